@@ -1,0 +1,21 @@
+import type { z } from "zod";
+
+/**
+ * One entry of the registry: what a calculation is for, what it takes, what it gives.
+ * `calculate` is pure; it may assume that its input has passed `input`.
+ */
+export interface Calculation<Input extends z.ZodType = z.ZodType, Result extends z.ZodType = z.ZodType> {
+  name: string;
+  /** One line: the question it answers at the bench. */
+  purpose: string;
+  input: Input;
+  result: Result;
+  calculate: (input: z.output<Input>) => z.output<Result>;
+}
+
+/** Keeps the schema types of an entry while it is written down. */
+export function defineCalculation<Input extends z.ZodType, Result extends z.ZodType>(
+  calculation: Calculation<Input, Result>,
+): Calculation<Input, Result> {
+  return calculation;
+}

@@ -1,0 +1,39 @@
+import { adhesiveDose } from "./bond/adhesive-dose.ts";
+import type { Calculation } from "./calculation.ts";
+import { cureDose } from "./cure/cure-dose.ts";
+import { heatSoak } from "./heat/heat-soak.ts";
+import { edgePlan } from "./lift/edge-plan.ts";
+import { z } from "zod";
+import { describeFaults, type Fault } from "./faults.ts";
+
+/** Every calculation of the product. Screens, API, command line and docs read this list. */
+export const calculations: readonly Calculation[] = [
+  heatSoak,
+  edgePlan,
+  adhesiveDose,
+  cureDose,
+] as unknown as readonly Calculation[];
+
+export const findCalculation = (name: string): Calculation | undefined =>
+  calculations.find((calculation) => calculation.name === name);
+
+/** Checks an untrusted input and runs the calculation: its result, or what is wrong with the input. */
+export function runCalculation(
+  calculation: Calculation,
+  input: unknown,
+): { result: unknown; faults?: undefined } | { faults: Fault[] } {
+  const parsed = calculation.input.safeParse(input);
+  return parsed.success
+    ? { result: calculation.calculate(parsed.data) }
+    : { faults: describeFaults(parsed.error, input) };
+}
+
+/** JSON Schema (draft 2020-12) of what a calculation takes and gives. */
+export function schemasOf(calculation: Calculation) {
+  return {
+    name: calculation.name,
+    purpose: calculation.purpose,
+    input: z.toJSONSchema(calculation.input, { io: "input" }),
+    result: z.toJSONSchema(calculation.result),
+  };
+}

@@ -1,0 +1,119 @@
+import { expect } from "chai";
+import fc from "fast-check";
+import { calculateCureDose, cureDoseInput } from "./cure-dose.ts";
+
+const panel = { widthMm: 200, heightMm: 100 };
+const at = (result: ReturnType<typeof calculateCureDose>, x: number, y: number) => {
+  const column = result.map.xMm.findIndex((v) => Math.abs(v - x) < 1e-9);
+  const row = result.map.yMm.findIndex((v) => Math.abs(v - y) < 1e-9);
+  return result.map.mwCm2[row]![column]!;
+};
+
+describe("cure-dose", () => {
+  it("is dose over irradiance under uniform light, through the cover and under the border", () => {
+    const result = calculateCureDose({
+      panel,
+      irradianceMwCm2: 50,
+      coverTransmittancePct: 80,
+      border: { widthMm: 5, transmittancePct: 5 },
+      requiredMjCm2: 3_000,
+    });
+    expect(result.minMwCm2).to.be.closeTo(40, 1e-12);
+    expect(result.uniformityPct).to.be.closeTo(100, 1e-12);
+    expect(result.exposureS).to.be.closeTo(75, 1e-9);
+    expect(result.borderExposureS).to.be.closeTo(1_500, 1e-9);
+  });
+
+  it("gives P / (pi z^2) below one Lambertian lamp and falls as cos^4 (inverse square and cosine laws)", () => {
+    const result = calculateCureDose({
+      panel,
+      lamps: [{ xMm: 100, yMm: 50, zMm: 100, powerMw: 10_000, order: 1 }],
+      coverTransmittancePct: 100,
+      requiredMjCm2: 1_000,
+      gridMm: 10,
+    });
+    const below = 10_000 / (Math.PI * 10 ** 2);
+    expect(result.maxMwCm2).to.be.closeTo(below, 1e-9);
+    expect(at(result, 100, 50)).to.be.closeTo(below, 1e-9);
+    for (const x of [0, 40, 70, 150, 200]) {
+      const cosine = 100 / Math.hypot(x - 100, 100);
+      expect(at(result, x, 50)).to.be.closeTo(below * cosine ** 4, 1e-9);
+    }
+    const corner = 100 / Math.hypot(100, 50, 100);
+    expect(result.minMwCm2).to.be.closeTo(below * corner ** 4, 1e-9);
+  });
+
+  it("finds the bright spot of a lamp that stands between grid points", () => {
+    const result = calculateCureDose({
+      panel,
+      lamps: [{ xMm: 33.3, yMm: 21.7, zMm: 20, powerMw: 500, order: 4 }],
+      coverTransmittancePct: 100,
+      requiredMjCm2: 1_000,
+      gridMm: 25,
+    });
+    expect(result.maxMwCm2).to.be.closeTo((500 * 5) / (2 * Math.PI * 4), 1e-9);
+  });
+
+  it("conserves power: a lamp's light over a wide plane adds up to what it gives out", () => {
+    const result = calculateCureDose({
+      panel: { widthMm: 4_000, heightMm: 4_000 },
+      lamps: [{ xMm: 2_000, yMm: 2_000, zMm: 100, powerMw: 1_000, order: 3 }],
+      coverTransmittancePct: 100,
+      requiredMjCm2: 1_000,
+      gridMm: 10,
+    });
+    const { xMm, yMm, mwCm2 } = result.map;
+    let sumMw = 0;
+    for (let r = 1; r < yMm.length; r += 1) {
+      for (let c = 1; c < xMm.length; c += 1) {
+        const mean =
+          (mwCm2[r]![c]! + mwCm2[r - 1]![c]! + mwCm2[r]![c - 1]! + mwCm2[r - 1]![c - 1]!) / 4;
+        sumMw += (mean * (xMm[c]! - xMm[c - 1]!) * (yMm[r]! - yMm[r - 1]!)) / 100;
+      }
+    }
+    expect(sumMw).to.be.closeTo(1_000, 5);
+  });
+
+  it("is symmetric, adds up over lamps, and never promises where no light comes", () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 200, noNaN: true }),
+        fc.double({ min: 0, max: 100, noNaN: true }),
+        fc.double({ min: 10, max: 300, noNaN: true }),
+        (xMm, yMm, zMm) => {
+          const lamp = { xMm, yMm, zMm, powerMw: 2_000, order: 1 };
+          const mirror = { ...lamp, xMm: 200 - xMm };
+          const run = (lamps: (typeof lamp)[]) =>
+            calculateCureDose({ panel, lamps, coverTransmittancePct: 90, requiredMjCm2: 500, gridMm: 20 });
+          const [one, other, both] = [run([lamp]), run([mirror]), run([lamp, mirror])];
+          expect(one.exposureS).to.be.closeTo(other.exposureS!, 1e-6 * one.exposureS!);
+          both.map.mwCm2.forEach((row, r) =>
+            row.forEach((value, c) => {
+              expect(value).to.be.closeTo(one.map.mwCm2[r]![c]! + other.map.mwCm2[r]![c]!, 1e-9 * value);
+              expect(one.map.mwCm2[r]![c]).to.be.closeTo(other.map.mwCm2[r]![row.length - 1 - c]!, 1e-9 * value);
+            }),
+          );
+        },
+      ),
+      { numRuns: 30 },
+    );
+    const dark = calculateCureDose({
+      panel,
+      irradianceMwCm2: 50,
+      coverTransmittancePct: 100,
+      border: { widthMm: 5, transmittancePct: 0 },
+      requiredMjCm2: 3_000,
+    });
+    expect(dark.exposureS).to.equal(60);
+    expect(dark.borderExposureS).to.equal(null);
+  });
+
+  it("asks for lamps or an irradiance, not both and not neither, and a border that leaves room", () => {
+    const base = { panel, coverTransmittancePct: 90, requiredMjCm2: 500 };
+    const paths = (input: object) => cureDoseInput.safeParse(input).error?.issues.map((i) => i.path.join("."));
+    expect(paths(base)).to.deep.equal(["irradianceMwCm2"]);
+    expect(paths({ ...base, irradianceMwCm2: 5, border: { widthMm: 50, transmittancePct: 1 } })).to.deep.equal([
+      "border.widthMm",
+    ]);
+  });
+});

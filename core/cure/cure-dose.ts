@@ -1,0 +1,154 @@
+import { z } from "zod";
+import { defineCalculation } from "../calculation.ts";
+import { bounded, sideMm } from "../units.ts";
+
+export const lamp = z.strictObject({
+  xMm: bounded(-5_000, 10_000),
+  yMm: bounded(-5_000, 10_000),
+  /** Height over the panel. */
+  zMm: bounded(1, 5_000),
+  powerMw: bounded(0.001, 10_000_000),
+  /** n of the cosine law; 1 is Lambertian. */
+  order: bounded(0, 200),
+});
+
+/** More grid points than this would freeze a bench tablet. */
+const MOST_POINTS = 250_000;
+
+export const cureDoseInput = z
+  .strictObject({
+    panel: z.strictObject({ widthMm: sideMm(), heightMm: sideMm() }),
+    lamps: z.array(lamp).min(1).max(200).optional(),
+    irradianceMwCm2: bounded(0, 100_000).optional(),
+    coverTransmittancePct: bounded(0, 100),
+    border: z.strictObject({ widthMm: bounded(0, 1_000), transmittancePct: bounded(0, 100) }).optional(),
+    requiredMjCm2: bounded(0.1, 1_000_000),
+    gridMm: bounded(0.1, 500).default(5),
+  })
+  .superRefine((input, context) => {
+    if ((input.lamps === undefined) === (input.irradianceMwCm2 === undefined)) {
+      context.addIssue({
+        code: "custom",
+        path: ["irradianceMwCm2"],
+        message: "give either lamps or irradianceMwCm2, one of the two",
+      });
+    }
+    const { widthMm, heightMm } = input.panel;
+    if (input.border && 2 * input.border.widthMm >= Math.min(widthMm, heightMm)) {
+      context.addIssue({
+        code: "custom",
+        path: ["border", "widthMm"],
+        message: `${input.border.widthMm} leaves no open area; must be below ${Math.min(widthMm, heightMm) / 2}`,
+      });
+    }
+    if ((widthMm / input.gridMm) * (heightMm / input.gridMm) > MOST_POINTS) {
+      const leastMm = Math.sqrt((widthMm * heightMm) / MOST_POINTS);
+      context.addIssue({
+        code: "custom",
+        path: ["gridMm"],
+        message: `${input.gridMm} gives too many points for this panel; must be at least ${leastMm.toFixed(2)}`,
+      });
+    }
+  });
+export type CureDoseInput = z.input<typeof cureDoseInput>;
+
+export const cureDoseResult = z.strictObject({
+  minMwCm2: z.number(),
+  maxMwCm2: z.number(),
+  uniformityPct: z.number().nullable(),
+  exposureS: z.number().nullable(),
+  borderExposureS: z.number().nullable(),
+  worst: z.strictObject({ xMm: z.number(), yMm: z.number() }),
+  map: z.strictObject({
+    xMm: z.array(z.number()),
+    yMm: z.array(z.number()),
+    /** Rows by y, columns by x; at the glue line, the border's shadow included. */
+    mwCm2: z.array(z.array(z.number())),
+  }),
+});
+
+/** Positions from 0 to `length`, border and open area divided apart, an even number of parts in the open area. */
+function axisMm(length: number, border: number, grid: number): number[] {
+  const divide = (from: number, to: number, parts: number) =>
+    Array.from({ length: parts }, (_, i) => from + ((to - from) * i) / parts);
+  const open = 2 * Math.max(1, Math.ceil((length - 2 * border) / (2 * grid)));
+  const side = border > 0 ? Math.max(1, Math.ceil(border / grid)) : 0;
+  return [
+    ...(side ? divide(0, border, side) : []),
+    ...divide(border, length - border, open),
+    ...(side ? divide(length - border, length, side) : []),
+    length,
+  ];
+}
+
+/**
+ * Irradiance at the glue line and how long the lamp must stand over it.
+ *
+ * A lamp that points down gives E = P (n + 1) / (2 pi r^2) cos^n(theta) cos(theta); n = 1 is Lambertian. Lamps add.
+ * minimum, maximum and uniformity speak of the open area behind the cover; the border has its own exposure.
+ * mW, cm and s: exposure = required dose / irradiance. `null` where no light arrives: it never cures.
+ * Point lamps, no reflections, cover at normal incidence. Source: inverse square and cosine laws of photometry.
+ */
+export function calculateCureDose(input: CureDoseInput): z.output<typeof cureDoseResult> {
+  const { widthMm, heightMm } = input.panel;
+  const borderMm = input.border?.widthMm ?? 0;
+  const cover = input.coverTransmittancePct / 100;
+  const borderShare = (input.border?.transmittancePct ?? 100) / 100;
+
+  const onCover = (xMm: number, yMm: number): number =>
+    input.lamps === undefined
+      ? input.irradianceMwCm2!
+      : input.lamps.reduce((sum, { xMm: lx, yMm: ly, zMm, powerMw, order }) => {
+          const r2Mm2 = (xMm - lx) ** 2 + (yMm - ly) ** 2 + zMm ** 2;
+          const cosine = zMm / Math.sqrt(r2Mm2);
+          return sum + ((powerMw * (order + 1)) / (2 * Math.PI * (r2Mm2 / 100))) * cosine ** (order + 1);
+        }, 0);
+
+  const xMm = axisMm(widthMm, borderMm, input.gridMm ?? 5);
+  const yMm = axisMm(heightMm, borderMm, input.gridMm ?? 5);
+  const inOpen = (x: number, y: number) =>
+    x >= borderMm && x <= widthMm - borderMm && y >= borderMm && y <= heightMm - borderMm;
+
+  let minMwCm2 = Infinity;
+  let maxMwCm2 = 0;
+  let borderMinMwCm2 = Infinity;
+  let worst = { xMm: 0, yMm: 0 };
+  const mwCm2 = yMm.map((y) =>
+    xMm.map((x) => {
+      const open = onCover(x, y) * cover;
+      const shaded = open * borderShare;
+      if (borderMm > 0 && (x <= borderMm || x >= widthMm - borderMm || y <= borderMm || y >= heightMm - borderMm)) {
+        borderMinMwCm2 = Math.min(borderMinMwCm2, shaded);
+      }
+      if (!inOpen(x, y)) return shaded;
+      maxMwCm2 = Math.max(maxMwCm2, open);
+      if (open < minMwCm2) {
+        minMwCm2 = open;
+        worst = { xMm: x, yMm: y };
+      }
+      return open;
+    }),
+  );
+  // The brightest point may lie between grid points: right below a lamp.
+  for (const { xMm: x, yMm: y } of input.lamps ?? []) {
+    if (inOpen(x, y)) maxMwCm2 = Math.max(maxMwCm2, onCover(x, y) * cover);
+  }
+  const secondsAt = (irradiance: number) => (irradiance > 0 ? input.requiredMjCm2 / irradiance : null);
+  return {
+    minMwCm2,
+    maxMwCm2,
+    uniformityPct: maxMwCm2 > 0 ? (100 * minMwCm2) / maxMwCm2 : null,
+    exposureS: secondsAt(minMwCm2),
+    borderExposureS: borderMm > 0 ? secondsAt(borderMinMwCm2) : null,
+    worst,
+    map: { xMm, yMm, mwCm2 },
+  };
+}
+
+export const cureDose = defineCalculation({
+  name: "cure-dose",
+  purpose: "How evenly the light lies over the glue line and how long the lamp must stand over it.",
+  input: cureDoseInput,
+  result: cureDoseResult,
+  calculate: calculateCureDose,
+});

@@ -1,0 +1,343 @@
+import { z } from "zod";
+import { defineCalculation } from "../calculation.ts";
+import { bounded, durationS, temperatureC, thicknessUm, umToM, words } from "../units.ts";
+import {
+  boundaryTemperatures,
+  buildGrid,
+  PhaseStepper,
+  storedJm2,
+  type ConductionLayer,
+  type FaceExchange,
+  type Grid,
+} from "./conduction.ts";
+
+export const heatLayer = z.strictObject({
+  name: words(80),
+  thicknessUm: thicknessUm(),
+  conductivityWmK: bounded(0.001, 1_000),
+  densityKgM3: bounded(0.1, 25_000),
+  specificHeatJkgK: bounded(10, 20_000),
+});
+
+export const heatFace = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("air"), airC: temperatureC(), filmWm2K: bounded(0, 1_000_000) }),
+  z.strictObject({ kind: z.literal("plate"), plateC: temperatureC(), contactWm2K: bounded(0, 10_000_000) }),
+  z.strictObject({ kind: z.literal("held"), faceC: temperatureC() }),
+  z.strictObject({ kind: z.literal("insulated") }),
+]);
+
+const band = z.strictObject({
+  layer: words(80),
+  minC: temperatureC().optional(),
+  maxC: temperatureC().optional(),
+});
+
+/** More output points than this would be a mistake, not a wish. */
+const MOST_OUTPUTS = 20_000;
+
+export const heatSoakInput = z
+  .strictObject({
+    layers: z.array(heatLayer).min(1).max(40),
+    contacts: z
+      .array(z.strictObject({ afterLayer: words(80), conductanceWm2K: bounded(0.01, 10_000_000) }))
+      .max(40)
+      .optional(),
+    startC: temperatureC(),
+    phases: z
+      .array(z.strictObject({ name: words(80), durationS: durationS(), top: heatFace, bottom: heatFace }))
+      .min(1)
+      .max(60),
+    target: band.optional(),
+    limits: z.array(band).max(80).optional(),
+    outputEveryS: bounded(0.001, 86_400).default(1),
+  })
+  .superRefine((input, context) => {
+    const names = input.layers.map((layer) => layer.name);
+    const fault = (path: (string | number)[], message: string) =>
+      context.addIssue({ code: "custom", path, message });
+    const known = (name: string, path: (string | number)[]) => {
+      if (!names.includes(name)) fault(path, `"${name}" is not one of the layers: ${names.join(", ")}`);
+    };
+    names.forEach((name, i) => {
+      if (names.indexOf(name) !== i) fault(["layers", i, "name"], `"${name}" stands twice; names must differ`);
+    });
+    input.contacts?.forEach((contact, i) => {
+      known(contact.afterLayer, ["contacts", i, "afterLayer"]);
+      if (contact.afterLayer === names.at(-1)) {
+        fault(["contacts", i, "afterLayer"], `"${contact.afterLayer}" is the last layer: nothing lies under it`);
+      }
+      if (input.contacts!.findIndex((other) => other.afterLayer === contact.afterLayer) !== i) {
+        fault(["contacts", i, "afterLayer"], `"${contact.afterLayer}" has two contacts`);
+      }
+    });
+    const bands = [
+      ...(input.target ? [{ band: input.target, path: ["target"] as (string | number)[] }] : []),
+      ...(input.limits ?? []).map((limit, i) => ({ band: limit, path: ["limits", i] as (string | number)[] })),
+    ];
+    for (const { band: checked, path } of bands) {
+      known(checked.layer, [...path, "layer"]);
+      if (checked.minC !== undefined && checked.maxC !== undefined && checked.minC >= checked.maxC) {
+        fault([...path, "minC"], `${checked.minC} must be below maxC, which is ${checked.maxC}`);
+      }
+    }
+    const totalS = input.phases.reduce((sum, phase) => sum + phase.durationS, 0);
+    if (totalS / input.outputEveryS > MOST_OUTPUTS) {
+      fault(
+        ["outputEveryS"],
+        `${input.outputEveryS} gives more than ${MOST_OUTPUTS} outputs over ${totalS} s; must be at least ${totalS / MOST_OUTPUTS}`,
+      );
+    }
+  });
+
+export type HeatSoakInput = z.input<typeof heatSoakInput>;
+export type HeatFace = z.output<typeof heatFace>;
+
+const nullableSeconds = z.number().nullable();
+
+export const heatSoakResult = z.strictObject({
+  timesS: z.array(z.number()),
+  interfaces: z.array(
+    z.strictObject({
+      name: z.string(),
+      temperatureC: z.array(z.number()),
+      /** The other side of a poor contact; only where there is one. */
+      belowC: z.array(z.number()).optional(),
+    }),
+  ),
+  target: z
+    .strictObject({
+      intervals: z.array(z.strictObject({ fromS: z.number(), toS: z.number() })),
+      readyAtS: nullableSeconds,
+      windowS: nullableSeconds,
+      /** True where the last phase ends before the layer leaves the band: the window is at least this long. */
+      windowCutShort: z.boolean(),
+    })
+    .nullable(),
+  limits: z.array(
+    z.strictObject({
+      layer: z.string(),
+      peakC: z.number(),
+      lowC: z.number(),
+      firstBrokenS: nullableSeconds,
+    }),
+  ),
+  energy: z.strictObject({ inJm2: z.number(), storedJm2: z.number() }),
+});
+export type HeatSoakResult = z.output<typeof heatSoakResult>;
+
+function exchangeOf(face: HeatFace): FaceExchange {
+  switch (face.kind) {
+    case "air":
+      return { conductanceWm2K: face.filmWm2K, ambientC: face.airC };
+    case "plate":
+      return { conductanceWm2K: face.contactWm2K, ambientC: face.plateC };
+    case "held":
+      return { conductanceWm2K: Infinity, ambientC: face.faceC };
+    case "insulated":
+      return { conductanceWm2K: 0, ambientC: 0 };
+  }
+}
+
+function conductionLayers(input: HeatSoakInput): ConductionLayer[] {
+  return input.layers.map((layer) => ({
+    thicknessM: umToM(layer.thicknessUm),
+    conductivityWmK: layer.conductivityWmK,
+    volumetricHeatJm3K: layer.densityKgM3 * layer.specificHeatJkgK,
+    contactBelowWm2K:
+      input.contacts?.find((contact) => contact.afterLayer === layer.name)?.conductanceWm2K ?? Infinity,
+  }));
+}
+
+/** Lowest and highest temperature in a layer, its two faces included. */
+function layerRange(grid: Grid, stepper: PhaseStepper, layer: number): { lowC: number; highC: number } {
+  const t = stepper.temperatures;
+  const upper = layer === 0 ? stepper.topFaceC() : boundaryTemperatures(grid, t, layer - 1).belowC;
+  const lower =
+    layer === grid.layers.length - 1 ? stepper.bottomFaceC() : boundaryTemperatures(grid, t, layer).aboveC;
+  let lowC = Math.min(upper, lower);
+  let highC = Math.max(upper, lower);
+  for (let i = grid.firstCell[layer]!; i < grid.firstCell[layer + 1]!; i += 1) {
+    lowC = Math.min(lowC, t[i]!);
+    highC = Math.max(highC, t[i]!);
+  }
+  return { lowC, highC };
+}
+
+/** Follows whether one layer stands inside its band, with the moments of crossing found between steps. */
+class BandWatch {
+  readonly intervals: { fromS: number; toS: number }[] = [];
+  peakC = -Infinity;
+  lowC = Infinity;
+  firstBrokenS: number | null = null;
+  private last: { timeS: number; marginC: number } | null = null;
+  private since: number | null = null;
+  readonly layer: number;
+  private readonly minC: number;
+  private readonly maxC: number;
+
+  constructor(layer: number, minC = -Infinity, maxC = Infinity) {
+    this.layer = layer;
+    this.minC = minC;
+    this.maxC = maxC;
+  }
+
+  see(timeS: number, range: { lowC: number; highC: number }): void {
+    this.peakC = Math.max(this.peakC, range.highC);
+    this.lowC = Math.min(this.lowC, range.lowC);
+    // Without a bound the margin is infinite: inside for ever, and no crossing to interpolate.
+    const marginC = Math.min(range.lowC - this.minC, this.maxC - range.highC);
+    const inside = marginC >= 0;
+    const wasInside = this.since !== null;
+    const crossingS =
+      this.last === null || this.last.marginC === marginC || !Number.isFinite(marginC - this.last.marginC)
+        ? timeS
+        : this.last.timeS +
+          ((timeS - this.last.timeS) * this.last.marginC) / (this.last.marginC - marginC);
+    if (inside && !wasInside) this.since = this.last === null ? timeS : crossingS;
+    if (!inside && wasInside) {
+      this.intervals.push({ fromS: this.since!, toS: crossingS });
+      this.since = null;
+    }
+    if (!inside && this.firstBrokenS === null) this.firstBrokenS = this.last === null ? timeS : crossingS;
+    this.last = { timeS, marginC };
+  }
+
+  get insideSince(): number | null {
+    return this.since;
+  }
+}
+
+/** Largest error that one step may add, K. The check values hold to 0.01 C with it. */
+const STEP_TOLERANCE_K = 5e-4;
+
+/** How the march is cut: found by itself within `STEP_TOLERANCE_K`, or fixed, to study its order. */
+export interface MarchOptions {
+  fixedStepS?: number;
+  cells?: number;
+}
+
+/**
+ * Temperatures through a stack of layers over time, from the viewer's side down.
+ *
+ * rho c dT/dt = d/dz (k dT/dz), with exchange h (ambient - face) at each outer face. 1-D: good where the panel's sides are
+ * much longer than the stack is thick, so not within a few stack thicknesses of an edge.
+ * Times in s, temperatures in C, energy in J per m2 of panel.
+ * Sources: Carslaw & Jaeger, *Conduction of Heat in Solids*; Incropera & DeWitt, *Fundamentals of Heat and Mass Transfer*.
+ */
+export function calculateHeatSoak(input: HeatSoakInput, options: MarchOptions = {}): HeatSoakResult {
+  const outputEveryS = input.outputEveryS ?? 1;
+  const names = input.layers.map((layer) => layer.name);
+  const grid = buildGrid(conductionLayers(input), options.cells);
+  const temperatures = new Float64Array(grid.capacity.length).fill(input.startC);
+  const startJm2 = storedJm2(grid, temperatures);
+  const totalS = input.phases.reduce((sum, phase) => sum + phase.durationS, 0);
+
+  const target = input.target
+    ? new BandWatch(names.indexOf(input.target.layer), input.target.minC, input.target.maxC)
+    : null;
+  const limits = (input.limits ?? []).map(
+    (limit) => new BandWatch(names.indexOf(limit.layer), limit.minC, limit.maxC),
+  );
+  const watches = target ? [target, ...limits] : limits;
+
+  const timesS: number[] = [];
+  const interfaces: HeatSoakResult["interfaces"] = [
+    { name: "top face", temperatureC: [] },
+    ...names.slice(1).map((name, i) => ({
+      name: `${names[i]} / ${name}`,
+      temperatureC: [] as number[],
+      ...(Number.isFinite(grid.layers[i]!.contactBelowWm2K) ? { belowC: [] as number[] } : {}),
+    })),
+    { name: "bottom face", temperatureC: [] },
+  ];
+  const record = (timeS: number, stepper: PhaseStepper) => {
+    timesS.push(timeS);
+    interfaces[0]!.temperatureC.push(stepper.topFaceC());
+    for (let l = 0; l < names.length - 1; l += 1) {
+      const { aboveC, belowC } = boundaryTemperatures(grid, stepper.temperatures, l);
+      interfaces[l + 1]!.temperatureC.push(aboveC);
+      interfaces[l + 1]!.belowC?.push(belowC);
+    }
+    interfaces[names.length]!.temperatureC.push(stepper.bottomFaceC());
+  };
+
+  let timeS = 0;
+  let energyInJm2 = 0;
+  let outputs = 0;
+  const isLastOutput = (t: number) => t >= totalS * (1 - 1e-12);
+  const longestStepS = Math.max(1, totalS / 4_000);
+  const smallestCellS = grid.capacity.reduce((least, c, i) => Math.min(least, c / grid.toFace[i]!), Infinity);
+
+  for (const phase of input.phases) {
+    const endS = timeS + phase.durationS;
+    const stepper = new PhaseStepper(grid, temperatures, exchangeOf(phase.top), exchangeOf(phase.bottom));
+    let stepS = options.fixedStepS ?? Math.min(longestStepS, smallestCellS);
+    for (const watch of watches) watch.see(timeS, layerRange(grid, stepper, watch.layer));
+    if (outputs === 0) {
+      record(0, stepper);
+      outputs = 1;
+    }
+    while (timeS < endS) {
+      const nextStopS = Math.min(outputs * outputEveryS, endS);
+      const remainingS = nextStopS - timeS;
+      // Whole steps up to the next stop, all alike, so that the factored matrix serves again.
+      const takenS = remainingS / Math.max(1, Math.ceil(remainingS / stepS - 1e-9));
+      const errorK = stepper.attempt(takenS);
+      const change = errorK > 0 ? 0.9 * Math.cbrt(STEP_TOLERANCE_K / errorK) : 4;
+      if (options.fixedStepS === undefined && errorK > STEP_TOLERANCE_K && takenS > 1e-7) {
+        stepS = takenS * Math.max(0.2, change);
+        continue;
+      }
+      stepper.accept();
+      timeS = remainingS - takenS < 1e-9 * Math.max(1, takenS) ? nextStopS : timeS + takenS;
+      if (options.fixedStepS === undefined && change > 1.3) {
+        stepS = Math.min(longestStepS, takenS * Math.min(4, change));
+      }
+      for (const watch of watches) watch.see(timeS, layerRange(grid, stepper, watch.layer));
+      if (timeS >= outputs * outputEveryS * (1 - 1e-12)) {
+        record(timeS, stepper);
+        outputs += 1;
+      } else if (isLastOutput(timeS)) {
+        record(timeS, stepper);
+      }
+    }
+    energyInJm2 += stepper.energyInJm2;
+  }
+
+  return {
+    timesS,
+    interfaces,
+    target: target && targetOf(target, totalS - input.phases.at(-1)!.durationS, totalS),
+    limits: limits.map((watch, i) => ({
+      layer: input.limits![i]!.layer,
+      peakC: watch.peakC,
+      lowC: watch.lowC,
+      firstBrokenS: watch.firstBrokenS,
+    })),
+    energy: { inJm2: energyInJm2, storedJm2: storedJm2(grid, temperatures) - startJm2 },
+  };
+}
+
+function targetOf(watch: BandWatch, lastPhaseS: number, totalS: number): HeatSoakResult["target"] {
+  const cutShort = watch.insideSince !== null;
+  const intervals = [...watch.intervals, ...(cutShort ? [{ fromS: watch.insideSince!, toS: totalS }] : [])].filter(
+    (interval) => interval.toS > interval.fromS,
+  );
+  const standing = intervals.find(
+    (interval) => interval.fromS <= lastPhaseS + 1e-9 && interval.toS > lastPhaseS + 1e-9,
+  );
+  return {
+    intervals,
+    readyAtS: intervals[0]?.fromS ?? null,
+    windowS: standing ? standing.toS - lastPhaseS : null,
+    windowCutShort: standing !== undefined && cutShort && standing === intervals.at(-1),
+  };
+}
+
+export const heatSoak = defineCalculation({
+  name: "heat-soak",
+  purpose: "Temperatures through the stack over time: when the glue line is ready and how long it stays so.",
+  input: heatSoakInput,
+  result: heatSoakResult,
+  calculate: (input) => calculateHeatSoak(input),
+});

@@ -1,0 +1,186 @@
+import { expect } from "chai";
+import fc from "fast-check";
+import { edgeLengthMm, edges, type Edge } from "../stack/outline.ts";
+import { calculateEdgePlan, edgePlanInput, type EdgePlanInput } from "./edge-plan.ts";
+
+const plain: EdgePlanInput = {
+  outline: { widthMm: 220, heightMm: 140 },
+  features: [{ edge: "bottom", fromMm: 0, toMm: 220, kind: "hinge", label: "flexes" }],
+  speedMmS: 4,
+  windowS: 30,
+  parkEveryMm: 40,
+  maxDepthMm: 5,
+};
+const span = (s: { fromMm: number; toMm: number }) => [Math.min(s.fromMm, s.toMm), Math.max(s.fromMm, s.toMm)] as const;
+
+/** A random panel with any features on it, the awkward ones too: overlapping, touching corners, whole edges. */
+const anyInput = fc
+  .record({
+    widthMm: fc.double({ min: 20, max: 400, noNaN: true }),
+    heightMm: fc.double({ min: 20, max: 400, noNaN: true }),
+  })
+  .chain((outline) =>
+    fc.record({
+      outline: fc.constant(outline),
+      features: fc.array(
+        fc
+          .tuple(
+            fc.constantFrom<Edge>(...edges),
+            fc.constantFrom("keep-out" as const, "shallow" as const, "hinge" as const, "no-bond" as const),
+            fc.double({ min: 0, max: 0.95, noNaN: true }),
+            fc.double({ min: 0.05, max: 1, noNaN: true }),
+            fc.option(fc.double({ min: 0.5, max: 8, noNaN: true }), { nil: undefined }),
+          )
+          .map(([edge, kind, from, length, maxDepthMm]) => {
+            const whole = edgeLengthMm(outline, edge);
+            return {
+              edge,
+              kind,
+              fromMm: from * whole,
+              toMm: Math.min(whole, (from + length) * whole),
+              label: `${kind} here`,
+              ...(maxDepthMm === undefined ? {} : { maxDepthMm }),
+            };
+          }),
+        { maxLength: 6 },
+      ),
+      speedMmS: fc.double({ min: 0.5, max: 20, noNaN: true }),
+      windowS: fc.double({ min: 6, max: 120, noNaN: true }),
+      parkEveryMm: fc.double({ min: 10, max: 80, noNaN: true }),
+      maxDepthMm: fc.double({ min: 1, max: 10, noNaN: true }),
+    }),
+  );
+
+describe("edge-plan", () => {
+  it("starts at a corner away from the hinge and both neighbours end at the hinge", () => {
+    const plan = calculateEdgePlan(plain);
+    expect(plan.startCorner).to.equal("top left");
+    const last = (edge: Edge) => plan.segments.filter((s) => s.edge === edge).at(-1)!;
+    expect(last("right").toMm).to.equal(140);
+    expect(last("left").toMm).to.equal(140);
+    expect(plan.segments.some((s) => s.edge === "bottom")).to.equal(false);
+    expect(plan.uncut).to.have.length(1);
+    expect(plan.totalS).to.be.closeTo((220 + 140 + 140) / 4, 1e-9);
+    // 120 mm a window: 500 mm need five windows.
+    expect(plan.passes).to.equal(5);
+  });
+
+  it("goes to the corner farthest from a keep-out and a shallow stretch", () => {
+    const plan = calculateEdgePlan({
+      ...plain,
+      features: [
+        ...plain.features,
+        { edge: "left", fromMm: 10, toMm: 40, kind: "keep-out", label: "aerial" },
+        { edge: "top", fromMm: 30, toMm: 60, kind: "shallow", maxDepthMm: 2, label: "button flex" },
+      ],
+    });
+    expect(plan.startCorner).to.equal("top right");
+    const shallow = plan.segments.filter((s) => s.edge === "top" && span(s)[0] >= 30 && span(s)[1] <= 60);
+    expect(shallow).to.not.have.length(0);
+    shallow.forEach((s) => expect(s.maxDepthMm).to.equal(2));
+    expect(plan.uncut.map((u) => u.why).join()).to.include("keep out: aerial");
+  });
+
+  it("warns where no hinge is named, and where two edges carry flexes", () => {
+    expect(calculateEdgePlan({ ...plain, features: [] }).warnings.join()).to.include("No hinge edge is named");
+    const two = [...plain.features, { edge: "top" as const, fromMm: 0, toMm: 9, kind: "hinge" as const, label: "x" }];
+    expect(calculateEdgePlan({ ...plain, features: two }).warnings.join()).to.include("two edges");
+  });
+
+  it("keeps the blade out of a keep-out that lies round the corner", () => {
+    const plan = calculateEdgePlan({
+      ...plain,
+      features: [...plain.features, { edge: "top", fromMm: 3, toMm: 20, kind: "keep-out", label: "camera flex" }],
+    });
+    const near = plan.segments.filter((s) => s.edge === "left" && span(s)[0] < 5 - 1e-9);
+    expect(near).to.not.have.length(0);
+    near.forEach((s) => expect(s.maxDepthMm).to.be.at.most(3));
+  });
+
+  it("never cuts a keep-out, a hinge or where there is no glue, for any outline and features", () => {
+    fc.assert(
+      fc.property(anyInput, (input) => {
+        for (const segment of calculateEdgePlan(input).segments) {
+          const [from, to] = span(segment);
+          for (const feature of input.features) {
+            if (feature.edge === segment.edge && feature.kind !== "shallow") {
+              expect(Math.min(to, feature.toMm) - Math.max(from, feature.fromMm)).to.be.at.most(1e-6);
+            }
+            if (feature.edge === segment.edge && feature.kind === "shallow") {
+              const overlapMm = Math.min(to, feature.toMm) - Math.max(from, feature.fromMm);
+              if (overlapMm > 1e-6) expect(segment.maxDepthMm).to.be.at.most(feature.maxDepthMm ?? 2);
+            }
+          }
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it("never lets the blade's depth reach into a keep-out of the neighbouring edge", () => {
+    const rectangle = (input: EdgePlanInput, edge: Edge, from: number, to: number, depth: number) => {
+      const { widthMm: w, heightMm: h } = input.outline;
+      if (edge === "top") return { x0: from, x1: to, y0: 0, y1: depth };
+      if (edge === "bottom") return { x0: from, x1: to, y0: h - depth, y1: h };
+      if (edge === "left") return { x0: 0, x1: depth, y0: from, y1: to };
+      return { x0: w - depth, x1: w, y0: from, y1: to };
+    };
+    fc.assert(
+      fc.property(anyInput, (input) => {
+        for (const segment of calculateEdgePlan(input).segments) {
+          const blade = rectangle(input, segment.edge, ...span(segment), segment.maxDepthMm);
+          for (const feature of input.features.filter((f) => f.kind === "keep-out")) {
+            const zone = rectangle(input, feature.edge, feature.fromMm, feature.toMm, input.maxDepthMm);
+            const overlap =
+              Math.max(0, Math.min(blade.x1, zone.x1) - Math.max(blade.x0, zone.x0)) *
+              Math.max(0, Math.min(blade.y1, zone.y1) - Math.max(blade.y0, zone.y0));
+            // Opposite edges of a panel narrower than two depths may meet; the plan speaks of neighbours.
+            const neighbours = edges.indexOf(segment.edge) % 2 !== edges.indexOf(feature.edge) % 2;
+            if (neighbours) expect(overlap).to.be.at.most(1e-5);
+          }
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it("covers every millimetre once, as cut or as uncut, in windows that are long enough", () => {
+    fc.assert(
+      fc.property(anyInput, (input) => {
+        const plan = calculateEdgePlan(input);
+        for (const edge of edges) {
+          const parts = [...plan.segments, ...plan.uncut]
+            .filter((part) => part.edge === edge)
+            .map(span)
+            .sort((a, b) => a[0] - b[0]);
+          let reached = 0;
+          for (const [from, to] of parts) {
+            expect(from).to.be.closeTo(reached, 1e-5);
+            reached = to;
+          }
+          expect(reached).to.be.closeTo(edgeLengthMm(input.outline, edge), 1e-5);
+        }
+        const byPass = new Map<number, number>();
+        plan.segments.forEach((s, i) => {
+          expect(s.order).to.equal(i + 1);
+          expect(s.timeS).to.be.closeTo(Math.abs(s.toMm - s.fromMm) / input.speedMmS, 1e-6);
+          expect(s.maxDepthMm).to.be.greaterThan(0).and.at.most(input.maxDepthMm);
+          byPass.set(s.pass, (byPass.get(s.pass) ?? 0) + s.timeS);
+        });
+        byPass.forEach((timeS) => expect(timeS).to.be.at.most(input.windowS + 1e-6));
+        expect(byPass.size).to.equal(plan.passes);
+        expect(plan.picks).to.equal(plan.pickPositions.length);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it("refuses a feature that does not lie on its edge, with the edge's length", () => {
+    const issue = edgePlanInput.safeParse({
+      ...plain,
+      features: [{ edge: "left", fromMm: 0, toMm: 141, kind: "keep-out", label: "x" }],
+    }).error!.issues[0]!;
+    expect(issue.path).to.deep.equal(["features", 0, "toMm"]);
+    expect(issue.message).to.include("140");
+  });
+});

@@ -1,0 +1,39 @@
+import { z } from "zod";
+
+/**
+ * A number with the bounds that a bench could meet. The message carries both bounds, whichever is broken,
+ * and also answers a missing value, a text, NaN or an infinity (which Zod refuses as "not a number").
+ */
+export function bounded(min: number, max: number) {
+  const error = `must be a number from ${min} to ${max}`;
+  return z.number({ error }).min(min, { error }).max(max, { error });
+}
+
+/** A whole number with bounds. */
+export function boundedWhole(min: number, max: number) {
+  const error = `must be a whole number from ${min} to ${max}`;
+  return z.number({ error }).int({ error }).min(min, { error }).max(max, { error });
+}
+
+/** A text that says something: trimmed, not empty, not a book. */
+export function words(maxLength = 200) {
+  const error = `must be a text of 1 to ${maxLength} characters`;
+  return z.string({ error }).trim().min(1, { error }).max(maxLength, { error });
+}
+
+/** Thickness of one layer, micrometres: from a coating (0.1) to a machine's window (100 mm). */
+export const thicknessUm = () => bounded(0.1, 100_000);
+/** A temperature that a refurbishing bench can meet, degrees Celsius: cryogenic spray to hot air. */
+export const temperatureC = () => bounded(-100, 600);
+/** A panel's side, millimetres. */
+export const sideMm = () => bounded(1, 5_000);
+/** A duration, seconds: up to a day. */
+export const durationS = () => bounded(0.01, 86_400);
+
+export const celsiusToFahrenheit = (celsius: number) => (celsius * 9) / 5 + 32;
+export const fahrenheitToCelsius = (fahrenheit: number) => ((fahrenheit - 32) * 5) / 9;
+/** The inch is 25.4 mm exactly (international yard and pound agreement, 1959). */
+export const MM_PER_INCH = 25.4;
+export const mmToInch = (mm: number) => mm / MM_PER_INCH;
+export const inchToMm = (inch: number) => inch * MM_PER_INCH;
+export const umToM = (um: number) => um * 1e-6;
