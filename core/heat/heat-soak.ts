@@ -213,6 +213,8 @@ const STEP_TOLERANCE_K = 5e-4;
 /** How the march is cut: found by itself within `STEP_TOLERANCE_K`, or fixed, to study its order. */
 export interface MarchOptions {
   fixedStepS?: number;
+  /** Longest step of its own choice, s; crossings are found between steps, so they blur with it. */
+  longestStepS?: number;
   cells?: number;
 }
 
@@ -265,7 +267,7 @@ export function calculateHeatSoak(input: HeatSoakInput, options: MarchOptions = 
   let energyInJm2 = 0;
   let outputs = 0;
   const isLastOutput = (t: number) => t >= totalS * (1 - 1e-12);
-  const longestStepS = Math.max(1, totalS / 4_000);
+  const longestStepS = options.longestStepS ?? Math.max(1, totalS / 4_000);
   const smallestCellS = grid.capacity.reduce((least, c, i) => Math.min(least, c / grid.toFace[i]!), Infinity);
 
   for (const phase of input.phases) {

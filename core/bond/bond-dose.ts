@@ -1,0 +1,24 @@
+import { liquidAdhesive } from "../materials/adhesives.ts";
+import type { Family } from "../stack/family.ts";
+import { calculateAdhesiveDose, type AdhesiveDoseInput } from "./adhesive-dose.ts";
+
+/** Bonded area of a rounded rectangle, mm2: the whole outline less what the rounded corners leave out. */
+export function bondAreaMm2({ outline }: Pick<Family, "outline">): number {
+  const radius = outline.cornerRadiusMm ?? 0;
+  return outline.widthMm * outline.heightMm - (4 - Math.PI) * radius ** 2;
+}
+
+/** The dose input for a family, with whatever this job has chosen in place of what is assumed. */
+export function bondDoseInput(family: Family, chosen: Partial<Record<string, number>> = {}): AdhesiveDoseInput {
+  return {
+    areaMm2: bondAreaMm2(family),
+    gapUm: chosen.gapUm ?? liquidAdhesive.gapUm.value,
+    overflowPct: chosen.overflowPct ?? liquidAdhesive.overflowPct.value,
+    shrinkPct: chosen.shrinkPct ?? liquidAdhesive.shrinkPct.value,
+    densityGcm3: chosen.densityGcm3 ?? liquidAdhesive.densityGcm3.value,
+    nozzleInsideMm: chosen.nozzleInsideMm ?? liquidAdhesive.nozzleInsideMm.value,
+  };
+}
+
+export const bondDose = (family: Family, chosen?: Partial<Record<string, number>>) =>
+  calculateAdhesiveDose(bondDoseInput(family, chosen));

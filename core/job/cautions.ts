@@ -1,0 +1,40 @@
+/** Each stands once, at the step where it applies. All defer to data sheets, local codes and licensed practice. */
+export const cautions = {
+  glass: {
+    title: "Broken glass",
+    text: "Eye protection and cut-resistant gloves on. Shards go into the sharps bin, never between glass and panel.",
+  },
+  heat: {
+    title: "Hot plate",
+    text: "Burns begin at about 44 °C of contact. No flammable solvent near a hot plate or hot air. Take any cell out first.",
+  },
+  solvent: {
+    title: "Solvent",
+    text: "Air moving, no flame and no hot tool nearby. n-Hexane harms nerves and lights by itself at 225 °C. Read the safety data sheet of what is in the bottle.",
+  },
+  uv: {
+    title: "Ultraviolet light",
+    text: "Closed box where there is one; otherwise covered skin and eyewear that blocks UV, for everybody near.",
+  },
+  cell: {
+    title: "Lithium cell",
+    text: "Isolate it before any connector. Never pierce it, bend it, or let it pass 60 °C. A swollen cell goes out of the room as local rules say.",
+  },
+  mains: {
+    title: "Mains",
+    text: "Unplug, then wait for the capacitors. Cold-cathode inverters hold hundreds of volts. Where the law asks for a licence, this is licensed work.",
+  },
+  adhesive: {
+    title: "Acrylic adhesive",
+    text: "Uncured adhesive can sensitise skin for life: gloves on, wipe spills at once, read its safety data sheet.",
+  },
+  film: {
+    title: "Decaying film",
+    text: "Old polarizers give off acetic acid: air moving. Hold the glass close to the peel line so that it does not bend.",
+  },
+  solder: {
+    title: "Hot iron and fumes",
+    text: "Iron near 380 °C, air near 300 °C, fume extraction on. Old solder may hold lead: wash hands.",
+  },
+} as const;
+export type CautionName = keyof typeof cautions;

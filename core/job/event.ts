@@ -1,0 +1,145 @@
+import { z } from "zod";
+import { key } from "../stack/family.ts";
+import { edges } from "../stack/outline.ts";
+import { bounded, boundedWhole, durationS, words } from "../units.ts";
+import { routeNames, stageNames } from "./route.ts";
+
+export const holdNames = [
+  "job-held",
+  "stage-order",
+  "power-isolated",
+  "steps-left",
+  "checked-after-lift",
+  "proved-before-close",
+  "screws-reconciled",
+] as const;
+export type HoldName = (typeof holdNames)[number];
+
+export const checkResults = ["pass", "fail", "not-fitted"] as const;
+export type CheckResult = (typeof checkResults)[number];
+
+export const outcomes = ["repaired", "assembly fitted", "given up"] as const;
+export type Outcome = (typeof outcomes)[number];
+
+/** What a bench can read by hand, with the unit its values are kept in and the bounds it can meet. */
+export const readingKinds = {
+  plate: { label: "Plate", unit: "C", min: -100, max: 400 },
+  "glue line": { label: "Glue line", unit: "C", min: -100, max: 400 },
+  face: { label: "Glass face", unit: "C", min: -100, max: 400 },
+  room: { label: "Room", unit: "C", min: -30, max: 60 },
+  irradiance: { label: "Irradiance", unit: "mW/cm2", min: 0, max: 100_000 },
+  mass: { label: "Adhesive laid", unit: "g", min: 0, max: 5_000 },
+  "border offset": { label: "Border offset", unit: "mm", min: 0, max: 50 },
+} as const satisfies Record<string, { label: string; unit: string; min: number; max: number }>;
+export type ReadingKind = keyof typeof readingKinds;
+export const readingKindNames = Object.keys(readingKinds) as [ReadingKind, ...ReadingKind[]];
+
+const instant = () => z.iso.datetime({ error: "must be a time in UTC such as 2026-03-01T08:30:00Z" });
+const empty = () => z.strictObject({});
+
+const readingTaken = z
+  .strictObject({
+    quantity: z.enum(readingKindNames, { error: `must be one of ${readingKindNames.join(", ")}` }),
+    source: z.enum(["hand", "simulated"]),
+    values: z.array(z.strictObject({ at: instant(), value: bounded(-1e6, 1e6) })).min(1).max(2_000),
+  })
+  .superRefine((reading, context) => {
+    const { min, max, unit } = readingKinds[reading.quantity];
+    reading.values.forEach(({ value }, i) => {
+      if (value < min || value > max) {
+        context.addIssue({
+          code: "custom",
+          path: ["values", i, "value"],
+          message: `${value} ${unit} must be a number from ${min} to ${max}`,
+        });
+      }
+    });
+  });
+
+/** What can happen to a job, and what each event tells. */
+export const eventData = {
+  "job-opened": z.strictObject({
+    route: z.enum(routeNames, { error: `must be one of ${routeNames.join(", ")}` }),
+    complaint: words(500),
+    dueAt: instant().nullable(),
+  }),
+  "stage-started": empty(),
+  "stage-ended": empty(),
+  "step-done": z.strictObject({ step: key() }),
+  "step-skipped": z.strictObject({ step: key() }),
+  "power-isolated": empty(),
+  "connector-opened": z.strictObject({ connector: key() }),
+  "connector-closed": z.strictObject({ connector: key() }),
+  "screws-taken": z.strictObject({ size: key(), count: boundedWhole(1, 200) }),
+  "screws-returned": z.strictObject({ size: key(), count: boundedWhole(1, 200) }),
+  "setting-chosen": z.strictObject({ settings: z.record(z.string().max(40), bounded(-1e6, 1e6)) }),
+  "reading-taken": readingTaken,
+  "note-written": z.strictObject({ text: words(2_000) }),
+  "timer-started": z.strictObject({
+    timer: key(),
+    label: words(80),
+    durationS: durationS(),
+    /** A timer that this one takes over from. */
+    stops: key().optional(),
+  }),
+  "timer-stopped": z.strictObject({ timer: key() }),
+  "stretch-cut": z.strictObject({
+    edge: z.enum(edges),
+    fromMm: bounded(0, 5_000),
+    toMm: bounded(0, 5_000),
+  }),
+  "function-checked": z.strictObject({
+    function: key(),
+    result: z.enum(checkResults, { error: `must be one of ${checkResults.join(", ")}` }),
+    note: z.string().trim().max(500).optional(),
+  }),
+  "part-spent": z.strictObject({ part: words(120), quantity: bounded(0, 1e6), unit: words(20) }),
+  "route-changed": z.strictObject({ from: z.enum(routeNames), to: z.enum(routeNames), reason: words(500) }),
+  "hold-overridden": z.strictObject({
+    hold: z.enum(holdNames),
+    reason: z.string().trim().min(10, { error: "must say why in at least 10 characters" }).max(500),
+  }),
+  "job-held": z.strictObject({ reason: words(500) }),
+  "job-released": empty(),
+  "job-ended": z.strictObject({
+    outcome: z.enum(outcomes, { error: `must be one of ${outcomes.join(", ")}` }),
+    note: z.string().trim().max(500).optional(),
+  }),
+  undone: z.strictObject({ event: z.uuid({ error: "must be the id of an event" }) }),
+} as const;
+
+export type EventKind = keyof typeof eventData;
+export const eventKinds = Object.keys(eventData) as [EventKind, ...EventKind[]];
+export type EventDataOf<Kind extends EventKind> = z.output<(typeof eventData)[Kind]>;
+
+/** What is about to be recorded: the part that the work decides. Id, who and when are added where it is sent. */
+export type EventDraft = {
+  [Kind in EventKind]: { stage: (typeof stageNames)[number]; kind: Kind; data: EventDataOf<Kind> };
+}[EventKind];
+
+export type JobEvent = EventDraft & {
+  /** UUID made where the event arose, so that sending it again changes nothing. */
+  id: string;
+  /** Key of the technician. */
+  who: string;
+  at: string;
+};
+
+/** Kept to the millisecond in one way of writing, so that the same moment reads the same wherever it has been stored. */
+const moment = () => instant().overwrite((text) => new Date(text).toISOString());
+
+const stamped = {
+  id: z.uuid({ error: "must be a UUID" }),
+  stage: z.enum(stageNames, { error: `must be one of ${stageNames.join(", ")}` }),
+  who: key(),
+  at: moment(),
+};
+
+const [first, ...rest] = eventKinds.map((kind) =>
+  z.strictObject({ ...stamped, kind: z.literal(kind), data: eventData[kind] as z.ZodType }),
+) as unknown as [z.ZodObject, ...z.ZodObject[]];
+
+/** An event as it comes in from outside. */
+export const jobEvent = z.discriminatedUnion("kind", [first, ...rest] as never, {
+  error: `must be one of ${eventKinds.join(", ")}`,
+}) as unknown as z.ZodType<JobEvent, unknown>;

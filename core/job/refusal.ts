@@ -1,0 +1,137 @@
+import type { Family } from "../stack/family.ts";
+import type { EventDraft, JobEvent } from "./event.ts";
+import { applyEvent, foldJob, standingEvents, type JobState } from "./fold.ts";
+import { holdOn, type Hold } from "./holds.ts";
+import { routes, stageTitles } from "./route.ts";
+
+/** Why an event cannot be added to a job. */
+export interface Refusal {
+  sentence: string;
+  /** The field of the event's data that is at fault, where one is. */
+  path?: string;
+  hold?: Hold;
+}
+
+const no = (sentence: string, path?: string): Refusal => ({ sentence, ...(path ? { path } : {}) });
+
+function named(list: readonly { key: string }[], key: string, path: string): Refusal | null {
+  return list.some((entry) => entry.key === key)
+    ? null
+    : no(`"${key}" is not one of this family's: ${list.map((entry) => entry.key).join(", ") || "none"}.`, path);
+}
+
+/** Events that may come at any time, whichever stage is at hand. */
+const anyTime = new Set<EventDraft["kind"]>([
+  "note-written",
+  "reading-taken",
+  "job-held",
+  "job-released",
+  "route-changed",
+  "hold-overridden",
+  "function-checked",
+  "timer-stopped",
+  "job-ended",
+]);
+
+/** Whether an event makes sense in this state, holds apart. */
+function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | null {
+  if (draft.kind === "job-opened") return no("The job is opened already.");
+  if (state.ended && draft.kind !== "note-written") return no("The job is over; only notes may be added.");
+  if (draft.kind === "stage-started") return null;
+  if (draft.kind === "stage-ended") {
+    return state.present === draft.stage ? null : no(`${stageTitles[draft.stage]} is not the stage at hand.`);
+  }
+  if (!anyTime.has(draft.kind) && state.present !== draft.stage) {
+    return no(`${stageTitles[draft.stage]} is not the stage at hand.`);
+  }
+  switch (draft.kind) {
+    case "connector-opened":
+      return (
+        named(family.connectors, draft.data.connector, "connector") ??
+        (state.connectorsOpen.includes(draft.data.connector) ? no("That connector is open already.", "connector") : null)
+      );
+    case "connector-closed":
+      return state.connectorsOpen.includes(draft.data.connector) &&
+        !state.connectorsClosed.includes(draft.data.connector)
+        ? null
+        : no("That connector is not open.", "connector");
+    case "screws-taken": {
+      const wrong = named(family.screws, draft.data.size, "size");
+      if (wrong) return wrong;
+      const total = family.screws.find((size) => size.key === draft.data.size)!.count;
+      const left = total - (state.screwsTaken[draft.data.size] ?? 0);
+      return draft.data.count > left
+        ? no(`${draft.data.count} is more than there are: must be a number from 1 to ${left} of ${total}.`, "count")
+        : null;
+    }
+    case "screws-returned":
+      return named(family.screws, draft.data.size, "size");
+    case "function-checked":
+      return (
+        named(family.functions, draft.data.function, "function") ??
+        (state.started[draft.stage] ? null : no(`${stageTitles[draft.stage]} has not begun.`))
+      );
+    case "timer-started":
+      return state.timers.some((timer) => timer.timer === draft.data.timer && timer.stoppedAt === null)
+        ? no("That timer is running already.", "timer")
+        : null;
+    case "timer-stopped":
+      return state.timers.some((timer) => timer.timer === draft.data.timer && timer.stoppedAt === null)
+        ? null
+        : no("That timer is not running.", "timer");
+    case "route-changed":
+      if (draft.data.from !== state.route) return no(`The route is ${routes[state.route].title} now.`, "from");
+      if (draft.data.to === state.route) return no("That is the route already.", "to");
+      return family.routes.includes(draft.data.to) || draft.data.to === "assembly"
+        ? null
+        : no(`${family.code} cannot go ${routes[draft.data.to].title}.`, "to");
+    case "job-ended":
+      return draft.data.outcome === "given up" || state.present === "close"
+        ? null
+        : no("The job is not at its close yet.", "outcome");
+    case "job-held":
+      return state.held ? no("The job is on hold already.") : null;
+    case "job-released":
+      return state.held ? null : no("The job is not on hold.");
+    default:
+      return null;
+  }
+}
+
+function refusalOfDraft(state: JobState, family: Family, draft: EventDraft, nowMs: number): Refusal | null {
+  const wrong = senseOf(state, family, draft);
+  if (wrong) return wrong;
+  const hold = holdOn({ state, family, nowMs }, draft);
+  return hold ? { sentence: hold.sentence, hold } : null;
+}
+
+/** Whether taking an event back would leave something standing that could not have happened without it. */
+function refusalOfUndo(events: readonly JobEvent[], family: Family, undo: JobEvent & { kind: "undone" }): Refusal | null {
+  const target = events.find((event) => event.id === undo.data.event);
+  if (!target) return no("This job has no such event to take back.", "event");
+  if (target.kind === "job-opened") return no("Opening the job cannot be taken back.", "event");
+  const standing = standingEvents(events);
+  if (target.kind !== "undone" && !standing.some((event) => event.id === target.id)) {
+    return no("That is taken back already.", "event");
+  }
+  const left = standingEvents([...events, undo]);
+  let state = foldJob(left.slice(0, 1));
+  for (const event of left.slice(1)) {
+    const refusal = refusalOfDraft(state, family, event, Date.parse(event.at));
+    if (refusal) return no(`It cannot be taken back: what came after needs it. ${refusal.sentence}`, "event");
+    state = applyEvent(state, event);
+  }
+  return null;
+}
+
+/** Whether an event may be added to a job that has these events: null, or why not. */
+export function refusalOf(
+  events: readonly JobEvent[],
+  state: JobState,
+  family: Family,
+  event: JobEvent,
+): Refusal | null {
+  return event.kind === "undone"
+    ? refusalOfUndo(events, family, event)
+    : refusalOfDraft(state, family, event, Date.parse(event.at));
+}

@@ -1,0 +1,76 @@
+import { bondDose, bondDoseInput } from "../../bond/bond-dose.ts";
+import { routes } from "../route.ts";
+import { confirmStep, type Stage, type Step, type StepContext } from "../step.ts";
+
+/** Millilitres as a syringe is read. */
+export const roundMl = (ml: number) => Number(ml.toPrecision(3));
+
+function liquid(context: StepContext): Step[] {
+  const { family, state } = context;
+  const chosen = state.settings.bond;
+  const volumeMl = () => roundMl(bondDose(family, chosen).volumeMl);
+  return [
+    {
+      key: "dose",
+      ask: "Choose the bond line and the dose.",
+      press: "Use this dose",
+      done: chosen?.volumeMl !== undefined,
+      draft: () => {
+        const { gapUm, overflowPct, shrinkPct, densityGcm3 } = bondDoseInput(family, chosen);
+        return {
+          stage: "bond",
+          kind: "setting-chosen",
+          data: { settings: { gapUm, overflowPct, shrinkPct, densityGcm3, volumeMl: volumeMl() } },
+        };
+      },
+    },
+    {
+      key: "lay",
+      ask: `Lay ${chosen?.volumeMl ?? "the"} ml on the panel, clear of camera and sensor windows.`,
+      press: "Laid",
+      done: state.parts.some((part) => part.unit === "ml"),
+      caution: "adhesive",
+      draft: () => ({
+        stage: "bond",
+        kind: "part-spent",
+        data: { part: "liquid optical adhesive", quantity: chosen?.volumeMl ?? volumeMl(), unit: "ml" },
+      }),
+    },
+    confirmStep(
+      context,
+      "bond",
+      "lower",
+      "Set the glass down on one edge and lower it slowly on the wedge; faster traps air.",
+      "Down, no air",
+    ),
+    confirmStep(context, "bond", "align", "Border equal all round: half a millimetre is seen.", "Aligned"),
+  ];
+}
+
+const tape = (context: StepContext): Step[] => [
+  confirmStep(context, "bond", "tape", "Perimeter tape on the frame, not on the picture. Rub it down.", "Tape down"),
+  confirmStep(context, "bond", "liner", "All liners off but one edge's: that one stays until last.", "One liner left"),
+  confirmStep(context, "bond", "dust", "Blow the panel clear; look along it in side light.", "No dust"),
+  confirmStep(context, "bond", "close-glass", "Close from the hinge edge, pull the last liner, squeeze all round.", "Stuck"),
+];
+
+const film = (context: StepContext): Step[] => [
+  confirmStep(context, "bond", "first-edge", "Square the film to one edge and stick that edge alone.", "First edge down"),
+  confirmStep(
+    context,
+    "bond",
+    "rub",
+    "Pull the liner back slowly with one hand, rub the film down with the other.",
+    "Film down",
+  ),
+  confirmStep(context, "bond", "edges", "Every edge covered: a bright line shows where it is not.", "Edges covered"),
+];
+
+export const bond: Stage = {
+  name: "bond",
+  question: "How much, and does it lie without air?",
+  steps: (context) => {
+    const joins = routes[context.state.route].joins;
+    return joins === "liquid" ? liquid(context) : joins === "tape" ? tape(context) : film(context);
+  },
+};

@@ -1,0 +1,174 @@
+import { calculateLiftHeat, chooseSoakS, isHeated, LONGEST_SOAK_S, seamOf, usualSettings } from "../../heat/lift-heat.ts";
+import { chosenPlan, isCut, speedOf } from "../../lift/lift-plan.ts";
+import type { EdgeSegment } from "../../lift/edge-plan.ts";
+import type { Family, Seam } from "../../stack/family.ts";
+import type { EventDraft } from "../event.ts";
+import { secondsLeft, type Timer } from "../fold.ts";
+import { checkStep, confirmStep, hasTouch, type Stage, type Step, type StepContext } from "../step.ts";
+
+const usualDrafts = new WeakMap<Family, Map<string, EventDraft>>();
+
+/** The usual settings of a seam as a draft. Kept for the family object: the search for a soak takes some time. */
+export function usualLiftDraft(family: Family, seam: Seam): EventDraft {
+  const kept = usualDrafts.get(family)?.get(seam.route);
+  if (kept) return kept;
+  const usual = usualSettings(seam);
+  const soakS = chooseSoakS(family, seam, usual) ?? LONGEST_SOAK_S;
+  const { windowS } = calculateLiftHeat(family, seam, { ...usual, soakS });
+  const draft: EventDraft = {
+    stage: "lift",
+    kind: "setting-chosen",
+    data: { settings: { ...usual, soakS, speedMmS: speedOf(seam), windowS: windowS ?? 0 } },
+  };
+  usualDrafts.set(family, (usualDrafts.get(family) ?? new Map<string, EventDraft>()).set(seam.route, draft));
+  return draft;
+}
+
+const describeSegment = (segment: EdgeSegment) =>
+  `Cut the ${segment.edge} edge from ${Math.round(segment.fromMm)} to ${Math.round(segment.toMm)} mm, no deeper than ${Number(segment.maxDepthMm.toFixed(1))} mm. Leave a pick behind.`;
+
+const segmentDraft = ({ edge, fromMm, toMm }: EdgeSegment): EventDraft => ({
+  stage: "lift",
+  kind: "stretch-cut",
+  data: { edge, fromMm, toMm },
+});
+
+const newest = (timers: readonly Timer[], prefix: string) => timers.filter((t) => t.timer.startsWith(prefix)).at(-1);
+
+/** Soak, off the heat, cut what this window allows, back onto the heat, until every stretch is open. */
+function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMmS: number }): Step[] {
+  const { state, family, nowMs } = context;
+  const settings = state.settings.lift;
+  const choose: Step = {
+    key: "heat",
+    ask: "Choose how hot and how long on the plate.",
+    press: "Use these settings",
+    done: settings?.windowS !== undefined,
+    draft: () => usualLiftDraft(family, seam),
+  };
+  const plan = chosenPlan(state, family, seam);
+  if (!settings || !plan) {
+    return [
+      settings
+        ? { ...choose, done: false, ask: "These settings leave no time to cut: choose a hotter plate or a longer soak." }
+        : choose,
+    ];
+  }
+  const segments = plan.segments.map(
+    (segment): Step => ({
+      key: `cut-${segment.order}`,
+      ask: describeSegment(segment),
+      press: `Cut ${segment.order} of ${plan.segments.length}`,
+      done: isCut(segment, state.stretches),
+      draft: () => segmentDraft(segment),
+    }),
+  );
+  const firstLeft = segments.findIndex((step) => !step.done);
+  const soak = newest(state.timers, "soak-");
+  const window = newest(state.timers, "window-");
+  const cycle = state.timers.filter((t) => t.timer.startsWith("soak-")).length;
+  if (firstLeft < 0) {
+    return [{ ...choose, done: true }, ...segments];
+  }
+  const toHeat = (ask: string): Step => ({
+    key: `soak-${cycle + 1}`,
+    ask,
+    press: "Start the soak",
+    done: false,
+    caution: "heat",
+    draft: () => ({
+      stage: "lift",
+      kind: "timer-started",
+      data: {
+        timer: `soak-${cycle + 1}`,
+        label: `Soak ${cycle + 1} at ${Math.round(settings.plateC ?? seam.plateC)} °C`,
+        durationS: settings.soakS ?? 60,
+        ...(window && window.stoppedAt === null ? { stops: window.timer } : {}),
+      },
+    }),
+  });
+  let heat: Step | null = null;
+  if (soak && soak.stoppedAt === null) {
+    const left = secondsLeft(soak, nowMs);
+    heat = {
+      key: "off-heat",
+      ask: left > 0 ? "On the heat. Card and picks ready, flexes in mind." : "Ready: off the heat and cut.",
+      press: left > 0 ? "Off the heat early" : "Off the heat",
+      done: false,
+      timer: soak.timer,
+      draft: () => ({
+        stage: "lift",
+        kind: "timer-started",
+        data: { timer: `window-${cycle}`, label: "Window to cut", durationS: settings.windowS!, stops: soak.timer },
+      }),
+    };
+  } else if (!window || window.stoppedAt !== null) {
+    heat = toHeat(cycle === 0 ? "Lay it on the plate." : "Back on the heat.");
+  } else {
+    const pass = plan.segments[firstLeft]!.pass;
+    const cutInWindow = state.stretches.filter((s) => s.at >= window.startedAt);
+    const begun = plan.segments.find((segment) => isCut(segment, cutInWindow));
+    if (secondsLeft(window, nowMs) <= 0) heat = toHeat("The window is over: picks parked, back on the heat.");
+    else if (begun && begun.pass !== pass) heat = toHeat("This window is used: picks parked, back on the heat.");
+    else {
+      segments[firstLeft]!.alternatives = [{ label: "Back on the heat", draft: toHeat("").draft }];
+    }
+  }
+  return [
+    { ...choose, done: true },
+    ...segments.slice(0, firstLeft),
+    ...(heat ? [heat] : []),
+    ...segments.slice(firstLeft),
+  ];
+}
+
+function peel(context: StepContext): Step[] {
+  return [
+    confirmStep(context, "lift", "corner", "Start one corner of the film with a blade held flat or with warm air.", "Corner up", {
+      caution: "film",
+    }),
+    confirmStep(
+      context,
+      "lift",
+      "peel",
+      "Peel a few centimetres, wet the line, peel, wet again. Nothing may run to a driver edge.",
+      "Film off",
+      { caution: "solvent" },
+    ),
+  ];
+}
+
+export const lift: Stage = {
+  name: "lift",
+  question: "How long on the heat, and where to cut?",
+  steps: (context) => {
+    const { family, state } = context;
+    const seam = seamOf(family, state.route);
+    const isolated = confirmStep(
+      context,
+      "lift",
+      "bare",
+      "Cell out of the way, liners and tape off, flexes known.",
+      "Bare and clear",
+      { caution: "glass" },
+    );
+    return [
+      isolated,
+      ...(isHeated(seam) ? heatedCuts(context, seam) : peel(context)),
+      ...(isHeated(seam)
+        ? [
+            confirmStep(
+              context,
+              "lift",
+              "parted",
+              "Open the glass about the hinge edge. Small shards twist out; never lift one end of a shard.",
+              "Parted",
+              { caution: "glass" },
+            ),
+          ]
+        : []),
+      checkStep(context, "lift", "picture", { optional: true }),
+      ...(hasTouch(family) ? [checkStep(context, "lift", "touch", { optional: true })] : []),
+    ];
+  },
+};

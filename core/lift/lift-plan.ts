@@ -1,0 +1,54 @@
+import type { JobState, Stretch } from "../job/fold.ts";
+import type { Family, Seam } from "../stack/family.ts";
+import { calculateEdgePlan, type EdgePlan, type EdgeSegment } from "./edge-plan.ts";
+
+/** From the plate to the first cut, s. Common practice, no source. */
+export const HANDLING_S = 5;
+/** A pick or card stays behind at least so often, mm. Common practice, no source. */
+const PARK_EVERY_MM = 40;
+/** An unlimited window is planned as this, s: nobody grips longer without a rest. */
+const LONGEST_WINDOW_S = 300;
+const USUAL_SPEED_MM_S = 4;
+const USUAL_DEPTH_MM = 5;
+
+/** The cut that a family's edges and a window allow. `null` where the window is gone before the first cut. */
+export function planLift(
+  family: Family,
+  seam: Seam,
+  window: { windowS: number; speedMmS: number },
+): EdgePlan | null {
+  const windowS = Math.min(window.windowS - HANDLING_S, LONGEST_WINDOW_S);
+  if (windowS < 2) return null;
+  return calculateEdgePlan({
+    outline: family.outline,
+    features: family.features,
+    speedMmS: window.speedMmS,
+    windowS,
+    parkEveryMm: PARK_EVERY_MM,
+    maxDepthMm: Math.max(1, Math.min(seam.maxDepthMm ?? USUAL_DEPTH_MM, family.borderMm || USUAL_DEPTH_MM)),
+  });
+}
+
+export const speedOf = (seam: Seam): number => seam.speedMmS ?? USUAL_SPEED_MM_S;
+
+/** The plan that a job works to: from the settings chosen in its lift. `null` before they are chosen. */
+export function chosenPlan(state: JobState, family: Family, seam: Seam): EdgePlan | null {
+  const settings = state.settings.lift;
+  if (settings?.windowS === undefined) return null;
+  return planLift(family, seam, { windowS: settings.windowS, speedMmS: settings.speedMmS ?? speedOf(seam) });
+}
+
+/** Whether the stretches marked as cut cover a segment, to a tenth of a millimetre. */
+export function isCut(segment: Pick<EdgeSegment, "edge" | "fromMm" | "toMm">, stretches: readonly Stretch[]): boolean {
+  const to = Math.max(segment.fromMm, segment.toMm);
+  let reached = Math.min(segment.fromMm, segment.toMm);
+  const spans = stretches
+    .filter((stretch) => stretch.edge === segment.edge)
+    .map((stretch) => [Math.min(stretch.fromMm, stretch.toMm), Math.max(stretch.fromMm, stretch.toMm)] as const)
+    .sort((a, b) => a[0] - b[0]);
+  for (const [from, end] of spans) {
+    if (from > reached + 0.1) break;
+    reached = Math.max(reached, end);
+  }
+  return reached >= to - 0.1;
+}

@@ -1,0 +1,295 @@
+import type { Family } from "../core/stack/family.ts";
+
+/** The invented families of the demo workshop. Sizes and stacks are typical of such displays; all codes are made up. */
+
+const oledLimit = { maxC: 95, maxCSource: "assumed: organic emitters age fast above this" };
+const cellLimit = { maxC: 90, maxCSource: "assumed: below the clearing point of common liquid-crystal mixtures" };
+const polarizerLimit = { maxC: 95, maxCSource: "assumed: polarizers discolour when hot for long; usual sheets allow 80 to 95" };
+const glueBand = "common practice: optical adhesive parts easily from about 70 °C; assumed until measured";
+
+const picture = { key: "picture", name: "Picture", how: "black, white and colours, no new line or spot" };
+const touch = { key: "touch", name: "Touch", how: "one unbroken drag over the whole area" };
+const brightness = { key: "brightness", name: "Brightness", how: "from lowest to highest without a step" };
+const buttons = { key: "buttons", name: "Buttons", how: "each one pressed, each one answers" };
+const sound = { key: "sound", name: "Sound", how: "a tone from every opening" };
+const light = { key: "light-sensor", name: "Light sensor", how: "covered, the picture dims" };
+const charging = { key: "charging", name: "Charging", how: "the contacts charge" };
+
+export const families: Family[] = [
+  {
+    code: "PH-10",
+    name: "Wheelhouse plotter",
+    kind: "fully bonded, separate touch",
+    diagonalIn: 10.1,
+    outline: { widthMm: 242, heightMm: 162, cornerRadiusMm: 6 },
+    borderMm: 11,
+    features: [
+      { edge: "bottom", fromMm: 60, toMm: 190, kind: "hinge", label: "panel and touch flexes" },
+      { edge: "right", fromMm: 62, toMm: 96, kind: "shallow", maxDepthMm: 2, label: "button flex" },
+      { edge: "top", fromMm: 8, toMm: 30, kind: "keep-out", label: "light-sensor flex" },
+    ],
+    stack: [
+      { name: "cover glass", role: "cover glass", material: "cover glass, aluminosilicate", thicknessUm: 1100 },
+      { name: "upper adhesive", role: "adhesive", material: "optical adhesive film", thicknessUm: 200 },
+      { name: "touch film", role: "touch sensor", material: "touch sensor film", thicknessUm: 125 },
+      { name: "lower adhesive", role: "adhesive", material: "optical adhesive film", thicknessUm: 150 },
+      { name: "front polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 180, ...polarizerLimit },
+      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000, ...cellLimit },
+      { name: "rear polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 150, ...polarizerLimit },
+    ],
+    routes: ["layer", "assembly"],
+    seams: [
+      {
+        route: "layer",
+        layer: "upper adhesive",
+        method: "plate from behind",
+        minC: 68,
+        maxC: 95,
+        bandSource: glueBand,
+        plateC: 90,
+        speedMmS: 5,
+        maxDepthMm: 8,
+        newPart: "PH-10 cover glass",
+      },
+    ],
+    power: "supply",
+    screws: [
+      { key: "back", head: "cross, pan", thread: "M3", lengthMm: 8, count: 8, where: "back cover" },
+      { key: "bracket", head: "cross, flat", thread: "M2", lengthMm: 4, count: 6, where: "panel bracket, shallow holes" },
+    ],
+    connectors: [
+      { key: "panel", name: "Panel cable", kind: "flip latch", opens: "lift the brown bar towards the panel, then pull straight" },
+      { key: "touch", name: "Touch flex", kind: "slide", opens: "both ears out 1 mm, then slide dead straight" },
+    ],
+    functions: [picture, touch, brightness, buttons, light],
+    parts: [
+      { key: "gasket", name: "the sealing gasket", irreplaceable: false },
+      { key: "sensor", name: "the light-sensor ring", irreplaceable: false },
+    ],
+    notes: ["Sealed for spray: a new gasket wherever the old one has taken a set."],
+  },
+  {
+    code: "TK-5",
+    name: "Ticket handheld",
+    kind: "fully bonded, touch in the panel",
+    diagonalIn: 5,
+    outline: { widthMm: 70, heightMm: 126, cornerRadiusMm: 7 },
+    borderMm: 3,
+    features: [
+      { edge: "bottom", fromMm: 12, toMm: 58, kind: "hinge", label: "panel flex" },
+      { edge: "right", fromMm: 30, toMm: 52, kind: "shallow", maxDepthMm: 2, label: "button flex" },
+      { edge: "top", fromMm: 28, toMm: 42, kind: "no-bond", label: "camera window" },
+    ],
+    stack: [
+      { name: "cover glass", role: "cover glass", material: "cover glass, aluminosilicate", thicknessUm: 700 },
+      { name: "optical adhesive", role: "adhesive", material: "optical adhesive film", thicknessUm: 150 },
+      { name: "polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 120, ...polarizerLimit },
+      { name: "panel", role: "panel", material: "OLED panel, glass", thicknessUm: 650, ...oledLimit },
+      { name: "back foil", role: "reflector", material: "graphite sheet on copper foil", thicknessUm: 150 },
+    ],
+    routes: ["layer", "assembly"],
+    seams: [
+      {
+        route: "layer",
+        layer: "optical adhesive",
+        method: "plate from behind",
+        minC: 72,
+        maxC: 95,
+        bandSource: glueBand,
+        plateC: 97,
+        speedMmS: 4,
+        maxDepthMm: 4,
+        newPart: "TK-5 cover glass",
+      },
+    ],
+    power: "cell",
+    screws: [
+      { key: "rear", head: "lobe, pan", thread: "M1.6", lengthMm: 5, count: 6, where: "rear shell" },
+      { key: "plate", head: "cross, flat", thread: "M1.4", lengthMm: 2.5, count: 4, where: "connector plate; a longer one reaches the panel" },
+    ],
+    connectors: [
+      { key: "panel", name: "Panel flex", kind: "press", opens: "pops up straight, never from one side" },
+      { key: "buttons", name: "Button flex", kind: "press", opens: "pops up straight" },
+    ],
+    functions: [picture, touch, brightness, buttons, sound, light, charging],
+    parts: [
+      { key: "button", name: "the paired button", irreplaceable: true },
+      { key: "mesh", name: "the earpiece mesh", irreplaceable: false },
+    ],
+    notes: ["The touch layer is part of the panel and cannot be bought for it."],
+  },
+  {
+    code: "BX-24",
+    name: "Cargo-cycle head unit",
+    kind: "fully bonded, separate touch",
+    diagonalIn: 2.4,
+    outline: { widthMm: 48, heightMm: 66, cornerRadiusMm: 3 },
+    borderMm: 3,
+    features: [{ edge: "bottom", fromMm: 10, toMm: 38, kind: "hinge", label: "flex" }],
+    stack: [
+      { name: "cover glass", role: "cover glass", material: "cover glass, soda-lime", thicknessUm: 1100 },
+      { name: "optical adhesive", role: "adhesive", material: "liquid optical adhesive, cured", thicknessUm: 250 },
+      { name: "touch film", role: "touch sensor", material: "touch sensor film", thicknessUm: 125 },
+      { name: "lower adhesive", role: "adhesive", material: "optical adhesive film", thicknessUm: 100 },
+      { name: "front polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 180, ...polarizerLimit },
+      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000, ...cellLimit },
+    ],
+    routes: ["layer", "assembly"],
+    seams: [
+      {
+        route: "layer",
+        layer: "optical adhesive",
+        method: "plate from behind",
+        minC: 66,
+        maxC: 92,
+        bandSource: glueBand,
+        plateC: 90,
+        speedMmS: 3,
+        maxDepthMm: 4,
+        newPart: "BX-24 cover glass",
+      },
+    ],
+    power: "cell",
+    screws: [{ key: "shell", head: "lobe, pan", thread: "M2", lengthMm: 6, count: 4, where: "rear shell" }],
+    connectors: [{ key: "panel", name: "Panel flex", kind: "flip latch", opens: "lift the black bar up, then pull straight" }],
+    functions: [picture, touch, brightness, buttons],
+    parts: [{ key: "gasket", name: "the rain gasket", irreplaceable: false }],
+    notes: [],
+  },
+  {
+    code: "WS-240",
+    name: "Deck scale",
+    kind: "bare graphic display, both polarizers",
+    diagonalIn: 5.2,
+    outline: { widthMm: 144, heightMm: 56 },
+    borderMm: 4,
+    features: [{ edge: "bottom", fromMm: 4, toMm: 140, kind: "keep-out", label: "elastomer strip contacts" }],
+    stack: [
+      { name: "front polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 200, ...polarizerLimit },
+      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 2200, ...cellLimit },
+      { name: "rear polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 200, ...polarizerLimit },
+      { name: "reflector", role: "reflector", material: "reflector film", thicknessUm: 100 },
+    ],
+    routes: ["film", "assembly"],
+    seams: [
+      {
+        route: "film",
+        layer: "front polarizer",
+        method: "peel",
+        bandSource: "common practice: peeled at room temperature or with warm air",
+        newPart: "polarizer film, self-adhesive",
+      },
+    ],
+    power: "mains",
+    screws: [{ key: "bezel", head: "cross, pan", thread: "M3", lengthMm: 10, count: 6, where: "metal bezel, tightened crosswise" }],
+    connectors: [{ key: "board", name: "Board ribbon", kind: "slide", opens: "slides out dead straight" }],
+    functions: [picture, { key: "contrast", name: "Contrast", how: "every row and column dark and even" }, buttons],
+    parts: [{ key: "elastomer", name: "the elastomer strips", irreplaceable: false }],
+    notes: ["Old films smell of vinegar: ventilate."],
+  },
+  {
+    code: "KB-15",
+    name: "Quay kiosk",
+    kind: "large panel, front polarizer",
+    diagonalIn: 15.6,
+    outline: { widthMm: 359, heightMm: 211 },
+    borderMm: 6,
+    features: [{ edge: "bottom", fromMm: 10, toMm: 349, kind: "keep-out", label: "driver chips" }],
+    stack: [
+      { name: "front polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 220, ...polarizerLimit },
+      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000, ...cellLimit },
+      { name: "rear polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 180, ...polarizerLimit },
+      { name: "backlight", role: "backlight", material: "backlight unit", thicknessUm: 6000, contactBelowWm2K: 50 },
+    ],
+    routes: ["film", "assembly"],
+    seams: [
+      {
+        route: "film",
+        layer: "front polarizer",
+        method: "peel",
+        bandSource: "common practice: peeled wet, line by line",
+        newPart: "polarizer film with hard coat",
+      },
+    ],
+    power: "mains",
+    screws: [
+      { key: "frame", head: "cross, pan", thread: "M3", lengthMm: 6, count: 12, where: "steel frame" },
+      { key: "board", head: "cross, pan", thread: "M2.5", lengthMm: 4, count: 4, where: "control board" },
+    ],
+    connectors: [
+      { key: "panel", name: "Panel cable", kind: "flip latch", opens: "bar up, both ends together" },
+      { key: "light", name: "Backlight cable", kind: "press", opens: "squeeze and pull by the shell" },
+    ],
+    functions: [picture, brightness],
+    parts: [{ key: "tape", name: "the conductive tape", irreplaceable: false }],
+    notes: ["Liquid that reaches the driver edge leaves coloured lines for good: tilt the other way."],
+  },
+  {
+    code: "AQ-8",
+    name: "Auction desk display",
+    kind: "air gap, glass with touch",
+    diagonalIn: 8,
+    outline: { widthMm: 196, heightMm: 126, cornerRadiusMm: 4 },
+    borderMm: 9,
+    features: [
+      { edge: "left", fromMm: 40, toMm: 86, kind: "hinge", label: "touch flex" },
+      { edge: "top", fromMm: 80, toMm: 116, kind: "no-bond", label: "camera bay" },
+    ],
+    stack: [
+      { name: "cover glass with sensor", role: "cover glass", material: "cover glass, soda-lime", thicknessUm: 1300 },
+      { name: "perimeter tape", role: "adhesive", material: "perimeter tape, foam", thicknessUm: 300 },
+      { name: "frame", role: "frame", material: "plastic frame", thicknessUm: 1500, maxC: 110, maxCSource: "from memory: polycarbonate blends soften above this" },
+    ],
+    routes: ["glass-sensor", "assembly"],
+    seams: [
+      {
+        route: "glass-sensor",
+        layer: "perimeter tape",
+        method: "plate on the glass",
+        minC: 55,
+        maxC: 95,
+        bandSource: "common practice: foam tape lets go from about 55 to 60 °C; assumed until measured",
+        plateC: 85,
+        speedMmS: 6,
+        maxDepthMm: 6,
+        newPart: "AQ-8 glass with sensor",
+      },
+    ],
+    power: "cell",
+    screws: [{ key: "foot", head: "cross, pan", thread: "M2.5", lengthMm: 6, count: 4, where: "foot plate" }],
+    connectors: [
+      { key: "touch", name: "Touch flex", kind: "flip latch", opens: "bar up, away from the flex" },
+      { key: "panel", name: "Panel flex", kind: "press", opens: "pops up straight" },
+    ],
+    functions: [picture, touch, brightness, sound],
+    parts: [{ key: "bracket", name: "the camera bracket", irreplaceable: false }],
+    notes: [],
+  },
+  {
+    code: "ER-7",
+    name: "Engine-room repeater",
+    kind: "layered backlight",
+    diagonalIn: 7,
+    outline: { widthMm: 165, heightMm: 104, cornerRadiusMm: 2 },
+    borderMm: 5,
+    features: [{ edge: "right", fromMm: 30, toMm: 74, kind: "hinge", label: "panel and backlight flexes" }],
+    stack: [
+      { name: "front polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 180, ...polarizerLimit },
+      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000, ...cellLimit },
+      { name: "rear polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 180, ...polarizerLimit },
+      { name: "air gap", role: "air gap", material: "air", thicknessUm: 300 },
+      { name: "backlight", role: "backlight", material: "backlight unit", thicknessUm: 3500 },
+    ],
+    routes: ["backlight", "assembly"],
+    seams: [],
+    power: "supply",
+    screws: [{ key: "case", head: "hex socket", thread: "M4", lengthMm: 12, count: 6, where: "cast case" }],
+    connectors: [
+      { key: "panel", name: "Panel flex", kind: "flip latch", opens: "bar up, then straight out" },
+      { key: "light", name: "Backlight flex", kind: "soldered", opens: "stays on until rework" },
+    ],
+    functions: [picture, brightness, buttons],
+    parts: [{ key: "tray", name: "the film pack in its tray", irreplaceable: false }],
+    notes: ["The panel's metallised back must not be touched or scratched."],
+  },
+];

@@ -1,0 +1,314 @@
+import { calculateLiftHeat, chooseSoakS, isHeated, seamOf, usualSettings } from "../core/heat/lift-heat.ts";
+import type { EventDraft, JobEvent } from "../core/job/event.ts";
+import { applyEvent, foldJob, secondsLeft, type JobState } from "../core/job/fold.ts";
+import { nextAction, type NextAction } from "../core/job/next-action.ts";
+import type { RouteName, StageName } from "../core/job/route.ts";
+import { speedOf } from "../core/lift/lift-plan.ts";
+import type { Family, Seam } from "../core/stack/family.ts";
+import { families } from "./families.ts";
+import { seededRandom, type Random } from "./random.ts";
+
+export interface ScenarioJob {
+  id: string;
+  code: string;
+  family: Family;
+  events: JobEvent[];
+}
+
+export const technicians = [
+  { key: "tove", name: "Tove" },
+  { key: "imre", name: "Imre" },
+  { key: "saskia", name: "Saskia" },
+  { key: "noor", name: "Noor" },
+  { key: "bram", name: "Bram" },
+  { key: "linus", name: "Linus" },
+];
+
+const SEED = 20_417;
+const FINISHED_JOBS = 150;
+const DAY_MS = 86_400_000;
+
+const familyNamed = (code: string): Family => families.find((family) => family.code === code)!;
+
+/** Heat settings that the shop's technicians favour for a seam: a little cooler, usual, a little hotter. */
+const habits = new Map<string, EventDraft[]>();
+function heatHabits(family: Family, seam: Seam & { plateC: number }): EventDraft[] {
+  const name = `${family.code} ${seam.route}`;
+  const kept = habits.get(name);
+  if (kept) return kept;
+  const made = [-4, 0, 4].map((offsetC): EventDraft => {
+    const usual = { ...usualSettings(seam), plateC: seam.plateC + offsetC };
+    const soakS = chooseSoakS(family, seam, usual) ?? 600;
+    const { windowS } = calculateLiftHeat(family, seam, { ...usual, soakS });
+    return {
+      stage: "lift",
+      kind: "setting-chosen",
+      data: { settings: { ...usual, soakS, speedMmS: speedOf(seam), windowS: windowS ?? 0 } },
+    };
+  });
+  habits.set(name, made);
+  return made;
+}
+
+/** One job being worked: its events so far, the clock on the wall, and who stands at the bench. */
+class Bench {
+  readonly events: JobEvent[] = [];
+  state: JobState = foldJob([]);
+  readonly family: Family;
+  readonly random: Random;
+  private clockMs: number;
+  private who: string;
+
+  constructor(family: Family, random: Random, startMs: number) {
+    this.family = family;
+    this.random = random;
+    this.clockMs = startMs;
+    this.who = random.pick(technicians).key;
+  }
+
+  record(draft: EventDraft): void {
+    const event = {
+      ...draft,
+      id: this.random.uuid(),
+      who: this.who,
+      at: new Date(Math.round(this.clockMs)).toISOString(),
+    } as JobEvent;
+    this.events.push(event);
+    this.state = applyEvent(this.state, event);
+  }
+
+  wait(seconds: number): void {
+    this.clockMs += seconds * 1_000;
+  }
+
+  next(): NextAction | null {
+    return nextAction({ state: this.state, family: this.family, nowMs: this.clockMs });
+  }
+
+  /** Lets the time pass that this action takes, a running timer's remainder included. */
+  takeTime(action: NextAction): void {
+    const timer = this.state.timers.find((t) => t.timer === action.timer && t.stoppedAt === null);
+    if (timer) this.wait(Math.max(0, secondsLeft(timer, this.clockMs)) + this.random.between(1, 5));
+    else this.wait(action.press.startsWith("Cut ") ? 0 : this.random.between(12, 110));
+  }
+
+  read(stage: StageName, quantity: "plate" | "glue line" | "irradiance" | "mass" | "border offset", value: number) {
+    const at = new Date(Math.round(this.clockMs)).toISOString();
+    this.record({
+      stage,
+      kind: "reading-taken",
+      data: { quantity, source: "hand", values: [{ at, value: Number(value.toFixed(2)) }] },
+    });
+  }
+}
+
+interface Fate {
+  /** The panel does not survive the lift. */
+  panelDies: boolean;
+  /** A function fails at the first proof and passes after another look. */
+  failsProof: boolean;
+  givesUp: boolean;
+}
+
+/** The readings that a careful technician writes down along the way. */
+function takeReadings(bench: Bench, draft: EventDraft, lampShare: number): void {
+  const { random, state, family } = bench;
+  if (draft.kind === "timer-started" && draft.data.timer.startsWith("soak-")) {
+    bench.read("lift", "plate", (state.settings.lift?.plateC ?? 90) + random.normal(0, 0.8));
+  }
+  if (draft.kind === "timer-started" && draft.data.timer === "window-1" && random.chance(0.6)) {
+    const seam = seamOf(family, state.route);
+    if (isHeated(seam)) bench.read("lift", "glue line", (seam.minC ?? 60) + random.between(3, 9));
+  }
+  if (draft.kind === "part-spent" && draft.data.unit === "ml") {
+    bench.read("bond", "mass", draft.data.quantity * 1.07 * random.normal(1, 0.03));
+  }
+  if (draft.kind === "step-done" && draft.data.step === "align") {
+    bench.read("bond", "border offset", Math.abs(random.normal(0.18, 0.12)));
+  }
+  if (draft.kind === "stage-started" && draft.stage === "cure") {
+    bench.read("cure", "irradiance", 60 * lampShare * random.normal(1, 0.02));
+  }
+}
+
+/** Chooses what is recorded for an action: mostly what the bar offers, sometimes what goes wrong. */
+function decide(bench: Bench, action: NextAction, fate: Fate, skipsChecks: boolean): EventDraft {
+  const { random, state, family } = bench;
+  const seam = seamOf(family, state.route);
+  if (state.present === "lift" && action.press === "Use these settings" && isHeated(seam)) {
+    return random.pick(heatHabits(family, seam));
+  }
+  if (action.skip && state.present === "clean") return random.chance(0.3) ? action.draft() : action.skip();
+  if (action.skip && skipsChecks && state.present === "lift") return action.skip();
+  const draft = action.draft();
+  if (draft.kind !== "function-checked") return draft;
+  const fails =
+    (draft.stage === "lift" && fate.panelDies && draft.data.function === "picture") ||
+    (draft.stage === "prove" &&
+      fate.failsProof &&
+      draft.data.function === "brightness" &&
+      state.checks.prove?.[draft.data.function] === undefined) ||
+    (draft.stage === "intake" && draft.data.function === "touch" && random.chance(0.45));
+  return fails ? { ...draft, data: { ...draft.data, result: "fail" } } : draft;
+}
+
+/** Works a job until it is over or `stops` says so. */
+function work(
+  bench: Bench,
+  fate: Fate,
+  lampShare: number,
+  stops: (bench: Bench, action: NextAction) => boolean = () => false,
+  skipsChecks = false,
+): void {
+  for (let presses = 0; presses < 400; presses += 1) {
+    const action = bench.next();
+    if (!action || stops(bench, action)) return;
+    bench.takeTime(action);
+    if (fate.givesUp && bench.state.present === "clean") {
+      bench.record({ stage: "clean", kind: "note-written", data: { text: "A crack ran across the cell while cleaning." } });
+      bench.record({ stage: "clean", kind: "job-ended", data: { outcome: "given up", note: "Customer takes it back." } });
+      return;
+    }
+    const draft = decide(bench, action, fate, skipsChecks);
+    if (draft.kind === "stretch-cut") {
+      const seam = seamOf(bench.family, bench.state.route)!;
+      bench.wait((Math.abs(draft.data.toMm - draft.data.fromMm) / speedOf(seam)) * bench.random.between(0.8, 0.98));
+    }
+    bench.record(draft);
+    takeReadings(bench, draft, lampShare);
+  }
+  throw new Error(`${bench.family.code} did not come to an end`);
+}
+
+const complaints: Record<string, readonly string[]> = {
+  "PH-10": ["Cover glass starred by a winch handle, picture good.", "Glass cracked across the lower left, touch patchy."],
+  "TK-5": ["Dropped on the quay, glass in pieces, picture good.", "Corner crushed, cracks to the camera window."],
+  "BX-24": ["Glass crazed after a fall with the bicycle.", "Stone chip, crack from edge to edge."],
+  "WS-240": ["Digits pale, smells of vinegar, film bubbled.", "Front film ridged, half of it faded."],
+  "KB-15": ["Front film scratched white at hand height.", "Film peeling at the corner, picture good under it."],
+  "AQ-8": ["Glass cracked by the gavel, touch dead on the right.", "Touch dead in a band, glass whole."],
+  "ER-7": ["Dark on the left half, backlight flex torn.", "Flickers when the engine runs, joint cracked."],
+};
+
+function open(bench: Bench, route: RouteName, dueInDays: number, openedMs: number): void {
+  bench.record({
+    stage: "intake",
+    kind: "job-opened",
+    data: {
+      route,
+      complaint: bench.random.pick(complaints[bench.family.code]!),
+      dueAt: new Date(openedMs + dueInDays * DAY_MS).toISOString(),
+    },
+  });
+  bench.wait(bench.random.between(60, 400));
+}
+
+const primaryRoute = (family: Family): RouteName => family.routes[0]!;
+
+function finishedJob(index: number, nowMs: number, random: Random): ScenarioJob {
+  const family = random.pick(families);
+  // Spread over the past year up to the day before yesterday, in working hours.
+  const day = Math.floor((nowMs - 367 * DAY_MS) / DAY_MS) + Math.floor((index * 365) / FINISHED_JOBS);
+  const startMs = day * DAY_MS + random.between(7, 14) * 3_600_000;
+  const bench = new Bench(family, random, startMs);
+  open(bench, primaryRoute(family), random.whole(2, 7), startMs);
+  // The lamp loses a third in a year.
+  const lampShare = 1 - (0.33 * index) / FINISHED_JOBS;
+  const route = primaryRoute(family);
+  work(
+    bench,
+    {
+      panelDies: route === "layer" && random.chance(0.16),
+      failsProof: random.chance(0.06),
+      givesUp: random.chance(0.03),
+    },
+    lampShare,
+  );
+  return { id: random.uuid(), code: `GW-${1001 + index}`, family, events: bench.events };
+}
+
+interface OpenJob {
+  family: string;
+  /** How long ago its last event was, s. */
+  quietS: number;
+  dueInDays: number;
+  stops: (bench: Bench, action: NextAction) => boolean;
+  panelDies?: boolean;
+  skipsChecks?: boolean;
+  after?: (bench: Bench) => void;
+}
+
+const inStage = (stage: StageName, doneSteps: number) => (bench: Bench) =>
+  bench.state.present === stage &&
+  bench.events.filter((event) => event.stage === stage && event.kind !== "stage-started").length >= doneSteps;
+const runningTimer = (prefix: string) => (bench: Bench) =>
+  bench.state.timers.some((timer) => timer.timer.startsWith(prefix) && timer.stoppedAt === null);
+
+/** The open jobs: between them at every stage, one held, one overdue, one whose panel died. */
+const openJobs: readonly OpenJob[] = [
+  { family: "TK-5", quietS: 900, dueInDays: 3, stops: inStage("intake", 2) },
+  { family: "PH-10", quietS: 240, dueInDays: 4, stops: inStage("open", 3) },
+  { family: "TK-5", quietS: 20, dueInDays: 2, stops: runningTimer("soak-1") },
+  { family: "PH-10", quietS: 420, dueInDays: 1, stops: (bench) => bench.state.stretches.length >= 2 },
+  { family: "BX-24", quietS: 300, dueInDays: 2, stops: inStage("clean", 1) },
+  { family: "ER-7", quietS: 1_500, dueInDays: 5, stops: inStage("rework", 2) },
+  { family: "AQ-8", quietS: 7_200, dueInDays: -1, stops: inStage("fit", 1) },
+  { family: "TK-5", quietS: 600, dueInDays: 2, stops: inStage("bond", 1) },
+  { family: "BX-24", quietS: 15, dueInDays: 1, stops: runningTimer("main") },
+  { family: "KB-15", quietS: 2_700, dueInDays: 6, stops: inStage("prove", 1) },
+  { family: "PH-10", quietS: 1_100, dueInDays: 1, stops: inStage("close", 2) },
+  {
+    family: "WS-240",
+    quietS: 86_000,
+    dueInDays: 9,
+    stops: inStage("fit", 1),
+    after: (bench) => bench.record({ stage: "fit", kind: "job-held", data: { reason: "film sheet on order" } }),
+  },
+  {
+    family: "TK-5",
+    quietS: 3_300,
+    dueInDays: 2,
+    panelDies: true,
+    stops: (bench) => bench.state.route === "assembly" && inStage("fit", 1)(bench),
+  },
+  {
+    family: "AQ-8",
+    quietS: 1_900,
+    dueInDays: 3,
+    skipsChecks: true,
+    stops: (_bench, action) => action.hold?.name === "checked-after-lift",
+  },
+];
+
+function openJob(plan: OpenJob, index: number, nowMs: number, random: Random): ScenarioJob {
+  const family = familyNamed(plan.family);
+  const bench = new Bench(family, random, nowMs);
+  open(bench, primaryRoute(family), 0, nowMs);
+  const fate: Fate = { panelDies: plan.panelDies ?? false, failsProof: false, givesUp: false };
+  work(bench, fate, 0.66, plan.stops, plan.skipsChecks);
+  plan.after?.(bench);
+  // Worked from now on, then moved back as a whole, so that the last event lies as long ago as planned.
+  const shiftMs = nowMs - plan.quietS * 1_000 - Date.parse(bench.events.at(-1)!.at);
+  const moved = (text: string) => new Date(Date.parse(text) + shiftMs).toISOString();
+  const events = bench.events.map((event): JobEvent => {
+    const at = moved(event.at);
+    if (event.kind === "reading-taken") {
+      const values = event.data.values.map((value) => ({ ...value, at: moved(value.at) }));
+      return { ...event, at, data: { ...event.data, values } };
+    }
+    if (event.kind === "job-opened") {
+      return { ...event, at, data: { ...event.data, dueAt: new Date(nowMs + plan.dueInDays * DAY_MS).toISOString() } };
+    }
+    return { ...event, at };
+  });
+  return { id: random.uuid(), code: `GW-${1001 + FINISHED_JOBS + index}`, family, events };
+}
+
+/** The whole scenario as of `nowMs`. The same moment gives the same data, down to the ids. */
+export function makeScenario(nowMs: number): ScenarioJob[] {
+  const random = seededRandom(SEED);
+  return [
+    ...Array.from({ length: FINISHED_JOBS }, (_, index) => finishedJob(index, nowMs, random)),
+    ...openJobs.map((plan, index) => openJob(plan, index, nowMs, random)),
+  ];
+}

@@ -1,0 +1,27 @@
+import type pg from "pg";
+import { families } from "../demo/families.ts";
+import { makeScenario, technicians } from "../demo/scenario.ts";
+import { inTransaction } from "../server/db/pool.ts";
+import { createJobWithin } from "../server/store/jobs.ts";
+import { keepFamily } from "../server/store/families.ts";
+import { keepTechnicians } from "../server/store/technicians.ts";
+
+/** Loads the demo workshop into a database that holds nothing yet. Returns the number of jobs loaded. */
+export async function loadDemo(pool: pg.Pool, nowMs = Date.now()): Promise<number> {
+  return inTransaction(pool, async (client) => {
+    const { rowCount } = await client.query("SELECT 1 FROM family LIMIT 1");
+    if (rowCount) return 0;
+    await keepTechnicians(client, technicians);
+    const stored = new Map(
+      await Promise.all(
+        families.map(async (family) => [family.code, await keepFamily(client, family)] as const),
+      ),
+    );
+    const jobs = makeScenario(nowMs);
+    for (const job of jobs) {
+      const result = await createJobWithin(client, { ...job, family: stored.get(job.family.code)! });
+      if (result.kind !== "created") throw new Error(`Demo job ${job.code}: ${JSON.stringify(result)}`);
+    }
+    return jobs.length;
+  });
+}

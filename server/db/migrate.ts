@@ -1,0 +1,43 @@
+import { readdir, readFile } from "node:fs/promises";
+import path from "node:path";
+import type pg from "pg";
+import { inTransaction } from "./pool.ts";
+
+/** Any fixed number: one lock for all who migrate this database. */
+const LOCK = 7_141_982;
+
+const folder = path.join(process.cwd(), "server/db/migrations");
+
+async function listMigrations(): Promise<string[]> {
+  return (await readdir(folder)).filter((name) => /^\d{4}_.*\.sql$/.test(name)).sort();
+}
+
+async function appliedMigrations(pool: pg.Pool | pg.PoolClient): Promise<string[]> {
+  const { rows: exists } = await pool.query("SELECT to_regclass('migration') AS name");
+  if (exists[0].name === null) return [];
+  const { rows } = await pool.query<{ name: string }>("SELECT name FROM migration ORDER BY name");
+  return rows.map((row) => row.name);
+}
+
+/** Runs the migrations that this database has not had, in order, in one transaction, one migrator at a time. */
+export async function migrate(pool: pg.Pool): Promise<string[]> {
+  return inTransaction(pool, async (client) => {
+    await client.query("SELECT pg_advisory_xact_lock($1)", [LOCK]);
+    await client.query(
+      "CREATE TABLE IF NOT EXISTS migration (name text PRIMARY KEY, at timestamptz NOT NULL DEFAULT now())",
+    );
+    const applied = await appliedMigrations(client);
+    const fresh = (await listMigrations()).filter((name) => !applied.includes(name));
+    for (const name of fresh) {
+      await client.query(await readFile(path.join(folder, name), "utf8"));
+      await client.query("INSERT INTO migration (name) VALUES ($1)", [name]);
+    }
+    return fresh;
+  });
+}
+
+/** Migrations that a database still lacks. */
+export async function missingMigrations(pool: pg.Pool): Promise<string[]> {
+  const applied = await appliedMigrations(pool);
+  return (await listMigrations()).filter((name) => !applied.includes(name));
+}

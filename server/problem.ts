@@ -1,0 +1,50 @@
+import type { Fault } from "../core/faults.ts";
+
+/** A problem document (RFC 9457) with the faults by field. */
+export interface Problem {
+  title: string;
+  status: number;
+  detail: string;
+  faults?: Fault[];
+  [extension: string]: unknown;
+}
+
+export function problem(status: number, title: string, detail: string, more: Record<string, unknown> = {}): Response {
+  const body: Problem = { title, status, detail, ...more };
+  return new Response(JSON.stringify(body), {
+    status,
+    headers: { "content-type": "application/problem+json" },
+  });
+}
+
+export const faulty = (faults: Fault[]): Response =>
+  problem(
+    422,
+    "The input does not hold",
+    faults.map((fault) => (fault.path ? `${fault.path}: ${fault.message}` : fault.message)).join("\n"),
+    { faults },
+  );
+
+export const json = (value: unknown, status = 200): Response =>
+  new Response(JSON.stringify(value), { status, headers: { "content-type": "application/json" } });
+
+/** Larger bodies than this are refused, bytes. A job document of 20 000 events stays well below. */
+export const LARGEST_BODY = 16 * 1024 * 1024;
+
+/** Reads a JSON body, or answers what is wrong with it. */
+export async function readBody(request: Request): Promise<{ body: unknown } | { answer: Response }> {
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
+    size += chunk.byteLength;
+    if (size > LARGEST_BODY) {
+      return { answer: problem(413, "Too large", `The body is larger than ${LARGEST_BODY / 1024 / 1024} MB.`) };
+    }
+    chunks.push(chunk);
+  }
+  try {
+    return { body: JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(Buffer.concat(chunks))) };
+  } catch (error) {
+    return { answer: problem(400, "Not JSON", `The body is not JSON: ${(error as Error).message}`) };
+  }
+}

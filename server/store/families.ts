@@ -1,0 +1,91 @@
+import type pg from "pg";
+import { family as familySchema, type Family } from "../../core/stack/family.ts";
+import { inTransaction } from "../db/pool.ts";
+
+export interface StoredFamily {
+  id: string;
+  version: number;
+  family: Family;
+}
+
+interface FamilyRow {
+  id: string;
+  version: number;
+  content: unknown;
+}
+
+/** Rows of `family` never change, so a checked one may be kept. It also keeps what is worked out for the object. */
+const checked = new Map<string, StoredFamily>();
+
+export function readFamilyRow(row: FamilyRow): StoredFamily {
+  const kept = checked.get(row.id);
+  if (kept) return kept;
+  const stored = { id: row.id, version: row.version, family: familySchema.parse(row.content) };
+  checked.set(row.id, stored);
+  return stored;
+}
+
+/** The newest version of every family, by code. */
+export async function listFamilies(pool: pg.Pool | pg.PoolClient): Promise<StoredFamily[]> {
+  const { rows } = await pool.query<FamilyRow>(
+    "SELECT DISTINCT ON (code) id, version, content FROM family ORDER BY code, version DESC",
+  );
+  return rows.map(readFamilyRow);
+}
+
+/** The newest version of one family, or null. */
+export async function findFamily(pool: pg.Pool | pg.PoolClient, code: string): Promise<StoredFamily | null> {
+  const { rows } = await pool.query<FamilyRow>(
+    "SELECT id, version, content FROM family WHERE code = $1 ORDER BY version DESC LIMIT 1",
+    [code],
+  );
+  return rows[0] ? readFamilyRow(rows[0]) : null;
+}
+
+async function insertVersion(client: pg.PoolClient, family: Family): Promise<StoredFamily> {
+  const { rows } = await client.query<FamilyRow>(
+    `INSERT INTO family (code, version, content)
+     VALUES ($1, 1 + coalesce((SELECT max(version) FROM family WHERE code = $1), 0), $2::jsonb)
+     RETURNING id, version, content`,
+    [family.code, JSON.stringify(family)],
+  );
+  return readFamilyRow(rows[0]!);
+}
+
+/** Keeps a family as its code's next version. Returns the version that is there already where nothing differs. */
+export async function keepFamily(client: pg.PoolClient, family: Family): Promise<StoredFamily> {
+  const { rows } = await client.query<FamilyRow>(
+    "SELECT id, version, content FROM family WHERE code = $1 AND content = $2::jsonb ORDER BY version DESC LIMIT 1",
+    [family.code, JSON.stringify(family)],
+  );
+  return rows[0] ? readFamilyRow(rows[0]) : insertVersion(client, family);
+}
+
+/** Somebody else has changed the family since it was read. */
+export class FamilyMovedOn extends Error {
+  readonly version: number;
+  constructor(version: number) {
+    super(`The family is at version ${version} by now.`);
+    this.version = version;
+  }
+}
+
+/**
+ * Writes the next version of a family, made from the one that the editor saw.
+ * @throws FamilyMovedOn where that is no longer the newest.
+ */
+export async function reviseFamily(
+  pool: pg.Pool,
+  code: string,
+  seenVersion: number,
+  revise: (family: Family) => Family,
+): Promise<StoredFamily | null> {
+  return inTransaction(pool, async (client) => {
+    await client.query("SELECT pg_advisory_xact_lock(hashtext($1))", [`family ${code}`]);
+    const newest = await findFamily(client, code);
+    if (!newest) return null;
+    if (newest.version !== seenVersion) throw new FamilyMovedOn(newest.version);
+    const revised = revise(newest.family);
+    return JSON.stringify(revised) === JSON.stringify(newest.family) ? newest : insertVersion(client, revised);
+  });
+}
