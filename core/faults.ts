@@ -38,11 +38,7 @@ export function describeFaults(error: z.ZodError, input: unknown): Fault[] {
   return error.issues.flatMap((issue) => describeIssue(issue, [], input));
 }
 
-function describeIssue(
-  issue: z.core.$ZodIssue,
-  before: readonly PropertyKey[],
-  input: unknown,
-): Fault[] {
+function describeIssue(issue: z.core.$ZodIssue, before: readonly PropertyKey[], input: unknown): Fault[] {
   const path = [...before, ...issue.path];
   if (issue.code === "unrecognized_keys") {
     return issue.keys.map((key) => ({ path: formatPath([...path, key]), message: "is not a known field" }));

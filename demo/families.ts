@@ -3,8 +3,14 @@ import type { Family } from "../core/stack/family.ts";
 /** The invented families of the demo workshop. Sizes and stacks are typical of such displays; all codes are made up. */
 
 const oledLimit = { maxC: 95, maxCSource: "assumed: organic emitters age fast above this" };
-const cellLimit = { maxC: 90, maxCSource: "assumed: below the clearing point of common liquid-crystal mixtures" };
-const polarizerLimit = { maxC: 95, maxCSource: "assumed: polarizers discolour when hot for long; usual sheets allow 80 to 95" };
+const cellLimit = {
+  maxC: 90,
+  maxCSource: "assumed: below the clearing point of common liquid-crystal mixtures",
+};
+const polarizerLimit = {
+  maxC: 95,
+  maxCSource: "assumed: polarizers discolour when hot for long; usual sheets allow 80 to 95",
+};
 const glueBand = "common practice: optical adhesive parts easily from about 70 °C; assumed until measured";
 
 const picture = { key: "picture", name: "Picture", how: "black, white and colours, no new line or spot" };
@@ -29,13 +35,30 @@ export const families: Family[] = [
       { edge: "top", fromMm: 8, toMm: 30, kind: "keep-out", label: "light-sensor flex" },
     ],
     stack: [
-      { name: "cover glass", role: "cover glass", material: "cover glass, aluminosilicate", thicknessUm: 1100 },
+      {
+        name: "cover glass",
+        role: "cover glass",
+        material: "cover glass, aluminosilicate",
+        thicknessUm: 1100,
+      },
       { name: "upper adhesive", role: "adhesive", material: "optical adhesive film", thicknessUm: 200 },
       { name: "touch film", role: "touch sensor", material: "touch sensor film", thicknessUm: 125 },
       { name: "lower adhesive", role: "adhesive", material: "optical adhesive film", thicknessUm: 150 },
-      { name: "front polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 180, ...polarizerLimit },
+      {
+        name: "front polarizer",
+        role: "polarizer",
+        material: "polarizer film",
+        thicknessUm: 180,
+        ...polarizerLimit,
+      },
       { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000, ...cellLimit },
-      { name: "rear polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 150, ...polarizerLimit },
+      {
+        name: "rear polarizer",
+        role: "polarizer",
+        material: "polarizer film",
+        thicknessUm: 150,
+        ...polarizerLimit,
+      },
     ],
     routes: ["layer", "assembly"],
     seams: [
@@ -55,11 +78,28 @@ export const families: Family[] = [
     power: "supply",
     screws: [
       { key: "back", head: "cross, pan", thread: "M3", lengthMm: 8, count: 8, where: "back cover" },
-      { key: "bracket", head: "cross, flat", thread: "M2", lengthMm: 4, count: 6, where: "panel bracket, shallow holes" },
+      {
+        key: "bracket",
+        head: "cross, flat",
+        thread: "M2",
+        lengthMm: 4,
+        count: 6,
+        where: "panel bracket, shallow holes",
+      },
     ],
     connectors: [
-      { key: "panel", name: "Panel cable", kind: "flip latch", opens: "lift the brown bar towards the panel, then pull straight" },
-      { key: "touch", name: "Touch flex", kind: "slide", opens: "both ears out 1 mm, then slide dead straight" },
+      {
+        key: "panel",
+        name: "Panel cable",
+        kind: "flip latch",
+        opens: "lift the brown bar towards the panel, then pull straight",
+      },
+      {
+        key: "touch",
+        name: "Touch flex",
+        kind: "slide",
+        opens: "both ears out 1 mm, then slide dead straight",
+      },
     ],
     functions: [picture, touch, brightness, buttons, light],
     parts: [
@@ -81,9 +121,20 @@ export const families: Family[] = [
       { edge: "top", fromMm: 28, toMm: 42, kind: "no-bond", label: "camera window" },
     ],
     stack: [
-      { name: "cover glass", role: "cover glass", material: "cover glass, aluminosilicate", thicknessUm: 700 },
+      {
+        name: "cover glass",
+        role: "cover glass",
+        material: "cover glass, aluminosilicate",
+        thicknessUm: 700,
+      },
       { name: "optical adhesive", role: "adhesive", material: "optical adhesive film", thicknessUm: 150 },
-      { name: "polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 120, ...polarizerLimit },
+      {
+        name: "polarizer",
+        role: "polarizer",
+        material: "polarizer film",
+        thicknessUm: 120,
+        ...polarizerLimit,
+      },
       { name: "panel", role: "panel", material: "OLED panel, glass", thicknessUm: 650, ...oledLimit },
       { name: "back foil", role: "reflector", material: "graphite sheet on copper foil", thicknessUm: 150 },
     ],
@@ -105,7 +156,14 @@ export const families: Family[] = [
     power: "cell",
     screws: [
       { key: "rear", head: "lobe, pan", thread: "M1.6", lengthMm: 5, count: 6, where: "rear shell" },
-      { key: "plate", head: "cross, flat", thread: "M1.4", lengthMm: 2.5, count: 4, where: "connector plate; a longer one reaches the panel" },
+      {
+        key: "plate",
+        head: "cross, flat",
+        thread: "M1.4",
+        lengthMm: 2.5,
+        count: 4,
+        where: "connector plate; a longer one reaches the panel",
+      },
     ],
     connectors: [
       { key: "panel", name: "Panel flex", kind: "press", opens: "pops up straight, never from one side" },
@@ -128,10 +186,21 @@ export const families: Family[] = [
     features: [{ edge: "bottom", fromMm: 10, toMm: 38, kind: "hinge", label: "flex" }],
     stack: [
       { name: "cover glass", role: "cover glass", material: "cover glass, soda-lime", thicknessUm: 1100 },
-      { name: "optical adhesive", role: "adhesive", material: "liquid optical adhesive, cured", thicknessUm: 250 },
+      {
+        name: "optical adhesive",
+        role: "adhesive",
+        material: "liquid optical adhesive, cured",
+        thicknessUm: 250,
+      },
       { name: "touch film", role: "touch sensor", material: "touch sensor film", thicknessUm: 125 },
       { name: "lower adhesive", role: "adhesive", material: "optical adhesive film", thicknessUm: 100 },
-      { name: "front polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 180, ...polarizerLimit },
+      {
+        name: "front polarizer",
+        role: "polarizer",
+        material: "polarizer film",
+        thicknessUm: 180,
+        ...polarizerLimit,
+      },
       { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000, ...cellLimit },
     ],
     routes: ["layer", "assembly"],
@@ -151,7 +220,14 @@ export const families: Family[] = [
     ],
     power: "cell",
     screws: [{ key: "shell", head: "lobe, pan", thread: "M2", lengthMm: 6, count: 4, where: "rear shell" }],
-    connectors: [{ key: "panel", name: "Panel flex", kind: "flip latch", opens: "lift the black bar up, then pull straight" }],
+    connectors: [
+      {
+        key: "panel",
+        name: "Panel flex",
+        kind: "flip latch",
+        opens: "lift the black bar up, then pull straight",
+      },
+    ],
     functions: [picture, touch, brightness, buttons],
     parts: [{ key: "gasket", name: "the rain gasket", irreplaceable: false }],
     notes: [],
@@ -165,9 +241,21 @@ export const families: Family[] = [
     borderMm: 4,
     features: [{ edge: "bottom", fromMm: 4, toMm: 140, kind: "keep-out", label: "elastomer strip contacts" }],
     stack: [
-      { name: "front polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 200, ...polarizerLimit },
+      {
+        name: "front polarizer",
+        role: "polarizer",
+        material: "polarizer film",
+        thicknessUm: 200,
+        ...polarizerLimit,
+      },
       { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 2200, ...cellLimit },
-      { name: "rear polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 200, ...polarizerLimit },
+      {
+        name: "rear polarizer",
+        role: "polarizer",
+        material: "polarizer film",
+        thicknessUm: 200,
+        ...polarizerLimit,
+      },
       { name: "reflector", role: "reflector", material: "reflector film", thicknessUm: 100 },
     ],
     routes: ["film", "assembly"],
@@ -181,9 +269,22 @@ export const families: Family[] = [
       },
     ],
     power: "mains",
-    screws: [{ key: "bezel", head: "cross, pan", thread: "M3", lengthMm: 10, count: 6, where: "metal bezel, tightened crosswise" }],
+    screws: [
+      {
+        key: "bezel",
+        head: "cross, pan",
+        thread: "M3",
+        lengthMm: 10,
+        count: 6,
+        where: "metal bezel, tightened crosswise",
+      },
+    ],
     connectors: [{ key: "board", name: "Board ribbon", kind: "slide", opens: "slides out dead straight" }],
-    functions: [picture, { key: "contrast", name: "Contrast", how: "every row and column dark and even" }, buttons],
+    functions: [
+      picture,
+      { key: "contrast", name: "Contrast", how: "every row and column dark and even" },
+      buttons,
+    ],
     parts: [{ key: "elastomer", name: "the elastomer strips", irreplaceable: false }],
     notes: ["Old films smell of vinegar: ventilate."],
   },
@@ -196,10 +297,28 @@ export const families: Family[] = [
     borderMm: 6,
     features: [{ edge: "bottom", fromMm: 10, toMm: 349, kind: "keep-out", label: "driver chips" }],
     stack: [
-      { name: "front polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 220, ...polarizerLimit },
+      {
+        name: "front polarizer",
+        role: "polarizer",
+        material: "polarizer film",
+        thicknessUm: 220,
+        ...polarizerLimit,
+      },
       { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000, ...cellLimit },
-      { name: "rear polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 180, ...polarizerLimit },
-      { name: "backlight", role: "backlight", material: "backlight unit", thicknessUm: 6000, contactBelowWm2K: 50 },
+      {
+        name: "rear polarizer",
+        role: "polarizer",
+        material: "polarizer film",
+        thicknessUm: 180,
+        ...polarizerLimit,
+      },
+      {
+        name: "backlight",
+        role: "backlight",
+        material: "backlight unit",
+        thicknessUm: 6000,
+        contactBelowWm2K: 50,
+      },
     ],
     routes: ["film", "assembly"],
     seams: [
@@ -236,9 +355,21 @@ export const families: Family[] = [
       { edge: "top", fromMm: 80, toMm: 116, kind: "no-bond", label: "camera bay" },
     ],
     stack: [
-      { name: "cover glass with sensor", role: "cover glass", material: "cover glass, soda-lime", thicknessUm: 1300 },
+      {
+        name: "cover glass with sensor",
+        role: "cover glass",
+        material: "cover glass, soda-lime",
+        thicknessUm: 1300,
+      },
       { name: "perimeter tape", role: "adhesive", material: "perimeter tape, foam", thicknessUm: 300 },
-      { name: "frame", role: "frame", material: "plastic frame", thicknessUm: 1500, maxC: 110, maxCSource: "from memory: polycarbonate blends soften above this" },
+      {
+        name: "frame",
+        role: "frame",
+        material: "plastic frame",
+        thicknessUm: 1500,
+        maxC: 110,
+        maxCSource: "from memory: polycarbonate blends soften above this",
+      },
     ],
     routes: ["glass-sensor", "assembly"],
     seams: [
@@ -274,9 +405,21 @@ export const families: Family[] = [
     borderMm: 5,
     features: [{ edge: "right", fromMm: 30, toMm: 74, kind: "hinge", label: "panel and backlight flexes" }],
     stack: [
-      { name: "front polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 180, ...polarizerLimit },
+      {
+        name: "front polarizer",
+        role: "polarizer",
+        material: "polarizer film",
+        thicknessUm: 180,
+        ...polarizerLimit,
+      },
       { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000, ...cellLimit },
-      { name: "rear polarizer", role: "polarizer", material: "polarizer film", thicknessUm: 180, ...polarizerLimit },
+      {
+        name: "rear polarizer",
+        role: "polarizer",
+        material: "polarizer film",
+        thicknessUm: 180,
+        ...polarizerLimit,
+      },
       { name: "air gap", role: "air gap", material: "air", thicknessUm: 300 },
       { name: "backlight", role: "backlight", material: "backlight unit", thicknessUm: 3500 },
     ],

@@ -92,7 +92,11 @@ class Bench {
     else this.wait(action.press.startsWith("Cut ") ? 0 : this.random.between(12, 110));
   }
 
-  read(stage: StageName, quantity: "plate" | "glue line" | "irradiance" | "mass" | "border offset", value: number) {
+  read(
+    stage: StageName,
+    quantity: "plate" | "glue line" | "irradiance" | "mass" | "border offset",
+    value: number,
+  ) {
     const at = new Date(Math.round(this.clockMs)).toISOString();
     this.record({
       stage,
@@ -165,14 +169,24 @@ function work(
     if (!action || stops(bench, action)) return;
     bench.takeTime(action);
     if (fate.givesUp && bench.state.present === "clean") {
-      bench.record({ stage: "clean", kind: "note-written", data: { text: "A crack ran across the cell while cleaning." } });
-      bench.record({ stage: "clean", kind: "job-ended", data: { outcome: "given up", note: "Customer takes it back." } });
+      bench.record({
+        stage: "clean",
+        kind: "note-written",
+        data: { text: "A crack ran across the cell while cleaning." },
+      });
+      bench.record({
+        stage: "clean",
+        kind: "job-ended",
+        data: { outcome: "given up", note: "Customer takes it back." },
+      });
       return;
     }
     const draft = decide(bench, action, fate, skipsChecks);
     if (draft.kind === "stretch-cut") {
       const seam = seamOf(bench.family, bench.state.route)!;
-      bench.wait((Math.abs(draft.data.toMm - draft.data.fromMm) / speedOf(seam)) * bench.random.between(0.8, 0.98));
+      bench.wait(
+        (Math.abs(draft.data.toMm - draft.data.fromMm) / speedOf(seam)) * bench.random.between(0.8, 0.98),
+      );
     }
     bench.record(draft);
     takeReadings(bench, draft, lampShare);
@@ -181,11 +195,20 @@ function work(
 }
 
 const complaints: Record<string, readonly string[]> = {
-  "PH-10": ["Cover glass starred by a winch handle, picture good.", "Glass cracked across the lower left, touch patchy."],
-  "TK-5": ["Dropped on the quay, glass in pieces, picture good.", "Corner crushed, cracks to the camera window."],
+  "PH-10": [
+    "Cover glass starred by a winch handle, picture good.",
+    "Glass cracked across the lower left, touch patchy.",
+  ],
+  "TK-5": [
+    "Dropped on the quay, glass in pieces, picture good.",
+    "Corner crushed, cracks to the camera window.",
+  ],
   "BX-24": ["Glass crazed after a fall with the bicycle.", "Stone chip, crack from edge to edge."],
   "WS-240": ["Digits pale, smells of vinegar, film bubbled.", "Front film ridged, half of it faded."],
-  "KB-15": ["Front film scratched white at hand height.", "Film peeling at the corner, picture good under it."],
+  "KB-15": [
+    "Front film scratched white at hand height.",
+    "Film peeling at the corner, picture good under it.",
+  ],
   "AQ-8": ["Glass cracked by the gavel, touch dead on the right.", "Touch dead in a band, glass whole."],
   "ER-7": ["Dark on the left half, backlight flex torn.", "Flickers when the engine runs, joint cracked."],
 };
@@ -262,7 +285,8 @@ const openJobs: readonly OpenJob[] = [
     quietS: 86_000,
     dueInDays: 9,
     stops: inStage("fit", 1),
-    after: (bench) => bench.record({ stage: "fit", kind: "job-held", data: { reason: "film sheet on order" } }),
+    after: (bench) =>
+      bench.record({ stage: "fit", kind: "job-held", data: { reason: "film sheet on order" } }),
   },
   {
     family: "TK-5",
@@ -297,7 +321,11 @@ function openJob(plan: OpenJob, index: number, nowMs: number, random: Random): S
       return { ...event, at, data: { ...event.data, values } };
     }
     if (event.kind === "job-opened") {
-      return { ...event, at, data: { ...event.data, dueAt: new Date(nowMs + plan.dueInDays * DAY_MS).toISOString() } };
+      return {
+        ...event,
+        at,
+        data: { ...event.data, dueAt: new Date(nowMs + plan.dueInDays * DAY_MS).toISOString() },
+      };
     }
     return { ...event, at };
   });

@@ -28,7 +28,8 @@ function installModules() {
   if (!existsSync(installed) || statSync(installed).mtimeMs < statSync("package-lock.json").mtimeMs) {
     console.log("Installing the node modules.");
     const { status } = spawnSync("npm", ["ci", "--no-audit", "--no-fund"], { stdio: "inherit" });
-    if (status !== 0) giveUp("npm ci failed; see above. The npm registry must be reachable for the first start.");
+    if (status !== 0)
+      giveUp("npm ci failed; see above. The npm registry must be reachable for the first start.");
   }
   writeFileSync(stamp, lock);
 }
@@ -42,7 +43,8 @@ function hasPostgres() {
   const folder = "/usr/lib/postgresql";
   return (
     isOnPath("initdb") ||
-    (existsSync(folder) && readdirSync(folder).some((version) => existsSync(path.join(folder, version, "bin/initdb"))))
+    (existsSync(folder) &&
+      readdirSync(folder).some((version) => existsSync(path.join(folder, version, "bin/initdb"))))
   );
 }
 

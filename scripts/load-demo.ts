@@ -3,7 +3,7 @@ import { families } from "../demo/families.ts";
 import { makeScenario, technicians } from "../demo/scenario.ts";
 import { inTransaction } from "../server/db/pool.ts";
 import { createJobWithin } from "../server/store/jobs.ts";
-import { keepFamily } from "../server/store/families.ts";
+import { keepFamily, type StoredFamily } from "../server/store/families.ts";
 import { keepTechnicians } from "../server/store/technicians.ts";
 
 /** Loads the demo workshop into a database that holds nothing yet. Returns the number of jobs loaded. */
@@ -12,11 +12,8 @@ export async function loadDemo(pool: pg.Pool, nowMs = Date.now()): Promise<numbe
     const { rowCount } = await client.query("SELECT 1 FROM family LIMIT 1");
     if (rowCount) return 0;
     await keepTechnicians(client, technicians);
-    const stored = new Map(
-      await Promise.all(
-        families.map(async (family) => [family.code, await keepFamily(client, family)] as const),
-      ),
-    );
+    const stored = new Map<string, StoredFamily>();
+    for (const family of families) stored.set(family.code, await keepFamily(client, family));
     const jobs = makeScenario(nowMs);
     for (const job of jobs) {
       const result = await createJobWithin(client, { ...job, family: stored.get(job.family.code)! });

@@ -30,7 +30,9 @@ function serverPrograms(): string {
   if (newest) return path.join(folder, newest, "bin");
   const onPath = (process.env.PATH ?? "").split(":").find((entry) => existsSync(path.join(entry, "initdb")));
   if (onPath) return onPath;
-  throw new Error("PostgreSQL's server programs are not installed. On Debian: sudo apt-get install postgresql");
+  throw new Error(
+    "PostgreSQL's server programs are not installed. On Debian: sudo apt-get install postgresql",
+  );
 }
 
 /** PostgreSQL refuses to run as root, so root lends it the user that Debian's package made. */
@@ -43,7 +45,11 @@ async function serverOwner(): Promise<Owner | null> {
   throw new Error("PostgreSQL will not run as root, and there is no user called postgres to run it as.");
 }
 
-function run(program: string, args: string[], owner: Owner | null): Promise<{ code: number; output: string }> {
+function run(
+  program: string,
+  args: string[],
+  owner: Owner | null,
+): Promise<{ code: number; output: string }> {
   return new Promise((resolve) => {
     // From the root folder: the database's user may not be able to read the project's.
     execFile(
@@ -74,9 +80,10 @@ async function giveTo(file: string, owner: Owner | null): Promise<void> {
   if (owner) await chown(file, owner.uid, owner.gid);
 }
 
-/** Where this checkout's cluster lives: outside the project, where the database's user can reach it. */
-export function clusterFolder(project: string): string {
-  const name = `${path.basename(project)}-${createHash("sha256").update(project).digest("hex").slice(0, 10)}`;
+/** Where a checkout's cluster for one use lives: outside the project, where the database's user can reach it. */
+export function clusterFolder(project: string, use: "demo" | "dev"): string {
+  const hash = createHash("sha256").update(project).digest("hex").slice(0, 10);
+  const name = `${path.basename(project)}-${hash}-${use}`;
   const base =
     process.getuid?.() === 0
       ? "/var/lib/half-lift"
@@ -95,7 +102,17 @@ async function initialise(folder: string, owner: Owner | null): Promise<void> {
   await giveTo(passwordFile, owner);
   const { code, output } = await run(
     "initdb",
-    ["-D", data, "-U", SUPERUSER, "--auth=scram-sha-256", `--pwfile=${passwordFile}`, "-E", "UTF8", "--locale=C.UTF-8"],
+    [
+      "-D",
+      data,
+      "-U",
+      SUPERUSER,
+      "--auth=scram-sha-256",
+      `--pwfile=${passwordFile}`,
+      "-E",
+      "UTF8",
+      "--locale=C.UTF-8",
+    ],
     owner,
   );
   if (code !== 0) throw new Error(`PostgreSQL could not make its data folder ${data}:\n${output}`);
@@ -121,7 +138,11 @@ async function startServer(folder: string, owner: Owner | null, fast: boolean): 
     "-c timezone=UTC",
     ...(fast ? ["-c fsync=off", "-c synchronous_commit=off", "-c full_page_writes=off"] : []),
   ].join(" ");
-  const { code } = await run("pg_ctl", ["start", "-D", data, "-w", "-t", "60", "-l", path.join(data, "server.log"), "-o", options], owner);
+  const { code } = await run(
+    "pg_ctl",
+    ["start", "-D", data, "-w", "-t", "60", "-l", path.join(data, "server.log"), "-o", options],
+    owner,
+  );
   if (code !== 0) {
     const log = await readFile(path.join(data, "server.log"), "utf8").catch(() => "");
     throw new Error(`PostgreSQL did not start. Its log ends:\n${log.split("\n").slice(-12).join("\n")}`);
@@ -154,8 +175,8 @@ async function open(folder: string, owner: Owner | null, fast: boolean): Promise
 }
 
 /** The project's own cluster, kept between starts. One that a killed copy left running is taken over. */
-export async function openProjectCluster(project: string): Promise<Cluster> {
-  return open(clusterFolder(project), await serverOwner(), false);
+export async function openProjectCluster(project: string, use: "demo" | "dev"): Promise<Cluster> {
+  return open(clusterFolder(project, use), await serverOwner(), false);
 }
 
 /** A cluster for tests: in the temporary folder, without care for power cuts, gone when it is stopped. */

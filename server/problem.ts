@@ -9,7 +9,12 @@ export interface Problem {
   [extension: string]: unknown;
 }
 
-export function problem(status: number, title: string, detail: string, more: Record<string, unknown> = {}): Response {
+export function problem(
+  status: number,
+  title: string,
+  detail: string,
+  more: Record<string, unknown> = {},
+): Response {
   const body: Problem = { title, status, detail, ...more };
   return new Response(JSON.stringify(body), {
     status,
@@ -38,7 +43,9 @@ export async function readBody(request: Request): Promise<{ body: unknown } | { 
   for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
     size += chunk.byteLength;
     if (size > LARGEST_BODY) {
-      return { answer: problem(413, "Too large", `The body is larger than ${LARGEST_BODY / 1024 / 1024} MB.`) };
+      return {
+        answer: problem(413, "Too large", `The body is larger than ${LARGEST_BODY / 1024 / 1024} MB.`),
+      };
     }
     chunks.push(chunk);
   }

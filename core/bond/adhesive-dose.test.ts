@@ -4,7 +4,13 @@ import { adhesiveDoseInput, calculateAdhesiveDose } from "./adhesive-dose.ts";
 
 describe("adhesive-dose", () => {
   it("is area times gap where nothing runs out and nothing shrinks", () => {
-    const dose = calculateAdhesiveDose({ areaMm2: 10_000, gapUm: 150, overflowPct: 0, shrinkPct: 0, densityGcm3: 1 });
+    const dose = calculateAdhesiveDose({
+      areaMm2: 10_000,
+      gapUm: 150,
+      overflowPct: 0,
+      shrinkPct: 0,
+      densityGcm3: 1,
+    });
     expect(dose.volumeMl).to.be.closeTo(1.5, 1e-12);
     expect(dose.massG).to.be.closeTo(1.5, 1e-12);
     expect(dose.beadMm).to.equal(null);
@@ -35,10 +41,20 @@ describe("adhesive-dose", () => {
         fc.double({ min: 0, max: 50, noNaN: true }),
         fc.double({ min: 0.05, max: 10, noNaN: true }),
         (areaMm2, gapUm, overflowPct, shrinkPct, nozzleInsideMm) => {
-          const dose = calculateAdhesiveDose({ areaMm2, gapUm, overflowPct, shrinkPct, densityGcm3: 1.1, nozzleInsideMm });
+          const dose = calculateAdhesiveDose({
+            areaMm2,
+            gapUm,
+            overflowPct,
+            shrinkPct,
+            densityGcm3: 1.1,
+            nozzleInsideMm,
+          });
           const kept = (dose.volumeMl / (1 + overflowPct / 100)) * (1 - shrinkPct / 100);
           expect(kept * 1_000).to.be.closeTo((areaMm2 * gapUm) / 1_000, 1e-9 * areaMm2 * gapUm);
-          expect((dose.beadMm! * Math.PI * nozzleInsideMm ** 2) / 4_000).to.be.closeTo(dose.volumeMl, 1e-9 * dose.volumeMl);
+          expect((dose.beadMm! * Math.PI * nozzleInsideMm ** 2) / 4_000).to.be.closeTo(
+            dose.volumeMl,
+            1e-9 * dose.volumeMl,
+          );
         },
       ),
     );

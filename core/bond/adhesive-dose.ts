@@ -28,8 +28,7 @@ export const adhesiveDoseResult = z.strictObject({
  */
 export function calculateAdhesiveDose(input: AdhesiveDoseInput): z.output<typeof adhesiveDoseResult> {
   const gapMm = input.gapUm / 1_000;
-  const volumeMm3 =
-    (input.areaMm2 * gapMm * (1 + input.overflowPct / 100)) / (1 - input.shrinkPct / 100);
+  const volumeMm3 = (input.areaMm2 * gapMm * (1 + input.overflowPct / 100)) / (1 - input.shrinkPct / 100);
   const volumeMl = volumeMm3 / 1_000;
   return {
     volumeMl,

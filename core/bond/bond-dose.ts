@@ -9,7 +9,10 @@ export function bondAreaMm2({ outline }: Pick<Family, "outline">): number {
 }
 
 /** The dose input for a family, with whatever this job has chosen in place of what is assumed. */
-export function bondDoseInput(family: Family, chosen: Partial<Record<string, number>> = {}): AdhesiveDoseInput {
+export function bondDoseInput(
+  family: Family,
+  chosen: Partial<Record<string, number>> = {},
+): AdhesiveDoseInput {
   return {
     areaMm2: bondAreaMm2(family),
     gapUm: chosen.gapUm ?? liquidAdhesive.gapUm.value,

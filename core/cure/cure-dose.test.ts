@@ -66,8 +66,7 @@ describe("cure-dose", () => {
     let sumMw = 0;
     for (let r = 1; r < yMm.length; r += 1) {
       for (let c = 1; c < xMm.length; c += 1) {
-        const mean =
-          (mwCm2[r]![c]! + mwCm2[r - 1]![c]! + mwCm2[r]![c - 1]! + mwCm2[r - 1]![c - 1]!) / 4;
+        const mean = (mwCm2[r]![c]! + mwCm2[r - 1]![c]! + mwCm2[r]![c - 1]! + mwCm2[r - 1]![c - 1]!) / 4;
         sumMw += (mean * (xMm[c]! - xMm[c - 1]!) * (yMm[r]! - yMm[r - 1]!)) / 100;
       }
     }
@@ -90,7 +89,10 @@ describe("cure-dose", () => {
           both.map.mwCm2.forEach((row, r) =>
             row.forEach((value, c) => {
               expect(value).to.be.closeTo(one.map.mwCm2[r]![c]! + other.map.mwCm2[r]![c]!, 1e-9 * value);
-              expect(one.map.mwCm2[r]![c]).to.be.closeTo(other.map.mwCm2[r]![row.length - 1 - c]!, 1e-9 * value);
+              expect(one.map.mwCm2[r]![c]).to.be.closeTo(
+                other.map.mwCm2[r]![row.length - 1 - c]!,
+                1e-9 * value,
+              );
             }),
           );
         },
@@ -110,10 +112,11 @@ describe("cure-dose", () => {
 
   it("asks for lamps or an irradiance, not both and not neither, and a border that leaves room", () => {
     const base = { panel, coverTransmittancePct: 90, requiredMjCm2: 500 };
-    const paths = (input: object) => cureDoseInput.safeParse(input).error?.issues.map((i) => i.path.join("."));
+    const paths = (input: object) =>
+      cureDoseInput.safeParse(input).error?.issues.map((i) => i.path.join("."));
     expect(paths(base)).to.deep.equal(["irradianceMwCm2"]);
-    expect(paths({ ...base, irradianceMwCm2: 5, border: { widthMm: 50, transmittancePct: 1 } })).to.deep.equal([
-      "border.widthMm",
-    ]);
+    expect(
+      paths({ ...base, irradianceMwCm2: 5, border: { widthMm: 50, transmittancePct: 1 } }),
+    ).to.deep.equal(["border.widthMm"]);
   });
 });

@@ -117,7 +117,10 @@ export function calculateCureDose(input: CureDoseInput): z.output<typeof cureDos
     xMm.map((x) => {
       const open = onCover(x, y) * cover;
       const shaded = open * borderShare;
-      if (borderMm > 0 && (x <= borderMm || x >= widthMm - borderMm || y <= borderMm || y >= heightMm - borderMm)) {
+      if (
+        borderMm > 0 &&
+        (x <= borderMm || x >= widthMm - borderMm || y <= borderMm || y >= heightMm - borderMm)
+      ) {
         borderMinMwCm2 = Math.min(borderMinMwCm2, shaded);
       }
       if (!inOpen(x, y)) return shaded;

@@ -21,7 +21,8 @@ function seriesMidplaneC(thicknessM: number, timeS: number): number {
   let sum = 0;
   for (let n = 0; n < 200; n += 1) {
     const m = 2 * n + 1;
-    sum += ((n % 2 === 0 ? 1 : -1) / m) * Math.exp((-diffusivity * (m * Math.PI) ** 2 * timeS) / thicknessM ** 2);
+    sum +=
+      ((n % 2 === 0 ? 1 : -1) / m) * Math.exp((-diffusivity * (m * Math.PI) ** 2 * timeS) / thicknessM ** 2);
   }
   return 100 + (20 - 100) * (4 / Math.PI) * sum;
 }
@@ -57,7 +58,12 @@ describe("heat-soak", () => {
         layers: [{ name: "half wall", thicknessUm: 1000, ...glass }],
         startC: 0,
         phases: [
-          { name: "air", durationS: timeS, top: { kind: "insulated" }, bottom: { kind: "air", airC: 100, filmWm2K } },
+          {
+            name: "air",
+            durationS: timeS,
+            top: { kind: "insulated" },
+            bottom: { kind: "air", airC: 100, filmWm2K },
+          },
         ],
         outputEveryS: timeS,
       });
@@ -222,7 +228,12 @@ describe("heat-soak", () => {
     expect(long.limits[0]!.firstBrokenS).to.be.within(0, 120);
     // Well short of ready: never in the band, and null says so.
     const short = run(long.target!.readyAtS! * 0.5);
-    expect(short.target).to.deep.equal({ intervals: [], readyAtS: null, windowS: null, windowCutShort: false });
+    expect(short.target).to.deep.equal({
+      intervals: [],
+      readyAtS: null,
+      windowS: null,
+      windowCutShort: false,
+    });
   });
 
   it("says that the window is at least so long where the run ends first", () => {
@@ -257,8 +268,8 @@ describe("heat-soak", () => {
     expect(faults({ startC: NaN })).to.deep.equal(["startC"]);
     expect(faults({ startC: Infinity })).to.deep.equal(["startC"]);
     expect(faults({ glue: 1 })).to.deep.equal([""]);
-    expect(faults({ outputEveryS: 0.001, phases: [{ ...slab({}).phases[0]!, durationS: 3600 }] })).to.deep.equal([
-      "outputEveryS",
-    ]);
+    expect(
+      faults({ outputEveryS: 0.001, phases: [{ ...slab({}).phases[0]!, durationS: 3600 }] }),
+    ).to.deep.equal(["outputEveryS"]);
   });
 });

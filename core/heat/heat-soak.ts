@@ -59,12 +59,16 @@ export const heatSoakInput = z
       if (!names.includes(name)) fault(path, `"${name}" is not one of the layers: ${names.join(", ")}`);
     };
     names.forEach((name, i) => {
-      if (names.indexOf(name) !== i) fault(["layers", i, "name"], `"${name}" stands twice; names must differ`);
+      if (names.indexOf(name) !== i)
+        fault(["layers", i, "name"], `"${name}" stands twice; names must differ`);
     });
     input.contacts?.forEach((contact, i) => {
       known(contact.afterLayer, ["contacts", i, "afterLayer"]);
       if (contact.afterLayer === names.at(-1)) {
-        fault(["contacts", i, "afterLayer"], `"${contact.afterLayer}" is the last layer: nothing lies under it`);
+        fault(
+          ["contacts", i, "afterLayer"],
+          `"${contact.afterLayer}" is the last layer: nothing lies under it`,
+        );
       }
       if (input.contacts!.findIndex((other) => other.afterLayer === contact.afterLayer) !== i) {
         fault(["contacts", i, "afterLayer"], `"${contact.afterLayer}" has two contacts`);
@@ -72,7 +76,10 @@ export const heatSoakInput = z
     });
     const bands = [
       ...(input.target ? [{ band: input.target, path: ["target"] as (string | number)[] }] : []),
-      ...(input.limits ?? []).map((limit, i) => ({ band: limit, path: ["limits", i] as (string | number)[] })),
+      ...(input.limits ?? []).map((limit, i) => ({
+        band: limit,
+        path: ["limits", i] as (string | number)[],
+      })),
     ];
     for (const { band: checked, path } of bands) {
       known(checked.layer, [...path, "layer"]);
@@ -191,8 +198,7 @@ class BandWatch {
     const crossingS =
       this.last === null || this.last.marginC === marginC || !Number.isFinite(marginC - this.last.marginC)
         ? timeS
-        : this.last.timeS +
-          ((timeS - this.last.timeS) * this.last.marginC) / (this.last.marginC - marginC);
+        : this.last.timeS + ((timeS - this.last.timeS) * this.last.marginC) / (this.last.marginC - marginC);
     if (inside && !wasInside) this.since = this.last === null ? timeS : crossingS;
     if (!inside && wasInside) {
       this.intervals.push({ fromS: this.since!, toS: crossingS });
@@ -322,9 +328,10 @@ export function calculateHeatSoak(input: HeatSoakInput, options: MarchOptions = 
 
 function targetOf(watch: BandWatch, lastPhaseS: number, totalS: number): HeatSoakResult["target"] {
   const cutShort = watch.insideSince !== null;
-  const intervals = [...watch.intervals, ...(cutShort ? [{ fromS: watch.insideSince!, toS: totalS }] : [])].filter(
-    (interval) => interval.toS > interval.fromS,
-  );
+  const intervals = [
+    ...watch.intervals,
+    ...(cutShort ? [{ fromS: watch.insideSince!, toS: totalS }] : []),
+  ].filter((interval) => interval.toS > interval.fromS);
   const standing = intervals.find(
     (interval) => interval.fromS <= lastPhaseS + 1e-9 && interval.toS > lastPhaseS + 1e-9,
   );

@@ -117,7 +117,11 @@ const toFiveSeconds = (seconds: number) => Math.ceil(seconds / 5) * 5;
  * The shortest soak, in steps of 5 s, that gives a window of about half a minute without breaking a limit; the
  * longest unbroken one where none does. `null` where the glue line never reaches its band on this plate.
  */
-export function chooseSoakS(family: Family, seam: Seam, usual: Omit<LiftHeatSettings, "soakS">): number | null {
+export function chooseSoakS(
+  family: Family,
+  seam: Seam,
+  usual: Omit<LiftHeatSettings, "soakS">,
+): number | null {
   const coarse = (soakS: number) =>
     calculateHeatSoak(
       { ...liftHeatInput(family, seam, { ...usual, soakS }), outputEveryS: soakS + COOLING_S },
@@ -140,7 +144,9 @@ export function chooseSoakS(family: Family, seam: Seam, usual: Omit<LiftHeatSett
     return high;
   };
   const ready = toFiveSeconds(target!.readyAtS + 1);
-  const wanted = goodEnough(ready) ? ready : firstWhere(goodEnough, ready, Math.min(LONGEST_SOAK_S, 8 * ready));
+  const wanted = goodEnough(ready)
+    ? ready
+    : firstWhere(goodEnough, ready, Math.min(LONGEST_SOAK_S, 8 * ready));
   if (sound(wanted)) return wanted;
   if (!sound(ready)) return ready;
   return firstWhere((soakS) => !sound(soakS), ready, wanted) - 5;

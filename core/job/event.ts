@@ -41,7 +41,10 @@ const readingTaken = z
   .strictObject({
     quantity: z.enum(readingKindNames, { error: `must be one of ${readingKindNames.join(", ")}` }),
     source: z.enum(["hand", "simulated"]),
-    values: z.array(z.strictObject({ at: instant(), value: bounded(-1e6, 1e6) })).min(1).max(2_000),
+    values: z
+      .array(z.strictObject({ at: instant(), value: bounded(-1e6, 1e6) }))
+      .min(1)
+      .max(2_000),
   })
   .superRefine((reading, context) => {
     const { min, max, unit } = readingKinds[reading.quantity];
@@ -126,7 +129,8 @@ export type JobEvent = EventDraft & {
 };
 
 /** Kept to the millisecond in one way of writing, so that the same moment reads the same wherever it has been stored. */
-const moment = () => instant().overwrite((text) => new Date(text).toISOString());
+const moment = () =>
+  instant().overwrite((text) => (Number.isNaN(Date.parse(text)) ? text : new Date(text).toISOString()));
 
 const stamped = {
   id: z.uuid({ error: "must be a UUID" }),

@@ -108,7 +108,9 @@ const counted = (counts: Record<string, number>, size: string, more: number) => 
 });
 
 function upcomingStage(state: JobState): StageName | null {
-  return state.present ? null : (routes[state.route].stages.find((stage) => !state.endedStages[stage]) ?? null);
+  return state.present
+    ? null
+    : (routes[state.route].stages.find((stage) => !state.endedStages[stage]) ?? null);
 }
 
 /** The state after one more event. The event is taken as it is; whether it may happen is for `refusalOf` to say. */

@@ -19,12 +19,20 @@ const spendsPart = (draft: EventDraft) =>
   (draft.kind === "stage-started" && draft.stage === "fit") || draft.kind === "part-spent";
 
 const jobHeld: HoldCheck = ({ state }, draft) =>
-  state.held === null || draft.kind === "job-released" || draft.kind === "note-written" || draft.kind === "undone"
+  state.held === null ||
+  draft.kind === "job-released" ||
+  draft.kind === "note-written" ||
+  draft.kind === "undone"
     ? null
     : {
         name: "job-held",
         sentence: `The job is on hold: ${state.held.reason}`,
-        lifts: [{ label: "Release the hold", draft: () => ({ stage: draft.stage, kind: "job-released", data: {} }) }],
+        lifts: [
+          {
+            label: "Release the hold",
+            draft: () => ({ stage: draft.stage, kind: "job-released", data: {} }),
+          },
+        ],
         overridable: false,
       };
 
@@ -74,20 +82,21 @@ const checkedAfterLift: HoldCheck = (context, draft) => {
   const checks = state.checks.lift ?? {};
   const missing = asked.filter((key) => checks[key] === undefined);
   const failed = asked.filter((key) => checks[key]?.result === "fail");
+  const nameOf = (key: string) => family.functions.find((f) => f.key === key)!.name;
   if (missing.length === 0 && failed.length === 0) return null;
   return {
     name: "checked-after-lift",
     sentence: missing.length
       ? `Check ${missing.join(" and ")} after the lift before a new part is spent.`
-      : `${failed.join(" and ")} failed after the lift: change the route before a new part is spent.`,
+      : `${failed.map(nameOf).join(" and ")} failed after the lift: change the route before a new part is spent.`,
     lifts: missing.length
       ? (() => {
           const step = checkStep(context, "lift", missing[0]!);
           return [
-            { label: `${missing[0]}: pass`, draft: step.draft },
+            { label: `${nameOf(missing[0]!)}: pass`, draft: step.draft },
             ...step.alternatives!.map((alternative) => ({
               ...alternative,
-              label: `${missing[0]}: ${alternative.label.toLowerCase()}`,
+              label: `${nameOf(missing[0]!)}: ${alternative.label.toLowerCase()}`,
             })),
           ];
         })()
@@ -97,7 +106,11 @@ const checkedAfterLift: HoldCheck = (context, draft) => {
             draft: () => ({
               stage: draft.stage,
               kind: "route-changed",
-              data: { from: state.route, to: "assembly", reason: `${failed.join(" and ")} failed after the lift` },
+              data: {
+                from: state.route,
+                to: "assembly",
+                reason: `${failed.map(nameOf).join(" and ")} failed after the lift`,
+              },
             }),
           },
         ],
@@ -131,7 +144,11 @@ const screwsReconciled: HoldCheck = ({ state, family }, draft) => {
     const returned = state.screwsReturned[size.key] ?? 0;
     const name = `${size.thread} × ${size.lengthMm} mm`;
     if (taken === returned) return [];
-    return [taken > returned ? `${taken - returned} of ${name} still out` : `${returned - taken} of ${name} too many back`];
+    return [
+      taken > returned
+        ? `${taken - returned} of ${name} still out`
+        : `${returned - taken} of ${name} too many back`,
+    ];
   });
   const out = family.screws.find((s) => (state.screwsTaken[s.key] ?? 0) > (state.screwsReturned[s.key] ?? 0));
   return differing.length === 0

@@ -8,6 +8,8 @@ import type { Step, StepContext } from "./step.ts";
 
 /** What the bar at the foot offers: the instruction, the big button, and what stands in the way. */
 export interface NextAction {
+  /** Key of the step, or "start", "end" for the stage itself, or "hold". */
+  key: string;
   ask: string;
   press: string;
   draft: () => EventDraft;
@@ -22,6 +24,7 @@ export interface NextAction {
 const ofStep = (context: StepContext, step: Step): NextAction => {
   const stage = context.state.present!;
   return {
+    key: step.key,
     ask: step.ask,
     press: step.press,
     draft: step.draft,
@@ -38,6 +41,7 @@ const ofStep = (context: StepContext, step: Step): NextAction => {
 function heldBy(action: NextAction, hold: Hold): NextAction {
   const [first, ...others] = hold.lifts;
   return {
+    key: "hold",
     ask: hold.sentence,
     press: first?.label ?? "Held",
     draft: first?.draft ?? action.draft,
@@ -63,6 +67,7 @@ export function nextAction(context: StepContext): NextAction | null {
       const outcome = state.route === "assembly" ? "assembly fitted" : "repaired";
       probe = { stage, kind: "job-ended", data: { outcome } };
       action = {
+        key: "end",
         ask: "Everything is back. Hand it over clean.",
         press: "End the job",
         draft: () => probe!,
@@ -73,6 +78,7 @@ export function nextAction(context: StepContext): NextAction | null {
       const route = routes[state.route].stages;
       const after = route[route.indexOf(stage) + 1];
       action = {
+        key: "end",
         ask: `${stageTitles[stage]} is done.${after ? ` ${stageTitles[after]} comes next.` : ""}`,
         press: `End ${stageTitles[stage].toLowerCase()}`,
         draft: () => probe!,
@@ -82,6 +88,7 @@ export function nextAction(context: StepContext): NextAction | null {
   } else {
     probe = { stage, kind: "stage-started", data: {} };
     action = {
+      key: "start",
       ask: stages[stage].question,
       press: `Start ${stageTitles[stage].toLowerCase()}`,
       draft: () => probe!,

@@ -17,7 +17,10 @@ const no = (sentence: string, path?: string): Refusal => ({ sentence, ...(path ?
 function named(list: readonly { key: string }[], key: string, path: string): Refusal | null {
   return list.some((entry) => entry.key === key)
     ? null
-    : no(`"${key}" is not one of this family's: ${list.map((entry) => entry.key).join(", ") || "none"}.`, path);
+    : no(
+        `"${key}" is not one of this family's: ${list.map((entry) => entry.key).join(", ") || "none"}.`,
+        path,
+      );
 }
 
 /** Events that may come at any time, whichever stage is at hand. */
@@ -48,7 +51,9 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
     case "connector-opened":
       return (
         named(family.connectors, draft.data.connector, "connector") ??
-        (state.connectorsOpen.includes(draft.data.connector) ? no("That connector is open already.", "connector") : null)
+        (state.connectorsOpen.includes(draft.data.connector)
+          ? no("That connector is open already.", "connector")
+          : null)
       );
     case "connector-closed":
       return state.connectorsOpen.includes(draft.data.connector) &&
@@ -61,7 +66,10 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
       const total = family.screws.find((size) => size.key === draft.data.size)!.count;
       const left = total - (state.screwsTaken[draft.data.size] ?? 0);
       return draft.data.count > left
-        ? no(`${draft.data.count} is more than there are: must be a number from 1 to ${left} of ${total}.`, "count")
+        ? no(
+            `${draft.data.count} is more than there are: must be a number from 1 to ${left} of ${total}.`,
+            "count",
+          )
         : null;
     }
     case "screws-returned":
@@ -80,7 +88,8 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
         ? null
         : no("That timer is not running.", "timer");
     case "route-changed":
-      if (draft.data.from !== state.route) return no(`The route is ${routes[state.route].title} now.`, "from");
+      if (draft.data.from !== state.route)
+        return no(`The route is ${routes[state.route].title} now.`, "from");
       if (draft.data.to === state.route) return no("That is the route already.", "to");
       return family.routes.includes(draft.data.to) || draft.data.to === "assembly"
         ? null
@@ -106,7 +115,11 @@ function refusalOfDraft(state: JobState, family: Family, draft: EventDraft, nowM
 }
 
 /** Whether taking an event back would leave something standing that could not have happened without it. */
-function refusalOfUndo(events: readonly JobEvent[], family: Family, undo: JobEvent & { kind: "undone" }): Refusal | null {
+function refusalOfUndo(
+  events: readonly JobEvent[],
+  family: Family,
+  undo: JobEvent & { kind: "undone" },
+): Refusal | null {
   const target = events.find((event) => event.id === undo.data.event);
   if (!target) return no("This job has no such event to take back.", "event");
   if (target.kind === "job-opened") return no("Opening the job cannot be taken back.", "event");

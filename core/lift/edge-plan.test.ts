@@ -11,7 +11,8 @@ const plain: EdgePlanInput = {
   parkEveryMm: 40,
   maxDepthMm: 5,
 };
-const span = (s: { fromMm: number; toMm: number }) => [Math.min(s.fromMm, s.toMm), Math.max(s.fromMm, s.toMm)] as const;
+const span = (s: { fromMm: number; toMm: number }) =>
+  [Math.min(s.fromMm, s.toMm), Math.max(s.fromMm, s.toMm)] as const;
 
 /** A random panel with any features on it, the awkward ones too: overlapping, touching corners, whole edges. */
 const anyInput = fc
@@ -82,15 +83,23 @@ describe("edge-plan", () => {
   });
 
   it("warns where no hinge is named, and where two edges carry flexes", () => {
-    expect(calculateEdgePlan({ ...plain, features: [] }).warnings.join()).to.include("No hinge edge is named");
-    const two = [...plain.features, { edge: "top" as const, fromMm: 0, toMm: 9, kind: "hinge" as const, label: "x" }];
+    expect(calculateEdgePlan({ ...plain, features: [] }).warnings.join()).to.include(
+      "No hinge edge is named",
+    );
+    const two = [
+      ...plain.features,
+      { edge: "top" as const, fromMm: 0, toMm: 9, kind: "hinge" as const, label: "x" },
+    ];
     expect(calculateEdgePlan({ ...plain, features: two }).warnings.join()).to.include("two edges");
   });
 
   it("keeps the blade out of a keep-out that lies round the corner", () => {
     const plan = calculateEdgePlan({
       ...plain,
-      features: [...plain.features, { edge: "top", fromMm: 3, toMm: 20, kind: "keep-out", label: "camera flex" }],
+      features: [
+        ...plain.features,
+        { edge: "top", fromMm: 3, toMm: 20, kind: "keep-out", label: "camera flex" },
+      ],
     });
     const near = plan.segments.filter((s) => s.edge === "left" && span(s)[0] < 5 - 1e-9);
     expect(near).to.not.have.length(0);

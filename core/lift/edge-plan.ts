@@ -318,7 +318,8 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
       }
       const takenMm = Math.min(restMm, leftMm);
       const next = restMm - takenMm <= LEAST_LENGTH_MM ? to : at + direction * takenMm;
-      const fresh = segments.length === 0 || previousTo === null || Math.abs(previousTo - at) > LEAST_LENGTH_MM;
+      const fresh =
+        segments.length === 0 || previousTo === null || Math.abs(previousTo - at) > LEAST_LENGTH_MM;
       segments.push({
         order: segments.length + 1,
         edge: stretch.edge,
@@ -366,8 +367,12 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
       ...(hingeEdges.length > 1
         ? [`Flexes on ${hingeEdges.join(" and ")}: the glass cannot open about two edges.`]
         : []),
-      ...(hingeEdges.length === 0 ? ["No hinge edge is named: find where the flexes run before the first cut."] : []),
-      ...(segments.length === 0 ? ["Nothing may be cut: every stretch is kept out, hinged or without glue."] : []),
+      ...(hingeEdges.length === 0
+        ? ["No hinge edge is named: find where the flexes run before the first cut."]
+        : []),
+      ...(segments.length === 0
+        ? ["Nothing may be cut: every stretch is kept out, hinged or without glue."]
+        : []),
       ...cares.map((care) => `Keep-out round the corner of the ${care.edge} edge: ${care.label}.`),
     ],
     assumed: [

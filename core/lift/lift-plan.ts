@@ -39,12 +39,17 @@ export function chosenPlan(state: JobState, family: Family, seam: Seam): EdgePla
 }
 
 /** Whether the stretches marked as cut cover a segment, to a tenth of a millimetre. */
-export function isCut(segment: Pick<EdgeSegment, "edge" | "fromMm" | "toMm">, stretches: readonly Stretch[]): boolean {
+export function isCut(
+  segment: Pick<EdgeSegment, "edge" | "fromMm" | "toMm">,
+  stretches: readonly Stretch[],
+): boolean {
   const to = Math.max(segment.fromMm, segment.toMm);
   let reached = Math.min(segment.fromMm, segment.toMm);
   const spans = stretches
     .filter((stretch) => stretch.edge === segment.edge)
-    .map((stretch) => [Math.min(stretch.fromMm, stretch.toMm), Math.max(stretch.fromMm, stretch.toMm)] as const)
+    .map(
+      (stretch) => [Math.min(stretch.fromMm, stretch.toMm), Math.max(stretch.fromMm, stretch.toMm)] as const,
+    )
     .sort((a, b) => a[0] - b[0]);
   for (const [from, end] of spans) {
     if (from > reached + 0.1) break;

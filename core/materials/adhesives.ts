@@ -2,7 +2,12 @@ import type { MaterialValue, Source } from "./materials.ts";
 
 const memory = (text: string): Source => ({ kind: "from memory", text });
 const assumed = (text: string): Source => ({ kind: "assumed", text });
-const value = (v: number, low: number, high: number, source: Source): MaterialValue => ({ value: v, low, high, source });
+const value = (v: number, low: number, high: number, source: Source): MaterialValue => ({
+  value: v,
+  low,
+  high,
+  source,
+});
 
 /** The liquid optical adhesive that the bond and cure stages reckon with until a bottle's own sheet is entered. */
 export const liquidAdhesive = {

@@ -27,7 +27,9 @@ const handbook = (text: string): Source => ({ kind: "handbook", text });
 const memory = (text: string): Source => ({ kind: "from memory", text });
 const assumed = (text: string): Source => ({ kind: "assumed", text });
 
-const incropera = handbook("Incropera & DeWitt, Fundamentals of Heat and Mass Transfer, appendix A (quoted from memory)");
+const incropera = handbook(
+  "Incropera & DeWitt, Fundamentals of Heat and Mass Transfer, appendix A (quoted from memory)",
+);
 const sodaLime = memory("soda-lime glass, usual data-sheet values");
 const acrylic = memory("acrylic polymers, usual data-sheet values");
 
@@ -39,7 +41,12 @@ function material(
   density: readonly [number, number, number],
   specificHeat: readonly [number, number, number],
 ): Material {
-  const value = ([v, low, high]: readonly [number, number, number]): MaterialValue => ({ value: v, low, high, source });
+  const value = ([v, low, high]: readonly [number, number, number]): MaterialValue => ({
+    value: v,
+    low,
+    high,
+    source,
+  });
   return {
     name,
     drawnAs,
@@ -60,8 +67,22 @@ export const materials = [
     [2440, 2380, 2500],
     [800, 750, 850],
   ),
-  material("optical adhesive film", "glue", acrylic, [0.19, 0.15, 0.25], [1000, 950, 1100], [1900, 1500, 2200]),
-  material("liquid optical adhesive, cured", "glue", acrylic, [0.18, 0.14, 0.25], [1070, 980, 1150], [1900, 1500, 2200]),
+  material(
+    "optical adhesive film",
+    "glue",
+    acrylic,
+    [0.19, 0.15, 0.25],
+    [1000, 950, 1100],
+    [1900, 1500, 2200],
+  ),
+  material(
+    "liquid optical adhesive, cured",
+    "glue",
+    acrylic,
+    [0.18, 0.14, 0.25],
+    [1070, 980, 1150],
+    [1900, 1500, 2200],
+  ),
   material(
     "perimeter tape, foam",
     "glue",
@@ -78,7 +99,14 @@ export const materials = [
     [1290, 1250, 1350],
     [1500, 1300, 1700],
   ),
-  material("touch sensor film", "film", memory("polyester film"), [0.2, 0.15, 0.24], [1390, 1350, 1400], [1200, 1100, 1350]),
+  material(
+    "touch sensor film",
+    "film",
+    memory("polyester film"),
+    [0.2, 0.15, 0.24],
+    [1390, 1350, 1400],
+    [1200, 1100, 1350],
+  ),
   material(
     "liquid-crystal cell",
     "cell",
@@ -103,13 +131,41 @@ export const materials = [
     [1150, 1050, 1200],
     [1470, 1400, 1500],
   ),
-  material("reflector film", "film", memory("polyester film"), [0.2, 0.15, 0.24], [1390, 1350, 1400], [1200, 1100, 1350]),
-  material("plastic frame", "plastic", memory("polycarbonate blends"), [0.2, 0.18, 0.25], [1200, 1100, 1300], [1250, 1150, 1400]),
+  material(
+    "reflector film",
+    "film",
+    memory("polyester film"),
+    [0.2, 0.15, 0.24],
+    [1390, 1350, 1400],
+    [1200, 1100, 1350],
+  ),
+  material(
+    "plastic frame",
+    "plastic",
+    memory("polycarbonate blends"),
+    [0.2, 0.18, 0.25],
+    [1200, 1100, 1300],
+    [1250, 1150, 1400],
+  ),
   material("air", "air", incropera, [0.027, 0.026, 0.03], [1.1, 0.95, 1.2], [1007, 1005, 1010]),
   material("aluminium", "metal", incropera, [180, 130, 237], [2700, 2650, 2800], [900, 880, 960]),
   material("steel, stainless", "metal", incropera, [15, 13, 17], [7900, 7700, 8050], [477, 460, 500]),
-  material("graphite sheet on copper foil", "metal", assumed("through the thickness, glue between included"), [5, 2, 15], [3000, 1500, 6000], [600, 400, 750]),
-  material("silicone rubber", "plastic", memory("unfilled silicone elastomers"), [0.2, 0.17, 0.3], [1150, 1100, 1250], [1400, 1200, 1500]),
+  material(
+    "graphite sheet on copper foil",
+    "metal",
+    assumed("through the thickness, glue between included"),
+    [5, 2, 15],
+    [3000, 1500, 6000],
+    [600, 400, 750],
+  ),
+  material(
+    "silicone rubber",
+    "plastic",
+    memory("unfilled silicone elastomers"),
+    [0.2, 0.17, 0.3],
+    [1150, 1100, 1250],
+    [1400, 1200, 1500],
+  ),
 ] as const satisfies readonly Material[];
 
 export const materialNames = materials.map((entry) => entry.name) as [string, ...string[]];

@@ -18,7 +18,9 @@ export const layerRoles = [
 
 /** A key in events and addresses: lower case, digits, hyphens. */
 export const key = () =>
-  z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, { error: "must be a key: lower-case letters, digits and hyphens" });
+  z
+    .string()
+    .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, { error: "must be a key: lower-case letters, digits and hyphens" });
 
 /** One layer of a stack, viewer's side first. */
 export const layer = z.strictObject({
@@ -73,10 +75,18 @@ export type PanelFunction = z.output<typeof panelFunction>;
 
 export const movedPart = z.strictObject({ key: key(), name: words(80), irreplaceable: z.boolean() });
 
-function unique(keys: readonly string[], at: (index: number) => (string | number)[], context: z.core.$RefinementCtx) {
+function unique(
+  keys: readonly string[],
+  at: (index: number) => (string | number)[],
+  context: z.core.$RefinementCtx,
+) {
   keys.forEach((value, i) => {
     if (keys.indexOf(value) !== i) {
-      context.addIssue({ code: "custom", path: at(i), message: `"${value}" stands twice; names must differ` });
+      context.addIssue({
+        code: "custom",
+        path: at(i),
+        message: `"${value}" stands twice; names must differ`,
+      });
     }
   });
 }
@@ -104,12 +114,36 @@ export const family = z
   })
   .superRefine((candidate, context) => {
     checkFeatures(candidate.outline, candidate.features, "features", context);
-    unique(candidate.stack.map((l) => l.name), (i) => ["stack", i, "name"], context);
-    unique(candidate.screws.map((s) => s.key), (i) => ["screws", i, "key"], context);
-    unique(candidate.connectors.map((c) => c.key), (i) => ["connectors", i, "key"], context);
-    unique(candidate.functions.map((f) => f.key), (i) => ["functions", i, "key"], context);
-    unique(candidate.parts.map((p) => p.key), (i) => ["parts", i, "key"], context);
-    unique(candidate.seams.map((s) => s.route), (i) => ["seams", i, "route"], context);
+    unique(
+      candidate.stack.map((l) => l.name),
+      (i) => ["stack", i, "name"],
+      context,
+    );
+    unique(
+      candidate.screws.map((s) => s.key),
+      (i) => ["screws", i, "key"],
+      context,
+    );
+    unique(
+      candidate.connectors.map((c) => c.key),
+      (i) => ["connectors", i, "key"],
+      context,
+    );
+    unique(
+      candidate.functions.map((f) => f.key),
+      (i) => ["functions", i, "key"],
+      context,
+    );
+    unique(
+      candidate.parts.map((p) => p.key),
+      (i) => ["parts", i, "key"],
+      context,
+    );
+    unique(
+      candidate.seams.map((s) => s.route),
+      (i) => ["seams", i, "route"],
+      context,
+    );
     candidate.seams.forEach((s, i) => {
       if (!candidate.stack.some((l) => l.name === s.layer)) {
         context.addIssue({
@@ -120,7 +154,11 @@ export const family = z
       }
     });
     if (!candidate.functions.some((f) => f.key === "picture")) {
-      context.addIssue({ code: "custom", path: ["functions"], message: `must hold "picture": no repair without it` });
+      context.addIssue({
+        code: "custom",
+        path: ["functions"],
+        message: `must hold "picture": no repair without it`,
+      });
     }
   });
 export type Family = z.output<typeof family>;

@@ -72,7 +72,10 @@ function faultOf(result: CreateResult): Fault | null {
     case "code taken":
       return { path: "job.code", message: "is taken by another job here" };
     case "differs":
-      return { path: `events[${result.index}]`, message: "differs from the event that this database holds there" };
+      return {
+        path: `events[${result.index}]`,
+        message: "differs from the event that this database holds there",
+      };
     case "unknown technician":
       return { path: `events[${result.index}].who`, message: "is not a technician here" };
     case "refused": {
@@ -94,7 +97,11 @@ export async function importJob(
     return await inTransaction(pool, async (client) => {
       await keepTechnicians(client, document.technicians);
       const kept = await keepFamily(client, document.family);
-      const result = await createJobWithin(client, { ...document.job, family: kept, events: document.events });
+      const result = await createJobWithin(client, {
+        ...document.job,
+        family: kept,
+        events: document.events,
+      });
       const fault = faultOf(result);
       if (fault) throw new ImportRefused(fault);
       return { code: document.job.code, added: "added" in result ? result.added : 0 };

@@ -14,15 +14,19 @@ interface FamilyRow {
   content: unknown;
 }
 
-/** Rows of `family` never change, so a checked one may be kept. It also keeps what is worked out for the object. */
-const checked = new Map<string, StoredFamily>();
+/** Families by their text. The same text gives the same object, so what is worked out for the object is kept too. */
+const checked = new Map<string, Family>();
+const MOST_KEPT = 500;
 
-export function readFamilyRow(row: FamilyRow): StoredFamily {
-  const kept = checked.get(row.id);
-  if (kept) return kept;
-  const stored = { id: row.id, version: row.version, family: familySchema.parse(row.content) };
-  checked.set(row.id, stored);
-  return stored;
+export function readFamilyRow({ id, version, content }: FamilyRow): StoredFamily {
+  const text = JSON.stringify(content);
+  let family = checked.get(text);
+  if (!family) {
+    family = familySchema.parse(content);
+    if (checked.size >= MOST_KEPT) checked.clear();
+    checked.set(text, family);
+  }
+  return { id, version, family };
 }
 
 /** The newest version of every family, by code. */
@@ -86,6 +90,8 @@ export async function reviseFamily(
     if (!newest) return null;
     if (newest.version !== seenVersion) throw new FamilyMovedOn(newest.version);
     const revised = revise(newest.family);
-    return JSON.stringify(revised) === JSON.stringify(newest.family) ? newest : insertVersion(client, revised);
+    return JSON.stringify(revised) === JSON.stringify(newest.family)
+      ? newest
+      : insertVersion(client, revised);
   });
 }

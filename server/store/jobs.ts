@@ -64,7 +64,9 @@ export async function findJob(client: pg.Pool | pg.PoolClient, code: string): Pr
 /** Every job that is not over, with its events. */
 export async function openJobs(pool: pg.Pool): Promise<StoredJob[]> {
   const [jobs, events] = await Promise.all([
-    pool.query<JobRow>(`SELECT ${JOB_COLUMNS} WHERE job.ended_at IS NULL ORDER BY job.due_at NULLS LAST, job.code`),
+    pool.query<JobRow>(
+      `SELECT ${JOB_COLUMNS} WHERE job.ended_at IS NULL ORDER BY job.due_at NULLS LAST, job.code`,
+    ),
     pool.query<EventRow>(
       `SELECT ${EVENT_COLUMNS} FROM job_event
        WHERE job_id IN (SELECT id FROM job WHERE ended_at IS NULL) ORDER BY job_id, seq`,
@@ -136,13 +138,18 @@ function sameJson(a: unknown, b: unknown): boolean {
   );
 }
 
-async function insertEvents(client: pg.PoolClient, jobId: string, events: readonly JobEvent[]): Promise<void> {
+async function insertEvents(
+  client: pg.PoolClient,
+  jobId: string,
+  events: readonly JobEvent[],
+): Promise<void> {
   if (events.length === 0) return;
   await client.query(
     `INSERT INTO job_event (id, job_id, stage, kind, data, who, at)
      SELECT e.id, $1, e.stage, e.kind, e.data, e.who, e.at
-     FROM jsonb_to_recordset($2::jsonb)
-       WITH ORDINALITY AS e(id uuid, stage text, kind text, data jsonb, who text, at timestamptz, nr bigint)
+     FROM ROWS FROM (
+       jsonb_to_recordset($2::jsonb) AS (id uuid, stage text, kind text, data jsonb, who text, at timestamptz)
+     ) WITH ORDINALITY AS e(id, stage, kind, data, who, at, nr)
      ORDER BY e.nr`,
     [jobId, JSON.stringify(events)],
   );
@@ -203,7 +210,11 @@ async function unknownTechnician(client: pg.PoolClient, events: readonly JobEven
 }
 
 /** Adds events to a locked job's own, all or none. Those that are there already count as kept. */
-async function appendWithin(client: pg.PoolClient, job: StoredJob, incoming: readonly JobEvent[]): Promise<AppendResult> {
+async function appendWithin(
+  client: pg.PoolClient,
+  job: StoredJob,
+  incoming: readonly JobEvent[],
+): Promise<AppendResult> {
   const stranger = await unknownTechnician(client, incoming);
   if (stranger >= 0) return { kind: "unknown technician", index: stranger };
   const events = [...job.events];
@@ -235,7 +246,11 @@ async function appendWithin(client: pg.PoolClient, job: StoredJob, incoming: rea
 }
 
 /** Adds events to a job. The job is locked, so that two benches that press at once are judged one after the other. */
-export async function appendEvents(pool: pg.Pool, code: string, incoming: readonly JobEvent[]): Promise<AppendResult> {
+export async function appendEvents(
+  pool: pg.Pool,
+  code: string,
+  incoming: readonly JobEvent[],
+): Promise<AppendResult> {
   return inTransaction(pool, async (client) => {
     const { rowCount } = await client.query("SELECT 1 FROM job WHERE code = $1 FOR UPDATE", [code]);
     const job = rowCount ? await findJob(client, code) : null;
@@ -257,7 +272,11 @@ export async function createJobWithin(
 ): Promise<CreateResult> {
   const opening = job.events[0];
   if (opening?.kind !== "job-opened") {
-    return { kind: "refused", index: 0, refusal: { sentence: "The first event must open the job.", path: "kind" } };
+    return {
+      kind: "refused",
+      index: 0,
+      refusal: { sentence: "The first event must open the job.", path: "kind" },
+    };
   }
   const { route, dueAt } = opening.data;
   if (!job.family.family.routes.includes(route)) {
@@ -272,7 +291,9 @@ export async function createJobWithin(
     [job.id, job.code, job.family.id, route, opening.at, dueAt],
   );
   if (inserted.rowCount === 0) {
-    const { rows } = await client.query<{ code: string }>("SELECT code FROM job WHERE id = $1 FOR UPDATE", [job.id]);
+    const { rows } = await client.query<{ code: string }>("SELECT code FROM job WHERE id = $1 FOR UPDATE", [
+      job.id,
+    ]);
     if (!rows[0] || rows[0].code !== job.code) return { kind: "code taken" };
     const present = (await findJob(client, job.code))!;
     const overlap = Math.min(present.events.length, job.events.length);

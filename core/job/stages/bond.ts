@@ -26,7 +26,7 @@ function liquid(context: StepContext): Step[] {
     },
     {
       key: "lay",
-      ask: `Lay ${chosen?.volumeMl ?? "the"} ml on the panel, clear of camera and sensor windows.`,
+      ask: `Lay ${chosen?.volumeMl ?? volumeMl()} ml on the panel, clear of camera and sensor windows.`,
       press: "Laid",
       done: state.parts.some((part) => part.unit === "ml"),
       caution: "adhesive",
@@ -48,14 +48,38 @@ function liquid(context: StepContext): Step[] {
 }
 
 const tape = (context: StepContext): Step[] => [
-  confirmStep(context, "bond", "tape", "Perimeter tape on the frame, not on the picture. Rub it down.", "Tape down"),
-  confirmStep(context, "bond", "liner", "All liners off but one edge's: that one stays until last.", "One liner left"),
+  confirmStep(
+    context,
+    "bond",
+    "tape",
+    "Perimeter tape on the frame, not on the picture. Rub it down.",
+    "Tape down",
+  ),
+  confirmStep(
+    context,
+    "bond",
+    "liner",
+    "All liners off but one edge's: that one stays until last.",
+    "One liner left",
+  ),
   confirmStep(context, "bond", "dust", "Blow the panel clear; look along it in side light.", "No dust"),
-  confirmStep(context, "bond", "close-glass", "Close from the hinge edge, pull the last liner, squeeze all round.", "Stuck"),
+  confirmStep(
+    context,
+    "bond",
+    "close-glass",
+    "Close from the hinge edge, pull the last liner, squeeze all round.",
+    "Stuck",
+  ),
 ];
 
 const film = (context: StepContext): Step[] => [
-  confirmStep(context, "bond", "first-edge", "Square the film to one edge and stick that edge alone.", "First edge down"),
+  confirmStep(
+    context,
+    "bond",
+    "first-edge",
+    "Square the film to one edge and stick that edge alone.",
+    "First edge down",
+  ),
   confirmStep(
     context,
     "bond",
@@ -63,7 +87,13 @@ const film = (context: StepContext): Step[] => [
     "Pull the liner back slowly with one hand, rub the film down with the other.",
     "Film down",
   ),
-  confirmStep(context, "bond", "edges", "Every edge covered: a bright line shows where it is not.", "Edges covered"),
+  confirmStep(
+    context,
+    "bond",
+    "edges",
+    "Every edge covered: a bright line shows where it is not.",
+    "Edges covered",
+  ),
 ];
 
 export const bond: Stage = {

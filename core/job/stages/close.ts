@@ -8,17 +8,27 @@ export const close: Stage = {
     const { family, state } = context;
     const connectors = [...family.connectors].reverse().filter((c) => state.connectorsOpen.includes(c.key));
     return [
-      confirmStep(context, "close", "films", "Last wipe. Protective films off, the inner one too.", "Wiped, films off"),
-      ...connectors.map(
-        (connector): Step => ({
-          key: `connector-${connector.key}`,
-          ask: `${connector.name} back (${connector.kind}), tape over it last.`,
-          press: "Closed",
-          done: state.connectorsClosed.includes(connector.key),
-          draft: () => ({ stage: "close", kind: "connector-closed", data: { connector: connector.key } }),
-        }),
+      confirmStep(
+        context,
+        "close",
+        "films",
+        "Last wipe. Protective films off, the inner one too.",
+        "Wiped, films off",
       ),
-      confirmStep(context, "close", "shut", "Fold shut from the hinge edge, cables tucked, squeeze all round.", "Shut"),
+      ...connectors.map((connector): Step => ({
+        key: `connector-${connector.key}`,
+        ask: `${connector.name} back (${connector.kind}), tape over it last.`,
+        press: "Closed",
+        done: state.connectorsClosed.includes(connector.key),
+        draft: () => ({ stage: "close", kind: "connector-closed", data: { connector: connector.key } }),
+      })),
+      confirmStep(
+        context,
+        "close",
+        "shut",
+        "Fold shut from the hinge edge, cables tucked, squeeze all round.",
+        "Shut",
+      ),
       ...[...family.screws].reverse().map((size): Step => {
         const out = (state.screwsTaken[size.key] ?? 0) - (state.screwsReturned[size.key] ?? 0);
         return {
@@ -37,7 +47,13 @@ export const close: Stage = {
           ],
         };
       }),
-      confirmStep(context, "close", "outside", "Prove it once more, clean the whole device outside.", "Clean and working"),
+      confirmStep(
+        context,
+        "close",
+        "outside",
+        "Prove it once more, clean the whole device outside.",
+        "Clean and working",
+      ),
     ];
   },
 };

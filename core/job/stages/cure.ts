@@ -13,7 +13,10 @@ export const cure: Stage = {
     return [
       {
         key: "exposure",
-        ask: exposure.exposureS === null ? "No light arrives: give the lamp's irradiance." : "Read the lamp, choose the exposure.",
+        ask:
+          exposure.exposureS === null
+            ? "No light arrives: give the lamp's irradiance."
+            : "Read the lamp, choose the exposure.",
         press: "Use this exposure",
         done: chosen?.exposureS !== undefined,
         caution: "uv",
@@ -36,7 +39,12 @@ export const cure: Stage = {
         context,
         "cure",
         { key: "tack", label: "Tack", durationS: Math.max(1, tackS) },
-        { ask: "Sweep the lamp over the face to tack it.", start: "Lamp on: tack", wait: "Tacking.", stop: "Lamp off" },
+        {
+          ask: "Sweep the lamp over the face to tack it.",
+          start: "Lamp on: tack",
+          wait: "Tacking.",
+          stop: "Lamp off",
+        },
         { caution: "uv" },
       ),
       confirmStep(context, "cure", "wipe", "Wipe what seeped out before it sets.", "Wiped"),

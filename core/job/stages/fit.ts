@@ -7,7 +7,9 @@ export const fit: Stage = {
   steps: (context) => {
     const { family, state } = context;
     const part =
-      state.route === "assembly" ? `${family.code} display assembly` : (seamOf(family, state.route)?.newPart ?? "new part");
+      state.route === "assembly"
+        ? `${family.code} display assembly`
+        : (seamOf(family, state.route)?.newPart ?? "new part");
     return [
       confirmStep(context, "fit", "dry-fit", `Dry-fit the ${part}: border, button, flex.`, "It fits"),
       ...(state.route === "film"
@@ -19,7 +21,13 @@ export const fit: Stage = {
               "Film on the lit panel, turned until the picture is right. Mark top and the side that carries adhesive; turned over, the angle is mirrored.",
               "Axis marked",
             ),
-            confirmStep(context, "fit", "cut-film", "Mark the corners through the film, cut with blade and ruler.", "Cut"),
+            confirmStep(
+              context,
+              "fit",
+              "cut-film",
+              "Mark the corners through the film, cut with blade and ruler.",
+              "Cut",
+            ),
           ]
         : []),
       {
@@ -30,9 +38,21 @@ export const fit: Stage = {
         draft: () => ({ stage: "fit", kind: "part-spent", data: { part, quantity: 1, unit: "piece" } }),
       },
       ...family.parts.map((moved) =>
-        confirmStep(context, "fit", `moved-${moved.key}`, `Move ${moved.name} over to the new part.`, "Moved"),
+        confirmStep(
+          context,
+          "fit",
+          `moved-${moved.key}`,
+          `Move ${moved.name} over to the new part.`,
+          "Moved",
+        ),
       ),
-      confirmStep(context, "fit", "liners", "Peel the liners in order; lay them out and count them.", "Liners counted"),
+      confirmStep(
+        context,
+        "fit",
+        "liners",
+        "Peel the liners in order; lay them out and count them.",
+        "Liners counted",
+      ),
     ];
   },
 };

@@ -1,4 +1,11 @@
-import { calculateLiftHeat, chooseSoakS, isHeated, LONGEST_SOAK_S, seamOf, usualSettings } from "../../heat/lift-heat.ts";
+import {
+  calculateLiftHeat,
+  chooseSoakS,
+  isHeated,
+  LONGEST_SOAK_S,
+  seamOf,
+  usualSettings,
+} from "../../heat/lift-heat.ts";
 import { chosenPlan, isCut, speedOf } from "../../lift/lift-plan.ts";
 import type { EdgeSegment } from "../../lift/edge-plan.ts";
 import type { Family, Seam } from "../../stack/family.ts";
@@ -33,7 +40,8 @@ const segmentDraft = ({ edge, fromMm, toMm }: EdgeSegment): EventDraft => ({
   data: { edge, fromMm, toMm },
 });
 
-const newest = (timers: readonly Timer[], prefix: string) => timers.filter((t) => t.timer.startsWith(prefix)).at(-1);
+const newest = (timers: readonly Timer[], prefix: string) =>
+  timers.filter((t) => t.timer.startsWith(prefix)).at(-1);
 
 /** Soak, off the heat, cut what this window allows, back onto the heat, until every stretch is open. */
 function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMmS: number }): Step[] {
@@ -50,19 +58,21 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
   if (!settings || !plan) {
     return [
       settings
-        ? { ...choose, done: false, ask: "These settings leave no time to cut: choose a hotter plate or a longer soak." }
+        ? {
+            ...choose,
+            done: false,
+            ask: "These settings leave no time to cut: choose a hotter plate or a longer soak.",
+          }
         : choose,
     ];
   }
-  const segments = plan.segments.map(
-    (segment): Step => ({
-      key: `cut-${segment.order}`,
-      ask: describeSegment(segment),
-      press: `Cut ${segment.order} of ${plan.segments.length}`,
-      done: isCut(segment, state.stretches),
-      draft: () => segmentDraft(segment),
-    }),
-  );
+  const segments = plan.segments.map((segment): Step => ({
+    key: `cut-${segment.order}`,
+    ask: describeSegment(segment),
+    press: `Cut ${segment.order} of ${plan.segments.length}`,
+    done: isCut(segment, state.stretches),
+    draft: () => segmentDraft(segment),
+  }));
   const firstLeft = segments.findIndex((step) => !step.done);
   const soak = newest(state.timers, "soak-");
   const window = newest(state.timers, "window-");
@@ -99,7 +109,12 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
       draft: () => ({
         stage: "lift",
         kind: "timer-started",
-        data: { timer: `window-${cycle}`, label: "Window to cut", durationS: settings.windowS!, stops: soak.timer },
+        data: {
+          timer: `window-${cycle}`,
+          label: "Window to cut",
+          durationS: settings.windowS!,
+          stops: soak.timer,
+        },
       }),
     };
   } else if (!window || window.stoppedAt !== null) {
@@ -109,7 +124,8 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
     const cutInWindow = state.stretches.filter((s) => s.at >= window.startedAt);
     const begun = plan.segments.find((segment) => isCut(segment, cutInWindow));
     if (secondsLeft(window, nowMs) <= 0) heat = toHeat("The window is over: picks parked, back on the heat.");
-    else if (begun && begun.pass !== pass) heat = toHeat("This window is used: picks parked, back on the heat.");
+    else if (begun && begun.pass !== pass)
+      heat = toHeat("This window is used: picks parked, back on the heat.");
     else {
       segments[firstLeft]!.alternatives = [{ label: "Back on the heat", draft: toHeat("").draft }];
     }
@@ -124,9 +140,16 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
 
 function peel(context: StepContext): Step[] {
   return [
-    confirmStep(context, "lift", "corner", "Start one corner of the film with a blade held flat or with warm air.", "Corner up", {
-      caution: "film",
-    }),
+    confirmStep(
+      context,
+      "lift",
+      "corner",
+      "Start one corner of the film with a blade held flat or with warm air.",
+      "Corner up",
+      {
+        caution: "film",
+      },
+    ),
     confirmStep(
       context,
       "lift",

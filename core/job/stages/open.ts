@@ -16,31 +16,30 @@ export const open: Stage = {
   question: "How does it come apart, so that it goes back together?",
   steps: (context) => {
     const { family, state } = context;
-    const screws = family.screws.map(
-      (size): Step => ({
-        key: `screws-${size.key}`,
-        ask: `Out with ${size.count} × ${size.thread} × ${size.lengthMm} mm, ${size.head}: ${size.where}. Into their own cell.`,
-        press: `All ${size.count} out`,
-        done: (state.screwsTaken[size.key] ?? 0) >= size.count,
-        draft: () => ({
-          stage: "open",
-          kind: "screws-taken",
-          data: { size: size.key, count: size.count - (state.screwsTaken[size.key] ?? 0) },
-        }),
-        alternatives: [
-          { label: "One out", draft: () => ({ stage: "open", kind: "screws-taken", data: { size: size.key, count: 1 } }) },
-        ],
+    const screws = family.screws.map((size): Step => ({
+      key: `screws-${size.key}`,
+      ask: `Out with ${size.count} × ${size.thread} × ${size.lengthMm} mm, ${size.head}: ${size.where}. Into their own cell.`,
+      press: `All ${size.count} out`,
+      done: (state.screwsTaken[size.key] ?? 0) >= size.count,
+      draft: () => ({
+        stage: "open",
+        kind: "screws-taken",
+        data: { size: size.key, count: size.count - (state.screwsTaken[size.key] ?? 0) },
       }),
-    );
-    const connectors = family.connectors.map(
-      (connector): Step => ({
-        key: `connector-${connector.key}`,
-        ask: `${connector.name} (${connector.kind}): ${connector.opens}. Tape over it comes off first.`,
-        press: "Open",
-        done: state.connectorsOpen.includes(connector.key),
-        draft: () => ({ stage: "open", kind: "connector-opened", data: { connector: connector.key } }),
-      }),
-    );
+      alternatives: [
+        {
+          label: "One out",
+          draft: () => ({ stage: "open", kind: "screws-taken", data: { size: size.key, count: 1 } }),
+        },
+      ],
+    }));
+    const connectors = family.connectors.map((connector): Step => ({
+      key: `connector-${connector.key}`,
+      ask: `${connector.name} (${connector.kind}): ${connector.opens}. Tape over it comes off first.`,
+      press: "Open",
+      done: state.connectorsOpen.includes(connector.key),
+      draft: () => ({ stage: "open", kind: "connector-opened", data: { connector: connector.key } }),
+    }));
     return [
       confirmStep(context, "open", "power-off", off[family.power]!.ask, off[family.power]!.press, {
         caution: family.power === "mains" ? "mains" : undefined,

@@ -36,12 +36,20 @@ export const POST: APIRoute = async ({ params, request }) => {
         ],
       });
     case "differs":
-      return problem(409, "Id taken", `The id ${parsed.data[result.index]!.id} stands for another event already.`, {
-        event: parsed.data[result.index]!.id,
-      });
+      return problem(
+        409,
+        "Id taken",
+        `The id ${parsed.data[result.index]!.id} stands for another event already.`,
+        {
+          event: parsed.data[result.index]!.id,
+        },
+      );
     case "unknown technician":
       return faulty([
-        { path: `[${result.index}].who`, message: `"${parsed.data[result.index]!.who}" is not a technician here` },
+        {
+          path: `[${result.index}].who`,
+          message: `"${parsed.data[result.index]!.who}" is not a technician here`,
+        },
       ]);
     case "no such job":
       return problem(404, "No such job", `There is no job ${params.code}.`);

@@ -1,0 +1,54 @@
+import { spawnSync } from "node:child_process";
+import { expect } from "chai";
+
+function calc(args: string[], input = "") {
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ["node_modules/tsx/dist/cli.mjs", "cli/calc.ts", ...args],
+    {
+      input,
+      encoding: "utf8",
+    },
+  );
+  return { status, stdout, stderr };
+}
+
+describe("the command line", function () {
+  this.timeout(20_000);
+
+  it("prints a result as JSON", () => {
+    const dose = { areaMm2: 10_000, gapUm: 100, overflowPct: 0, shrinkPct: 0, densityGcm3: 1.1 };
+    const { status, stdout } = calc(["adhesive-dose", "-"], JSON.stringify(dose));
+    expect(status).to.equal(0);
+    expect(JSON.parse(stdout)).to.deep.equal({ volumeMl: 1, massG: 1.1, beadMm: null });
+  });
+
+  it("exits with 2 and one line for each fault", () => {
+    const { status, stdout, stderr } = calc(
+      ["adhesive-dose", "-"],
+      '{"areaMm2":-1,"gapUm":100,"densityGcm3":1,"glue":2}',
+    );
+    expect(status).to.equal(2);
+    expect(stdout).to.equal("");
+    expect(stderr.trim().split("\n")).to.deep.equal([
+      "areaMm2: -1 must be a number from 1 to 5000000",
+      "overflowPct: is missing: must be a number from 0 to 200",
+      "shrinkPct: is missing: must be a number from 0 to 50",
+      "glue: is not a known field",
+    ]);
+  });
+
+  it("lists the calculations and prints a schema", () => {
+    expect(calc(["--list"]).stdout).to.match(
+      /^heat-soak\t.+\nedge-plan\t.+\nadhesive-dose\t.+\ncure-dose\t.+\n$/,
+    );
+    expect(JSON.parse(calc(["--schema", "edge-plan"]).stdout).input.required).to.include("outline");
+  });
+
+  it("exits with 2 for a name, a file or a text that is not one", () => {
+    expect(calc(["no-such", "-"], "{}").stderr).to.include("heat-soak, edge-plan");
+    expect(calc(["heat-soak", "no-such.json"]).status).to.equal(2);
+    expect(calc(["heat-soak", "-"], "{oops").stderr).to.include("not JSON");
+    expect(calc([]).status).to.equal(2);
+  });
+});

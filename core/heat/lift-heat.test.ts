@@ -1,0 +1,54 @@
+import { expect } from "chai";
+import { familyNamed } from "../../test/bench-hand.ts";
+import { calculateLiftHeat, chooseSoakS, seamOf, usualSettings } from "./lift-heat.ts";
+
+const heatOf = (code: string, change: { plateC?: number; soakS?: number } = {}) => {
+  const family = familyNamed(code);
+  const seam = seamOf(family, family.routes[0]!)!;
+  const usual = { ...usualSettings(seam), ...change };
+  return calculateLiftHeat(family, seam, {
+    ...usual,
+    soakS: change.soakS ?? chooseSoakS(family, seam, usual)!,
+  });
+};
+
+describe("the heat of a lift", () => {
+  it("has a bare phone-sized screen on a 97 C plate ready in 1 to 2 min, with about 30 s to cut (common practice, no source)", () => {
+    const heat = heatOf("TK-5", { plateC: 97 });
+    expect(heat.readyAtS).to.be.within(60, 120);
+    expect(heat.windowS).to.be.within(25, 40);
+    expect(heat.broken).to.deep.equal([]);
+  });
+
+  it("chooses the shortest soak, to 5 s, that gives the wanted window", () => {
+    for (const code of ["TK-5", "PH-10", "BX-24", "AQ-8"]) {
+      const chosen = heatOf(code);
+      expect(chosen.windowS).to.be.at.least(30);
+      expect(heatOf(code, { soakS: chosen.settings.soakS - 5 }).windowS ?? 0).to.be.below(30);
+    }
+  });
+
+  it("says never where the plate is too cold for the glue", () => {
+    const family = familyNamed("TK-5");
+    const seam = seamOf(family, "layer")!;
+    expect(chooseSoakS(family, seam, { ...usualSettings(seam), plateC: 60 })).to.equal(null);
+    expect(heatOf("TK-5", { plateC: 60, soakS: 600 }).readyAtS).to.equal(null);
+  });
+
+  it("names the layer that gets too hot, its limit, and when", () => {
+    const { broken } = heatOf("TK-5", { plateC: 130, soakS: 400 });
+    expect(broken.map((limit) => limit.layer)).to.include("panel");
+    const panel = broken.find((limit) => limit.layer === "panel")!;
+    expect(panel.peakC).to.be.greaterThan(panel.maxC);
+    expect(panel.atS).to.be.within(1, 400);
+  });
+
+  it("grows: hotter is sooner ready, longer gives a longer window", () => {
+    expect(heatOf("PH-10", { plateC: 95, soakS: 300 }).readyAtS!).to.be.below(
+      heatOf("PH-10", { plateC: 85, soakS: 300 }).readyAtS!,
+    );
+    expect(heatOf("PH-10", { soakS: 260 }).windowS!).to.be.greaterThan(
+      heatOf("PH-10", { soakS: 180 }).windowS!,
+    );
+  });
+});

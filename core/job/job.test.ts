@@ -1,0 +1,291 @@
+import { expect } from "chai";
+import fc from "fast-check";
+import { BenchHand, familyNamed, freshId } from "../../test/bench-hand.ts";
+import { chosenPlan, isCut } from "../lift/lift-plan.ts";
+import { seamOf } from "../heat/lift-heat.ts";
+import { jobEvent } from "./event.ts";
+import { foldJob, standingEvents } from "./fold.ts";
+import { needOf, nextAction } from "./next-action.ts";
+import { routes, type RouteName } from "./route.ts";
+
+const routed: [string, RouteName][] = [
+  ["TK-5", "layer"],
+  ["PH-10", "layer"],
+  ["AQ-8", "glass-sensor"],
+  ["WS-240", "film"],
+  ["ER-7", "backlight"],
+  ["KB-15", "assembly"],
+];
+
+describe("a job", () => {
+  for (const [family, route] of routed) {
+    it(`goes from intake to its end on the route ${route} of ${family} by the big button alone`, () => {
+      const hand = new BenchHand(family, route).workTo();
+      const { state } = hand;
+      expect(state.ended!.outcome).to.equal(route === "assembly" ? "assembly fitted" : "repaired");
+      expect(Object.keys(state.endedStages)).to.have.members([...routes[route].stages]);
+      for (const size of hand.family.screws) {
+        expect(state.screwsTaken[size.key]).to.equal(size.count);
+        expect(state.screwsReturned[size.key]).to.equal(size.count);
+      }
+      expect([...state.connectorsClosed].reverse()).to.deep.equal(state.connectorsOpen);
+      expect(Object.keys(state.checks.prove!)).to.have.members(hand.family.functions.map((f) => f.key));
+      expect(state.timers.every((timer) => timer.stoppedAt !== null)).to.equal(true);
+      const seam = seamOf(hand.family, route);
+      const plan = seam && chosenPlan(state, hand.family, seam);
+      if (plan) expect(plan.segments.every((segment) => isCut(segment, state.stretches))).to.equal(true);
+    });
+  }
+
+  it("is nothing but its events: folding again, or from a copy, gives the same state", () => {
+    const hand = new BenchHand("TK-5", "layer").workTo("cure");
+    expect(foldJob(JSON.parse(JSON.stringify(hand.events)))).to.deep.equal(hand.state);
+  });
+
+  it("returns to exactly the state before, for any number of presses taken back", () => {
+    const before = new BenchHand("AQ-8", "glass-sensor").workTo("lift");
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 25 }), (presses) => {
+        const hand = new BenchHand("AQ-8", "glass-sensor");
+        hand.events = [...before.events];
+        const states = [hand.state];
+        for (let i = 0; i < presses; i += 1) {
+          hand.press();
+          states.push(hand.state);
+        }
+        for (let i = presses - 1; i >= 0; i -= 1) {
+          const last = standingEvents(hand.events).at(-1)!;
+          expect(hand.try({ stage: last.stage, kind: "undone", data: { event: last.id } })).to.equal(null);
+          expect(hand.state).to.deep.equal(states[i]);
+        }
+      }),
+      { numRuns: 15 },
+    );
+  });
+
+  it("brings an event back where its undoing is undone", () => {
+    const hand = new BenchHand("TK-5", "layer").workTo("open");
+    const was = hand.state;
+    const target = hand.events.at(-1)!;
+    hand.try({ stage: "open", kind: "undone", data: { event: target.id } });
+    expect(hand.state.present).to.equal(null);
+    hand.try({ stage: "open", kind: "undone", data: { event: hand.events.at(-1)!.id } });
+    expect(hand.state).to.deep.equal(was);
+  });
+
+  it("refuses to take back what later events rest on, and says so", () => {
+    const hand = new BenchHand("TK-5", "layer").workTo("lift");
+    const isolated = hand.events.find((event) => event.kind === "power-isolated")!;
+    const refusal = hand.try({ stage: "open", kind: "undone", data: { event: isolated.id } });
+    expect(refusal!.sentence).to.include("cannot be taken back").and.include("battery");
+    expect(hand.try({ stage: "open", kind: "undone", data: { event: hand.events[0]!.id } })!.path).to.equal(
+      "event",
+    );
+    expect(hand.try({ stage: "open", kind: "undone", data: { event: freshId() } })!.path).to.equal("event");
+  });
+});
+
+describe("hold points", () => {
+  it("let no connector be opened before the battery is isolated, whatever is signed", () => {
+    const hand = new BenchHand("TK-5", "layer").workTo("open");
+    const opening = { stage: "open", kind: "connector-opened", data: { connector: "panel" } } as const;
+    expect(hand.try(opening)!.hold!.name).to.equal("power-isolated");
+    expect(hand.try(opening)!.hold!.overridable).to.equal(false);
+    hand.try({
+      stage: "open",
+      kind: "hold-overridden",
+      data: { hold: "power-isolated", reason: "I am sure it is dead" },
+    });
+    expect(hand.try(opening)!.hold!.name).to.equal("power-isolated");
+    expect(hand.try({ stage: "open", kind: "power-isolated", data: {} })).to.equal(null);
+    expect(hand.try(opening)).to.equal(null);
+  });
+
+  const liftedUnchecked = () => {
+    const hand = new BenchHand("AQ-8", "glass-sensor").workTo("lift");
+    while (!hand.next()!.skip) hand.press();
+    while (hand.next()!.skip) hand.try(hand.next()!.skip!());
+    while (hand.state.upcoming !== "fit") hand.press();
+    return hand;
+  };
+
+  it("ask for picture and touch after the lift before a new part is spent", () => {
+    const hand = liftedUnchecked();
+    const start = { stage: "fit", kind: "stage-started", data: {} } as const;
+    const hold = hand.try(start)!.hold!;
+    expect(hold.name).to.equal("checked-after-lift");
+    expect(hold.sentence).to.include("picture and touch");
+    const context = { state: hand.state, family: hand.family, nowMs: hand.nowMs };
+    expect(needOf(context, nextAction(context))).to.equal("hold");
+    // The bar offers what lifts the hold: the two checks, one press each.
+    hand.press();
+    hand.press();
+    expect(hand.state.checks.lift!.touch!.result).to.equal("pass");
+    expect(hand.try(start)).to.equal(null);
+  });
+
+  it("let a signed reason stand in for the checks after the lift, and keep it on the job", () => {
+    const hand = liftedUnchecked();
+    const reason = "Test rig is out for repair, customer agreed";
+    expect(
+      hand.try({ stage: "fit", kind: "hold-overridden", data: { hold: "checked-after-lift", reason } }),
+    ).to.equal(null);
+    expect(hand.try({ stage: "fit", kind: "stage-started", data: {} })).to.equal(null);
+    expect(hand.state.overrides["checked-after-lift"]!.reason).to.equal(reason);
+  });
+
+  it("send a job whose panel died to the whole assembly", () => {
+    const hand = new BenchHand("TK-5", "layer").workTo("lift");
+    while (hand.next()!.key !== "check-picture") hand.press();
+    hand.try(
+      hand
+        .next()!
+        .alternatives.find((a) => a.label === "Fail")!
+        .draft(),
+    );
+    while (hand.state.upcoming !== "fit") hand.press();
+    expect(hand.next()!.hold!.sentence).to.include("Picture failed after the lift");
+    hand.press();
+    expect(hand.state.route).to.equal("assembly");
+    expect(hand.state.routeChanges).to.have.length(1);
+    hand.workTo();
+    expect(hand.state.ended!.outcome).to.equal("assembly fitted");
+  });
+
+  it("do not let a job be closed before it is proved, nor with a function that failed", () => {
+    const hand = new BenchHand("BX-24", "layer").workTo("prove");
+    hand.try(
+      hand
+        .next()!
+        .alternatives.find((a) => a.label === "Fail")!
+        .draft(),
+    );
+    while (hand.state.upcoming !== "close") hand.press();
+    const hold = hand.try({ stage: "close", kind: "stage-started", data: {} })!.hold!;
+    expect(hold.name).to.equal("proved-before-close");
+    expect(hold.sentence).to.include("picture");
+    hand.press();
+    expect(hand.try({ stage: "close", kind: "stage-started", data: {} })).to.equal(null);
+  });
+
+  it("do not let a job end with a screw out or a screw too many", () => {
+    const hand = new BenchHand("TK-5", "layer").workTo("close");
+    while (!hand.next()!.key.startsWith("screws-")) hand.press();
+    const [size] = [...hand.family.screws].reverse();
+    for (let i = 1; i < size!.count; i += 1) {
+      hand.try({ stage: "close", kind: "screws-returned", data: { size: size!.key, count: 1 } });
+    }
+    hand.try(hand.next()!.skip!());
+    while (!hand.next()!.hold) hand.press();
+    expect(hand.next()!.hold!.name).to.equal("screws-reconciled");
+    expect(hand.next()!.hold!.sentence).to.include("1 of M1.4 × 2.5 mm still out");
+    hand.try({ stage: "close", kind: "screws-returned", data: { size: size!.key, count: 2 } });
+    expect(hand.next()!.hold!.sentence).to.include("1 of M1.4 × 2.5 mm too many back");
+    hand.try({ stage: "close", kind: "undone", data: { event: hand.events.at(-1)!.id } });
+    hand.press();
+    hand.press();
+    expect(hand.state.ended!.outcome).to.equal("repaired");
+  });
+
+  it("stop everything but notes on a job that is put on hold", () => {
+    const hand = new BenchHand("WS-240", "film").workTo("open");
+    hand.try({ stage: "open", kind: "job-held", data: { reason: "waiting for film" } });
+    expect(hand.try({ stage: "open", kind: "power-isolated", data: {} })!.hold!.name).to.equal("job-held");
+    expect(hand.try({ stage: "open", kind: "note-written", data: { text: "rang the supplier" } })).to.equal(
+      null,
+    );
+    hand.press();
+    expect(hand.try({ stage: "open", kind: "power-isolated", data: {} })).to.equal(null);
+  });
+
+  it("keep the stages in the order of the route", () => {
+    const hand = new BenchHand("TK-5", "layer");
+    const refusal = hand.try({ stage: "bond", kind: "stage-started", data: {} })!;
+    expect(refusal.hold!.name).to.equal("stage-order");
+    expect(refusal.sentence).to.include("Intake comes next");
+    const early = new BenchHand("TK-5", "layer").workTo("intake");
+    expect(early.try({ stage: "intake", kind: "stage-ended", data: {} })!.hold!.name).to.equal("steps-left");
+  });
+});
+
+describe("the lift of a job", () => {
+  it("goes back on the heat when the window is used or over, and never cuts what is kept out", () => {
+    const hand = new BenchHand("PH-10", "layer").workTo("lift");
+    while (hand.next()!.key !== "off-heat") hand.press();
+    hand.press();
+    expect(hand.next()!.key).to.equal("cut-1");
+    hand.nowMs += 120_000;
+    expect(hand.next()!.ask).to.include("back on the heat");
+    while (hand.state.stretches.length === 0) hand.press();
+    hand.workTo("clean");
+    // One soak for each window of the plan, and one more for the window that was let go by.
+    const { passes } = chosenPlan(hand.state, hand.family, seamOf(hand.family, "layer")!)!;
+    expect(hand.state.timers.filter((t) => t.timer.startsWith("soak-"))).to.have.length(passes + 1);
+    for (const stretch of hand.state.stretches) {
+      for (const feature of hand.family.features.filter(
+        (f) => f.kind !== "shallow" && f.edge === stretch.edge,
+      )) {
+        const [from, to] = [Math.min(stretch.fromMm, stretch.toMm), Math.max(stretch.fromMm, stretch.toMm)];
+        expect(Math.min(to, feature.toMm) - Math.max(from, feature.fromMm)).to.be.at.most(1e-6);
+      }
+    }
+  });
+
+  it("waits on the soak's timer while it runs and asks for hands when it has run out", () => {
+    const hand = new BenchHand("TK-5", "layer").workTo("lift");
+    while (hand.next()!.key !== "off-heat") hand.press();
+    const at = (nowMs: number) => {
+      const context = { state: hand.state, family: hand.family, nowMs };
+      return needOf(context, nextAction(context));
+    };
+    const soak = hand.state.timers.at(-1)!;
+    expect(at(hand.nowMs + 1_000)).to.equal("timer");
+    expect(at(hand.nowMs + soak.durationS * 1_000 + 1)).to.equal("hands");
+  });
+
+  it("asks for other settings where they leave no time to cut", () => {
+    const hand = new BenchHand("TK-5", "layer").workTo("lift");
+    while (hand.next()!.key !== "heat") hand.press();
+    hand.try({
+      stage: "lift",
+      kind: "setting-chosen",
+      data: { settings: { plateC: 70, soakS: 20, windowS: 0 } },
+    });
+    expect(hand.next()!.ask).to.include("no time to cut");
+  });
+});
+
+describe("events from outside", () => {
+  const base = { id: freshId(), stage: "lift", who: "tove", at: "2026-03-01T08:30:00Z" };
+  const paths = (event: object) =>
+    jobEvent.safeParse(event).error?.issues.map((issue) => issue.path.join("."));
+
+  it("are checked by kind, with bounds by quantity", () => {
+    const reading = (value: number) => ({
+      ...base,
+      kind: "reading-taken",
+      data: { quantity: "room", source: "hand", values: [{ at: base.at, value }] },
+    });
+    expect(jobEvent.safeParse(reading(20)).success).to.equal(true);
+    expect(paths(reading(293.15))).to.deep.equal(["data.values.0.value"]);
+    expect(paths({ ...base, kind: "no-such-kind", data: {} })).to.deep.equal(["kind"]);
+    expect(paths({ ...base, id: "7", kind: "stage-started", data: {} })).to.deep.equal(["id"]);
+    expect(paths({ ...base, kind: "stage-started", data: { extra: 1 } })).to.deep.equal(["data"]);
+  });
+
+  it("write the same moment in one way", () => {
+    const event = { ...base, kind: "stage-started", data: {} };
+    expect(jobEvent.parse(event).at).to.equal("2026-03-01T08:30:00.000Z");
+  });
+
+  it("name only what the family has", () => {
+    const hand = new BenchHand("TK-5", "layer").workTo("open");
+    const refusal = hand.try({ stage: "open", kind: "screws-taken", data: { size: "wing", count: 1 } })!;
+    expect(refusal.path).to.equal("size");
+    expect(refusal.sentence).to.include("rear, plate");
+    const many = hand.try({ stage: "open", kind: "screws-taken", data: { size: "rear", count: 9 } })!;
+    expect(many.path).to.equal("count");
+    expect(many.sentence).to.include("1 to 6");
+    expect(familyNamed("TK-5").screws[0]!.count).to.equal(6);
+  });
+});

@@ -1,0 +1,41 @@
+import { defineConfig } from "eslint/config";
+import reactHooks from "eslint-plugin-react-hooks";
+import tseslint from "typescript-eslint";
+
+export default defineConfig(
+  { ignores: ["dist", ".astro", "node_modules", ".work"] },
+  ...tseslint.configs.recommended,
+  {
+    files: ["src/**/*.{ts,tsx}"],
+    plugins: { "react-hooks": reactHooks },
+    rules: {
+      "react-hooks/rules-of-hooks": "error",
+      "react-hooks/exhaustive-deps": "error",
+    },
+  },
+  {
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        { patterns: [{ regex: "/index(\\.ts)?$", message: "Import the file that exports it." }] },
+      ],
+      "no-console": "off",
+    },
+  },
+  {
+    // The core knows nothing of where it runs: no packages but Zod, nothing from outside its own folder.
+    files: ["core/**/*.ts"],
+    ignores: ["core/**/*.test.ts"],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        {
+          patterns: [
+            { regex: "^(?!zod$|\\.)", message: "The core imports only Zod." },
+            { regex: "\\.\\./(server|src|scripts)", message: "The core stands alone." },
+          ],
+        },
+      ],
+    },
+  },
+);

@@ -1,0 +1,40 @@
+import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+
+const SOURCES = ["core", "server", "src", "public", "astro.config.mjs", "tsconfig.json", "package-lock.json"];
+const STAMP = "dist/.sources";
+
+function* filesIn(place: string): Generator<string> {
+  if (!existsSync(place)) return;
+  const entries = readdirSync(path.dirname(place), { withFileTypes: true });
+  if (entries.find((entry) => entry.name === path.basename(place))?.isFile()) {
+    yield place;
+    return;
+  }
+  for (const name of readdirSync(place).sort()) yield* filesIn(path.join(place, name));
+}
+
+function hashSources(): string {
+  const hash = createHash("sha256");
+  for (const source of SOURCES) {
+    for (const file of filesIn(source))
+      hash.update(file).update("\0").update(readFileSync(file)).update("\0");
+  }
+  return hash.digest("hex");
+}
+
+/** Builds the application if anything that it is made of has changed. Returns whether it had to. */
+export function ensureBuilt(): boolean {
+  const sources = hashSources();
+  if (existsSync(STAMP) && readFileSync(STAMP, "utf8") === sources) return false;
+  console.log("Building.");
+  const { status, stdout, stderr } = spawnSync(process.execPath, ["node_modules/astro/astro.js", "build"], {
+    encoding: "utf8",
+    env: { ...process.env, ASTRO_TELEMETRY_DISABLED: "1" },
+  });
+  if (status !== 0) throw new Error(`The build failed:\n${stdout}${stderr}`);
+  writeFileSync(STAMP, sources);
+  return true;
+}

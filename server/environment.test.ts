@@ -1,0 +1,19 @@
+import { expect } from "chai";
+import { readEnvironment } from "./environment.ts";
+
+describe("the environment", () => {
+  it("has usual values for all but the database", () => {
+    expect(readEnvironment({ DATABASE_URL: "postgres://u:p@127.0.0.1:5432/x" })).to.deep.equal({
+      DATABASE_URL: "postgres://u:p@127.0.0.1:5432/x",
+      HOST: "127.0.0.1",
+      PORT: 4321,
+    });
+  });
+
+  it("says every variable that is missing or wrong, a line each", () => {
+    expect(() => readEnvironment({ PORT: "70000" })).to.throw(
+      /^DATABASE_URL is missing: .+\nPORT must be a port from 0 to 65535$/,
+    );
+    expect(() => readEnvironment({ DATABASE_URL: "mysql://x" })).to.throw("DATABASE_URL must be an address");
+  });
+});

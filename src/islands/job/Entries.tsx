@@ -1,0 +1,149 @@
+import { useState } from "react";
+import type { EventDraft, ReadingKind } from "../../../core/job/event.ts";
+import { readingKindNames, readingKinds } from "../../../core/job/event.ts";
+import type { JobState } from "../../../core/job/fold.ts";
+import type { StageName } from "../../../core/job/route.ts";
+import { Field } from "../../ui/Field.tsx";
+import { usePreferences } from "../../ui/preferences.ts";
+import { kept, shown, type QuantityKind } from "../../ui/quantity.tsx";
+import { useDraftText } from "../../ui/useDraftText.ts";
+
+const kindOf = (unit: string): QuantityKind | null =>
+  unit === "C" ? "temperature" : unit === "mm" ? "length" : null;
+
+/** Readings and notes by hand, and putting the job on hold: what may be entered at any stage. */
+export function Entries({
+  code,
+  stage,
+  state,
+  send,
+}: {
+  code: string;
+  stage: StageName;
+  state: JobState;
+  send: (draft: EventDraft) => boolean;
+}) {
+  const preferences = usePreferences();
+  const [note, setNote] = useDraftText(`${code} note`);
+  const [typed, setTyped] = useDraftText(`${code} reading`);
+  const [quantity, setQuantity] = useState<ReadingKind>(
+    stage === "cure" ? "irradiance" : stage === "bond" ? "mass" : "glue line",
+  );
+  const [fault, setFault] = useState<string>();
+  const [reason, setReason] = useDraftText(`${code} hold`);
+  const { unit, min, max } = readingKinds[quantity];
+  const kind = kindOf(unit);
+  const bound = (value: number) => (kind ? Number(shown(kind, value, preferences).value.toFixed(1)) : value);
+  const shownUnit = kind ? shown(kind, 0, preferences).unit : unit;
+
+  const addReading = () => {
+    const number = Number(typed.trim().replace(",", "."));
+    const value = kind ? kept(kind, number, preferences) : number;
+    if (typed.trim() === "" || !Number.isFinite(number) || value < min || value > max) {
+      setFault(
+        `${readingKinds[quantity].label}: ${typed.trim() || "nothing"} must be a number from ${bound(min)} to ${bound(max)} ${shownUnit}`,
+      );
+      return;
+    }
+    setFault(undefined);
+    const values = [{ at: new Date().toISOString(), value: Number(value.toFixed(4)) }];
+    if (send({ stage, kind: "reading-taken", data: { quantity, source: "hand", values } })) setTyped("");
+  };
+
+  return (
+    <div className="grid gap-5">
+      <form
+        className="grid items-end gap-2 sm:grid-cols-[1fr_8rem_auto]"
+        onSubmit={(event) => {
+          event.preventDefault();
+          addReading();
+        }}
+      >
+        <Field label="Reading">
+          {(attributes) => (
+            <select
+              {...attributes}
+              className="entry"
+              value={quantity}
+              onChange={(event) => setQuantity(event.target.value as ReadingKind)}
+            >
+              {readingKindNames.map((name) => (
+                <option key={name} value={name}>
+                  {readingKinds[name].label}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field label={`Value, ${shownUnit}`}>
+          {(attributes) => (
+            <input
+              {...attributes}
+              className="entry"
+              inputMode="decimal"
+              value={typed}
+              aria-invalid={Boolean(fault)}
+              onChange={(event) => setTyped(event.target.value)}
+            />
+          )}
+        </Field>
+        <button type="submit" className="control">
+          Add reading
+        </button>
+        {fault && (
+          <p role="alert" className="edge-hatch text-danger sm:col-span-3">
+            {fault}
+          </p>
+        )}
+      </form>
+      <form
+        className="grid items-end gap-2 sm:grid-cols-[1fr_auto]"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (note.trim() && send({ stage, kind: "note-written", data: { text: note.trim() } })) setNote("");
+        }}
+      >
+        <Field label="Note">
+          {(attributes) => (
+            <textarea
+              {...attributes}
+              className="entry"
+              rows={1}
+              maxLength={2000}
+              value={note}
+              onChange={(event) => setNote(event.target.value)}
+            />
+          )}
+        </Field>
+        <button type="submit" className="control" disabled={!note.trim()}>
+          Add note
+        </button>
+      </form>
+      {!state.held && !state.ended && (
+        <form
+          className="grid items-end gap-2 sm:grid-cols-[1fr_auto]"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (reason.trim() && send({ stage, kind: "job-held", data: { reason: reason.trim() } }))
+              setReason("");
+          }}
+        >
+          <Field label="Put on hold because">
+            {(attributes) => (
+              <input
+                {...attributes}
+                className="entry"
+                maxLength={500}
+                value={reason}
+                onChange={(event) => setReason(event.target.value)}
+              />
+            )}
+          </Field>
+          <button type="submit" className="control" disabled={!reason.trim()}>
+            Hold
+          </button>
+        </form>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,275 @@
+import { Printer } from "lucide-react";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { isHeated, seamOf } from "../../../core/heat/lift-heat.ts";
+import type { EventDraft, JobEvent } from "../../../core/job/event.ts";
+import { runningTimers, type JobState } from "../../../core/job/fold.ts";
+import { nextAction } from "../../../core/job/next-action.ts";
+import { routes, stageNames, stageTitles, type StageName } from "../../../core/job/route.ts";
+import { stages } from "../../../core/job/stages.ts";
+import { chosenPlan, isCut } from "../../../core/lift/lift-plan.ts";
+import type { Family } from "../../../core/stack/family.ts";
+import type { Technician } from "../../../server/store/technicians.ts";
+import { Pile, type Slab } from "../../drawing/Pile.tsx";
+import { Section } from "../../drawing/Section.tsx";
+import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
+import { useNow } from "../../ui/useNow.ts";
+import { LiftPanel } from "../lift/LiftPanel.tsx";
+import { BondPanel } from "../stage/BondPanel.tsx";
+import { CurePanel } from "../stage/CurePanel.tsx";
+import type { PanelProps } from "../stage/panel.ts";
+import { ProvePanel } from "../stage/ProvePanel.tsx";
+import { ScrewCounts } from "../stage/ScrewCounts.tsx";
+import { stageAnswer } from "../stage/stage-answer.ts";
+import { ActionBar } from "./ActionBar.tsx";
+import { Entries } from "./Entries.tsx";
+import { EventLog } from "./EventLog.tsx";
+import { HoldNotice } from "./HoldNotice.tsx";
+import { StepList } from "./StepList.tsx";
+import { useJob } from "./useJob.ts";
+
+export interface JobViewProps {
+  code: string;
+  family: Family;
+  events: JobEvent[];
+  technicians: Technician[];
+  preferences: Preferences;
+  /** Usual heat settings for the route's seam; null where nothing is heated. */
+  usualLift: Record<string, number> | null;
+  /** Stage named in the address. */
+  stage: StageName | null;
+  nowMs: number;
+}
+
+/** How far the seam is open on the section drawing: by what is cut, and all of it once the lift is over. */
+function openShare(state: JobState, family: Family): number {
+  if (state.endedStages.bond || state.endedStages.close) return 0;
+  if (state.endedStages.lift) return 1;
+  const seam = seamOf(family, state.route);
+  const plan = isHeated(seam) ? chosenPlan(state, family, seam) : null;
+  if (!plan || plan.segments.length === 0) return 0;
+  return plan.segments.filter((segment) => isCut(segment, state.stretches)).length / plan.segments.length;
+}
+
+function slabsOf(state: JobState): Slab[] {
+  const onRoute = routes[state.route].stages;
+  // Stages of an earlier route stay in the pile where work was done in them.
+  return stageNames
+    .filter((stage) => onRoute.includes(stage) || state.started[stage])
+    .map((stage) => ({
+      stage,
+      status: state.endedStages[stage]
+        ? "done"
+        : stage === (state.present ?? state.upcoming)
+          ? "present"
+          : "coming",
+    }));
+}
+
+function StagePanel({
+  stage,
+  usualLift,
+  ...props
+}: PanelProps & { stage: StageName; usualLift: JobViewProps["usualLift"] }) {
+  switch (stage) {
+    case "lift":
+      return <LiftPanel {...props} usualLift={usualLift} />;
+    case "bond":
+      return <BondPanel {...props} />;
+    case "cure":
+      return <CurePanel {...props} />;
+    case "prove":
+      return <ProvePanel {...props} />;
+    default:
+      return (
+        <>
+          <p className="answer" data-testid="answer">
+            {stageAnswer(stage, props)}
+          </p>
+          {(stage === "open" || stage === "close") && <ScrewCounts {...props} />}
+        </>
+      );
+  }
+}
+
+export function JobView(props: JobViewProps) {
+  const { code, family, technicians } = props;
+  const preferences = useStoredPreferences(props.preferences);
+  const who = technicians.some((person) => person.key === preferences.who) ? preferences.who : "";
+  const job = useJob(code, family, props.events, who);
+  const { state, send } = job;
+  const nowMs = useNow(props.nowMs);
+  const context = { state, family, nowMs };
+  const action = nextAction(context);
+
+  const atHand = state.present ?? state.upcoming ?? "close";
+  const [picked, setPicked] = useState<StageName | null>(props.stage);
+  const viewed = picked ?? atHand;
+  const view = (stage: StageName) => {
+    setPicked(stage === atHand ? null : stage);
+    history.pushState(null, "", stage === atHand ? `/jobs/${code}` : `/jobs/${code}?stage=${stage}`);
+  };
+  useEffect(() => {
+    const back = () => setPicked(new URLSearchParams(location.search).get("stage") as StageName | null);
+    window.addEventListener("popstate", back);
+    return () => window.removeEventListener("popstate", back);
+  }, []);
+  // What is pressed in the bar belongs to the stage at hand, so that stage comes into view.
+  const showAtHand = () => {
+    if (picked !== null) {
+      setPicked(null);
+      history.replaceState(null, "", `/jobs/${code}`);
+    }
+  };
+
+  const offers = useRef<Partial<Record<string, () => EventDraft>>>({});
+  const offer = useCallback((key: string, draft: () => EventDraft) => {
+    offers.current[key] = draft;
+  }, []);
+  const press = () => {
+    if (!action) return;
+    const offered = viewed === atHand ? offers.current[action.key] : undefined;
+    send((offered ?? action.draft)());
+    showAtHand();
+  };
+
+  const live = viewed === state.present && who !== "" && !state.held;
+  const steps = stages[viewed].steps(context);
+  const hold = job.notice?.hold ?? (viewed === atHand ? action?.hold : undefined);
+  const technician = technicians.find((person) => person.key === who)?.name;
+  const started = state.started[viewed];
+
+  return (
+    <PreferencesContext value={preferences}>
+      <main className="mx-auto grid max-w-400 grid-cols-[minmax(0,1fr)] gap-x-8 px-3 pb-64 sm:px-5 lg:grid-cols-[11rem_minmax(0,1fr)] xl:grid-cols-[11rem_minmax(0,1fr)_19rem]">
+        <h1 className="col-span-full flex flex-wrap items-center gap-x-3 pt-1 text-xl">
+          <span className="font-semibold">{code}</span>
+          <span>
+            {family.code} {family.name.toLowerCase()}
+          </span>
+          <span className="text-soft">{routes[state.route].title}</span>
+          <a
+            href={`/jobs/${code}/sheet`}
+            className="ml-auto inline-flex min-h-12 items-center gap-2 text-base underline underline-offset-4"
+          >
+            <Printer aria-hidden size={18} /> Job sheet
+          </a>
+          <a
+            href={`/api/jobs/${code}/export`}
+            download
+            className="inline-flex min-h-12 items-center text-base underline underline-offset-4"
+          >
+            Export
+          </a>
+        </h1>
+
+        <Pile slabs={slabsOf(state)} viewed={viewed} onView={view} />
+
+        <div className="min-w-0">
+          {(job.offline || job.waiting > 1) && (
+            <p role="status" className="edge-hatch mb-3 border-y-2 border-film bg-raised py-2 text-film">
+              No answer from the server.{" "}
+              {job.waiting > 0
+                ? `${job.waiting} ${job.waiting === 1 ? "entry is" : "entries are"} kept here and will be sent.`
+                : "Go on working: entries are kept here and sent later."}
+            </p>
+          )}
+          {job.notice && !job.notice.hold && (
+            <p
+              role={job.notice.kind === "refused" ? "alert" : "status"}
+              className={`edge-hatch mb-3 flex items-center justify-between gap-3 ${job.notice.kind === "refused" ? "text-danger" : "text-done"}`}
+            >
+              {job.notice.sentence}
+              <button type="button" className="control" onClick={job.dismiss}>
+                Good
+              </button>
+            </p>
+          )}
+          {hold && (
+            <div className="mb-4">
+              <HoldNotice code={code} hold={hold} stage={atHand} who={who} send={send} />
+            </div>
+          )}
+          <section aria-labelledby="question">
+            <h2 id="question" className="text-lg text-soft">
+              {state.ended && viewed === atHand ? "How did it end?" : stages[viewed].question}
+            </h2>
+            {state.ended && viewed === atHand ? (
+              <p className="answer" data-testid="answer">
+                {state.ended.outcome.charAt(0).toUpperCase() + state.ended.outcome.slice(1)}
+              </p>
+            ) : (
+              <StagePanel
+                stage={viewed}
+                usualLift={props.usualLift}
+                {...{ code, state, family, nowMs, live, send, offer }}
+              />
+            )}
+          </section>
+          {viewed !== atHand && (
+            <p className="mt-3 text-soft">
+              {started
+                ? `${stageTitles[viewed]} as it is recorded. At hand: ${stageTitles[atHand].toLowerCase()}.`
+                : `${stageTitles[viewed]} is still to come.`}
+            </p>
+          )}
+          {viewed !== "prove" && (
+            <section className="mt-6" aria-labelledby="steps-title">
+              <h2 id="steps-title" className="mb-1 text-lg font-semibold">
+                Steps
+              </h2>
+              <StepList
+                steps={steps}
+                nextKey={viewed === state.present ? action?.key : undefined}
+                disabled={!live}
+                onPress={(step) => send((offers.current[step.key] ?? step.draft)())}
+              />
+            </section>
+          )}
+          <section className="no-print mt-8 max-w-3xl" aria-label="Entries">
+            <Entries
+              key={atHand}
+              code={code}
+              stage={atHand}
+              state={state}
+              send={(draft) => who !== "" && send(draft)}
+            />
+          </section>
+        </div>
+
+        <aside className="mt-6 grid content-start gap-6 lg:col-start-2 xl:col-start-3 xl:mt-0">
+          <section aria-label="Stack">
+            <Section
+              stack={family.stack}
+              seam={seamOf(family, state.route)?.layer}
+              openShare={openShare(state, family)}
+              title={`Stack of ${family.code}, viewer's side up`}
+            />
+            <p className="text-soft">{state.complaint}</p>
+            {family.notes.map((note) => (
+              <p key={note} className="text-soft">
+                {note}
+              </p>
+            ))}
+          </section>
+          <EventLog events={job.events} state={state} family={family} technicians={technicians} />
+        </aside>
+      </main>
+      <ActionBar
+        action={action}
+        timers={runningTimers(state)}
+        nowMs={nowMs}
+        who={technician ? who : ""}
+        technicians={technicians}
+        onPress={press}
+        onDraft={(draft) => {
+          send(draft);
+          showAtHand();
+        }}
+        onTakeBack={() => {
+          job.takeBack();
+          showAtHand();
+        }}
+      />
+    </PreferencesContext>
+  );
+}

@@ -1,0 +1,40 @@
+import { Check, Circle, Minus } from "lucide-react";
+import type { Step } from "../../../core/job/step.ts";
+
+/** The steps of the stage at hand, each to be done in any order by a tap; the bar offers them one after the other. */
+export function StepList({
+  steps,
+  nextKey,
+  disabled,
+  onPress,
+}: {
+  steps: readonly Step[];
+  nextKey: string | undefined;
+  disabled: boolean;
+  onPress: (step: Step) => void;
+}) {
+  return (
+    <ol className="border-t border-line">
+      {steps.map((step) => (
+        <li
+          key={step.key}
+          className={`flex items-center gap-3 border-b border-line py-1 ${step.key === nextKey ? "border-l-4 border-l-ink pl-3" : "pl-4"}`}
+        >
+          <span aria-hidden className={step.done ? "text-done" : "text-soft"}>
+            {step.done ? <Check size={22} /> : step.skipped ? <Minus size={22} /> : <Circle size={22} />}
+          </span>
+          <span className={`flex-1 py-1 ${step.done || step.skipped ? "text-soft" : ""}`}>
+            {step.ask}
+            <span className="sr-only">{step.done ? " Done." : step.skipped ? " Skipped." : ""}</span>
+            {step.skipped && !step.done ? <em> skipped</em> : null}
+          </span>
+          {!step.done && (
+            <button type="button" className="control" disabled={disabled} onClick={() => onPress(step)}>
+              {step.press}
+            </button>
+          )}
+        </li>
+      ))}
+    </ol>
+  );
+}

@@ -1,0 +1,100 @@
+import type { JobEvent } from "../../../core/job/event.ts";
+import { readingKinds } from "../../../core/job/event.ts";
+import { routes, stageTitles } from "../../../core/job/route.ts";
+import { stages } from "../../../core/job/stages.ts";
+import type { JobState } from "../../../core/job/fold.ts";
+import type { Family } from "../../../core/stack/family.ts";
+
+const results = { pass: "passed", fail: "failed", "not-fitted": "not fitted" } as const;
+
+const settingWords: Record<string, readonly [label: string, unit: string]> = {
+  plateC: ["plate", "°C"],
+  soakS: ["soak", "s"],
+  windowS: ["window", "s"],
+  speedMmS: ["speed", "mm/s"],
+  roomC: ["room", "°C"],
+  plateContactWm2K: ["plate contact", "W/m²K"],
+  airFilmWm2K: ["air", "W/m²K"],
+  gapUm: ["bond line", "µm"],
+  overflowPct: ["overflow", "%"],
+  shrinkPct: ["shrinkage", "%"],
+  densityGcm3: ["density", "g/ml"],
+  volumeMl: ["dose", "ml"],
+  irradianceMwCm2: ["irradiance", "mW/cm²"],
+  exposureS: ["exposure", "s"],
+  tackS: ["tack", "s"],
+};
+
+function describeSetting([name, value]: readonly [string, number]): string {
+  const [label, unit] = settingWords[name] ?? [name, ""];
+  return `${label} ${Number(value.toFixed(2))} ${unit}`.trim();
+}
+
+function stepAsk(event: JobEvent, step: string, state: JobState, family: Family): string {
+  const known = stages[event.stage].steps({ state, family, nowMs: 0 }).find((s) => s.key === step);
+  return known ? `${known.press}` : step;
+}
+
+/** One line for the log: what an event says, in the words of the bench. */
+export function describeEvent(event: JobEvent, state: JobState, family: Family): string {
+  switch (event.kind) {
+    case "job-opened":
+      return `Job opened: ${routes[event.data.route].title.toLowerCase()}. ${event.data.complaint}`;
+    case "stage-started":
+      return `${stageTitles[event.stage]} started`;
+    case "stage-ended":
+      return `${stageTitles[event.stage]} ended`;
+    case "step-done":
+      return stepAsk(event, event.data.step, state, family);
+    case "step-skipped":
+      return `Skipped: ${stepAsk(event, event.data.step, state, family).toLowerCase()} (${event.data.step.replaceAll("-", " ")})`;
+    case "power-isolated":
+      return "Power isolated";
+    case "connector-opened":
+    case "connector-closed": {
+      const name =
+        family.connectors.find((c) => c.key === event.data.connector)?.name ?? event.data.connector;
+      return `${name} ${event.kind === "connector-opened" ? "open" : "closed"}`;
+    }
+    case "screws-taken":
+    case "screws-returned": {
+      const size = family.screws.find((s) => s.key === event.data.size);
+      const name = size ? `${size.thread} × ${size.lengthMm} mm` : event.data.size;
+      return `${event.data.count} × ${name} ${event.kind === "screws-taken" ? "out" : "back"}`;
+    }
+    case "setting-chosen":
+      return `Settings: ${Object.entries(event.data.settings).map(describeSetting).join(", ")}`;
+    case "reading-taken": {
+      const { label, unit } = readingKinds[event.data.quantity];
+      const values = event.data.values;
+      const shown = values.length === 1 ? `${values[0]!.value} ${unit}` : `${values.length} values, ${unit}`;
+      return `${label}: ${shown}${event.data.source === "simulated" ? " (simulated)" : ""}`;
+    }
+    case "note-written":
+      return `Note: ${event.data.text}`;
+    case "timer-started":
+      return `${event.data.label}: ${Math.round(event.data.durationS)} s started`;
+    case "timer-stopped":
+      return `Timer stopped: ${event.data.timer.replaceAll("-", " ")}`;
+    case "stretch-cut":
+      return `Cut: ${event.data.edge} edge ${Math.round(event.data.fromMm)} to ${Math.round(event.data.toMm)} mm`;
+    case "function-checked": {
+      const name = family.functions.find((f) => f.key === event.data.function)?.name ?? event.data.function;
+      return `${name} ${results[event.data.result]}${event.data.note ? `: ${event.data.note}` : ""}`;
+    }
+    case "part-spent":
+      return `Spent: ${event.data.quantity} ${event.data.unit} ${event.data.part}`;
+    case "route-changed":
+      return `Route changed to ${routes[event.data.to].title.toLowerCase()}: ${event.data.reason}`;
+    case "hold-overridden":
+      return `Hold "${event.data.hold.replaceAll("-", " ")}" passed, signed: ${event.data.reason}`;
+    case "job-held":
+      return `On hold: ${event.data.reason}`;
+    case "job-released":
+      return "Hold released";
+    case "job-ended":
+      return `Job over: ${event.data.outcome}${event.data.note ? `. ${event.data.note}` : ""}`;
+    case "undone":
+      return "Taken back";
+  }
+}

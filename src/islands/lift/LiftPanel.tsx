@@ -1,0 +1,279 @@
+import { useEffect, useMemo, useSyncExternalStore } from "react";
+import {
+  calculateLiftHeat,
+  isHeated,
+  LONGEST_SOAK_S,
+  seamOf,
+  usualSettings,
+} from "../../../core/heat/lift-heat.ts";
+import type { EventDraft } from "../../../core/job/event.ts";
+import { runningTimers, secondsLeft } from "../../../core/job/fold.ts";
+import { isCut, planLift, speedOf, HANDLING_S } from "../../../core/lift/lift-plan.ts";
+import { surroundings } from "../../../core/materials/materials.ts";
+import type { Seam } from "../../../core/stack/family.ts";
+import { Plan, type PlanSegment } from "../../drawing/Plan.tsx";
+import { DialSlider } from "../../ui/DialSlider.tsx";
+import { usePreferences } from "../../ui/preferences.ts";
+import { Assumed, Duration, durationText, Figure, Length, shown, Temperature } from "../../ui/quantity.tsx";
+import { useDraftText } from "../../ui/useDraftText.ts";
+import type { PanelProps } from "../stage/panel.ts";
+import { HeatChart } from "./HeatChart.tsx";
+
+interface Dials {
+  plateC: number;
+  soakS: number;
+  speedMmS: number;
+}
+
+export function LiftPanel(props: PanelProps & { usualLift: Record<string, number> | null }) {
+  const seam = seamOf(props.family, props.state.route);
+  if (!isHeated(seam)) {
+    return (
+      <>
+        <p className="answer">Corner up, wet the line, peel</p>
+        <Plan
+          outline={props.family.outline}
+          borderMm={props.family.borderMm}
+          features={props.family.features}
+          title="Panel from the viewer's side with the edges that must stay dry or uncut"
+        />
+      </>
+    );
+  }
+  return <HeatedLift {...props} seam={seam} />;
+}
+
+/** False while the server writes the page: a chart has no size there, and drawing it would only cost time. */
+const useMounted = () =>
+  useSyncExternalStore(
+    () => () => undefined,
+    () => true,
+    () => false,
+  );
+
+function useDials(props: PanelProps & { usualLift: Record<string, number> | null; seam: Seam }) {
+  const chosen = props.state.settings.lift ?? props.usualLift ?? {};
+  const start: Dials = {
+    plateC: chosen.plateC ?? usualSettings(props.seam).plateC,
+    soakS: Math.min(chosen.soakS ?? 120, LONGEST_SOAK_S),
+    speedMmS: chosen.speedMmS ?? speedOf(props.seam),
+  };
+  const [text, setText] = useDraftText(`${props.code} lift`, "");
+  const dials: Dials = text === "" ? start : { ...start, ...(JSON.parse(text) as Partial<Dials>) };
+  return {
+    dials,
+    isChanged: text !== "",
+    setDials: (next: Dials) => setText(JSON.stringify(next)),
+    clear: () => setText(""),
+  };
+}
+
+function HeatedLift(
+  props: PanelProps & { usualLift: Record<string, number> | null; seam: Seam & { plateC: number } },
+) {
+  const { family, state, seam, live, send, offer, nowMs } = props;
+  const preferences = usePreferences();
+  const mounted = useMounted();
+  const { dials, isChanged, setDials, clear } = useDials(props);
+  const settings = useMemo(
+    () => ({ ...usualSettings(seam), plateC: dials.plateC, soakS: dials.soakS }),
+    [seam, dials.plateC, dials.soakS],
+  );
+  const heat = useMemo(() => calculateLiftHeat(family, seam, settings), [family, seam, settings]);
+  const plan = useMemo(
+    () => planLift(family, seam, { windowS: heat.windowS ?? 0, speedMmS: dials.speedMmS }),
+    [family, seam, heat.windowS, dials.speedMmS],
+  );
+  const draft = useMemo(
+    () => (): EventDraft => ({
+      stage: "lift",
+      kind: "setting-chosen",
+      data: { settings: { ...settings, speedMmS: dials.speedMmS, windowS: heat.windowS ?? 0 } },
+    }),
+    [settings, dials.speedMmS, heat.windowS],
+  );
+  useEffect(() => offer("heat", draft), [offer, draft]);
+
+  const segments: PlanSegment[] = useMemo(() => {
+    let nextFound = false;
+    return (plan?.segments ?? []).map((segment) => {
+      if (isCut(segment, state.stretches)) return { ...segment, status: "cut" };
+      const status = nextFound ? "later" : "next";
+      nextFound = true;
+      return { ...segment, status };
+    });
+  }, [plan, state.stretches]);
+  const left = segments.filter((segment) => segment.status !== "cut").length;
+  const chosen = state.settings.lift?.windowS !== undefined;
+  const [soakTimer] = runningTimers(state).filter((timer) => timer.timer.startsWith("soak-"));
+  const [windowTimer] = runningTimers(state).filter((timer) => timer.timer.startsWith("window-"));
+  const lastSoak = state.timers.filter((timer) => timer.timer.startsWith("soak-")).at(-1);
+  const readings = lastSoak
+    ? state.readings
+        .filter((reading) => reading.quantity === "glue line" && reading.at >= lastSoak.startedAt)
+        .map((reading) => ({
+          atS: (Date.parse(reading.at) - Date.parse(lastSoak.startedAt)) / 1_000,
+          valueC: reading.value,
+        }))
+    : [];
+
+  return (
+    <>
+      <p className="answer" data-testid="answer">
+        {windowTimer ? (
+          secondsLeft(windowTimer, nowMs) > 0 ? (
+            <>
+              <Duration s={secondsLeft(windowTimer, nowMs)} /> to cut, {left}{" "}
+              {left === 1 ? "stretch" : "stretches"} left
+            </>
+          ) : (
+            <>The window is over: back on the heat</>
+          )
+        ) : soakTimer && secondsLeft(soakTimer, nowMs) > 0 ? (
+          <>
+            Ready in <Duration s={secondsLeft(soakTimer, nowMs)} />
+          </>
+        ) : heat.readyAtS === null || heat.readyAtS > dials.soakS ? (
+          <>Not ready after {durationText(dials.soakS)}: hotter or longer</>
+        ) : (
+          <>
+            <Duration s={dials.soakS} /> at <Temperature c={dials.plateC} />, then{" "}
+            {heat.windowCutShort ? "at least " : ""}
+            <Duration s={heat.windowS ?? 0} /> to cut
+          </>
+        )}
+      </p>
+      <p className="mt-1 text-lg">
+        {heat.readyAtS !== null && heat.readyAtS <= dials.soakS ? (
+          <>
+            The {seam.layer} is ready after <Duration s={heat.readyAtS} />.{" "}
+          </>
+        ) : (
+          <>
+            The whole {seam.layer} must reach <Temperature c={seam.minC ?? 0} />.{" "}
+          </>
+        )}
+        {plan
+          ? `${plan.segments.length} stretches in ${plan.passes} ${plan.passes === 1 ? "window" : "windows"}, ${plan.picks} picks, from the ${plan.startCorner} corner.`
+          : `Nothing can be cut: ${HANDLING_S} s go by on the way from the plate.`}
+      </p>
+      {heat.broken.map((limit) => (
+        <p key={limit.layer} role="alert" className="edge-hatch mt-2 text-danger">
+          Too hot for the {limit.layer}: it passes <Temperature c={limit.maxC} /> after{" "}
+          <Duration s={limit.atS} /> and reaches <Temperature c={limit.peakC} digits={1} />.
+        </p>
+      ))}
+      {plan?.warnings.map((warning) => (
+        <p key={warning} className="edge-hatch mt-2 text-film">
+          {warning}
+        </p>
+      ))}
+
+      <div className="mt-4 grid gap-6 xl:grid-cols-2">
+        <section aria-label="Heat">
+          {mounted ? (
+            <HeatChart family={family} seam={seam} heat={heat} readings={readings} />
+          ) : (
+            <p className="grid h-67 place-items-center text-soft">Drawing the curve</p>
+          )}
+          <div className="mt-3 grid gap-x-6 sm:grid-cols-2">
+            <DialSlider
+              label="Plate"
+              value={dials.plateC}
+              min={50}
+              max={130}
+              step={1}
+              shown={<Temperature c={dials.plateC} />}
+              text={`${Math.round(shown("temperature", dials.plateC, preferences).value)} degrees`}
+              onChange={(plateC) => setDials({ ...dials, plateC })}
+            />
+            <DialSlider
+              label="Soak"
+              value={dials.soakS}
+              min={10}
+              max={Math.max(600, Math.ceil((heat.readyAtS ?? 0) / 60) * 120)}
+              step={5}
+              shown={<Duration s={dials.soakS} />}
+              text={durationText(dials.soakS)}
+              onChange={(soakS) => setDials({ ...dials, soakS })}
+            />
+            <DialSlider
+              label="Cutting speed"
+              value={dials.speedMmS}
+              min={1}
+              max={15}
+              step={0.5}
+              shown={<Figure value={dials.speedMmS} unit="mm/s" digits={1} />}
+              text={`${dials.speedMmS} millimetres a second`}
+              onChange={(speedMmS) => setDials({ ...dials, speedMmS })}
+            />
+            {(isChanged || !chosen) && (
+              <div className="flex items-end gap-2">
+                <button
+                  type="button"
+                  className="control"
+                  disabled={!live}
+                  onClick={() => send(draft()) && clear()}
+                >
+                  Use these settings
+                </button>
+                {isChanged && (
+                  <button type="button" className="control" onClick={clear}>
+                    Back to {chosen ? "chosen" : "usual"}
+                  </button>
+                )}
+              </div>
+            )}
+          </div>
+          <p className="mt-3">
+            Reckoned with{" "}
+            <Assumed
+              source={`${surroundings.plateContactWm2K.source.text}. Read a glue line by thermocouple to check it.`}
+            >
+              <Figure value={settings.plateContactWm2K} unit="W/m²K" /> plate contact
+            </Assumed>
+            ,{" "}
+            <Assumed source={surroundings.airFilmWm2K.source.text}>
+              <Figure value={settings.airFilmWm2K} unit="W/m²K" /> to the air
+            </Assumed>
+            ,{" "}
+            <Assumed source={surroundings.roomC.source.text}>
+              a room at <Temperature c={settings.roomC} />
+            </Assumed>{" "}
+            and{" "}
+            <Assumed source={seam.bandSource}>
+              glue that parts from <Temperature c={seam.minC ?? 0} />
+            </Assumed>
+            .
+          </p>
+        </section>
+        <section aria-label="Cut">
+          <Plan
+            outline={family.outline}
+            borderMm={family.borderMm}
+            features={family.features}
+            segments={segments}
+            title="Panel from the viewer's side: cut in the order of the numbers"
+            {...(live && chosen
+              ? {
+                  onCut: ({ edge, fromMm, toMm }) => {
+                    send({ stage: "lift", kind: "stretch-cut", data: { edge, fromMm, toMm } });
+                  },
+                }
+              : {})}
+          />
+          {plan && plan.uncut.length > 0 && (
+            <ul className="mt-2">
+              {plan.uncut.map((stretch) => (
+                <li key={`${stretch.edge} ${stretch.fromMm}`}>
+                  Not cut: {stretch.edge} <Length mm={stretch.fromMm} /> to <Length mm={stretch.toMm} />,{" "}
+                  {stretch.why}.
+                </li>
+              ))}
+            </ul>
+          )}
+        </section>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,221 @@
+import { zodResolver } from "@hookform/resolvers/zod";
+import { useEffect, useRef, useState } from "react";
+import { useForm, useWatch } from "react-hook-form";
+import { v7 as uuid } from "uuid";
+import { z } from "zod";
+import { routeNames, routes, type RouteName } from "../../../core/job/route.ts";
+import { words } from "../../../core/units.ts";
+import type { Problem } from "../../../server/problem.ts";
+import type { Technician } from "../../../server/store/technicians.ts";
+import { Field } from "../../ui/Field.tsx";
+import { setPreference, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
+
+export interface FamilyChoice {
+  code: string;
+  name: string;
+  kind: string;
+  routes: RouteName[];
+}
+
+const form = z.object({
+  family: z.string().min(1, { error: "must be chosen" }),
+  route: z.enum(routeNames, { error: "must be chosen" }),
+  complaint: words(500),
+  code: z
+    .string()
+    .trim()
+    .toUpperCase()
+    .regex(/^[A-Z]{1,6}-[0-9]{1,9}$/, { error: "must be a code such as GW-1042" }),
+  due: z.union([z.literal(""), z.iso.date({ error: "must be a date" })]),
+  who: z.string().min(1, { error: "must be chosen" }),
+});
+type Form = z.input<typeof form>;
+
+const DRAFT = "half-lift draft new job";
+
+/** The fields of this form that a fault from the server belongs to. */
+const fieldOf = (path: string): keyof Form | null =>
+  path === "family" || path === "code"
+    ? path
+    : path.endsWith("who")
+      ? "who"
+      : path.endsWith("route")
+        ? "route"
+        : path.endsWith("complaint")
+          ? "complaint"
+          : null;
+
+export function NewJob({
+  families,
+  technicians,
+  suggestedCode,
+  preferences: initial,
+}: {
+  families: FamilyChoice[];
+  technicians: Technician[];
+  suggestedCode: string;
+  preferences: Preferences;
+}) {
+  const preferences = useStoredPreferences(initial);
+  const [failure, setFailure] = useState<string>();
+  // Made once: sending the same form twice makes one job.
+  const ids = useRef({ job: "", event: "" });
+  const { register, handleSubmit, control, setValue, setError, reset, getValues, formState } = useForm<
+    Form,
+    unknown,
+    z.output<typeof form>
+  >({
+    resolver: zodResolver(form),
+    defaultValues: { family: "", complaint: "", code: suggestedCode, due: "", who: preferences.who },
+  });
+  const values = useWatch({ control });
+  const family = families.find((choice) => choice.code === values.family);
+
+  useEffect(() => {
+    const kept = sessionStorage.getItem(DRAFT);
+    if (kept) reset({ ...getValues(), ...(JSON.parse(kept) as Partial<Form>) });
+  }, [reset, getValues]);
+  useEffect(() => {
+    if (formState.isDirty) sessionStorage.setItem(DRAFT, JSON.stringify(values));
+  }, [values, formState.isDirty]);
+  useEffect(() => {
+    if (family && (!values.route || !family.routes.includes(values.route)))
+      setValue("route", family.routes[0]!);
+  }, [family, values.route, setValue]);
+
+  const submit = handleSubmit(async ({ family: familyCode, route, complaint, code, due, who }) => {
+    setFailure(undefined);
+    ids.current = { job: ids.current.job || uuid(), event: ids.current.event || uuid() };
+    const body = {
+      id: ids.current.job,
+      code,
+      family: familyCode,
+      opening: {
+        id: ids.current.event,
+        stage: "intake",
+        kind: "job-opened",
+        who,
+        at: new Date().toISOString(),
+        data: { route, complaint, dueAt: due ? new Date(`${due}T17:00`).toISOString() : null },
+      },
+    };
+    try {
+      const answer = await fetch("/api/jobs", {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify(body),
+      });
+      if (answer.ok) {
+        sessionStorage.removeItem(DRAFT);
+        if (!preferences.who) setPreference("who", who);
+        location.assign(`/jobs/${code}`);
+        return;
+      }
+      const told = (await answer.json()) as Problem;
+      let placed = false;
+      for (const fault of told.faults ?? []) {
+        const field = fieldOf(fault.path);
+        if (field) {
+          setError(field, { message: fault.message }, { shouldFocus: !placed });
+          placed = true;
+        }
+      }
+      if (!placed) setFailure(told.detail);
+    } catch {
+      setFailure("No answer from the server. What you entered is kept: press again.");
+    }
+  });
+  const fault = (name: keyof Form) => {
+    const message = formState.errors[name]?.message;
+    return message ? `${message.charAt(0).toUpperCase()}${message.slice(1)}` : undefined;
+  };
+
+  return (
+    <main className="mx-auto max-w-200 px-3 pb-16 sm:px-5">
+      <h1 className="answer py-4">What came in?</h1>
+      <form onSubmit={submit} noValidate className="grid gap-5">
+        <fieldset>
+          <legend className="mb-1 font-semibold">Family</legend>
+          <div className="grid gap-1.5 sm:grid-cols-2">
+            {families.map((choice) => (
+              <label
+                key={choice.code}
+                className="flex min-h-12 cursor-pointer items-center gap-3 rounded-sm border-2 border-soft px-3 py-1 has-checked:border-ink has-checked:bg-ink has-checked:text-on-ink has-focus-visible:outline-3 has-focus-visible:outline-liquid"
+              >
+                <input type="radio" value={choice.code} className="size-5" {...register("family")} />
+                <span>
+                  <strong>{choice.code}</strong> {choice.name}
+                  <span className="block text-sm">{choice.kind}</span>
+                </span>
+              </label>
+            ))}
+          </div>
+          {families.length === 0 && (
+            <p>No family is kept here yet: import a job, and its family comes along.</p>
+          )}
+          {fault("family") && (
+            <p className="edge-hatch mt-1 text-danger">Family {fault("family")?.toLowerCase()}</p>
+          )}
+        </fieldset>
+        {family && (
+          <Field
+            label="Route"
+            fault={fault("route")}
+            hint={values.route ? `Replaces ${routes[values.route].replaces}.` : undefined}
+          >
+            {(attributes) => (
+              <select {...attributes} className="entry" {...register("route")}>
+                {family.routes.map((route) => (
+                  <option key={route} value={route}>
+                    {routes[route].title}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        )}
+        <Field label="What is wrong with it" fault={fault("complaint")}>
+          {(attributes) => (
+            <textarea {...attributes} className="entry" rows={2} maxLength={500} {...register("complaint")} />
+          )}
+        </Field>
+        <div className="grid gap-5 sm:grid-cols-3">
+          <Field label="Code" fault={fault("code")}>
+            {(attributes) => <input {...attributes} className="entry" {...register("code")} />}
+          </Field>
+          <Field label="Due on" fault={fault("due")} hint="May stay empty">
+            {(attributes) => <input {...attributes} type="date" className="entry" {...register("due")} />}
+          </Field>
+          <Field label="Taken in by" fault={fault("who")}>
+            {(attributes) => (
+              <select {...attributes} className="entry" {...register("who")}>
+                <option value="" disabled>
+                  Choose
+                </option>
+                {technicians.map((person) => (
+                  <option key={person.key} value={person.key}>
+                    {person.name}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        </div>
+        {failure && (
+          <p role="alert" className="edge-hatch text-danger">
+            {failure}
+          </p>
+        )}
+        <div>
+          <button
+            type="submit"
+            className="control-strong min-h-16 min-w-56 text-xl"
+            disabled={formState.isSubmitting}
+          >
+            Open the job
+          </button>
+        </div>
+      </form>
+    </main>
+  );
+}

@@ -1,0 +1,105 @@
+import { useEffect, useMemo } from "react";
+import { bondDoseInput } from "../../../core/bond/bond-dose.ts";
+import { calculateAdhesiveDose } from "../../../core/bond/adhesive-dose.ts";
+import type { EventDraft } from "../../../core/job/event.ts";
+import { routes } from "../../../core/job/route.ts";
+import { roundMl } from "../../../core/job/stages/bond.ts";
+import { liquidAdhesive } from "../../../core/materials/adhesives.ts";
+import { Assumed, Figure, Length } from "../../ui/quantity.tsx";
+import { DialSlider } from "../../ui/DialSlider.tsx";
+import { useDraftText } from "../../ui/useDraftText.ts";
+import { stepsAnswer } from "./stage-answer.ts";
+import type { PanelProps } from "./panel.ts";
+
+export function BondPanel(props: PanelProps) {
+  if (routes[props.state.route].joins !== "liquid")
+    return <p className="answer">{stepsAnswer("bond", props)}</p>;
+  return <LiquidBond {...props} />;
+}
+
+function LiquidBond({ code, family, state, live, send, offer }: PanelProps) {
+  const [text, setText] = useDraftText(`${code} bond`, "");
+  const input = useMemo(() => {
+    const typed = text === "" ? {} : (JSON.parse(text) as Record<string, number>);
+    return bondDoseInput(family, { ...state.settings.bond, ...typed });
+  }, [family, state.settings.bond, text]);
+  const dose = useMemo(() => calculateAdhesiveDose(input), [input]);
+  const draft = useMemo(
+    () => (): EventDraft => ({
+      stage: "bond",
+      kind: "setting-chosen",
+      data: {
+        settings: {
+          gapUm: input.gapUm,
+          overflowPct: input.overflowPct,
+          shrinkPct: input.shrinkPct,
+          densityGcm3: input.densityGcm3,
+          volumeMl: roundMl(dose.volumeMl),
+        },
+      },
+    }),
+    [input, dose],
+  );
+  useEffect(() => offer("dose", draft), [offer, draft]);
+  const set = (change: { gapUm?: number; overflowPct?: number }) =>
+    setText(JSON.stringify({ gapUm: input.gapUm, overflowPct: input.overflowPct, ...change }));
+
+  return (
+    <>
+      <p className="answer" data-testid="answer">
+        <Figure value={roundMl(dose.volumeMl)} unit="ml" digits={2} />,{" "}
+        <Figure value={dose.massG} unit="g" digits={2} />
+      </p>
+      <p className="mt-1 text-lg">
+        <Length mm={dose.beadMm ?? 0} /> of bead through a{" "}
+        <Assumed source={liquidAdhesive.nozzleInsideMm.source.text}>
+          <Length mm={input.nozzleInsideMm ?? 0} digits={2} /> nozzle
+        </Assumed>
+        .
+      </p>
+      <div className="mt-4 grid max-w-3xl gap-x-8 gap-y-3 sm:grid-cols-2">
+        <DialSlider
+          label="Bond line"
+          value={input.gapUm}
+          min={50}
+          max={500}
+          step={10}
+          shown={<Figure value={input.gapUm} unit="µm" />}
+          text={`${input.gapUm} micrometres`}
+          onChange={(gapUm) => set({ gapUm })}
+        />
+        <DialSlider
+          label="Runs out at the edges"
+          value={input.overflowPct}
+          min={0}
+          max={30}
+          step={1}
+          shown={<Figure value={input.overflowPct} unit="%" />}
+          text={`${input.overflowPct} percent`}
+          onChange={(overflowPct) => set({ overflowPct })}
+        />
+      </div>
+      {text !== "" && (
+        <button
+          type="button"
+          className="control mt-2"
+          disabled={!live}
+          onClick={() => send(draft()) && setText("")}
+        >
+          Use this dose
+        </button>
+      )}
+      <p className="mt-4">
+        For <Figure value={input.areaMm2 / 100} unit="cm²" digits={1} /> of panel, with{" "}
+        <Assumed source={liquidAdhesive.shrinkPct.source.text}>
+          <Figure value={input.shrinkPct} unit="%" digits={1} /> shrinkage
+        </Assumed>{" "}
+        and{" "}
+        <Assumed source={liquidAdhesive.densityGcm3.source.text}>
+          <Figure value={input.densityGcm3} unit="g/ml" digits={2} />
+        </Assumed>
+        . Weigh the syringe before and after, and enter the difference as a reading.
+      </p>
+    </>
+  );
+}

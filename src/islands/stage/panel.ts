@@ -1,0 +1,16 @@
+import type { EventDraft } from "../../../core/job/event.ts";
+import type { JobState } from "../../../core/job/fold.ts";
+import type { Family } from "../../../core/stack/family.ts";
+
+/** What every stage's panel gets. */
+export interface PanelProps {
+  code: string;
+  state: JobState;
+  family: Family;
+  nowMs: number;
+  /** The stage is the one at hand and somebody is at the bench. */
+  live: boolean;
+  send: (draft: EventDraft) => boolean;
+  /** What a press of the bar should record for a step, as this panel's inputs stand now. */
+  offer: (stepKey: string, draft: () => EventDraft) => void;
+}

@@ -1,0 +1,105 @@
+import { Popover } from "radix-ui";
+import type { ReactNode } from "react";
+import { celsiusToFahrenheit, fahrenheitToCelsius, inchToMm, mmToInch } from "../../core/units.ts";
+import { usePreferences, type Preferences } from "./preferences.ts";
+
+export type QuantityKind = "temperature" | "length";
+
+/** A kept value (C, mm) as this technician reads it. */
+export function shown(
+  kind: QuantityKind,
+  value: number,
+  preferences: Preferences,
+): { value: number; unit: string } {
+  if (kind === "temperature") {
+    return preferences.temperature === "F"
+      ? { value: celsiusToFahrenheit(value), unit: "°F" }
+      : { value, unit: "°C" };
+  }
+  return preferences.length === "inch" ? { value: mmToInch(value), unit: "in" } : { value, unit: "mm" };
+}
+
+/** What a technician typed, as it is kept (C, mm). */
+export function kept(kind: QuantityKind, typed: number, preferences: Preferences): number {
+  if (kind === "temperature") return preferences.temperature === "F" ? fahrenheitToCelsius(typed) : typed;
+  return preferences.length === "inch" ? inchToMm(typed) : typed;
+}
+
+/** A number and its unit, the unit small after a thin space. */
+export function Figure({ value, unit, digits = 0 }: { value: number; unit: string; digits?: number }) {
+  return (
+    <span className="whitespace-nowrap">
+      {value.toFixed(digits)}
+      <span className="unit">{unit}</span>
+    </span>
+  );
+}
+
+export function Temperature({ c, digits = 0 }: { c: number; digits?: number }) {
+  return <Figure {...shown("temperature", c, usePreferences())} digits={digits} />;
+}
+
+export function Length({ mm, digits = 0 }: { mm: number; digits?: number }) {
+  const preferences = usePreferences();
+  return (
+    <Figure
+      {...shown("length", mm, preferences)}
+      digits={preferences.length === "inch" ? digits + 2 : digits}
+    />
+  );
+}
+
+/** Seconds as a bench says them: 45 s, 2 min 10 s, 1 h 5 min. */
+export function durationParts(seconds: number): { value: number; unit: string }[] {
+  const whole = Math.round(Math.abs(seconds));
+  if (whole < 60) return [{ value: whole, unit: "s" }];
+  if (whole < 3_600) {
+    const rest = whole % 60;
+    return [{ value: Math.floor(whole / 60), unit: "min" }, ...(rest ? [{ value: rest, unit: "s" }] : [])];
+  }
+  const minutes = Math.round((whole % 3_600) / 60);
+  return [
+    { value: Math.floor(whole / 3_600), unit: "h" },
+    ...(minutes ? [{ value: minutes, unit: "min" }] : []),
+  ];
+}
+
+export const durationText = (seconds: number) =>
+  durationParts(seconds)
+    .map(({ value, unit }) => `${value} ${unit}`)
+    .join(" ");
+
+export function Duration({ s }: { s: number }) {
+  return (
+    <span>
+      {durationParts(s).map(({ value, unit }, i) => (
+        <span key={unit}>
+          {i > 0 ? " " : ""}
+          <Figure value={value} unit={unit} />
+        </span>
+      ))}
+    </span>
+  );
+}
+
+/** A value that nobody has measured: dotted underline, and a tap says where it comes from. */
+export function Assumed({ children, source }: { children: ReactNode; source: string }) {
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="-my-2 inline-flex min-h-12 items-center" title="Assumed: where from?">
+        <span className="assumed">{children}</span>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          className="z-50 max-w-80 rounded-sm border-2 border-ink bg-raised p-4 text-ink shadow-lg"
+          sideOffset={4}
+          collisionPadding={12}
+        >
+          <p className="font-semibold">Not measured here</p>
+          <p className="mt-1">{source}</p>
+          <Popover.Close className="control mt-3">Good</Popover.Close>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

@@ -1,0 +1,101 @@
+import { Ajv2020 } from "ajv/dist/2020.js";
+import { expect } from "chai";
+import { calculations } from "../../core/calculations.ts";
+import { POST as run } from "../../src/pages/api/calc/[name]/index.ts";
+import { GET as schema } from "../../src/pages/api/calc/[name]/schema.ts";
+import { GET as list } from "../../src/pages/api/calc/index.ts";
+import { ask, expectFault } from "./ask.ts";
+
+const examples: Record<string, object> = {
+  "adhesive-dose": { areaMm2: 9100, gapUm: 150, overflowPct: 10, shrinkPct: 4, densityGcm3: 1.07 },
+  "cure-dose": {
+    panel: { widthMm: 140, heightMm: 65 },
+    irradianceMwCm2: 50,
+    coverTransmittancePct: 88,
+    border: { widthMm: 4, transmittancePct: 2 },
+    requiredMjCm2: 3000,
+    gridMm: 5,
+  },
+  "edge-plan": {
+    outline: { widthMm: 140, heightMm: 65 },
+    features: [{ edge: "bottom", fromMm: 0, toMm: 140, kind: "hinge", label: "flex" }],
+    speedMmS: 4,
+    windowS: 30,
+    parkEveryMm: 40,
+    maxDepthMm: 5,
+  },
+  "heat-soak": {
+    layers: [
+      { name: "glass", thicknessUm: 700, conductivityWmK: 1.1, densityKgM3: 2500, specificHeatJkgK: 830 },
+    ],
+    startC: 20,
+    phases: [
+      {
+        name: "soak",
+        durationS: 60,
+        top: { kind: "air", airC: 20, filmWm2K: 10 },
+        bottom: { kind: "plate", plateC: 97, contactWm2K: 70 },
+      },
+    ],
+    target: { layer: "glass", minC: 70 },
+  },
+};
+
+describe("the calculations by HTTP", () => {
+  it("are listed with their purpose, and each has an example here", async () => {
+    const { body } = await ask(list);
+    expect(body.map((entry: { name: string }) => entry.name)).to.have.members(Object.keys(examples));
+    expect(calculations).to.have.length(body.length);
+  });
+
+  for (const name of Object.keys(examples)) {
+    it(`${name}: takes what its schema says it takes and gives what its schema says it gives`, async () => {
+      const described = (await ask(schema, { params: { name } })).body;
+      const ajv = new Ajv2020({ strict: false });
+      const answer = await ask(run, { params: { name }, body: examples[name] });
+      expect(answer.status).to.equal(200);
+      expect(ajv.validate(described.input, examples[name]), ajv.errorsText()).to.equal(true);
+      expect(ajv.validate(described.result, answer.body), ajv.errorsText()).to.equal(true);
+      expect(ajv.validate(described.input, { ...examples[name], surprise: 1 })).to.equal(false);
+    });
+
+    it(`${name}: refuses an unknown field by its name`, async () => {
+      expectFault(
+        await ask(run, { params: { name }, body: { ...examples[name], surprise: 1 } }),
+        422,
+        "surprise",
+      );
+    });
+  }
+
+  it("name field, value and bounds of what is wrong", async () => {
+    const body = { ...examples["adhesive-dose"], gapUm: -4 };
+    const answer = await ask(run, { params: { name: "adhesive-dose" }, body });
+    expectFault(answer, 422, "gapUm");
+    expect(answer.body.detail).to.equal("gapUm: -4 must be a number from 1 to 5000");
+  });
+
+  it("refuse infinities, missing fields and what is not JSON", async () => {
+    const params = { name: "adhesive-dose" };
+    const infinite = JSON.stringify(examples["adhesive-dose"]).replace("150", "1e999");
+    expectFault(await ask(run, { params, raw: infinite }), 422, "gapUm");
+    expectFault(await ask(run, { params, body: {} }), 422, "areaMm2");
+    expect((await ask(run, { params, raw: "{oops" })).status).to.equal(400);
+  });
+
+  it("find the fault in the branch of a face that was meant", async () => {
+    const example = examples["heat-soak"] as { phases: object[] };
+    const body = {
+      ...example,
+      phases: [{ ...example.phases[0], bottom: { kind: "plate", plateC: 9_000, contactWm2K: 5 } }],
+    };
+    const answer = await ask(run, { params: { name: "heat-soak" }, body });
+    expectFault(answer, 422, "phases[0].bottom.plateC");
+    expect(answer.body.detail).to.include("9000 must be a number from -100 to 600");
+  });
+
+  it("answer 404 for a name that does not exist", async () => {
+    expect((await ask(run, { params: { name: "no-such" }, body: {} })).status).to.equal(404);
+    expect((await ask(schema, { params: { name: "no-such" } })).status).to.equal(404);
+  });
+});
