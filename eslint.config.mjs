@@ -14,6 +14,7 @@ export default defineConfig(
     },
   },
   {
+    ignores: ["test/**"],
     rules: {
       "no-restricted-imports": [
         "error",

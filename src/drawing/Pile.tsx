@@ -16,8 +16,8 @@ export function Pile({
   onView: (stage: StageName) => void;
 }) {
   return (
-    <nav aria-label="Stages" className="no-print">
-      <ol className="flex snap-x gap-1.5 overflow-x-auto px-1 py-3 lg:flex-col lg:gap-1 lg:overflow-visible lg:py-2">
+    <nav aria-label="Stages" className="no-print min-w-0">
+      <ol className="relative flex snap-x gap-1.5 overflow-x-auto px-1 py-3 lg:flex-col lg:gap-1 lg:overflow-visible lg:py-2">
         {slabs.map(({ stage, status }) => (
           <li
             key={stage}

@@ -54,7 +54,10 @@ function isTyping(target: EventTarget | null): boolean {
 const isPressable = (target: EventTarget | null) =>
   target instanceof HTMLElement && target.closest("button, a, summary, [role=button]") !== null;
 
-/** A second press within this time is the same press: gloves and pedals bounce. */
+/**
+ * A second press within this time is the same press: gloves and pedals bounce. Nor is an action pressed that has only just
+ * taken the place of another, because a timer ran out or another bench went on.
+ */
 const BOUNCE_MS = 350;
 
 export function ActionBar({
@@ -78,6 +81,10 @@ export function ActionBar({
 }) {
   useAlarm(timers, nowMs);
   const lastPress = useRef(0);
+  const showing = `${action?.key} ${action?.press}`;
+  useEffect(() => {
+    lastPress.current = performance.now();
+  }, [showing]);
   const guarded = (work: () => void) => {
     const now = performance.now();
     if (now - lastPress.current < BOUNCE_MS) return;

@@ -110,6 +110,8 @@ export function JobView(props: JobViewProps) {
   };
   useEffect(() => {
     const back = () => setPicked(new URLSearchParams(location.search).get("stage") as StageName | null);
+    // Somebody may have gone back before this page woke up.
+    back();
     window.addEventListener("popstate", back);
     return () => window.removeEventListener("popstate", back);
   }, []);

@@ -1,0 +1,16 @@
+import { defineConfig } from "@playwright/test";
+import { chromium } from "./scripts/chromium.ts";
+
+export default defineConfig({
+  testDir: "test/e2e",
+  outputDir: ".work/test-results",
+  workers: 2,
+  timeout: 120_000,
+  forbidOnly: true,
+  use: {
+    browserName: "chromium",
+    viewport: { width: 1280, height: 800 },
+    launchOptions: chromium,
+    trace: "off",
+  },
+});

@@ -1,0 +1,13 @@
+/** How Debian's Chromium is started, also as root and without a network. */
+export const chromium = {
+  executablePath: "/usr/bin/chromium",
+  args: [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--no-first-run",
+  ],
+};

@@ -1,0 +1,82 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { connect } from "../server/db/pool.ts";
+import { migrate } from "../server/db/migrate.ts";
+import { loadDemo } from "./load-demo.ts";
+import { openThrowawayCluster } from "./postgres.ts";
+import { freePortFrom } from "./serve.ts";
+
+/** The built application on throwaway data, served as in production, for tests, pictures and measurements. */
+export interface Workshop {
+  url: string;
+  databaseUrl: string;
+  startServer: () => Promise<void>;
+  stopServer: () => Promise<void>;
+  /** Another server on an empty database of the same cluster. */
+  openEmpty: () => Promise<Workshop>;
+  close: () => Promise<void>;
+}
+
+const START_MS = 30_000;
+
+async function waitUntilServed(url: string, server: ChildProcess): Promise<void> {
+  const endMs = Date.now() + START_MS;
+  while (Date.now() < endMs) {
+    if (server.exitCode !== null) throw new Error(`The server ended with ${server.exitCode}`);
+    const answer = await fetch(`${url}/api/calc`).catch(() => null);
+    if (answer?.ok) return;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  throw new Error(`Nothing is served at ${url} after ${START_MS / 1_000} s`);
+}
+
+function serverOn(databaseUrl: string, port: number) {
+  let server: ChildProcess | null = null;
+  const url = `http://127.0.0.1:${port}`;
+  return {
+    url,
+    databaseUrl,
+    startServer: async () => {
+      server = spawn(process.execPath, ["scripts/bootstrap.mjs", "start", "--installed"], {
+        stdio: ["ignore", "ignore", "inherit"],
+        env: { ...process.env, DATABASE_URL: databaseUrl, HOST: "127.0.0.1", PORT: String(port) },
+      });
+      await waitUntilServed(url, server);
+    },
+    stopServer: async () => {
+      const running = server;
+      server = null;
+      if (!running || running.exitCode !== null) return;
+      const ended = new Promise((resolve) => running.once("exit", resolve));
+      running.kill("SIGTERM");
+      await ended;
+    },
+  };
+}
+
+export async function openWorkshop(nowMs = Date.now()): Promise<Workshop> {
+  const cluster = await openThrowawayCluster();
+  let databases = 0;
+  const open = async (withDemo: boolean): Promise<Workshop> => {
+    databases += 1;
+    const databaseUrl = await cluster.database(`workshop_${databases}`);
+    const pool = connect(databaseUrl);
+    await migrate(pool);
+    if (withDemo) await loadDemo(pool, nowMs);
+    await pool.end();
+    // Each process looks from a place of its own, so that two that start together do not take the same port.
+    const server = serverOn(
+      databaseUrl,
+      await freePortFrom(20_000 + ((process.pid * 7 + databases * 131) % 20_000)),
+    );
+    await server.startServer();
+    return {
+      ...server,
+      openEmpty: () => open(false),
+      close: async () => {
+        await server.stopServer();
+        if (withDemo) await cluster.stop();
+      },
+    };
+  };
+  return open(true);
+}

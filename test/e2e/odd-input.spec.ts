@@ -1,0 +1,120 @@
+import { readFile } from "node:fs/promises";
+import { expect, standAtBench, stateOf, test, visit } from "./workshop.ts";
+
+test("values in the wrong unit or out of bounds are refused with their bounds and stay typed", async ({
+  page,
+  workshop,
+}) => {
+  await standAtBench(page, workshop.url);
+  await visit(page, "/jobs/GW-1155");
+  const value = page.getByLabel("Value, °C");
+  await value.fill("160 F");
+  await page.getByRole("button", { name: "Add reading" }).click();
+  await expect(page.getByRole("alert")).toContainText(
+    "Glue line: 160 F must be a number from -100 to 400 °C",
+  );
+  await expect(value).toHaveValue("160 F");
+
+  await page.getByRole("radio", { name: "Degrees Fahrenheit" }).click();
+  await expect(page.getByLabel("Value, °F")).toHaveValue("160 F");
+  await page.getByLabel("Value, °F").fill("158");
+  await page.getByRole("button", { name: "Add reading" }).click();
+  await expect.poll(async () => (await stateOf(workshop.url, "GW-1155")).readings.at(-1)?.value).toBe(70);
+});
+
+test("a job is found by its code, ended ones too, and a code that is taken is said at its field", async ({
+  page,
+  workshop,
+}) => {
+  await standAtBench(page, workshop.url);
+  await visit(page, "/");
+  await page.getByPlaceholder("Find by code").fill("gw-10");
+  await expect(page.getByRole("link", { name: /GW-1099/ })).toBeVisible();
+  await page.getByPlaceholder("Find by code").fill("gw-1042");
+  await expect(page.getByRole("search").getByRole("link")).toHaveCount(1);
+  await page.keyboard.press("Enter");
+  await page.waitForURL("**/jobs/GW-1042");
+
+  await visit(page, "/jobs/new");
+  await page.getByRole("radio", { name: /WS-240/ }).check();
+  await page.getByLabel("What is wrong with it").fill("Film gone sour");
+  await page.getByLabel("Code").fill("GW-1042");
+  await page.getByRole("button", { name: "Open the job" }).click();
+  await expect(page.getByText("GW-1042 is taken by another job")).toBeVisible();
+  await expect(page.getByLabel("What is wrong with it")).toHaveValue("Film gone sour");
+  await page.reload();
+  await expect(page.getByLabel("What is wrong with it")).toHaveValue("Film gone sour");
+});
+
+test("a job document goes out and comes in; a wrong file is refused with the place of its fault", async ({
+  page,
+  workshop,
+}) => {
+  const empty = await workshop.openEmpty();
+  await standAtBench(page, workshop.url);
+  await visit(page, "/jobs/GW-1163");
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Export" }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe("GW-1163.job.json");
+  const text = await readFile(await download.path(), "utf8");
+
+  await visit(page, `${empty.url}/`);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("The bench is clear");
+  await page.getByRole("link", { name: "bring one in from another workshop" }).click();
+  const file = page.getByLabel(/Document/);
+  const give = (name: string, content: string | Buffer) =>
+    file.setInputFiles({ name, mimeType: "application/json", buffer: Buffer.from(content) });
+  await give("wrong.json", text.replace('"thicknessUm": 700', '"thicknessUm": -700'));
+  await expect(page.getByRole("alert")).toContainText("family.stack[0].thicknessUm");
+  await expect(page.getByRole("alert")).toContainText("-700 must be a number from 0.1 to 100000");
+  await give("picture.json", Buffer.from([0xff, 0xd8, 0xff, 0xe0]));
+  await expect(page.getByRole("alert")).toContainText("not JSON");
+  await give("enormous.json", Buffer.alloc(17 * 1024 * 1024, "x"));
+  await expect(page.getByRole("alert")).toContainText("17 MB must be at most 16 MB");
+  await give("right.json", text);
+  await expect(page.getByText(/GW-1163 is in, with \d+ entries/)).toBeVisible();
+  await give("right.json", text);
+  await expect(page.getByText("GW-1163 was here already; nothing changed.")).toBeVisible();
+  await page.getByRole("link", { name: "Open it" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("GW-1163");
+  await empty.close();
+});
+
+test("a layer is changed on the family's page; two editors do not overwrite each other", async ({
+  page,
+  context,
+  workshop,
+}) => {
+  await standAtBench(page, workshop.url);
+  const other = await context.newPage();
+  await Promise.all([visit(page, "/families/PH-10"), visit(other, "/families/PH-10")]);
+  const thickness = "Thickness of cover glass in micrometres";
+  await page.getByLabel(thickness).fill("abc");
+  await page.getByRole("button", { name: "Save" }).first().click();
+  await expect(page.getByRole("alert")).toContainText("abc must be a number from 0.1 to 100000 µm");
+  await page.getByLabel(thickness).fill("1500");
+  await page.getByRole("button", { name: "Save" }).first().click();
+  await expect(page.getByText("version 2")).toBeVisible();
+  await expect(page.getByText("1.5 mm")).toBeVisible();
+  await other.getByLabel(thickness).fill("900");
+  await other.getByRole("button", { name: "Save" }).first().click();
+  await expect(other.getByRole("alert")).toContainText("The family is at version 2 by now");
+  await expect(other.getByLabel(thickness)).toHaveValue("900");
+});
+
+test("the back button and the address bring back the stage that was looked at", async ({
+  page,
+  workshop,
+}) => {
+  await standAtBench(page, workshop.url);
+  await visit(page, "/jobs/GW-1161");
+  await page.getByRole("button", { name: /^Lift/ }).click();
+  await expect(page).toHaveURL(/stage=lift/);
+  await expect(page.locator("#question")).toHaveText("How long on the heat, and where to cut?");
+  await page.reload();
+  await expect(page.locator("#question")).toHaveText("How long on the heat, and where to cut?");
+  await page.goBack();
+  await expect(page.locator("#question")).toHaveText("Is everything back where it was?");
+});

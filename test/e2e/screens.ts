@@ -1,0 +1,27 @@
+/** One screen of each kind, and the job screen at every stage. */
+export const screens = [
+  "/",
+  "/jobs/new",
+  "/jobs/import",
+  "/families",
+  "/families/PH-10",
+  "/nowhere",
+  "/jobs/GW-1154/sheet",
+  "/jobs/GW-1001",
+  ...[
+    "1151",
+    "1152",
+    "1153",
+    "1154",
+    "1155",
+    "1156",
+    "1157",
+    "1158",
+    "1159",
+    "1160",
+    "1161",
+    "1162",
+    "1164",
+  ].map((number) => `/jobs/GW-${number}`),
+  "/jobs/GW-1162?stage=lift",
+];
