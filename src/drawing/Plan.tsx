@@ -1,4 +1,4 @@
-import { useId, type KeyboardEvent } from "react";
+import { memo, useId, type KeyboardEvent } from "react";
 import type { EdgeSegment } from "../../core/lift/edge-plan.ts";
 import type { Edge, EdgeFeature, Outline } from "../../core/stack/outline.ts";
 import { hatch, Hatches, hues } from "./Hatches.tsx";
@@ -37,7 +37,7 @@ export interface PlanSegment extends EdgeSegment {
 }
 
 /** The panel from the viewer's side in true proportion: border, what is in the way, the cut in order. */
-export function Plan({
+export const Plan = memo(function Plan({
   outline,
   borderMm,
   features,
@@ -130,7 +130,7 @@ export function Plan({
       ))}
     </svg>
   );
-}
+});
 
 function Stretch({
   outline,

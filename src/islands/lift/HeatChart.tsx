@@ -1,30 +1,192 @@
-import { useMemo } from "react";
+import { createContext, memo, useContext, useMemo } from "react";
 import {
   CartesianGrid,
-  Line,
   LineChart,
   ReferenceArea,
   ReferenceLine,
   ResponsiveContainer,
-  Scatter,
+  usePlotArea,
   XAxis,
   YAxis,
 } from "recharts";
 import type { LiftHeat } from "../../../core/heat/lift-heat.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";
-import { usePreferences } from "../../ui/preferences.ts";
+import { usePreferences, type Preferences } from "../../ui/preferences.ts";
 import { shown } from "../../ui/quantity.tsx";
-
-/** More points than this are not seen, and cost a slider its frame. */
-const MOST_POINTS = 110;
 
 export interface ChartReading {
   atS: number;
   valueC: number;
 }
 
-/** Every interface against time, the glue line's two faces heavy, with its band, its window and the limits. */
-export function HeatChart({
+/** What the axes span, in the unit that is shown. */
+interface Frame {
+  endS: number;
+  lowest: number;
+  highest: number;
+}
+
+const toUnit = (c: number, preferences: Preferences) => shown("temperature", c, preferences).value;
+
+interface Drawn {
+  heat: LiftHeat;
+  readings: readonly ChartReading[];
+  seamIndex: number;
+  preferences: Preferences;
+}
+const DrawnContext = createContext<Drawn | null>(null);
+
+/**
+ * What moves with the sliders, as shapes over the chart's plot area: the curves, the window, the moment off the heat.
+ * As parts of the chart they would go through its whole pipeline at each move, which takes two frames; so they take a
+ * part of one, and the chart's axes, band and limit stay as they are.
+ */
+function Moving({ endS, lowest, highest }: Frame) {
+  const area = usePlotArea();
+  const drawn = useContext(DrawnContext);
+  if (!area || !drawn) return null;
+  const { heat, readings, seamIndex, preferences } = drawn;
+  const { result, settings } = heat;
+  const x = (timeS: number) => area.x + (area.width * Math.min(timeS, endS)) / endS;
+  const y = (c: number) => area.y + (area.height * (highest - toUnit(c, preferences))) / (highest - lowest);
+  const bottom = area.y + area.height;
+  const offX = x(settings.soakS);
+  const windowWidth = x(settings.soakS + (heat.windowS ?? 0)) - offX;
+  return (
+    <g data-testid="curves" fill="none">
+      {windowWidth > 0 && (
+        <>
+          <rect
+            x={offX}
+            y={area.y}
+            width={windowWidth}
+            height={area.height}
+            fill="var(--heat)"
+            fillOpacity={0.28}
+          />
+          <text
+            x={offX + windowWidth / 2}
+            y={bottom - 8}
+            fill="var(--ink)"
+            fontSize={15}
+            fontWeight={600}
+            textAnchor="middle"
+          >
+            cut
+          </text>
+        </>
+      )}
+      <line x1={offX} x2={offX} y1={area.y} y2={bottom} stroke="var(--ink)" strokeWidth={1.5} />
+      <text x={offX - 6} y={area.y + 15} fill="var(--ink)" fontSize={14} textAnchor="end">
+        off the heat
+      </text>
+      {result.interfaces.map((face, f) => {
+        const isGlueFace = f === seamIndex || f === seamIndex + 1;
+        const points = face.temperatureC.map(
+          (c, i) => `${x(result.timesS[i]!).toFixed(1)},${y(c).toFixed(1)}`,
+        );
+        return (
+          <polyline
+            key={face.name}
+            points={points.join(" ")}
+            stroke={isGlueFace ? "var(--heat)" : "var(--soft)"}
+            strokeWidth={isGlueFace ? 3 : 1}
+            strokeDasharray={f === seamIndex + 1 ? "10 3" : undefined}
+          >
+            <title>{face.name}</title>
+          </polyline>
+        );
+      })}
+      {readings.map((reading) => (
+        <circle key={reading.atS} cx={x(reading.atS)} cy={y(reading.valueC)} r={5} fill="var(--ink)" />
+      ))}
+    </g>
+  );
+}
+
+const MARGIN = { top: 10, right: 12, bottom: 22, left: 4 };
+
+/** The chart that stands still: axes in the unit that is shown, the working band, the lowest limit. */
+const Still = memo(function Still({
+  endS,
+  lowest,
+  highest,
+  degrees,
+  band,
+  limit,
+}: Frame & {
+  degrees: number;
+  band: { from: number; to: number } | null;
+  limit: number | null;
+}) {
+  const inMinutes = endS > 240;
+  const every = (inMinutes ? 30 : 10) * Math.ceil(endS / 7 / (inMinutes ? 30 : 10));
+  return (
+    <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 640, height: 240 }}>
+      <LineChart data={[{ timeS: 0 }, { timeS: endS }]} margin={MARGIN} accessibilityLayer={false}>
+        <CartesianGrid stroke="var(--line)" strokeDasharray="2 5" vertical={false} />
+        {band && (
+          <ReferenceArea
+            y1={band.from}
+            y2={band.to}
+            fill="var(--heat)"
+            fillOpacity={0.1}
+            label={{ value: "band", position: "insideBottomRight", fill: "var(--heat)", fontSize: 15 }}
+          />
+        )}
+        <XAxis
+          dataKey="timeS"
+          type="number"
+          domain={[0, endS]}
+          ticks={Array.from({ length: 1 + Math.floor(endS / every) }, (_, i) => i * every)}
+          tickFormatter={(value: number) => String(inMinutes ? Number((value / 60).toFixed(1)) : value)}
+          stroke="var(--soft)"
+          label={{
+            value: inMinutes ? "minutes" : "seconds",
+            position: "insideBottom",
+            offset: -14,
+            fill: "var(--soft)",
+          }}
+        />
+        <YAxis
+          type="number"
+          domain={[lowest, highest]}
+          ticks={Array.from(
+            { length: 1 + Math.floor((highest - lowest) / degrees) },
+            (_, i) => lowest + i * degrees,
+          )}
+          width={52}
+          stroke="var(--soft)"
+          unit="°"
+          allowDataOverflow
+        />
+        {limit !== null && (
+          <ReferenceLine
+            y={limit}
+            stroke="var(--danger)"
+            strokeWidth={2}
+            strokeDasharray="8 4"
+            label={{
+              value: `limit ${limit.toFixed(0)}`,
+              position: "insideBottomRight",
+              fill: "var(--danger)",
+              fontSize: 14,
+            }}
+          />
+        )}
+        <Moving {...{ endS, lowest, highest }} />
+      </LineChart>
+    </ResponsiveContainer>
+  );
+}, sameProps);
+
+/** Props that hold plain values, and one small object of them. */
+function sameProps<Props extends object>(before: Props, after: Props): boolean {
+  return JSON.stringify(before) === JSON.stringify(after);
+}
+
+/** Every interface against time, the glue line's two faces heavy, with its band, its window and the lowest limit. */
+export const HeatChart = memo(function HeatChart({
   family,
   seam,
   heat,
@@ -36,146 +198,39 @@ export function HeatChart({
   readings: readonly ChartReading[];
 }) {
   const preferences = usePreferences();
-  const inUnit = (c: number) => shown("temperature", c, preferences).value;
-  const { unit } = shown("temperature", 0, preferences);
-  const seamIndex = family.stack.findIndex((layer) => layer.name === seam.layer);
+  const inUnit = (c: number) => toUnit(c, preferences);
   const { result, settings } = heat;
-  const endS = result.timesS.at(-1)!;
-
-  const data = useMemo(() => {
-    const every = Math.max(1, Math.ceil(result.timesS.length / MOST_POINTS));
-    return result.timesS.flatMap((timeS, i) =>
-      i % every === 0 || i === result.timesS.length - 1
-        ? [
-            Object.fromEntries([
-              ["timeS", timeS],
-              ...result.interfaces.map((face, f) => [`face${f}`, inUnit(face.temperatureC[i]!)] as const),
-            ]),
-          ]
-        : [],
-    );
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- inUnit changes with the preference alone
-  }, [result, preferences.temperature]);
-
-  const top = Math.max(
-    settings.plateC + 4,
-    ...result.limits.map((limit) => limit.peakC + 4),
-    (seam.maxC ?? 0) + 3,
+  const limitsC = family.stack.flatMap((layer) => (layer.maxC === undefined ? [] : [layer.maxC]));
+  const topC = Math.max(settings.plateC, ...result.limits.map((limit) => limit.peakC), seam.maxC ?? 0) + 4;
+  const drawn = useMemo(
+    () => ({
+      heat,
+      readings,
+      seamIndex: family.stack.findIndex((layer) => layer.name === seam.layer),
+      preferences,
+    }),
+    [heat, readings, family, seam, preferences],
   );
-  const lowest = Math.floor(inUnit(settings.roomC) / 10) * 10;
-  const highest = Math.ceil(inUnit(top) / 10) * 10;
-  const degrees = preferences.temperature === "F" ? 40 : 20;
-  const degreeTicks = Array.from(
-    { length: 1 + Math.floor((highest - lowest) / degrees) },
-    (_, i) => lowest + i * degrees,
-  );
-  const minutes = endS > 240;
-  const timeTicks = Array.from(
-    { length: 7 },
-    (_, i) => Math.round((endS * i) / 6 / (minutes ? 30 : 10)) * (minutes ? 30 : 10),
-  );
-  const limits = family.stack.filter((layer) => layer.maxC !== undefined);
-  const lowestLimit = limits.length > 0 ? Math.min(...limits.map((layer) => layer.maxC!)) : null;
-
   return (
     <figure aria-label="Temperature of each interface against time">
       <div className="h-60 w-full">
-        <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 640, height: 240 }}>
-          <LineChart data={data} margin={{ top: 10, right: 12, bottom: 22, left: 4 }}>
-            <CartesianGrid stroke="var(--line)" strokeDasharray="2 5" vertical={false} />
-            {seam.minC !== undefined && (
-              <ReferenceArea
-                y1={inUnit(seam.minC)}
-                y2={inUnit(Math.min(seam.maxC ?? top, top))}
-                fill="var(--heat)"
-                fillOpacity={0.1}
-                label={{ value: "band", position: "insideBottomRight", fill: "var(--heat)", fontSize: 15 }}
-              />
-            )}
-            {heat.windowS !== null && (
-              <ReferenceArea
-                x1={settings.soakS}
-                x2={Math.min(endS, settings.soakS + heat.windowS)}
-                fill="var(--heat)"
-                fillOpacity={0.28}
-                label={{
-                  value: "cut",
-                  position: "insideBottom",
-                  fill: "var(--ink)",
-                  fontSize: 15,
-                  fontWeight: 600,
-                }}
-              />
-            )}
-            <XAxis
-              dataKey="timeS"
-              type="number"
-              domain={[0, endS]}
-              ticks={[...new Set(timeTicks)]}
-              tickFormatter={(value: number) => (minutes ? (value / 60).toFixed(1) : String(value))}
-              stroke="var(--soft)"
-              label={{
-                value: minutes ? "minutes" : "seconds",
-                position: "insideBottom",
-                offset: -14,
-                fill: "var(--soft)",
-              }}
-            />
-            <YAxis
-              type="number"
-              domain={[lowest, highest]}
-              ticks={degreeTicks}
-              width={52}
-              stroke="var(--soft)"
-              unit={unit.slice(0, 1)}
-              allowDataOverflow
-            />
-            {lowestLimit !== null && (
-              <ReferenceLine
-                y={inUnit(lowestLimit)}
-                stroke="var(--danger)"
-                strokeWidth={2}
-                strokeDasharray="8 4"
-                label={{
-                  value: `limit ${inUnit(lowestLimit).toFixed(0)}`,
-                  position: "insideBottomRight",
-                  fill: "var(--danger)",
-                  fontSize: 14,
-                }}
-              />
-            )}
-            <ReferenceLine
-              x={settings.soakS}
-              stroke="var(--ink)"
-              strokeWidth={1.5}
-              label={{ value: "off the heat", position: "insideTopRight", fill: "var(--ink)", fontSize: 14 }}
-            />
-            {result.interfaces.map((face, f) => {
-              const isGlueFace = f === seamIndex || f === seamIndex + 1;
-              return (
-                <Line
-                  key={face.name}
-                  dataKey={`face${f}`}
-                  name={face.name}
-                  type="linear"
-                  dot={false}
-                  isAnimationActive={false}
-                  stroke={isGlueFace ? "var(--heat)" : "var(--soft)"}
-                  strokeWidth={isGlueFace ? 3 : 1}
-                  strokeDasharray={isGlueFace ? (f === seamIndex ? undefined : "10 3") : undefined}
-                />
-              );
-            })}
-            {readings.length > 0 && (
-              <Scatter
-                data={readings.map(({ atS, valueC }) => ({ timeS: atS, measured: inUnit(valueC) }))}
-                dataKey="measured"
-                fill="var(--ink)"
-                isAnimationActive={false}
-              />
-            )}
-          </LineChart>
-        </ResponsiveContainer>
+        <DrawnContext value={drawn}>
+          <Still
+            endS={result.timesS.at(-1)!}
+            lowest={Math.floor(inUnit(settings.roomC) / 10) * 10}
+            highest={Math.ceil(inUnit(topC) / 10) * 10}
+            degrees={preferences.temperature === "F" ? 40 : 20}
+            band={
+              seam.minC === undefined
+                ? null
+                : {
+                    from: inUnit(seam.minC),
+                    to: Math.min(inUnit(seam.maxC ?? topC), Math.ceil(inUnit(topC) / 10) * 10),
+                  }
+            }
+            limit={limitsC.length > 0 ? inUnit(Math.min(...limitsC)) : null}
+          />
+        </DrawnContext>
       </div>
       <figcaption className="text-sm text-soft">
         Heavy lines: upper face (whole) and lower face (dashed) of the {seam.layer}. Thin lines: every other
@@ -184,4 +239,4 @@ export function HeatChart({
       </figcaption>
     </figure>
   );
-}
+});

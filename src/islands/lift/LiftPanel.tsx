@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useSyncExternalStore } from "react";
+import { useDeferredValue, useEffect, useMemo, useSyncExternalStore } from "react";
 import {
   calculateLiftHeat,
   isHeated,
@@ -103,19 +103,26 @@ function HeatedLift(
       return { ...segment, status };
     });
   }, [plan, state.stretches]);
+  // The answer and the slider come first; the drawings follow as soon as there is time.
+  const drawnHeat = useDeferredValue(heat);
+  const drawnSegments = useDeferredValue(segments);
   const left = segments.filter((segment) => segment.status !== "cut").length;
   const chosen = state.settings.lift?.windowS !== undefined;
   const [soakTimer] = runningTimers(state).filter((timer) => timer.timer.startsWith("soak-"));
   const [windowTimer] = runningTimers(state).filter((timer) => timer.timer.startsWith("window-"));
   const lastSoak = state.timers.filter((timer) => timer.timer.startsWith("soak-")).at(-1);
-  const readings = lastSoak
-    ? state.readings
-        .filter((reading) => reading.quantity === "glue line" && reading.at >= lastSoak.startedAt)
-        .map((reading) => ({
-          atS: (Date.parse(reading.at) - Date.parse(lastSoak.startedAt)) / 1_000,
-          valueC: reading.value,
-        }))
-    : [];
+  const readings = useMemo(
+    () =>
+      lastSoak
+        ? state.readings
+            .filter((reading) => reading.quantity === "glue line" && reading.at >= lastSoak.startedAt)
+            .map((reading) => ({
+              atS: (Date.parse(reading.at) - Date.parse(lastSoak.startedAt)) / 1_000,
+              valueC: reading.value,
+            }))
+        : [],
+    [state.readings, lastSoak],
+  );
 
   return (
     <>
@@ -172,7 +179,7 @@ function HeatedLift(
       <div className="mt-4 grid gap-6 xl:grid-cols-2">
         <section aria-label="Heat">
           {mounted ? (
-            <HeatChart family={family} seam={seam} heat={heat} readings={readings} />
+            <HeatChart family={family} seam={seam} heat={drawnHeat} readings={readings} />
           ) : (
             <p className="grid h-67 place-items-center text-soft">Drawing the curve</p>
           )}
@@ -252,7 +259,7 @@ function HeatedLift(
             outline={family.outline}
             borderMm={family.borderMm}
             features={family.features}
-            segments={segments}
+            segments={drawnSegments}
             title="Panel from the viewer's side: cut in the order of the numbers"
             {...(live && chosen
               ? {
