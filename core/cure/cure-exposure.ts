@@ -1,6 +1,13 @@
 import { benchLamp, liquidAdhesive } from "../materials/adhesives.ts";
+import type { JobState } from "../job/fold.ts";
 import type { Family } from "../stack/family.ts";
 import { calculateCureDose, type CureDoseInput } from "./cure-dose.ts";
+
+/** What a job's cure is reckoned with: its chosen settings, and before them what the radiometer last said. */
+export function cureSettings(state: JobState): Partial<Record<string, number>> {
+  const read = state.readings.filter((reading) => reading.quantity === "irradiance").at(-1);
+  return { ...state.settings.cure, ...(read ? { irradianceMwCm2: read.value } : {}) };
+}
 
 /** The cure input for a family under even light, with whatever this job has chosen in place of what is assumed. */
 export function cureInput(family: Family, chosen: Partial<Record<string, number>> = {}): CureDoseInput {

@@ -255,6 +255,37 @@ describe("the lift of a job", () => {
   });
 });
 
+describe("the cure of a job", () => {
+  const atCure = () => new BenchHand("BX-24", "layer").workTo("cure");
+  const read = (hand: BenchHand, value: number) =>
+    hand.try({
+      stage: "cure",
+      kind: "reading-taken",
+      data: { quantity: "irradiance", source: "hand", values: [{ at: "2026-05-04T08:00:00Z", value }] },
+    });
+
+  it("lasts as long as the lamp that was read asks for, not as long as a new one", () => {
+    const hand = atCure();
+    read(hand, 30);
+    hand.press();
+    // 3000 mJ/cm2 behind a cover that lets 88 % pass: 3000 / (30 x 0.88) = 113.6 s, to the next second.
+    expect(hand.state.settings.cure).to.include({ irradianceMwCm2: 30, exposureS: 114 });
+    expect(hand.next()!.key).to.equal("tack");
+    read(hand, 15);
+    expect(hand.next()!.key).to.equal("exposure");
+    hand.press();
+    expect(hand.state.settings.cure!.exposureS).to.equal(228);
+  });
+
+  it("does not begin with a lamp that gives no light", () => {
+    const hand = atCure();
+    read(hand, 0);
+    expect(hand.next()!.ask).to.include("No light arrives");
+    hand.press();
+    expect(hand.next()!.key).to.equal("exposure");
+  });
+});
+
 describe("events from outside", () => {
   const base = { id: freshId(), stage: "lift", who: "tove", at: "2026-03-01T08:30:00Z" };
   const paths = (event: object) =>

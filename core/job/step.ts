@@ -98,7 +98,7 @@ export function timerStep(
   const over = running && nowMs - Date.parse(last.startedAt) >= last.durationS * 1_000;
   return {
     key: timer.key,
-    ask: running ? words.wait : words.ask,
+    ask: over ? `${timer.label} is done.` : running ? words.wait : words.ask,
     press: running ? (over ? words.stop : `${words.stop} early`) : words.start,
     done: last !== undefined && last.stoppedAt !== null,
     draft: (): EventDraft =>

@@ -1,4 +1,4 @@
-import { cureExposure } from "../../cure/cure-exposure.ts";
+import { cureExposure, cureInput, cureSettings } from "../../cure/cure-exposure.ts";
 import { confirmStep, timerStep, type Stage } from "../step.ts";
 
 export const cure: Stage = {
@@ -6,39 +6,40 @@ export const cure: Stage = {
   question: "How long under the lamp?",
   steps: (context) => {
     const { state, family } = context;
+    const settings = cureSettings(state);
+    const { exposureS, tackS } = cureExposure(family, settings);
     const chosen = state.settings.cure;
-    const exposure = cureExposure(family, chosen);
-    const mainS = chosen?.exposureS ?? exposure.exposureS ?? 0;
-    const tackS = chosen?.tackS ?? exposure.tackS ?? 0;
+    // A lamp that is read again asks for the exposure again, until the light has been on for good.
+    const isChosen =
+      (chosen?.exposureS ?? 0) > 0 &&
+      (chosen?.irradianceMwCm2 === settings.irradianceMwCm2 ||
+        state.timers.some((timer) => timer.timer === "main"));
     return [
       {
         key: "exposure",
         ask:
-          exposure.exposureS === null
+          exposureS === null
             ? "No light arrives: give the lamp's irradiance."
             : "Read the lamp, choose the exposure.",
         press: "Use this exposure",
-        done: chosen?.exposureS !== undefined,
+        done: isChosen,
         caution: "uv",
-        draft: () => {
-          const fresh = cureExposure(family, chosen);
-          return {
-            stage: "cure",
-            kind: "setting-chosen",
-            data: {
-              settings: {
-                irradianceMwCm2: chosen?.irradianceMwCm2 ?? 60,
-                exposureS: Math.ceil(fresh.exposureS ?? 0),
-                tackS: Math.ceil(fresh.tackS ?? 0),
-              },
+        draft: () => ({
+          stage: "cure",
+          kind: "setting-chosen",
+          data: {
+            settings: {
+              irradianceMwCm2: cureInput(family, settings).irradianceMwCm2!,
+              exposureS: Math.ceil(exposureS ?? 0),
+              tackS: Math.ceil(tackS ?? 0),
             },
-          };
-        },
+          },
+        }),
       },
       timerStep(
         context,
         "cure",
-        { key: "tack", label: "Tack", durationS: Math.max(1, tackS) },
+        { key: "tack", label: "Tack", durationS: chosen?.tackS || 1 },
         {
           ask: "Sweep the lamp over the face to tack it.",
           start: "Lamp on: tack",
@@ -51,14 +52,14 @@ export const cure: Stage = {
       timerStep(
         context,
         "cure",
-        { key: "main", label: "Main cure", durationS: Math.max(1, mainS) },
+        { key: "main", label: "Main cure", durationS: chosen?.exposureS || 1 },
         { ask: "Sides first, then the face.", start: "Lamp on: cure", wait: "Curing.", stop: "Lamp off" },
         { caution: "uv" },
       ),
       timerStep(
         context,
         "cure",
-        { key: "edges", label: "Edges", durationS: Math.max(1, mainS) },
+        { key: "edges", label: "Edges", durationS: chosen?.exposureS || 1 },
         {
           ask: "Edges again from the side: under the printed border little light arrives.",
           start: "Lamp on: edges",

@@ -1,6 +1,6 @@
 import { formatDistance } from "date-fns";
 import { Plus, Search } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { secondsLeft } from "../../../core/job/fold.ts";
 import type { Need } from "../../../core/job/next-action.ts";
 import type { BenchRow } from "../../../server/bench.ts";
@@ -27,30 +27,33 @@ export function BenchView({ rows: initial, nowMs: startMs }: { rows: BenchRow[];
   const [offline, setOffline] = useState(false);
   const nowMs = useNow(startMs, 500);
 
+  const refresh = useCallback(async () => {
+    try {
+      const answer = await fetch("/api/bench");
+      if (!answer.ok) throw new Error(String(answer.status));
+      setRows((await answer.json()) as BenchRow[]);
+      setOffline(false);
+    } catch {
+      setOffline(true);
+    }
+  }, []);
   useEffect(() => {
-    const refresh = async () => {
-      try {
-        const answer = await fetch("/api/bench");
-        if (!answer.ok) throw new Error(String(answer.status));
-        setRows((await answer.json()) as BenchRow[]);
-        setOffline(false);
-      } catch {
-        setOffline(true);
-      }
-    };
     const live = new EventSource("/api/live");
     live.onmessage = () => void refresh();
     live.onerror = () => setOffline(true);
     live.onopen = () => void refresh();
     return () => live.close();
-  }, []);
+  }, [refresh]);
 
   const ringing = rows.filter((row) => row.need === "timer" && needNow(row, nowMs) === "hands").length;
   const lastRinging = useRef(ringing);
   useEffect(() => {
-    if (ringing > lastRinging.current) soundAlarm();
+    if (ringing > lastRinging.current) {
+      soundAlarm();
+      void refresh();
+    }
     lastRinging.current = ringing;
-  }, [ringing]);
+  }, [ringing, refresh]);
 
   return (
     <main className="mx-auto max-w-300 px-3 pb-16 sm:px-5">

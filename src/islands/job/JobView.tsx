@@ -224,6 +224,7 @@ export function JobView(props: JobViewProps) {
                 nextKey={viewed === state.present ? action?.key : undefined}
                 disabled={!live}
                 onPress={(step) => send((offers.current[step.key] ?? step.draft)())}
+                onDraft={send}
               />
             </section>
           )}

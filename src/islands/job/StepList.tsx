@@ -1,4 +1,5 @@
 import { Check, Circle, Minus } from "lucide-react";
+import type { EventDraft } from "../../../core/job/event.ts";
 import type { Step } from "../../../core/job/step.ts";
 
 /** The steps of the stage at hand, each to be done in any order by a tap; the bar offers them one after the other. */
@@ -7,11 +8,13 @@ export function StepList({
   nextKey,
   disabled,
   onPress,
+  onDraft,
 }: {
   steps: readonly Step[];
   nextKey: string | undefined;
   disabled: boolean;
   onPress: (step: Step) => void;
+  onDraft: (draft: EventDraft) => void;
 }) {
   return (
     <ol className="border-t border-line">
@@ -29,9 +32,22 @@ export function StepList({
             {step.skipped && !step.done ? <em> skipped</em> : null}
           </span>
           {!step.done && (
-            <button type="button" className="control" disabled={disabled} onClick={() => onPress(step)}>
-              {step.press}
-            </button>
+            <span className="flex flex-wrap justify-end gap-1">
+              {(step.alternatives ?? []).map(({ label, draft }) => (
+                <button
+                  key={label}
+                  type="button"
+                  className="control border-soft font-normal"
+                  disabled={disabled}
+                  onClick={() => onDraft(draft())}
+                >
+                  {label}
+                </button>
+              ))}
+              <button type="button" className="control" disabled={disabled} onClick={() => onPress(step)}>
+                {step.press}
+              </button>
+            </span>
           )}
         </li>
       ))}

@@ -136,10 +136,14 @@ function HeatedLift(
           ) : (
             <>The window is over: back on the heat</>
           )
-        ) : soakTimer && secondsLeft(soakTimer, nowMs) > 0 ? (
-          <>
-            Ready in <Duration s={secondsLeft(soakTimer, nowMs)} />
-          </>
+        ) : soakTimer ? (
+          secondsLeft(soakTimer, nowMs) > 0 ? (
+            <>
+              Ready in <Duration s={secondsLeft(soakTimer, nowMs)} />
+            </>
+          ) : (
+            <>Ready: off the heat and cut</>
+          )
         ) : heat.readyAtS === null || heat.readyAtS > dials.soakS ? (
           <>Not ready after {durationText(dials.soakS)}: hotter or longer</>
         ) : (
@@ -205,7 +209,7 @@ function HeatedLift(
               onChange={(soakS) => setDials({ ...dials, soakS })}
             />
             <DialSlider
-              label="Cutting speed"
+              label="Speed"
               value={dials.speedMmS}
               min={1}
               max={15}

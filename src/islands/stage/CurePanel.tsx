@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from "react";
-import { cureExposure, cureInput } from "../../../core/cure/cure-exposure.ts";
+import { cureExposure, cureInput, cureSettings } from "../../../core/cure/cure-exposure.ts";
 import type { EventDraft } from "../../../core/job/event.ts";
 import { runningTimers, secondsLeft } from "../../../core/job/fold.ts";
 import { benchLamp, liquidAdhesive } from "../../../core/materials/adhesives.ts";
@@ -17,15 +17,13 @@ export function CurePanel({ code, family, state, nowMs, live, send, offer }: Pan
   const [fault, setFault] = useState<string>();
   const number = Number(typed.trim().replace(",", "."));
   const isGood = typed.trim() !== "" && Number.isFinite(number) && number >= LEAST && number <= MOST;
-  const irradianceMwCm2 = isGood
-    ? number
-    : (lastReading?.value ?? state.settings.cure?.irradianceMwCm2 ?? benchLamp.irradianceMwCm2.value);
   const chosen = useMemo(
-    () => ({ ...state.settings.cure, irradianceMwCm2 }),
-    [state.settings.cure, irradianceMwCm2],
+    () => ({ ...cureSettings(state), ...(isGood ? { irradianceMwCm2: number } : {}) }),
+    [state, isGood, number],
   );
   const exposure = useMemo(() => cureExposure(family, chosen), [family, chosen]);
   const input = cureInput(family, chosen);
+  const irradianceMwCm2 = input.irradianceMwCm2!;
   const draft = useMemo(
     () => (): EventDraft => ({
       stage: "cure",
@@ -46,10 +44,14 @@ export function CurePanel({ code, family, state, nowMs, live, send, offer }: Pan
   return (
     <>
       <p className="answer" data-testid="answer">
-        {timer && secondsLeft(timer, nowMs) > 0 ? (
-          <>
-            {timer.label}: <Duration s={secondsLeft(timer, nowMs)} /> left
-          </>
+        {timer ? (
+          secondsLeft(timer, nowMs) > 0 ? (
+            <>
+              {timer.label}: <Duration s={secondsLeft(timer, nowMs)} /> left
+            </>
+          ) : (
+            `${timer.label} is done: lamp off`
+          )
         ) : exposure.exposureS === null ? (
           "No light arrives at the glue line"
         ) : (

@@ -1,0 +1,71 @@
+import { chromium as browserType } from "@playwright/test";
+import { mkdirSync, readdirSync, rmSync } from "node:fs";
+import path from "node:path";
+import { ensureBuilt } from "./build.ts";
+import { chromium } from "./chromium.ts";
+import { openWorkshop } from "./workshop.ts";
+
+interface Picture {
+  name: string;
+  path: string;
+  ground?: "day" | "dark";
+  size?: { width: number; height: number };
+  whole?: boolean;
+}
+
+const FOLDER = "docs/screenshots";
+// Those with a running timer come first, while it runs.
+const pictures: Picture[] = [
+  { name: "bench", path: "/" },
+  { name: "cure", path: "/jobs/GW-1159" },
+  { name: "lift-soak-phone", path: "/jobs/GW-1153", size: { width: 390, height: 844 }, ground: "dark" },
+  { name: "new-job", path: "/jobs/new" },
+  { name: "intake", path: "/jobs/GW-1151" },
+  { name: "open", path: "/jobs/GW-1152" },
+  { name: "lift", path: "/jobs/GW-1154" },
+  { name: "rework", path: "/jobs/GW-1156" },
+  { name: "bond-dark-room", path: "/jobs/GW-1158", ground: "dark" },
+  { name: "prove", path: "/jobs/GW-1160" },
+  { name: "close", path: "/jobs/GW-1161" },
+  { name: "hold", path: "/jobs/GW-1164" },
+  { name: "family", path: "/families/TK-5" },
+  { name: "job-sheet", path: "/jobs/GW-1154/sheet", whole: true },
+];
+
+ensureBuilt();
+mkdirSync(FOLDER, { recursive: true });
+for (const file of readdirSync(FOLDER)) if (file.endsWith(".png")) rmSync(path.join(FOLDER, file));
+const workshop = await openWorkshop();
+const browser = await browserType.launch(chromium);
+try {
+  for (const {
+    name,
+    path: address,
+    ground = "day",
+    size = { width: 1280, height: 800 },
+    whole = false,
+  } of pictures) {
+    const context = await browser.newContext({ viewport: size, timezoneId: "UTC", reducedMotion: "reduce" });
+    await context.addCookies(
+      Object.entries({ who: "tove", ground }).map(([cookie, value]) => ({
+        name: cookie,
+        value,
+        url: workshop.url,
+      })),
+    );
+    const page = await context.newPage();
+    await page.goto(`${workshop.url}${address}`);
+    await page.locator("astro-island[ssr]").first().waitFor({ state: "detached" });
+    await page.evaluate(() => document.fonts.ready);
+    await page.screenshot({
+      path: path.join(FOLDER, `${name}.png`),
+      fullPage: whole,
+      animations: "disabled",
+    });
+    await context.close();
+    console.log(`${FOLDER}/${name}.png`);
+  }
+} finally {
+  await browser.close();
+  await workshop.close();
+}
