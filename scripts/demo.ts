@@ -50,13 +50,14 @@ function readLock(): { pid: number; began: string | null; address: string } | nu
   }
 }
 
-let cluster: Cluster | null = null;
+let opening: Promise<Cluster> | null = null;
 let stopping = false;
 
 async function stop(code: number): Promise<void> {
   if (stopping) return;
   stopping = true;
-  await cluster?.stop();
+  // A server that is just starting is waited for, so that it does not outlive this process.
+  await (await opening?.catch(() => null))?.stop();
   rmSync(lockFile, { force: true });
   process.exit(code);
 }
@@ -71,7 +72,8 @@ for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) {
   });
 }
 try {
-  cluster = await openProjectCluster(process.cwd(), "demo");
+  opening = openProjectCluster(process.cwd(), "demo");
+  const cluster = await opening;
   const url = await cluster.database("half_lift");
   const pool = connect(url);
   await migrate(pool);

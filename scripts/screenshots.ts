@@ -55,7 +55,8 @@ try {
     );
     const page = await context.newPage();
     await page.goto(`${workshop.url}${address}`);
-    await page.locator("astro-island[ssr]").first().waitFor({ state: "detached" });
+    await page.waitForFunction(() => document.querySelector("astro-island[ssr]") === null);
+    if (name.startsWith("lift")) await page.getByTestId("curves").waitFor();
     await page.evaluate(() => document.fonts.ready);
     await page.screenshot({
       path: path.join(FOLDER, `${name}.png`),

@@ -47,7 +47,7 @@ export function describeEvent(event: JobEvent, state: JobState, family: Family):
     case "step-done":
       return stepAsk(event, event.data.step, state, family);
     case "step-skipped":
-      return `Skipped: ${stepAsk(event, event.data.step, state, family).toLowerCase()} (${event.data.step.replaceAll("-", " ")})`;
+      return `Skipped: ${stepAsk(event, event.data.step, state, family).toLowerCase()}`;
     case "power-isolated":
       return "Power isolated";
     case "connector-opened":
@@ -65,7 +65,8 @@ export function describeEvent(event: JobEvent, state: JobState, family: Family):
     case "setting-chosen":
       return `Settings: ${Object.entries(event.data.settings).map(describeSetting).join(", ")}`;
     case "reading-taken": {
-      const { label, unit } = readingKinds[event.data.quantity];
+      const { label, unit: keptUnit } = readingKinds[event.data.quantity];
+      const unit = keptUnit === "C" ? "°C" : keptUnit;
       const values = event.data.values;
       const shown = values.length === 1 ? `${values[0]!.value} ${unit}` : `${values.length} values, ${unit}`;
       return `${label}: ${shown}${event.data.source === "simulated" ? " (simulated)" : ""}`;

@@ -77,7 +77,7 @@ function Moving({ endS, lowest, highest }: Frame) {
         </>
       )}
       <line x1={offX} x2={offX} y1={area.y} y2={bottom} stroke="var(--ink)" strokeWidth={1.5} />
-      <text x={offX - 6} y={area.y + 15} fill="var(--ink)" fontSize={14} textAnchor="end">
+      <text x={offX - 6} y={bottom - 8} fill="var(--ink)" fontSize={14} textAnchor="end">
         off the heat
       </text>
       {result.interfaces.map((face, f) => {
