@@ -30,20 +30,30 @@ const DAY_MS = 86_400_000;
 
 const familyNamed = (code: string): Family => families.find((family) => family.code === code)!;
 
+interface HeatHabit {
+  draft: EventDraft;
+  plateC: number;
+  /** Glue line at the end of the soak, as reckoned. */
+  glueLineC: number;
+}
+
 /** Heat settings that the shop's technicians favour for a seam: a little cooler, usual, a little hotter. */
-const habits = new Map<string, EventDraft[]>();
-function heatHabits(family: Family, seam: Seam & { plateC: number }): EventDraft[] {
+const habits = new Map<string, HeatHabit[]>();
+function heatHabits(family: Family, seam: Seam & { plateC: number }): HeatHabit[] {
   const name = `${family.code} ${seam.route}`;
   const kept = habits.get(name);
   if (kept) return kept;
-  const made = [-4, 0, 4].map((offsetC): EventDraft => {
+  const seamIndex = family.stack.findIndex((layer) => layer.name === seam.layer);
+  const made = [-4, 0, 4].map((offsetC): HeatHabit => {
     const usual = { ...usualSettings(seam), plateC: seam.plateC + offsetC };
     const soakS = chooseSoakS(family, seam, usual) ?? 600;
-    const { windowS } = calculateLiftHeat(family, seam, { ...usual, soakS });
+    const { windowS, result } = calculateLiftHeat(family, seam, { ...usual, soakS });
+    const settings = { ...usual, soakS, speedMmS: speedOf(seam), windowS: windowS ?? 0 };
+    const atEnd = result.timesS.findIndex((timeS) => timeS >= soakS);
     return {
-      stage: "lift",
-      kind: "setting-chosen",
-      data: { settings: { ...usual, soakS, speedMmS: speedOf(seam), windowS: windowS ?? 0 } },
+      draft: { stage: "lift", kind: "setting-chosen", data: { settings } },
+      plateC: usual.plateC,
+      glueLineC: result.interfaces[seamIndex + 1]!.temperatureC[atEnd]!,
     };
   });
   habits.set(name, made);
@@ -122,7 +132,10 @@ function takeReadings(bench: Bench, draft: EventDraft, lampShare: number): void 
   }
   if (draft.kind === "timer-started" && draft.data.timer === "window-1" && random.chance(0.6)) {
     const seam = seamOf(family, state.route);
-    if (isHeated(seam)) bench.read("lift", "glue line", (seam.minC ?? 60) + random.between(3, 9));
+    if (isHeated(seam)) {
+      const habit = heatHabits(family, seam).find((h) => h.plateC === state.settings.lift?.plateC);
+      if (habit) bench.read("lift", "glue line", habit.glueLineC + random.normal(0, 1));
+    }
   }
   if (draft.kind === "part-spent" && draft.data.unit === "ml") {
     bench.read("bond", "mass", draft.data.quantity * 1.07 * random.normal(1, 0.03));
@@ -140,7 +153,7 @@ function decide(bench: Bench, action: NextAction, fate: Fate, skipsChecks: boole
   const { random, state, family } = bench;
   const seam = seamOf(family, state.route);
   if (state.present === "lift" && action.press === "Use these settings" && isHeated(seam)) {
-    return random.pick(heatHabits(family, seam));
+    return random.pick(heatHabits(family, seam)).draft;
   }
   if (action.skip && state.present === "clean") return random.chance(0.3) ? action.draft() : action.skip();
   if (action.skip && skipsChecks && state.present === "lift") return action.skip();

@@ -1,3 +1,4 @@
+import { readFile } from "node:fs/promises";
 import { Ajv2020 } from "ajv/dist/2020.js";
 import { expect } from "chai";
 import type pg from "pg";
@@ -247,6 +248,10 @@ describe("the store of jobs", function () {
       const document = JSON.parse(JSON.stringify(await exportJob(pool, "GW-1159")));
       expect(validate(document), ajv.errorsText(validate.errors)).to.equal(true);
       expect(validate({ ...document, format: "another" })).to.equal(false);
+      const published = JSON.parse(await readFile("docs/schemas/job.schema.json", "utf8"));
+      expect(published, "npm run schemas writes it anew").to.deep.equal(
+        JSON.parse(JSON.stringify(jobDocumentSchema())),
+      );
     });
 
     it("is refused with the path of its fault, and then nothing of it is kept", async () => {

@@ -1,0 +1,22 @@
+import { expect, test } from "./workshop.ts";
+
+const dose = { areaMm2: 10_000, gapUm: 100, overflowPct: 0, shrinkPct: 0, densityGcm3: 1.1 };
+
+test("a logger without a content type is heard, another site's page is not", async ({ workshop }) => {
+  const ask = (headers: Record<string, string>) =>
+    fetch(`${workshop.url}/api/calc/adhesive-dose`, { method: "POST", headers, body: JSON.stringify(dose) });
+  const plain = await ask({ "content-type": "application/x-www-form-urlencoded" });
+  expect([plain.status, await plain.json()]).toEqual([200, { volumeMl: 1, massG: 1.1, beadMm: null }]);
+  const foreign = await ask({ origin: "http://elsewhere.test" });
+  expect(foreign.status).toBe(403);
+  expect(foreign.headers.get("content-type")).toBe("application/problem+json");
+});
+
+test("the schemas are published, and an address that does not exist says so", async ({ workshop }) => {
+  const schema = await (await fetch(`${workshop.url}/api/calc/heat-soak/schema`)).json();
+  expect(schema.input.required).toEqual(["layers", "startC", "phases"]);
+  const published = await (await fetch(`${workshop.url}/api/schemas/job`)).json();
+  expect(published.required).toContain("events");
+  expect((await fetch(`${workshop.url}/api/calc/no-such`, { method: "POST", body: "{}" })).status).toBe(404);
+  expect((await fetch(`${workshop.url}/jobs/GW-0`)).status).toBe(404);
+});
