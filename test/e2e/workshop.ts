@@ -30,7 +30,7 @@ export async function standAtBench(
 /** Opens a page and waits until every island on it answers. */
 export async function visit(page: Page, path: string): Promise<void> {
   await page.goto(path);
-  await expect(page.locator("astro-island[ssr]")).toHaveCount(0);
+  await expect(page.locator("astro-island[ssr], [aria-busy=true]")).toHaveCount(0);
 }
 
 export async function eventsOf(url: string, code: string): Promise<JobEvent[]> {

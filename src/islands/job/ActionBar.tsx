@@ -6,6 +6,7 @@ import { secondsLeft, type Timer } from "../../../core/job/fold.ts";
 import type { NextAction } from "../../../core/job/next-action.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
 import { soundAlarm } from "../../ui/alarm.ts";
+import { useMounted } from "../../ui/useMounted.ts";
 import { setPreference } from "../../ui/preferences.ts";
 
 const clock = (seconds: number) => {
@@ -80,6 +81,7 @@ export function ActionBar({
   onTakeBack: () => void;
 }) {
   useAlarm(timers, nowMs);
+  const mounted = useMounted();
   const lastPress = useRef(0);
   const showing = `${action?.key} ${action?.press}`;
   useEffect(() => {
@@ -121,6 +123,7 @@ export function ActionBar({
   return (
     <section
       aria-label="Next action"
+      aria-busy={!mounted}
       className="no-print fixed inset-x-0 bottom-0 z-40 border-t-4 border-ink bg-ground px-3 py-2 sm:px-5"
     >
       {action?.caution && !asksWho && (

@@ -213,7 +213,7 @@ export const HeatChart = memo(function HeatChart({
   );
   return (
     <figure aria-label="Temperature of each interface against time">
-      <div className="h-60 w-full">
+      <div className="h-60 w-full overflow-hidden">
         <DrawnContext value={drawn}>
           <Still
             endS={result.timesS.at(-1)!}

@@ -1,4 +1,4 @@
-import { useDeferredValue, useEffect, useMemo, useSyncExternalStore } from "react";
+import { useDeferredValue, useEffect, useMemo } from "react";
 import {
   calculateLiftHeat,
   isHeated,
@@ -15,6 +15,7 @@ import { Plan, type PlanSegment } from "../../drawing/Plan.tsx";
 import { DialSlider } from "../../ui/DialSlider.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
 import { Assumed, Duration, durationText, Figure, Length, shown, Temperature } from "../../ui/quantity.tsx";
+import { useMounted } from "../../ui/useMounted.ts";
 import { useDraftText } from "../../ui/useDraftText.ts";
 import type { PanelProps } from "../stage/panel.ts";
 import { HeatChart } from "./HeatChart.tsx";
@@ -43,14 +44,6 @@ export function LiftPanel(props: PanelProps & { usualLift: Record<string, number
   return <HeatedLift {...props} seam={seam} />;
 }
 
-/** False while the server writes the page: a chart has no size there, and drawing it would only cost time. */
-const useMounted = () =>
-  useSyncExternalStore(
-    () => () => undefined,
-    () => true,
-    () => false,
-  );
-
 function useDials(props: PanelProps & { usualLift: Record<string, number> | null; seam: Seam }) {
   const chosen = props.state.settings.lift ?? props.usualLift ?? {};
   const start: Dials = {
@@ -73,6 +66,7 @@ function HeatedLift(
 ) {
   const { family, state, seam, live, send, offer, nowMs } = props;
   const preferences = usePreferences();
+  // A chart has no size while the server writes the page, and drawing it there would only cost time.
   const mounted = useMounted();
   const { dials, isChanged, setDials, clear } = useDials(props);
   const settings = useMemo(
