@@ -14,6 +14,7 @@ export interface BenchRow {
   dueAt: string | null;
   need: Need;
   ask: string;
+  lengthsMm: readonly number[];
   timers: Timer[];
   /** The timer that the next step waits for. */
   waitsFor: string | null;
@@ -34,6 +35,7 @@ export async function benchRows(pool: pg.Pool, nowMs: number): Promise<BenchRow[
       dueAt: state.dueAt,
       need: needOf(context, action),
       ask: action?.ask ?? "",
+      lengthsMm: action?.lengthsMm ?? [],
       timers: runningTimers(state),
       waitsFor: action?.timer ?? null,
       lastAt: events.at(-1)!.at,

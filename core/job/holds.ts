@@ -1,6 +1,6 @@
 import type { EventDraft, HoldName } from "./event.ts";
 import { stages } from "./stages.ts";
-import { checkStep, hasTouch, type StepContext } from "./step.ts";
+import { checkStep, fillLengths, hasTouch, type StepContext } from "./step.ts";
 import { routes, stageTitles } from "./route.ts";
 
 /** What stops an event: one sentence on what is missing, and what would lift it. */
@@ -69,7 +69,7 @@ const stepsLeft: HoldCheck = (context, draft) => {
     ? null
     : {
         name: "steps-left",
-        sentence: `${left.length} ${left.length === 1 ? "step is" : "steps are"} left in ${stageTitles[draft.stage].toLowerCase()}, first: ${left[0]!.ask}`,
+        sentence: `${left.length} ${left.length === 1 ? "step is" : "steps are"} left in ${stageTitles[draft.stage].toLowerCase()}, first: ${fillLengths(left[0]!)}`,
         lifts: [{ label: left[0]!.press, draft: left[0]!.draft }],
         overridable: true,
       };

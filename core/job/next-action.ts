@@ -11,6 +11,7 @@ export interface NextAction {
   /** Key of the step, or "start", "end" for the stage itself, or "hold". */
   key: string;
   ask: string;
+  lengthsMm?: readonly number[];
   press: string;
   draft: () => EventDraft;
   alternatives: { label: string; draft: () => EventDraft }[];
@@ -26,6 +27,7 @@ const ofStep = (context: StepContext, step: Step): NextAction => {
   return {
     key: step.key,
     ask: step.ask,
+    ...(step.lengthsMm ? { lengthsMm: step.lengthsMm } : {}),
     press: step.press,
     draft: step.draft,
     alternatives: step.alternatives ?? [],

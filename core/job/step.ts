@@ -7,8 +7,9 @@ import type { StageName } from "./route.ts";
 /** One thing to do. The bar at the foot shows the first that is neither done nor skipped. */
 export interface Step {
   key: string;
-  /** The instruction, as it would be said across the bench. */
+  /** The instruction, as it would be said across the bench. `{0}`, `{1}` stand for `lengthsMm`, shown in the reader's unit. */
   ask: string;
+  lengthsMm?: readonly number[];
   /** What the big button says. */
   press: string;
   done: boolean;
@@ -35,6 +36,12 @@ export interface Stage {
   question: string;
   steps: (context: StepContext) => Step[];
 }
+
+/** An instruction with its lengths filled in, in millimetres unless the reader has another unit. */
+export const fillLengths = (
+  { ask, lengthsMm = [] }: Pick<Step, "ask" | "lengthsMm">,
+  show: (mm: number) => string = (mm) => `${Number(mm.toFixed(mm < 10 ? 1 : 0))} mm`,
+): string => lengthsMm.reduce((text, mm, i) => text.replace(`{${i}}`, show(mm)), ask);
 
 /** A step that is done when the technician says so. */
 export function confirmStep(

@@ -1,7 +1,8 @@
 import { ToggleGroup } from "radix-ui";
 import { Moon, Sun } from "lucide-react";
-import type { ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import type { Technician } from "../../server/store/technicians.ts";
+import { AddTechnician } from "./AddTechnician.tsx";
 import { setPreference, useStoredPreferences, type Preferences } from "./preferences.ts";
 import { Sign } from "./Sign.tsx";
 
@@ -38,6 +39,9 @@ function Choice<Value extends string>({
   );
 }
 
+/** No technician can have this key. */
+const ADD = "+";
+
 /** The strip above every page: where to go, who is at the bench, units and ground. */
 export function TopBar({
   initial,
@@ -49,6 +53,7 @@ export function TopBar({
   place: string;
 }) {
   const preferences = useStoredPreferences(initial);
+  const [adding, setAdding] = useState(false);
   const link = (href: string, text: string) => (
     <a
       href={href}
@@ -73,7 +78,9 @@ export function TopBar({
           <select
             className="min-h-12 rounded-sm border-2 border-soft bg-raised px-2 text-ink"
             value={technicians.some((person) => person.key === preferences.who) ? preferences.who : ""}
-            onChange={(event) => setPreference("who", event.target.value)}
+            onChange={(event) =>
+              event.target.value === ADD ? setAdding(true) : setPreference("who", event.target.value)
+            }
           >
             <option value="" disabled>
               nobody yet
@@ -83,8 +90,10 @@ export function TopBar({
                 {person.name}
               </option>
             ))}
+            <option value={ADD}>Add a name</option>
           </select>
         </label>
+        <AddTechnician open={adding} onClose={() => setAdding(false)} />
         <Choice
           label="Temperature"
           value={preferences.temperature}

@@ -49,6 +49,17 @@ export function Length({ mm, digits = 0 }: { mm: number; digits?: number }) {
   );
 }
 
+/** A length in the reader's unit, as text. */
+export function lengthText(mm: number, preferences: Preferences): string {
+  const { value, unit } = shown("length", mm, preferences);
+  return `${Number(value.toFixed(preferences.length === "inch" ? 2 : mm < 10 ? 1 : 0))} ${unit}`;
+}
+
+export function temperatureText(c: number, preferences: Preferences): string {
+  const { value, unit } = shown("temperature", c, preferences);
+  return `${Number(value.toFixed(1))} ${unit}`;
+}
+
 /** Seconds as a bench says them: 45 s, 2 min 10 s, 1 h 5 min. */
 export function durationParts(seconds: number): { value: number; unit: string }[] {
   const whole = Math.round(Math.abs(seconds));

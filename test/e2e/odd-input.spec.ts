@@ -118,3 +118,33 @@ test("the back button and the address bring back the stage that was looked at", 
   await page.goBack();
   await expect(page.locator("#question")).toHaveText("Is everything back where it was?");
 });
+
+test("a shop that begins empty adds its people, and everything is shown in the reader's units", async ({
+  page,
+  workshop,
+}) => {
+  const empty = await workshop.openEmpty();
+  await visit(page, `${empty.url}/`);
+  await page.getByLabel("At the bench").selectOption("Add a name");
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Name").fill("...");
+  await dialog.getByRole("button", { name: "Add" }).click();
+  await expect(dialog).toContainText("must hold at least one letter or digit");
+  await dialog.getByLabel("Name").fill("Åse Lind");
+  await dialog.getByRole("button", { name: "Add" }).click();
+  await expect(page.getByLabel("At the bench")).toHaveValue("ase-lind");
+  await empty.close();
+
+  await standAtBench(page, workshop.url, { temperature: "F", length: "inch" });
+  await visit(page, "/jobs/GW-1154");
+  await expect(page.getByRole("region", { name: "Cut", exact: true })).toContainText(
+    /Not cut: top 0\.31\s*in to 1\.18\s*in/,
+  );
+  await expect(
+    page.getByRole("listitem").filter({ hasText: "Cut the right edge from 0 in to 2.44 in" }),
+  ).toBeVisible();
+  await page.getByRole("radio", { name: "Millimetres" }).click();
+  await expect(
+    page.getByRole("listitem").filter({ hasText: "Cut the right edge from 0 mm to 62 mm" }),
+  ).toBeVisible();
+});

@@ -31,8 +31,10 @@ export function usualLiftDraft(family: Family, seam: Seam): EventDraft {
   return draft;
 }
 
-const describeSegment = (segment: EdgeSegment) =>
-  `Cut the ${segment.edge} edge from ${Math.round(segment.fromMm)} to ${Math.round(segment.toMm)} mm, no deeper than ${Number(segment.maxDepthMm.toFixed(1))} mm. Leave a pick behind.`;
+const describeSegment = ({ edge, fromMm, toMm, maxDepthMm }: EdgeSegment) => ({
+  ask: `Cut the ${edge} edge from {0} to {1}, no deeper than {2}. Leave a pick behind.`,
+  lengthsMm: [fromMm, toMm, maxDepthMm],
+});
 
 const segmentDraft = ({ edge, fromMm, toMm }: EdgeSegment): EventDraft => ({
   stage: "lift",
@@ -68,7 +70,7 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
   }
   const segments = plan.segments.map((segment): Step => ({
     key: `cut-${segment.order}`,
-    ask: describeSegment(segment),
+    ...describeSegment(segment),
     press: `Cut ${segment.order} of ${plan.segments.length}`,
     done: isCut(segment, state.stretches),
     draft: () => segmentDraft(segment),
@@ -91,7 +93,7 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
       kind: "timer-started",
       data: {
         timer: `soak-${cycle + 1}`,
-        label: `Soak ${cycle + 1} at ${Math.round(settings.plateC ?? seam.plateC)} °C`,
+        label: `Soak ${cycle + 1}`,
         durationS: settings.soakS ?? 60,
         ...(window && window.stoppedAt === null ? { stops: window.timer } : {}),
       },

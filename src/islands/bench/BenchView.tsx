@@ -2,11 +2,14 @@ import { formatDistance } from "date-fns";
 import { Plus, Search } from "lucide-react";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { secondsLeft } from "../../../core/job/fold.ts";
+import { fillLengths } from "../../../core/job/step.ts";
 import type { Need } from "../../../core/job/next-action.ts";
 import type { BenchRow } from "../../../server/bench.ts";
 import type { JobSummary } from "../../../server/store/jobs.ts";
 import { soundAlarm } from "../../ui/alarm.ts";
-import { durationText } from "../../ui/quantity.tsx";
+import { durationText, lengthText } from "../../ui/quantity.tsx";
+import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
+import { useLive } from "../../ui/useLive.ts";
 import { useNow } from "../../ui/useNow.ts";
 
 const groups: { need: Need; title: string; empty: string }[] = [
@@ -22,7 +25,16 @@ function needNow(row: BenchRow, nowMs: number): Need {
   return timer && secondsLeft(timer, nowMs) > 0 ? "timer" : "hands";
 }
 
-export function BenchView({ rows: initial, nowMs: startMs }: { rows: BenchRow[]; nowMs: number }) {
+export function BenchView({
+  rows: initial,
+  nowMs: startMs,
+  preferences: initialPreferences,
+}: {
+  rows: BenchRow[];
+  nowMs: number;
+  preferences: Preferences;
+}) {
+  const preferences = useStoredPreferences(initialPreferences);
   const [rows, setRows] = useState(initial);
   const [offline, setOffline] = useState(false);
   const nowMs = useNow(startMs, 500);
@@ -37,13 +49,7 @@ export function BenchView({ rows: initial, nowMs: startMs }: { rows: BenchRow[];
       setOffline(true);
     }
   }, []);
-  useEffect(() => {
-    const live = new EventSource("/api/live");
-    live.onmessage = () => void refresh();
-    live.onerror = () => setOffline(true);
-    live.onopen = () => void refresh();
-    return () => live.close();
-  }, [refresh]);
+  useLive({ onChange: () => void refresh(), onLost: () => setOffline(true) });
 
   const ringing = rows.filter((row) => row.need === "timer" && needNow(row, nowMs) === "hands").length;
   const lastRinging = useRef(ringing);
@@ -101,7 +107,7 @@ export function BenchView({ rows: initial, nowMs: startMs }: { rows: BenchRow[];
               ) : (
                 <ul>
                   {members.map((row) => (
-                    <Row key={row.code} row={row} nowMs={nowMs} />
+                    <Row key={row.code} row={row} nowMs={nowMs} preferences={preferences} />
                   ))}
                 </ul>
               )}
@@ -117,7 +123,7 @@ export function BenchView({ rows: initial, nowMs: startMs }: { rows: BenchRow[];
   );
 }
 
-function Row({ row, nowMs }: { row: BenchRow; nowMs: number }) {
+function Row({ row, nowMs, preferences }: { row: BenchRow; nowMs: number; preferences: Preferences }) {
   const overdue = row.dueAt !== null && Date.parse(row.dueAt) < nowMs;
   return (
     <li className="border-b border-line">
@@ -131,7 +137,7 @@ function Row({ row, nowMs }: { row: BenchRow; nowMs: number }) {
           <span className="block text-sm text-soft">{row.family}</span>
         </span>
         <span className="leading-snug">
-          {row.ask}
+          {fillLengths(row, (mm) => lengthText(mm, preferences))}
           <span className="block text-sm text-soft">{row.route}</span>
         </span>
         <span className="flex flex-wrap justify-end gap-x-4 text-right">

@@ -5,9 +5,11 @@ import type { EventDraft } from "../../../core/job/event.ts";
 import { secondsLeft, type Timer } from "../../../core/job/fold.ts";
 import type { NextAction } from "../../../core/job/next-action.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
+import { fillLengths } from "../../../core/job/step.ts";
+import { lengthText } from "../../ui/quantity.tsx";
 import { soundAlarm } from "../../ui/alarm.ts";
 import { useMounted } from "../../ui/useMounted.ts";
-import { setPreference } from "../../ui/preferences.ts";
+import { setPreference, usePreferences } from "../../ui/preferences.ts";
 
 const clock = (seconds: number) => {
   const whole = Math.ceil(Math.abs(seconds));
@@ -82,6 +84,7 @@ export function ActionBar({
 }) {
   useAlarm(timers, nowMs);
   const mounted = useMounted();
+  const preferences = usePreferences();
   const lastPress = useRef(0);
   const showing = `${action?.key} ${action?.press}`;
   useEffect(() => {
@@ -138,8 +141,12 @@ export function ActionBar({
         ))}
         <p className="min-w-60 flex-1 text-lg leading-snug" aria-live="polite">
           {asksWho
-            ? "Who is at the bench? Every entry carries a name."
-            : (action?.ask ?? "This job is over. Notes may still be added.")}
+            ? technicians.length > 0
+              ? "Who is at the bench? Every entry carries a name."
+              : "Who is at the bench? Add a name at the top of the page."
+            : action
+              ? fillLengths(action, (mm) => lengthText(mm, preferences))
+              : "This job is over. Notes may still be added."}
         </p>
         {asksWho ? (
           <div className="flex flex-wrap gap-2">

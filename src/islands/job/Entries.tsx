@@ -6,7 +6,7 @@ import type { StageName } from "../../../core/job/route.ts";
 import { Field } from "../../ui/Field.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
 import { kept, shown, type QuantityKind } from "../../ui/quantity.tsx";
-import { useDraftText } from "../../ui/useDraftText.ts";
+import { useDraft } from "../../ui/useDraft.ts";
 
 const kindOf = (unit: string): QuantityKind | null =>
   unit === "C" ? "temperature" : unit === "mm" ? "length" : null;
@@ -24,13 +24,13 @@ export function Entries({
   send: (draft: EventDraft) => boolean;
 }) {
   const preferences = usePreferences();
-  const [note, setNote] = useDraftText(`${code} note`);
-  const [typed, setTyped] = useDraftText(`${code} reading`);
+  const [note, setNote] = useDraft(`${code} note`, "");
+  const [typed, setTyped] = useDraft(`${code} reading`, "");
   const [quantity, setQuantity] = useState<ReadingKind>(
     stage === "cure" ? "irradiance" : stage === "bond" ? "mass" : "glue line",
   );
   const [fault, setFault] = useState<string>();
-  const [reason, setReason] = useDraftText(`${code} hold`);
+  const [reason, setReason] = useDraft(`${code} hold`, "");
   const { unit, min, max } = readingKinds[quantity];
   const kind = kindOf(unit);
   const bound = (value: number) => (kind ? Number(shown(kind, value, preferences).value.toFixed(1)) : value);

@@ -5,6 +5,7 @@ import { standingEvents, type JobState } from "../../../core/job/fold.ts";
 import { stageTitles } from "../../../core/job/route.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
+import { usePreferences } from "../../ui/preferences.ts";
 import { describeEvent } from "./describe-event.ts";
 
 const FIRST_SHOWN = 8;
@@ -22,6 +23,7 @@ export function EventLog({
   technicians: readonly Technician[];
 }) {
   const [all, setAll] = useState(false);
+  const preferences = usePreferences();
   const standing = useMemo(() => new Set(standingEvents(events).map((event) => event.id)), [events]);
   const newestFirst = [...events].reverse().filter((event) => event.kind !== "undone");
   const shown = all ? newestFirst : newestFirst.slice(0, FIRST_SHOWN);
@@ -34,7 +36,7 @@ export function EventLog({
         {shown.map((event) => (
           <li key={event.id} className="border-b border-line py-1.5">
             <div className={standing.has(event.id) ? "" : "text-soft line-through"}>
-              {describeEvent(event, state, family)}
+              {describeEvent(event, state, family, preferences)}
             </div>
             <div className="text-sm text-soft" suppressHydrationWarning>
               {format(event.at, "d MMM HH:mm:ss")} · {stageTitles[event.stage]} ·{" "}

@@ -4,7 +4,7 @@ import type { EventDraft } from "../../../core/job/event.ts";
 import type { Hold } from "../../../core/job/holds.ts";
 import type { StageName } from "../../../core/job/route.ts";
 import { Field } from "../../ui/Field.tsx";
-import { useDraftText } from "../../ui/useDraftText.ts";
+import { useDraft } from "../../ui/useDraft.ts";
 
 const LEAST_REASON = 10;
 
@@ -23,7 +23,7 @@ export function HoldNotice({
   send: (draft: EventDraft) => boolean;
 }) {
   const [open, setOpen] = useState(false);
-  const [reason, setReason] = useDraftText(`${code} override ${hold.name}`);
+  const [reason, setReason] = useDraft(`${code} override ${hold.name}`, "");
   const [fault, setFault] = useState<string>();
   const sign = () => {
     if (reason.trim().length < LEAST_REASON) {

@@ -1,6 +1,8 @@
 import { Check, Circle, Minus } from "lucide-react";
 import type { EventDraft } from "../../../core/job/event.ts";
-import type { Step } from "../../../core/job/step.ts";
+import { usePreferences } from "../../ui/preferences.ts";
+import { lengthText } from "../../ui/quantity.tsx";
+import { fillLengths, type Step } from "../../../core/job/step.ts";
 
 /** The steps of the stage at hand, each to be done in any order by a tap; the bar offers them one after the other. */
 export function StepList({
@@ -16,6 +18,7 @@ export function StepList({
   onPress: (step: Step) => void;
   onDraft: (draft: EventDraft) => void;
 }) {
+  const preferences = usePreferences();
   return (
     <ol className="border-t border-line">
       {steps.map((step) => (
@@ -27,7 +30,7 @@ export function StepList({
             {step.done ? <Check size={22} /> : step.skipped ? <Minus size={22} /> : <Circle size={22} />}
           </span>
           <span className={`flex-1 py-1 ${step.done || step.skipped ? "text-soft" : ""}`}>
-            {step.ask}
+            {fillLengths(step, (mm) => lengthText(mm, preferences))}
             <span className="sr-only">{step.done ? " Done." : step.skipped ? " Skipped." : ""}</span>
             {step.skipped && !step.done ? <em> skipped</em> : null}
           </span>

@@ -3,6 +3,8 @@ import { readingKinds } from "../../../core/job/event.ts";
 import { routes, stageTitles } from "../../../core/job/route.ts";
 import { stages } from "../../../core/job/stages.ts";
 import type { JobState } from "../../../core/job/fold.ts";
+import type { Preferences } from "../../ui/preferences.ts";
+import { lengthText, temperatureText } from "../../ui/quantity.tsx";
 import type { Family } from "../../../core/stack/family.ts";
 
 const results = { pass: "passed", fail: "failed", "not-fitted": "not fitted" } as const;
@@ -25,8 +27,9 @@ const settingWords: Record<string, readonly [label: string, unit: string]> = {
   tackS: ["tack", "s"],
 };
 
-function describeSetting([name, value]: readonly [string, number]): string {
+function describeSetting([name, value]: readonly [string, number], preferences: Preferences): string {
   const [label, unit] = settingWords[name] ?? [name, ""];
+  if (unit === "°C") return `${label} ${temperatureText(value, preferences)}`;
   return `${label} ${Number(value.toFixed(2))} ${unit}`.trim();
 }
 
@@ -36,7 +39,12 @@ function stepAsk(event: JobEvent, step: string, state: JobState, family: Family)
 }
 
 /** One line for the log: what an event says, in the words of the bench. */
-export function describeEvent(event: JobEvent, state: JobState, family: Family): string {
+export function describeEvent(
+  event: JobEvent,
+  state: JobState,
+  family: Family,
+  preferences: Preferences,
+): string {
   switch (event.kind) {
     case "job-opened":
       return `Job opened: ${routes[event.data.route].title.toLowerCase()}. ${event.data.complaint}`;
@@ -63,12 +71,20 @@ export function describeEvent(event: JobEvent, state: JobState, family: Family):
       return `${event.data.count} × ${name} ${event.kind === "screws-taken" ? "out" : "back"}`;
     }
     case "setting-chosen":
-      return `Settings: ${Object.entries(event.data.settings).map(describeSetting).join(", ")}`;
+      return `Settings: ${Object.entries(event.data.settings)
+        .map((setting) => describeSetting(setting, preferences))
+        .join(", ")}`;
     case "reading-taken": {
-      const { label, unit: keptUnit } = readingKinds[event.data.quantity];
-      const unit = keptUnit === "C" ? "°C" : keptUnit;
-      const values = event.data.values;
-      const shown = values.length === 1 ? `${values[0]!.value} ${unit}` : `${values.length} values, ${unit}`;
+      const { label, unit } = readingKinds[event.data.quantity];
+      const [first, ...more] = event.data.values;
+      const one = first!.value;
+      const text =
+        unit === "C"
+          ? temperatureText(one, preferences)
+          : unit === "mm"
+            ? lengthText(one, preferences)
+            : `${one} ${unit}`;
+      const shown = more.length === 0 ? text : `${more.length + 1} values from ${text}`;
       return `${label}: ${shown}${event.data.source === "simulated" ? " (simulated)" : ""}`;
     }
     case "note-written":
@@ -78,7 +94,7 @@ export function describeEvent(event: JobEvent, state: JobState, family: Family):
     case "timer-stopped":
       return `Timer stopped: ${event.data.timer.replaceAll("-", " ")}`;
     case "stretch-cut":
-      return `Cut: ${event.data.edge} edge ${Math.round(event.data.fromMm)} to ${Math.round(event.data.toMm)} mm`;
+      return `Cut: ${event.data.edge} edge ${lengthText(event.data.fromMm, preferences)} to ${lengthText(event.data.toMm, preferences)}`;
     case "function-checked": {
       const name = family.functions.find((f) => f.key === event.data.function)?.name ?? event.data.function;
       return `${name} ${results[event.data.result]}${event.data.note ? `: ${event.data.note}` : ""}`;

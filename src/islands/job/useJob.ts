@@ -5,6 +5,7 @@ import { foldJob, standingEvents, type JobState } from "../../../core/job/fold.t
 import type { Hold } from "../../../core/job/holds.ts";
 import { refusalOf } from "../../../core/job/refusal.ts";
 import type { Family } from "../../../core/stack/family.ts";
+import { useLive } from "../../ui/useLive.ts";
 import { addToOutbox, readOutbox, removeFromOutbox } from "./outbox.ts";
 
 /** What the technician should know about the last thing that was sent or tried. */
@@ -88,9 +89,9 @@ export function useJob(code: string, family: Family, initial: JobEvent[], who: s
     };
   }, [code, flush]);
 
-  useEffect(() => {
-    const live = new EventSource("/api/live");
-    const refresh = async () => {
+  useLive({
+    onChange: async (changed) => {
+      if (changed !== code && changed !== "") return;
       try {
         const answer = await fetch(`/api/jobs/${code}/events`);
         if (!answer.ok) return;
@@ -100,15 +101,9 @@ export function useJob(code: string, family: Family, initial: JobEvent[], who: s
       } catch {
         setOffline(true);
       }
-    };
-    live.onmessage = ({ data }) => {
-      const changed = JSON.parse(data as string) as string;
-      if (changed === code || changed === "") void refresh();
-    };
-    live.onerror = () => setOffline(true);
-    live.onopen = () => void refresh();
-    return () => live.close();
-  }, [code]);
+    },
+    onLost: () => setOffline(true),
+  });
 
   const send = useCallback(
     (draft: EventDraft): boolean => {

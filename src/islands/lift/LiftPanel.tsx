@@ -14,9 +14,18 @@ import type { Seam } from "../../../core/stack/family.ts";
 import { Plan, type PlanSegment } from "../../drawing/Plan.tsx";
 import { DialSlider } from "../../ui/DialSlider.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
-import { Assumed, Duration, durationText, Figure, Length, shown, Temperature } from "../../ui/quantity.tsx";
+import {
+  Assumed,
+  Duration,
+  durationText,
+  Figure,
+  Length,
+  lengthText,
+  shown,
+  Temperature,
+} from "../../ui/quantity.tsx";
 import { useMounted } from "../../ui/useMounted.ts";
-import { useDraftText } from "../../ui/useDraftText.ts";
+import { useDraft } from "../../ui/useDraft.ts";
 import type { PanelProps } from "../stage/panel.ts";
 import { HeatChart } from "./HeatChart.tsx";
 
@@ -51,13 +60,12 @@ function useDials(props: PanelProps & { usualLift: Record<string, number> | null
     soakS: Math.min(chosen.soakS ?? 120, LONGEST_SOAK_S),
     speedMmS: chosen.speedMmS ?? speedOf(props.seam),
   };
-  const [text, setText] = useDraftText(`${props.code} lift`, "");
-  const dials: Dials = text === "" ? start : { ...start, ...(JSON.parse(text) as Partial<Dials>) };
+  const [entered, setEntered] = useDraft<Dials | null>(`${props.code} lift`, null);
   return {
-    dials,
-    isChanged: text !== "",
-    setDials: (next: Dials) => setText(JSON.stringify(next)),
-    clear: () => setText(""),
+    dials: { ...start, ...entered },
+    isChanged: entered !== null,
+    setDials: setEntered,
+    clear: () => setEntered(null),
   };
 }
 
@@ -208,8 +216,14 @@ function HeatedLift(
               min={1}
               max={15}
               step={0.5}
-              shown={<Figure value={dials.speedMmS} unit="mm/s" digits={1} />}
-              text={`${dials.speedMmS} millimetres a second`}
+              shown={
+                <Figure
+                  value={shown("length", dials.speedMmS, preferences).value}
+                  unit={`${shown("length", 0, preferences).unit}/s`}
+                  digits={preferences.length === "inch" ? 2 : 1}
+                />
+              }
+              text={`${lengthText(dials.speedMmS, preferences)} a second`}
               onChange={(speedMmS) => setDials({ ...dials, speedMmS })}
             />
             {(isChanged || !chosen) && (

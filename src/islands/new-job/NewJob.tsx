@@ -58,8 +58,8 @@ export function NewJob({
 }) {
   const preferences = useStoredPreferences(initial);
   const [failure, setFailure] = useState<string>();
-  // Made once: sending the same form twice makes one job.
-  const ids = useRef({ job: "", event: "" });
+  // The same form sent again, because an answer was lost, is the same job; a changed one is another.
+  const lastSent = useRef<{ form: string; job: string; event: string; at: string } | null>(null);
   const { register, handleSubmit, control, setValue, setError, reset, getValues, formState } = useForm<
     Form,
     unknown,
@@ -83,19 +83,24 @@ export function NewJob({
       setValue("route", family.routes[0]!);
   }, [family, values.route, setValue]);
 
-  const submit = handleSubmit(async ({ family: familyCode, route, complaint, code, due, who }) => {
+  const submit = handleSubmit(async (entered) => {
     setFailure(undefined);
-    ids.current = { job: ids.current.job || uuid(), event: ids.current.event || uuid() };
+    const { family: familyCode, route, complaint, code, due, who } = entered;
+    const text = JSON.stringify(entered);
+    if (lastSent.current?.form !== text) {
+      lastSent.current = { form: text, job: uuid(), event: uuid(), at: new Date().toISOString() };
+    }
+    const sent = lastSent.current;
     const body = {
-      id: ids.current.job,
+      id: sent.job,
       code,
       family: familyCode,
       opening: {
-        id: ids.current.event,
+        id: sent.event,
         stage: "intake",
         kind: "job-opened",
         who,
-        at: new Date().toISOString(),
+        at: sent.at,
         data: { route, complaint, dueAt: due ? new Date(`${due}T17:00`).toISOString() : null },
       },
     };

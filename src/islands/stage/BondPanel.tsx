@@ -7,7 +7,7 @@ import { roundMl } from "../../../core/job/stages/bond.ts";
 import { liquidAdhesive } from "../../../core/materials/adhesives.ts";
 import { Assumed, Figure, Length } from "../../ui/quantity.tsx";
 import { DialSlider } from "../../ui/DialSlider.tsx";
-import { useDraftText } from "../../ui/useDraftText.ts";
+import { useDraft } from "../../ui/useDraft.ts";
 import { stepsAnswer } from "./stage-answer.ts";
 import type { PanelProps } from "./panel.ts";
 
@@ -18,11 +18,11 @@ export function BondPanel(props: PanelProps) {
 }
 
 function LiquidBond({ code, family, state, live, send, offer }: PanelProps) {
-  const [text, setText] = useDraftText(`${code} bond`, "");
-  const input = useMemo(() => {
-    const typed = text === "" ? {} : (JSON.parse(text) as Record<string, number>);
-    return bondDoseInput(family, { ...state.settings.bond, ...typed });
-  }, [family, state.settings.bond, text]);
+  const [entered, setEntered] = useDraft<{ gapUm: number; overflowPct: number } | null>(`${code} bond`, null);
+  const input = useMemo(
+    () => bondDoseInput(family, { ...state.settings.bond, ...entered }),
+    [family, state.settings.bond, entered],
+  );
   const dose = useMemo(() => calculateAdhesiveDose(input), [input]);
   const draft = useMemo(
     () => (): EventDraft => ({
@@ -42,7 +42,7 @@ function LiquidBond({ code, family, state, live, send, offer }: PanelProps) {
   );
   useEffect(() => offer("dose", draft), [offer, draft]);
   const set = (change: { gapUm?: number; overflowPct?: number }) =>
-    setText(JSON.stringify({ gapUm: input.gapUm, overflowPct: input.overflowPct, ...change }));
+    setEntered({ gapUm: input.gapUm, overflowPct: input.overflowPct, ...change });
 
   return (
     <>
@@ -79,12 +79,12 @@ function LiquidBond({ code, family, state, live, send, offer }: PanelProps) {
           onChange={(overflowPct) => set({ overflowPct })}
         />
       </div>
-      {text !== "" && (
+      {entered !== null && (
         <button
           type="button"
           className="control mt-2"
           disabled={!live}
-          onClick={() => send(draft()) && setText("")}
+          onClick={() => send(draft()) && setEntered(null)}
         >
           Use this dose
         </button>

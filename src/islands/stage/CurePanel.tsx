@@ -5,7 +5,7 @@ import { runningTimers, secondsLeft } from "../../../core/job/fold.ts";
 import { benchLamp, liquidAdhesive } from "../../../core/materials/adhesives.ts";
 import { Field } from "../../ui/Field.tsx";
 import { Assumed, Duration, Figure } from "../../ui/quantity.tsx";
-import { useDraftText } from "../../ui/useDraftText.ts";
+import { useDraft } from "../../ui/useDraft.ts";
 import type { PanelProps } from "./panel.ts";
 
 const LEAST = 0.1;
@@ -13,7 +13,7 @@ const MOST = 100_000;
 
 export function CurePanel({ code, family, state, nowMs, live, send, offer }: PanelProps) {
   const lastReading = state.readings.filter((reading) => reading.quantity === "irradiance").at(-1);
-  const [typed, setTyped] = useDraftText(`${code} irradiance`, "");
+  const [typed, setTyped] = useDraft(`${code} irradiance`, "");
   const [fault, setFault] = useState<string>();
   const number = Number(typed.trim().replace(",", "."));
   const isGood = typed.trim() !== "" && Number.isFinite(number) && number >= LEAST && number <= MOST;

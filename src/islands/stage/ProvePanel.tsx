@@ -1,5 +1,5 @@
 import { checkResults, type CheckResult } from "../../../core/job/event.ts";
-import { useDraftText } from "../../ui/useDraftText.ts";
+import { useDraft } from "../../ui/useDraft.ts";
 import type { PanelProps } from "./panel.ts";
 import { stageAnswer } from "./stage-answer.ts";
 
@@ -23,7 +23,7 @@ export function ProvePanel(props: PanelProps) {
 function FunctionRow({ code, family, state, live, send, functionKey }: PanelProps & { functionKey: string }) {
   const checked = family.functions.find((f) => f.key === functionKey)!;
   const check = state.checks.prove?.[functionKey];
-  const [note, setNote] = useDraftText(`${code} prove ${functionKey}`);
+  const [note, setNote] = useDraft(`${code} prove ${functionKey}`, "");
   return (
     <li className="grid items-center gap-x-4 gap-y-1 border-b border-line py-2 lg:grid-cols-[1fr_14rem_auto]">
       <div>
