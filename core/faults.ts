@@ -2,7 +2,7 @@ import type { z } from "zod";
 
 /** One thing wrong with an input: where it stands and what is wrong, with the value that was met. */
 export interface Fault {
-  /** Field path such as `phases[0].durationS`; empty for the whole document. */
+  /** Field path such as `phases[0].durationS`; empty for the whole input. */
   path: string;
   message: string;
 }

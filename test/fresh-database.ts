@@ -1,11 +1,15 @@
 import type pg from "pg";
 import { openThrowawayCluster, type Cluster } from "../scripts/postgres.ts";
-import { connect } from "../server/db/pool.ts";
+import { loadDemo } from "../scripts/load-demo.ts";
+import { connect, database } from "../server/db/pool.ts";
 import { migrate } from "../server/db/migrate.ts";
 
 let cluster: Promise<Cluster> | null = null;
 const pools: pg.Pool[] = [];
 let made = 0;
+
+/** The moment as of which the demo is loaded. */
+export const DEMO_NOW_MS = Date.UTC(2026, 10, 25, 9);
 
 /** A new, migrated database in this run's throwaway cluster. */
 export async function freshDatabase(): Promise<{ url: string; pool: pg.Pool }> {
@@ -16,6 +20,19 @@ export async function freshDatabase(): Promise<{ url: string; pool: pg.Pool }> {
   pools.push(pool);
   await migrate(pool);
   return { url, pool };
+}
+
+let demo: Promise<{ pool: pg.Pool; loaded: number }> | null = null;
+
+/** The database that the endpoints of this process ask, with the demo workshop in it. Shared by the test files. */
+export function demoDatabase(): Promise<{ pool: pg.Pool; loaded: number }> {
+  demo ??= (async () => {
+    process.env.DATABASE_URL = (await freshDatabase()).url;
+    const pool = database();
+    pools.push(pool);
+    return { pool, loaded: await loadDemo(pool, DEMO_NOW_MS) };
+  })();
+  return demo;
 }
 
 /** For pools that a test has made in other ways. */

@@ -268,7 +268,7 @@ function meetingMm(laid: readonly LoopStretch[], loop: readonly LoopSide[], corn
  * Where to start, which way to go, how deep, where not at all, and how many returns to the heat it takes.
  *
  * Two arms leave the start corner and meet at the hinge, so that the hinge's two neighbours end there. A window is filled
- * before the next pass begins; no stretch asks for more than one window. Lengths in mm along the straight outline (a
+ * before the next pass begins; no stretch asks for more than one. Lengths in mm along the straight outline (a
  * rounded corner is a little shorter, so times are on the safe side), times in s.
  * A keep-out is taken to reach inwards as deep as the blade may go, so the edges beside it are shortened or made shallow
  * at that corner. Source: common practice, no source.

@@ -1,6 +1,6 @@
-import { Dialog } from "radix-ui";
 import { useState } from "react";
 import type { Problem } from "../../server/problem.ts";
+import { FormDialog } from "./FormDialog.tsx";
 import { Field } from "./Field.tsx";
 import { setPreference } from "./preferences.ts";
 
@@ -40,41 +40,26 @@ export function AddTechnician({ open, onClose }: { open: boolean; onClose: () =>
     }
   };
   return (
-    <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-50 bg-black/50" />
-        <Dialog.Content className="fixed top-1/3 left-1/2 z-50 w-[min(28rem,94vw)] -translate-x-1/2 border-2 border-ink bg-ground p-5">
-          <Dialog.Title className="text-xl font-semibold">Who else works here?</Dialog.Title>
-          <Dialog.Description className="mt-1">
-            The name stands beside everything that this person records.
-          </Dialog.Description>
-          <form
-            className="mt-4 grid gap-4"
-            onSubmit={(event) => {
-              event.preventDefault();
-              void add();
-            }}
-          >
-            <Field label="Name" fault={fault}>
-              {(attributes) => (
-                <input
-                  {...attributes}
-                  className="entry"
-                  maxLength={40}
-                  value={name}
-                  onChange={(event) => setName(event.target.value)}
-                />
-              )}
-            </Field>
-            <div className="flex gap-2">
-              <button type="submit" className="control-strong">
-                Add
-              </button>
-              <Dialog.Close className="control">Leave</Dialog.Close>
-            </div>
-          </form>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <FormDialog
+      open={open}
+      onOpenChange={(next) => !next && onClose()}
+      title="Who else works here?"
+      description="The name stands beside everything that this person records."
+      submit="Add"
+      leave="Leave"
+      onSubmit={() => void add()}
+    >
+      <Field label="Name" fault={fault}>
+        {(attributes) => (
+          <input
+            {...attributes}
+            className="entry"
+            maxLength={40}
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+        )}
+      </Field>
+    </FormDialog>
   );
 }

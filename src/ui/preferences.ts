@@ -23,7 +23,8 @@ export function readPreferences(cookies: string | null): Preferences {
   const found: Record<string, string> = { ...usual };
   for (const pair of (cookies ?? "").split(";")) {
     const [name, value] = pair.trim().split("=");
-    if (name && value && name in allowed && allowed[name as keyof Preferences](value)) found[name] = value;
+    if (name && value && Object.hasOwn(allowed, name) && allowed[name as keyof Preferences](value))
+      found[name] = value;
   }
   return found as unknown as Preferences;
 }

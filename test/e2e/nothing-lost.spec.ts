@@ -1,5 +1,6 @@
 import { randomUUID } from "node:crypto";
 import {
+  awake,
   bar,
   bigButton,
   eventsOf,
@@ -30,6 +31,7 @@ test("a reload in the middle of a step and a server that restarts lose nothing",
   await page.getByLabel("Note").fill("Customer needs it before the morning ferry");
   await page.getByLabel("Value, °C").fill("21.5");
   await page.reload();
+  await awake(page);
   await expect(page.getByLabel("Note")).toHaveValue("Customer needs it before the morning ferry");
   await expect(page.getByLabel("Value, °C")).toHaveValue("21.5");
   await expect(bigButton(page)).toHaveText("Damage seen");
@@ -55,6 +57,7 @@ test("a reload in the middle of a step and a server that restarts lose nothing",
     .toBe("pass");
   await expect(page.getByText("No answer from the server.")).toBeHidden({ timeout: 20_000 });
   await page.reload();
+  await awake(page);
   await expect(page.getByRole("listitem").filter({ hasText: "Look at it in strong light" })).toContainText(
     "Done.",
   );

@@ -1,5 +1,5 @@
 import { readFile } from "node:fs/promises";
-import { expect, standAtBench, stateOf, test, visit } from "./workshop.ts";
+import { awake, expect, standAtBench, stateOf, test, visit } from "./workshop.ts";
 
 test("values in the wrong unit or out of bounds are refused with their bounds and stay typed", async ({
   page,
@@ -43,6 +43,7 @@ test("a job is found by its code, ended ones too, and a code that is taken is sa
   await expect(page.getByText("GW-1042 is taken by another job")).toBeVisible();
   await expect(page.getByLabel("What is wrong with it")).toHaveValue("Film gone sour");
   await page.reload();
+  await awake(page);
   await expect(page.getByLabel("What is wrong with it")).toHaveValue("Film gone sour");
 });
 
@@ -114,6 +115,7 @@ test("the back button and the address bring back the stage that was looked at", 
   await expect(page).toHaveURL(/stage=lift/);
   await expect(page.locator("#question")).toHaveText("How long on the heat, and where to cut?");
   await page.reload();
+  await awake(page);
   await expect(page.locator("#question")).toHaveText("How long on the heat, and where to cut?");
   await page.goBack();
   await expect(page.locator("#question")).toHaveText("Is everything back where it was?");

@@ -1,5 +1,6 @@
 import type { Page } from "@playwright/test";
 import {
+  awake,
   bar,
   bigButton,
   expect,
@@ -29,6 +30,7 @@ test("a whole job by keyboard alone, from the bench to a closed device", async (
   await tabTo(page, focused(page, "a[href='/jobs/new']"));
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "What came in?" })).toBeVisible();
+  await awake(page);
 
   await tabTo(page, focused(page, "input[type=radio]"));
   // The radios are in alphabetical order of their codes; TK-5 is the sixth.
@@ -45,6 +47,7 @@ test("a whole job by keyboard alone, from the bench to a closed device", async (
   await tabTo(page, focused(page, "button[type=submit]"));
   await page.keyboard.press("Enter");
   await page.waitForURL("**/jobs/GW-5001");
+  await awake(page);
   await expect(bigButton(page)).toHaveText("Start intake");
 
   // A press that was wrong is taken back by Backspace.

@@ -27,10 +27,13 @@ export async function standAtBench(
   await page.context().addCookies(Object.entries(cookies).map(([name, value]) => ({ name, value, url })));
 }
 
-/** Opens a page and waits until every island on it answers. */
+/** Waits until every island on the page answers: before that it is a picture of itself. */
+export const awake = (page: Page) =>
+  expect(page.locator("astro-island[ssr], [aria-busy=true]")).toHaveCount(0, { timeout: 20_000 });
+
 export async function visit(page: Page, path: string): Promise<void> {
   await page.goto(path);
-  await expect(page.locator("astro-island[ssr], [aria-busy=true]")).toHaveCount(0);
+  await awake(page);
 }
 
 export async function eventsOf(url: string, code: string): Promise<JobEvent[]> {

@@ -77,7 +77,7 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
   }));
   const firstLeft = segments.findIndex((step) => !step.done);
   const soak = newest(state.timers, "soak-");
-  const window = newest(state.timers, "window-");
+  const cutting = newest(state.timers, "window-");
   const cycle = state.timers.filter((t) => t.timer.startsWith("soak-")).length;
   if (firstLeft < 0) {
     return [{ ...choose, done: true }, ...segments];
@@ -95,7 +95,7 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
         timer: `soak-${cycle + 1}`,
         label: `Soak ${cycle + 1}`,
         durationS: settings.soakS ?? 60,
-        ...(window && window.stoppedAt === null ? { stops: window.timer } : {}),
+        ...(cutting && cutting.stoppedAt === null ? { stops: cutting.timer } : {}),
       },
     }),
   });
@@ -119,13 +119,14 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
         },
       }),
     };
-  } else if (!window || window.stoppedAt !== null) {
+  } else if (!cutting || cutting.stoppedAt !== null) {
     heat = toHeat(cycle === 0 ? "Lay it on the plate." : "Back on the heat.");
   } else {
     const pass = plan.segments[firstLeft]!.pass;
-    const cutInWindow = state.stretches.filter((s) => s.at >= window.startedAt);
+    const cutInWindow = state.stretches.filter((s) => s.at >= cutting.startedAt);
     const begun = plan.segments.find((segment) => isCut(segment, cutInWindow));
-    if (secondsLeft(window, nowMs) <= 0) heat = toHeat("The window is over: picks parked, back on the heat.");
+    if (secondsLeft(cutting, nowMs) <= 0)
+      heat = toHeat("The window is over: picks parked, back on the heat.");
     else if (begun && begun.pass !== pass)
       heat = toHeat("This window is used: picks parked, back on the heat.");
     else {

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { EventDraft } from "../../../core/job/event.ts";
 import type { Hold } from "../../../core/job/holds.ts";
 import type { StageName } from "../../../core/job/route.ts";
+import { FormDialog } from "../../ui/FormDialog.tsx";
 import { Field } from "../../ui/Field.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
 
@@ -55,46 +56,33 @@ export function HoldNotice({
           </button>
         ))}
         {hold.overridable && (
-          <Dialog.Root open={open} onOpenChange={setOpen}>
-            <Dialog.Trigger className="control" disabled={!who}>
-              Go on with a signed reason
-            </Dialog.Trigger>
-            <Dialog.Portal>
-              <Dialog.Overlay className="fixed inset-0 z-50 bg-black/50" />
-              <Dialog.Content className="fixed top-1/2 left-1/2 z-50 w-[min(34rem,94vw)] -translate-x-1/2 -translate-y-1/2 border-2 border-ink bg-ground p-5">
-                <Dialog.Title className="text-xl font-semibold">Go on without it</Dialog.Title>
-                <Dialog.Description className="mt-1">
-                  {hold.sentence} The reason stays on the job under your name.
-                </Dialog.Description>
-                <form
-                  className="mt-4 grid gap-4"
-                  onSubmit={(event) => {
-                    event.preventDefault();
-                    sign();
-                  }}
-                >
-                  <Field label="Reason" fault={fault}>
-                    {(attributes) => (
-                      <textarea
-                        {...attributes}
-                        className="entry"
-                        rows={3}
-                        maxLength={500}
-                        value={reason}
-                        onChange={(event) => setReason(event.target.value)}
-                      />
-                    )}
-                  </Field>
-                  <div className="flex gap-2">
-                    <button type="submit" className="control-strong">
-                      Sign
-                    </button>
-                    <Dialog.Close className="control">Leave the hold</Dialog.Close>
-                  </div>
-                </form>
-              </Dialog.Content>
-            </Dialog.Portal>
-          </Dialog.Root>
+          <FormDialog
+            open={open}
+            onOpenChange={setOpen}
+            trigger={
+              <Dialog.Trigger className="control" disabled={!who}>
+                Go on with a signed reason
+              </Dialog.Trigger>
+            }
+            title="Go on without it"
+            description={`${hold.sentence} The reason stays on the job under your name.`}
+            submit="Sign"
+            leave="Leave the hold"
+            onSubmit={sign}
+          >
+            <Field label="Reason" fault={fault}>
+              {(attributes) => (
+                <textarea
+                  {...attributes}
+                  className="entry"
+                  rows={3}
+                  maxLength={500}
+                  value={reason}
+                  onChange={(event) => setReason(event.target.value)}
+                />
+              )}
+            </Field>
+          </FormDialog>
         )}
       </div>
     </section>

@@ -35,9 +35,9 @@ export function stageAnswer(stage: StageName, props: PanelProps): string {
     }
     case "close": {
       const out = sum(state.screwsTaken) - sum(state.screwsReturned);
-      return out === 0
-        ? `All ${sum(state.screwsTaken)} screws back`
-        : `${Math.abs(out)} ${out > 0 ? "screws still out" : "screws too many"}`;
+      if (out === 0) return `All ${sum(state.screwsTaken)} screws back`;
+      const screws = `${Math.abs(out)} ${Math.abs(out) === 1 ? "screw" : "screws"}`;
+      return out > 0 ? `${screws} still out` : `${screws} too many`;
     }
     default:
       return stepsAnswer(stage, props);

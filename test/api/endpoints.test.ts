@@ -1,0 +1,131 @@
+import { expect } from "chai";
+import type pg from "pg";
+import { v4 as uuid } from "uuid";
+import { families } from "../../demo/families.ts";
+import { inTransaction } from "../../server/db/pool.ts";
+import { keepFamily, listFamilies } from "../../server/store/families.ts";
+import { GET as bench } from "../../src/pages/api/bench.ts";
+import { GET as exportDocument } from "../../src/pages/api/jobs/[code]/export.ts";
+import { POST as postEvents } from "../../src/pages/api/jobs/[code]/events.ts";
+import { POST as importDocument } from "../../src/pages/api/jobs/import.ts";
+import { GET as findJobs, POST as postJob } from "../../src/pages/api/jobs/index.ts";
+import { GET as live } from "../../src/pages/api/live.ts";
+import { GET as jobSchema } from "../../src/pages/api/schemas/job.ts";
+import { GET as listPeople, POST as addPerson } from "../../src/pages/api/technicians.ts";
+import { demoDatabase } from "../fresh-database.ts";
+import { ask, expectFault } from "./ask.ts";
+
+const at = "2026-05-04T08:00:00.000Z";
+
+describe("the endpoints", function () {
+  this.timeout(60_000);
+  let pool: pg.Pool;
+
+  before(async () => {
+    pool = (await demoDatabase()).pool;
+  });
+
+  describe("for technicians", () => {
+    it("add a name once and list it in order", async () => {
+      const body = { key: "zita", name: "Zita" };
+      expect((await ask(addPerson, { body })).status).to.equal(200);
+      const again = await ask(addPerson, { body });
+      expect(again.body.filter((person: { key: string }) => person.key === "zita")).to.deep.equal([body]);
+      const names = (await ask(listPeople)).body.map((person: { name: string }) => person.name);
+      expect([...names].sort()).to.deep.equal(names);
+    });
+
+    it("refuse a key that stands for somebody else, an empty name and a bad key", async () => {
+      await ask(addPerson, { body: { key: "zita", name: "Zita" } });
+      expectFault(await ask(addPerson, { body: { key: "zita", name: "Other" } }), 422, "name");
+      expectFault(await ask(addPerson, { body: { key: "zita", name: " " } }), 422, "name");
+      expectFault(await ask(addPerson, { body: { key: "Zita Z", name: "Zita" } }), 422, "key");
+    });
+  });
+
+  const openJob = async (code: string) => {
+    await ask(addPerson, { body: { key: "zita", name: "Zita" } });
+    const opening = {
+      id: uuid(),
+      stage: "intake",
+      kind: "job-opened",
+      who: "zita",
+      at,
+      data: { route: "film", complaint: "sour film", dueAt: null },
+    };
+    const answer = await ask(postJob, { body: { id: uuid(), code, family: "WS-240", opening } });
+    expect(answer.status).to.equal(201);
+  };
+  const startIntake = () => ({
+    id: uuid(),
+    stage: "intake",
+    kind: "stage-started",
+    who: "zita",
+    at,
+    data: {},
+  });
+
+  it("show a new job on the bench and find it by its code", async () => {
+    await openJob("EP-1");
+    const row = (await ask(bench)).body.find((entry: { code: string }) => entry.code === "EP-1");
+    expect(row).to.include({ need: "hands", stage: "Intake", route: "Film", complaint: "sour film" });
+    const found = (await ask(findJobs, { search: "?code=ep-" })).body;
+    expect(found).to.deep.equal([
+      { code: "EP-1", family: "WS-240", route: "film", openedAt: at, endedAt: null, outcome: null },
+    ]);
+  });
+
+  it("give a document that they take back, and refuse one that is not theirs", async () => {
+    await openJob("EP-2");
+    const document = (await ask(exportDocument, { params: { code: "EP-2" } })).body;
+    expect(document.events).to.have.length(1);
+    expect((await ask(importDocument, { body: document })).body).to.deep.equal({ code: "EP-2", added: 0 });
+    expectFault(await ask(importDocument, { body: { ...document, version: 2 } }), 422, "version");
+    expectFault(await ask(importDocument, { body: [] }), 422, "");
+    expect((await ask(importDocument, { raw: "\u0000" })).status).to.equal(400);
+    expect((await ask(exportDocument, { params: { code: "EP-0" } })).status).to.equal(404);
+    expect((await ask(jobSchema)).body.required).to.include.members([
+      "format",
+      "version",
+      "job",
+      "family",
+      "events",
+    ]);
+  });
+
+  it("tell whoever listens which job has changed, as it changes", async () => {
+    await openJob("EP-3");
+    const hungUp = new AbortController();
+    const request = new Request("http://bench.test/api/live", { signal: hungUp.signal });
+    const answer = (await live({ request } as never)) as Response;
+    expect(answer.headers.get("content-type")).to.equal("text/event-stream");
+    const reader = answer.body!.getReader();
+    const decoder = new TextDecoder();
+    let heard = "";
+    const hearing = (async () => {
+      while (!heard.includes('data: "EP-3"'))
+        heard += decoder.decode((await reader.read()).value, { stream: true });
+    })();
+    // Listening begins in its own time; the line says so with an empty code.
+    while (!heard.includes('data: ""')) await new Promise((resolve) => setTimeout(resolve, 10));
+    await ask(postEvents, { params: { code: "EP-3" }, body: startIntake() });
+    await hearing;
+    expect(heard).to.include('data: "EP-3"\n\n');
+    hungUp.abort();
+    await reader.cancel();
+  });
+
+  it("keep a family once, and make a version only where something differs", async () => {
+    const [first] = families;
+    const keep = (family: (typeof families)[number]) =>
+      inTransaction(pool, (client) => keepFamily(client, family));
+    const before = await keep(first!);
+    expect(await keep(first!)).to.deep.equal(before);
+    const changed = { ...first!, borderMm: first!.borderMm + 1 };
+    const after = await keep(changed);
+    expect(after.version).to.be.greaterThan(before.version);
+    const newest = (await listFamilies(pool)).find(({ family }) => family.code === first!.code)!;
+    expect(newest.family.borderMm).to.equal(changed.borderMm);
+    expect(await keep(first!)).to.deep.equal(before);
+  });
+});
