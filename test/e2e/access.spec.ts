@@ -1,6 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { screens } from "./screens.ts";
+import { places, stages } from "./screens.ts";
 import { expect, standAtBench, test, visit } from "./workshop.ts";
 
 async function faultsOf(page: Page, rules?: string[]): Promise<string[]> {
@@ -24,16 +24,23 @@ async function faultsOnBothGrounds(page: Page): Promise<string[]> {
   return [...day.map((fault) => `day ${fault}`), ...dark.map((fault) => `dark ${fault}`)];
 }
 
-test("no serious or critical fault of access on any screen, on either ground", async ({ page, workshop }) => {
-  test.setTimeout(240_000);
-  await standAtBench(page, workshop.url);
-  const found: string[] = [];
-  for (const screen of screens) {
-    await visit(page, screen);
-    found.push(...(await faultsOnBothGrounds(page)).map((fault) => `${screen} ${fault}`));
-  }
-  expect(found).toEqual([]);
-});
+test.describe.configure({ mode: "parallel" });
+
+for (const [what, screens] of [
+  ["any place", places],
+  ["any stage", stages],
+] as const) {
+  test(`no serious or critical fault of access at ${what}, on either ground`, async ({ page, workshop }) => {
+    test.setTimeout(240_000);
+    await standAtBench(page, workshop.url);
+    const found: string[] = [];
+    for (const screen of screens) {
+      await visit(page, screen);
+      found.push(...(await faultsOnBothGrounds(page)).map((fault) => `${screen} ${fault}`));
+    }
+    expect(found).toEqual([]);
+  });
+}
 
 test("empty, held, offline and nobody at the bench are screens without faults too", async ({
   page,

@@ -1,5 +1,5 @@
-/** One screen of each kind, and the job screen at every stage. */
-export const screens = [
+/** One screen of each kind that is not a job at work. */
+export const places = [
   "/",
   "/jobs/new",
   "/jobs/import",
@@ -8,20 +8,21 @@ export const screens = [
   "/nowhere",
   "/jobs/GW-1154/sheet",
   "/jobs/GW-1001",
-  ...[
-    "1151",
-    "1152",
-    "1153",
-    "1154",
-    "1155",
-    "1156",
-    "1157",
-    "1158",
-    "1159",
-    "1160",
-    "1161",
-    "1162",
-    "1164",
-  ].map((number) => `/jobs/GW-${number}`),
   "/jobs/GW-1162?stage=lift",
 ];
+
+/** The job screen at every stage, and held. */
+export const stages = [
+  "1151",
+  "1152",
+  "1154",
+  "1155",
+  "1156",
+  "1157",
+  "1158",
+  "1159",
+  "1160",
+  "1161",
+  "1162",
+  "1164",
+].map((number) => `/jobs/GW-${number}`);

@@ -1,4 +1,4 @@
-import { screens } from "./screens.ts";
+import { places, stages } from "./screens.ts";
 import { expect, standAtBench, test, visit } from "./workshop.ts";
 
 const sizes = [
@@ -13,7 +13,7 @@ test("nothing runs out of a narrow phone or a tablet on an arm, and no target is
 }) => {
   await standAtBench(page, workshop.url);
   const faults: string[] = [];
-  for (const screen of screens) {
+  for (const screen of [...places, ...stages]) {
     await visit(page, screen);
     for (const size of sizes) {
       await page.setViewportSize(size);

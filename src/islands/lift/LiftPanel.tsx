@@ -105,8 +105,7 @@ function HeatedLift(
       return { ...segment, status };
     });
   }, [plan, state.stretches]);
-  // The answer and the slider come first; the drawings follow as soon as there is time.
-  const drawnHeat = useDeferredValue(heat);
+  // Answer and curve keep up with the slider; the drawing of the cut may follow a frame later.
   const drawnSegments = useDeferredValue(segments);
   const left = segments.filter((segment) => segment.status !== "cut").length;
   const chosen = state.settings.lift?.windowS !== undefined;
@@ -185,7 +184,7 @@ function HeatedLift(
       <div className="mt-4 grid gap-6 xl:grid-cols-2">
         <section aria-label="Heat">
           {mounted ? (
-            <HeatChart family={family} seam={seam} heat={drawnHeat} readings={readings} />
+            <HeatChart family={family} seam={seam} heat={heat} readings={readings} />
           ) : (
             <p className="grid h-67 place-items-center text-soft">Drawing the curve</p>
           )}
