@@ -15,14 +15,14 @@ const USUAL_DEPTH_MM = 5;
 export function planLift(
   family: Family,
   seam: Seam,
-  window: { windowS: number; speedMmS: number },
+  pace: { windowS: number; speedMmS: number },
 ): EdgePlan | null {
-  const windowS = Math.min(window.windowS - HANDLING_S, LONGEST_WINDOW_S);
+  const windowS = Math.min(pace.windowS - HANDLING_S, LONGEST_WINDOW_S);
   if (windowS < 2) return null;
   return calculateEdgePlan({
     outline: family.outline,
     features: family.features,
-    speedMmS: window.speedMmS,
+    speedMmS: pace.speedMmS,
     windowS,
     parkEveryMm: PARK_EVERY_MM,
     maxDepthMm: Math.max(1, Math.min(seam.maxDepthMm ?? USUAL_DEPTH_MM, family.borderMm || USUAL_DEPTH_MM)),
