@@ -2,6 +2,7 @@ import { calculateLiftHeat, chooseSoakS, isHeated, seamOf, usualSettings } from 
 import type { EventDraft, JobEvent } from "../core/job/event.ts";
 import { applyEvent, foldJob, secondsLeft, type JobState } from "../core/job/fold.ts";
 import { nextAction, type NextAction } from "../core/job/next-action.ts";
+import { heatDraft } from "../core/job/stages/lift.ts";
 import type { RouteName, StageName } from "../core/job/route.ts";
 import { speedOf } from "../core/lift/lift-plan.ts";
 import type { Family, Seam } from "../core/stack/family.ts";
@@ -47,11 +48,11 @@ function heatHabits(family: Family, seam: Seam & { plateC: number }): HeatHabit[
   const made = [-4, 0, 4].map((offsetC): HeatHabit => {
     const usual = { ...usualSettings(seam), plateC: seam.plateC + offsetC };
     const soakS = chooseSoakS(family, seam, usual) ?? 600;
-    const { windowS, result } = calculateLiftHeat(family, seam, { ...usual, soakS });
-    const settings = { ...usual, soakS, speedMmS: speedOf(seam), windowS: windowS ?? 0 };
+    const heat = { ...usual, soakS };
+    const { windowS, result } = calculateLiftHeat(family, seam, heat);
     const atEnd = result.timesS.findIndex((timeS) => timeS >= soakS);
     return {
-      draft: { stage: "lift", kind: "setting-chosen", data: { settings } },
+      draft: heatDraft(heat, speedOf(seam), windowS),
       plateC: usual.plateC,
       glueLineC: result.interfaces[seamIndex + 1]!.temperatureC[atEnd]!,
     };

@@ -1,5 +1,6 @@
 import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
+import { exposureDraft } from "../job/stages/cure.ts";
 import { cureExposure } from "./cure-exposure.ts";
 
 describe("the exposure of a family", () => {
@@ -22,6 +23,10 @@ describe("the exposure of a family", () => {
       exposureS: null,
       tackS: null,
       borderExposureS: null,
+    });
+    expect(exposureDraft(family, { irradianceMwCm2: 0 }).data.settings).to.include({
+      exposureS: 0,
+      tackS: 0,
     });
     expect(cureExposure(family, { borderTransmittancePct: 0 }).borderExposureS).to.equal(null);
     expect(cureExposure({ ...family, borderMm: 0 }).borderExposureS).to.equal(null);

@@ -120,6 +120,9 @@ export type EventDraft = {
   [Kind in EventKind]: { stage: (typeof stageNames)[number]; kind: Kind; data: EventDataOf<Kind> };
 }[EventKind];
 
+/** Settings of a stage, about to be recorded. */
+export type SettingsDraft = Extract<EventDraft, { kind: "setting-chosen" }>;
+
 export type JobEvent = EventDraft & {
   /** UUID made where the event arose, so that sending it again changes nothing. */
   id: string;

@@ -285,6 +285,12 @@ export async function createJobWithin(
   }
   const stranger = await unknownTechnician(client, job.events);
   if (stranger >= 0) return { kind: "unknown technician", index: stranger };
+  // Judged before anything is written: a job must never stand without its first event.
+  const elsewhere = await client.query("SELECT 1 FROM job_event WHERE id = $1 AND job_id <> $2", [
+    opening.id,
+    job.id,
+  ]);
+  if (elsewhere.rowCount) return { kind: "differs", index: 0 };
   const inserted = await client.query(
     `INSERT INTO job (id, code, family_id, route, opened_at, due_at) VALUES ($1, $2, $3, $4, $5, $6)
      ON CONFLICT DO NOTHING`,
@@ -307,8 +313,6 @@ export async function createJobWithin(
         ? { kind: "code taken" }
         : more;
   }
-  const known = await client.query("SELECT 1 FROM job_event WHERE id = $1", [opening.id]);
-  if (known.rowCount) return { kind: "differs", index: 0 };
   await insertEvents(client, job.id, [opening]);
   await client.query("SELECT pg_notify($1, $2)", [JOB_CHANNEL, job.code]);
   const rest = await appendWithin(

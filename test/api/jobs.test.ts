@@ -71,6 +71,12 @@ describe("the store of jobs", function () {
     expectFault(await ask(postJob, { body: { ...newJob(), code: job.code } }), 409, "code");
   });
 
+  it("leaves nothing behind where the first event's id stands at another job", async () => {
+    const [job, other] = [await openJob(), newJob()];
+    expect((await ask(postJob, { body: { ...other, opening: job.opening } })).status).to.equal(409);
+    expect(await findJob(pool, other.code)).to.equal(null);
+  });
+
   it("refuses a route that the family does not have, an unknown family and a stranger", async () => {
     const job = newJob();
     const film = { ...job.opening, data: { ...job.opening.data, route: "film" } };

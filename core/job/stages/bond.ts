@@ -1,9 +1,22 @@
+import { calculateAdhesiveDose, type AdhesiveDoseInput } from "../../bond/adhesive-dose.ts";
 import { bondDose, bondDoseInput } from "../../bond/bond-dose.ts";
+import type { SettingsDraft } from "../event.ts";
 import { routes } from "../route.ts";
 import { confirmStep, type Stage, type Step, type StepContext } from "../step.ts";
 
 /** Millilitres as a syringe is read. */
 export const roundMl = (ml: number) => Number(ml.toPrecision(3));
+
+/** The bond line and dose that are chosen, the dose as a syringe is read. */
+export const doseDraft = (input: AdhesiveDoseInput): SettingsDraft => {
+  const { gapUm, overflowPct, shrinkPct, densityGcm3 } = input;
+  const volumeMl = roundMl(calculateAdhesiveDose(input).volumeMl);
+  return {
+    stage: "bond",
+    kind: "setting-chosen",
+    data: { settings: { gapUm, overflowPct, shrinkPct, densityGcm3, volumeMl } },
+  };
+};
 
 function liquid(context: StepContext): Step[] {
   const { family, state } = context;
@@ -15,14 +28,7 @@ function liquid(context: StepContext): Step[] {
       ask: "Choose the bond line and the dose.",
       press: "Use this dose",
       done: chosen?.volumeMl !== undefined,
-      draft: () => {
-        const { gapUm, overflowPct, shrinkPct, densityGcm3 } = bondDoseInput(family, chosen);
-        return {
-          stage: "bond",
-          kind: "setting-chosen",
-          data: { settings: { gapUm, overflowPct, shrinkPct, densityGcm3, volumeMl: volumeMl() } },
-        };
-      },
+      draft: () => doseDraft(bondDoseInput(family, chosen)),
     },
     {
       key: "lay",

@@ -1,5 +1,23 @@
 import { cureExposure, cureInput, cureSettings } from "../../cure/cure-exposure.ts";
+import type { Family } from "../../stack/family.ts";
+import type { SettingsDraft } from "../event.ts";
 import { confirmStep, timerStep, type Stage } from "../step.ts";
+
+/** The exposure that these settings ask for, to the next second; 0 where no light arrives, which chooses nothing. */
+export function exposureDraft(family: Family, settings: Partial<Record<string, number>>): SettingsDraft {
+  const { exposureS, tackS } = cureExposure(family, settings);
+  return {
+    stage: "cure",
+    kind: "setting-chosen",
+    data: {
+      settings: {
+        irradianceMwCm2: cureInput(family, settings).irradianceMwCm2!,
+        exposureS: Math.ceil(exposureS ?? 0),
+        tackS: Math.ceil(tackS ?? 0),
+      },
+    },
+  };
+}
 
 export const cure: Stage = {
   name: "cure",
@@ -7,7 +25,7 @@ export const cure: Stage = {
   steps: (context) => {
     const { state, family } = context;
     const settings = cureSettings(state);
-    const { exposureS, tackS } = cureExposure(family, settings);
+    const { exposureS } = cureExposure(family, settings);
     const chosen = state.settings.cure;
     // A lamp that is read again asks for the exposure again, until the light has been on for good.
     const isChosen =
@@ -24,17 +42,7 @@ export const cure: Stage = {
         press: "Use this exposure",
         done: isChosen,
         caution: "uv",
-        draft: () => ({
-          stage: "cure",
-          kind: "setting-chosen",
-          data: {
-            settings: {
-              irradianceMwCm2: cureInput(family, settings).irradianceMwCm2!,
-              exposureS: Math.ceil(exposureS ?? 0),
-              tackS: Math.ceil(tackS ?? 0),
-            },
-          },
-        }),
+        draft: () => exposureDraft(family, settings),
       },
       timerStep(
         context,

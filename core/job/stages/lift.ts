@@ -5,29 +5,39 @@ import {
   LONGEST_SOAK_S,
   seamOf,
   usualSettings,
+  type LiftHeatSettings,
 } from "../../heat/lift-heat.ts";
 import { chosenPlan, isCut, speedOf } from "../../lift/lift-plan.ts";
 import type { EdgeSegment } from "../../lift/edge-plan.ts";
 import type { Family, Seam } from "../../stack/family.ts";
-import type { EventDraft } from "../event.ts";
+import type { EventDraft, SettingsDraft } from "../event.ts";
 import { secondsLeft, type Timer } from "../fold.ts";
 import { checkStep, confirmStep, hasTouch, type Stage, type Step, type StepContext } from "../step.ts";
 
-const usualDrafts = new WeakMap<Family, Map<string, EventDraft>>();
+/** The heat that is chosen for a lift, with the window that was reckoned for it (0 where there is none). */
+export const heatDraft = (
+  heat: LiftHeatSettings,
+  speedMmS: number,
+  windowS: number | null,
+): SettingsDraft => ({
+  stage: "lift",
+  kind: "setting-chosen",
+  data: { settings: { ...heat, speedMmS, windowS: windowS ?? 0 } },
+});
+
+const usualDrafts = new WeakMap<Family, Map<string, SettingsDraft>>();
 
 /** The usual settings of a seam as a draft. Kept for the family object: the search for a soak takes some time. */
-export function usualLiftDraft(family: Family, seam: Seam): EventDraft {
+export function usualLiftDraft(family: Family, seam: Seam): SettingsDraft {
   const kept = usualDrafts.get(family)?.get(seam.route);
   if (kept) return kept;
   const usual = usualSettings(seam);
-  const soakS = chooseSoakS(family, seam, usual) ?? LONGEST_SOAK_S;
-  const { windowS } = calculateLiftHeat(family, seam, { ...usual, soakS });
-  const draft: EventDraft = {
-    stage: "lift",
-    kind: "setting-chosen",
-    data: { settings: { ...usual, soakS, speedMmS: speedOf(seam), windowS: windowS ?? 0 } },
-  };
-  usualDrafts.set(family, (usualDrafts.get(family) ?? new Map<string, EventDraft>()).set(seam.route, draft));
+  const heat = { ...usual, soakS: chooseSoakS(family, seam, usual) ?? LONGEST_SOAK_S };
+  const draft = heatDraft(heat, speedOf(seam), calculateLiftHeat(family, seam, heat).windowS);
+  usualDrafts.set(
+    family,
+    (usualDrafts.get(family) ?? new Map<string, SettingsDraft>()).set(seam.route, draft),
+  );
   return draft;
 }
 

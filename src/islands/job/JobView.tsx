@@ -137,7 +137,6 @@ export function JobView(props: JobViewProps) {
   const live = viewed === state.present && who !== "" && !state.held;
   const steps = stages[viewed].steps(context);
   const hold = job.notice?.hold ?? (viewed === atHand ? action?.hold : undefined);
-  const technician = technicians.find((person) => person.key === who)?.name;
   const started = state.started[viewed];
 
   return (
@@ -261,7 +260,7 @@ export function JobView(props: JobViewProps) {
         action={action}
         timers={runningTimers(state)}
         nowMs={nowMs}
-        who={technician ? who : ""}
+        who={who}
         technicians={technicians}
         onPress={press}
         onDraft={(draft) => {

@@ -31,6 +31,12 @@ export interface JobHandle {
 
 const RETRY_MS = 2_000;
 
+/** What the server holds of a job, or null where it refuses. Throws where it is away. */
+async function fetchEvents(code: string): Promise<JobEvent[] | null> {
+  const answer = await fetch(`/api/jobs/${code}/events`);
+  return answer.ok ? ((await answer.json()) as { events: JobEvent[] }).events : null;
+}
+
 /** A job as this browser sees it: what the server holds, and what is still on its way there. */
 export function useJob(code: string, family: Family, initial: JobEvent[], who: string): JobHandle {
   const [held, setHeld] = useState(initial);
@@ -65,8 +71,8 @@ export function useJob(code: string, family: Family, initial: JobEvent[], who: s
         else {
           const typed = next.kind === "note-written" ? ` Your note: ${next.data.text}` : "";
           setNotice({ kind: "refused", sentence: `Not recorded: ${body.detail}${typed}` });
-          const fresh = await fetch(`/api/jobs/${code}/events`);
-          if (fresh.ok) setHeld((await fresh.json()).events as JobEvent[]);
+          const fresh = await fetchEvents(code);
+          if (fresh) setHeld(fresh);
         }
       }
       setOffline(false);
@@ -93,9 +99,8 @@ export function useJob(code: string, family: Family, initial: JobEvent[], who: s
     onChange: async (changed) => {
       if (changed !== code && changed !== "") return;
       try {
-        const answer = await fetch(`/api/jobs/${code}/events`);
-        if (!answer.ok) return;
-        const { events: fresh } = (await answer.json()) as { events: JobEvent[] };
+        const fresh = await fetchEvents(code);
+        if (!fresh) return;
         setHeld((before) => (fresh.length >= before.length ? fresh : before));
         setOffline(false);
       } catch {

@@ -6,7 +6,7 @@ import {
   seamOf,
   usualSettings,
 } from "../../../core/heat/lift-heat.ts";
-import type { EventDraft } from "../../../core/job/event.ts";
+import { heatDraft } from "../../../core/job/stages/lift.ts";
 import { runningTimers, secondsLeft } from "../../../core/job/fold.ts";
 import { isCut, planLift, speedOf, HANDLING_S } from "../../../core/lift/lift-plan.ts";
 import { surroundings } from "../../../core/materials/materials.ts";
@@ -87,11 +87,7 @@ function HeatedLift(
     [family, seam, heat.windowS, dials.speedMmS],
   );
   const draft = useMemo(
-    () => (): EventDraft => ({
-      stage: "lift",
-      kind: "setting-chosen",
-      data: { settings: { ...settings, speedMmS: dials.speedMmS, windowS: heat.windowS ?? 0 } },
-    }),
+    () => () => heatDraft(settings, dials.speedMmS, heat.windowS),
     [settings, dials.speedMmS, heat.windowS],
   );
   useEffect(() => offer("heat", draft), [offer, draft]);

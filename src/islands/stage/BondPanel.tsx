@@ -1,9 +1,8 @@
 import { useEffect, useMemo } from "react";
 import { bondDoseInput } from "../../../core/bond/bond-dose.ts";
 import { calculateAdhesiveDose } from "../../../core/bond/adhesive-dose.ts";
-import type { EventDraft } from "../../../core/job/event.ts";
 import { routes } from "../../../core/job/route.ts";
-import { roundMl } from "../../../core/job/stages/bond.ts";
+import { doseDraft, roundMl } from "../../../core/job/stages/bond.ts";
 import { liquidAdhesive } from "../../../core/materials/adhesives.ts";
 import { Assumed, Figure, Length } from "../../ui/quantity.tsx";
 import { DialSlider } from "../../ui/DialSlider.tsx";
@@ -24,22 +23,7 @@ function LiquidBond({ code, family, state, live, send, offer }: PanelProps) {
     [family, state.settings.bond, entered],
   );
   const dose = useMemo(() => calculateAdhesiveDose(input), [input]);
-  const draft = useMemo(
-    () => (): EventDraft => ({
-      stage: "bond",
-      kind: "setting-chosen",
-      data: {
-        settings: {
-          gapUm: input.gapUm,
-          overflowPct: input.overflowPct,
-          shrinkPct: input.shrinkPct,
-          densityGcm3: input.densityGcm3,
-          volumeMl: roundMl(dose.volumeMl),
-        },
-      },
-    }),
-    [input, dose],
-  );
+  const draft = useMemo(() => () => doseDraft(input), [input]);
   useEffect(() => offer("dose", draft), [offer, draft]);
   const set = (change: { gapUm?: number; overflowPct?: number }) =>
     setEntered({ gapUm: input.gapUm, overflowPct: input.overflowPct, ...change });

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
 import { cureExposure, cureInput, cureSettings } from "../../../core/cure/cure-exposure.ts";
-import type { EventDraft } from "../../../core/job/event.ts";
+import { exposureDraft } from "../../../core/job/stages/cure.ts";
 import { runningTimers, secondsLeft } from "../../../core/job/fold.ts";
 import { benchLamp, liquidAdhesive } from "../../../core/materials/adhesives.ts";
 import { Field } from "../../ui/Field.tsx";
@@ -24,20 +24,7 @@ export function CurePanel({ code, family, state, nowMs, live, send, offer }: Pan
   const exposure = useMemo(() => cureExposure(family, chosen), [family, chosen]);
   const input = cureInput(family, chosen);
   const irradianceMwCm2 = input.irradianceMwCm2!;
-  const draft = useMemo(
-    () => (): EventDraft => ({
-      stage: "cure",
-      kind: "setting-chosen",
-      data: {
-        settings: {
-          irradianceMwCm2,
-          exposureS: Math.ceil(exposure.exposureS ?? 1),
-          tackS: Math.ceil(exposure.tackS ?? 1),
-        },
-      },
-    }),
-    [irradianceMwCm2, exposure],
-  );
+  const draft = useMemo(() => () => exposureDraft(family, chosen), [family, chosen]);
   useEffect(() => offer("exposure", draft), [offer, draft]);
   const [timer] = runningTimers(state).filter((t) => t.stage === "cure");
 
