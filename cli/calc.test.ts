@@ -40,7 +40,7 @@ describe("the command line", function () {
 
   it("lists the calculations and prints a schema", () => {
     expect(calc(["--list"]).stdout).to.match(
-      /^heat-soak\t.+\nedge-plan\t.+\nadhesive-dose\t.+\ncure-dose\t.+\n$/,
+      /^heat-soak\t.+\nedge-plan\t.+\nadhesive-dose\t.+\ncure-dose\t.+\nroute-choice\t.+\n$/,
     );
     expect(JSON.parse(calc(["--schema", "edge-plan"]).stdout).input.required).to.include("outline");
   });

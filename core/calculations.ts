@@ -3,6 +3,7 @@ import type { Calculation } from "./calculation.ts";
 import { cureDose } from "./cure/cure-dose.ts";
 import { heatSoak } from "./heat/heat-soak.ts";
 import { edgePlan } from "./lift/edge-plan.ts";
+import { routeChoice } from "./route/route-choice.ts";
 import { z } from "zod";
 import { describeFaults, type Fault } from "./faults.ts";
 
@@ -12,6 +13,7 @@ export const calculations: readonly Calculation[] = [
   edgePlan,
   adhesiveDose,
   cureDose,
+  routeChoice,
 ] as unknown as readonly Calculation[];
 
 export const findCalculation = (name: string): Calculation | undefined =>

@@ -4,6 +4,7 @@ import { applyEvent, foldJob, secondsLeft, type JobState } from "../core/job/fol
 import { nextAction, type NextAction } from "../core/job/next-action.ts";
 import { heatDraft } from "../core/job/stages/lift.ts";
 import type { RouteName, StageName } from "../core/job/route.ts";
+import { bringsTouch } from "../core/route/decision-tree.ts";
 import { speedOf } from "../core/lift/lift-plan.ts";
 import type { Family, Seam } from "../core/stack/family.ts";
 import { families } from "./families.ts";
@@ -159,14 +160,23 @@ function decide(bench: Bench, action: NextAction, fate: Fate, skipsChecks: boole
   if (action.skip && state.present === "clean") return random.chance(0.3) ? action.draft() : action.skip();
   if (action.skip && skipsChecks && state.present === "lift") return action.skip();
   const draft = action.draft();
+  if (draft.kind === "question-answered") {
+    const { question } = draft.data;
+    const answer =
+      question === "touch" && bringsTouch(family, state.route) && random.chance(0.45)
+        ? "dead"
+        : question === "picture" && state.route === "film"
+          ? "pale"
+          : draft.data.answer;
+    return { ...draft, data: { question, answer } };
+  }
   if (draft.kind !== "function-checked") return draft;
   const fails =
     (draft.stage === "lift" && fate.panelDies && draft.data.function === "picture") ||
     (draft.stage === "prove" &&
       fate.failsProof &&
       draft.data.function === "brightness" &&
-      state.checks.prove?.[draft.data.function] === undefined) ||
-    (draft.stage === "intake" && draft.data.function === "touch" && random.chance(0.45));
+      state.checks.prove?.[draft.data.function] === undefined);
   return fails ? { ...draft, data: { ...draft.data, result: "fail" } } : draft;
 }
 

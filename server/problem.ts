@@ -1,4 +1,6 @@
 import type { Fault } from "../core/faults.ts";
+import type { JobEvent } from "../core/job/event.ts";
+import type { AppendResult } from "./store/jobs.ts";
 
 /** A problem document (RFC 9457) with the faults by field. */
 export interface Problem {
@@ -36,22 +38,67 @@ export const json = (value: unknown, status = 200): Response =>
 /** Larger bodies than this are refused, bytes. A job document of 20 000 events stays well below. */
 export const LARGEST_BODY = 16 * 1024 * 1024;
 
-/** Reads a JSON body, or answers what is wrong with it. */
-export async function readBody(request: Request): Promise<{ body: unknown } | { answer: Response }> {
+/** Reads a body of at most so many bytes, or answers that it is larger. */
+export async function readBytes(
+  request: Request,
+  mostBytes: number,
+): Promise<{ bytes: Uint8Array } | { answer: Response }> {
   const chunks: Uint8Array[] = [];
   let size = 0;
   for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
     size += chunk.byteLength;
-    if (size > LARGEST_BODY) {
+    if (size > mostBytes) {
       return {
-        answer: problem(413, "Too large", `The body is larger than ${LARGEST_BODY / 1024 / 1024} MB.`),
+        answer: problem(413, "Too large", `The body is larger than ${mostBytes / 1024 / 1024} MB.`),
       };
     }
     chunks.push(chunk);
   }
+  return { bytes: Buffer.concat(chunks) };
+}
+
+/** Reads a JSON body, or answers what is wrong with it. */
+export async function readBody(
+  request: Request,
+  mostBytes = LARGEST_BODY,
+): Promise<{ body: unknown } | { answer: Response }> {
+  const read = await readBytes(request, mostBytes);
+  if ("answer" in read) return read;
   try {
-    return { body: JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(Buffer.concat(chunks))) };
+    return { body: JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(read.bytes)) };
   } catch (error) {
     return { answer: problem(400, "Not JSON", `The body is not JSON: ${(error as Error).message}`) };
+  }
+}
+
+/** Answers what became of events that were sent to a job. */
+export function answerAppend(result: AppendResult, sent: readonly JobEvent[], code: string): Response {
+  switch (result.kind) {
+    case "kept":
+      return json({ added: result.added, events: result.events }, result.added > 0 ? 201 : 200);
+    case "refused":
+      return problem(409, result.refusal.hold ? "On hold" : "Cannot happen now", result.refusal.sentence, {
+        hold: result.refusal.hold?.name,
+        event: sent[result.index]!.id,
+        faults: [
+          {
+            path: `[${result.index}].data${result.refusal.path ? `.${result.refusal.path}` : ""}`,
+            message: result.refusal.sentence,
+          },
+        ],
+      });
+    case "differs":
+      return problem(409, "Id taken", `The id ${sent[result.index]!.id} stands for another event already.`, {
+        event: sent[result.index]!.id,
+      });
+    case "unknown technician":
+      return faulty([
+        {
+          path: `[${result.index}].who`,
+          message: `"${sent[result.index]!.who}" is not a technician here`,
+        },
+      ]);
+    case "no such job":
+      return problem(404, "No such job", `There is no job ${code}.`);
   }
 }

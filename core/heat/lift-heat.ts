@@ -1,5 +1,5 @@
-import { materialNamed, surroundings } from "../materials/materials.ts";
-import type { Family, Seam } from "../stack/family.ts";
+import { surroundings } from "../materials/materials.ts";
+import { materialOf, type Family, type Seam } from "../stack/family.ts";
 import type { RouteName } from "../job/route.ts";
 import { calculateHeatSoak, type HeatFace, type HeatSoakInput, type HeatSoakResult } from "./heat-soak.ts";
 
@@ -44,7 +44,7 @@ export function liftHeatInput(family: Family, seam: Seam, settings: LiftHeatSett
     );
   return {
     layers: family.stack.map((layer) => {
-      const material = materialNamed(layer.material);
+      const material = materialOf(family, layer.material);
       return {
         name: layer.name,
         thicknessUm: layer.thicknessUm,

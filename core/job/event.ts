@@ -1,4 +1,7 @@
 import { z } from "zod";
+import { damage } from "../intake/damage.ts";
+import { answerNamed, questionKeys, questionNamed } from "../route/decision-tree.ts";
+import { routeChoiceInput } from "../route/route-choice.ts";
 import { key } from "../stack/family.ts";
 import { edges } from "../stack/outline.ts";
 import { bounded, boundedWhole, durationS, words } from "../units.ts";
@@ -7,8 +10,10 @@ import { routeNames, stageNames } from "./route.ts";
 export const holdNames = [
   "job-held",
   "stage-order",
+  "mains-safe",
   "power-isolated",
   "steps-left",
+  "route-possible",
   "checked-after-lift",
   "proved-before-close",
   "screws-reconciled",
@@ -18,7 +23,7 @@ export type HoldName = (typeof holdNames)[number];
 export const checkResults = ["pass", "fail", "not-fitted"] as const;
 export type CheckResult = (typeof checkResults)[number];
 
-export const outcomes = ["repaired", "assembly fitted", "given up"] as const;
+export const outcomes = ["repaired", "assembly fitted", "connection seated", "given up"] as const;
 export type Outcome = (typeof outcomes)[number];
 
 /** What a bench can read by hand, with the unit its values are kept in and the bounds it can meet. */
@@ -59,6 +64,30 @@ const readingTaken = z
     });
   });
 
+const cell = () => boundedWhole(1, 10_000);
+/** Where nobody told the screws apart: so many of one size. */
+const screwCount = z.strictObject({ size: key(), count: boundedWhole(1, 200) });
+
+const questionAnswered = z
+  .strictObject({
+    question: z.enum(questionKeys, { error: `must be one of ${questionKeys.join(", ")}` }),
+    answer: words(80),
+  })
+  .superRefine(({ question, answer }, context) => {
+    if (answerNamed(question, answer)) return;
+    context.addIssue({
+      code: "custom",
+      path: ["answer"],
+      message: `"${answer}" must be one of ${questionNamed(question)
+        .answers.map((a) => a.key)
+        .join("; ")}`,
+    });
+  });
+
+/** A currency by its ISO 4217 letters. */
+export const currency = () =>
+  z.string().regex(/^[A-Z]{3}$/, { error: "must be the three letters of a currency, such as EUR" });
+
 /** What can happen to a job, and what each event tells. */
 export const eventData = {
   "job-opened": z.strictObject({
@@ -71,10 +100,47 @@ export const eventData = {
   "step-done": z.strictObject({ step: key() }),
   "step-skipped": z.strictObject({ step: key() }),
   "power-isolated": empty(),
+  /** The device still answers its power button: it was not isolated after all. */
+  "power-live": empty(),
   "connector-opened": z.strictObject({ connector: key() }),
   "connector-closed": z.strictObject({ connector: key() }),
-  "screws-taken": z.strictObject({ size: key(), count: boundedWhole(1, 200) }),
-  "screws-returned": z.strictObject({ size: key(), count: boundedWhole(1, 200) }),
+  "screws-taken": z.union([z.strictObject({ cells: z.array(cell()).min(1).max(1_000) }), screwCount]),
+  "screws-returned": z.union([
+    z.strictObject({
+      screws: z
+        .array(z.strictObject({ cell: cell(), hole: cell(), meant: z.boolean().optional() }))
+        .min(1)
+        .max(1_000),
+    }),
+    screwCount,
+  ]),
+  "screw-missed": z.strictObject({ cell: cell() }),
+  /** The cell has its screw again: found, or one from stock, whose length may differ. */
+  "screw-found": z.strictObject({
+    cell: cell(),
+    from: z.enum(["bench", "stock"], { error: "must be bench or stock" }),
+    lengthMm: bounded(0.5, 100).optional(),
+  }),
+  "screw-left-over": z.strictObject({ note: words(200) }),
+  "screw-left-over-settled": z.strictObject({ note: words(200) }),
+  "liners-counted": z.strictObject({ count: boundedWhole(0, 1_000) }),
+  "question-answered": questionAnswered,
+  "damage-marked": damage,
+  /** What the customer was told: the odds and the money as they were reckoned then. Money in the minor unit. */
+  quoted: z.strictObject({
+    currency: currency(),
+    input: routeChoiceInput,
+    /** Which of the options is the route that was agreed. */
+    agreed: z.enum(routeNames, { error: `must be one of ${routeNames.join(", ")}` }),
+  }),
+  /** The picture itself is kept under the event's id. */
+  "photo-added": z.strictObject({
+    widthPx: boundedWhole(1, 20_000),
+    heightPx: boundedWhole(1, 20_000),
+    caption: z.string().trim().max(200).optional(),
+  }),
+  /** The job goes on with a newer version of its family. */
+  "family-adopted": z.strictObject({ version: boundedWhole(1, 1_000_000) }),
   "setting-chosen": z.strictObject({ settings: z.record(z.string().max(40), bounded(-1e6, 1e6)) }),
   "reading-taken": readingTaken,
   "note-written": z.strictObject({ text: words(2_000) }),

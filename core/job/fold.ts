@@ -1,5 +1,16 @@
+import type { Damage } from "../intake/damage.ts";
+import type { ScrewMove } from "../open/screw-ledger.ts";
+import type { Answers } from "../route/decision-tree.ts";
 import type { Edge } from "../stack/outline.ts";
-import type { CheckResult, EventDataOf, HoldName, JobEvent, Outcome, ReadingKind } from "./event.ts";
+import type {
+  CheckResult,
+  EventDataOf,
+  EventDraft,
+  HoldName,
+  JobEvent,
+  Outcome,
+  ReadingKind,
+} from "./event.ts";
 import { routes, type RouteName, type StageName } from "./route.ts";
 
 export interface Stamp {
@@ -31,6 +42,8 @@ export interface Check extends Stamp {
 /** Where a job stands: everything that its events say, and nothing else. */
 export interface JobState {
   route: RouteName;
+  /** The route at the moment when the device was opened: what was tried. */
+  triedRoute: RouteName | null;
   complaint: string;
   dueAt: string | null;
   openedAt: string;
@@ -43,8 +56,14 @@ export interface JobState {
   powerIsolated: Stamp | null;
   connectorsOpen: string[];
   connectorsClosed: string[];
-  screwsTaken: Record<string, number>;
-  screwsReturned: Record<string, number>;
+  screwMoves: ScrewMove[];
+  /** Liners that lay on the bench at the last count; null before any. */
+  linersCounted: number | null;
+  answers: Answers;
+  /** Each under the id of the event that marked it. */
+  damage: (Damage & { id: string; stage: StageName } & Stamp)[];
+  quote: (EventDataOf<"quoted"> & Stamp) | null;
+  photos: (EventDataOf<"photo-added"> & { id: string; stage: StageName } & Stamp)[];
   settings: Partial<Record<StageName, Record<string, number>>>;
   timers: Timer[];
   stretches: Stretch[];
@@ -62,6 +81,7 @@ export const stepKey = (stage: StageName, step: string) => `${stage}:${step}`;
 function emptyState(): JobState {
   return {
     route: "assembly",
+    triedRoute: null,
     complaint: "",
     dueAt: null,
     openedAt: "",
@@ -74,8 +94,12 @@ function emptyState(): JobState {
     powerIsolated: null,
     connectorsOpen: [],
     connectorsClosed: [],
-    screwsTaken: {},
-    screwsReturned: {},
+    screwMoves: [],
+    linersCounted: null,
+    answers: {},
+    damage: [],
+    quote: null,
+    photos: [],
     settings: {},
     timers: [],
     stretches: [],
@@ -102,10 +126,31 @@ export function standingEvents(events: readonly JobEvent[]): JobEvent[] {
 const stopTimers = (timers: readonly Timer[], at: string, stops: (timer: Timer) => boolean): Timer[] =>
   timers.map((timer) => (timer.stoppedAt === null && stops(timer) ? { ...timer, stoppedAt: at } : timer));
 
-const counted = (counts: Record<string, number>, size: string, more: number) => ({
-  ...counts,
-  [size]: (counts[size] ?? 0) + more,
-});
+type ScrewEvent = Extract<EventDraft, { kind: `screw${string}` }>;
+
+/** What an event says of the screws; null where it says nothing of them. */
+export function screwMove(event: EventDraft): ScrewMove | null {
+  const isScrew = (draft: EventDraft): draft is ScrewEvent => draft.kind.startsWith("screw");
+  if (!isScrew(event)) return null;
+  switch (event.kind) {
+    case "screws-taken":
+      return "cells" in event.data
+        ? { kind: "taken", cells: event.data.cells }
+        : { kind: "counted out", ...event.data };
+    case "screws-returned":
+      return "screws" in event.data
+        ? { kind: "returned", screws: event.data.screws }
+        : { kind: "counted back", ...event.data };
+    case "screw-missed":
+      return { kind: "missed", cell: event.data.cell };
+    case "screw-found":
+      return { kind: "found", cell: event.data.cell, lengthMm: event.data.lengthMm };
+    case "screw-left-over":
+      return { kind: "left over" };
+    case "screw-left-over-settled":
+      return { kind: "left over settled" };
+  }
+}
 
 function upcomingStage(state: JobState): StageName | null {
   return state.present
@@ -124,6 +169,7 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
     case "stage-started":
       state.started = { ...state.started, [event.stage]: stamp };
       state.present = event.stage;
+      if (event.stage === "open") state.triedRoute = state.route;
       break;
     case "stage-ended":
       state.endedStages = { ...state.endedStages, [event.stage]: stamp };
@@ -139,6 +185,13 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
     case "power-isolated":
       state.powerIsolated = stamp;
       break;
+    case "power-live": {
+      state.powerIsolated = null;
+      state.stepsDone = Object.fromEntries(
+        Object.entries(state.stepsDone).filter(([step]) => step !== stepKey("open", "proved-dead")),
+      );
+      break;
+    }
     case "connector-opened":
       state.connectorsOpen = [...state.connectorsOpen, event.data.connector];
       break;
@@ -146,10 +199,27 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
       state.connectorsClosed = [...state.connectorsClosed, event.data.connector];
       break;
     case "screws-taken":
-      state.screwsTaken = counted(state.screwsTaken, event.data.size, event.data.count);
-      break;
     case "screws-returned":
-      state.screwsReturned = counted(state.screwsReturned, event.data.size, event.data.count);
+    case "screw-missed":
+    case "screw-found":
+    case "screw-left-over":
+    case "screw-left-over-settled":
+      state.screwMoves = [...state.screwMoves, screwMove(event)!];
+      break;
+    case "liners-counted":
+      state.linersCounted = event.data.count;
+      break;
+    case "question-answered":
+      state.answers = { ...state.answers, [event.data.question]: event.data.answer };
+      break;
+    case "damage-marked":
+      state.damage = [...state.damage, { ...event.data, id: event.id, stage: event.stage, ...stamp }];
+      break;
+    case "quoted":
+      state.quote = { ...event.data, ...stamp };
+      break;
+    case "photo-added":
+      state.photos = [...state.photos, { ...event.data, id: event.id, stage: event.stage, ...stamp }];
       break;
     case "setting-chosen":
       state.settings = {
@@ -170,6 +240,7 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
       ];
       break;
     case "note-written":
+    case "family-adopted":
     case "undone":
       break;
     case "timer-started": {

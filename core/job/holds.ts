@@ -1,5 +1,9 @@
 import type { EventDraft, HoldName } from "./event.ts";
+import { stepKey } from "./fold.ts";
 import { stages } from "./stages.ts";
+import { decisionOf } from "./stages/intake.ts";
+import { DISCHARGE, dischargeLeftS } from "./stages/open.ts";
+import { imbalance, returnsFor, screwLedger } from "../open/screw-ledger.ts";
 import { checkStep, fillLengths, hasTouch, type StepContext } from "./step.ts";
 import { routes, stageTitles } from "./route.ts";
 
@@ -46,22 +50,103 @@ const stageOrder: HoldCheck = ({ state }, draft) => {
   return { name: "stage-order", sentence, lifts: [], overridable: false };
 };
 
-const powerIsolated: HoldCheck = ({ state, family }, draft) =>
-  draft.kind !== "connector-opened" || state.powerIsolated !== null
+const powerIsolated: HoldCheck = ({ state, family }, draft) => {
+  if (draft.kind !== "connector-opened") return null;
+  const power = family.power === "cell" ? "battery" : "power";
+  if (state.powerIsolated === null) {
+    return {
+      name: "power-isolated",
+      sentence: `The ${power} is not isolated: no connector before it.`,
+      lifts: [{ label: "Isolated", draft: () => ({ stage: "open", kind: "power-isolated", data: {} }) }],
+      overridable: false,
+    };
+  }
+  if (stepKey("open", "proved-dead") in state.stepsDone) return null;
+  return {
+    name: "power-isolated",
+    sentence: `The ${power} is isolated, but nobody has proved it: press the power button. Is it dead?`,
+    lifts: [
+      { label: "Dead", draft: () => ({ stage: "open", kind: "step-done", data: { step: "proved-dead" } }) },
+      { label: "Still alive", draft: () => ({ stage: "open", kind: "power-live", data: {} }) },
+    ],
+    overridable: false,
+  };
+};
+
+/** Kinds of event that mean hands inside the device. */
+const handsInside = new Set<EventDraft["kind"]>([
+  "screws-taken",
+  "connector-opened",
+  "power-isolated",
+  "stretch-cut",
+]);
+
+const mainsSafe: HoldCheck = (context, draft) => {
+  const { state, family, nowMs } = context;
+  if (family.power !== "mains") return null;
+  const endsWait = draft.kind === "timer-stopped" && draft.data.timer === DISCHARGE;
+  if (!endsWait && !handsInside.has(draft.kind)) return null;
+  const steps = stages.open.steps(context);
+  const step = (key: string) => steps.find((s) => s.key === key)!;
+  const hold = (sentence: string, ...keys: string[]): Hold => ({
+    name: "mains-safe",
+    sentence,
+    lifts: keys.map((key) => ({ label: step(key).press, draft: step(key).draft })),
+    overridable: false,
+  });
+  const left = dischargeLeftS(state, family, nowMs);
+  if (!step("power-off").done) return hold("Nobody has said that it is unplugged.", "power-off");
+  if (endsWait) {
+    return left === 0 ? null : hold(`The capacitors need ${Math.ceil(left!)} s more. Nothing shortens that.`);
+  }
+  if (!step(DISCHARGE).done) {
+    return hold("The capacitors have not had their time yet: hundreds of volts may be left.", DISCHARGE);
+  }
+  return step("licence").done
     ? null
-    : {
-        name: "power-isolated",
-        sentence:
-          family.power === "cell"
-            ? "The battery is not isolated: no connector before it."
-            : "The power is not isolated: no connector before it.",
-        lifts: [{ label: "Isolated", draft: () => ({ stage: "open", kind: "power-isolated", data: {} }) }],
-        overridable: false,
-      };
+    : hold("Mains work is licensed work where the law says so: confirm before hands go in.", "licence");
+};
+
+const routePossible: HoldCheck = (context, draft) => {
+  if (draft.kind !== "stage-ended" || draft.stage !== "intake") return null;
+  const { state } = context;
+  const { possible, ruledOut, verdict } = decisionOf(context);
+  if (possible.includes(state.route)) return null;
+  const because = ruledOut.find(({ route }) => route === state.route)?.because ?? verdict ?? "";
+  return {
+    name: "route-possible",
+    sentence: `${routes[state.route].title} does not mend this. ${because}`,
+    lifts:
+      possible.length > 0
+        ? possible.map((to) => ({
+            label: `Go over to: ${routes[to].title.toLowerCase()}`,
+            draft: (): EventDraft => ({
+              stage: "intake",
+              kind: "route-changed",
+              data: { from: state.route, to, reason: because },
+            }),
+          }))
+        : [
+            {
+              label: "End it: connection seated",
+              draft: (): EventDraft => ({
+                stage: "intake",
+                kind: "job-ended",
+                data: { outcome: "connection seated" },
+              }),
+            },
+          ],
+    overridable: true,
+  };
+};
+
+/** Outcomes that may end a job before it is closed. */
+const endsEarly = (draft: EventDraft) =>
+  draft.kind === "job-ended" && ["given up", "connection seated"].includes(draft.data.outcome);
 
 const stepsLeft: HoldCheck = (context, draft) => {
   if (draft.kind !== "stage-ended" && draft.kind !== "job-ended") return null;
-  if (draft.kind === "job-ended" && draft.data.outcome === "given up") return null;
+  if (endsEarly(draft)) return null;
   const left = stages[draft.stage]
     .steps(context)
     .filter((step) => !step.done && !step.skipped && !step.optional);
@@ -139,41 +224,47 @@ const provedBeforeClose: HoldCheck = (context, draft) => {
 const screwsReconciled: HoldCheck = ({ state, family }, draft) => {
   if (draft.kind !== "job-ended" && !(draft.kind === "stage-ended" && draft.stage === "close")) return null;
   if (draft.kind === "job-ended" && draft.data.outcome === "given up") return null;
-  const differing = family.screws.flatMap((size) => {
-    const taken = state.screwsTaken[size.key] ?? 0;
-    const returned = state.screwsReturned[size.key] ?? 0;
-    const name = `${size.thread} × ${size.lengthMm} mm`;
-    if (taken === returned) return [];
-    return [
-      taken > returned
-        ? `${taken - returned} of ${name} still out`
-        : `${returned - taken} of ${name} too many back`,
-    ];
-  });
-  const out = family.screws.find((s) => (state.screwsTaken[s.key] ?? 0) > (state.screwsReturned[s.key] ?? 0));
-  return differing.length === 0
-    ? null
-    : {
-        name: "screws-reconciled",
-        sentence: `The screws do not add up: ${differing.join("; ")}.`,
-        lifts: out
-          ? [
-              {
-                label: "One back",
-                draft: () => ({ stage: "close", kind: "screws-returned", data: { size: out.key, count: 1 } }),
-              },
-            ]
-          : [],
-        overridable: true,
-      };
+  const ledger = screwLedger(family, state.screwMoves);
+  const wrong = imbalance(ledger);
+  if (!wrong) return null;
+  const back = family.screws.flatMap((size) => returnsFor(ledger, size.key))[0];
+  const missing = ledger.cells.find((c) => c.screw === "missing");
+  const lift = (label: string, draftOf: EventDraft) => ({ label, draft: () => draftOf });
+  return {
+    name: "screws-reconciled",
+    sentence: `The screws do not add up: ${wrong}.`,
+    lifts: [
+      ...(back
+        ? [
+            lift(`Screw ${back.cell} back`, {
+              stage: "close",
+              kind: "screws-returned",
+              data: { screws: [back] },
+            }),
+          ]
+        : []),
+      ...(missing
+        ? [
+            lift(`Screw ${missing.cell} found`, {
+              stage: "close",
+              kind: "screw-found",
+              data: { cell: missing.cell, from: "bench" },
+            }),
+          ]
+        : []),
+    ],
+    overridable: true,
+  };
 };
 
 const holdChecks: readonly HoldCheck[] = [
   jobHeld,
   stageOrder,
+  mainsSafe,
   powerIsolated,
   screwsReconciled,
   stepsLeft,
+  routePossible,
   checkedAfterLift,
   provedBeforeClose,
 ];

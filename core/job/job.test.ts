@@ -2,6 +2,7 @@ import { expect } from "chai";
 import fc from "fast-check";
 import { BenchHand, familyNamed, freshId } from "../../test/bench-hand.ts";
 import { chosenPlan, isCut } from "../lift/lift-plan.ts";
+import { screwLedger } from "../open/screw-ledger.ts";
 import { seamOf } from "../heat/lift-heat.ts";
 import { jobEvent } from "./event.ts";
 import { foldJob, standingEvents } from "./fold.ts";
@@ -24,10 +25,9 @@ describe("a job", () => {
       const { state } = hand;
       expect(state.ended!.outcome).to.equal(route === "assembly" ? "assembly fitted" : "repaired");
       expect(Object.keys(state.endedStages)).to.have.members([...routes[route].stages]);
-      for (const size of hand.family.screws) {
-        expect(state.screwsTaken[size.key]).to.equal(size.count);
-        expect(state.screwsReturned[size.key]).to.equal(size.count);
-      }
+      const ledger = screwLedger(hand.family, state.screwMoves);
+      expect(ledger.taken).to.equal(ledger.cells.length);
+      expect(ledger.cells.every((cell) => cell.holds === cell.cell)).to.equal(true);
       expect([...state.connectorsClosed].reverse()).to.deep.equal(state.connectorsOpen);
       expect(Object.keys(state.checks.prove!)).to.have.members(hand.family.functions.map((f) => f.key));
       expect(state.timers.every((timer) => timer.stoppedAt !== null)).to.equal(true);
@@ -98,7 +98,51 @@ describe("hold points", () => {
     });
     expect(hand.try(opening)!.hold!.name).to.equal("power-isolated");
     expect(hand.try({ stage: "open", kind: "power-isolated", data: {} })).to.equal(null);
+    expect(hand.try(opening)!.sentence).to.include("press the power button");
+    expect(hand.try({ stage: "open", kind: "step-done", data: { step: "proved-dead" } })).to.equal(null);
     expect(hand.try(opening)).to.equal(null);
+  });
+
+  it("ask for the isolation again where the power button still answers", () => {
+    const hand = new BenchHand("TK-5", "layer").workTo("open");
+    while (hand.next()!.key !== "proved-dead") hand.press();
+    const alive = hand.next()!.alternatives.find(({ label }) => label === "Still alive")!;
+    expect(hand.try(alive.draft())).to.equal(null);
+    expect(hand.state.powerIsolated).to.equal(null);
+    expect(hand.next()!.key).to.equal("isolate");
+    hand.press();
+    hand.press();
+    hand.press();
+    expect(hand.state.connectorsOpen).to.deep.equal(["panel"]);
+  });
+
+  it("let no hand into a mains device before it is unplugged, has emptied, and the licence is confirmed", () => {
+    const hand = new BenchHand("KB-15", "film").workTo("open");
+    const screw = { stage: "open", kind: "screws-taken", data: { cells: [1] } } as const;
+    const sentences = [/unplugged/, /capacitors have not had their time/, /licensed work/];
+    const press = (key: string) => {
+      expect(hand.next()!.key).to.equal(key);
+      expect(hand.try(hand.next()!.draft())).to.equal(null);
+    };
+    const isHeld = (sentence: RegExp) => {
+      const { hold } = hand.try(screw)!;
+      expect(hold!.name).to.equal("mains-safe");
+      expect(hold!.overridable).to.equal(false);
+      expect(hold!.sentence).to.match(sentence);
+    };
+    isHeld(sentences[0]!);
+    press("power-off");
+    isHeld(sentences[1]!);
+    press("discharge");
+    // Pressed too early it says how long the capacitors still need, and nothing shortens that.
+    hand.nowMs += 599_000;
+    expect(hand.try(hand.next()!.draft())!.sentence).to.include("1 s more");
+    isHeld(sentences[1]!);
+    hand.nowMs += 1_000;
+    press("discharge");
+    isHeld(sentences[2]!);
+    press("licence");
+    expect(hand.try(screw)).to.equal(null);
   });
 
   const liftedUnchecked = () => {
@@ -188,7 +232,7 @@ describe("hold points", () => {
   });
 
   it("stop everything but notes on a job that is put on hold", () => {
-    const hand = new BenchHand("WS-240", "film").workTo("open");
+    const hand = new BenchHand("ER-7", "backlight").workTo("open");
     hand.try({ stage: "open", kind: "job-held", data: { reason: "waiting for film" } });
     expect(hand.try({ stage: "open", kind: "power-isolated", data: {} })!.hold!.name).to.equal("job-held");
     expect(hand.try({ stage: "open", kind: "note-written", data: { text: "rang the supplier" } })).to.equal(

@@ -1,6 +1,8 @@
 import type { Family } from "../stack/family.ts";
 import type { EventDraft, JobEvent } from "./event.ts";
-import { applyEvent, foldJob, standingEvents, type JobState } from "./fold.ts";
+import { pointOffPanel } from "../intake/damage.ts";
+import { screwLedger, screwRefusal, type Misfit } from "../open/screw-ledger.ts";
+import { applyEvent, foldJob, screwMove, standingEvents, type JobState } from "./fold.ts";
 import { holdOn, type Hold } from "./holds.ts";
 import { routes, stageTitles } from "./route.ts";
 
@@ -10,6 +12,8 @@ export interface Refusal {
   /** The field of the event's data that is at fault, where one is. */
   path?: string;
   hold?: Hold;
+  /** A screw that is too long for its hole: it goes in only where that is meant. */
+  misfit?: Misfit;
 }
 
 const no = (sentence: string, path?: string): Refusal => ({ sentence, ...(path ? { path } : {}) });
@@ -33,6 +37,10 @@ const anyTime = new Set<EventDraft["kind"]>([
   "hold-overridden",
   "function-checked",
   "timer-stopped",
+  "damage-marked",
+  "photo-added",
+  "quoted",
+  "family-adopted",
   "job-ended",
 ]);
 
@@ -60,20 +68,27 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
         !state.connectorsClosed.includes(draft.data.connector)
         ? null
         : no("That connector is not open.", "connector");
-    case "screws-taken": {
-      const wrong = named(family.screws, draft.data.size, "size");
-      if (wrong) return wrong;
-      const total = family.screws.find((size) => size.key === draft.data.size)!.count;
-      const left = total - (state.screwsTaken[draft.data.size] ?? 0);
-      return draft.data.count > left
-        ? no(
-            `${draft.data.count} is more than there are: must be a number from 1 to ${left} of ${total}.`,
-            "count",
-          )
-        : null;
-    }
+    case "screws-taken":
     case "screws-returned":
-      return named(family.screws, draft.data.size, "size");
+    case "screw-missed":
+    case "screw-found":
+    case "screw-left-over":
+    case "screw-left-over-settled": {
+      const wrong = "size" in draft.data ? named(family.screws, draft.data.size, "size") : null;
+      return wrong ?? screwRefusal(screwLedger(family, state.screwMoves), screwMove(draft)!);
+    }
+    case "damage-marked": {
+      const off = pointOffPanel(family.outline, draft.data.points);
+      const { widthMm, heightMm } = family.outline;
+      return off < 0
+        ? null
+        : no(
+            `${draft.data.points[off]!.xMm}, ${draft.data.points[off]!.yMm} must lie on the panel, which is ${widthMm} × ${heightMm} mm.`,
+            `points[${off}]`,
+          );
+    }
+    case "power-live":
+      return state.powerIsolated ? null : no("The power is not isolated yet.");
     case "function-checked":
       return (
         named(family.functions, draft.data.function, "function") ??
@@ -95,6 +110,11 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
         ? null
         : no(`${family.code} cannot go ${routes[draft.data.to].title}.`, "to");
     case "job-ended":
+      if (draft.data.outcome === "connection seated") {
+        return state.answers.flex === "gone" && state.screwMoves.length === 0
+          ? null
+          : no("The connection was not found to be the fault.", "outcome");
+      }
       return draft.data.outcome === "given up" || state.present === "close"
         ? null
         : no("The job is not at its close yet.", "outcome");
@@ -102,6 +122,10 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
       return state.held ? no("The job is on hold already.") : null;
     case "job-released":
       return state.held ? null : no("The job is not on hold.");
+    case "question-answered":
+      return draft.data.question === "family"
+        ? no("The family is known: it was chosen when the job was opened.", "question")
+        : null;
     default:
       return null;
   }
@@ -123,18 +147,44 @@ function refusalOfUndo(
   const target = events.find((event) => event.id === undo.data.event);
   if (!target) return no("This job has no such event to take back.", "event");
   if (target.kind === "job-opened") return no("Opening the job cannot be taken back.", "event");
+  if (target.kind === "family-adopted") {
+    return no("Going over to a newer family cannot be taken back: what came after rests on it.", "event");
+  }
   const standing = standingEvents(events);
   if (target.kind !== "undone" && !standing.some((event) => event.id === target.id)) {
     return no("That is taken back already.", "event");
   }
-  const left = standingEvents([...events, undo]);
-  let state = foldJob(left.slice(0, 1));
-  for (const event of left.slice(1)) {
+  const refusal = refusalAmong([...events, undo], family);
+  return refusal
+    ? no(`It cannot be taken back: what came after needs it. ${refusal.sentence}`, "event")
+    : null;
+}
+
+/** Plays a job's events again as if for the first time: why one of those that stand could not happen, or null. */
+function refusalAmong(events: readonly JobEvent[], family: Family): Refusal | null {
+  const standing = standingEvents(events);
+  let state = foldJob(standing.slice(0, 1));
+  for (const event of standing.slice(1)) {
     const refusal = refusalOfDraft(state, family, event, Date.parse(event.at));
-    if (refusal) return no(`It cannot be taken back: what came after needs it. ${refusal.sentence}`, "event");
+    if (refusal) return refusal;
     state = applyEvent(state, event);
   }
   return null;
+}
+
+/** Whether a job may go on with another version of its family: null, or what was done that does not agree with it. */
+export function refusalOfFamily(events: readonly JobEvent[], newer: Family): Refusal | null {
+  const { route } = foldJob(events);
+  if (!newer.routes.includes(route) && route !== "assembly") {
+    return no(
+      `The newer ${newer.code} does not offer ${routes[route].title}, on which this job is.`,
+      "version",
+    );
+  }
+  const refusal = refusalAmong(events, newer);
+  return refusal
+    ? no(`What was done on this job does not agree with the newer family. ${refusal.sentence}`, "version")
+    : null;
 }
 
 /** Whether an event may be added to a job that has these events: null, or why not. */

@@ -10,6 +10,7 @@ import {
   type EdgeFeature,
   type Outline,
 } from "../stack/outline.ts";
+import { panelPoint, pointOffPanel, type PanelPoint } from "../intake/damage.ts";
 import { bounded } from "../units.ts";
 
 /** More returns to the heat than this is no plan. */
@@ -23,9 +24,30 @@ export const edgePlanInput = z
     windowS: bounded(1, 3_600),
     parkEveryMm: bounded(2, 1_000),
     maxDepthMm: bounded(0.1, 100),
+    /** Where the glass is broken: a crack as a path, a missing shard as the area that it left. */
+    damage: z
+      .array(
+        z.strictObject({
+          kind: z.enum(["crack", "missing shard"], { error: "must be crack or missing shard" }),
+          points: z.array(panelPoint).min(2).max(60),
+        }),
+      )
+      .max(200)
+      .optional(),
   })
   .superRefine((input, context) => {
     checkFeatures(input.outline, input.features, "features", context);
+    input.damage?.forEach(({ points }, i) => {
+      const off = pointOffPanel(input.outline, points);
+      if (off >= 0) {
+        const { xMm, yMm } = points[off]!;
+        context.addIssue({
+          code: "custom",
+          path: ["damage", i, "points", off],
+          message: `${xMm}, ${yMm} must lie on the panel, which is ${input.outline.widthMm} × ${input.outline.heightMm} mm`,
+        });
+      }
+    });
     const perimeterMm = 2 * (input.outline.widthMm + input.outline.heightMm);
     const leastS = perimeterMm / MOST_PASSES / input.speedMmS;
     if (input.windowS < leastS) {
@@ -69,6 +91,12 @@ export type EdgeSegment = EdgePlan["segments"][number];
 /** Where a shallow stretch names no depth. Common practice beside a button's flex, no source. */
 const SHALLOW_DEPTH_MM = 2;
 const LEAST_LENGTH_MM = 1e-6;
+/** A corner with a crack or a hole nearer than this is no place to pry: the glass gives there first. Assumed. */
+const CRACK_FREE_MM = 25;
+/** Broken glass within this of an edge is met by the blade. Assumed; a little more than a blade goes in. */
+const MET_BY_BLADE_MM = 10;
+
+export type GlassDamage = NonNullable<EdgePlanInput["damage"]>[number];
 
 /** A place on the loop round the panel: clockwise from the top left, seen from the viewer's side. */
 interface LoopSide {
@@ -113,15 +141,75 @@ function distanceMm(panel: Outline, corner: number, feature: EdgeFeature): numbe
   return Math.hypot(x - fx, y - fy);
 }
 
-/** The corner whose nearest delicate stretch is farthest; where two tie, the one whose second nearest is. */
-function chooseCorner(panel: Outline, features: readonly EdgeFeature[]): number {
+/** Distance from a point to the stretch between two others, mm. */
+function toLineMm({ x, y }: { x: number; y: number }, from: PanelPoint, to: PanelPoint): number {
+  const [dx, dy] = [to.xMm - from.xMm, to.yMm - from.yMm];
+  const squared = dx * dx + dy * dy;
+  const along =
+    squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - from.xMm) * dx + (y - from.yMm) * dy) / squared));
+  return Math.hypot(x - from.xMm - along * dx, y - from.yMm - along * dy);
+}
+
+/** The lines that a damage consists of; the area of a missing shard is closed. */
+const linesOf = ({ kind, points }: GlassDamage): [PanelPoint, PanelPoint][] =>
+  points
+    .map((point, i): [PanelPoint, PanelPoint] => [point, points[(i + 1) % points.length]!])
+    .slice(0, kind === "crack" ? -1 : undefined);
+
+const nearestDamageMm = (point: { x: number; y: number }, damage: readonly GlassDamage[]): number =>
+  Math.min(Infinity, ...damage.flatMap(linesOf).map(([from, to]) => toLineMm(point, from, to)));
+
+/** Whether any of the broken glass lies where the blade goes along this stretch. */
+function meetsBlade(
+  panel: Outline,
+  stretch: Pick<Stretch, "edge" | "fromMm" | "toMm">,
+  damage: GlassDamage,
+): boolean {
+  const { edge, fromMm, toMm } = stretch;
+  const horizontal = edge === "top" || edge === "bottom";
+  const inwards = ({ xMm, yMm }: PanelPoint) =>
+    edge === "top"
+      ? yMm
+      : edge === "bottom"
+        ? panel.heightMm - yMm
+        : edge === "left"
+          ? xMm
+          : panel.widthMm - xMm;
+  const along = ({ xMm, yMm }: PanelPoint) => (horizontal ? xMm : yMm);
+  return linesOf(damage).some(([from, to]) => {
+    // The part of the line that lies in the strip which the blade reaches, then whether it touches this stretch.
+    const [a, b] = [inwards(from), inwards(to)];
+    if (Math.min(a, b) > MET_BY_BLADE_MM) return false;
+    const share = (depth: number) => (a === b ? 0 : (depth - a) / (b - a));
+    const at = (s: number) => along(from) + s * (along(to) - along(from));
+    const [first, last] = [
+      a <= MET_BY_BLADE_MM ? 0 : share(MET_BY_BLADE_MM),
+      b <= MET_BY_BLADE_MM ? 1 : share(MET_BY_BLADE_MM),
+    ];
+    const [low, high] = [Math.min(at(first), at(last)), Math.max(at(first), at(last))];
+    return low <= toMm && high >= fromMm;
+  });
+}
+
+/**
+ * The corner whose nearest delicate stretch is farthest; where two tie, the one whose second nearest is. Corners with
+ * whole glass come before broken ones.
+ */
+function chooseCorner(
+  panel: Outline,
+  features: readonly EdgeFeature[],
+  damage: readonly GlassDamage[],
+): number {
+  const isBroken = (corner: number) => nearestDamageMm(cornerPoint(panel, corner), damage) < CRACK_FREE_MM;
   const delicate = features.filter((feature) => feature.kind !== "no-bond");
   const ranked = corners
     .map((_, corner) => ({
       corner,
+      broken: Number(isBroken(corner)),
       distances: delicate.map((feature) => distanceMm(panel, corner, feature)).sort((a, b) => a - b),
     }))
     .sort((a, b) => {
+      if (a.broken !== b.broken) return a.broken - b.broken;
       const differing = a.distances.findIndex((d, i) => Math.abs(d - b.distances[i]!) > 1e-9);
       return differing < 0 ? a.corner - b.corner : b.distances[differing]! - a.distances[differing]!;
     });
@@ -270,13 +358,16 @@ function meetingMm(laid: readonly LoopStretch[], loop: readonly LoopSide[], corn
  * Two arms leave the start corner and meet at the hinge, so that the hinge's two neighbours end there. A window is filled
  * before the next pass begins; no stretch asks for more than one. Lengths in mm along the straight outline (a
  * rounded corner is a little shorter, so times are on the safe side), times in s.
+ * Where the glass is broken (`damage`): no start at a corner near it while there is a whole one, and a note on every
+ * stretch along which the blade meets it.
  * A keep-out is taken to reach inwards as deep as the blade may go, so the edges beside it are shortened or made shallow
  * at that corner. Source: common practice, no source.
  */
 export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
-  const { outline: panel, features, maxDepthMm } = input;
+  const { outline: panel, features, maxDepthMm, damage = [] } = input;
   const loop = loopOf(panel);
-  const corner = chooseCorner(panel, features);
+  const corner = chooseCorner(panel, features, damage);
+  const cornerIsBroken = nearestDamageMm(cornerPoint(panel, corner), damage) < CRACK_FREE_MM;
   const cares = cornerCares(panel, features, maxDepthMm);
   const laid = edges
     .flatMap((edge) => stretchesOf(panel, edge, features, cares, maxDepthMm))
@@ -318,6 +409,9 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
       }
       const takenMm = Math.min(restMm, leftMm);
       const next = restMm - takenMm <= LEAST_LENGTH_MM ? to : at + direction * takenMm;
+      const span = [edgeMm(at), edgeMm(next)];
+      const part = { edge: stretch.edge, fromMm: Math.min(...span), toMm: Math.max(...span) };
+      const met = new Set(damage.filter((d) => meetsBlade(panel, part, d)).map((d) => d.kind));
       const fresh =
         segments.length === 0 || previousTo === null || Math.abs(previousTo - at) > LEAST_LENGTH_MM;
       segments.push({
@@ -332,6 +426,11 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
           ...(segments.length === 0 ? [`open the ${corners[corner]!} corner here`] : []),
           ...(segments.length > 0 && fresh ? ["new entry"] : []),
           ...stretch.notes,
+          ...[...met].map((kind) =>
+            kind === "crack"
+              ? "a crack meets the edge: card only, hold both sides down"
+              : "glass is missing here: card from the side, twist loose shards out",
+          ),
         ].join("; "),
       });
       previousTo = next;
@@ -370,6 +469,9 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
       ...(hingeEdges.length === 0
         ? ["No hinge edge is named: find where the flexes run before the first cut."]
         : []),
+      ...(cornerIsBroken
+        ? ["Every corner has broken glass near it: tape the glass over before you pry at the first one."]
+        : []),
       ...(segments.length === 0
         ? ["Nothing may be cut: every stretch is kept out, hinged or without glue."]
         : []),
@@ -377,6 +479,11 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
     ],
     assumed: [
       ...(assumesDepth ? [`shallow stretches without a depth: ${SHALLOW_DEPTH_MM} mm`] : []),
+      ...(damage.length > 0
+        ? [
+            `no start within ${CRACK_FREE_MM} mm of broken glass; the blade meets what lies within ${MET_BY_BLADE_MM} mm`,
+          ]
+        : []),
       ...(cares.length > 0 ? [`keep-outs reach ${maxDepthMm} mm inwards`] : []),
     ],
   };

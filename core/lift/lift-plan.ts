@@ -1,3 +1,4 @@
+import type { Damage } from "../intake/damage.ts";
 import type { JobState, Stretch } from "../job/fold.ts";
 import type { Family, Seam } from "../stack/family.ts";
 import { calculateEdgePlan, type EdgePlan, type EdgeSegment } from "./edge-plan.ts";
@@ -16,6 +17,7 @@ export function planLift(
   family: Family,
   seam: Seam,
   pace: { windowS: number; speedMmS: number },
+  damage: readonly Damage[] = [],
 ): EdgePlan | null {
   const windowS = Math.min(pace.windowS - HANDLING_S, LONGEST_WINDOW_S);
   if (windowS < 2) return null;
@@ -25,6 +27,9 @@ export function planLift(
     speedMmS: pace.speedMmS,
     windowS,
     parkEveryMm: PARK_EVERY_MM,
+    damage: damage.flatMap(({ damage: kind, points }) =>
+      kind === "crack" || kind === "missing shard" ? [{ kind, points }] : [],
+    ),
     maxDepthMm: Math.max(1, Math.min(seam.maxDepthMm ?? USUAL_DEPTH_MM, family.borderMm || USUAL_DEPTH_MM)),
   });
 }
@@ -35,7 +40,8 @@ export const speedOf = (seam: Seam): number => seam.speedMmS ?? USUAL_SPEED_MM_S
 export function chosenPlan(state: JobState, family: Family, seam: Seam): EdgePlan | null {
   const settings = state.settings.lift;
   if (settings?.windowS === undefined) return null;
-  return planLift(family, seam, { windowS: settings.windowS, speedMmS: settings.speedMmS ?? speedOf(seam) });
+  const pace = { windowS: settings.windowS, speedMmS: settings.speedMmS ?? speedOf(seam) };
+  return planLift(family, seam, pace, state.damage);
 }
 
 /** Whether the stretches marked as cut cover a segment, to a tenth of a millimetre. */

@@ -14,10 +14,12 @@ export interface MaterialValue {
   source: Source;
 }
 
+/** How a layer of a material is drawn: its hatch and hue. */
+export const drawnAs = ["glass", "glue", "film", "cell", "metal", "plastic", "air"] as const;
+
 export interface Material {
   name: string;
-  /** Which hatch and hue its layer is drawn with. */
-  drawnAs: "glass" | "glue" | "film" | "cell" | "metal" | "plastic" | "air";
+  drawnAs: (typeof drawnAs)[number];
   conductivityWmK: MaterialValue;
   densityKgM3: MaterialValue;
   specificHeatJkgK: MaterialValue;

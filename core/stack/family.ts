@@ -1,11 +1,12 @@
 import { z } from "zod";
-import { materialNames } from "../materials/materials.ts";
-import { routeNames } from "../job/route.ts";
+import { drawnAs, materialNamed, materialNames, type Material } from "../materials/materials.ts";
+import { routeNames, routes } from "../job/route.ts";
 import { bounded, boundedWhole, temperatureC, thicknessUm, words } from "../units.ts";
-import { checkFeatures, edgeFeature, outline } from "./outline.ts";
+import { checkFeatures, edgeFeature, outline, type Outline } from "./outline.ts";
 
 export const layerRoles = [
   "cover glass",
+  "glass with sensor",
   "adhesive",
   "touch sensor",
   "polarizer",
@@ -26,7 +27,8 @@ export const key = () =>
 export const layer = z.strictObject({
   name: words(80),
   role: z.enum(layerRoles, { error: `must be one of ${layerRoles.join(", ")}` }),
-  material: z.enum(materialNames, { error: `must be one of ${materialNames.join("; ")}` }),
+  /** A name from the library of materials, or one of the family's own. */
+  material: words(80),
   thicknessUm: thicknessUm(),
   /** Hottest the layer may become; shown as assumed unless a source says otherwise. */
   maxC: temperatureC().optional(),
@@ -51,6 +53,15 @@ export const seam = z.strictObject({
 });
 export type Seam = z.output<typeof seam>;
 
+/** A place on the back, in mm from the left and from the top, seen from the back. */
+export const screwPlace = z.strictObject({
+  xMm: bounded(0, 5_000),
+  yMm: bounded(0, 5_000),
+  /** What a screw that is too long would run into here. */
+  under: words(80).optional(),
+});
+export type ScrewPlace = z.output<typeof screwPlace>;
+
 export const screwSize = z.strictObject({
   key: key(),
   head: words(40),
@@ -58,14 +69,30 @@ export const screwSize = z.strictObject({
   lengthMm: bounded(0.5, 100),
   count: boundedWhole(1, 200),
   where: words(120),
+  /** Where they sit, the first ones first; may be fewer than there are. */
+  places: z.array(screwPlace).max(200).default([]),
 });
 export type ScrewSize = z.output<typeof screwSize>;
+
+export const connectorKinds = ["press", "flip latch", "slide", "glued", "soldered"] as const;
+/** Which way a connector, or its latch, goes when it opens. */
+export const connectorWays = [
+  "straight up",
+  "towards the panel",
+  "away from the panel",
+  "to the left",
+  "to the right",
+  "stays on",
+] as const;
 
 export const connector = z.strictObject({
   key: key(),
   name: words(80),
-  kind: z.enum(["press", "flip latch", "slide", "glued", "soldered"]),
+  kind: z.enum(connectorKinds, { error: `must be one of ${connectorKinds.join(", ")}` }),
   opens: words(120),
+  way: z.enum(connectorWays, { error: `must be one of ${connectorWays.join(", ")}` }).default("straight up"),
+  /** Tape lies over it: off first, back last; new where the old one does not hold again. */
+  tape: z.enum(["none", "kept", "new"], { error: "must be one of none, kept, new" }).default("none"),
 });
 export type Connector = z.output<typeof connector>;
 
@@ -73,7 +100,65 @@ export type Connector = z.output<typeof connector>;
 export const panelFunction = z.strictObject({ key: key(), name: words(80), how: words(200) });
 export type PanelFunction = z.output<typeof panelFunction>;
 
-export const movedPart = z.strictObject({ key: key(), name: words(80), irreplaceable: z.boolean() });
+export const partKinds = ["part", "gasket", "magnet", "tape", "liner"] as const;
+export const partGoes = ["to the new layer", "back in its place", "new each time"] as const;
+
+/** What comes off and must not be forgotten. A liner is peeled from a new part and only counted. */
+export const movedPart = z.strictObject({
+  key: key(),
+  name: words(80),
+  irreplaceable: z.boolean(),
+  kind: z.enum(partKinds, { error: `must be one of ${partKinds.join(", ")}` }).default("part"),
+  goes: z.enum(partGoes, { error: `must be one of ${partGoes.join(", ")}` }).default("to the new layer"),
+  count: boundedWhole(1, 100).default(1),
+});
+export type MovedPart = z.output<typeof movedPart>;
+
+const windowKind = z.enum(["camera", "sensor"], { error: "must be camera or sensor" });
+/** A place that must stay clear of adhesive, in mm from the left and from the top, seen from the viewer's side. */
+export const panelWindow = z.union([
+  z.strictObject({
+    kind: windowKind,
+    label: words(80),
+    xMm: bounded(0, 5_000),
+    yMm: bounded(0, 5_000),
+    radiusMm: bounded(0.1, 500),
+  }),
+  z.strictObject({
+    kind: windowKind,
+    label: words(80),
+    xMm: bounded(0, 5_000),
+    yMm: bounded(0, 5_000),
+    widthMm: bounded(0.1, 5_000),
+    heightMm: bounded(0.1, 5_000),
+  }),
+]);
+export type PanelWindow = z.output<typeof panelWindow>;
+
+/** The box round a window: a round one's centre is its place, a square one's upper left corner. */
+export const windowBox = (w: PanelWindow) =>
+  "radiusMm" in w
+    ? { xMm: w.xMm - w.radiusMm, yMm: w.yMm - w.radiusMm, widthMm: 2 * w.radiusMm, heightMm: 2 * w.radiusMm }
+    : { xMm: w.xMm, yMm: w.yMm, widthMm: w.widthMm, heightMm: w.heightMm };
+
+/** A material that the library does not hold. */
+export const ownMaterial = z.strictObject({
+  name: words(80),
+  drawnAs: z.enum(drawnAs, { error: `must be one of ${drawnAs.join(", ")}` }),
+  conductivityWmK: bounded(0.001, 2_000),
+  densityKgM3: bounded(0.1, 25_000),
+  specificHeatJkgK: bounded(50, 15_000),
+  source: words(200),
+});
+export type OwnMaterial = z.output<typeof ownMaterial>;
+
+/** What a route takes in parts and time, as this shop reckons it. Money in the shop's minor unit. */
+export const routeCost = z.strictObject({
+  route: z.enum(routeNames, { error: `must be one of ${routeNames.join(", ")}` }),
+  partsMinor: boundedWhole(0, 100_000_000),
+  hours: bounded(0, 200),
+});
+export type RouteCost = z.output<typeof routeCost>;
 
 function unique(
   keys: readonly string[],
@@ -91,6 +176,8 @@ function unique(
   });
 }
 
+export const powers = ["cell", "mains", "supply"] as const;
+
 /** A kind of display that the shop takes in: its stack, outline, what is in the way and what must work in the end. */
 export const family = z
   .strictObject({
@@ -99,51 +186,90 @@ export const family = z
     kind: words(120),
     diagonalIn: bounded(0.5, 120),
     outline,
+    /** The back of the device, where the screws sit; as large as the panel where it is not named. */
+    back: outline.optional(),
     /** Printed border behind the glass; cutting deeper smears glue on the picture. */
     borderMm: bounded(0, 200),
     features: z.array(edgeFeature).max(100),
+    windows: z.array(panelWindow).max(50).default([]),
+    ownMaterials: z.array(ownMaterial).max(50).default([]),
     stack: z.array(layer).min(1).max(30),
+    /** Whether a panel of this family lives through parting. Where it does not, only the whole assembly is offered. */
+    survivesParting: z.boolean().default(true),
     routes: z.array(z.enum(routeNames)).min(1),
-    seams: z.array(seam),
-    power: z.enum(["cell", "mains", "supply"]),
-    screws: z.array(screwSize),
-    connectors: z.array(connector),
-    functions: z.array(panelFunction).min(1),
-    parts: z.array(movedPart),
-    notes: z.array(words(300)),
+    seams: z.array(seam).max(10),
+    costs: z.array(routeCost).max(10).default([]),
+    power: z.enum(powers, { error: `must be one of ${powers.join(", ")}` }),
+    /** How long the capacitors take after the plug is out, s; assumed where it is not named. Mains only. */
+    dischargeS: bounded(10, 7_200).optional(),
+    screws: z.array(screwSize).max(50),
+    connectors: z.array(connector).max(50),
+    functions: z.array(panelFunction).min(1).max(50),
+    parts: z.array(movedPart).max(50),
+    notes: z.array(words(300)).max(50),
   })
   .superRefine((candidate, context) => {
     checkFeatures(candidate.outline, candidate.features, "features", context);
-    unique(
-      candidate.stack.map((l) => l.name),
-      (i) => ["stack", i, "name"],
-      context,
-    );
-    unique(
-      candidate.screws.map((s) => s.key),
-      (i) => ["screws", i, "key"],
-      context,
-    );
-    unique(
-      candidate.connectors.map((c) => c.key),
-      (i) => ["connectors", i, "key"],
-      context,
-    );
-    unique(
-      candidate.functions.map((f) => f.key),
-      (i) => ["functions", i, "key"],
-      context,
-    );
-    unique(
-      candidate.parts.map((p) => p.key),
-      (i) => ["parts", i, "key"],
-      context,
-    );
-    unique(
-      candidate.seams.map((s) => s.route),
-      (i) => ["seams", i, "route"],
-      context,
-    );
+    const named = {
+      stack: ["name", candidate.stack.map((l) => l.name)],
+      ownMaterials: ["name", candidate.ownMaterials.map((m) => m.name)],
+      screws: ["key", candidate.screws.map((s) => s.key)],
+      connectors: ["key", candidate.connectors.map((c) => c.key)],
+      functions: ["key", candidate.functions.map((f) => f.key)],
+      parts: ["key", candidate.parts.map((p) => p.key)],
+      seams: ["route", candidate.seams.map((s) => s.route)],
+      costs: ["route", candidate.costs.map((c) => c.route)],
+    } as const;
+    for (const [list, [field, names]] of Object.entries(named)) {
+      unique(names, (i) => [list, i, field], context);
+    }
+    const fault = (path: (string | number)[], message: string) =>
+      context.addIssue({ code: "custom", path, message });
+    candidate.stack.forEach(({ material }, i) => {
+      if (!isMaterial(candidate, material)) {
+        const known = [...candidate.ownMaterials.map((m) => m.name), ...materialNames];
+        fault(["stack", i, "material"], `"${material}" must be one of ${known.join("; ")}`);
+      }
+    });
+    candidate.ownMaterials.forEach(({ name }, i) => {
+      if (materialNames.includes(name)) {
+        fault(["ownMaterials", i, "name"], `"${name}" stands in the library already`);
+      }
+    });
+    const back = backOf(candidate);
+    candidate.screws.forEach((size, i) => {
+      if (size.places.length > size.count) {
+        fault(
+          ["screws", i, "places"],
+          `${size.places.length} places are more than the ${size.count} screws of this size`,
+        );
+      }
+      size.places.forEach(({ xMm, yMm }, n) => {
+        if (xMm > back.widthMm || yMm > back.heightMm) {
+          fault(
+            ["screws", i, "places", n],
+            `${xMm}, ${yMm} must lie on the back, which is ${back.widthMm} × ${back.heightMm} mm`,
+          );
+        }
+      });
+    });
+    candidate.windows.forEach((w, i) => {
+      const { xMm, yMm, widthMm, heightMm } = windowBox(w);
+      const { outline: panel } = candidate;
+      if (xMm < 0 || yMm < 0 || xMm + widthMm > panel.widthMm || yMm + heightMm > panel.heightMm) {
+        fault(
+          ["windows", i],
+          `"${w.label}" must lie on the panel, which is ${panel.widthMm} × ${panel.heightMm} mm`,
+        );
+      }
+    });
+    if (!candidate.survivesParting) {
+      candidate.routes.forEach((route, i) => {
+        if (routes[route].stages.includes("lift")) {
+          fault(["routes", i], `${route} parts the stack, and this family does not survive parting`);
+        }
+      });
+    }
     candidate.seams.forEach((s, i) => {
       if (!candidate.stack.some((l) => l.name === s.layer)) {
         context.addIssue({
@@ -162,3 +288,32 @@ export const family = z
     }
   });
 export type Family = z.output<typeof family>;
+/** A family as it is written down, before what is left out is filled in. */
+export type FamilyInput = z.input<typeof family>;
+
+/** The back of the device, seen from the back. */
+export const backOf = (family: Pick<Family, "back" | "outline">): Outline => family.back ?? family.outline;
+
+type OfMaterials = Pick<Family, "ownMaterials">;
+
+const isMaterial = (family: OfMaterials, name: string): boolean =>
+  materialNames.includes(name) || family.ownMaterials.some((own) => own.name === name);
+
+/** A material as this family knows it: its own, or the library's. */
+export function materialOf(family: OfMaterials, name: string): Material {
+  const own = family.ownMaterials.find((entry) => entry.name === name);
+  if (!own) return materialNamed(name);
+  const value = (v: number) => ({
+    value: v,
+    low: v,
+    high: v,
+    source: { kind: "assumed" as const, text: `entered with the family: ${own.source}` },
+  });
+  return {
+    name,
+    drawnAs: own.drawnAs,
+    conductivityWmK: value(own.conductivityWmK),
+    densityKgM3: value(own.densityKgM3),
+    specificHeatJkgK: value(own.specificHeatJkgK),
+  };
+}

@@ -4,6 +4,8 @@ import { jobEvent } from "../../core/job/event.ts";
 import { family } from "../../core/stack/family.ts";
 import { describeFaults, type Fault } from "../../core/faults.ts";
 import { inTransaction } from "../db/pool.ts";
+import { keepPhoto, photosOf } from "../store/photos.ts";
+import { makePhoto, PhotoRefused, type Photo } from "./photo.ts";
 import { keepFamily } from "../store/families.ts";
 import { createJobWithin, findJob, type CreateResult } from "../store/jobs.ts";
 import { keepTechnicians, technician } from "../store/technicians.ts";
@@ -21,6 +23,11 @@ export const jobDocument = z
     family,
     technicians: z.array(technician),
     events: z.array(jobEvent).min(1).max(20_000),
+    /** The pictures of its photo-added events, by their ids. */
+    photos: z
+      .array(z.strictObject({ id: z.uuid({ error: "must be a UUID" }), base64: z.base64() }))
+      .max(2_000)
+      .default([]),
   })
   .superRefine((document, context) => {
     document.events.forEach((event, i) => {
@@ -52,6 +59,10 @@ export async function exportJob(pool: pg.Pool, code: string): Promise<JobDocumen
     family: job.family.family,
     technicians,
     events: job.events,
+    photos: (await photosOf(pool, job.id)).map(({ id, picture }) => ({
+      id,
+      base64: picture.toString("base64"),
+    })),
   };
 }
 
@@ -93,10 +104,20 @@ export async function importJob(
   const parsed = jobDocument.safeParse(input);
   if (!parsed.success) return { faults: describeFaults(parsed.error, input) };
   const document = parsed.data;
+  const photos: { id: string; photo: Photo }[] = [];
+  for (const [i, { id, base64 }] of document.photos.entries()) {
+    try {
+      photos.push({ id, photo: await makePhoto(Buffer.from(base64, "base64")) });
+    } catch (error) {
+      if (!(error instanceof PhotoRefused)) throw error;
+      return { faults: [{ path: `photos[${i}].base64`, message: error.message }] };
+    }
+  }
   try {
     return await inTransaction(pool, async (client) => {
       await keepTechnicians(client, document.technicians);
       const kept = await keepFamily(client, document.family);
+      for (const { id, photo } of photos) await keepPhoto(client, id, document.job.id, photo);
       const result = await createJobWithin(client, {
         ...document.job,
         family: kept,

@@ -37,11 +37,16 @@ export async function listFamilies(pool: pg.Pool | pg.PoolClient): Promise<Store
   return rows.map(readFamilyRow);
 }
 
-/** The newest version of one family, or null. */
-export async function findFamily(pool: pg.Pool | pg.PoolClient, code: string): Promise<StoredFamily | null> {
+/** One version of a family, the newest where none is named, or null. */
+export async function findFamily(
+  pool: pg.Pool | pg.PoolClient,
+  code: string,
+  version: number | null = null,
+): Promise<StoredFamily | null> {
   const { rows } = await pool.query<FamilyRow>(
-    "SELECT id, version, content FROM family WHERE code = $1 ORDER BY version DESC LIMIT 1",
-    [code],
+    `SELECT id, version, content FROM family WHERE code = $1 AND ($2::int IS NULL OR version = $2)
+     ORDER BY version DESC LIMIT 1`,
+    [code, version],
   );
   return rows[0] ? readFamilyRow(rows[0]) : null;
 }

@@ -1,9 +1,11 @@
 import type pg from "pg";
 import type { JobEvent } from "../../core/job/event.ts";
 import { applyEvent, foldJob, standingEvents, type JobState } from "../../core/job/fold.ts";
-import { refusalOf, type Refusal } from "../../core/job/refusal.ts";
+import { refusalOf, refusalOfFamily, type Refusal } from "../../core/job/refusal.ts";
 import { inTransaction } from "../db/pool.ts";
-import { readFamilyRow, type StoredFamily } from "./families.ts";
+import type { Photo } from "../formats/photo.ts";
+import { findFamily, readFamilyRow, type StoredFamily } from "./families.ts";
+import { keepPhoto, photosPresent } from "./photos.ts";
 
 /** The channel on which other processes hear that a job has changed; the payload is its code. */
 export const JOB_CHANNEL = "job_event";
@@ -191,15 +193,42 @@ async function followUndo(client: pg.PoolClient, jobId: string, events: readonly
   );
 }
 
-async function project(client: pg.PoolClient, jobId: string, code: string, state: JobState): Promise<void> {
-  await client.query("UPDATE job SET route = $2, due_at = $3, ended_at = $4, outcome = $5 WHERE id = $1", [
-    jobId,
-    state.route,
-    state.dueAt,
-    state.ended?.at ?? null,
-    state.ended?.outcome ?? null,
-  ]);
+async function project(
+  client: pg.PoolClient,
+  { id, code }: Pick<StoredJob, "id" | "code">,
+  family: StoredFamily,
+  state: JobState,
+): Promise<void> {
+  await client.query(
+    `UPDATE job SET route = $2, due_at = $3, ended_at = $4, outcome = $5, tried_route = $6, family_id = $7
+     WHERE id = $1`,
+    [
+      id,
+      state.route,
+      state.dueAt,
+      state.ended?.at ?? null,
+      state.ended?.outcome ?? null,
+      state.triedRoute,
+      family.id,
+    ],
+  );
   await client.query("SELECT pg_notify($1, $2)", [JOB_CHANNEL, code]);
+}
+
+/** The first event that says a photo was added whose picture is not here, or -1. */
+async function missingPhoto(
+  client: pg.PoolClient,
+  jobId: string,
+  events: readonly JobEvent[],
+): Promise<number> {
+  const added = events.filter((event) => event.kind === "photo-added");
+  if (added.length === 0) return -1;
+  const present = await photosPresent(
+    client,
+    jobId,
+    added.map((event) => event.id),
+  );
+  return events.findIndex((event) => event.kind === "photo-added" && !present.has(event.id));
 }
 
 async function unknownTechnician(client: pg.PoolClient, events: readonly JobEvent[]): Promise<number> {
@@ -209,16 +238,44 @@ async function unknownTechnician(client: pg.PoolClient, events: readonly JobEven
   return events.findIndex((event) => !rows.some((row) => row.key === event.who));
 }
 
-/** Adds events to a locked job's own, all or none. Those that are there already count as kept. */
+/** The version of a job's family that an event goes over to, or why the job cannot. */
+async function adoptedFamily(
+  client: pg.PoolClient,
+  { family }: StoredJob,
+  events: readonly JobEvent[],
+  version: number,
+): Promise<{ family: StoredFamily } | { refusal: Refusal }> {
+  const { code } = family.family;
+  const newer = await findFamily(client, code, version);
+  if (!newer) return { refusal: { sentence: `${code} has no version ${version}.`, path: "version" } };
+  if (version <= family.version) {
+    const sentence = `${version} must be above ${family.version}, with which the job goes now.`;
+    return { refusal: { sentence, path: "version" } };
+  }
+  const refusal = refusalOfFamily(events, newer.family);
+  return refusal ? { refusal } : { family: newer };
+}
+
+/**
+ * Adds events to a locked job's own, all or none. Those that are there already count as kept. `documented` is the family
+ * of the document that the events come from: what one of them went over to.
+ */
 async function appendWithin(
   client: pg.PoolClient,
   job: StoredJob,
   incoming: readonly JobEvent[],
+  documented: StoredFamily | null = null,
 ): Promise<AppendResult> {
   const stranger = await unknownTechnician(client, incoming);
   if (stranger >= 0) return { kind: "unknown technician", index: stranger };
+  const unseen = await missingPhoto(client, job.id, incoming);
+  if (unseen >= 0) {
+    const sentence = "The picture of this photo is not here: send it to the job's photos.";
+    return { kind: "refused", index: unseen, refusal: { sentence } };
+  }
   const events = [...job.events];
   let state = foldJob(events);
+  let { family } = job;
   const added: JobEvent[] = [];
   for (const [index, event] of incoming.entries()) {
     const present = events.find((other) => other.id === event.id);
@@ -226,8 +283,15 @@ async function appendWithin(
       if (!sameEvent(present, event)) return { kind: "differs", index };
       continue;
     }
-    const refusal = refusalOf(events, state, job.family.family, event);
+    const refusal = refusalOf(events, state, family.family, event);
     if (refusal) return { kind: "refused", index, refusal };
+    if (event.kind === "family-adopted") {
+      const adopted = documented
+        ? { family: documented }
+        : await adoptedFamily(client, { ...job, family }, events, event.data.version);
+      if ("refusal" in adopted) return { kind: "refused", index, refusal: adopted.refusal };
+      family = adopted.family;
+    }
     events.push(event);
     added.push(event);
     state = event.kind === "undone" ? foldJob(events) : applyEvent(state, event);
@@ -240,7 +304,7 @@ async function appendWithin(
     if (rows.length > 0) return { kind: "differs", index: 0 };
     await insertEvents(client, job.id, added);
     await followUndo(client, job.id, events);
-    await project(client, job.id, job.code, state);
+    await project(client, job, family, state);
   }
   return { kind: "kept", events, added: added.length };
 }
@@ -252,10 +316,45 @@ export async function appendEvents(
   incoming: readonly JobEvent[],
 ): Promise<AppendResult> {
   return inTransaction(pool, async (client) => {
-    const { rowCount } = await client.query("SELECT 1 FROM job WHERE code = $1 FOR UPDATE", [code]);
-    const job = rowCount ? await findJob(client, code) : null;
+    const job = await lockJob(client, code);
     return job ? appendWithin(client, job, incoming) : { kind: "no such job" };
   });
+}
+
+async function lockJob(client: pg.PoolClient, code: string): Promise<StoredJob | null> {
+  const { rowCount } = await client.query("SELECT 1 FROM job WHERE code = $1 FOR UPDATE", [code]);
+  return rowCount ? findJob(client, code) : null;
+}
+
+/** Undoes what a transaction has written so far, and carries what became of the event out of it. */
+class NotKept extends Error {
+  readonly result: AppendResult;
+  constructor(result: AppendResult) {
+    super(result.kind);
+    this.result = result;
+  }
+}
+
+/** Adds a photo: its picture and the event that tells of it, both or neither. */
+export async function appendPhoto(
+  pool: pg.Pool,
+  code: string,
+  event: JobEvent,
+  photo: Photo,
+): Promise<AppendResult> {
+  try {
+    return await inTransaction(pool, async (client) => {
+      const job = await lockJob(client, code);
+      if (!job) return { kind: "no such job" };
+      await keepPhoto(client, event.id, job.id, photo);
+      const result = await appendWithin(client, job, [event]);
+      if (result.kind !== "kept") throw new NotKept(result);
+      return result;
+    });
+  } catch (error) {
+    if (error instanceof NotKept) return error.result;
+    throw error;
+  }
 }
 
 export type CreateResult =
@@ -306,7 +405,7 @@ export async function createJobWithin(
     for (let i = 0; i < overlap; i += 1) {
       if (present.events[i]!.id !== job.events[i]!.id) return { kind: "differs", index: i };
     }
-    const more = await appendWithin(client, present, job.events);
+    const more = await appendWithin(client, present, job.events, job.family);
     return more.kind === "kept"
       ? { kind: "here already", code: job.code, added: more.added }
       : more.kind === "no such job"
@@ -319,6 +418,7 @@ export async function createJobWithin(
     client,
     { id: job.id, code: job.code, family: job.family, events: [opening] },
     job.events.slice(1),
+    job.family,
   );
   if (rest.kind !== "kept") {
     return rest.kind === "no such job" ? { kind: "code taken" } : { ...rest, index: rest.index + 1 };

@@ -1,6 +1,14 @@
 import type { Material } from "../../core/materials/materials.ts";
 
-export type HatchName = Material["drawnAs"] | "keep-out" | "shallow" | "hinge" | "no-bond";
+export type HatchName =
+  | Material["drawnAs"]
+  | "keep-out"
+  | "shallow"
+  | "hinge"
+  | "no-bond"
+  /** Touch that does not answer, and what is wrong with the picture. */
+  | "dead"
+  | "fault";
 
 /** One hue for each thing that is drawn; the hatch tells it apart where hue cannot. */
 export const hues: Record<HatchName, string> = {
@@ -15,6 +23,8 @@ export const hues: Record<HatchName, string> = {
   shallow: "var(--film)",
   hinge: "var(--ink)",
   "no-bond": "var(--soft)",
+  dead: "var(--ink)",
+  fault: "var(--light)",
 };
 
 const lines: Record<HatchName, string> = {
@@ -29,6 +39,8 @@ const lines: Record<HatchName, string> = {
   shallow: "M0 3 H16 M0 11 H16",
   hinge: "M4 0 V16 M12 0 V16",
   "no-bond": "M3 8 h4 M11 8 h2",
+  dead: "M4 1 v6 M1 4 h6 M12 9 v6 M9 12 h6",
+  fault: "M0 2 H16 M0 7 H16 M0 12 H16",
 };
 
 const weights: Partial<Record<HatchName, number>> = { glue: 3.4, "keep-out": 2.4, hinge: 2.4 };

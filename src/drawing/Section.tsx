@@ -1,6 +1,5 @@
 import { useId } from "react";
-import { materialNamed } from "../../core/materials/materials.ts";
-import type { Layer } from "../../core/stack/family.ts";
+import { materialOf, type Family } from "../../core/stack/family.ts";
 import { hatch, Hatches, hues } from "./Hatches.tsx";
 
 const BAR = 130;
@@ -22,18 +21,19 @@ function lifted(front: number, liftHeight: number, y: number): string {
 
 /** The stack from the side, viewer's side up; above the seam the layers open at one end as the lift goes on. */
 export function Section({
-  stack,
+  family,
   seam,
   openShare = 0,
   title,
 }: {
-  stack: readonly Layer[];
+  family: Pick<Family, "stack" | "ownMaterials">;
   seam?: string;
   /** How much of the cut is done, 0 to 1. */
   openShare?: number;
   title: string;
 }) {
   const prefix = useId();
+  const { stack } = family;
   const heights = stack.map((layer) => barHeight(layer.thicknessUm));
   const seamIndex = stack.findIndex((layer) => layer.name === seam);
   const liftHeight = seamIndex > 0 ? 46 * openShare : 0;
@@ -49,7 +49,7 @@ export function Section({
     <svg viewBox={`0 0 ${WIDTH} ${y + 10}`} className="w-full max-w-120" role="img" aria-label={title}>
       <Hatches prefix={prefix} unit={0.75} />
       {rows.map(({ layer, y: at, height, isLifted }, i) => {
-        const { drawnAs } = materialNamed(layer.material);
+        const { drawnAs } = materialOf(family, layer.material);
         const isSeam = i === seamIndex;
         const outline = isLifted
           ? `0,${at} ${lifted(front, liftHeight, at)} ${lifted(front, liftHeight, at + height)

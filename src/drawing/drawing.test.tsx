@@ -14,7 +14,7 @@ const numbers = (markup: string, pattern: RegExp) =>
 describe("the section drawing", () => {
   for (const family of families) {
     it(`names every layer of ${family.code} with its thickness, top first`, () => {
-      const markup = renderToStaticMarkup(<Section stack={family.stack} title="stack" />);
+      const markup = renderToStaticMarkup(<Section family={family} title="stack" />);
       const at = family.stack.map((layer) => markup.indexOf(`>${layer.name}<`));
       expect(at).to.not.include(-1);
       expect([...at].sort((a, b) => a - b)).to.deep.equal(at);
@@ -24,11 +24,12 @@ describe("the section drawing", () => {
   }
 
   it("opens above the seam as the cut goes on, and only there", () => {
-    const { stack } = familyNamed("PH-10");
+    const plotter = familyNamed("PH-10");
+    const { stack } = plotter;
     const outlines = (openShare: number) =>
       [
         ...renderToStaticMarkup(
-          <Section stack={stack} seam="upper adhesive" openShare={openShare} title="s" />,
+          <Section family={plotter} seam="upper adhesive" openShare={openShare} title="s" />,
         ).matchAll(/<polygon points="([^"]+)" fill="var\(--raised\)"/g),
       ].map((match) => match[1]!.trim().split(/\s+/).length);
     expect(outlines(0)).to.deep.equal(stack.map(() => 4));
@@ -47,14 +48,7 @@ describe("the plan drawing", () => {
   }));
   const draw = (onCut?: () => void) =>
     renderToStaticMarkup(
-      <Plan
-        outline={family.outline}
-        borderMm={family.borderMm}
-        features={family.features}
-        segments={segments}
-        title="cut"
-        {...(onCut ? { onCut } : {})}
-      />,
+      <Plan family={family} segments={segments} title="cut" {...(onCut ? { onCut } : {})} />,
     );
 
   it("keeps true proportions and everything inside its frame", () => {

@@ -24,6 +24,16 @@ const examples: Record<string, object> = {
     parkEveryMm: 40,
     maxDepthMm: 5,
   },
+  "route-choice": {
+    options: [
+      { name: "layer", parts: 20, hours: 2, wins: 8, tries: 10, onFail: "assembly" },
+      { name: "assembly", parts: 200, hours: 0.5, wins: 5, tries: 5 },
+    ],
+    ratePerHour: 50,
+    priorWins: 3,
+    priorTries: 4,
+    value: 400,
+  },
   "heat-soak": {
     layers: [
       { name: "glass", thicknessUm: 700, conductivityWmK: 1.1, densityKgM3: 2500, specificHeatJkgK: 830 },

@@ -1,4 +1,6 @@
 import type { Page } from "@playwright/test";
+import { screwLedger } from "../../core/open/screw-ledger.ts";
+import { familyNamed } from "../bench-hand.ts";
 import {
   awake,
   bar,
@@ -70,7 +72,11 @@ test("a whole job by keyboard alone, from the bench to a closed device", async (
   const state = await stateOf(workshop.url, "GW-5001");
   expect(state.ended?.outcome).toBe("repaired");
   expect(state.stretches.length).toBeGreaterThan(5);
-  expect(state.screwsReturned).toEqual({ rear: 6, plate: 4 });
+  expect(screwLedger(familyNamed("TK-5"), state.screwMoves)).toMatchObject({
+    taken: 10,
+    returned: 10,
+    balanced: true,
+  });
   expect(Object.values(state.checks.prove!).every((check) => check.result === "pass")).toBe(true);
   expect(state.settings.lift!.plateC).toBe(97);
   expect(state.timers.filter((timer) => timer.timer === "main")[0]!.durationS).toBe(

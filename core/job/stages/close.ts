@@ -1,12 +1,152 @@
+import { closingOrder, linersOf, partName } from "../../open/opening-order.ts";
+import { returnsFor, screwLedger, screwName, type ScrewReturn } from "../../open/screw-ledger.ts";
+import type { Family, ScrewSize } from "../../stack/family.ts";
+import type { EventDraft } from "../event.ts";
 import { stepKey } from "../fold.ts";
-import { confirmStep, type Stage, type Step } from "../step.ts";
+import { confirmStep, type Stage, type Step, type StepContext } from "../step.ts";
+
+const join: Record<Family["power"], { ask: string; press: string }> = {
+  cell: { ask: "Join the battery, last of all the connectors.", press: "Battery joined" },
+  mains: {
+    ask: "Join the supply at the board. The plug stays out until it is shut.",
+    press: "Supply joined",
+  },
+  supply: { ask: "Join the supply at the board, last of all the connectors.", press: "Supply joined" },
+};
+
+/** Every liner of the new parts must lie on the bench: one that is left inside is the classic. */
+function linerStep({ state, family }: StepContext): Step[] {
+  const liners = linersOf(family);
+  const total = liners.reduce((sum, liner) => sum + liner.count, 0);
+  if (total === 0) return [];
+  const counted = state.linersCounted;
+  const count = (n: number) => (): EventDraft => ({
+    stage: "close",
+    kind: "liners-counted",
+    data: { count: n },
+  });
+  const names = liners.map((liner) => `${liner.count} × ${liner.name}`).join(", ");
+  return [
+    {
+      key: "liners",
+      ask:
+        counted !== null && counted !== total
+          ? `${counted} of ${total} liners counted: find the others before it is shut (${names}).`
+          : `Count the liners on the bench: ${names}.`,
+      press: `All ${total} counted`,
+      done: counted === total,
+      draft: count(total),
+      alternatives: [{ label: "One short", draft: count(Math.max(0, (counted ?? total) - 1)) }],
+    },
+  ];
+}
+
+function screwStep({ family, state }: StepContext, size: ScrewSize, key: string): Step {
+  const ledger = screwLedger(family, state.screwMoves);
+  const back = returnsFor(ledger, size.key);
+  const left = ledger.left.find((l) => l.size.key === size.key)?.count ?? 0;
+  const missing = ledger.cells.find((c) => c.size.key === size.key && c.screw === "missing");
+  const put = (screws: ScrewReturn[]) => (): EventDraft => ({
+    stage: "close",
+    kind: "screws-returned",
+    data: { screws },
+  });
+  const step = {
+    key,
+    done: left === 0,
+    optional: true,
+    skipped: stepKey("close", key) in state.stepsSkipped,
+  };
+  if (back.length === 0 && missing) {
+    return {
+      ...step,
+      ask: `${screwName(size)} of cell ${missing.cell} is missing. Look on the mat, under the magnet, inside the device: loose in there it shorts or cracks something.`,
+      press: `Screw ${missing.cell} found`,
+      draft: () => ({ stage: "close", kind: "screw-found", data: { cell: missing.cell, from: "bench" } }),
+    };
+  }
+  const cells = `${back.length > 1 ? "cells" : "cell"} ${back.map((b) => b.cell).join(", ")}`;
+  return {
+    ...step,
+    ask:
+      left === 0
+        ? `${size.count} × ${screwName(size)} back: ${size.where}.`
+        : `Back with ${back.length} × ${screwName(size)} from ${cells}: ${size.where}. A long one in a short hole cracks the panel.`,
+    press: `All ${back.length} back`,
+    draft: put(back),
+    alternatives: back.length > 1 ? [{ label: "One back", draft: put(back.slice(0, 1)) }] : [],
+  };
+}
 
 export const close: Stage = {
   name: "close",
   question: "Is everything back where it was?",
   steps: (context) => {
     const { family, state } = context;
-    const connectors = [...family.connectors].reverse().filter((c) => state.connectorsOpen.includes(c.key));
+    const back = closingOrder(family, state.connectorsOpen).map((item): { shut: boolean; step: Step } => {
+      switch (item.kind) {
+        case "screws":
+          return { shut: true, step: screwStep(context, item.size, item.key) };
+        case "power":
+          return {
+            shut: false,
+            step: confirmStep(
+              context,
+              "close",
+              "join-power",
+              join[family.power].ask,
+              join[family.power].press,
+              {
+                caution: family.power === "cell" ? "cell" : family.power === "mains" ? "mains" : undefined,
+              },
+            ),
+          };
+        case "connector": {
+          const { connector } = item;
+          const over =
+            connector.tape === "new"
+              ? " New tape over it."
+              : connector.tape === "kept"
+                ? " Its tape over it last."
+                : "";
+          return {
+            shut: false,
+            step: {
+              key: item.key,
+              ask: `${connector.name} back (${connector.kind}).${over}`,
+              press: "Closed",
+              done: state.connectorsClosed.includes(connector.key),
+              draft: () => ({
+                stage: "close",
+                kind: "connector-closed",
+                data: { connector: connector.key },
+              }),
+            },
+          };
+        }
+        case "part": {
+          const { part } = item;
+          const ask =
+            part.goes === "new each time"
+              ? `New: ${partName(part)}, in place, the old thrown out.`
+              : part.goes === "to the new layer"
+                ? `${partName(part)}: on the new layer and in place?`
+                : `${partName(part)}: back in place.`;
+          return {
+            shut: false,
+            step: confirmStep(
+              context,
+              "close",
+              `back-${part.key}`,
+              `${ask.charAt(0).toUpperCase()}${ask.slice(1)}`,
+              part.goes === "new each time" ? "New one in" : "In place",
+            ),
+          };
+        }
+      }
+    });
+    const inside = back.filter(({ shut }) => !shut).map(({ step }) => step);
+    const outside = back.filter(({ shut }) => shut).map(({ step }) => step);
     return [
       confirmStep(
         context,
@@ -15,13 +155,8 @@ export const close: Stage = {
         "Last wipe. Protective films off, the inner one too.",
         "Wiped, films off",
       ),
-      ...connectors.map((connector): Step => ({
-        key: `connector-${connector.key}`,
-        ask: `${connector.name} back (${connector.kind}), tape over it last.`,
-        press: "Closed",
-        done: state.connectorsClosed.includes(connector.key),
-        draft: () => ({ stage: "close", kind: "connector-closed", data: { connector: connector.key } }),
-      })),
+      ...linerStep(context),
+      ...inside,
       confirmStep(
         context,
         "close",
@@ -29,24 +164,7 @@ export const close: Stage = {
         "Fold shut from the hinge edge, cables tucked, squeeze all round.",
         "Shut",
       ),
-      ...[...family.screws].reverse().map((size): Step => {
-        const out = (state.screwsTaken[size.key] ?? 0) - (state.screwsReturned[size.key] ?? 0);
-        return {
-          key: `screws-${size.key}`,
-          ask: `Back with ${size.count} × ${size.thread} × ${size.lengthMm} mm: ${size.where}. A long one in a short hole cracks the panel.`,
-          press: `All ${out} back`,
-          done: out <= 0,
-          optional: true,
-          skipped: stepKey("close", `screws-${size.key}`) in state.stepsSkipped,
-          draft: () => ({ stage: "close", kind: "screws-returned", data: { size: size.key, count: out } }),
-          alternatives: [
-            {
-              label: "One back",
-              draft: () => ({ stage: "close", kind: "screws-returned", data: { size: size.key, count: 1 } }),
-            },
-          ],
-        };
-      }),
+      ...outside,
       confirmStep(
         context,
         "close",

@@ -1,4 +1,5 @@
 import { seamOf } from "../../heat/lift-heat.ts";
+import { linersOf } from "../../open/opening-order.ts";
 import { confirmStep, type Stage } from "../step.ts";
 
 export const fit: Stage = {
@@ -6,6 +7,7 @@ export const fit: Stage = {
   question: "Does the new part fit before it is spent?",
   steps: (context) => {
     const { family, state } = context;
+    const liners = linersOf(family);
     const part =
       state.route === "assembly"
         ? `${family.code} display assembly`
@@ -37,21 +39,25 @@ export const fit: Stage = {
         done: state.parts.some((spent) => spent.unit === "piece"),
         draft: () => ({ stage: "fit", kind: "part-spent", data: { part, quantity: 1, unit: "piece" } }),
       },
-      ...family.parts.map((moved) =>
-        confirmStep(
-          context,
-          "fit",
-          `moved-${moved.key}`,
-          `Move ${moved.name} over to the new part.`,
-          "Moved",
+      ...family.parts
+        .filter((part) => part.goes === "to the new layer" && part.kind !== "liner")
+        .map((moved) =>
+          confirmStep(
+            context,
+            "fit",
+            `moved-${moved.key}`,
+            `Move ${moved.name} over to the new part.${moved.irreplaceable ? " Paired: there is no second one." : ""}`,
+            "Moved",
+          ),
         ),
-      ),
       confirmStep(
         context,
         "fit",
         "liners",
-        "Peel the liners in order; lay them out and count them.",
-        "Liners counted",
+        liners.length > 0
+          ? `Liners to peel, in order: ${liners.map((l) => `${l.count} × ${l.name}`).join(", ")}. Keep each one: they are counted before it is shut.`
+          : "Peel the liners in order; lay them out and count them.",
+        liners.length > 0 ? "Known" : "Liners counted",
       ),
     ];
   },

@@ -36,18 +36,13 @@ export function FamilyView({
         <div className="mt-4 grid gap-8 lg:grid-cols-2">
           <section aria-label="Stack from the side">
             <Section
-              stack={family.stack}
+              family={family}
               seam={family.seams[0]?.layer}
               title={`Stack of ${family.code}, viewer's side up`}
             />
           </section>
           <section aria-label="Panel from the viewer's side">
-            <Plan
-              outline={family.outline}
-              borderMm={family.borderMm}
-              features={family.features}
-              title={`Outline of ${family.code} with its edge features, viewer's side`}
-            />
+            <Plan family={family} title={`Outline of ${family.code} with its edge features, viewer's side`} />
             <p className="mt-1">
               <Length mm={family.outline.widthMm} /> × <Length mm={family.outline.heightMm} />, border{" "}
               <Length mm={family.borderMm} digits={1} />

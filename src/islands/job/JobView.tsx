@@ -10,6 +10,7 @@ import { chosenPlan, isCut } from "../../../core/lift/lift-plan.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
 import { Pile, type Slab } from "../../drawing/Pile.tsx";
+import { Plan } from "../../drawing/Plan.tsx";
 import { Section } from "../../drawing/Section.tsx";
 import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { useNow } from "../../ui/useNow.ts";
@@ -18,7 +19,9 @@ import { BondPanel } from "../stage/BondPanel.tsx";
 import { CurePanel } from "../stage/CurePanel.tsx";
 import type { PanelProps } from "../stage/panel.ts";
 import { ProvePanel } from "../stage/ProvePanel.tsx";
-import { ScrewCounts } from "../stage/ScrewCounts.tsx";
+import { IntakePanel, type IntakeKnowledge } from "../intake/IntakePanel.tsx";
+import { Photos } from "../photos/Photos.tsx";
+import { OpenPanel } from "../stage/OpenPanel.tsx";
 import { stageAnswer } from "../stage/stage-answer.ts";
 import { ActionBar } from "./ActionBar.tsx";
 import { Entries } from "./Entries.tsx";
@@ -27,7 +30,7 @@ import { HoldNotice } from "./HoldNotice.tsx";
 import { StepList } from "./StepList.tsx";
 import { useJob } from "./useJob.ts";
 
-export interface JobViewProps {
+export interface JobViewProps extends IntakeKnowledge {
   code: string;
   family: Family;
   events: JobEvent[];
@@ -68,9 +71,16 @@ function slabsOf(state: JobState): Slab[] {
 function StagePanel({
   stage,
   usualLift,
+  past,
+  terms,
   ...props
-}: PanelProps & { stage: StageName; usualLift: JobViewProps["usualLift"] }) {
+}: PanelProps & IntakeKnowledge & { stage: StageName; usualLift: JobViewProps["usualLift"] }) {
   switch (stage) {
+    case "intake":
+      return <IntakePanel {...props} {...{ past, terms }} />;
+    case "open":
+    case "close":
+      return <OpenPanel {...props} stage={stage} />;
     case "lift":
       return <LiftPanel {...props} usualLift={usualLift} />;
     case "bond":
@@ -81,12 +91,9 @@ function StagePanel({
       return <ProvePanel {...props} />;
     default:
       return (
-        <>
-          <p className="answer" data-testid="answer">
-            {stageAnswer(stage, props)}
-          </p>
-          {(stage === "open" || stage === "close") && <ScrewCounts {...props} />}
-        </>
+        <p className="answer" data-testid="answer">
+          {stageAnswer(stage, props)}
+        </p>
       );
   }
 }
@@ -134,7 +141,8 @@ export function JobView(props: JobViewProps) {
     showAtHand();
   };
 
-  const live = viewed === state.present && who !== "" && !state.held;
+  const mayEnter = who !== "" && !state.held && !state.ended;
+  const live = viewed === state.present && mayEnter;
   const steps = stages[viewed].steps(context);
   const hold = job.notice?.hold ?? (viewed === atHand ? action?.hold : undefined);
   const started = state.started[viewed];
@@ -202,7 +210,9 @@ export function JobView(props: JobViewProps) {
               <StagePanel
                 stage={viewed}
                 usualLift={props.usualLift}
-                {...{ code, state, family, nowMs, live, send, offer }}
+                past={props.past}
+                terms={props.terms}
+                {...{ code, state, family, nowMs, live, mayEnter, atHand, send, offer }}
               />
             )}
           </section>
@@ -227,6 +237,7 @@ export function JobView(props: JobViewProps) {
               />
             </section>
           )}
+          <Photos code={code} state={state} stage={atHand} who={who} mayEnter={mayEnter} />
           <section className="no-print mt-8 max-w-3xl" aria-label="Entries">
             <Entries
               key={atHand}
@@ -241,7 +252,7 @@ export function JobView(props: JobViewProps) {
         <aside className="mt-6 grid content-start gap-6 lg:col-start-2 xl:col-start-3 xl:mt-0">
           <section aria-label="Stack">
             <Section
-              stack={family.stack}
+              family={family}
               seam={seamOf(family, state.route)?.layer}
               openShare={openShare(state, family)}
               title={`Stack of ${family.code}, viewer's side up`}
@@ -253,6 +264,24 @@ export function JobView(props: JobViewProps) {
               </p>
             ))}
           </section>
+          {state.damage.length > 0 && viewed !== "intake" && (
+            <section aria-labelledby="damaged-title">
+              <h2 id="damaged-title" className="text-lg font-semibold">
+                As it came in
+              </h2>
+              <Plan
+                family={family}
+                damage={state.damage}
+                title={`Panel of ${family.code} with its damage, viewer's side`}
+              />
+              <a
+                href={`/jobs/${code}?stage=intake`}
+                className="inline-flex min-h-12 items-center underline underline-offset-4"
+              >
+                Mark more damage
+              </a>
+            </section>
+          )}
           <EventLog events={job.events} state={state} family={family} technicians={technicians} />
         </aside>
       </main>

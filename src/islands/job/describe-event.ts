@@ -3,6 +3,10 @@ import { readingKinds } from "../../../core/job/event.ts";
 import { routes, stageTitles } from "../../../core/job/route.ts";
 import { stages } from "../../../core/job/stages.ts";
 import type { JobState } from "../../../core/job/fold.ts";
+import { damageKinds, damageSize } from "../../../core/intake/damage.ts";
+import { screwName } from "../../../core/open/screw-ledger.ts";
+import { answerNamed, questionNamed } from "../../../core/route/decision-tree.ts";
+import { calculateRouteChoice } from "../../../core/route/route-choice.ts";
 import type { Preferences } from "../../ui/preferences.ts";
 import { lengthText, temperatureText } from "../../ui/quantity.tsx";
 import type { Family } from "../../../core/stack/family.ts";
@@ -38,6 +42,23 @@ function stepAsk(event: JobEvent, step: string, state: JobState, family: Family)
   return known ? `${known.press}` : step;
 }
 
+function describeScrews(
+  event: Extract<JobEvent, { kind: "screws-taken" | "screws-returned" }>,
+  family: Family,
+): string {
+  const way = event.kind === "screws-taken" ? "out" : "back";
+  const { data } = event;
+  if ("size" in data) {
+    const size = family.screws.find((s) => s.key === data.size);
+    return `${data.count} × ${size ? screwName(size) : data.size} ${way}`;
+  }
+  if ("cells" in data) return `${data.cells.length > 1 ? "Screws" : "Screw"} ${data.cells.join(", ")} out`;
+  const words = data.screws.map(({ cell, hole, meant }) =>
+    cell === hole ? String(cell) : `${cell} into hole ${hole}${meant ? " (meant)" : ""}`,
+  );
+  return `${words.length > 1 ? "Screws" : "Screw"} ${words.join(", ")} back`;
+}
+
 /** One line for the log: what an event says, in the words of the bench. */
 export function describeEvent(
   event: JobEvent,
@@ -64,12 +85,40 @@ export function describeEvent(
         family.connectors.find((c) => c.key === event.data.connector)?.name ?? event.data.connector;
       return `${name} ${event.kind === "connector-opened" ? "open" : "closed"}`;
     }
+    case "power-live":
+      return "Power button: still alive";
     case "screws-taken":
-    case "screws-returned": {
-      const size = family.screws.find((s) => s.key === event.data.size);
-      const name = size ? `${size.thread} × ${size.lengthMm} mm` : event.data.size;
-      return `${event.data.count} × ${name} ${event.kind === "screws-taken" ? "out" : "back"}`;
+    case "screws-returned":
+      return describeScrews(event, family);
+    case "screw-missed":
+      return `Screw ${event.data.cell} is missing`;
+    case "screw-found":
+      return event.data.from === "stock"
+        ? `Screw ${event.data.cell} from stock${event.data.lengthMm ? `, ${event.data.lengthMm} mm` : ""}`
+        : `Screw ${event.data.cell} found`;
+    case "screw-left-over":
+      return `A screw left over: ${event.data.note}`;
+    case "screw-left-over-settled":
+      return `Left-over screw settled: ${event.data.note}`;
+    case "liners-counted":
+      return `${event.data.count} liners counted`;
+    case "question-answered": {
+      const { question, answer } = event.data;
+      return `${questionNamed(question).ask} ${answerNamed(question, answer)?.label ?? answer}`;
     }
+    case "damage-marked": {
+      const { lengthMm, areaMm2 } = damageSize(event.data);
+      const size = areaMm2 > 0 || lengthMm > 0 ? `, ${lengthText(lengthMm, preferences)}` : "";
+      return `${damageKinds[event.data.damage].label}${size}${event.data.note ? `: ${event.data.note}` : ""}`;
+    }
+    case "quoted": {
+      const { choice } = calculateRouteChoice(event.data.input);
+      return `Quoted: ${routes[event.data.agreed].title.toLowerCase()} agreed${choice ? `, advised was ${choice.toLowerCase()}` : ""}`;
+    }
+    case "photo-added":
+      return `Photo${event.data.caption ? `: ${event.data.caption}` : ""}`;
+    case "family-adopted":
+      return `Goes on with version ${event.data.version} of ${family.code}`;
     case "setting-chosen":
       return `Settings: ${Object.entries(event.data.settings)
         .map((setting) => describeSetting(setting, preferences))

@@ -42,9 +42,8 @@ export function LiftPanel(props: PanelProps & { usualLift: Record<string, number
       <>
         <p className="answer">Corner up, wet the line, peel</p>
         <Plan
-          outline={props.family.outline}
-          borderMm={props.family.borderMm}
-          features={props.family.features}
+          family={props.family}
+          damage={props.state.damage}
           title="Panel from the viewer's side with the edges that must stay dry or uncut"
         />
       </>
@@ -83,8 +82,8 @@ function HeatedLift(
   );
   const heat = useMemo(() => calculateLiftHeat(family, seam, settings), [family, seam, settings]);
   const plan = useMemo(
-    () => planLift(family, seam, { windowS: heat.windowS ?? 0, speedMmS: dials.speedMmS }),
-    [family, seam, heat.windowS, dials.speedMmS],
+    () => planLift(family, seam, { windowS: heat.windowS ?? 0, speedMmS: dials.speedMmS }, state.damage),
+    [family, seam, heat.windowS, dials.speedMmS, state.damage],
   );
   const draft = useMemo(
     () => () => heatDraft(settings, dials.speedMmS, heat.windowS),
@@ -263,9 +262,8 @@ function HeatedLift(
         </section>
         <section aria-label="Cut">
           <Plan
-            outline={family.outline}
-            borderMm={family.borderMm}
-            features={family.features}
+            family={family}
+            damage={state.damage}
             segments={drawnSegments}
             title="Panel from the viewer's side: cut in the order of the numbers"
             {...(live && chosen

@@ -10,18 +10,20 @@ const answer = (hand: BenchHand, stage: StageName) =>
     family: hand.family,
     nowMs: hand.nowMs,
     live: true,
+    mayEnter: true,
+    atHand: "intake",
     send: () => true,
     offer: () => undefined,
   });
 
 describe("the answer of a stage", () => {
-  it("at intake is what is known of picture and touch", () => {
+  it("at intake is what is still possible, and why nothing is", () => {
     const hand = new BenchHand("TK-5", "layer").workTo("intake");
-    expect(answer(hand, "intake")).to.equal("Not known yet");
-    hand.press();
-    hand.press();
-    hand.try(hand.next()!.alternatives[0]!.draft());
-    expect(answer(hand, "intake")).to.equal("Picture good, Touch failed");
+    expect(answer(hand, "intake")).to.equal("Layer only, liquid bond or whole assembly, as far as known");
+    hand.try({ stage: "intake", kind: "question-answered", data: { question: "picture", answer: "broken" } });
+    expect(answer(hand, "intake")).to.equal("Whole assembly, as far as known");
+    hand.try({ stage: "intake", kind: "question-answered", data: { question: "flex", answer: "gone" } });
+    expect(answer(hand, "intake")).to.include("The connection was the fault");
   });
 
   it("while opening counts the screws and speaks of the power", () => {

@@ -1,9 +1,8 @@
-import type { CheckResult } from "../../../core/job/event.ts";
-import type { StageName } from "../../../core/job/route.ts";
+import { routes, type StageName } from "../../../core/job/route.ts";
+import { decisionOf } from "../../../core/job/stages/intake.ts";
+import { screwLedger } from "../../../core/open/screw-ledger.ts";
 import { stages } from "../../../core/job/stages.ts";
 import type { PanelProps } from "./panel.ts";
-
-const word: Record<CheckResult, string> = { pass: "good", fail: "failed", "not-fitted": "not fitted" };
 
 /** How far the steps of a stage are, in words. */
 export function stepsAnswer(stage: StageName, { state, family, nowMs }: PanelProps): string {
@@ -12,32 +11,32 @@ export function stepsAnswer(stage: StageName, { state, family, nowMs }: PanelPro
   return done === steps.length ? "All done" : `${done} of ${steps.length} steps done`;
 }
 
-const sum = (counts: Record<string, number>) => Object.values(counts).reduce((a, b) => a + b, 0);
-
 /** The answer to a stage's question, from what is recorded. Lift, bond and cure reckon theirs. */
 export function stageAnswer(stage: StageName, props: PanelProps): string {
   const { state, family } = props;
-  const total = family.screws.reduce((n, size) => n + size.count, 0);
   switch (stage) {
     case "intake": {
-      const checks = state.checks.intake ?? {};
-      const known = family.functions.filter((f) => checks[f.key]);
-      return known.length === 0
-        ? "Not known yet"
-        : known.map((f) => `${f.name} ${word[checks[f.key]!.result]}`).join(", ");
+      const { possible, next, verdict } = decisionOf(props);
+      if (verdict) return verdict;
+      const names = possible.map((route) => routes[route].title);
+      return `${names.length > 1 ? `${names.slice(0, -1).join(", ")} or ${names.at(-1)!.toLowerCase()}` : names[0]}${next ? ", as far as known" : ""}`;
     }
-    case "open":
-      return `${sum(state.screwsTaken)} of ${total} screws out, power ${state.powerIsolated ? "isolated" : "not isolated yet"}`;
+    case "open": {
+      const { taken, cells } = screwLedger(family, state.screwMoves);
+      return `${taken} of ${cells.length} screws out, power ${state.powerIsolated ? "isolated" : "not isolated yet"}`;
+    }
     case "prove": {
       const checks = Object.values(state.checks.prove ?? {});
       const failed = checks.filter((check) => check.result === "fail").length;
       return `${checks.length} of ${family.functions.length} checked${failed ? `, ${failed} failed` : ""}`;
     }
     case "close": {
-      const out = sum(state.screwsTaken) - sum(state.screwsReturned);
-      if (out === 0) return `All ${sum(state.screwsTaken)} screws back`;
-      const screws = `${Math.abs(out)} ${Math.abs(out) === 1 ? "screw" : "screws"}`;
-      return out > 0 ? `${screws} still out` : `${screws} too many`;
+      const { taken, returned, leftOver, balanced } = screwLedger(family, state.screwMoves);
+      if (balanced) return `All ${taken} screws back`;
+      const out = taken - returned;
+      const screws = (n: number) => `${n} ${n === 1 ? "screw" : "screws"}`;
+      if (out > 0) return `${screws(out)} still out`;
+      return `${screws(Math.max(leftOver, -out))} too many`;
     }
     default:
       return stepsAnswer(stage, props);

@@ -1,0 +1,91 @@
+import { z } from "zod";
+import type { Outline } from "../stack/outline.ts";
+import { bounded, words } from "../units.ts";
+
+/** How a damage is drawn: along a path, round an area, a box or a round by two points, or at one point. */
+export type DamageShape = "path" | "area" | "box" | "round" | "point";
+
+export const damageKinds = {
+  crack: { label: "Crack", shape: "path", of: "glass" },
+  "missing shard": { label: "Missing shard", shape: "area", of: "glass" },
+  "dead touch": { label: "Dead touch zone", shape: "box", of: "touch" },
+  "dark bleed": { label: "Dark bleed", shape: "round", of: "picture" },
+  line: { label: "Line", shape: "path", of: "picture" },
+  "bright pixel": { label: "Bright pixel", shape: "point", of: "picture" },
+  "dark pixel": { label: "Dark pixel", shape: "point", of: "picture" },
+  patch: { label: "Patch", shape: "box", of: "picture" },
+  tint: { label: "Tint", shape: "box", of: "picture" },
+  delamination: { label: "Delamination", shape: "round", of: "glass" },
+} as const satisfies Record<string, { label: string; shape: DamageShape; of: "glass" | "touch" | "picture" }>;
+export type DamageKind = keyof typeof damageKinds;
+export const damageKindNames = Object.keys(damageKinds) as [DamageKind, ...DamageKind[]];
+
+/** How many points a shape is drawn with, [fewest, most]. A box: two corners. A round: its centre and a point on its rim. */
+export const pointsOfShape: Record<DamageShape, readonly [number, number]> = {
+  path: [2, 60],
+  area: [3, 60],
+  box: [2, 2],
+  round: [2, 2],
+  point: [1, 1],
+};
+
+export const panelPoint = z.strictObject({ xMm: bounded(0, 5_000), yMm: bounded(0, 5_000) });
+export type PanelPoint = z.output<typeof panelPoint>;
+
+/** One damage, placed on the panel: mm from the left and from the top, seen from the viewer's side. */
+export const damage = z
+  .strictObject({
+    damage: z.enum(damageKindNames, { error: `must be one of ${damageKindNames.join(", ")}` }),
+    points: z.array(panelPoint).min(1).max(60),
+    note: words(200).optional(),
+  })
+  .superRefine((marked, context) => {
+    const { shape } = damageKinds[marked.damage];
+    const [fewest, most] = pointsOfShape[shape];
+    if (marked.points.length < fewest || marked.points.length > most) {
+      const wanted = fewest === most ? `${fewest}` : `${fewest} to ${most}`;
+      context.addIssue({
+        code: "custom",
+        path: ["points"],
+        message: `${marked.points.length} points; a ${marked.damage} must have ${wanted}`,
+      });
+    }
+  });
+export type Damage = z.output<typeof damage>;
+
+const distanceMm = (a: PanelPoint, b: PanelPoint) => Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm);
+
+/** Size of a damage: how long it is (mm), and over how much it reaches (mm2, 0 where it has no area). */
+export function damageSize({ damage: kind, points }: Pick<Damage, "damage" | "points">): {
+  lengthMm: number;
+  areaMm2: number;
+} {
+  const [first, second] = points as [PanelPoint, PanelPoint?];
+  const along = points.slice(1).reduce((sum, point, i) => sum + distanceMm(points[i]!, point), 0);
+  switch (damageKinds[kind].shape) {
+    case "path":
+      return { lengthMm: along, areaMm2: 0 };
+    case "area": {
+      // Twice the area inside a closed path: the shoelace formula.
+      const twice = points.reduce((sum, { xMm, yMm }, i) => {
+        const next = points[(i + 1) % points.length]!;
+        return sum + xMm * next.yMm - next.xMm * yMm;
+      }, 0);
+      return { lengthMm: along + distanceMm(points.at(-1)!, first), areaMm2: Math.abs(twice) / 2 };
+    }
+    case "box": {
+      const [widthMm, heightMm] = [Math.abs(second!.xMm - first.xMm), Math.abs(second!.yMm - first.yMm)];
+      return { lengthMm: Math.max(widthMm, heightMm), areaMm2: widthMm * heightMm };
+    }
+    case "round": {
+      const radiusMm = distanceMm(first, second!);
+      return { lengthMm: 2 * radiusMm, areaMm2: Math.PI * radiusMm ** 2 };
+    }
+    case "point":
+      return { lengthMm: 0, areaMm2: 0 };
+  }
+}
+
+/** The first of these points that does not lie on the panel, or -1. */
+export const pointOffPanel = (panel: Outline, points: readonly PanelPoint[]): number =>
+  points.findIndex(({ xMm, yMm }) => xMm > panel.widthMm || yMm > panel.heightMm);

@@ -1,0 +1,319 @@
+import type { Family, ScrewPlace, ScrewSize } from "../stack/family.ts";
+
+/** One screw of a family: it has a numbered cell in the tray, and the hole that it came from has the same number. */
+export interface ScrewCell {
+  cell: number;
+  size: ScrewSize;
+  /** Null where nobody has said yet where it sits. */
+  place: ScrewPlace | null;
+}
+
+/** What happened to the screws, in the order in which it did. */
+export type ScrewMove =
+  | { kind: "taken"; cells: readonly number[] }
+  | { kind: "returned"; screws: readonly ScrewReturn[] }
+  /** Counted only: the lowest cells of the size. */
+  | { kind: "counted out" | "counted back"; size: string; count: number }
+  | { kind: "missed"; cell: number }
+  | { kind: "found"; cell: number; lengthMm?: number }
+  | { kind: "left over" }
+  | { kind: "left over settled" };
+
+/** The screw of a cell goes into a hole. */
+export interface ScrewReturn {
+  cell: number;
+  hole: number;
+  /** It is longer than the hole takes, and that was meant. */
+  meant?: boolean;
+}
+
+export interface LedgerCell extends ScrewCell {
+  /** Where the screw of this cell is: still in, in the tray, lost, or back in some hole. */
+  screw: "in" | "tray" | "missing" | "back";
+  /** The cell whose screw sits in this hole, or null where it is open. */
+  holds: number | null;
+  /** Length of the screw in the cell: another than the family says where one came from stock. */
+  lengthMm: number;
+}
+
+/** A screw in a hole that takes a shorter one. */
+export interface Misfit {
+  hole: number;
+  cell: number;
+  longerMm: number;
+  under: string | null;
+  meant: boolean;
+}
+
+export interface ScrewLedger {
+  cells: LedgerCell[];
+  /** Screws that came out and are not back, by size. */
+  left: { size: ScrewSize; count: number }[];
+  /** Screws that went back and never came out, by size, and those that were found with no hole to go to. */
+  over: { size: ScrewSize; count: number }[];
+  leftOver: number;
+  misfits: Misfit[];
+  taken: number;
+  returned: number;
+  /** As many of every size are back as came out, none is missing and none is over. */
+  balanced: boolean;
+}
+
+/** Every screw of a family with its number: sizes in their order, in each the places in theirs. */
+export function screwCells(family: Pick<Family, "screws">): ScrewCell[] {
+  let cell = 0;
+  return family.screws.flatMap((size) =>
+    Array.from({ length: size.count }, (_, i) => {
+      cell += 1;
+      return { cell, size, place: size.places[i] ?? null };
+    }),
+  );
+}
+
+export const screwName = (size: Pick<ScrewSize, "thread" | "lengthMm">) =>
+  `${size.thread} × ${size.lengthMm} mm`;
+
+/**
+ * How much longer the screw of one cell is than the hole of another takes, mm, and what lies under that hole; null where
+ * it is not longer. A tenth of a millimetre is within what screws differ among themselves (common practice, no source).
+ */
+export function misfitOf(cells: readonly LedgerCell[], { cell, hole, meant }: ScrewReturn): Misfit | null {
+  const screw = cells.find((c) => c.cell === cell);
+  const target = cells.find((c) => c.cell === hole);
+  if (!screw || !target) return null;
+  const longerMm = Number((screw.lengthMm - target.size.lengthMm).toFixed(3));
+  return longerMm > 0.1
+    ? { hole, cell, longerMm, under: target.place?.under ?? null, meant: meant ?? false }
+    : null;
+}
+
+/** Every step of a screen asks for the same account: it is kept for as long as its moves are. */
+const kept = new WeakMap<readonly ScrewMove[], { screws: readonly ScrewSize[]; ledger: ScrewLedger }>();
+
+/**
+ * Where every screw is after these moves, and whether the account closes. Moves are taken as they are; whether one may
+ * happen is for `screwRefusal` to say.
+ */
+export function screwLedger(family: Pick<Family, "screws">, moves: readonly ScrewMove[]): ScrewLedger {
+  const before = kept.get(moves);
+  if (before?.screws === family.screws) return before.ledger;
+  const ledger = accountOf(family, moves);
+  kept.set(moves, { screws: family.screws, ledger });
+  return ledger;
+}
+
+function accountOf(family: Pick<Family, "screws">, moves: readonly ScrewMove[]): ScrewLedger {
+  const cells: LedgerCell[] = screwCells(family).map((cell) => ({
+    ...cell,
+    screw: "in",
+    holds: cell.cell,
+    lengthMm: cell.size.lengthMm,
+  }));
+  const at = (number: number) => cells.find((c) => c.cell === number);
+  const taken = new Map<string, number>();
+  const returned = new Map<string, number>();
+  const count = (counts: Map<string, number>, size: string, more: number) =>
+    counts.set(size, (counts.get(size) ?? 0) + more);
+  const misfits: Misfit[] = [];
+  let leftOver = 0;
+
+  const take = (cell: LedgerCell) => {
+    cell.screw = "tray";
+    cell.holds = null;
+    count(taken, cell.size.key, 1);
+  };
+  const put = (entry: ScrewReturn) => {
+    const screw = at(entry.cell);
+    const hole = at(entry.hole);
+    if (!screw || !hole) return;
+    const misfit = misfitOf(cells, entry);
+    if (misfit) misfits.push(misfit);
+    screw.screw = "back";
+    hole.holds = screw.cell;
+    count(returned, screw.size.key, 1);
+  };
+  for (const move of moves) {
+    switch (move.kind) {
+      case "taken":
+        for (const number of move.cells) {
+          const cell = at(number);
+          if (cell) take(cell);
+        }
+        break;
+      case "returned":
+        move.screws.forEach(put);
+        break;
+      case "counted out":
+        cells
+          .filter((c) => c.size.key === move.size && c.screw === "in")
+          .slice(0, move.count)
+          .forEach(take);
+        break;
+      case "counted back": {
+        const own = cells.filter((c) => c.size.key === move.size && c.screw === "tray" && c.holds === null);
+        const fitting = own.slice(0, move.count);
+        fitting.forEach(({ cell }) => put({ cell, hole: cell }));
+        count(returned, move.size, move.count - fitting.length);
+        break;
+      }
+      case "missed": {
+        const cell = at(move.cell);
+        if (cell) cell.screw = "missing";
+        break;
+      }
+      case "found": {
+        const cell = at(move.cell);
+        if (cell) Object.assign(cell, { screw: "tray", lengthMm: move.lengthMm ?? cell.lengthMm });
+        break;
+      }
+      case "left over":
+        leftOver += 1;
+        break;
+      case "left over settled":
+        leftOver -= 1;
+        break;
+    }
+  }
+  const difference = (sign: 1 | -1) =>
+    family.screws.flatMap((size) => {
+      const apart = sign * ((taken.get(size.key) ?? 0) - (returned.get(size.key) ?? 0));
+      return apart > 0 ? [{ size, count: apart }] : [];
+    });
+  const left = difference(1);
+  const over = difference(-1);
+  const sum = (counts: Map<string, number>) => [...counts.values()].reduce((a, b) => a + b, 0);
+  return {
+    cells,
+    left,
+    over,
+    leftOver,
+    misfits,
+    taken: sum(taken),
+    returned: sum(returned),
+    balanced: left.length === 0 && over.length === 0 && leftOver === 0,
+  };
+}
+
+/**
+ * How the screws of one size that lie in the tray would go back: each to its own hole, and where another sits in that,
+ * to an open hole, one of the same size first.
+ */
+export function returnsFor(ledger: ScrewLedger, sizeKey: string): ScrewReturn[] {
+  const waiting = ledger.cells.filter((c) => c.size.key === sizeKey && c.screw === "tray");
+  const open = new Set(ledger.cells.filter((c) => c.holds === null).map((c) => c.cell));
+  const atHome = waiting.filter(({ cell }) => open.delete(cell)).map(({ cell }) => ({ cell, hole: cell }));
+  const away = waiting
+    .filter(({ cell }) => !atHome.some((entry) => entry.cell === cell))
+    .flatMap(({ cell }): ScrewReturn[] => {
+      const left = ledger.cells.filter((c) => open.has(c.cell));
+      const hole = (left.find((c) => c.size.key === sizeKey) ?? left[0])?.cell;
+      if (hole === undefined) return [];
+      open.delete(hole);
+      return [{ cell, hole }];
+    });
+  return [...atHome, ...away];
+}
+
+/** Why a move may not happen: the sentence, the field at fault, and the misfit that must be meant. */
+export interface ScrewRefusal {
+  sentence: string;
+  path: string;
+  misfit?: Misfit;
+}
+
+const no = (sentence: string, path: string, misfit?: Misfit): ScrewRefusal => ({
+  sentence,
+  path,
+  ...(misfit ? { misfit } : {}),
+});
+
+export function misfitSentence(cells: readonly LedgerCell[], misfit: Misfit): string {
+  const hole = cells.find((c) => c.cell === misfit.hole)!;
+  const screw = cells.find((c) => c.cell === misfit.cell)!;
+  const beneath = misfit.under ?? "nobody has noted what";
+  return `The screw of cell ${misfit.cell} is ${screw.lengthMm} mm long, hole ${misfit.hole} takes ${hole.size.lengthMm} mm: ${misfit.longerMm} mm too long. Under it: ${beneath}.`;
+}
+
+/** Whether a move makes sense where the screws are now. */
+export function screwRefusal(ledger: ScrewLedger, move: ScrewMove): ScrewRefusal | null {
+  const { cells } = ledger;
+  const most = cells.length;
+  const unknown = (number: number, path: string) =>
+    cells.some((c) => c.cell === number)
+      ? null
+      : no(`${number} is not a cell: must be a number from 1 to ${most}.`, path);
+  const at = (number: number) => cells.find((c) => c.cell === number)!;
+  switch (move.kind) {
+    case "taken": {
+      const seen = new Set<number>();
+      for (const [i, number] of move.cells.entries()) {
+        const path = `cells[${i}]`;
+        const wrong = unknown(number, path);
+        if (wrong) return wrong;
+        if (at(number).screw !== "in" || seen.has(number)) return no(`Screw ${number} is out already.`, path);
+        seen.add(number);
+      }
+      return null;
+    }
+    case "returned": {
+      const filled = new Set<number>();
+      const used = new Set<number>();
+      for (const [i, entry] of move.screws.entries()) {
+        const wrong = unknown(entry.cell, `screws[${i}].cell`) ?? unknown(entry.hole, `screws[${i}].hole`);
+        if (wrong) return wrong;
+        const { screw } = at(entry.cell);
+        if (screw !== "tray" || used.has(entry.cell)) {
+          const where = screw === "missing" ? "missing" : screw === "in" ? "not out" : "back already";
+          return no(`Screw ${entry.cell} is ${where}.`, `screws[${i}].cell`);
+        }
+        if (at(entry.hole).holds !== null || filled.has(entry.hole)) {
+          return no(`Hole ${entry.hole} has its screw.`, `screws[${i}].hole`);
+        }
+        const misfit = misfitOf(cells, entry);
+        if (misfit && !misfit.meant) return no(misfitSentence(cells, misfit), `screws[${i}].cell`, misfit);
+        filled.add(entry.hole);
+        used.add(entry.cell);
+      }
+      return null;
+    }
+    case "counted out": {
+      const own = cells.filter((c) => c.size.key === move.size);
+      const left = own.filter((c) => c.screw === "in").length;
+      return move.count > left
+        ? no(
+            `${move.count} is more than there are: must be a number from 1 to ${left} of ${own.length}.`,
+            "count",
+          )
+        : null;
+    }
+    case "missed":
+      return (
+        unknown(move.cell, "cell") ??
+        (at(move.cell).screw === "tray" ? null : no(`Screw ${move.cell} is not in the tray.`, "cell"))
+      );
+    case "found":
+      return (
+        unknown(move.cell, "cell") ??
+        (at(move.cell).screw === "missing" ? null : no(`Screw ${move.cell} is not missing.`, "cell"))
+      );
+    case "left over settled":
+      return ledger.leftOver > 0 ? null : no("No screw is left over.", "note");
+    case "counted back":
+    case "left over":
+      return null;
+  }
+}
+
+/** What is wrong with the account in one line, or null where it closes. */
+export function imbalance(ledger: ScrewLedger): string | null {
+  if (ledger.balanced) return null;
+  const missing = ledger.cells.filter((c) => c.screw === "missing").map((c) => c.cell);
+  return [
+    ...ledger.left.map(({ size, count }) => `${count} of ${screwName(size)} still out`),
+    ...ledger.over.map(({ size, count }) => `${count} of ${screwName(size)} too many back`),
+    ...(missing.length
+      ? [`missing from ${missing.length > 1 ? "cells" : "cell"} ${missing.join(", ")}`]
+      : []),
+    ...(ledger.leftOver ? [`${ledger.leftOver} left over with no hole`] : []),
+  ].join("; ");
+}

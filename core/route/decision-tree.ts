@@ -1,0 +1,293 @@
+import { routeNames, routes, type RouteName } from "../job/route.ts";
+import type { Family } from "../stack/family.ts";
+
+/**
+ * The questions that decide which routes are left, as data. Each answer names what it rules out and why; the order in
+ * which they are asked follows from how much each would still decide.
+ */
+export const kinds = [
+  "air gap",
+  "bonded, touch a layer of its own",
+  "bonded, touch in the panel",
+  "does not survive parting",
+  "bare panel with films",
+  "layered backlight",
+] as const;
+
+/** What an answer rules out: routes by name, all that part the stack, or those that leave the touch layer in place. */
+type RulesOut = readonly RouteName[] | "all" | "parting" | "touch stays";
+
+export interface Answer {
+  key: string;
+  label: string;
+  rulesOut: RulesOut;
+  because: string;
+}
+
+export interface Question {
+  key: string;
+  ask: string;
+  why: string;
+  answers: readonly Answer[];
+}
+
+const nothing = { rulesOut: [] as const, because: "" };
+const parting = routeNames.filter((route) => routes[route].stages.includes("lift"));
+const allBut = (...kept: RouteName[]) => routeNames.filter((route) => !kept.includes(route));
+
+export const questions = [
+  {
+    key: "flex",
+    ask: "Every flex and cable pressed home, a known good one tried: is the fault still there?",
+    why: "A loose flex looks like a dead layer, and costs nothing to mend.",
+    answers: [
+      { key: "still", label: "Still there", ...nothing },
+      {
+        key: "gone",
+        label: "Gone",
+        rulesOut: "all",
+        because: "The connection was the fault. No layer is to blame: seat it, secure it, prove it.",
+      },
+    ],
+  },
+  {
+    key: "picture",
+    ask: "Does the picture survive: whole on black, on white and in colours?",
+    why: "The panel is what the work is meant to save.",
+    answers: [
+      {
+        key: "whole",
+        label: "Whole",
+        rulesOut: ["backlight"],
+        because: "The picture is lit and whole, so the backlight is not at fault.",
+      },
+      {
+        key: "pale",
+        label: "Whole, but pale or patchy",
+        rulesOut: allBut("film", "assembly"),
+        because: "The panel draws but its film has gone: only a film, or everything, brings it back.",
+      },
+      {
+        key: "unlit",
+        label: "Dark, there under a lamp",
+        rulesOut: allBut("backlight", "assembly"),
+        because: "The panel draws but nothing lights it.",
+      },
+      {
+        key: "broken",
+        label: "Broken",
+        rulesOut: allBut("assembly"),
+        because: "The panel itself is lost; a new layer over it mends nothing.",
+      },
+    ],
+  },
+  {
+    key: "bleeding",
+    ask: "Is anything bleeding: a dark spot or a rim that grows from day to day?",
+    why: "A cell that has opened goes on dying after the repair.",
+    answers: [
+      { key: "no", label: "Nothing", ...nothing },
+      {
+        key: "yes",
+        label: "Bleeding",
+        rulesOut: allBut("assembly"),
+        because: "The cell has opened: it will go on dying under a new layer.",
+      },
+    ],
+  },
+  {
+    key: "separable",
+    ask: "Is the glass separable at all: has a panel like this lived through parting?",
+    why: "Some panels do not survive it. That must be known before the first cut.",
+    answers: [
+      { key: "yes", label: "It lives", ...nothing },
+      {
+        key: "no",
+        label: "It dies",
+        rulesOut: "parting",
+        because: "The panel does not survive parting.",
+      },
+    ],
+  },
+  {
+    key: "touch",
+    ask: "Does touch work everywhere, under one unbroken drag?",
+    why: "Whether the touch layer must go with the glass decides what is bought.",
+    answers: [
+      { key: "works", label: "Everywhere", ...nothing },
+      {
+        key: "dead",
+        label: "Dead zones",
+        rulesOut: "touch stays",
+        because: "Touch is dead, and this route leaves the touch layer where it is.",
+      },
+      { key: "none", label: "Has none", ...nothing },
+    ],
+  },
+  {
+    key: "family",
+    ask: "Which kind of stack is it?",
+    why: "The stack says what can be replaced at all.",
+    answers: [
+      {
+        key: "air gap",
+        label: "Glass with touch over an air gap",
+        rulesOut: allBut("glass-sensor", "assembly"),
+        because: "Glass and sensor are one part, held by tape.",
+      },
+      {
+        key: "bonded, touch a layer of its own",
+        label: "Bonded, touch a layer of its own",
+        rulesOut: allBut("layer", "assembly"),
+        because: "The layers are bonded with liquid or film.",
+      },
+      {
+        key: "bonded, touch in the panel",
+        label: "Bonded, touch in the panel",
+        rulesOut: allBut("layer", "assembly"),
+        because: "Only the glass comes off; touch stays in the panel.",
+      },
+      {
+        key: "does not survive parting",
+        label: "Bonded to a panel that dies of parting",
+        rulesOut: allBut("assembly"),
+        because: "Nothing comes off this panel alive.",
+      },
+      {
+        key: "bare panel with films",
+        label: "Bare panel with films",
+        rulesOut: allBut("film", "assembly"),
+        because: "There is no glass over it: the films are what can be replaced.",
+      },
+      {
+        key: "layered backlight",
+        label: "Layered backlight",
+        rulesOut: allBut("backlight", "assembly"),
+        because: "What can be replaced lies behind the panel.",
+      },
+    ],
+  },
+] as const satisfies readonly Question[];
+
+export type QuestionKey = (typeof questions)[number]["key"];
+export type Answers = Partial<Record<QuestionKey, string>>;
+export const questionKeys = questions.map((question) => question.key) as [QuestionKey, ...QuestionKey[]];
+
+export const questionNamed = (key: QuestionKey): Question => questions.find((q) => q.key === key)!;
+export const answerNamed = (key: QuestionKey, answer: string): Answer | undefined =>
+  questionNamed(key).answers.find((a) => a.key === answer);
+
+/** Where the touch layer sits: what a dead one means for a route follows from it. */
+export function touchPlace(family: Pick<Family, "functions" | "stack">): "none" | "above" | "panel" {
+  if (!family.functions.some((f) => f.key === "touch")) return "none";
+  return family.stack.some((layer) => layer.role === "touch sensor" || layer.role === "glass with sensor")
+    ? "above"
+    : "panel";
+}
+
+/** Whether a route brings a new touch layer: the whole assembly does, and so does one whose seam lies below it. */
+export function bringsTouch(
+  family: Pick<Family, "functions" | "stack" | "seams"> | null,
+  route: RouteName,
+): boolean {
+  if (route === "assembly" || route === "glass-sensor") return true;
+  if (!family || touchPlace(family) !== "above") return false;
+  const seam = family.seams.find((s) => s.route === route);
+  const cut = family.stack.findIndex((layer) => layer.name === seam?.layer);
+  const sensor = family.stack.findIndex(
+    (layer) => layer.role === "touch sensor" || layer.role === "glass with sensor",
+  );
+  return cut > sensor;
+}
+
+type OfRoutes = Pick<Family, "routes" | "survivesParting" | "functions" | "stack" | "seams">;
+
+/** What a known family answers by itself. */
+export function answersOf(family: OfRoutes): Answers {
+  return {
+    separable: family.survivesParting ? "yes" : "no",
+    ...(touchPlace(family) === "none" ? { touch: "none" } : {}),
+  };
+}
+
+export interface RuledOut {
+  route: RouteName;
+  because: string;
+}
+
+/** Where the questions stand: what is left, what fell away and why, and what to ask next. */
+export interface Decision {
+  possible: RouteName[];
+  ruledOut: RuledOut[];
+  /** The question that decides most of what is still open; null where nothing more is to be decided. */
+  next: QuestionKey | null;
+  /** One sentence where it ends with no route at all. */
+  verdict: string | null;
+}
+
+function isRuledOut(family: OfRoutes | null, route: RouteName, rulesOut: RulesOut): boolean {
+  if (rulesOut === "all") return true;
+  if (rulesOut === "parting") return parting.includes(route);
+  if (rulesOut === "touch stays") return !bringsTouch(family, route);
+  return rulesOut.includes(route);
+}
+
+function afterAnswer(
+  family: OfRoutes | null,
+  possible: readonly RouteName[],
+  key: QuestionKey,
+  answer: string,
+): RouteName[] {
+  const { rulesOut } = answerNamed(key, answer)!;
+  return possible.filter((route) => !isRuledOut(family, route, rulesOut));
+}
+
+/** How many routes would be left on average, were each answer as likely as the next. */
+function meanLeft(family: OfRoutes | null, possible: readonly RouteName[], key: QuestionKey): number {
+  const { answers } = questionNamed(key);
+  return (
+    answers.reduce((sum, answer) => sum + afterAnswer(family, possible, key, answer.key).length, 0) /
+    answers.length
+  );
+}
+
+/**
+ * The routes that the answers so far leave open, and the next most useful question: the one that leaves the fewest routes
+ * on average; where two tie, the one that stands first. A question that could change nothing is not asked.
+ * Source: common practice, no source, for what each answer rules out.
+ */
+export function decideRoute(family: OfRoutes | null, given: Answers): Decision {
+  const answers: Answers = { ...(family ? answersOf(family) : {}), ...given };
+  // What the family says of itself is not up for an answer.
+  if (family && !family.survivesParting) answers.separable = "no";
+  let possible: RouteName[] = family ? routeNames.filter((r) => family.routes.includes(r)) : [...routeNames];
+  const ruledOut: RuledOut[] = [];
+  for (const { key } of questions) {
+    const answer = answers[key];
+    const known = answer === undefined ? undefined : answerNamed(key, answer);
+    if (!known || (family && key === "family")) continue;
+    const left = afterAnswer(family, possible, key, known.key);
+    ruledOut.push(
+      ...possible
+        .filter((route) => !left.includes(route))
+        .map((route) => ({ route, because: known.because })),
+    );
+    possible = left;
+  }
+  const open = questionKeys.filter((key) => answers[key] === undefined && !(family && key === "family"));
+  const useful = open
+    .map((key) => ({ key, left: meanLeft(family, possible, key) }))
+    .filter(({ left }) => left < possible.length)
+    .sort((a, b) => a.left - b.left);
+  // The whole assembly is still worth ruling out: a loose flex costs nothing.
+  const next = possible.length === 0 ? null : (useful[0]?.key ?? null);
+  return {
+    possible,
+    ruledOut,
+    next,
+    verdict:
+      possible.length > 0
+        ? null
+        : (ruledOut.at(-1)?.because ?? "This family names no route, so nothing can be offered."),
+  };
+}

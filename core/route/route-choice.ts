@@ -1,0 +1,181 @@
+import { z } from "zod";
+import { defineCalculation } from "../calculation.ts";
+import { bounded, boundedWhole, words } from "../units.ts";
+import { betaQuantile } from "./beta.ts";
+
+const money = () => bounded(0, 1e10);
+
+export const routeChoiceInput = z
+  .strictObject({
+    options: z
+      .array(
+        z.strictObject({
+          name: words(80),
+          /** Price of the parts. Any unit of money, the same throughout. */
+          parts: money(),
+          hours: bounded(0, 1_000),
+          /** This shop's own past jobs: how many were tried, how many went well. */
+          wins: boundedWhole(0, 1_000_000),
+          tries: boundedWhole(0, 1_000_000),
+          /** The option that is gone over to where this one fails. Without one a failure ends the repair. */
+          onFail: words(80).optional(),
+        }),
+      )
+      .min(1)
+      .max(20),
+    ratePerHour: money(),
+    /** What is believed before any job is counted: as if so many of so many had gone well. */
+    priorWins: bounded(0.01, 1_000),
+    priorTries: bounded(0.02, 2_000),
+    /** What the working device is worth to its owner; lost where the repair ends without one. */
+    value: money().optional(),
+  })
+  .superRefine((input, context) => {
+    const fault = (path: (string | number)[], message: string) =>
+      context.addIssue({ code: "custom", path, message });
+    if (input.priorWins >= input.priorTries) {
+      fault(["priorWins"], `${input.priorWins} must be below priorTries, which is ${input.priorTries}`);
+    }
+    const names = input.options.map((option) => option.name);
+    input.options.forEach((option, i) => {
+      if (names.indexOf(option.name) !== i)
+        fault(["options", i, "name"], `"${option.name}" stands twice; names must differ`);
+      if (option.wins > option.tries) {
+        fault(["options", i, "wins"], `${option.wins} must be at most tries, which is ${option.tries}`);
+      }
+      if (option.onFail !== undefined && !names.includes(option.onFail)) {
+        fault(["options", i, "onFail"], `"${option.onFail}" is not one of the options: ${names.join(", ")}`);
+      }
+      const met = new Set([option.name]);
+      for (let next = option.onFail; next !== undefined;) {
+        if (met.has(next)) {
+          fault(["options", i, "onFail"], `"${option.onFail}" leads round in a circle`);
+          break;
+        }
+        met.add(next);
+        next = input.options.find((other) => other.name === next)?.onFail;
+      }
+    });
+  });
+export type RouteChoiceInput = z.output<typeof routeChoiceInput>;
+
+export const routeChoiceResult = z.strictObject({
+  options: z.array(
+    z.strictObject({
+      name: z.string(),
+      /** Mean of what is known of the chance, and the middle 90 % of it. */
+      successPct: z.number(),
+      successLowPct: z.number(),
+      successHighPct: z.number(),
+      /** How much of the knowledge is the prior's, %: 100 where no past job is counted. */
+      priorSharePct: z.number(),
+      /** Parts and time on this option alone, spent whether it goes well or not. */
+      cost: z.number(),
+      expectedCost: z.number(),
+      worstCost: z.number(),
+      expectedHours: z.number(),
+      worstHours: z.number(),
+      /** Chance (0 to 1) that it ends at the last resort: the option that all of them fall back to. */
+      chanceOfAssembly: z.number(),
+      /** Chance (0 to 1) that it ends without a working device. */
+      chanceOfLoss: z.number(),
+      /** Success from which trying it first is cheaper than going straight to its `onFail`; null where it never is. */
+      breakEvenSuccessPct: z.number().nullable(),
+    }),
+  ),
+  /** The option with the lowest expected cost, a lost device counted in; null where none is worth its money. */
+  choice: z.string().nullable(),
+  /** Break-even of the first option that falls back on another; null where there is none. */
+  breakEvenSuccessPct: z.number().nullable(),
+  advice: z.string(),
+  assumed: z.array(z.string()),
+});
+export type RouteChoice = z.output<typeof routeChoiceResult>;
+export type RouteOdds = RouteChoice["options"][number];
+
+/** The middle share of the posterior that is shown as the interval. */
+const INTERVAL = 0.9;
+
+/**
+ * Which repair is worth trying, in money and odds.
+ *
+ * Chance of success: Beta(priorWins + wins, priorTries - priorWins + tries - wins), its mean and its middle 90 %. Cost of
+ * trying: parts + hours · rate, spent either way. Expected cost: cost + (1 - p) · expected cost of `onFail`, or, without
+ * one, (1 - p) · value. Break-even against going straight to `onFail`: cost + (1 - p) · E = E gives p = cost / E.
+ * Money in any one unit; times in hours. Source: conjugate updating, Gelman et al., Bayesian Data Analysis, chapter 2.
+ */
+export function calculateRouteChoice(input: RouteChoiceInput): RouteChoice {
+  const { priorWins, priorTries, ratePerHour, value = 0 } = input;
+  const named = (name: string) => input.options.find((option) => option.name === name)!;
+  const odds = new Map<string, RouteOdds>();
+
+  const reckon = (name: string): RouteOdds => {
+    const kept = odds.get(name);
+    if (kept) return kept;
+    const option = named(name);
+    const a = priorWins + option.wins;
+    const b = priorTries - priorWins + option.tries - option.wins;
+    const p = a / (a + b);
+    const cost = option.parts + option.hours * ratePerHour;
+    const after = option.onFail === undefined ? null : reckon(option.onFail);
+    const made: RouteOdds = {
+      name,
+      successPct: 100 * p,
+      successLowPct: 100 * betaQuantile((1 - INTERVAL) / 2, a, b),
+      successHighPct: 100 * betaQuantile((1 + INTERVAL) / 2, a, b),
+      priorSharePct: (100 * priorTries) / (priorTries + option.tries),
+      cost,
+      expectedCost: cost + (1 - p) * (after ? after.expectedCost : value),
+      worstCost: cost + (after ? after.worstCost : value),
+      expectedHours: option.hours + (1 - p) * (after?.expectedHours ?? 0),
+      worstHours: option.hours + (after?.worstHours ?? 0),
+      chanceOfAssembly: after
+        ? (1 - p) * (named(after.name).onFail === undefined ? 1 : after.chanceOfAssembly)
+        : 0,
+      chanceOfLoss: (1 - p) * (after?.chanceOfLoss ?? 1),
+      breakEvenSuccessPct:
+        after && after.expectedCost > 0 && cost <= after.expectedCost
+          ? (100 * cost) / after.expectedCost
+          : null,
+    };
+    odds.set(name, made);
+    return made;
+  };
+
+  const reckoned = input.options.map(({ name }) => reckon(name));
+  const options = reckoned.map((option) =>
+    // What the others fall back to is itself the last resort.
+    named(option.name).onFail === undefined && input.options.some((other) => other.onFail === option.name)
+      ? { ...option, chanceOfAssembly: 1 }
+      : option,
+  );
+  const cheapest = [...options].sort((x, y) => x.expectedCost - y.expectedCost)[0]!;
+  const worthIt = input.value === undefined || cheapest.expectedCost < input.value;
+  const unknown = input.options.filter((option) => option.tries === 0).map((option) => option.name);
+  const first = options.find((option) => named(option.name).onFail !== undefined);
+  const prior = `${priorWins} of ${priorTries}`;
+  return {
+    options,
+    choice: worthIt ? cheapest.name : null,
+    breakEvenSuccessPct: first?.breakEvenSuccessPct ?? null,
+    advice: [
+      worthIt
+        ? `${cheapest.name} costs least on average.`
+        : `No repair is worth it: the cheapest costs more on average than the device is worth.`,
+      ...(unknown.length === input.options.length
+        ? [`No past job is counted: this advice knows nothing but the prior, ${prior}.`]
+        : unknown.length > 0
+          ? [`Nothing is known of ${unknown.join(", ")} but the prior, ${prior}.`]
+          : []),
+    ].join(" "),
+    assumed: [`the prior: as if ${prior} had gone well before any job was counted`],
+  };
+}
+
+export const routeChoice = defineCalculation({
+  name: "route-choice",
+  purpose: "Which repair is worth trying: odds, money, time, the worst case and the break-even.",
+  input: routeChoiceInput,
+  result: routeChoiceResult,
+  calculate: calculateRouteChoice,
+});

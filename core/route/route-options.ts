@@ -1,0 +1,68 @@
+import { z } from "zod";
+import { routes, type RouteName } from "../job/route.ts";
+import type { Family } from "../stack/family.ts";
+import { bounded, boundedWhole } from "../units.ts";
+import type { RouteChoiceInput } from "./route-choice.ts";
+
+/** What a shop charges and believes. Money in the minor unit of its currency. */
+export const shopTerms = z
+  .strictObject({
+    currency: z.string().regex(/^[A-Z]{3}$/, {
+      error: "must be the three letters of a currency, such as EUR",
+    }),
+    ratePerHourMinor: boundedWhole(0, 100_000_000),
+    priorWins: bounded(0.01, 1_000),
+    priorTries: bounded(0.02, 2_000),
+  })
+  .superRefine(({ priorWins, priorTries }, context) => {
+    if (priorWins >= priorTries) {
+      context.addIssue({
+        code: "custom",
+        path: ["priorWins"],
+        message: `${priorWins} must be below priorTries, which is ${priorTries}`,
+      });
+    }
+  });
+export type ShopTerms = z.output<typeof shopTerms>;
+
+/** This shop's finished jobs of one family, by the route that was tried. */
+export type PastJobs = Partial<Record<RouteName, { wins: number; tries: number }>>;
+
+export interface RoutePrice {
+  partsMinor: number;
+  hours: number;
+}
+
+/** What the family says that a route costs; nothing for either where it does not say. */
+export const priceOf = (family: Pick<Family, "costs">, route: RouteName): RoutePrice | null =>
+  family.costs.find((cost) => cost.route === route) ?? null;
+
+/** The routes that a quotation weighs against one another: those left, and the assembly that they fall back on. */
+export const quotedRoutes = (family: Pick<Family, "routes">, possible: readonly RouteName[]): RouteName[] => [
+  ...possible.filter((route) => route !== "assembly"),
+  ...(possible.includes("assembly") || family.routes.includes("assembly") ? (["assembly"] as const) : []),
+];
+
+/** The input of route-choice for a job: each route falls back on the whole assembly where that is offered. */
+export function routeOptions(
+  quoted: readonly RouteName[],
+  prices: Partial<Record<RouteName, RoutePrice>>,
+  past: PastJobs,
+  terms: ShopTerms,
+  valueMinor: number | null,
+): RouteChoiceInput {
+  return {
+    options: quoted.map((route) => ({
+      name: routes[route].title,
+      parts: prices[route]?.partsMinor ?? 0,
+      hours: prices[route]?.hours ?? 0,
+      wins: past[route]?.wins ?? 0,
+      tries: past[route]?.tries ?? 0,
+      ...(route !== "assembly" && quoted.includes("assembly") ? { onFail: routes.assembly.title } : {}),
+    })),
+    ratePerHour: terms.ratePerHourMinor,
+    priorWins: terms.priorWins,
+    priorTries: terms.priorTries,
+    ...(valueMinor === null ? {} : { value: valueMinor }),
+  };
+}

@@ -1,0 +1,46 @@
+import type pg from "pg";
+import type { RouteName } from "../../core/job/route.ts";
+import type { PastJobs, ShopTerms } from "../../core/route/route-options.ts";
+
+/** What this shop charges and believes. */
+export async function findTerms(pool: pg.Pool): Promise<ShopTerms> {
+  const { rows } = await pool.query(
+    "SELECT currency, rate_per_hour_minor, prior_wins, prior_tries FROM shop",
+  );
+  const [row] = rows;
+  return {
+    currency: row.currency,
+    ratePerHourMinor: row.rate_per_hour_minor,
+    priorWins: row.prior_wins,
+    priorTries: row.prior_tries,
+  };
+}
+
+export async function setTerms(pool: pg.Pool, terms: ShopTerms): Promise<void> {
+  await pool.query(
+    "UPDATE shop SET currency = $1, rate_per_hour_minor = $2, prior_wins = $3, prior_tries = $4",
+    [terms.currency, terms.ratePerHourMinor, terms.priorWins, terms.priorTries],
+  );
+}
+
+/**
+ * How the finished jobs of a family went, by the route that was tried. A route has won where the job ended on it as it
+ * should; a whole assembly counts as tried wherever a job ended on it, also after another route had failed.
+ */
+export async function pastJobs(pool: pg.Pool, familyCode: string): Promise<PastJobs> {
+  const { rows } = await pool.query<{ route: RouteName; tries: number; wins: number }>(
+    `SELECT tried.route, count(*)::int AS tries,
+            count(*) FILTER (WHERE job.route = tried.route
+                               AND job.outcome IN ('repaired', 'assembly fitted'))::int AS wins
+     FROM job
+     JOIN family ON family.id = job.family_id
+     CROSS JOIN LATERAL (
+       SELECT job.tried_route AS route
+       UNION SELECT job.route WHERE job.route = 'assembly'
+     ) AS tried
+     WHERE family.code = $1 AND job.ended_at IS NOT NULL AND job.tried_route IS NOT NULL
+     GROUP BY tried.route`,
+    [familyCode],
+  );
+  return Object.fromEntries(rows.map(({ route, tries, wins }) => [route, { tries, wins }]));
+}

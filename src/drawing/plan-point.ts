@@ -1,0 +1,34 @@
+import type { PanelPoint } from "../../core/intake/damage.ts";
+import type { Outline } from "../../core/stack/outline.ts";
+
+const toTenth = (mm: number) => Math.round(mm * 10) / 10;
+const within = (mm: number, mostMm: number) => toTenth(Math.min(mostMm, Math.max(0, mm)));
+
+/** A point moved to where it lies on the panel, to a tenth of a millimetre. */
+export const ontoPanel = ({ widthMm, heightMm }: Outline, { xMm, yMm }: PanelPoint): PanelPoint => ({
+  xMm: within(xMm, widthMm),
+  yMm: within(yMm, heightMm),
+});
+
+/** Where on the panel a pointer is, mm from the left and the top, whatever the size of the drawing. */
+export function pointerPlace(
+  svg: SVGSVGElement,
+  { clientX, clientY }: { clientX: number; clientY: number },
+): PanelPoint {
+  const place = new DOMPoint(clientX, clientY).matrixTransform(svg.getScreenCTM()!.inverse());
+  return { xMm: place.x, yMm: place.y };
+}
+
+const steps: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** Where a cross goes when an arrow key is pressed: a millimetre, ten with Shift; null for any other key. */
+export function stepOf(from: PanelPoint, key: string, shift: boolean): PanelPoint | null {
+  const step = steps[key];
+  const mm = shift ? 10 : 1;
+  return step ? { xMm: from.xMm + step[0] * mm, yMm: from.yMm + step[1] * mm } : null;
+}

@@ -1,0 +1,272 @@
+import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import {
+  damageKindNames,
+  damageKinds,
+  damageSize,
+  pointsOfShape,
+  type Damage,
+  type DamageKind,
+  type PanelPoint,
+} from "../../../core/intake/damage.ts";
+import { DamageMark } from "../../drawing/DamageMark.tsx";
+import { ontoPanel, pointerPlace, stepOf } from "../../drawing/plan-point.ts";
+import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
+import { usePreferences } from "../../ui/preferences.ts";
+import { lengthText } from "../../ui/quantity.tsx";
+import { useDraft } from "../../ui/useDraft.ts";
+import type { PanelProps } from "../stage/panel.ts";
+
+const groups = [
+  { of: "glass", title: "Glass" },
+  { of: "touch", title: "Touch" },
+  { of: "picture", title: "Picture" },
+] as const;
+
+const howTo: Record<(typeof damageKinds)[DamageKind]["shape"], string> = {
+  path: "Tap along it, point by point.",
+  area: "Tap round it, corner by corner.",
+  box: "Drag from one corner to the other.",
+  round: "Drag from its middle outwards.",
+  point: "Tap where it is.",
+};
+
+interface Started {
+  kind: DamageKind;
+  points: PanelPoint[];
+}
+const nothing: Started = { kind: "crack", points: [] };
+
+/** The panel to draw on: what is broken, where, and how far it reaches. */
+export function DamagePlan({ code, family, state, mayEnter, atHand, send }: PanelProps) {
+  const preferences = usePreferences();
+  const [started, setStarted] = useDraft<Started>(`${code} damage`, nothing);
+  const [note, setNote] = useDraft(`${code} damage note`, "");
+  const [cross, setCross] = useState<PanelPoint | null>(null);
+  const [picked, setPicked] = useState<string | null>(null);
+  const dragged = useRef<PanelPoint | null>(null);
+  const helpId = useId();
+  const { outline } = family;
+  const unit = planUnit(outline);
+  const { kind, points } = started;
+  const { shape, label } = damageKinds[kind];
+  const [fewest, most] = pointsOfShape[shape];
+  const growsByTaps = shape === "path" || shape === "area";
+
+  const mark = (marked: PanelPoint[]) => {
+    const data: Damage = { damage: kind, points: marked, ...(note.trim() ? { note: note.trim() } : {}) };
+    if (send({ stage: atHand, kind: "damage-marked", data })) {
+      setStarted({ kind, points: [] });
+      setNote("");
+    }
+  };
+  const add = (point: PanelPoint) => {
+    const next = [...points, point];
+    if (!growsByTaps && next.length >= most) mark(next);
+    else if (next.length <= most) setStarted({ kind, points: next });
+  };
+
+  const place = (event: PointerEvent<SVGSVGElement>) =>
+    ontoPanel(outline, pointerPlace(event.currentTarget, event));
+  const pointer = {
+    onPointerDown: (event: PointerEvent<SVGSVGElement>) => {
+      if (event.button !== 0) return;
+      event.currentTarget.setPointerCapture(event.pointerId);
+      const at = place(event);
+      if (shape === "box" || shape === "round") {
+        dragged.current = at;
+        setStarted({ kind, points: [at, at] });
+      } else add(at);
+    },
+    onPointerMove: (event: PointerEvent<SVGSVGElement>) => {
+      if (dragged.current) setStarted({ kind, points: [dragged.current, place(event)] });
+    },
+    onPointerUp: (event: PointerEvent<SVGSVGElement>) => {
+      const from = dragged.current;
+      if (!from) return;
+      dragged.current = null;
+      const to = place(event);
+      const isTap = Math.hypot(to.xMm - from.xMm, to.yMm - from.yMm) < unit;
+      // A tap is a mark of a finger's size.
+      const reach = 5 * unit;
+      mark(
+        !isTap
+          ? [from, to]
+          : shape === "box"
+            ? [
+                ontoPanel(outline, { xMm: from.xMm - reach, yMm: from.yMm - reach }),
+                ontoPanel(outline, { xMm: from.xMm + reach, yMm: from.yMm + reach }),
+              ]
+            : [from, ontoPanel(outline, { xMm: from.xMm + reach, yMm: from.yMm })],
+      );
+    },
+    onPointerCancel: () => {
+      dragged.current = null;
+      setStarted({ kind, points: [] });
+    },
+  };
+  const onKeyDown = (event: KeyboardEvent<SVGSVGElement>) => {
+    const from = cross ?? { xMm: outline.widthMm / 2, yMm: outline.heightMm / 2 };
+    const stepped = stepOf(from, event.key, event.shiftKey);
+    if (stepped) setCross(ontoPanel(outline, stepped));
+    else if (event.key === "Enter") add(ontoPanel(outline, from));
+    else if (event.key === "Escape") setStarted({ kind, points: [] });
+    else if (event.key === "Backspace" && points.length > 0) {
+      setStarted({ kind, points: points.slice(0, -1) });
+    } else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+
+  const describe = (marked: Damage) => {
+    const { lengthMm, areaMm2 } = damageSize(marked);
+    const size = lengthMm > 0 ? `, ${lengthText(lengthMm, preferences)}` : "";
+    return `${damageKinds[marked.damage].label}${size}${areaMm2 >= 100 ? `, ${Math.round(areaMm2 / 100)} cm²` : ""}`;
+  };
+
+  return (
+    <section aria-labelledby="damage-title" className="mt-6">
+      <h2 id="damage-title" className="text-lg font-semibold">
+        Damage
+      </h2>
+      {mayEnter && (
+        <div className="mt-1 flex flex-wrap gap-x-6 gap-y-2">
+          {groups.map(({ of, title }) => (
+            <div key={of} role="group" aria-label={title} className="flex flex-wrap items-center gap-1.5">
+              <span className="w-14 text-soft">{title}</span>
+              {damageKindNames
+                .filter((name) => damageKinds[name].of === of)
+                .map((name) => (
+                  <button
+                    key={name}
+                    type="button"
+                    aria-pressed={kind === name}
+                    className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
+                    onClick={() => setStarted({ kind: name, points: [] })}
+                  >
+                    {damageKinds[name].label}
+                  </button>
+                ))}
+            </div>
+          ))}
+        </div>
+      )}
+      {mayEnter && (
+        <p id={helpId} className="mt-2">
+          <strong>{label}.</strong> {howTo[shape]}{" "}
+          <span className="text-soft">Keys: arrows move a cross, Enter sets a point, Escape drops it.</span>
+        </p>
+      )}
+      <PlanFrame
+        outline={outline}
+        borderMm={family.borderMm}
+        features={family.features}
+        windows={family.windows}
+        title={`Panel of ${family.code} from the viewer's side, to draw the damage on`}
+        {...(mayEnter
+          ? {
+              role: "application",
+              tabIndex: 0,
+              "aria-describedby": helpId,
+              className: "cursor-crosshair touch-none",
+              onKeyDown,
+              ...pointer,
+            }
+          : {})}
+      >
+        {({ unit: u, prefix }) => (
+          <>
+            {state.damage.map((marked) => (
+              <DamageMark key={marked.id} {...{ marked, unit: u, prefix }} isPicked={marked.id === picked} />
+            ))}
+            {points.length >= Math.min(2, fewest) && (
+              <DamageMark
+                marked={{ damage: points.length < fewest ? "crack" : kind, points }}
+                {...{ unit: u, prefix }}
+                isPicked
+              />
+            )}
+            {points.length > 0 && growsByTaps && (
+              <circle
+                cx={points.at(-1)!.xMm}
+                cy={points.at(-1)!.yMm}
+                r={1.6 * u}
+                fill="none"
+                stroke="var(--liquid)"
+                strokeWidth={0.7 * u}
+              />
+            )}
+            {cross && mayEnter && (
+              <path
+                d={`M${cross.xMm - 4 * u} ${cross.yMm} h${8 * u} M${cross.xMm} ${cross.yMm - 4 * u} v${8 * u}`}
+                stroke="var(--liquid)"
+                strokeWidth={0.6 * u}
+              />
+            )}
+          </>
+        )}
+      </PlanFrame>
+      {mayEnter && (
+        <div className="mt-2 flex flex-wrap items-end gap-2">
+          <label className="min-w-50 flex-1">
+            <span className="sr-only">Note on the next mark</span>
+            <input
+              className="entry"
+              placeholder="Note on the next mark"
+              maxLength={200}
+              value={note}
+              onChange={(event) => setNote(event.target.value)}
+            />
+          </label>
+          {growsByTaps && (
+            <>
+              <button
+                type="button"
+                className="control"
+                disabled={points.length === 0}
+                onClick={() => setStarted({ kind, points: points.slice(0, -1) })}
+              >
+                Last point away
+              </button>
+              <button
+                type="button"
+                className="control-strong disabled:opacity-50"
+                disabled={points.length < fewest}
+                onClick={() => mark(points)}
+              >
+                {label} drawn
+              </button>
+            </>
+          )}
+        </div>
+      )}
+      {state.damage.length > 0 ? (
+        <ul className="mt-2 border-t border-line" aria-label="Marked damage">
+          {state.damage.map((marked) => (
+            <li
+              key={marked.id}
+              className="flex items-center gap-3 border-b border-line"
+              onPointerEnter={() => setPicked(marked.id)}
+              onPointerLeave={() => setPicked(null)}
+            >
+              <span className="flex-1 py-1.5">
+                {describe(marked)}
+                {marked.note && <span className="text-soft"> {marked.note}</span>}
+              </span>
+              {mayEnter && (
+                <button
+                  type="button"
+                  className="control border-soft font-normal"
+                  onClick={() => send({ stage: atHand, kind: "undone", data: { event: marked.id } })}
+                >
+                  Remove
+                </button>
+              )}
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <p className="mt-1 text-soft">Nothing is drawn yet.</p>
+      )}
+    </section>
+  );
+}

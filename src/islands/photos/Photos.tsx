@@ -1,0 +1,156 @@
+import { Camera, ImagePlus, X } from "lucide-react";
+import { Dialog } from "radix-ui";
+import { lazy, Suspense, useState, type ChangeEvent } from "react";
+import { format } from "date-fns";
+import type { JobState } from "../../../core/job/fold.ts";
+import { stageTitles, type StageName } from "../../../core/job/route.ts";
+import { usePhotoQueue } from "./usePhotoQueue.ts";
+
+const Compare = lazy(() => import("./Compare.tsx"));
+
+/** Photos of a job: taken or chosen at any stage, several at once; two can be laid over one another. */
+export function Photos({
+  code,
+  state,
+  stage,
+  who,
+  mayEnter,
+}: {
+  code: string;
+  state: JobState;
+  stage: StageName;
+  who: string;
+  mayEnter: boolean;
+}) {
+  const { sending, add, dismiss } = usePhotoQueue(code, stage, who);
+  const [picked, setPicked] = useState<string[]>([]);
+  const [shown, setShown] = useState<string[] | null>(null);
+  const choose = (event: ChangeEvent<HTMLInputElement>) => {
+    void add([...(event.target.files ?? [])]);
+    event.target.value = "";
+  };
+  const toggle = (id: string) =>
+    setPicked((before) =>
+      before.includes(id) ? before.filter((other) => other !== id) : [...before, id].slice(-2),
+    );
+  const about = (id: string) => {
+    const photo = state.photos.find((p) => p.id === id)!;
+    return `${stageTitles[photo.stage]}, ${format(photo.at, "d MMM HH:mm")}`;
+  };
+  const [first, second] = shown ?? [];
+
+  return (
+    <section aria-labelledby="photos-title" className="mt-8">
+      <h2 id="photos-title" className="text-lg font-semibold">
+        Photos
+      </h2>
+      {mayEnter && (
+        <div className="mt-1 flex flex-wrap gap-2">
+          <label className="control cursor-pointer has-focus-visible:outline-3 has-focus-visible:outline-liquid">
+            <Camera aria-hidden size={20} /> Take a photo
+            <input type="file" accept="image/*" capture="environment" className="sr-only" onChange={choose} />
+          </label>
+          <label className="control cursor-pointer has-focus-visible:outline-3 has-focus-visible:outline-liquid">
+            <ImagePlus aria-hidden size={20} /> Choose photos
+            <input type="file" accept="image/*" multiple className="sr-only" onChange={choose} />
+          </label>
+          <button
+            type="button"
+            className="control disabled:opacity-60"
+            disabled={picked.length !== 2}
+            onClick={() => setShown(picked)}
+          >
+            Compare two
+          </button>
+        </div>
+      )}
+      {sending.length > 0 && (
+        <ul className="mt-2" aria-label="Photos on their way">
+          {sending.map(({ id, name, share, fault }) => (
+            <li key={id} className="flex items-center gap-3 py-1">
+              <span className="min-w-0 flex-1 truncate">{name}</span>
+              {fault ? (
+                <span role="alert" className="edge-hatch text-danger">
+                  {name}: {fault}
+                </span>
+              ) : (
+                <progress
+                  aria-label={`Sending ${name}`}
+                  className="h-2 w-40"
+                  {...(share === null ? {} : { value: share })}
+                />
+              )}
+              {fault && (
+                <button
+                  type="button"
+                  className="control px-3"
+                  aria-label={`Leave out ${name}`}
+                  onClick={() => dismiss(id)}
+                >
+                  <X aria-hidden size={20} />
+                </button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      {state.photos.length > 0 ? (
+        <ul className="mt-2 grid grid-cols-[repeat(auto-fill,minmax(8rem,1fr))] gap-2">
+          {state.photos.map(({ id, widthPx, heightPx, caption }) => (
+            <li key={id} className={`border-2 ${picked.includes(id) ? "border-liquid" : "border-line"}`}>
+              <button type="button" className="block w-full" onClick={() => setShown([id])}>
+                <img
+                  src={`/api/photos/${id}?size=thumbnail`}
+                  alt={caption ?? `Photo of ${code}: ${about(id)}`}
+                  loading="lazy"
+                  decoding="async"
+                  width={Math.round((320 * widthPx) / Math.max(widthPx, heightPx))}
+                  height={Math.round((320 * heightPx) / Math.max(widthPx, heightPx))}
+                  className="aspect-4/3 h-auto w-full bg-line object-cover"
+                />
+              </button>
+              <label className="flex min-h-12 items-center gap-2 px-2 text-sm" suppressHydrationWarning>
+                <input
+                  type="checkbox"
+                  className="size-6"
+                  checked={picked.includes(id)}
+                  onChange={() => toggle(id)}
+                />
+                {about(id)}
+              </label>
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <p className="mt-1 text-soft">No photo yet. Place and device are left out of every photo.</p>
+      )}
+      <Dialog.Root open={shown !== null} onOpenChange={(open) => !open && setShown(null)}>
+        <Dialog.Portal>
+          <Dialog.Overlay className="fixed inset-0 z-50 bg-black/70" />
+          <Dialog.Content
+            aria-describedby={undefined}
+            className="fixed inset-3 z-50 flex flex-col gap-2 border-2 border-ink bg-ground p-3 sm:inset-8"
+          >
+            <div className="flex items-center justify-between gap-3">
+              <Dialog.Title className="font-semibold">
+                {first && (second ? `${about(first)} beside ${about(second)}` : about(first))}
+              </Dialog.Title>
+              <Dialog.Close className="control">Close</Dialog.Close>
+            </div>
+            <div className="min-h-0 flex-1">
+              {first && second ? (
+                <Suspense fallback={<p>Loading</p>}>
+                  <Compare first={first} second={second} labels={[about(first), about(second)]} />
+                </Suspense>
+              ) : (
+                first && (
+                  <img src={`/api/photos/${first}`} alt={about(first)} className="size-full object-contain" />
+                )
+              )}
+            </div>
+          </Dialog.Content>
+        </Dialog.Portal>
+      </Dialog.Root>
+    </section>
+  );
+}

@@ -1,0 +1,104 @@
+import { useState } from "react";
+import { describeFaults } from "../../../core/faults.ts";
+import { shopTerms, type ShopTerms } from "../../../core/route/route-options.ts";
+import type { Problem } from "../../../server/problem.ts";
+import { Field } from "../../ui/Field.tsx";
+import { minorPerMajor } from "../../../core/money.ts";
+import { useMounted } from "../../ui/useMounted.ts";
+
+const number = (typed: string) => (typed.trim() === "" ? undefined : Number(typed.trim().replace(",", ".")));
+
+/** What the shop charges by the hour, in which currency, and what it believes before any job is counted. */
+export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
+  const mounted = useMounted();
+  const [currency, setCurrency] = useState(initial.currency);
+  const [rate, setRate] = useState(String(initial.ratePerHourMinor / minorPerMajor(initial.currency)));
+  const [wins, setWins] = useState(String(initial.priorWins));
+  const [tries, setTries] = useState(String(initial.priorTries));
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const [said, setSaid] = useState<string>();
+
+  const save = async () => {
+    setSaid(undefined);
+    const isCurrency = /^[A-Z]{3}$/.test(currency);
+    const perHour = number(rate);
+    const entered = {
+      currency,
+      ratePerHourMinor:
+        perHour === undefined
+          ? undefined
+          : Math.round(perHour * (isCurrency ? minorPerMajor(currency) : 100)),
+      priorWins: number(wins),
+      priorTries: number(tries),
+    };
+    const parsed = shopTerms.safeParse(entered);
+    if (!parsed.success) {
+      setFaults(
+        Object.fromEntries(describeFaults(parsed.error, entered).map(({ path, message }) => [path, message])),
+      );
+      return;
+    }
+    setFaults({});
+    try {
+      const answer = await fetch("/api/shop", {
+        method: "PUT",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify(parsed.data),
+      });
+      setSaid(
+        answer.ok
+          ? "Kept. Quotations already made stay as they are."
+          : ((await answer.json()) as Problem).detail,
+      );
+    } catch {
+      setSaid("No answer from the server. What you entered is still here: press again.");
+    }
+  };
+
+  const entry = (
+    label: string,
+    field: keyof ShopTerms,
+    value: string,
+    set: (text: string) => void,
+    hint?: string,
+  ) => (
+    <Field label={label} fault={faults[field] && `${label}: ${faults[field]}`} hint={hint}>
+      {(attributes) => (
+        <input
+          {...attributes}
+          className="entry"
+          value={value}
+          onChange={(event) => set(event.target.value)}
+        />
+      )}
+    </Field>
+  );
+  return (
+    <form
+      className="grid gap-5 sm:grid-cols-2"
+      aria-busy={!mounted}
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      {entry("Currency", "currency", currency, (text) => setCurrency(text.toUpperCase()), "Three letters")}
+      {entry("An hour", "ratePerHourMinor", rate, setRate)}
+      {entry("As if so many had gone well", "priorWins", wins, setWins)}
+      {entry(
+        "of so many tried",
+        "priorTries",
+        tries,
+        setTries,
+        "Before any job of a family and route is counted. Small numbers let your own jobs speak sooner.",
+      )}
+      <div className="flex items-center gap-4 sm:col-span-2">
+        <button type="submit" className="control-strong">
+          Keep
+        </button>
+        <p role="status">{said}</p>
+      </div>
+    </form>
+  );
+}
