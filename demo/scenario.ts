@@ -1,10 +1,18 @@
 import { calculateLiftHeat, chooseSoakS, isHeated, seamOf, usualSettings } from "../core/heat/lift-heat.ts";
+import type { Damage } from "../core/intake/damage.ts";
 import type { EventDraft, JobEvent } from "../core/job/event.ts";
 import { applyEvent, foldJob, secondsLeft, type JobState } from "../core/job/fold.ts";
 import { nextAction, type NextAction } from "../core/job/next-action.ts";
 import { heatDraft } from "../core/job/stages/lift.ts";
 import type { RouteName, StageName } from "../core/job/route.ts";
-import { bringsTouch } from "../core/route/decision-tree.ts";
+import { bringsTouch, decideRoute } from "../core/route/decision-tree.ts";
+import {
+  priceOf,
+  quotedRoutes,
+  routeOptions,
+  type PastJobs,
+  type ShopTerms,
+} from "../core/route/route-options.ts";
 import { speedOf } from "../core/lift/lift-plan.ts";
 import type { Family, Seam } from "../core/stack/family.ts";
 import { families } from "./families.ts";
@@ -78,7 +86,7 @@ class Bench {
     this.who = random.pick(technicians).key;
   }
 
-  record(draft: EventDraft): void {
+  readonly record = (draft: EventDraft): void => {
     const event = {
       ...draft,
       id: this.random.uuid(),
@@ -87,7 +95,7 @@ class Bench {
     } as JobEvent;
     this.events.push(event);
     this.state = applyEvent(this.state, event);
-  }
+  };
 
   wait(seconds: number): void {
     this.clockMs += seconds * 1_000;
@@ -150,6 +158,76 @@ function takeReadings(bench: Bench, draft: EventDraft, lampShare: number): void 
   }
 }
 
+/** The terms of the demo shop: what its first migration assumes too. */
+const terms: ShopTerms = { currency: "EUR", ratePerHourMinor: 4_800, priorWins: 3, priorTries: 4 };
+
+/** Finished jobs so far, by family: what this shop knows when it quotes the next one. */
+const finishedBefore = new Map<string, PastJobs>();
+
+function quote({ family, state }: Bench): EventDraft | null {
+  const { possible } = decideRoute(family, state.answers);
+  if (!possible.includes(state.route)) return null;
+  const quoted = quotedRoutes(family, possible);
+  const prices = Object.fromEntries(quoted.map((route) => [route, priceOf(family, route)!]));
+  const past = finishedBefore.get(family.code) ?? {};
+  const input = routeOptions(quoted, prices, past, terms, null);
+  return { stage: "intake", kind: "quoted", data: { currency: terms.currency, input, agreed: state.route } };
+}
+
+function rememberJob({ family, state }: Bench): void {
+  const { triedRoute, route, ended } = state;
+  if (!triedRoute || !ended) return;
+  const past = { ...finishedBefore.get(family.code) };
+  const isGood = ended.outcome === "repaired" || ended.outcome === "assembly fitted";
+  for (const tried of new Set(route === "assembly" ? [triedRoute, route] : [triedRoute])) {
+    const { wins, tries } = past[tried] ?? { wins: 0, tries: 0 };
+    past[tried] = { wins: wins + Number(isGood && tried === route), tries: tries + 1 };
+  }
+  finishedBefore.set(family.code, past);
+}
+
+/** What the strong light shows: cracks from an edge inwards where there is glass, fading where there is only film. */
+function markDamage({ random, family, state, record }: Bench): void {
+  const { widthMm, heightMm } = family.outline;
+  const at = (x: number, y: number) => ({
+    xMm: Number(Math.min(widthMm, Math.max(0, x)).toFixed(1)),
+    yMm: Number(Math.min(heightMm, Math.max(0, y)).toFixed(1)),
+  });
+  const mark = (data: Damage) => record({ stage: "intake", kind: "damage-marked", data });
+  if (state.route === "film") {
+    const x = random.between(0.1, 0.5) * widthMm;
+    const y = random.between(0.1, 0.4) * heightMm;
+    mark({ damage: "patch", points: [at(x, y), at(x + 0.35 * widthMm, y + 0.4 * heightMm)] });
+    return;
+  }
+  if (state.route === "backlight") {
+    mark({
+      damage: "dark bleed",
+      points: [at(0.2 * widthMm, heightMm / 2), at(0.38 * widthMm, heightMm / 2)],
+    });
+    return;
+  }
+  for (let cracks = random.whole(1, 3); cracks > 0; cracks -= 1) {
+    let [x, y] = [random.chance(0.5) ? 0 : widthMm, random.between(0, heightMm)];
+    const points = [at(x, y)];
+    const inwards = x === 0 ? 1 : -1;
+    for (let bends = random.whole(2, 4); bends > 0; bends -= 1) {
+      x += inwards * random.between(0.08, 0.22) * widthMm;
+      y += random.between(-0.2, 0.2) * heightMm;
+      points.push(at(x, y));
+    }
+    mark({ damage: "crack", points });
+  }
+  if (random.chance(0.25)) {
+    const corner = random.chance(0.5) ? widthMm : 0;
+    const inwards = corner === 0 ? 1 : -1;
+    mark({
+      damage: "missing shard",
+      points: [at(corner, 0), at(corner + inwards * 0.09 * widthMm, 0), at(corner, 0.07 * heightMm)],
+    });
+  }
+}
+
 /** Chooses what is recorded for an action: mostly what the bar offers, sometimes what goes wrong. */
 function decide(bench: Bench, action: NextAction, fate: Fate, skipsChecks: boolean): EventDraft {
   const { random, state, family } = bench;
@@ -160,6 +238,7 @@ function decide(bench: Bench, action: NextAction, fate: Fate, skipsChecks: boole
   if (action.skip && state.present === "clean") return random.chance(0.3) ? action.draft() : action.skip();
   if (action.skip && skipsChecks && state.present === "lift") return action.skip();
   const draft = action.draft();
+  if (draft.kind === "step-done" && draft.data.step === "risk") return quote(bench) ?? draft;
   if (draft.kind === "question-answered") {
     const { question } = draft.data;
     const answer =
@@ -206,6 +285,7 @@ function work(
       return;
     }
     const draft = decide(bench, action, fate, skipsChecks);
+    if (draft.kind === "step-done" && draft.data.step === "damage") markDamage(bench);
     if (draft.kind === "stretch-cut") {
       const seam = seamOf(bench.family, bench.state.route)!;
       bench.wait(
@@ -271,6 +351,7 @@ function finishedJob(index: number, nowMs: number, random: Random): ScenarioJob 
     },
     lampShare,
   );
+  rememberJob(bench);
   return { id: random.uuid(), code: `GW-${1001 + index}`, family, events: bench.events };
 }
 
@@ -359,6 +440,7 @@ function openJob(plan: OpenJob, index: number, nowMs: number, random: Random): S
 /** The whole scenario as of `nowMs`. The same moment gives the same data, down to the ids. */
 export function makeScenario(nowMs: number): ScenarioJob[] {
   const random = seededRandom(SEED);
+  finishedBefore.clear();
   return [
     ...Array.from({ length: FINISHED_JOBS }, (_, index) => finishedJob(index, nowMs, random)),
     ...openJobs.map((plan, index) => openJob(plan, index, nowMs, random)),

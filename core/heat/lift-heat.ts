@@ -1,5 +1,5 @@
 import { surroundings } from "../materials/materials.ts";
-import { materialOf, type Family, type Seam } from "../stack/family.ts";
+import { isHeatedMethod, materialOf, type Family, type Seam } from "../stack/family.ts";
 import type { RouteName } from "../job/route.ts";
 import { calculateHeatSoak, type HeatFace, type HeatSoakInput, type HeatSoakResult } from "./heat-soak.ts";
 
@@ -28,7 +28,7 @@ export const seamOf = (family: Family, route: RouteName): Seam | undefined =>
   family.seams.find((seam) => seam.route === route);
 
 export const isHeated = (seam: Seam | undefined): seam is Seam & { plateC: number; speedMmS: number } =>
-  seam !== undefined && seam.method !== "peel";
+  seam !== undefined && isHeatedMethod(seam.method);
 
 /** The heat-soak input for a family's stack on a plate, then off it. */
 export function liftHeatInput(family: Family, seam: Seam, settings: LiftHeatSettings): HeatSoakInput {

@@ -4,7 +4,7 @@ import { BenchHand, familyNamed, freshId } from "../../test/bench-hand.ts";
 import { chosenPlan, isCut } from "../lift/lift-plan.ts";
 import { screwLedger } from "../open/screw-ledger.ts";
 import { seamOf } from "../heat/lift-heat.ts";
-import { jobEvent } from "./event.ts";
+import { jobEvent, type EventDraft } from "./event.ts";
 import { foldJob, standingEvents } from "./fold.ts";
 import { needOf, nextAction } from "./next-action.ts";
 import { routes, type RouteName } from "./route.ts";
@@ -118,7 +118,7 @@ describe("hold points", () => {
 
   it("let no hand into a mains device before it is unplugged, has emptied, and the licence is confirmed", () => {
     const hand = new BenchHand("KB-15", "film").workTo("open");
-    const screw = { stage: "open", kind: "screws-taken", data: { cells: [1] } } as const;
+    const screw = { stage: "open", kind: "screws-taken", data: { cells: [1] } } satisfies EventDraft;
     const sentences = [/unplugged/, /capacitors have not had their time/, /licensed work/];
     const press = (key: string) => {
       expect(hand.next()!.key).to.equal(key);

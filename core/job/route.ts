@@ -18,6 +18,8 @@ export type RouteName = (typeof routeNames)[number];
 /** How a job goes from intake to a closed device: the stages it passes, in order, and how the new layer is joined. */
 export interface Route {
   title: string;
+  /** The title where room is short. */
+  short: string;
   replaces: string;
   stages: readonly StageName[];
   joins: "liquid" | "tape" | "film" | "none";
@@ -26,30 +28,35 @@ export interface Route {
 export const routes: Record<RouteName, Route> = {
   layer: {
     title: "Layer only, liquid bond",
+    short: "Layer only",
     replaces: "one bonded layer; the panel stays",
     stages: ["intake", "open", "lift", "clean", "fit", "bond", "cure", "prove", "close"],
     joins: "liquid",
   },
   "glass-sensor": {
     title: "Glass with sensor, tape",
+    short: "Glass with sensor",
     replaces: "cover glass and touch sensor as one unit",
     stages: ["intake", "open", "lift", "clean", "fit", "bond", "prove", "close"],
     joins: "tape",
   },
   film: {
     title: "Film",
+    short: "Film",
     replaces: "a polarizer",
     stages: ["intake", "open", "lift", "clean", "fit", "bond", "prove", "close"],
     joins: "film",
   },
   backlight: {
     title: "Backlight, soldered",
+    short: "Backlight",
     replaces: "the backlight unit behind the panel",
     stages: ["intake", "open", "rework", "fit", "prove", "close"],
     joins: "none",
   },
   assembly: {
     title: "Whole assembly",
+    short: "Whole assembly",
     replaces: "the display with everything on it",
     stages: ["intake", "open", "fit", "prove", "close"],
     joins: "none",

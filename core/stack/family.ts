@@ -38,11 +38,13 @@ export const layer = z.strictObject({
 });
 export type Layer = z.output<typeof layer>;
 
+export const seamMethods = ["plate from behind", "plate on the glass", "peel"] as const;
+
 /** Which line is opened on a route and how: the layer that is cut or peeled, its working band, the side that is heated. */
 export const seam = z.strictObject({
   route: z.enum(routeNames),
   layer: words(80),
-  method: z.enum(["plate from behind", "plate on the glass", "peel"]),
+  method: z.enum(seamMethods, { error: `must be one of ${seamMethods.join(", ")}` }),
   minC: temperatureC().optional(),
   maxC: temperatureC().optional(),
   bandSource: words(200),
@@ -52,6 +54,8 @@ export const seam = z.strictObject({
   newPart: words(120),
 });
 export type Seam = z.output<typeof seam>;
+
+export const isHeatedMethod = (method: Seam["method"]): boolean => method !== "peel";
 
 /** A place on the back, in mm from the left and from the top, seen from the back. */
 export const screwPlace = z.strictObject({

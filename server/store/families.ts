@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from "node:util";
 import type pg from "pg";
 import { family as familySchema, type Family } from "../../core/stack/family.ts";
 import { inTransaction } from "../db/pool.ts";
@@ -79,24 +80,36 @@ export class FamilyMovedOn extends Error {
   }
 }
 
+/** One edit of a code at a time: two that come together are judged one after the other. */
+const lockCode = (client: pg.PoolClient, code: string) =>
+  client.query("SELECT pg_advisory_xact_lock(hashtext($1))", [`family ${code}`]);
+
 /**
- * Writes the next version of a family, made from the one that the editor saw.
+ * Writes the next version of a family, made from the one that the editor saw. The same content again writes nothing.
  * @throws FamilyMovedOn where that is no longer the newest.
  */
 export async function reviseFamily(
   pool: pg.Pool,
-  code: string,
   seenVersion: number,
-  revise: (family: Family) => Family,
+  revised: Family,
 ): Promise<StoredFamily | null> {
   return inTransaction(pool, async (client) => {
-    await client.query("SELECT pg_advisory_xact_lock(hashtext($1))", [`family ${code}`]);
-    const newest = await findFamily(client, code);
+    await lockCode(client, revised.code);
+    const newest = await findFamily(client, revised.code);
     if (!newest) return null;
+    // The answer to the same edit, sent before, was lost on its way.
+    if (isDeepStrictEqual(revised, newest.family)) return newest;
     if (newest.version !== seenVersion) throw new FamilyMovedOn(newest.version);
-    const revised = revise(newest.family);
-    return JSON.stringify(revised) === JSON.stringify(newest.family)
-      ? newest
-      : insertVersion(client, revised);
+    return insertVersion(client, revised);
+  });
+}
+
+/** Writes the first version of a family, or returns null where its code is taken by another. */
+export async function createFamily(pool: pg.Pool, family: Family): Promise<StoredFamily | null> {
+  return inTransaction(pool, async (client) => {
+    await lockCode(client, family.code);
+    const newest = await findFamily(client, family.code);
+    if (!newest) return insertVersion(client, family);
+    return isDeepStrictEqual(family, newest.family) ? newest : null;
   });
 }

@@ -19,7 +19,7 @@ export function BackView({
   title: string;
 }) {
   const unit = planUnit(back);
-  const radius = Math.max(4.4 * unit, 2.5);
+  const radius = 3.8 * unit;
   const lengths = [...new Set(cells.map((c) => c.size.lengthMm))].sort((a, b) => a - b);
   return (
     <PlanFrame outline={back} borderMm={0} title={title} role={onHole ? "group" : "img"}>

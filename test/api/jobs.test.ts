@@ -14,7 +14,6 @@ import { connect } from "../../server/db/pool.ts";
 import { exportJob, importJob, jobDocumentSchema } from "../../server/formats/job-document.ts";
 import { LARGEST_BODY } from "../../server/problem.ts";
 import { findJob, findJobsByCode, openJobs, suggestCode } from "../../server/store/jobs.ts";
-import { PUT as changeLayer } from "../../src/pages/api/families/[code]/layers.ts";
 import { GET as readEvents, POST as postEvents } from "../../src/pages/api/jobs/[code]/events.ts";
 import { POST as postJob } from "../../src/pages/api/jobs/index.ts";
 import { closeAfterwards, demoDatabase, DEMO_NOW_MS, freshDatabase } from "../fresh-database.ts";
@@ -299,38 +298,6 @@ describe("the store of jobs", function () {
         events: [document.events[0], ...fresh.slice(1)],
       });
       expect("faults" in differing && differing.faults[0]!.path).to.equal("events[1]");
-    });
-  });
-
-  describe("a family's layer", () => {
-    const change = (body: object) => ask(changeLayer, { params: { code: "BX-24" }, body });
-
-    it("is changed by writing the next version; an open job keeps the one it began with", async () => {
-      const before = (await findJob(pool, "GW-1155"))!.family;
-      const body = {
-        seenVersion: 1,
-        layer: "cover glass",
-        thicknessUm: 1_300,
-        material: "cover glass, soda-lime",
-      };
-      const answer = await change(body);
-      expect(answer.body.version).to.equal(2);
-      expect(answer.body.family.stack[0].thicknessUm).to.equal(1_300);
-      expect((await findJob(pool, "GW-1155"))!.family).to.deep.equal(before);
-      // Whoever still sees version 1 must look again before changing it.
-      expect((await change({ ...body, thicknessUm: 900 })).status).to.equal(409);
-    });
-
-    it("is refused with bounds, names and materials", async () => {
-      const body = {
-        seenVersion: 2,
-        layer: "cover glass",
-        thicknessUm: 1_000,
-        material: "cover glass, soda-lime",
-      };
-      expectFault(await change({ ...body, thicknessUm: 0 }), 422, "thicknessUm");
-      expectFault(await change({ ...body, material: "butter" }), 422, "material");
-      expectFault(await change({ ...body, layer: "no such layer" }), 422, "layer");
     });
   });
 

@@ -1,19 +1,18 @@
-import { useState } from "react";
+import { Download, Pencil } from "lucide-react";
 import { routes } from "../../../core/job/route.ts";
-import { materialNamed, materials, type MaterialValue } from "../../../core/materials/materials.ts";
-import type { Family, Layer } from "../../../core/stack/family.ts";
-import type { Problem } from "../../../server/problem.ts";
+import type { MaterialValue } from "../../../core/materials/materials.ts";
+import { partName } from "../../../core/open/opening-order.ts";
+import { screwLedger, screwName } from "../../../core/open/screw-ledger.ts";
+import { backOf, materialOf, type Family, type Layer } from "../../../core/stack/family.ts";
+import { BackView } from "../../drawing/BackView.tsx";
 import { Plan } from "../../drawing/Plan.tsx";
 import { Section } from "../../drawing/Section.tsx";
 import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { Assumed, Figure, Length, Temperature } from "../../ui/quantity.tsx";
 
-const LEAST_UM = 0.1;
-const MOST_UM = 100_000;
-
 export function FamilyView({
-  family: initial,
-  version: initialVersion,
+  family,
+  version,
   preferences: initialPreferences,
 }: {
   family: Family;
@@ -21,7 +20,6 @@ export function FamilyView({
   preferences: Preferences;
 }) {
   const preferences = useStoredPreferences(initialPreferences);
-  const [{ family, version }, setStored] = useState({ family: initial, version: initialVersion });
   return (
     <PreferencesContext value={preferences}>
       <main className="mx-auto max-w-300 px-3 pb-16 sm:px-5">
@@ -31,6 +29,21 @@ export function FamilyView({
           </span>
           <span className="text-soft">
             {family.kind}, {family.diagonalIn} in, version {version}
+          </span>
+          <span className="ml-auto flex gap-4">
+            <a
+              href={`/families/${family.code}/edit`}
+              className="inline-flex min-h-12 items-center gap-2 underline underline-offset-4"
+            >
+              <Pencil aria-hidden size={18} /> Change it
+            </a>
+            <a
+              href={`/api/families/${family.code}/export`}
+              download
+              className="inline-flex min-h-12 items-center gap-2 underline underline-offset-4"
+            >
+              <Download aria-hidden size={18} /> Export
+            </a>
           </span>
         </h1>
         <div className="mt-4 grid gap-8 lg:grid-cols-2">
@@ -67,17 +80,12 @@ export function FamilyView({
             Layers, viewer's side first
           </h2>
           <p className="text-soft">
-            A change writes the next version. Jobs that are open keep the one they began with.
+            A change writes the next version. Jobs that are open keep the one they began with, and are offered
+            the newer.
           </p>
           <ul className="mt-2 border-t-2 border-ink">
             {family.stack.map((layer) => (
-              <LayerRow
-                key={`${layer.name} ${version}`}
-                code={family.code}
-                version={version}
-                layer={layer}
-                onStored={setStored}
-              />
+              <LayerRow key={layer.name} {...{ family, layer }} />
             ))}
           </ul>
         </section>
@@ -105,7 +113,27 @@ export function FamilyView({
             <ul>
               {family.screws.map((size) => (
                 <li key={size.key}>
-                  {size.count} × {size.thread} × {size.lengthMm} mm, {size.head}: {size.where}
+                  {size.count} × {screwName(size)}, {size.head}: {size.where}
+                </li>
+              ))}
+            </ul>
+            {family.screws.some((size) => size.places.length > 0) && (
+              <div className="max-w-80">
+                <BackView
+                  back={backOf(family)}
+                  cells={screwLedger(family, []).cells}
+                  picked={null}
+                  title={`Back of ${family.code} with its screws, seen from behind`}
+                />
+              </div>
+            )}
+            <h2 className="mt-4 text-xl font-semibold">Parts</h2>
+            <ul>
+              {family.parts.map((part) => (
+                <li key={part.key}>
+                  <strong>{partName(part)}</strong>:{" "}
+                  {part.kind === "liner" ? "peeled and counted" : part.goes}
+                  {part.irreplaceable && ", irreplaceable"}
                 </li>
               ))}
             </ul>
@@ -113,7 +141,7 @@ export function FamilyView({
             <ul>
               {family.connectors.map((connector) => (
                 <li key={connector.key}>
-                  <strong>{connector.name}</strong> ({connector.kind}): {connector.opens}
+                  <strong>{connector.name}</strong> ({connector.kind}), {connector.way}: {connector.opens}
                 </li>
               ))}
             </ul>
@@ -134,99 +162,35 @@ function Property({ value, unit, digits }: { value: MaterialValue; unit: string;
   );
 }
 
-function LayerRow({
-  code,
-  version,
-  layer,
-  onStored,
-}: {
-  code: string;
-  version: number;
-  layer: Layer;
-  onStored: (stored: { family: Family; version: number }) => void;
-}) {
-  const [thickness, setThickness] = useState(String(layer.thicknessUm));
-  const [material, setMaterial] = useState<string>(layer.material);
-  const [fault, setFault] = useState<string>();
-  const changed = thickness !== String(layer.thicknessUm) || material !== layer.material;
-  const properties = materialNamed(material);
-
-  const save = async () => {
-    const thicknessUm = Number(thickness.replace(",", "."));
-    if (thickness.trim() === "" || !(thicknessUm >= LEAST_UM && thicknessUm <= MOST_UM)) {
-      setFault(`Thickness: ${thickness || "nothing"} must be a number from ${LEAST_UM} to ${MOST_UM} µm`);
-      return;
-    }
-    try {
-      const answer = await fetch(`/api/families/${code}/layers`, {
-        method: "PUT",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({ seenVersion: version, layer: layer.name, thicknessUm, material }),
-      });
-      const body = await answer.json();
-      if (answer.ok) onStored(body as { family: Family; version: number });
-      else setFault((body as Problem).detail);
-    } catch {
-      setFault("No answer from the server. Your change is still here: press Save again.");
-    }
-  };
-
+function LayerRow({ family, layer }: { family: Family; layer: Layer }) {
+  const properties = materialOf(family, layer.material);
+  const thickness =
+    layer.thicknessUm >= 1_000
+      ? { value: layer.thicknessUm / 1_000, unit: "mm", digits: 2 }
+      : { value: layer.thicknessUm, unit: "µm", digits: 0 };
   return (
-    <li className="border-b border-line py-2">
-      <form
-        className="grid items-center gap-x-4 gap-y-2 md:grid-cols-[12rem_9rem_1fr_auto]"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-      >
-        <div>
-          <strong>{layer.name}</strong>
-          <span className="block text-sm text-soft">
-            {layer.role}
-            {layer.maxC !== undefined && (
-              <>
-                , at most <Temperature c={layer.maxC} />
-              </>
-            )}
-          </span>
-        </div>
-        <label className="flex items-center gap-2">
-          <span className="sr-only">Thickness of {layer.name} in micrometres</span>
-          <input
-            className="entry"
-            inputMode="decimal"
-            value={thickness}
-            aria-invalid={Boolean(fault)}
-            onChange={(event) => setThickness(event.target.value)}
-          />
-          <span aria-hidden>µm</span>
-        </label>
-        <label>
-          <span className="sr-only">Material of {layer.name}</span>
-          <select className="entry" value={material} onChange={(event) => setMaterial(event.target.value)}>
-            {materials.map((entry) => (
-              <option key={entry.name} value={entry.name}>
-                {entry.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <button type="submit" className="control" disabled={!changed}>
-          Save
-        </button>
-      </form>
-      <p className="flex flex-wrap items-center gap-x-4 text-sm text-soft">
-        <Property value={properties.conductivityWmK} unit="W/m K" digits={2} />
-        <Property value={properties.densityKgM3} unit="kg/m³" digits={0} />
-        <Property value={properties.specificHeatJkgK} unit="J/kg K" digits={0} />
-        {layer.maxCSource && <span>{layer.maxCSource}</span>}
-      </p>
-      {fault && (
-        <p role="alert" className="edge-hatch text-danger">
-          {fault}
-        </p>
-      )}
+    <li className="grid items-baseline gap-x-4 border-b border-line py-2 md:grid-cols-[14rem_6rem_1fr]">
+      <span>
+        <strong>{layer.name}</strong>
+        <span className="block text-sm text-soft">
+          {layer.role}
+          {layer.maxC !== undefined && (
+            <>
+              , at most <Temperature c={layer.maxC} />
+            </>
+          )}
+        </span>
+      </span>
+      <Figure {...thickness} />
+      <span>
+        {layer.material}
+        <span className="flex flex-wrap items-center gap-x-4 text-sm text-soft">
+          <Property value={properties.conductivityWmK} unit="W/m K" digits={2} />
+          <Property value={properties.densityKgM3} unit="kg/m³" digits={0} />
+          <Property value={properties.specificHeatJkgK} unit="J/kg K" digits={0} />
+          {layer.maxCSource && <span>{layer.maxCSource}</span>}
+        </span>
+      </span>
     </li>
   );
 }

@@ -71,7 +71,7 @@ function usePrices(props: PanelProps & IntakeKnowledge, quoted: readonly RouteNa
 
 export function IntakePanel(props: PanelProps & IntakeKnowledge) {
   const { code, family, state, past, terms, offer, mayEnter } = props;
-  const { possible, ruledOut, next, verdict } = decisionOf(props);
+  const { possible, ruledOut } = decisionOf(props);
   const quoted = useMemo(() => quotedRoutes(family, possible), [family, possible]);
   const { rows, typed, setTyped, valueMinor, valueFault } = usePrices(props, quoted);
   const isPriced = rows.length > 0 && rows.every((row) => row.price) && !valueFault;
@@ -111,9 +111,6 @@ export function IntakePanel(props: PanelProps & IntakeKnowledge) {
       <p className="answer" data-testid="answer">
         {stageAnswer("intake", props)}
       </p>
-      {next && !verdict && (
-        <p className="mt-1 text-lg text-soft">The bar asks what decides most of what is still open.</p>
-      )}
       {ruledOut.length > 0 && (
         <ul className="mt-2" aria-label="Ruled out">
           {ruledOut.map(({ route, because }) => (

@@ -8,6 +8,7 @@ import { routes, stageNames, stageTitles, type StageName } from "../../../core/j
 import { stages } from "../../../core/job/stages.ts";
 import { chosenPlan, isCut } from "../../../core/lift/lift-plan.ts";
 import type { Family } from "../../../core/stack/family.ts";
+import type { NewerFamily } from "../../../server/newer-family.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
 import { Pile, type Slab } from "../../drawing/Pile.tsx";
 import { Plan } from "../../drawing/Plan.tsx";
@@ -27,12 +28,14 @@ import { ActionBar } from "./ActionBar.tsx";
 import { Entries } from "./Entries.tsx";
 import { EventLog } from "./EventLog.tsx";
 import { HoldNotice } from "./HoldNotice.tsx";
+import { NewerFamilyNotice } from "./NewerFamilyNotice.tsx";
 import { StepList } from "./StepList.tsx";
 import { useJob } from "./useJob.ts";
 
 export interface JobViewProps extends IntakeKnowledge {
   code: string;
   family: Family;
+  newer: NewerFamily | null;
   events: JobEvent[];
   technicians: Technician[];
   preferences: Preferences;
@@ -130,6 +133,13 @@ export function JobView(props: JobViewProps) {
     }
   };
 
+  // Another bench has gone over to a newer family: this page was made for the one before.
+  const adopted = (events: readonly JobEvent[]) => events.filter((e) => e.kind === "family-adopted").length;
+  const isOutdated = adopted(job.events) > adopted(props.events);
+  useEffect(() => {
+    if (isOutdated) location.reload();
+  }, [isOutdated]);
+
   const offers = useRef<Partial<Record<string, () => EventDraft>>>({});
   const offer = useCallback((key: string, draft: () => EventDraft) => {
     offers.current[key] = draft;
@@ -192,6 +202,15 @@ export function JobView(props: JobViewProps) {
                 Good
               </button>
             </p>
+          )}
+          {props.newer && !state.ended && (
+            <NewerFamilyNotice
+              code={code}
+              familyCode={family.code}
+              newer={props.newer}
+              stage={atHand}
+              who={who}
+            />
           )}
           {hold && (
             <div className="mb-4">

@@ -156,7 +156,17 @@ export function NewJob({
             ))}
           </div>
           {families.length === 0 && (
-            <p>No family is kept here yet: import a job, and its family comes along.</p>
+            <p>
+              No family is kept here yet:{" "}
+              <a className="underline" href="/families/new">
+                draw one
+              </a>{" "}
+              or{" "}
+              <a className="underline" href="/families/import">
+                bring one in
+              </a>
+              .
+            </p>
           )}
           {fault("family") && (
             <p className="edge-hatch mt-1 text-danger">Family {fault("family")?.toLowerCase()}</p>

@@ -126,7 +126,7 @@ export function ScrewLedger({ family, state, live, send }: PanelProps) {
             title={`Back of ${family.code} with its screws, seen from behind`}
           />
           <p className="mt-1 text-sm text-soft">
-            Seen from behind.
+            Seen from behind.{family.screws.length > 1 && " The more rings, the longer the screw."}
             {unplaced > 0 && ` ${unplaced} screws have no place on the drawing yet: use their cells.`}
           </p>
         </div>

@@ -19,7 +19,7 @@ const answer = (hand: BenchHand, stage: StageName) =>
 describe("the answer of a stage", () => {
   it("at intake is what is still possible, and why nothing is", () => {
     const hand = new BenchHand("TK-5", "layer").workTo("intake");
-    expect(answer(hand, "intake")).to.equal("Layer only, liquid bond or whole assembly, as far as known");
+    expect(answer(hand, "intake")).to.equal("Layer only or whole assembly, as far as known");
     hand.try({ stage: "intake", kind: "question-answered", data: { question: "picture", answer: "broken" } });
     expect(answer(hand, "intake")).to.equal("Whole assembly, as far as known");
     hand.try({ stage: "intake", kind: "question-answered", data: { question: "flex", answer: "gone" } });

@@ -18,7 +18,7 @@ export function stageAnswer(stage: StageName, props: PanelProps): string {
     case "intake": {
       const { possible, next, verdict } = decisionOf(props);
       if (verdict) return verdict;
-      const names = possible.map((route) => routes[route].title);
+      const names = possible.map((route) => routes[route].short);
       return `${names.length > 1 ? `${names.slice(0, -1).join(", ")} or ${names.at(-1)!.toLowerCase()}` : names[0]}${next ? ", as far as known" : ""}`;
     }
     case "open": {

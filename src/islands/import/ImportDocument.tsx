@@ -2,26 +2,56 @@ import { useState } from "react";
 import type { Fault } from "../../../core/faults.ts";
 import type { Problem } from "../../../server/problem.ts";
 
-const LARGEST = 16 * 1024 * 1024;
+const MEGABYTE = 1024 * 1024;
 const MOST_FAULTS = 12;
+
+/** What can be brought in, and how it is spoken of. */
+const documents = {
+  job: {
+    title: "Bring in a job document",
+    label: "Document (.job.json)",
+    about:
+      "A job that is here already is not doubled. A document with a fault is refused whole, with the place of the fault.",
+    mostMb: 96,
+  },
+  family: {
+    title: "Bring in a family",
+    label: "Document (.family.json)",
+    about:
+      "A family that is here already becomes its next version; jobs keep the one they began with. A document with a fault is refused whole.",
+    mostMb: 16,
+  },
+} as const;
+type What = keyof typeof documents;
 
 type Outcome =
   | { kind: "idle" | "reading" }
-  | { kind: "done"; code: string; added: number }
+  | { kind: "done"; code: string; sentence: string }
   | { kind: "refused"; faults: Fault[] };
 
-async function bringIn(file: File): Promise<Outcome> {
+function said(what: What, answer: { code: string; added: number; version: number }): string {
+  if (what === "family") return `${answer.code} is here as version ${answer.version}.`;
+  return answer.added > 0
+    ? `${answer.code} is in, with ${answer.added} entries.`
+    : `${answer.code} was here already; nothing changed.`;
+}
+
+async function bringIn(what: What, file: File): Promise<Outcome> {
   const refuse = (message: string): Outcome => ({ kind: "refused", faults: [{ path: file.name, message }] });
-  if (file.size > LARGEST) {
-    return refuse(`${(file.size / 1024 / 1024).toFixed(0)} MB must be at most ${LARGEST / 1024 / 1024} MB`);
+  const { mostMb } = documents[what];
+  if (file.size > mostMb * MEGABYTE) {
+    return refuse(`${(file.size / MEGABYTE).toFixed(0)} MB must be at most ${mostMb} MB`);
   }
   try {
-    const answer = await fetch("/api/jobs/import", {
+    const answer = await fetch(what === "job" ? "/api/jobs/import" : "/api/families/import", {
       method: "POST",
       headers: { "content-type": "application/json" },
       body: await file.text(),
     });
-    if (answer.ok) return { kind: "done", ...((await answer.json()) as { code: string; added: number }) };
+    if (answer.ok) {
+      const told = (await answer.json()) as { code: string; added: number; version: number };
+      return { kind: "done", code: told.code, sentence: said(what, told) };
+    }
     const told = (await answer.json()) as Problem;
     return told.faults ? { kind: "refused", faults: told.faults } : refuse(told.detail);
   } catch {
@@ -29,14 +59,15 @@ async function bringIn(file: File): Promise<Outcome> {
   }
 }
 
-/** Takes a job document from another workshop. Nothing is kept of a document with a fault. */
-export function ImportJob() {
+/** Takes a document from another workshop. Nothing is kept of one with a fault. */
+export function ImportDocument({ what }: { what: What }) {
+  const { title, label, about } = documents[what];
   const [outcome, setOutcome] = useState<Outcome>({ kind: "idle" });
   return (
     <main className="mx-auto max-w-200 px-3 pb-16 sm:px-5">
-      <h1 className="answer py-4">Bring in a job document</h1>
+      <h1 className="answer py-4">{title}</h1>
       <label className="block">
-        <span className="mb-1 block font-semibold">Document (.job.json)</span>
+        <span className="mb-1 block font-semibold">{label}</span>
         <input
           type="file"
           accept="application/json,.json"
@@ -46,23 +77,21 @@ export function ImportJob() {
             const file = event.target.files?.[0];
             if (!file) return;
             setOutcome({ kind: "reading" });
-            setOutcome(await bringIn(file));
+            setOutcome(await bringIn(what, file));
             event.target.value = "";
           }}
         />
       </label>
-      <p className="mt-2 text-soft">
-        A job that is here already is not doubled. A document with a fault is refused whole, with the place of
-        the fault.
-      </p>
+      <p className="mt-2 text-soft">{about}</p>
       <div className="mt-6" aria-live="polite">
         {outcome.kind === "reading" && <p>Reading</p>}
         {outcome.kind === "done" && (
           <p className="text-lg">
-            {outcome.added > 0
-              ? `${outcome.code} is in, with ${outcome.added} entries.`
-              : `${outcome.code} was here already; nothing changed.`}{" "}
-            <a className="underline" href={`/jobs/${outcome.code}`}>
+            {outcome.sentence}{" "}
+            <a
+              className="underline"
+              href={what === "job" ? `/jobs/${outcome.code}` : `/families/${outcome.code}`}
+            >
               Open it
             </a>
           </p>

@@ -1,0 +1,233 @@
+import { DxfParser } from "dxf-parser";
+import { XMLParser, XMLValidator } from "fast-xml-parser";
+import SVGPathCommander from "svg-path-commander";
+import type { Outline } from "../../core/stack/outline.ts";
+
+/** Why a drawing gives no outline. */
+export class OutlineRefused extends Error {}
+
+/** What was read of a drawing: the outline, and how it was found. */
+export interface ReadOutline {
+  outline: Outline;
+  found: string;
+}
+
+const MM_PER: Record<string, number> = {
+  mm: 1,
+  cm: 10,
+  in: 25.4,
+  pt: 25.4 / 72,
+  pc: 25.4 / 6,
+  px: 25.4 / 96,
+  "": 25.4 / 96,
+};
+
+function lengthMm(text: unknown): number | null {
+  const match = /^\s*([\d.]+(?:e[-+]?\d+)?)\s*(mm|cm|in|pt|pc|px|)\s*$/i.exec(String(text ?? ""));
+  return match ? Number(match[1]) * MM_PER[match[2]!.toLowerCase()]! : null;
+}
+
+const round = (mm: number) => Number(mm.toFixed(2));
+
+function outlineOf(widthMm: number, heightMm: number, cornerRadiusMm: number): Outline {
+  if (!(widthMm >= 1 && widthMm <= 5_000 && heightMm >= 1 && heightMm <= 5_000)) {
+    throw new OutlineRefused(
+      `The drawing is ${round(widthMm)} × ${round(heightMm)} mm; each side must be a number from 1 to 5000.`,
+    );
+  }
+  const most = Math.min(widthMm, heightMm) / 2;
+  const radius = Math.min(cornerRadiusMm, most);
+  return {
+    widthMm: round(widthMm),
+    heightMm: round(heightMm),
+    ...(radius >= 0.05 ? { cornerRadiusMm: round(radius) } : {}),
+  };
+}
+
+type Node = Record<string, unknown>;
+const shapes = ["rect", "path", "polygon", "polyline", "circle", "ellipse"] as const;
+
+interface Found {
+  widthMm: number;
+  heightMm: number;
+  radiusMm: number;
+  what: string;
+}
+
+/** The radius of the first arc of a path, in its own units; 0 where it has none. */
+function firstArc(path: string): number {
+  const arc = new SVGPathCommander(path).toAbsolute().segments.find(([command]) => command === "A");
+  return arc ? Number(arc[1]) : 0;
+}
+
+function shapeOf(
+  name: (typeof shapes)[number],
+  node: Node,
+): { width: number; height: number; radius: number } | null {
+  const n = (attribute: string) => Number(node[`@${attribute}`] ?? 0);
+  switch (name) {
+    case "rect":
+      return { width: n("width"), height: n("height"), radius: n("rx") || n("ry") };
+    case "circle":
+      return { width: 2 * n("r"), height: 2 * n("r"), radius: n("r") };
+    case "ellipse":
+      return { width: 2 * n("rx"), height: 2 * n("ry"), radius: Math.min(n("rx"), n("ry")) };
+    case "polygon":
+    case "polyline": {
+      const path = `M${String(node["@points"] ?? "").trim()}`;
+      if (!SVGPathCommander.isValidPath(path)) return null;
+      const { width, height } = SVGPathCommander.getPathBBox(path);
+      return { width, height, radius: 0 };
+    }
+    case "path": {
+      const path = String(node["@d"] ?? "");
+      if (!SVGPathCommander.isValidPath(path)) return null;
+      const { width, height } = SVGPathCommander.getPathBBox(path);
+      return { width, height, radius: firstArc(path) };
+    }
+  }
+}
+
+function* walk(node: unknown): Generator<[name: string, node: Node]> {
+  if (Array.isArray(node)) for (const child of node) yield* walk(child);
+  else if (typeof node === "object" && node !== null) {
+    for (const [name, child] of Object.entries(node)) {
+      if (name.startsWith("@")) continue;
+      for (const one of Array.isArray(child) ? child : [child]) {
+        // What is only defined, or clips something else, is not drawn.
+        if (["defs", "clipPath", "mask", "symbol", "pattern"].includes(name)) continue;
+        yield [name, one as Node];
+        yield* walk(one);
+      }
+    }
+  }
+}
+
+function readSvg(text: string): ReadOutline {
+  const valid = XMLValidator.validate(text);
+  if (valid !== true) throw new OutlineRefused(`The drawing is no sound SVG: ${valid.err.msg}`);
+  const tree = new XMLParser({
+    ignoreAttributes: false,
+    attributeNamePrefix: "@",
+    processEntities: false,
+  }).parse(text) as Node;
+  const svg = tree.svg as Node | undefined;
+  if (!svg) throw new OutlineRefused("The file holds no SVG drawing.");
+  const box = String(svg["@viewBox"] ?? "")
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
+  const width = lengthMm(svg["@width"]);
+  // Millimetres for one unit of the drawing: by its width against its viewBox, else CSS pixels.
+  const scale = width !== null && box.length === 4 && box[2]! > 0 ? width / box[2]! : MM_PER.px!;
+  const found: Found[] = [];
+  for (const [name, node] of walk(svg)) {
+    if (!shapes.includes(name as (typeof shapes)[number])) continue;
+    if (node["@transform"] !== undefined) {
+      throw new OutlineRefused(`The ${name} is moved by a transform: apply it in the drawing first.`);
+    }
+    const shape = shapeOf(name as (typeof shapes)[number], node);
+    if (shape && shape.width > 0 && shape.height > 0) {
+      found.push({
+        widthMm: shape.width * scale,
+        heightMm: shape.height * scale,
+        radiusMm: shape.radius * scale,
+        what: name,
+      });
+    }
+  }
+  return largest(found);
+}
+
+function largest(found: readonly Found[]): ReadOutline {
+  const [best] = [...found].sort((a, b) => b.widthMm * b.heightMm - a.widthMm * a.heightMm);
+  if (!best) throw new OutlineRefused("The drawing holds no closed shape that could be an outline.");
+  return {
+    outline: outlineOf(best.widthMm, best.heightMm, best.radiusMm),
+    found: `the largest of ${found.length} shapes, a ${best.what}`,
+  };
+}
+
+/** Units of a DXF drawing by its header's $INSUNITS (DXF reference, from memory): inch, mm, cm, m. */
+const DXF_UNITS: Record<number, number> = { 0: 1, 1: 25.4, 4: 1, 5: 10, 6: 1_000 };
+
+interface Vertex {
+  x: number;
+  y: number;
+  bulge?: number;
+}
+
+/** The radius of the arc that a bulge stands for: chord · (1 + b²) / (4 |b|). */
+function bulgeRadius(vertices: readonly Vertex[]): number {
+  for (const [i, { x, y, bulge }] of vertices.entries()) {
+    if (!bulge) continue;
+    const next = vertices[(i + 1) % vertices.length]!;
+    return (Math.hypot(next.x - x, next.y - y) * (1 + bulge * bulge)) / (4 * Math.abs(bulge));
+  }
+  return 0;
+}
+
+function readDxf(text: string): ReadOutline {
+  let drawing;
+  try {
+    drawing = new DxfParser().parseSync(text);
+  } catch (error) {
+    throw new OutlineRefused(`The drawing is no sound DXF: ${(error as Error).message}`);
+  }
+  if (!drawing) throw new OutlineRefused("The file holds no DXF drawing.");
+  const unit = Number(drawing.header?.$INSUNITS ?? 4);
+  const scale = DXF_UNITS[unit];
+  if (scale === undefined) throw new OutlineRefused(`The drawing's unit, number ${unit}, is not known here.`);
+  const extent = (points: readonly Vertex[]) => {
+    const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
+    return {
+      widthMm: (Math.max(...xs) - Math.min(...xs)) * scale,
+      heightMm: (Math.max(...ys) - Math.min(...ys)) * scale,
+    };
+  };
+  const found: Found[] = [];
+  const loose: Vertex[] = [];
+  let looseRadius = 0;
+  for (const entity of drawing.entities as unknown as (Node & { type: string; vertices?: Vertex[] })[]) {
+    if (entity.type === "LWPOLYLINE" || entity.type === "POLYLINE") {
+      const vertices = entity.vertices ?? [];
+      if (vertices.length < 2) continue;
+      found.push({ ...extent(vertices), radiusMm: bulgeRadius(vertices) * scale, what: "polyline" });
+    } else if (entity.type === "LINE") {
+      loose.push(...(entity.vertices ?? []));
+    } else if (entity.type === "ARC" || entity.type === "CIRCLE") {
+      const { center, radius } = entity as unknown as { center: Vertex; radius: number };
+      if (entity.type === "CIRCLE") {
+        found.push({
+          widthMm: 2 * radius * scale,
+          heightMm: 2 * radius * scale,
+          radiusMm: radius * scale,
+          what: "circle",
+        });
+      } else {
+        looseRadius ||= radius;
+        // The ends of the arc; between them lie lines that say the rest.
+        const { startAngle, endAngle } = entity as unknown as { startAngle: number; endAngle: number };
+        for (const angle of [startAngle, endAngle]) {
+          loose.push({ x: center.x + radius * Math.cos(angle), y: center.y + radius * Math.sin(angle) });
+        }
+      }
+    }
+  }
+  if (loose.length > 2) {
+    found.push({ ...extent(loose), radiusMm: looseRadius * scale, what: "shape of lines and arcs" });
+  }
+  return largest(found.filter((f) => f.widthMm > 0 && f.heightMm > 0));
+}
+
+/**
+ * Reads a panel's outline from a drawing: the largest shape in it, as a rectangle with rounded corners. SVG in the units
+ * of its width and viewBox, DXF in those of its header.
+ * @throws OutlineRefused where the file is neither, or nothing in it could be an outline.
+ */
+export function readOutline(text: string): ReadOutline {
+  const start = text.trimStart().slice(0, 400);
+  if (/^(<\?xml|<!--|<!doctype|<svg)/i.test(start)) return readSvg(text);
+  if (/^(0|999)\s*[\r\n]/.test(start)) return readDxf(text);
+  throw new OutlineRefused("By its content this is neither an SVG nor a DXF drawing.");
+}

@@ -1,0 +1,122 @@
+import { useEffect, useRef, useState } from "react";
+import { Field } from "../../ui/Field.tsx";
+import { useEditor } from "./editor.ts";
+
+const shownNumber = (value: number | undefined) =>
+  value === undefined || !Number.isFinite(value) ? "" : String(value);
+
+/** A number: what is typed stays as it is typed; what is no number is kept as such until it is mended. */
+export function NumberEntry({
+  label,
+  value,
+  path,
+  onChange,
+  optional = false,
+}: {
+  label: string;
+  value: number | undefined;
+  path: string;
+  onChange: (value: number | undefined) => void;
+  optional?: boolean;
+}) {
+  const { faultAt } = useEditor();
+  const [typed, setTyped] = useState(shownNumber(value));
+  const sent = useRef(value);
+  useEffect(() => {
+    // Changed from elsewhere: by the drawing, or by taking back.
+    if (!Object.is(sent.current, value)) {
+      sent.current = value;
+      setTyped(shownNumber(value));
+    }
+  }, [value]);
+  const fault = faultAt(path);
+  return (
+    <Field label={label} fault={fault && `${label}: ${fault}`}>
+      {(attributes) => (
+        <input
+          {...attributes}
+          className="entry"
+          inputMode="decimal"
+          value={typed}
+          onChange={(event) => {
+            const text = event.target.value;
+            setTyped(text);
+            const blank = text.trim() === "";
+            const number = blank ? (optional ? undefined : NaN) : Number(text.trim().replace(",", "."));
+            sent.current = number;
+            onChange(number);
+          }}
+        />
+      )}
+    </Field>
+  );
+}
+
+export function TextEntry({
+  label,
+  value,
+  path,
+  onChange,
+  hint,
+}: {
+  label: string;
+  value: string;
+  path: string;
+  onChange: (value: string) => void;
+  hint?: string;
+}) {
+  const { faultAt } = useEditor();
+  const fault = faultAt(path);
+  return (
+    <Field label={label} fault={fault && `${label}: ${fault}`} hint={hint}>
+      {(attributes) => (
+        <input
+          {...attributes}
+          className="entry"
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+        />
+      )}
+    </Field>
+  );
+}
+
+export function ChoiceEntry<Value extends string>({
+  label,
+  value,
+  options,
+  path,
+  onChange,
+}: {
+  label: string;
+  value: Value;
+  options: readonly Value[];
+  path: string;
+  onChange: (value: Value) => void;
+}) {
+  const { faultAt } = useEditor();
+  const fault = faultAt(path);
+  return (
+    <Field label={label} fault={fault && `${label}: ${fault}`}>
+      {(attributes) => (
+        <select
+          {...attributes}
+          className="entry"
+          value={value}
+          onChange={(event) => onChange(event.target.value as Value)}
+        >
+          {!options.includes(value) && (
+            <option value={value} disabled>
+              {value || "Choose"}
+            </option>
+          )}
+          {options.map((option) => (
+            <option key={option} value={option}>
+              {option}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}

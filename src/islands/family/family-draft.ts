@@ -1,0 +1,92 @@
+import { isHeatedMethod, type Family, type Seam } from "../../../core/stack/family.ts";
+import { routes, type RouteName } from "../../../core/job/route.ts";
+
+/** A family before anything is drawn: what nobody wants to type twice. */
+export const emptyFamily = (): Family => ({
+  code: "",
+  name: "",
+  kind: "",
+  diagonalIn: NaN,
+  outline: { widthMm: 150, heightMm: 90 },
+  borderMm: 5,
+  features: [],
+  windows: [],
+  ownMaterials: [],
+  stack: [],
+  survivesParting: true,
+  routes: ["assembly"],
+  seams: [],
+  costs: [],
+  power: "cell",
+  screws: [],
+  connectors: [],
+  functions: [{ key: "picture", name: "Picture", how: "black, white and colours, no new line or spot" }],
+  parts: [],
+  notes: [],
+});
+
+/** A name as a key: lower case, digits and hyphens. */
+export const keyOf = (name: string): string =>
+  name
+    .normalize("NFKD")
+    .toLowerCase()
+    .replace(/[\u0300-\u036f]/g, "")
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-+|-+$/g, "");
+
+function withKeys<Entry extends { key: string }>(
+  entries: readonly Entry[],
+  name: (entry: Entry) => string,
+): Entry[] {
+  const taken = new Set(entries.map((entry) => entry.key).filter(Boolean));
+  return entries.map((entry) => {
+    if (entry.key) return entry;
+    const base = keyOf(name(entry)) || "entry";
+    let key = base;
+    for (let n = 2; taken.has(key); n += 1) key = `${base}-${n}`;
+    taken.add(key);
+    return { ...entry, key };
+  });
+}
+
+/** Whether a route opens a line of the stack, so that a seam must be named for it. */
+export const opensSeam = (route: RouteName): boolean => routes[route].stages.includes("lift");
+
+/** The seam of a route before anything is chosen for it. */
+export const usualSeam = (family: Family, route: RouteName): Seam => ({
+  route,
+  layer:
+    family.stack.find((layer) => layer.role === (route === "film" ? "polarizer" : "adhesive"))?.name ?? "",
+  method: route === "film" ? "peel" : route === "glass-sensor" ? "plate on the glass" : "plate from behind",
+  ...(route === "film" ? {} : { minC: 70, maxC: 95, plateC: 90, speedMmS: 4, maxDepthMm: 5 }),
+  bandSource: "assumed until measured",
+  newPart: `${family.code || "new"} ${routes[route].short.toLowerCase()}`,
+});
+
+/**
+ * A draft as it is sent: keys for what has none yet, no seam for a route that is not offered, no heat for one that is
+ * peeled.
+ */
+export function finished(draft: Family): Family {
+  return {
+    ...draft,
+    seams: draft.seams
+      .filter((seam) => draft.routes.includes(seam.route))
+      .map((seam) =>
+        isHeatedMethod(seam.method)
+          ? seam
+          : {
+              route: seam.route,
+              layer: seam.layer,
+              method: seam.method,
+              bandSource: seam.bandSource,
+              newPart: seam.newPart,
+            },
+      ),
+    costs: draft.costs.filter((cost) => draft.routes.includes(cost.route)),
+    screws: withKeys(draft.screws, (size) => `${size.thread} ${size.lengthMm}`),
+    connectors: withKeys(draft.connectors, (connector) => connector.name),
+    functions: withKeys(draft.functions, (f) => f.name),
+    parts: withKeys(draft.parts, (part) => part.name),
+  };
+}

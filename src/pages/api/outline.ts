@@ -1,0 +1,18 @@
+import type { APIRoute } from "astro";
+import { OutlineRefused, readOutline } from "../../../server/formats/outline-file.ts";
+import { json, problem, readBytes } from "../../../server/problem.ts";
+
+/** Drawings larger than this are refused, bytes. */
+const LARGEST_DRAWING = 8 * 1024 * 1024;
+
+/** Reads the outline of a panel from an SVG or DXF drawing. */
+export const POST: APIRoute = async ({ request }) => {
+  const read = await readBytes(request, LARGEST_DRAWING);
+  if ("answer" in read) return read.answer;
+  try {
+    return json(readOutline(new TextDecoder("utf-8").decode(read.bytes)));
+  } catch (error) {
+    if (error instanceof OutlineRefused) return problem(422, "No outline", error.message);
+    throw error;
+  }
+};
