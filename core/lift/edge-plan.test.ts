@@ -192,4 +192,96 @@ describe("edge-plan", () => {
     expect(issue.path).to.deep.equal(["features", 0, "toMm"]);
     expect(issue.message).to.include("140");
   });
+
+  describe("where the glass is broken", () => {
+    const crack = (...points: [number, number][]) => ({
+      kind: "crack" as const,
+      points: points.map(([xMm, yMm]) => ({ xMm, yMm })),
+    });
+
+    it("starts at another corner, as long as one has whole glass", () => {
+      expect(calculateEdgePlan(plain).startCorner).to.equal("top left");
+      const near = calculateEdgePlan({ ...plain, damage: [crack([10, 0], [60, 50])] });
+      expect(near.startCorner).to.equal("top right");
+      expect(near.segments[0]!.note).to.include("top right");
+      // 25 mm from the corner is far enough; a little less is not.
+      expect(calculateEdgePlan({ ...plain, damage: [crack([25, 0], [60, 50])] }).startCorner).to.equal(
+        "top left",
+      );
+      expect(calculateEdgePlan({ ...plain, damage: [crack([24.9, 0], [60, 50])] }).startCorner).to.equal(
+        "top right",
+      );
+      // A crack that only passes by counts where it passes.
+      const passing = calculateEdgePlan({ ...plain, damage: [crack([0, 30], [30, 0])] });
+      expect(passing.startCorner).to.equal("top right");
+    });
+
+    it("says so where every corner is broken, and still names one", () => {
+      const everywhere = [crack([0, 0], [220, 140]), crack([220, 0], [0, 140])];
+      const plan = calculateEdgePlan({ ...plain, damage: everywhere });
+      expect(plan.startCorner).to.equal("top left");
+      expect(plan.warnings.join()).to.include("Every corner has broken glass");
+      expect(plan.assumed.join()).to.include("25 mm");
+    });
+
+    it("notes every stretch where the blade meets a crack or a hole, and no other", () => {
+      const damage = [
+        crack([110, 0], [110, 70]),
+        {
+          kind: "missing shard" as const,
+          points: [
+            { xMm: 220, yMm: 60 },
+            { xMm: 205, yMm: 70 },
+            { xMm: 220, yMm: 80 },
+          ],
+        },
+      ];
+      const plan = calculateEdgePlan({ ...plain, damage });
+      const meets = (edge: Edge, from: number, to: number, word: string) => {
+        for (const segment of plan.segments) {
+          const [low, high] = span(segment);
+          const isThere = segment.edge === edge && low <= to && high >= from;
+          const isNoted = segment.note.includes(word);
+          if (segment.edge === edge) expect(isNoted, JSON.stringify(segment)).to.equal(isThere);
+        }
+      };
+      meets("top", 110, 110, "a crack meets the edge");
+      meets("right", 60, 80, "glass is missing here");
+      expect(
+        plan.segments
+          .filter((s) => s.edge === "left")
+          .every((s) => s.note === "" || s.note.startsWith("open") || s.note === "new entry"),
+      ).to.equal(true);
+      // A crack that ends short of the blade's reach is none of its business.
+      const inside = calculateEdgePlan({ ...plain, damage: [crack([110, 11], [110, 70])] });
+      expect(inside.segments.some((s) => s.note.includes("crack"))).to.equal(false);
+    });
+
+    it("changes neither what is cut nor how long it takes", () => {
+      fc.assert(
+        fc.property(
+          anyInput,
+          fc.array(
+            fc.tuple(fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true })),
+            { minLength: 2, maxLength: 5 },
+          ),
+          (input, corners) => {
+            const { widthMm, heightMm } = input.outline;
+            const damage = [crack(...corners.map(([x, y]): [number, number] => [x * widthMm, y * heightMm]))];
+            const [whole, broken] = [calculateEdgePlan(input), calculateEdgePlan({ ...input, damage })];
+            expect(broken.totalS).to.be.closeTo(whole.totalS, 1e-6);
+            expect(broken.uncut).to.deep.equal(whole.uncut);
+          },
+        ),
+        { numRuns: 100 },
+      );
+    });
+
+    it("refuses a point that is not on the panel", () => {
+      const issue = edgePlanInput.safeParse({ ...plain, damage: [crack([0, 0], [221, 3])] }).error!
+        .issues[0]!;
+      expect(issue.path).to.deep.equal(["damage", 0, "points", 1]);
+      expect(issue.message).to.include("220 × 140");
+    });
+  });
 });

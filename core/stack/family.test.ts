@@ -1,7 +1,7 @@
 import { expect } from "chai";
 import { families } from "../../demo/families.ts";
 import { describeFaults } from "../faults.ts";
-import { family, type Family } from "./family.ts";
+import { family, materialOf, type Family } from "./family.ts";
 
 const plotter = families.find((entry) => entry.code === "PH-10")!;
 const faultsOf = (change: Partial<Record<keyof Family, unknown>>) => {
@@ -53,5 +53,66 @@ describe("a family", () => {
     const stack = [{ ...plotter.stack[0]!, material: "butter" }, ...plotter.stack.slice(1)];
     expect(faultsOf({ stack })).to.deep.equal(["stack[0].material"]);
     expect(faultsOf({ code: "plotter" })).to.deep.equal(["code"]);
+  });
+
+  it("knows materials of its own, and does not let them hide the library's", () => {
+    const own = {
+      name: "ceramic lens",
+      drawnAs: "glass",
+      conductivityWmK: 20,
+      densityKgM3: 3_900,
+      specificHeatJkgK: 880,
+      source: "maker's sheet",
+    } as const;
+    const stack = [{ ...plotter.stack[0]!, material: own.name }, ...plotter.stack.slice(1)];
+    const made = family.parse({ ...plotter, stack, ownMaterials: [own] });
+    const { conductivityWmK, drawnAs } = materialOf(made, own.name);
+    expect(conductivityWmK).to.deep.include({ value: 20, low: 20, high: 20 });
+    expect(conductivityWmK.source.text).to.include("maker's sheet");
+    expect(drawnAs).to.equal("glass");
+    expect(materialOf(made, "air").conductivityWmK.value).to.equal(0.027);
+    expect(faultsOf({ ownMaterials: [{ ...own, name: "air" }] })).to.deep.equal(["ownMaterials[0].name"]);
+  });
+
+  it("keeps its screws on its back and its windows on its panel", () => {
+    const [first, ...others] = plotter.screws;
+    const off = { ...first!, places: [{ xMm: 263, yMm: 5 }] };
+    expect(faultsOf({ screws: [off, ...others] })).to.deep.equal(["screws[0].places[0]"]);
+    // Without a back of its own, the back is as large as the panel.
+    const edge = { ...first!, places: [{ xMm: 250, yMm: 5 }] };
+    expect(faultsOf({ screws: [edge, ...others] })).to.deep.equal([]);
+    expect(faultsOf({ screws: [edge, { ...others[0]!, places: [] }], back: undefined })).to.deep.equal([
+      "screws[0].places[0]",
+    ]);
+    const many = { ...first!, count: 1 };
+    expect(faultsOf({ screws: [many, ...others] })).to.deep.equal(["screws[0].places"]);
+    const round = { kind: "camera", label: "camera", xMm: 1, yMm: 20, radiusMm: 2 };
+    expect(faultsOf({ windows: [round] })).to.deep.equal(["windows[0]"]);
+    const square = { kind: "sensor", label: "sensor", xMm: 230, yMm: 20, widthMm: 12, heightMm: 3 };
+    expect(faultsOf({ windows: [square] })).to.deep.equal([]);
+    expect(faultsOf({ windows: [{ ...square, widthMm: 13 }] })).to.deep.equal(["windows[0]"]);
+  });
+
+  it("is not parted where it does not survive it", () => {
+    expect(faultsOf({ survivesParting: false })).to.deep.equal(["routes[0]"]);
+    expect(faultsOf({ survivesParting: false, routes: ["assembly"], seams: [] })).to.deep.equal([]);
+  });
+
+  it("written before screws had places and parts had ways is still read, with the usual for what is missing", () => {
+    const { windows, ownMaterials, survivesParting, costs, back, ...before } = plotter;
+    expect([windows.length, ownMaterials.length, survivesParting, costs.length, back?.widthMm]).to.deep.equal(
+      [1, 0, true, 2, 262],
+    );
+    const old = {
+      ...before,
+      screws: before.screws.map(({ places, ...size }) => (places.length > 0 ? size : size)),
+      connectors: before.connectors.map(({ key, name, kind, opens }) => ({ key, name, kind, opens })),
+      parts: [{ key: "gasket", name: "the gasket", irreplaceable: false }],
+    };
+    const read = family.parse(old);
+    expect(read.parts[0]).to.deep.include({ kind: "part", goes: "to the new layer", count: 1 });
+    expect(read.connectors[0]).to.deep.include({ way: "straight up", tape: "none" });
+    expect(read.screws[0]!.places).to.deep.equal([]);
+    expect(read.windows).to.deep.equal([]);
   });
 });

@@ -1,4 +1,4 @@
-import { DxfParser } from "dxf-parser";
+import DxfParser from "dxf-parser";
 import { XMLParser, XMLValidator } from "fast-xml-parser";
 import SVGPathCommander from "svg-path-commander";
 import type { Outline } from "../../core/stack/outline.ts";

@@ -28,13 +28,45 @@ function kindOf(bytes: Uint8Array): "jpeg" | "png" | "webp" | null {
   return null;
 }
 
+async function sizeOf(file: Uint8Array): Promise<[number, number]> {
+  const { width, height } = await sharp(file).metadata();
+  return [width, height];
+}
+
+/** Segments that a bare JPEG consists of: frame, tables, restarts, scans; and the JFIF head that every reader knows. */
+const BARE = new Set([0xc0, 0xc2, 0xc4, 0xda, 0xdb, 0xdd, 0xe0]);
+
+/**
+ * Whether a JPEG holds its picture and nothing else: no metadata, no comment, nothing after its end. Such a one was
+ * written by this server or by a canvas, and would only lose by being written again. Source: ITU-T T.81, annex B.
+ */
+function isBare(file: Uint8Array): boolean {
+  const end = file.length - 2;
+  if (file[end] !== 0xff || file[end + 1] !== 0xd9) return false;
+  let at = 2;
+  while (at < end) {
+    if (file[at] !== 0xff || !BARE.has(file[at + 1]!)) return false;
+    const isScan = file[at + 1] === 0xda;
+    at += 2 + file[at + 2]! * 256 + file[at + 3]!;
+    // Within a scan a 0xff is followed by 0 or by a restart; anything else ends it.
+    while (
+      isScan &&
+      at < end &&
+      !(file[at] === 0xff && file[at + 1] !== 0 && (file[at + 1]! & 0xf8) !== 0xd0)
+    )
+      at += 1;
+  }
+  return at === end;
+}
+
 /**
  * Makes a photo safe to keep: it is decoded whole, turned upright, made no larger than a bench needs, and written anew,
  * so that nothing of the file survives but what is seen. Place, time and device in its metadata are gone.
  * @throws PhotoRefused where it is not a picture, is cut off, or has too many pixels.
  */
 export async function makePhoto(file: Uint8Array): Promise<Photo> {
-  if (kindOf(file) === null) {
+  const kind = kindOf(file);
+  if (kind === null) {
     throw new PhotoRefused("By its content this is no JPEG, PNG or WebP picture.");
   }
   try {
@@ -47,7 +79,13 @@ export async function makePhoto(file: Uint8Array): Promise<Photo> {
       .jpeg({ quality: 84, mozjpeg: true })
       .toBuffer({ resolveWithObject: true });
     const thumbnail = await sharp(data).resize(fitted(THUMBNAIL_PX)).jpeg({ quality: 72 }).toBuffer();
-    return { widthPx: info.width, heightPx: info.height, picture: data, thumbnail };
+    const isKept = kind === "jpeg" && isBare(file) && Math.max(...(await sizeOf(file))) <= PICTURE_PX;
+    return {
+      widthPx: info.width,
+      heightPx: info.height,
+      picture: isKept ? Buffer.from(file) : data,
+      thumbnail,
+    };
   } catch (error) {
     throw new PhotoRefused(`The picture cannot be read whole: ${(error as Error).message}`);
   }

@@ -4,6 +4,12 @@ import { families } from "../../demo/families.ts";
 import { familyNamed } from "../../test/bench-hand.ts";
 import { seamOf } from "../../core/heat/lift-heat.ts";
 import { planLift } from "../../core/lift/lift-plan.ts";
+import { damageKindNames, damageKinds, pointsOfShape, type Damage } from "../../core/intake/damage.ts";
+import { screwLedger, type ScrewMove } from "../../core/open/screw-ledger.ts";
+import { backOf } from "../../core/stack/family.ts";
+import { BackView } from "./BackView.tsx";
+import { alongEdge } from "./edge-geometry.ts";
+import { ontoPanel, stepOf } from "./plan-point.ts";
 import { Pile } from "./Pile.tsx";
 import { Plan, type PlanSegment } from "./Plan.tsx";
 import { Section } from "./Section.tsx";
@@ -105,4 +111,89 @@ describe("the pile", () => {
     expect(words).to.equal("Intake, doneOpen, at handLift, to come");
     expect(markup.match(/aria-current="step"/g)).to.have.length(1);
   });
+});
+
+describe("damage on the plan", () => {
+  const family = familyNamed("TK-5");
+  const draw = (damage: Damage[]) =>
+    renderToStaticMarkup(<Plan family={family} damage={damage} title="damage" />);
+  const at = (xMm: number, yMm: number) => ({ xMm, yMm });
+
+  it("lies where it was drawn, in millimetres of the panel", () => {
+    const markup = draw([
+      { damage: "crack", points: [at(70, 30), at(41, 44), at(12.5, 60)] },
+      { damage: "dead touch", points: [at(60, 100), at(20, 80)] },
+      { damage: "dark bleed", points: [at(30, 30), at(33, 34)] },
+    ]);
+    expect(markup).to.include('<polyline points="70,30 41,44 12.5,60"');
+    expect(markup).to.match(/<rect x="20" y="80" width="40" height="20" fill="url\(#[^"]*-dead\)"/);
+    expect(markup).to.match(/<circle cx="30" cy="30" r="5"/);
+    expect(markup).to.include("<title>Crack</title>").and.include("<title>Dead touch zone</title>");
+  });
+
+  it("draws every kind there is, each told apart by its name", () => {
+    for (const kind of damageKindNames) {
+      const [fewest] = pointsOfShape[damageKinds[kind].shape];
+      const points = [at(10, 10), at(30, 20), at(20, 40)].slice(0, fewest);
+      expect(draw([{ damage: kind, points }])).to.include(`<title>${damageKinds[kind].label}</title>`);
+    }
+  });
+});
+
+describe("the back", () => {
+  const family = familyNamed("TK-5");
+  const draw = (moves: ScrewMove[], onHole?: () => void) =>
+    renderToStaticMarkup(
+      <BackView
+        back={backOf(family)}
+        cells={screwLedger(family, moves).cells}
+        picked={null}
+        title="back"
+        {...(onHole ? { onHole } : {})}
+      />,
+    );
+
+  it("says of every hole whether its screw is in, out, or another's", () => {
+    const markup = draw(
+      [
+        { kind: "taken", cells: [1, 2] },
+        { kind: "returned", screws: [{ cell: 1, hole: 2 }] },
+      ],
+      () => undefined,
+    );
+    expect(markup).to.include('aria-label="Hole 1, M1.6 × 5 mm, open"');
+    expect(markup).to.include('aria-label="Hole 2, M1.6 × 5 mm, holds the screw of cell 1"');
+    expect(markup).to.include('aria-label="Hole 3, M1.6 × 5 mm, screw in"');
+    expect(markup).to.include(">1?</text>");
+  });
+
+  it("draws more rings for a longer screw, and can be pressed only where that does something", () => {
+    const markup = draw([]);
+    expect(markup).to.not.include('role="button"');
+    // Six of the longer size have one ring each; every screw has its head and the room that a finger needs.
+    expect(markup.match(/<circle/g)).to.have.length(10 * 2 + 6);
+  });
+});
+
+describe("a place on the plan", () => {
+  it("never leaves the panel and goes by keys a millimetre at a time", () => {
+    const panel = { widthMm: 70, heightMm: 126 };
+    expect(ontoPanel(panel, at(-3, 200))).to.deep.equal(at(0, 126));
+    expect(ontoPanel(panel, at(12.345, 3.21))).to.deep.equal(at(12.3, 3.2));
+    expect(stepOf(at(5, 5), "ArrowLeft", false)).to.deep.equal(at(4, 5));
+    expect(stepOf(at(5, 5), "ArrowDown", true)).to.deep.equal(at(5, 15));
+    expect(stepOf(at(5, 5), "a", false)).to.equal(null);
+  });
+
+  it("is as far along an edge from the left or the top as the edge's features are counted", () => {
+    const panel = { widthMm: 70, heightMm: 126 };
+    expect(alongEdge(panel, "right", at(60, 20))).to.deep.equal({ atMm: 20, awayMm: 10 });
+    expect(alongEdge(panel, "bottom", at(60, 20))).to.deep.equal({ atMm: 60, awayMm: 106 });
+    expect(alongEdge(panel, "top", at(60, 20))).to.deep.equal({ atMm: 60, awayMm: 20 });
+    expect(alongEdge(panel, "left", at(60, 20))).to.deep.equal({ atMm: 20, awayMm: 60 });
+  });
+
+  function at(xMm: number, yMm: number) {
+    return { xMm, yMm };
+  }
 });

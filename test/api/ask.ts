@@ -2,21 +2,33 @@ import type { APIRoute } from "astro";
 import { expect } from "chai";
 import type { Problem } from "../../server/problem.ts";
 
+interface Asked {
+  params?: Record<string, string>;
+  /** Sent as JSON. */
+  body?: unknown;
+  /** Sent as it is. */
+  raw?: string | Uint8Array;
+  search?: string;
+}
+
 /** Calls an endpoint as the server would, without a server. */
+export async function call(
+  route: APIRoute,
+  { params = {}, body, raw, search = "" }: Asked = {},
+): Promise<Response> {
+  const url = new URL(`http://bench.test/${search}`);
+  const sent = raw ?? (body === undefined ? undefined : JSON.stringify(body));
+  const request = new Request(url, sent === undefined ? {} : { method: "POST", body: sent as BodyInit });
+  return (await route({ params, request, url } as never)) as Response;
+}
+
+/** Calls an endpoint that answers JSON. */
 export async function ask(
   route: APIRoute,
-  {
-    params = {},
-    body,
-    raw,
-    search = "",
-  }: { params?: Record<string, string>; body?: unknown; raw?: string; search?: string } = {},
+  asked: Asked = {},
   // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each test knows what it asked for
 ): Promise<{ status: number; type: string; body: any }> {
-  const url = new URL(`http://bench.test/${search}`);
-  const sends = body !== undefined || raw !== undefined;
-  const request = new Request(url, sends ? { method: "POST", body: raw ?? JSON.stringify(body) } : {});
-  const answer = (await route({ params, request, url } as never)) as Response;
+  const answer = await call(route, asked);
   return {
     status: answer.status,
     type: answer.headers.get("content-type") ?? "",

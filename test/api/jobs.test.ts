@@ -271,7 +271,8 @@ describe("the store of jobs", function () {
       expect(
         await refusedAt({ ...document, events: [first, { ...others[0], at: "yesterday" }] }),
       ).to.deep.equal(["events[1].at"]);
-      expect(await refusedAt({ ...document, events: [first, others[3]] })).to.deep.equal(["events[1]"]);
+      const early = others.find((event) => event.kind === "screws-taken");
+      expect(await refusedAt({ ...document, events: [first, early] })).to.deep.equal(["events[1]"]);
       expect(await refusedAt({ ...document, technicians: [] })).to.include("events[0].who");
       const stack = document.family.stack.map((layer, i) =>
         i === 2 ? { ...layer, thicknessUm: -1 } : layer,
@@ -316,7 +317,7 @@ describe("the store of jobs", function () {
 
     it("has about 150 finished jobs over a year, most repaired and some not", async () => {
       const { rows } = await pool.query(
-        "SELECT outcome, count(*)::int AS n, min(opened_at) AS first FROM job WHERE ended_at IS NOT NULL GROUP BY 1",
+        "SELECT outcome, count(*)::int AS n, min(opened_at) AS first FROM job WHERE ended_at IS NOT NULL AND code LIKE 'GW-1%' GROUP BY 1",
       );
       const count = Object.fromEntries(rows.map((row) => [row.outcome, row.n]));
       expect(count.repaired + count["assembly fitted"] + count["given up"]).to.equal(150);

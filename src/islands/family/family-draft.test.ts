@@ -1,0 +1,60 @@
+import { expect } from "chai";
+import { family as familySchema } from "../../../core/stack/family.ts";
+import { families } from "../../../demo/families.ts";
+import { familyNamed } from "../../../test/bench-hand.ts";
+import { emptyFamily, finished, keyOf, opensSeam, usualSeam } from "./family-draft.ts";
+
+describe("a family that is being drawn", () => {
+  it("makes a key of any name", () => {
+    expect(keyOf("The Été flex, 2nd")).to.equal("the-ete-flex-2nd");
+    expect(keyOf("  ---  ")).to.equal("");
+  });
+
+  it("gives keys to what has none, and leaves those that events may speak of", () => {
+    const plotter = familyNamed("PH-10");
+    const blank = {
+      key: "",
+      name: "Panel cable",
+      kind: "press",
+      opens: "up",
+      way: "straight up",
+      tape: "none",
+    } as const;
+    const { connectors } = finished({
+      ...plotter,
+      connectors: [...plotter.connectors, blank, { ...blank, name: "Panel" }],
+    });
+    expect(connectors.map(({ key }) => key)).to.deep.equal(["panel", "touch", "panel-cable", "panel-2"]);
+  });
+
+  it("is sent as it was read where nothing was changed", () => {
+    for (const family of families) expect(finished(family)).to.deep.equal(family);
+  });
+
+  it("drops the seam and the price of a route that is not offered, and the heat of one that is peeled", () => {
+    const ticket = familyNamed("TK-5");
+    const less = finished({ ...ticket, routes: ["assembly"] });
+    expect(less.seams).to.deep.equal([]);
+    expect(less.costs.map(({ route }) => route)).to.deep.equal(["assembly"]);
+    const peeled = finished({
+      ...ticket,
+      seams: ticket.seams.map((seam) => ({ ...seam, method: "peel" as const })),
+    });
+    expect(peeled.seams[0]).to.not.have.any.keys("minC", "plateC", "speedMmS");
+  });
+
+  it("begins with what only lacks its name, size and stack", () => {
+    const parsed = familySchema.safeParse(finished(emptyFamily()));
+    const paths = parsed.success ? [] : parsed.error.issues.map(({ path }) => String(path[0]));
+    expect([...new Set(paths)]).to.have.members(["code", "name", "kind", "diagonalIn", "stack"]);
+  });
+
+  it("proposes a seam for every route that opens one", () => {
+    const ticket = familyNamed("TK-5");
+    expect(usualSeam(ticket, "layer").layer).to.equal("optical adhesive");
+    expect(usualSeam(ticket, "film")).to.deep.include({ layer: "polarizer", method: "peel" });
+    expect(
+      ["layer", "glass-sensor", "film", "backlight", "assembly"].map((r) => opensSeam(r as never)),
+    ).to.deep.equal([true, true, true, false, false]);
+  });
+});

@@ -1,0 +1,221 @@
+import { expect } from "chai";
+import type pg from "pg";
+import sharp from "sharp";
+import { v4 as uuid } from "uuid";
+import type { EventDraft, JobEvent } from "../../core/job/event.ts";
+import { foldJob } from "../../core/job/fold.ts";
+import { exportJob, importJob } from "../../server/formats/job-document.ts";
+import { LARGEST_PHOTO } from "../../server/formats/photo.ts";
+import { quotationOf } from "../../server/formats/quotation.ts";
+import { appendEvents, findJob } from "../../server/store/jobs.ts";
+import { pastJobs } from "../../server/store/shop.ts";
+import { POST as postEvents } from "../../src/pages/api/jobs/[code]/events.ts";
+import { POST as postPhoto } from "../../src/pages/api/jobs/[code]/photos.ts";
+import { GET as quotationFile } from "../../src/pages/api/jobs/[code]/quotation.pdf.ts";
+import { POST as postJob } from "../../src/pages/api/jobs/index.ts";
+import { GET as readPhoto } from "../../src/pages/api/photos/[id].ts";
+import { GET as readTerms, PUT as setTerms } from "../../src/pages/api/shop.ts";
+import { demoDatabase, freshDatabase } from "../fresh-database.ts";
+import { ask, call, expectFault } from "./ask.ts";
+
+const at = "2026-05-04T08:00:00.000Z";
+/** A job of this file's own, of the family TK-5. */
+const CODE = "GW-9701";
+
+const stamped = (draft: EventDraft): JobEvent => ({ ...draft, id: uuid(), who: "tove", at }) as JobEvent;
+
+describe("the intake", function () {
+  this.timeout(60_000);
+  let pool: pg.Pool;
+  let jpeg: Buffer;
+  before(async () => {
+    ({ pool } = await demoDatabase());
+    jpeg = await sharp({ create: { width: 640, height: 480, channels: 3, background: "#225544" } })
+      .withExif({ IFD0: { ImageDescription: "<script>alert(1)</script>" } })
+      .jpeg()
+      .toBuffer();
+    const opening = stamped({
+      stage: "intake",
+      kind: "job-opened",
+      data: { route: "layer", complaint: "cracked", dueAt: null },
+    });
+    const opened = await ask(postJob, { body: { id: uuid(), code: CODE, family: "TK-5", opening } });
+    expect(opened.status).to.equal(201);
+  });
+
+  const send = (file: Uint8Array | string, more: Record<string, string> = {}, code = CODE) =>
+    ask(postPhoto, {
+      params: { code },
+      raw: file,
+      search: `?${new URLSearchParams({ id: uuid(), stage: "intake", who: "tove", at, ...more })}`,
+    });
+  const picture = (id: string, search = "") => call(readPhoto, { params: { id }, search });
+
+  describe("photos", () => {
+    it("are kept with the event that tells of them, in two sizes, and served as what they are", async () => {
+      const id = uuid();
+      const answer = await send(jpeg, { id, caption: "corner" });
+      expect(answer.status).to.equal(201);
+      const { photos } = foldJob((await findJob(pool, CODE))!.events);
+      expect(photos.at(-1)).to.deep.include({
+        id,
+        widthPx: 640,
+        heightPx: 480,
+        caption: "corner",
+        who: "tove",
+      });
+      const [large, small] = await Promise.all([picture(id), picture(id, "?size=thumbnail")]);
+      for (const served of [large, small]) {
+        expect(served.headers.get("content-type")).to.equal("image/jpeg");
+        expect(served.headers.get("x-content-type-options")).to.equal("nosniff");
+        expect(served.headers.get("cache-control")).to.include("immutable");
+      }
+      const bytes = Buffer.from(await large.arrayBuffer());
+      expect(bytes.includes("script")).to.equal(false);
+      expect((await sharp(bytes).metadata()).exif).to.equal(undefined);
+      expect((await sharp(await small.arrayBuffer()).metadata()).width).to.equal(320);
+    });
+
+    it("sent again change nothing", async () => {
+      const id = uuid();
+      expect((await send(jpeg, { id })).status).to.equal(201);
+      const again = await send(jpeg, { id });
+      expect(again.status).to.equal(200);
+      expect(again.body.added).to.equal(0);
+    });
+
+    it("that are none are refused and leave nothing behind: a text, a cut-off file, one that is too large", async () => {
+      const before = (await findJob(pool, CODE))!.events.length;
+      const id = uuid();
+      const text = await send("a text that is called photo.jpg", { id });
+      expect([text.status, text.body.title]).to.deep.equal([415, "Not a picture"]);
+      expect((await send(jpeg.subarray(0, jpeg.length / 2), { id })).status).to.equal(415);
+      expect((await send(Buffer.alloc(LARGEST_PHOTO + 1), { id })).status).to.equal(413);
+      expect((await picture(id)).status).to.equal(404);
+      expect((await findJob(pool, CODE))!.events).to.have.length(before);
+    });
+
+    it("say which field is at fault: a stage, a name or a time that is none", async () => {
+      expectFault(await send(jpeg, { stage: "kitchen" }), 422, "stage");
+      expectFault(await send(jpeg, { at: "yesterday" }), 422, "at");
+      expectFault(await send(jpeg, { who: "nobody" }), 422, "[0].who");
+      expect((await send(jpeg, {}, "GW-9999")).status).to.equal(404);
+    });
+
+    it("of a job that is on hold are refused with their picture", async () => {
+      const id = uuid();
+      const answer = await send(jpeg, { id, stage: "fit" }, "GW-1162");
+      expect([answer.status, answer.body.hold]).to.deep.equal([409, "job-held"]);
+      expect((await picture(id)).status).to.equal(404);
+    });
+
+    it("cannot be claimed without a picture", async () => {
+      const claim = stamped({ stage: "intake", kind: "photo-added", data: { widthPx: 1, heightPx: 1 } });
+      const answer = await ask(postEvents, { params: { code: CODE }, body: claim });
+      expect(answer.status).to.equal(409);
+      expect(answer.body.detail).to.include("picture of this photo is not here");
+    });
+
+    it("go with the job's document to another workshop, byte for byte", async () => {
+      const other = (await freshDatabase()).pool;
+      const document = (await exportJob(pool, CODE))!;
+      expect(document.photos).to.have.length(2);
+      expect(await importJob(other, document)).to.deep.equal({
+        code: CODE,
+        added: document.events.length,
+      });
+      expect(await exportJob(other, CODE)).to.deep.equal(document);
+      const broken = { ...document, photos: [{ ...document.photos[0]!, base64: "aGVsbG8=" }] };
+      const refused = await importJob((await freshDatabase()).pool, broken);
+      expect("faults" in refused && refused.faults[0]!.path).to.equal("photos[0].base64");
+      const without = await importJob((await freshDatabase()).pool, { ...document, photos: [] });
+      expect("faults" in without && without.faults[0]!.message).to.include(
+        "picture of this photo is not here",
+      );
+    });
+  });
+
+  describe("the odds", () => {
+    it("count this shop's own finished jobs of a family, by the route that was tried", async () => {
+      // Counted again from the events, job by job.
+      const { rows } = await pool.query<{ code: string }>(
+        `SELECT job.code FROM job JOIN family ON family.id = job.family_id
+         WHERE family.code = 'TK-5' AND job.ended_at IS NOT NULL`,
+      );
+      const layer = { wins: 0, tries: 0 };
+      const assembly = { wins: 0, tries: 0 };
+      for (const { code } of rows) {
+        const { events } = (await findJob(pool, code))!;
+        const tried = events.some((e) => e.kind === "stage-started" && e.stage === "open");
+        const { route, ended } = foldJob(events);
+        if (!tried) continue;
+        layer.tries += 1;
+        if (route === "layer" && ended!.outcome === "repaired") layer.wins += 1;
+        if (route === "assembly") assembly.tries += 1;
+        if (route === "assembly" && ended!.outcome === "assembly fitted") assembly.wins += 1;
+      }
+      expect(layer.tries).to.be.greaterThan(10);
+      expect(layer.wins).to.be.below(layer.tries);
+      expect(await pastJobs(pool, "TK-5")).to.deep.equal({ layer, assembly });
+      expect(await pastJobs(pool, "ZZ-9")).to.deep.equal({});
+    });
+
+    it("do not blame a route that was left before the device was opened", async () => {
+      const before = await pastJobs(pool, "TK-5");
+      const draft = (d: EventDraft) => stamped(d);
+      const changed = await appendEvents(pool, CODE, [
+        draft({
+          stage: "intake",
+          kind: "route-changed",
+          data: { from: "layer", to: "assembly", reason: "the picture is broken" },
+        }),
+        draft({ stage: "intake", kind: "job-ended", data: { outcome: "given up" } }),
+      ]);
+      expect(changed.kind).to.equal("kept");
+      expect(await pastJobs(pool, "TK-5")).to.deep.equal(before);
+    });
+  });
+
+  describe("the quotation", () => {
+    it("says the risk in figures, on the page and as PDF alike", async () => {
+      const job = (await findJob(pool, "GW-1158"))!;
+      const quotation = quotationOf(job.code, foldJob(job.events), job.family.family)!;
+      expect(quotation.risk[0]).to.match(
+        /^Of 100 repairs like this one, about \d+ go well\. We can stand by \d+ to \d+\.$/,
+      );
+      expect(quotation.risk[1]).to.match(
+        /it fails and whole assembly follows\. Then it comes to \d+ EUR in all/,
+      );
+      expect(quotation.basis[0]).to.match(/\d+ of \d+ past jobs of this family here went well/);
+      const answer = await call(quotationFile, { params: { code: "GW-1158" } });
+      expect(answer.headers.get("content-type")).to.equal("application/pdf");
+      const bytes = Buffer.from(await answer.arrayBuffer());
+      expect(bytes.subarray(0, 5).toString()).to.equal("%PDF-");
+      expect(bytes.subarray(-6).toString()).to.include("%%EOF");
+      expect(bytes.length).to.be.greaterThan(5_000);
+    });
+
+    it("adds up: both attempts cost their parts and their hours", async () => {
+      const job = (await findJob(pool, "GW-1158"))!;
+      const { choice, risk } = quotationOf(job.code, foldJob(job.events), job.family.family)!;
+      // TK-5: 19 of parts and 2.25 h, then 168 and 0.5 h, at 48 an hour.
+      expect(choice.options[0]!.worstCost).to.equal(1_900 + 2.25 * 4_800 + 16_800 + 0.5 * 4_800);
+      expect(risk[1]).to.include("319 EUR");
+    });
+
+    it("is not there before anything was quoted", async () => {
+      expect((await call(quotationFile, { params: { code: CODE } })).status).to.equal(404);
+      expect((await call(quotationFile, { params: { code: "GW-9999" } })).status).to.equal(404);
+    });
+  });
+
+  it("knows what the shop charges, and refuses terms that cannot be", async () => {
+    const { body } = await ask(readTerms);
+    expect(body).to.deep.equal({ currency: "EUR", ratePerHourMinor: 4_800, priorWins: 3, priorTries: 4 });
+    expectFault(await ask(setTerms, { body: { ...body, currency: "euros" } }), 422, "currency");
+    expectFault(await ask(setTerms, { body: { ...body, priorWins: 5 } }), 422, "priorWins");
+    const changed = { ...body, currency: "DKK", ratePerHourMinor: 36_000 };
+    expect((await ask(setTerms, { body: changed })).body).to.deep.equal(changed);
+    expect((await ask(readTerms)).body).to.deep.equal(changed);
+  });
+});
