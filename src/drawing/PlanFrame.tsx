@@ -45,7 +45,7 @@ export function PlanFrame({
       role="img"
       {...svg}
       viewBox={`${-margin} ${-margin} ${widthMm + 2 * margin} ${heightMm + 2 * margin}`}
-      className={`max-h-[52vh] w-full ${svg.className ?? ""}`}
+      className={`max-h-[52vh] w-full select-none ${svg.className ?? ""}`}
       aria-label={title}
     >
       <Hatches prefix={prefix} unit={unit * 0.16} />

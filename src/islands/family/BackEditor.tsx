@@ -1,4 +1,4 @@
-import { useState, type PointerEvent } from "react";
+import { useRef, useState, type PointerEvent } from "react";
 import { screwName } from "../../../core/open/screw-ledger.ts";
 import { backOf, type ScrewSize } from "../../../core/stack/family.ts";
 import { ontoPanel, pointerPlace } from "../../drawing/plan-point.ts";
@@ -21,7 +21,8 @@ const usualSize = (): ScrewSize => ({
 export function BackEditor() {
   const { family, change } = useEditor();
   const [placing, setPlacing] = useState(0);
-  const [held, setHeld] = useState<{ size: number; place: number } | null>(null);
+  // Known at once: a pointer may move before anything is drawn again.
+  const held = useRef<{ size: number; place: number } | null>(null);
   const [picked, setPicked] = useState<{ size: number; place: number } | null>(null);
   const back = backOf(family);
   const drawable = back.widthMm > 0 && back.heightMm > 0;
@@ -42,7 +43,7 @@ export function BackEditor() {
     for (const [s, { places }] of screws.entries()) {
       const place = places.findIndex((p) => Math.hypot(p.xMm - at.xMm, p.yMm - at.yMm) < 4 * unit);
       if (place >= 0) {
-        setHeld({ size: s, place });
+        held.current = { size: s, place };
         setPicked({ size: s, place });
         return;
       }
@@ -52,11 +53,12 @@ export function BackEditor() {
     setPicked({ size: placing, place: places.length - 1 });
   };
   const move = (event: PointerEvent<SVGSVGElement>) => {
-    const size = held && screws[held.size];
+    const { size: index, place } = held.current ?? { size: -1, place: -1 };
+    const size = screws[index];
     if (!size) return;
     const at = ontoPanel(back, pointerPlace(event.currentTarget, event));
-    const places = size.places.map((p, i) => (i === held.place ? { ...p, ...at } : p));
-    setSize(held.size, { places }, `move a screw ${held.size} ${held.place}`);
+    const places = size.places.map((p, i) => (i === place ? { ...p, ...at } : p));
+    setSize(index, { places }, `move a screw ${index} ${place}`);
   };
   const pickedPlace = picked ? screws[picked.size]?.places[picked.place] : undefined;
 
@@ -90,8 +92,13 @@ export function BackEditor() {
             title="The back of the device, to place its screws on"
             onPointerDown={down}
             onPointerMove={move}
-            onPointerUp={() => setHeld(null)}
-            onPointerCancel={() => setHeld(null)}
+            onPointerUp={(event) => {
+              move(event);
+              held.current = null;
+            }}
+            onPointerCancel={() => {
+              held.current = null;
+            }}
           >
             {({ unit: u }) =>
               screws.flatMap((size, s) =>

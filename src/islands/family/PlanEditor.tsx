@@ -42,16 +42,17 @@ const whole = (mm: number) => Math.round(mm);
 
 type Grip =
   | { what: "new"; edge: Edge; kind: EdgeFeature["kind"]; fromMm: number; toMm: number }
-  | { what: "feature"; index: number; part: "from" | "to" | "all"; grabMm: number }
+  | { what: "feature"; index: number; part: "from" | "to" | "all"; grabMm: number; was: EdgeFeature }
   | { what: "window"; index: number; dxMm: number; dyMm: number };
 
 /** The outline with its edge features and windows, drawn by dragging and typed to the millimetre. */
 export function PlanEditor() {
   const { family, change } = useEditor();
   const [tool, setTool] = useState<Tool>("hinge");
-  const [grip, setGrip] = useState<Grip | null>(null);
+  // A pointer may move and leave before anything is drawn again: what it holds is known at once.
+  const grip = useRef<Grip | null>(null);
+  const [begun, setBegun] = useState<Extract<Grip, { what: "new" }> | null>(null);
   const [read, setRead] = useState<string>();
-  const pointer = useRef<number | null>(null);
   const { outline, features, windows } = family;
   const drawable = outline.widthMm > 0 && outline.heightMm > 0;
   const unit = drawable ? planUnit(outline) : 1;
@@ -84,7 +85,7 @@ export function PlanEditor() {
     const { atMm } = alongEdge(outline, feature.edge, point);
     const end = Math.min(5 * unit, (feature.toMm - feature.fromMm) / 3);
     const part = atMm < feature.fromMm + end ? "from" : atMm > feature.toMm - end ? "to" : "all";
-    return { what: "feature", index: near, part, grabMm: atMm };
+    return { what: "feature", index: near, part, grabMm: atMm, was: feature };
   };
 
   const setFeature = (index: number, more: Partial<EdgeFeature>) =>
@@ -100,8 +101,7 @@ export function PlanEditor() {
     const point = pointerPlace(event.currentTarget, event);
     const on = ontoPanel(outline, point);
     event.currentTarget.setPointerCapture(event.pointerId);
-    pointer.current = event.pointerId;
-    if (tool === "move") setGrip(gripAt(on));
+    if (tool === "move") grip.current = gripAt(on);
     else if (tool === "camera" || tool === "sensor") {
       const radiusMm = Number((1.8 * unit).toFixed(1));
       const within = (mm: number, mostMm: number) => Math.min(mostMm - radiusMm, Math.max(radiusMm, mm));
@@ -116,49 +116,48 @@ export function PlanEditor() {
     } else {
       const edge = nearestEdge(point);
       const at = whole(alongEdge(outline, edge, on).atMm);
-      setGrip({ what: "new", edge, kind: tool, fromMm: at, toMm: at });
+      grip.current = { what: "new", edge, kind: tool, fromMm: at, toMm: at };
+      setBegun(grip.current);
     }
   };
   const move = (event: PointerEvent<SVGSVGElement>) => {
-    if (!grip) return;
+    const held = grip.current;
+    if (!held) return;
     const on = ontoPanel(outline, pointerPlace(event.currentTarget, event));
-    if (grip.what === "new") {
-      setGrip({ ...grip, toMm: whole(alongEdge(outline, grip.edge, on).atMm) });
-    } else if (grip.what === "window") {
-      const moved = ontoPanel(outline, { xMm: on.xMm + grip.dxMm, yMm: on.yMm + grip.dyMm });
-      setWindow(grip.index, moved);
+    if (held.what === "new") {
+      grip.current = { ...held, toMm: whole(alongEdge(outline, held.edge, on).atMm) };
+      setBegun(grip.current);
+    } else if (held.what === "window") {
+      setWindow(held.index, ontoPanel(outline, { xMm: on.xMm + held.dxMm, yMm: on.yMm + held.dyMm }));
     } else {
-      const feature = features[grip.index]!;
-      const at = whole(alongEdge(outline, feature.edge, on).atMm);
-      const length = edgeLengthMm(outline, feature.edge);
-      if (grip.part === "from") setFeature(grip.index, { fromMm: Math.min(at, feature.toMm - 1) });
-      else if (grip.part === "to") setFeature(grip.index, { toMm: Math.max(at, feature.fromMm + 1) });
+      const { was, part, grabMm, index } = held;
+      const at = whole(alongEdge(outline, was.edge, on).atMm);
+      const length = edgeLengthMm(outline, was.edge);
+      if (part === "from") setFeature(index, { fromMm: Math.min(at, was.toMm - 1) });
+      else if (part === "to") setFeature(index, { toMm: Math.max(at, was.fromMm + 1) });
       else {
-        const by = Math.max(-feature.fromMm, Math.min(length - feature.toMm, at - whole(grip.grabMm)));
-        if (by !== 0) {
-          setFeature(grip.index, { fromMm: feature.fromMm + by, toMm: feature.toMm + by });
-          setGrip({ ...grip, grabMm: grip.grabMm + by });
-        }
+        const by = Math.max(-was.fromMm, Math.min(length - was.toMm, at - whole(grabMm)));
+        setFeature(index, { fromMm: was.fromMm + by, toMm: was.toMm + by });
       }
     }
   };
-  const up = () => {
-    pointer.current = null;
-    if (grip?.what === "new") {
-      const [fromMm, toMm] = [Math.min(grip.fromMm, grip.toMm), Math.max(grip.fromMm, grip.toMm)];
-      if (toMm - fromMm >= 1) {
-        const added: EdgeFeature = {
-          edge: grip.edge,
-          fromMm,
-          toMm,
-          kind: grip.kind,
-          label: labelOf[grip.kind],
-          ...(grip.kind === "shallow" ? { maxDepthMm: 2 } : {}),
-        };
-        change({ features: [...features, added] }, "add a stretch");
-      }
-    }
-    setGrip(null);
+  const up = (event: PointerEvent<SVGSVGElement>) => {
+    move(event);
+    const held = grip.current;
+    grip.current = null;
+    setBegun(null);
+    if (held?.what !== "new") return;
+    const [fromMm, toMm] = [Math.min(held.fromMm, held.toMm), Math.max(held.fromMm, held.toMm)];
+    if (toMm - fromMm < 1) return;
+    const added: EdgeFeature = {
+      edge: held.edge,
+      fromMm,
+      toMm,
+      kind: held.kind,
+      label: labelOf[held.kind],
+      ...(held.kind === "shallow" ? { maxDepthMm: 2 } : {}),
+    };
+    change({ features: [...features, added] }, "add a stretch");
   };
 
   const readDrawing = async (file: File) => {
@@ -209,9 +208,12 @@ export function PlanEditor() {
             onPointerDown={down}
             onPointerMove={move}
             onPointerUp={up}
-            onPointerCancel={() => setGrip(null)}
+            onPointerCancel={() => {
+              grip.current = null;
+              setBegun(null);
+            }}
           >
-            {({ unit: u }) => grip?.what === "new" && <Begun {...{ outline, grip, depth }} unit={u} />}
+            {({ unit: u }) => begun && <Begun {...{ outline, depth }} grip={begun} unit={u} />}
           </PlanFrame>
         ) : (
           <p className="edge-hatch text-danger">Width and height must be known before anything is drawn.</p>

@@ -5,6 +5,7 @@ import {
   PointerSensor,
   useSensor,
   useSensors,
+  type Announcements,
   type DragEndEvent,
 } from "@dnd-kit/core";
 import {
@@ -43,20 +44,39 @@ export function Rows<Row>({
   );
   // Rows have no lasting name of their own while they are typed: their place is their name between two changes.
   const ids = rows.map((_, i) => `row-${i + 1}`);
+  const spoken = (id: string | number) => {
+    const index = ids.indexOf(String(id));
+    return nameOf(rows[index]!) || `row ${index + 1}`;
+  };
+  const place = (id: string | number) => ids.indexOf(String(id)) + 1;
+  const announcements: Announcements = {
+    onDragStart: ({ active }) => `${spoken(active.id)} picked up, place ${place(active.id)}.`,
+    onDragOver: ({ active, over }) =>
+      over ? `${spoken(active.id)} over place ${place(over.id)}.` : undefined,
+    onDragEnd: ({ active, over }) =>
+      over ? `${spoken(active.id)} put down at place ${place(over.id)}.` : undefined,
+    onDragCancel: ({ active }) => `${spoken(active.id)} left where it was.`,
+  };
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     onChange(arrayMove([...rows], ids.indexOf(String(active.id)), ids.indexOf(String(over.id))));
   };
   return (
     <div>
-      <DndContext id={contextId} sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+      <DndContext
+        accessibility={{ announcements }}
+        id={contextId}
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={onDragEnd}
+      >
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <ol aria-label={title} className="border-t border-line">
             {rows.map((row, index) => (
               <SortableRow
                 key={ids[index]}
                 id={ids[index]!}
-                name={nameOf(row) || `${title}, row ${index + 1}`}
+                name={nameOf(row) || `row ${index + 1}`}
                 onRemove={() => onChange(rows.filter((_, i) => i !== index))}
               >
                 {children(

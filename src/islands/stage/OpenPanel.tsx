@@ -31,7 +31,7 @@ export function OpenPanel(props: PanelProps & { stage: "open" | "close" }) {
               return (
                 <li key={connector.key} className="flex items-center gap-3 border-b border-line py-1.5">
                   <span className="w-6 text-right text-lg font-semibold">{i + 1}</span>
-                  <ConnectorSketch {...connector} />
+                  <ConnectorSketch kind={connector.kind} way={connector.way} tape={connector.tape} />
                   <span className={`flex-1 ${isDone ? "text-soft" : ""}`}>{connectorAsk(connector)}</span>
                   {isDone && (
                     <span className="flex items-center gap-1 text-done">

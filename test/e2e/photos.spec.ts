@@ -1,0 +1,135 @@
+import sharp from "sharp";
+import { eventsOf, expect, openJob, standAtBench, stateOf, test, visit } from "./workshop.ts";
+
+const flat = (background: string, width = 800, height = 600) =>
+  sharp({ create: { width, height, channels: 3, background } });
+
+test("photos: several at once, made small and bare, bad files named, two compared", async ({
+  page,
+  workshop,
+}) => {
+  test.setTimeout(120_000);
+  const { url } = workshop;
+  const code = "GW-5201";
+  await openJob(url, code, "TK-5", "layer");
+  await standAtBench(page, url);
+  await visit(page, `/jobs/${code}`);
+  const choose = page.getByLabel("Choose photos");
+  const tagged = await flat("#884422", 3_000, 2_000)
+    .withExif({ IFD0: { ImageDescription: "<script>alert(1)</script>", Make: "a camera" } })
+    .withMetadata({ orientation: 6 })
+    .jpeg()
+    .toBuffer();
+  // Noise does not get smaller: a photo of more than 30 MB.
+  const noise = await sharp({
+    create: {
+      width: 4_200,
+      height: 3_100,
+      channels: 3,
+      background: "#000",
+      noise: { type: "gaussian", mean: 128, sigma: 60 },
+    },
+  })
+    .jpeg({ quality: 100, chromaSubsampling: "4:4:4" })
+    .toBuffer();
+  expect(noise.length).toBeGreaterThan(30 * 1024 * 1024);
+  await choose.setInputFiles([
+    { name: "front.jpg", mimeType: "image/jpeg", buffer: tagged },
+    { name: "text.jpg", mimeType: "image/jpeg", buffer: Buffer.from("this is a text") },
+    { name: "cut.jpg", mimeType: "image/jpeg", buffer: tagged.subarray(0, 400) },
+    { name: "huge.jpg", mimeType: "image/jpeg", buffer: noise },
+  ]);
+  const onTheirWay = page.getByRole("list", { name: "Photos on their way" });
+  await expect(onTheirWay).toContainText("text.jpg: This browser cannot read it as a picture", {
+    timeout: 30_000,
+  });
+  await expect(onTheirWay).toContainText("cut.jpg: This browser cannot read it as a picture");
+  await expect.poll(async () => (await stateOf(url, code)).photos.length, { timeout: 60_000 }).toBe(2);
+  const { photos } = await stateOf(url, code);
+  // Turned upright by what its metadata said, and no larger than a bench needs.
+  expect(photos.map(({ widthPx, heightPx }) => [widthPx, heightPx])).toEqual([
+    [1365, 2048],
+    [2048, 1512],
+  ]);
+  for (const { id } of photos) {
+    const bytes = await (await page.request.get(`/api/photos/${id}`)).body();
+    expect(bytes.length).toBeLessThan(5 * 1024 * 1024);
+    expect(bytes.includes("script")).toBe(false);
+    expect((await sharp(bytes).metadata()).exif).toBeUndefined();
+  }
+  await page.getByRole("button", { name: "Leave out text.jpg" }).click();
+  await page.getByRole("button", { name: "Leave out cut.jpg" }).click();
+  await expect(onTheirWay).toHaveCount(0);
+
+  // Two over one another.
+  const compare = page.getByRole("button", { name: "Compare two" });
+  await expect(compare).toBeDisabled();
+  const boxes = page.getByRole("checkbox");
+  await boxes.nth(0).check();
+  await boxes.nth(1).check();
+  await compare.click();
+  const dialog = page.getByRole("dialog");
+  await expect(dialog.getByRole("img")).toHaveCount(2);
+  await expect(dialog.getByRole("slider")).toBeVisible();
+  await dialog.getByRole("button", { name: "Close" }).click();
+});
+
+test("a photo that finds the server away is kept and goes out later, once", async ({ page, workshop }) => {
+  const { url } = workshop;
+  const code = "GW-5202";
+  await openJob(url, code, "TK-5", "layer");
+  await standAtBench(page, url);
+  await visit(page, `/jobs/${code}`);
+  await page.route("**/photos?**", (route) => route.abort());
+  const buffer = await flat("#226644").jpeg().toBuffer();
+  await page
+    .getByLabel("Choose photos")
+    .setInputFiles([{ name: "late.jpg", mimeType: "image/jpeg", buffer }]);
+  await expect(page.getByText("late.jpg: No answer from the server: kept here")).toBeVisible();
+  await page.unroute("**/photos?**");
+  // A reload in between: the photo is still there, and goes out by itself.
+  await visit(page, `/jobs/${code}`);
+  await expect.poll(async () => (await stateOf(url, code)).photos.length).toBe(1);
+  await visit(page, `/jobs/${code}`);
+  await expect(page.getByRole("img", { name: /^Photo of GW-5202/ })).toHaveCount(1);
+  expect((await eventsOf(url, code)).filter((event) => event.kind === "photo-added")).toHaveLength(1);
+});
+
+test("a job with forty photos asks for thumbnails only as they come into view", async ({
+  page,
+  workshop,
+}) => {
+  const { url } = workshop;
+  const code = "GW-5203";
+  await openJob(url, code, "TK-5", "layer");
+  for (let i = 0; i < 40; i += 1) {
+    const body = await flat(`hsl(${9 * i}, 60%, 40%)`, 640, 480)
+      .jpeg()
+      .toBuffer();
+    const told = new URLSearchParams({
+      id: crypto.randomUUID(),
+      stage: "intake",
+      who: "tove",
+      at: new Date().toISOString(),
+    });
+    const answer = await fetch(`${url}/api/jobs/${code}/photos?${told}`, {
+      method: "POST",
+      body: new Uint8Array(body),
+    });
+    expect(answer.status).toBe(201);
+  }
+  await standAtBench(page, url);
+  const asked = new Set<string>();
+  page.on("request", (request) => {
+    if (request.url().includes("/api/photos/")) asked.add(request.url());
+  });
+  await visit(page, `/jobs/${code}`);
+  await expect(page.getByRole("img", { name: /^Photo of GW-5203/ })).toHaveCount(40);
+  expect(asked.size).toBeLessThan(40);
+  expect([...asked].every((address) => address.endsWith("size=thumbnail"))).toBe(true);
+  await page
+    .getByRole("img", { name: /^Photo of GW-5203/ })
+    .last()
+    .scrollIntoViewIfNeeded();
+  await expect.poll(() => asked.size).toBe(40);
+});
