@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { familyNamed } from "../../test/bench-hand.ts";
 import type { ScrewSize } from "../stack/family.ts";
 import {
+  cellsText,
   imbalance,
   misfitOf,
   returnsFor,
@@ -175,6 +176,12 @@ describe("the screw ledger", () => {
     expect(screwRefusal(screwLedger(ticket, [out]), { ...out, count: 2 })!.sentence).to.include(
       "from 1 to 1",
     );
+  });
+
+  it("calls cells out as a bench would", () => {
+    expect(cellsText([7])).to.equal("cell 7");
+    expect(cellsText([3, 1, 2])).to.equal("cells 1 to 3");
+    expect(cellsText([1, 2, 5, 6, 7, 9])).to.equal("cells 1, 2, 5 to 7 and 9");
   });
 
   it("offers each screw its own hole, and where that is taken an open one of its size", () => {

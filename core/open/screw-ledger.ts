@@ -70,6 +70,19 @@ export function screwCells(family: Pick<Family, "screws">): ScrewCell[] {
   );
 }
 
+/** Numbers of cells as they are called out: "cell 7", "cells 1, 2 and 5 to 9". */
+export function cellsText(numbers: readonly number[]): string {
+  const runs: number[][] = [];
+  for (const number of [...numbers].sort((a, b) => a - b)) {
+    const run = runs.at(-1);
+    if (run && run.at(-1) === number - 1) run.push(number);
+    else runs.push([number]);
+  }
+  const words = runs.flatMap((run) => (run.length > 2 ? [`${run[0]} to ${run.at(-1)}`] : run.map(String)));
+  const list = words.length > 1 ? `${words.slice(0, -1).join(", ")} and ${words.at(-1)}` : words.join();
+  return `${numbers.length > 1 ? "cells" : "cell"} ${list}`;
+}
+
 export const screwName = (size: Pick<ScrewSize, "thread" | "lengthMm">) =>
   `${size.thread} × ${size.lengthMm} mm`;
 

@@ -29,9 +29,9 @@ function riskOf(
   const bad = 100 - whole(odds.successPct);
   const lost = 100 * odds.chanceOfLoss;
   return [
-    `Of 100 repairs like this one, about ${whole(odds.successPct)} go well. We can stand by ${whole(odds.successLowPct)} to ${whole(odds.successHighPct)}.`,
+    `Of 100 repairs like this one, about ${whole(odds.successPct)} go well. Between ${whole(odds.successLowPct)} and ${whole(odds.successHighPct)} is what we can stand by.`,
     after
-      ? `In about ${bad} of 100 it fails and ${after.name.toLowerCase()} follows. Then it comes to ${money(odds.cost + after.cost)} in all, parts and time of both.`
+      ? `In about ${bad} of 100 it fails and the ${after.name.toLowerCase()} follows. Then it comes to ${money(odds.cost + after.cost)} in all, parts and time of both.`
       : `In about ${bad} of 100 it does not go well.`,
     ...(lost >= 0.5
       ? [
@@ -60,11 +60,11 @@ export function quotationOf(code: string, state: JobState, family: Family): Quot
       const { onFail } = input.options.find((o) => o.name === option.name)!;
       return {
         name: option.name,
-        goesWell: `${whole(option.successPct)} % (${whole(option.successLowPct)} to ${whole(option.successHighPct)} %)`,
+        goesWell: `${whole(option.successPct)} of 100 (${whole(option.successLowPct)} to ${whole(option.successHighPct)})`,
         average: money(option.expectedCost),
         worst: money(option.worstCost),
         time: `${option.expectedHours.toFixed(1)} h, at worst ${option.worstHours.toFixed(1)} h`,
-        ifItFails: onFail ?? (input.value === undefined ? "nothing more" : "the device is lost"),
+        ifItFails: onFail ?? (input.value === undefined ? "no other repair" : "the device is lost"),
       };
     }),
     basis: [

@@ -181,10 +181,10 @@ describe("the intake", function () {
       const job = (await findJob(pool, "GW-1158"))!;
       const quotation = quotationOf(job.code, foldJob(job.events), job.family.family)!;
       expect(quotation.risk[0]).to.match(
-        /^Of 100 repairs like this one, about \d+ go well\. We can stand by \d+ to \d+\.$/,
+        /^Of 100 repairs like this one, about \d+ go well\. Between \d+ and \d+ is what we can stand by\.$/,
       );
       expect(quotation.risk[1]).to.match(
-        /it fails and whole assembly follows\. Then it comes to \d+ EUR in all/,
+        /it fails and the whole assembly follows\. Then it comes to \d+ EUR in all/,
       );
       expect(quotation.basis[0]).to.match(/\d+ of \d+ past jobs of this family here went well/);
       const answer = await call(quotationFile, { params: { code: "GW-1158" } });

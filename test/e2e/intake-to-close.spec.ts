@@ -24,7 +24,7 @@ test("two cracks and a dead zone, a quotation, a screw that is lost and found", 
 }) => {
   test.setTimeout(120_000);
   const { url } = workshop;
-  const code = "GW-5101";
+  const code = "GW-5601";
   const family = familyNamed("AQ-8");
   await openJob(url, code, "AQ-8", "glass-sensor");
   await standAtBench(page, url);

@@ -21,7 +21,7 @@ test("nothing runs out of a narrow phone or a tablet on an arm, and no target is
         over: document.documentElement.scrollWidth - window.innerWidth,
         small: [
           ...document.querySelectorAll(
-            "button, select, input:not([type=radio]), a.control, a.control-strong",
+            "button, select, input:not([type=radio], [type=checkbox]), a.control, a.control-strong",
           ),
         ]
           .map((element) => ({

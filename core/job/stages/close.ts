@@ -1,5 +1,5 @@
 import { closingOrder, linersOf, partName } from "../../open/opening-order.ts";
-import { returnsFor, screwLedger, screwName, type ScrewReturn } from "../../open/screw-ledger.ts";
+import { cellsText, returnsFor, screwLedger, screwName, type ScrewReturn } from "../../open/screw-ledger.ts";
 import type { Family, ScrewSize } from "../../stack/family.ts";
 import type { EventDraft } from "../event.ts";
 import { stepKey } from "../fold.ts";
@@ -65,13 +65,12 @@ function screwStep({ family, state }: StepContext, size: ScrewSize, key: string)
       draft: () => ({ stage: "close", kind: "screw-found", data: { cell: missing.cell, from: "bench" } }),
     };
   }
-  const cells = `${back.length > 1 ? "cells" : "cell"} ${back.map((b) => b.cell).join(", ")}`;
   return {
     ...step,
     ask:
       left === 0
         ? `${size.count} × ${screwName(size)} back: ${size.where}.`
-        : `Back with ${back.length} × ${screwName(size)} from ${cells}: ${size.where}. A long one in a short hole cracks the panel.`,
+        : `Back with ${back.length} × ${screwName(size)} from ${cellsText(back.map((b) => b.cell))}: ${size.where}. A long one in a short hole cracks the panel.`,
     press: `All ${back.length} back`,
     draft: put(back),
     alternatives: back.length > 1 ? [{ label: "One back", draft: put(back.slice(0, 1)) }] : [],

@@ -1,5 +1,5 @@
 import { openingOrder, partName } from "../../open/opening-order.ts";
-import { screwLedger, screwName } from "../../open/screw-ledger.ts";
+import { cellsText, screwLedger, screwName } from "../../open/screw-ledger.ts";
 import type { Connector, Family } from "../../stack/family.ts";
 import type { EventDraft } from "../event.ts";
 import { secondsLeft, type JobState } from "../fold.ts";
@@ -90,11 +90,10 @@ export const open: Stage = {
             data: { cells: some },
           });
           const own = cells.filter((c) => c.size.key === size.key).map((c) => c.cell);
-          const numbers = own.length > 1 ? `cells ${own[0]} to ${own.at(-1)}` : `cell ${own[0]}`;
           return [
             {
               key: item.key,
-              ask: `Out with ${size.count} × ${screwName(size)}, ${size.head}: ${size.where}. Each into its own cell: ${numbers}.`,
+              ask: `Out with ${size.count} × ${screwName(size)}, ${size.head}: ${size.where}. Each into its own cell: ${cellsText(own)}.`,
               press: left.length === own.length ? `All ${own.length} out` : `${left.length} more out`,
               done: left.length === 0,
               draft: take(left),

@@ -46,13 +46,25 @@ export function Photos({
       </h2>
       {mayEnter && (
         <div className="mt-1 flex flex-wrap gap-2">
-          <label className="control cursor-pointer has-focus-visible:outline-3 has-focus-visible:outline-liquid">
+          <label className="control relative has-focus-visible:outline-3 has-focus-visible:outline-liquid">
             <Camera aria-hidden size={20} /> Take a photo
-            <input type="file" accept="image/*" capture="environment" className="sr-only" onChange={choose} />
+            <input
+              type="file"
+              accept="image/*"
+              capture="environment"
+              className="absolute -inset-0.5 h-12 w-[calc(100%+4px)] cursor-pointer opacity-0"
+              onChange={choose}
+            />
           </label>
-          <label className="control cursor-pointer has-focus-visible:outline-3 has-focus-visible:outline-liquid">
+          <label className="control relative has-focus-visible:outline-3 has-focus-visible:outline-liquid">
             <ImagePlus aria-hidden size={20} /> Choose photos
-            <input type="file" accept="image/*" multiple className="sr-only" onChange={choose} />
+            <input
+              type="file"
+              accept="image/*"
+              multiple
+              className="absolute -inset-0.5 h-12 w-[calc(100%+4px)] cursor-pointer opacity-0"
+              onChange={choose}
+            />
           </label>
           <button
             type="button"
