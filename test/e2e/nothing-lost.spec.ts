@@ -32,7 +32,9 @@ test("a reload in the middle of a step and a server that restarts lose nothing",
   await page.getByLabel("Value, °C").fill("21.5");
   await page.reload();
   await awake(page);
-  await expect(page.getByLabel("Note", { exact: true })).toHaveValue("Customer needs it before the morning ferry");
+  await expect(page.getByLabel("Note", { exact: true })).toHaveValue(
+    "Customer needs it before the morning ferry",
+  );
   await expect(page.getByLabel("Value, °C")).toHaveValue("21.5");
   await expect(bigButton(page)).toHaveText("Damage drawn");
   await page.getByRole("button", { name: "Add note" }).click();
