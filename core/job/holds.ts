@@ -51,12 +51,13 @@ const stageOrder: HoldCheck = ({ state }, draft) => {
 };
 
 const powerIsolated: HoldCheck = ({ state, family }, draft) => {
-  if (draft.kind !== "connector-opened") return null;
+  const isPart = draft.kind === "step-done" && draft.stage === "open" && draft.data.step.startsWith("move-");
+  if (draft.kind !== "connector-opened" && !isPart) return null;
   const power = family.power === "cell" ? "battery" : "power";
   if (state.powerIsolated === null) {
     return {
       name: "power-isolated",
-      sentence: `The ${power} is not isolated: no connector before it.`,
+      sentence: `The ${power} is not isolated: no connector and no part before it.`,
       lifts: [{ label: "Isolated", draft: () => ({ stage: "open", kind: "power-isolated", data: {} }) }],
       overridable: false,
     };
@@ -107,8 +108,15 @@ const mainsSafe: HoldCheck = (context, draft) => {
     : hold("Mains work is licensed work where the law says so: confirm before hands go in.", "licence");
 };
 
+/** What goes out to the customer, or out of the intake, rests on a route that is still possible. */
+const restsOnRoute = (draft: EventDraft) =>
+  draft.stage === "intake" &&
+  (draft.kind === "stage-ended" ||
+    draft.kind === "quoted" ||
+    (draft.kind === "step-done" && draft.data.step === "risk"));
+
 const routePossible: HoldCheck = (context, draft) => {
-  if (draft.kind !== "stage-ended" || draft.stage !== "intake") return null;
+  if (!restsOnRoute(draft)) return null;
   const { state } = context;
   const { possible, ruledOut, verdict } = decisionOf(context);
   if (possible.includes(state.route)) return null;

@@ -98,6 +98,8 @@ describe("hold points", () => {
     });
     expect(hand.try(opening)!.hold!.name).to.equal("power-isolated");
     expect(hand.try({ stage: "open", kind: "power-isolated", data: {} })).to.equal(null);
+    const part = { stage: "open", kind: "step-done", data: { step: "move-button" } } as const;
+    expect(hand.try(part)!.hold!.name).to.equal("power-isolated");
     expect(hand.try(opening)!.sentence).to.include("press the power button");
     expect(hand.try({ stage: "open", kind: "step-done", data: { step: "proved-dead" } })).to.equal(null);
     expect(hand.try(opening)).to.equal(null);
@@ -114,6 +116,49 @@ describe("hold points", () => {
     hand.press();
     hand.press();
     expect(hand.state.connectorsOpen).to.deep.equal(["panel"]);
+  });
+
+  it("tell no customer of a route that the answers rule out", () => {
+    const hand = new BenchHand("TK-5", "layer");
+    hand.press();
+    hand.press();
+    const answer = (question: "flex" | "picture", answer: string) =>
+      hand.try({ stage: "intake", kind: "question-answered", data: { question, answer } });
+    const option = { parts: 1_000, hours: 1, wins: 0, tries: 0 };
+    const quote = (agreed: "layer" | "assembly", names: string[]) =>
+      hand.try({
+        stage: "intake",
+        kind: "quoted",
+        data: {
+          currency: "EUR",
+          agreed,
+          input: {
+            options: names.map((name) => ({ ...option, name })),
+            ratePerHour: 4_800,
+            priorWins: 3,
+            priorTries: 4,
+          },
+        },
+      });
+    const [layer, assembly] = [routes.layer.title, routes.assembly.title];
+    expect(quote("assembly", [assembly])).to.deep.include({ path: "agreed" });
+    expect(quote("layer", [assembly])).to.deep.include({ path: "input.options" });
+    expect(quote("layer", [layer, assembly])).to.equal(null);
+
+    // The answers come in afterwards: the panel is lost.
+    answer("flex", "still");
+    answer("picture", "broken");
+    expect(hand.try({ stage: "intake", kind: "step-done", data: { step: "risk" } })!.hold!.name).to.equal(
+      "route-possible",
+    );
+    expect(quote("layer", [layer, assembly])!.hold!.name).to.equal("route-possible");
+    expect(hand.next()!.hold!.name).to.equal("route-possible");
+    hand.press();
+    expect(hand.state.route).to.equal("assembly");
+    // What was told was of another route, so it is told again.
+    expect(hand.next()!.key).to.equal("risk");
+    expect(quote("assembly", [assembly])).to.equal(null);
+    expect(hand.next()!.key).to.equal("end");
   });
 
   it("let no hand into a mains device before it is unplugged, has emptied, and the licence is confirmed", () => {

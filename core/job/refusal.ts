@@ -87,6 +87,13 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
             `points[${off}]`,
           );
     }
+    case "quoted": {
+      const { agreed, input } = draft.data;
+      if (agreed !== state.route) return no(`The route is ${routes[state.route].title} now.`, "agreed");
+      return input.options.some((option) => option.name === routes[agreed].title)
+        ? null
+        : no(`"${routes[agreed].title}" must be one of the options.`, "input.options");
+    }
     case "power-live":
       return state.powerIsolated ? null : no("The power is not isolated yet.");
     case "function-checked":

@@ -70,8 +70,8 @@ export function screwCells(family: Pick<Family, "screws">): ScrewCell[] {
   );
 }
 
-/** Numbers of cells as they are called out: "cell 7", "cells 1, 2 and 5 to 9". */
-export function cellsText(numbers: readonly number[]): string {
+/** Numbers of screws or cells as they are called out: "7", "1, 2 and 5 to 9". */
+export function numbersText(numbers: readonly number[]): string {
   const runs: number[][] = [];
   for (const number of [...numbers].sort((a, b) => a - b)) {
     const run = runs.at(-1);
@@ -79,9 +79,12 @@ export function cellsText(numbers: readonly number[]): string {
     else runs.push([number]);
   }
   const words = runs.flatMap((run) => (run.length > 2 ? [`${run[0]} to ${run.at(-1)}`] : run.map(String)));
-  const list = words.length > 1 ? `${words.slice(0, -1).join(", ")} and ${words.at(-1)}` : words.join();
-  return `${numbers.length > 1 ? "cells" : "cell"} ${list}`;
+  return words.length > 1 ? `${words.slice(0, -1).join(", ")} and ${words.at(-1)}` : words.join();
 }
+
+/** "cell 7", "cells 1, 2 and 5 to 9". */
+export const cellsText = (numbers: readonly number[]): string =>
+  `${numbers.length > 1 ? "cells" : "cell"} ${numbersText(numbers)}`;
 
 export const screwName = (size: Pick<ScrewSize, "thread" | "lengthMm">) =>
   `${size.thread} × ${size.lengthMm} mm`;
@@ -324,9 +327,7 @@ export function imbalance(ledger: ScrewLedger): string | null {
   return [
     ...ledger.left.map(({ size, count }) => `${count} of ${screwName(size)} still out`),
     ...ledger.over.map(({ size, count }) => `${count} of ${screwName(size)} too many back`),
-    ...(missing.length
-      ? [`missing from ${missing.length > 1 ? "cells" : "cell"} ${missing.join(", ")}`]
-      : []),
+    ...(missing.length ? [`missing from ${cellsText(missing)}`] : []),
     ...(ledger.leftOver ? [`${ledger.leftOver} left over with no hole`] : []),
   ].join("; ");
 }

@@ -93,10 +93,31 @@ describe("an outline from a drawing", () => {
     expect(outline.cornerRadiusMm).to.equal(10);
   });
 
-  it("does not take what is only defined or clips, and asks for a transform to be applied", () => {
+  it("follows the transforms of groups and shapes, and refuses what stands askew", () => {
+    const rect = '<rect x="-30" y="-20" width="60" height="40" rx="4"';
+    const outline = (inside: string) => readOutline(svg(inside)).outline;
+    const plain = { widthMm: 60, heightMm: 40, cornerRadiusMm: 4 };
+    expect(outline(`<g transform="translate(100 50)">${rect} transform="scale(1,-1)"/></g>`)).to.deep.equal(
+      plain,
+    );
+    expect(outline(`<g transform="scale(2)"><g transform="translate(5)">${rect}/></g></g>`)).to.deep.equal({
+      widthMm: 120,
+      heightMm: 80,
+      cornerRadiusMm: 8,
+    });
+    expect(outline(`${rect} transform="rotate(90 10 10)"/>`)).to.deep.equal({
+      widthMm: 40,
+      heightMm: 60,
+      cornerRadiusMm: 4,
+    });
+    expect(refusal(svg(`<g transform="rotate(30)">${rect}/></g>`))).to.include("turned or sheared");
+    expect(refusal(svg(`<g transform="skewX(10)">${rect}/></g>`))).to.include("turned or sheared");
+    expect(refusal(svg(`${rect} transform="sideways(3)"/>`))).to.include("cannot be read: sideways(3)");
+  });
+
+  it("does not take what is only defined or clips", () => {
     const clipped = svg('<defs><rect width="500" height="500"/></defs><rect width="60" height="40"/>');
     expect(readOutline(clipped).outline).to.deep.equal({ widthMm: 60, heightMm: 40 });
-    expect(refusal(svg('<rect width="60" height="40" transform="rotate(30)"/>'))).to.include("transform");
   });
 
   it("is read from a DXF polyline, corners by their bulge (a quarter circle has tan(90°/4))", () => {

@@ -1,6 +1,13 @@
 import DxfParser from "dxf-parser";
 import { XMLParser, XMLValidator } from "fast-xml-parser";
 import SVGPathCommander from "svg-path-commander";
+import {
+  compose,
+  fromDefinition,
+  fromTransformAttribute,
+  identity,
+  type Matrix,
+} from "transformation-matrix";
 import type { Outline } from "../../core/stack/outline.ts";
 
 /** Why a drawing gives no outline. */
@@ -88,19 +95,36 @@ function shapeOf(
   }
 }
 
-function* walk(node: unknown): Generator<[name: string, node: Node]> {
-  if (Array.isArray(node)) for (const child of node) yield* walk(child);
-  else if (typeof node === "object" && node !== null) {
-    for (const [name, child] of Object.entries(node)) {
-      if (name.startsWith("@")) continue;
-      for (const one of Array.isArray(child) ? child : [child]) {
-        // What is only defined, or clips something else, is not drawn.
-        if (["defs", "clipPath", "mask", "symbol", "pattern"].includes(name)) continue;
-        yield [name, one as Node];
-        yield* walk(one);
-      }
+function transformOf(name: string, node: Node): Matrix {
+  const text = String(node["@transform"] ?? "").trim();
+  if (text === "") return identity();
+  try {
+    return compose(fromDefinition(fromTransformAttribute(text)));
+  } catch {
+    throw new OutlineRefused(`The ${name}'s transform cannot be read: ${text.slice(0, 80)}`);
+  }
+}
+
+/** Every element that is drawn, with what all the transforms round it and on it come to. */
+function* walk(parent: Node, outer: Matrix): Generator<[name: string, node: Node, matrix: Matrix]> {
+  for (const [name, child] of Object.entries(parent)) {
+    // What is only defined, or clips something else, is not drawn.
+    if (name.startsWith("@") || ["defs", "clipPath", "mask", "symbol", "pattern"].includes(name)) continue;
+    for (const one of Array.isArray(child) ? child : [child]) {
+      if (typeof one !== "object" || one === null) continue;
+      const matrix = compose(outer, transformOf(name, one as Node));
+      yield [name, one as Node, matrix];
+      yield* walk(one as Node, matrix);
     }
   }
+}
+
+/** How a transform stretches width and height; null where it turns or shears by anything but right angles. */
+function stretch({ a, b, c, d }: Matrix): { x: number; y: number; swaps: boolean } | null {
+  const small = 1e-6 * Math.max(Math.abs(a), Math.abs(b), Math.abs(c), Math.abs(d));
+  if (Math.abs(b) <= small && Math.abs(c) <= small) return { x: Math.abs(a), y: Math.abs(d), swaps: false };
+  if (Math.abs(a) <= small && Math.abs(d) <= small) return { x: Math.abs(c), y: Math.abs(b), swaps: true };
+  return null;
 }
 
 function readSvg(text: string): ReadOutline {
@@ -121,20 +145,22 @@ function readSvg(text: string): ReadOutline {
   // Millimetres for one unit of the drawing: by its width against its viewBox, else CSS pixels.
   const scale = width !== null && box.length === 4 && box[2]! > 0 ? width / box[2]! : MM_PER.px!;
   const found: Found[] = [];
-  for (const [name, node] of walk(svg)) {
+  for (const [name, node, matrix] of walk(svg, identity())) {
     if (!shapes.includes(name as (typeof shapes)[number])) continue;
-    if (node["@transform"] !== undefined) {
-      throw new OutlineRefused(`The ${name} is moved by a transform: apply it in the drawing first.`);
-    }
     const shape = shapeOf(name as (typeof shapes)[number], node);
-    if (shape && shape.width > 0 && shape.height > 0) {
-      found.push({
-        widthMm: shape.width * scale,
-        heightMm: shape.height * scale,
-        radiusMm: shape.radius * scale,
-        what: name,
-      });
+    if (!shape || !(shape.width > 0 && shape.height > 0)) continue;
+    const by = stretch(matrix);
+    if (!by) {
+      throw new OutlineRefused(
+        `The ${name} is turned or sheared by a transform: lay the panel square in the drawing first.`,
+      );
     }
+    found.push({
+      widthMm: (by.swaps ? shape.height : shape.width) * by.x * scale,
+      heightMm: (by.swaps ? shape.width : shape.height) * by.y * scale,
+      radiusMm: shape.radius * Math.min(by.x, by.y) * scale,
+      what: name,
+    });
   }
   return largest(found);
 }

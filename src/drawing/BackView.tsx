@@ -19,7 +19,13 @@ export function BackView({
   title: string;
 }) {
   const unit = planUnit(back);
-  const radius = 3.8 * unit;
+  const places = cells.flatMap((cell) => (cell.place ? [cell.place] : []));
+  const nearestMm = Math.min(
+    Infinity,
+    ...places.flatMap((a, i) => places.slice(i + 1).map((b) => Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm))),
+  );
+  // Screws that stand close are drawn smaller, so that none hides another.
+  const radius = Math.max(1.5 * unit, Math.min(3.8 * unit, 0.42 * nearestMm));
   const lengths = [...new Set(cells.map((c) => c.size.lengthMm))].sort((a, b) => a - b);
   return (
     <PlanFrame outline={back} borderMm={0} title={title} role={onHole ? "group" : "img"}>
@@ -52,7 +58,12 @@ export function BackView({
                   }
                 : {})}
             >
-              <circle cx={xMm} cy={yMm} r={radius * 1.7} fill="transparent" />
+              <circle
+                cx={xMm}
+                cy={yMm}
+                r={Math.max(radius, Math.min(1.7 * radius, nearestMm / 2))}
+                fill="transparent"
+              />
               {Array.from({ length: rings }, (_, i) => (
                 <circle
                   key={i}

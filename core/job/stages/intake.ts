@@ -46,6 +46,9 @@ export const intake: Stage = {
   question: "What came in, and is the panel worth the work?",
   steps: (context) => {
     const { next } = decisionOf(context);
+    const { quote, route, endedStages } = context.state;
+    // Where the route was changed after the quotation, another is told.
+    const intake = endedStages.intake !== undefined;
     const risk = confirmStep(
       context,
       "intake",
@@ -63,7 +66,7 @@ export const intake: Stage = {
         { caution: "glass" },
       ),
       ...[...answered(context.state), ...(next ? [next] : [])].map((key) => questionStep(context, key)),
-      { ...risk, done: risk.done || context.state.quote !== null },
+      { ...risk, done: quote ? quote.agreed === route || intake : risk.done },
     ];
   },
 };

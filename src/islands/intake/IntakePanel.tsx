@@ -1,3 +1,4 @@
+import { dequal } from "dequal/lite";
 import { FileText } from "lucide-react";
 import { useEffect, useMemo } from "react";
 import type { EventDraft } from "../../../core/job/event.ts";
@@ -70,9 +71,11 @@ function usePrices(props: PanelProps & IntakeKnowledge, quoted: readonly RouteNa
 }
 
 export function IntakePanel(props: PanelProps & IntakeKnowledge) {
-  const { code, family, state, past, terms, offer, mayEnter } = props;
+  const { code, family, state, past, terms, offer, send, live, mayEnter } = props;
   const { possible, ruledOut } = decisionOf(props);
-  const quoted = useMemo(() => quotedRoutes(family, possible), [family, possible]);
+  // A route that a signed reason keeps is quoted as well.
+  const kept = state.overrides["route-possible"] && !possible.includes(state.route) ? [state.route] : [];
+  const quoted = quotedRoutes(family, [...possible, ...kept]);
   const { rows, typed, setTyped, valueMinor, valueFault } = usePrices(props, quoted);
   const isPriced = rows.length > 0 && rows.every((row) => row.price) && !valueFault;
   const input = useMemo(
@@ -100,11 +103,11 @@ export function IntakePanel(props: PanelProps & IntakeKnowledge) {
             data: { currency: terms.currency, input, agreed: state.route },
           })
         : null,
-    [input, quoted, state.route, terms.currency],
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [input, quoted.join(), state.route, terms.currency],
   );
-  useEffect(() => {
-    if (draft) offer("risk", draft);
-  }, [offer, draft]);
+  useEffect(() => offer("risk", draft), [offer, draft]);
+  const isRequoted = state.quote !== null && input !== null && !dequal(state.quote.input, input);
 
   return (
     <>
@@ -142,6 +145,14 @@ export function IntakePanel(props: PanelProps & IntakeKnowledge) {
             />
           ) : (
             <p className="text-soft">Enter parts and hours of every route, and the odds are reckoned.</p>
+          )}
+          {live && draft && isRequoted && (
+            <p className="mt-3 flex flex-wrap items-center gap-3">
+              These figures are not those that were quoted.
+              <button type="button" className="control" onClick={() => send(draft())}>
+                Quote these
+              </button>
+            </p>
           )}
           <div className="mt-4 grid gap-x-4 gap-y-3 sm:grid-cols-2">
             {rows.map(({ route, parts, hours, partsFault, hoursFault }) => (

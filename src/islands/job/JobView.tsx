@@ -141,8 +141,9 @@ export function JobView(props: JobViewProps) {
   }, [isOutdated]);
 
   const offers = useRef<Partial<Record<string, () => EventDraft>>>({});
-  const offer = useCallback((key: string, draft: () => EventDraft) => {
-    offers.current[key] = draft;
+  const offer = useCallback((key: string, draft: (() => EventDraft) | null) => {
+    if (draft) offers.current[key] = draft;
+    else delete offers.current[key];
   }, []);
   const press = () => {
     if (!action) return;

@@ -4,7 +4,7 @@ import { routes, stageTitles } from "../../../core/job/route.ts";
 import { stages } from "../../../core/job/stages.ts";
 import type { JobState } from "../../../core/job/fold.ts";
 import { damageKinds, damageSize } from "../../../core/intake/damage.ts";
-import { screwName } from "../../../core/open/screw-ledger.ts";
+import { numbersText, screwName } from "../../../core/open/screw-ledger.ts";
 import { answerNamed, questionNamed } from "../../../core/route/decision-tree.ts";
 import { calculateRouteChoice } from "../../../core/route/route-choice.ts";
 import type { Preferences } from "../../ui/preferences.ts";
@@ -52,11 +52,15 @@ function describeScrews(
     const size = family.screws.find((s) => s.key === data.size);
     return `${data.count} × ${size ? screwName(size) : data.size} ${way}`;
   }
-  if ("cells" in data) return `${data.cells.length > 1 ? "Screws" : "Screw"} ${data.cells.join(", ")} out`;
-  const words = data.screws.map(({ cell, hole, meant }) =>
-    cell === hole ? String(cell) : `${cell} into hole ${hole}${meant ? " (meant)" : ""}`,
-  );
-  return `${words.length > 1 ? "Screws" : "Screw"} ${words.join(", ")} back`;
+  if ("cells" in data) return `${data.cells.length > 1 ? "Screws" : "Screw"} ${numbersText(data.cells)} out`;
+  const atHome = data.screws.filter(({ cell, hole }) => cell === hole).map(({ cell }) => cell);
+  const words = [
+    ...(atHome.length > 0 ? [numbersText(atHome)] : []),
+    ...data.screws
+      .filter(({ cell, hole }) => cell !== hole)
+      .map(({ cell, hole, meant }) => `${cell} into hole ${hole}${meant ? " (meant)" : ""}`),
+  ];
+  return `${data.screws.length > 1 ? "Screws" : "Screw"} ${words.join(", ")} back`;
 }
 
 /** One line for the log: what an event says, in the words of the bench. */

@@ -136,6 +136,9 @@ export function Photos({
       ) : (
         <p className="mt-1 text-soft">No photo yet. Place and device are left out of every photo.</p>
       )}
+      {state.photos.length > 1 && picked.length < 2 && (
+        <p className="mt-1 text-soft">Tick two to compare them.</p>
+      )}
       <Dialog.Root open={shown !== null} onOpenChange={(open) => !open && setShown(null)}>
         <Dialog.Portal>
           <Dialog.Overlay className="fixed inset-0 z-50 bg-black/70" />

@@ -84,7 +84,7 @@ export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
       }}
     >
       {entry("Currency", "currency", currency, (text) => setCurrency(text.toUpperCase()), "Three letters")}
-      {entry("An hour", "ratePerHourMinor", rate, setRate)}
+      {entry(`An hour, ${currency}`, "ratePerHourMinor", rate, setRate)}
       {entry("As if so many had gone well", "priorWins", wins, setWins)}
       {entry(
         "of so many tried",

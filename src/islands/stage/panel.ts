@@ -17,5 +17,5 @@ export interface PanelProps {
   atHand: StageName;
   send: (draft: EventDraft) => boolean;
   /** What a press of the bar should record for a step, as this panel's inputs stand now. */
-  offer: (stepKey: string, draft: () => EventDraft) => void;
+  offer: (stepKey: string, draft: (() => EventDraft) | null) => void;
 }
