@@ -7,6 +7,7 @@ import {
   answersOf,
   bringsTouch,
   decideRoute,
+  kindOf,
   questionNamed,
   questions,
   touchPlace,
@@ -126,7 +127,28 @@ describe("the decision tree", () => {
       "panel",
       "none",
     ]);
-    expect(answersOf(familyNamed("KB-15"))).to.deep.equal({ separable: "yes", touch: "none" });
+    expect(answersOf(familyNamed("KB-15"))).to.deep.equal({
+      family: "bare panel with films",
+      separable: "yes",
+      touch: "none",
+    });
+  });
+
+  it("knows the kind of a family from its stack, and that kind leaves every route that the family offers", () => {
+    expect(families.map((f) => `${f.code} ${kindOf(f)}`)).to.deep.equal([
+      "PH-10 bonded, touch a layer of its own",
+      "TK-5 bonded, touch in the panel",
+      "BX-24 bonded, touch a layer of its own",
+      "WS-240 bare panel with films",
+      "KB-15 bare panel with films",
+      "AQ-8 air gap",
+      "ER-7 layered backlight",
+    ]);
+    const dying = { ...familyNamed("TK-5"), survivesParting: false, routes: ["assembly" as const] };
+    expect(kindOf(dying)).to.equal("does not survive parting");
+    for (const f of [...families, dying]) {
+      expect(decideRoute(null, { family: kindOf(f) }).possible).to.include.members(f.routes);
+    }
   });
 
   it("is data that can be read: every answer has a name, and says why where it rules something out", () => {

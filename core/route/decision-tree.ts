@@ -1,18 +1,5 @@
 import { routeNames, routes, type RouteName } from "../job/route.ts";
-import type { Family } from "../stack/family.ts";
-
-/**
- * The questions that decide which routes are left, as data. Each answer names what it rules out and why; the order in
- * which they are asked follows from how much each would still decide.
- */
-export const kinds = [
-  "air gap",
-  "bonded, touch a layer of its own",
-  "bonded, touch in the panel",
-  "does not survive parting",
-  "bare panel with films",
-  "layered backlight",
-] as const;
+import type { Family, Layer } from "../stack/family.ts";
 
 /** What an answer rules out: routes by name, all that part the stack, or those that leave the touch layer in place. */
 type RulesOut = readonly RouteName[] | "all" | "parting" | "touch stays";
@@ -35,6 +22,10 @@ const nothing = { rulesOut: [] as const, because: "" };
 const parting = routeNames.filter((route) => routes[route].stages.includes("lift"));
 const allBut = (...kept: RouteName[]) => routeNames.filter((route) => !kept.includes(route));
 
+/**
+ * The questions that decide which routes are left, as data. Each answer names what it rules out and why; the order in
+ * which they are asked follows from how much each would still decide.
+ */
 export const questions = [
   {
     key: "flex",
@@ -202,9 +193,22 @@ export function bringsTouch(
 
 type OfRoutes = Pick<Family, "routes" | "survivesParting" | "functions" | "stack" | "seams">;
 
+export type StackKind = Extract<(typeof questions)[number], { key: "family" }>["answers"][number]["key"];
+
+/** Which kind of stack a family is: the answer to the question that is asked where the family is not known. */
+export function kindOf(family: OfRoutes): StackKind {
+  const has = (role: Layer["role"]) => family.stack.some((layer) => layer.role === role);
+  if (!family.survivesParting) return "does not survive parting";
+  if (family.routes.includes("backlight")) return "layered backlight";
+  if (family.routes.includes("glass-sensor")) return "air gap";
+  if (!has("cover glass") && !has("glass with sensor")) return "bare panel with films";
+  return touchPlace(family) === "panel" ? "bonded, touch in the panel" : "bonded, touch a layer of its own";
+}
+
 /** What a known family answers by itself. */
 export function answersOf(family: OfRoutes): Answers {
   return {
+    family: kindOf(family),
     separable: family.survivesParting ? "yes" : "no",
     ...(touchPlace(family) === "none" ? { touch: "none" } : {}),
   };

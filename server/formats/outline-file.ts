@@ -170,7 +170,7 @@ function largest(found: readonly Found[]): ReadOutline {
   if (!best) throw new OutlineRefused("The drawing holds no closed shape that could be an outline.");
   return {
     outline: outlineOf(best.widthMm, best.heightMm, best.radiusMm),
-    found: `the largest of ${found.length} shapes, a ${best.what}`,
+    found: found.length > 1 ? `the largest of ${found.length} shapes, a ${best.what}` : `a ${best.what}`,
   };
 }
 

@@ -38,8 +38,6 @@ const labelOf: Record<(typeof featureKinds)[number], string> = {
   "no-bond": "no glue",
 };
 
-const whole = (mm: number) => Math.round(mm);
-
 type Grip =
   | { what: "new"; edge: Edge; kind: EdgeFeature["kind"]; fromMm: number; toMm: number }
   | { what: "feature"; index: number; part: "from" | "to" | "all"; grabMm: number; was: EdgeFeature }
@@ -57,6 +55,13 @@ export function PlanEditor() {
   const drawable = outline.widthMm > 0 && outline.heightMm > 0;
   const unit = drawable ? planUnit(outline) : 1;
   const depth = Math.max(family.borderMm || 0, 5 * unit);
+
+  /** Where along an edge a point lies: to the whole millimetre, and to the very end. */
+  const along = (edge: Edge, point: { xMm: number; yMm: number }): number => {
+    const { atMm } = alongEdge(outline, edge, point);
+    const length = edgeLengthMm(outline, edge);
+    return length - atMm < 0.5 ? length : Math.round(atMm);
+  };
 
   const nearestEdge = (point: { xMm: number; yMm: number }): Edge =>
     [...edges].sort((a, b) => alongEdge(outline, a, point).awayMm - alongEdge(outline, b, point).awayMm)[0]!;
@@ -115,7 +120,7 @@ export function PlanEditor() {
       change({ windows: [...windows, added] }, "add a window");
     } else {
       const edge = nearestEdge(point);
-      const at = whole(alongEdge(outline, edge, on).atMm);
+      const at = along(edge, on);
       grip.current = { what: "new", edge, kind: tool, fromMm: at, toMm: at };
       setBegun(grip.current);
     }
@@ -125,18 +130,18 @@ export function PlanEditor() {
     if (!held) return;
     const on = ontoPanel(outline, pointerPlace(event.currentTarget, event));
     if (held.what === "new") {
-      grip.current = { ...held, toMm: whole(alongEdge(outline, held.edge, on).atMm) };
+      grip.current = { ...held, toMm: along(held.edge, on) };
       setBegun(grip.current);
     } else if (held.what === "window") {
       setWindow(held.index, ontoPanel(outline, { xMm: on.xMm + held.dxMm, yMm: on.yMm + held.dyMm }));
     } else {
       const { was, part, grabMm, index } = held;
-      const at = whole(alongEdge(outline, was.edge, on).atMm);
+      const at = along(was.edge, on);
       const length = edgeLengthMm(outline, was.edge);
       if (part === "from") setFeature(index, { fromMm: Math.min(at, was.toMm - 1) });
       else if (part === "to") setFeature(index, { toMm: Math.max(at, was.fromMm + 1) });
       else {
-        const by = Math.max(-was.fromMm, Math.min(length - was.toMm, at - whole(grabMm)));
+        const by = Math.max(-was.fromMm, Math.min(length - was.toMm, at - Math.round(grabMm)));
         setFeature(index, { fromMm: was.fromMm + by, toMm: was.toMm + by });
       }
     }

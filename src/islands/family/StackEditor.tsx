@@ -1,9 +1,9 @@
-import { materialNames } from "../../../core/materials/materials.ts";
-import { drawnAs } from "../../../core/materials/materials.ts";
+import { drawnAs, materialNames } from "../../../core/materials/materials.ts";
 import { layerRoles, type Layer, type OwnMaterial } from "../../../core/stack/family.ts";
 import { Section } from "../../drawing/Section.tsx";
 import { useEditor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
+import { layerRenamed, materialRenamed } from "./family-draft.ts";
 import { Rows } from "./Rows.tsx";
 
 const usualLayer = (): Layer => ({
@@ -56,7 +56,7 @@ export function StackEditor() {
                 label="Layer"
                 value={layer.name}
                 path={`stack[${i}].name`}
-                onChange={(name) => set({ name })}
+                onChange={(name) => change(layerRenamed(family, i, name), `layer ${i} name`)}
               />
               <ChoiceEntry
                 label="Role"
@@ -108,7 +108,7 @@ export function StackEditor() {
                   label="Material"
                   value={material.name}
                   path={`ownMaterials[${i}].name`}
-                  onChange={(name) => set({ name })}
+                  onChange={(name) => change(materialRenamed(family, i, name), `material ${i} name`)}
                 />
                 <ChoiceEntry
                   label="Drawn as"

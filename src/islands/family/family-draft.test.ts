@@ -2,7 +2,24 @@ import { expect } from "chai";
 import { family as familySchema } from "../../../core/stack/family.ts";
 import { families } from "../../../demo/families.ts";
 import { familyNamed } from "../../../test/bench-hand.ts";
-import { emptyFamily, finished, keyOf, opensSeam, usualSeam } from "./family-draft.ts";
+import {
+  emptyFamily,
+  finished,
+  keyOf,
+  layerRenamed,
+  materialRenamed,
+  opensSeam,
+  usualSeam,
+} from "./family-draft.ts";
+
+const OWN = {
+  name: "",
+  drawnAs: "film",
+  conductivityWmK: 0.2,
+  densityKgM3: 1_000,
+  specificHeatJkgK: 1_800,
+  source: "data sheet",
+} as const;
 
 describe("a family that is being drawn", () => {
   it("makes a key of any name", () => {
@@ -25,6 +42,26 @@ describe("a family that is being drawn", () => {
       connectors: [...plotter.connectors, blank, { ...blank, name: "Panel" }],
     });
     expect(connectors.map(({ key }) => key)).to.deep.equal(["panel", "touch", "panel-cable", "panel-2"]);
+  });
+
+  it("keeps what speaks of a layer or of a material by its name, whatever it is called next", () => {
+    const ticket = familyNamed("TK-5");
+    const cut = ticket.stack.findIndex(({ name }) => name === ticket.seams[0]!.layer);
+    const anew = { ...ticket, ...layerRenamed(ticket, cut, "clear glue") };
+    expect(anew.stack[cut]!.name).to.equal("clear glue");
+    expect(anew.seams[0]!.layer).to.equal("clear glue");
+    expect(familySchema.safeParse(anew).success).to.equal(true);
+
+    const own = { ...ticket, ownMaterials: [{ ...OWN, name: "gel" }] };
+    own.stack = own.stack.map((layer, i) => (i === cut ? { ...layer, material: "gel" } : layer));
+    const soft = { ...own, ...materialRenamed(own, 0, "soft gel") };
+    expect(soft.stack[cut]!.material).to.equal("soft gel");
+    expect(familySchema.safeParse(soft).success).to.equal(true);
+
+    // What has no name yet is spoken of by nobody.
+    const blank = { ...ticket, stack: [{ ...ticket.stack[0]!, name: "" }] };
+    blank.seams = [{ ...ticket.seams[0]!, layer: "" }];
+    expect(layerRenamed(blank, 0, "glass").seams[0]!.layer).to.equal("");
   });
 
   it("is sent as it was read where nothing was changed", () => {

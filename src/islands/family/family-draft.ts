@@ -49,6 +49,26 @@ function withKeys<Entry extends { key: string }>(
   });
 }
 
+/** Entries that speak of something by its name, once it has another. */
+const renamed = <Entry extends object>(
+  entries: readonly Entry[],
+  field: keyof Entry,
+  from: string,
+  to: string,
+): Entry[] => entries.map((entry) => (from && entry[field] === from ? { ...entry, [field]: to } : entry));
+
+/** A layer under another name: the seams that open it follow. */
+export const layerRenamed = ({ stack, seams }: Family, index: number, name: string) => ({
+  stack: stack.map((layer, i) => (i === index ? { ...layer, name } : layer)),
+  seams: renamed(seams, "layer", stack[index]!.name, name),
+});
+
+/** A material of the family's own under another name: the layers that are made of it follow. */
+export const materialRenamed = ({ ownMaterials, stack }: Family, index: number, name: string) => ({
+  ownMaterials: ownMaterials.map((own, i) => (i === index ? { ...own, name } : own)),
+  stack: renamed(stack, "material", ownMaterials[index]!.name, name),
+});
+
 /** Whether a route opens a line of the stack, so that a seam must be named for it. */
 export const opensSeam = (route: RouteName): boolean => routes[route].stages.includes("lift");
 

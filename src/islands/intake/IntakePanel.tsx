@@ -3,6 +3,7 @@ import { FileText } from "lucide-react";
 import { useEffect, useMemo } from "react";
 import type { EventDraft } from "../../../core/job/event.ts";
 import { routes, type RouteName } from "../../../core/job/route.ts";
+import { answerNamed, answersOf } from "../../../core/route/decision-tree.ts";
 import { decisionOf } from "../../../core/job/stages/intake.ts";
 import { calculateRouteChoice } from "../../../core/route/route-choice.ts";
 import {
@@ -12,6 +13,7 @@ import {
   type PastJobs,
   type ShopTerms,
 } from "../../../core/route/route-options.ts";
+import type { Family } from "../../../core/stack/family.ts";
 import { Field } from "../../ui/Field.tsx";
 import { minorPerMajor, moneyText, moneyTyped } from "../../../core/money.ts";
 import { useDraft } from "../../ui/useDraft.ts";
@@ -70,6 +72,16 @@ function usePrices(props: PanelProps & IntakeKnowledge, quoted: readonly RouteNa
   return { rows, typed, setTyped, valueMinor, valueFault };
 }
 
+/** What the family answers by itself, so that nobody asks it again. */
+function knownOf(family: Family): string {
+  const { family: kind, separable, touch } = answersOf(family);
+  return [
+    answerNamed("family", kind!)!.label.toLowerCase(),
+    separable === "yes" ? "its panel lives through parting" : "its panel dies of parting",
+    ...(touch === "none" ? ["it has no touch"] : []),
+  ].join(", ");
+}
+
 export function IntakePanel(props: PanelProps & IntakeKnowledge) {
   const { code, family, state, past, terms, offer, send, live, mayEnter } = props;
   const { possible, ruledOut } = decisionOf(props);
@@ -123,6 +135,9 @@ export function IntakePanel(props: PanelProps & IntakeKnowledge) {
           ))}
         </ul>
       )}
+      <p className="mt-2 text-soft">
+        {family.code}: {knownOf(family)}.
+      </p>
       <DamagePlan {...props} />
       {possible.length > 0 && (
         <section aria-labelledby="odds-title" className="mt-8">

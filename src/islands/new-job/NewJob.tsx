@@ -4,6 +4,7 @@ import { useForm, useWatch } from "react-hook-form";
 import { v7 as uuid } from "uuid";
 import { z } from "zod";
 import { routeNames, routes, type RouteName } from "../../../core/job/route.ts";
+import { questionNamed, type StackKind } from "../../../core/route/decision-tree.ts";
 import { words } from "../../../core/units.ts";
 import type { Problem } from "../../../server/problem.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
@@ -14,8 +15,11 @@ export interface FamilyChoice {
   code: string;
   name: string;
   kind: string;
+  stackKind: StackKind;
   routes: RouteName[];
 }
+
+const kindQuestion = questionNamed("family");
 
 const form = z.object({
   family: z.string().min(1, { error: "must be chosen" }),
@@ -68,8 +72,12 @@ export function NewJob({
     resolver: zodResolver(form),
     defaultValues: { family: "", complaint: "", code: suggestedCode, due: "", who: preferences.who },
   });
+  const [stackKind, setStackKind] = useState("");
   const values = useWatch({ control });
   const family = families.find((choice) => choice.code === values.family);
+  const shown = families.filter(
+    (choice) => stackKind === "" || choice.stackKind === stackKind || choice === family,
+  );
 
   useEffect(() => {
     const kept = sessionStorage.getItem(DRAFT);
@@ -139,10 +147,29 @@ export function NewJob({
     <main className="mx-auto max-w-200 px-3 pb-16 sm:px-5">
       <h1 className="answer py-4">What came in?</h1>
       <form onSubmit={submit} noValidate className="grid gap-5">
+        {families.length > 0 && (
+          <Field label={kindQuestion.ask} hint={kindQuestion.why}>
+            {(attributes) => (
+              <select
+                {...attributes}
+                className="entry"
+                value={stackKind}
+                onChange={(event) => setStackKind(event.target.value)}
+              >
+                <option value="">Not known: show every family</option>
+                {kindQuestion.answers.map(({ key, label }) => (
+                  <option key={key} value={key}>
+                    {label}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        )}
         <fieldset>
           <legend className="mb-1 font-semibold">Family</legend>
           <div className="grid gap-1.5 sm:grid-cols-2">
-            {families.map((choice) => (
+            {shown.map((choice) => (
               <label
                 key={choice.code}
                 className="flex min-h-12 cursor-pointer items-center gap-3 rounded-sm border-2 border-soft px-3 py-1 has-checked:border-ink has-checked:bg-ink has-checked:text-on-ink has-focus-visible:outline-3 has-focus-visible:outline-liquid"
@@ -155,9 +182,9 @@ export function NewJob({
               </label>
             ))}
           </div>
-          {families.length === 0 && (
+          {shown.length === 0 && (
             <p>
-              No family is kept here yet:{" "}
+              No {families.length > 0 ? "family of this kind" : "family"} is kept here yet:{" "}
               <a className="underline" href="/families/new">
                 draw one
               </a>{" "}
