@@ -1,10 +1,14 @@
 import { chromium as browserType, type Page } from "@playwright/test";
+import { randomUUID } from "node:crypto";
 import os from "node:os";
+import sharp from "sharp";
 import { calculateAdhesiveDose } from "../core/bond/adhesive-dose.ts";
 import { calculateCureDose } from "../core/cure/cure-dose.ts";
 import { calculateHeatSoak } from "../core/heat/heat-soak.ts";
 import { chooseSoakS, seamOf, usualSettings } from "../core/heat/lift-heat.ts";
 import { planLift } from "../core/lift/lift-plan.ts";
+import { screwLedger } from "../core/open/screw-ledger.ts";
+import { calculateRouteChoice } from "../core/route/route-choice.ts";
 import { families } from "../demo/families.ts";
 import { ensureBuilt } from "./build.ts";
 import { chromium } from "./chromium.ts";
@@ -39,6 +43,20 @@ async function timeRequests(url: string, times = 30): Promise<number[]> {
     const from = performance.now();
     await (await fetch(url)).text();
     if (i >= 5) taken.push(performance.now() - from);
+  }
+  return taken;
+}
+
+/** From asking for a page until its islands answer. */
+async function timeAwake(page: Page, url: string): Promise<number[]> {
+  const taken: number[] = [];
+  for (let i = 0; i < 12; i += 1) {
+    const from = performance.now();
+    await page.goto(url, { waitUntil: "commit" });
+    await page.waitForFunction(
+      () => document.querySelector("main") && !document.querySelector("astro-island[ssr]"),
+    );
+    if (i >= 2) taken.push(performance.now() - from);
   }
   return taken;
 }
@@ -139,20 +157,91 @@ keep(
   ),
 );
 
+keep(
+  "route-choice, 3 options",
+  time(() =>
+    calculateRouteChoice({
+      options: ["layer", "glass and sensor", "assembly"].map((name, i) => ({
+        name,
+        parts: 2_000 * (i + 1),
+        hours: 2 - i / 2,
+        wins: 20 + i,
+        tries: 26,
+        ...(name === "assembly" ? {} : { onFail: "assembly" }),
+      })),
+      ratePerHour: 4_800,
+      priorWins: 3,
+      priorTries: 4,
+    }),
+  ),
+);
+const screws = { screws: [{ ...ticket.screws[0]!, count: 60, places: [] }] };
+keep(
+  "screw ledger, 60 screws out and back one by one",
+  time(
+    () =>
+      void screwLedger(screws, [
+        ...Array.from({ length: 60 }, (_, i) => ({ kind: "taken" as const, cells: [i + 1] })),
+        ...Array.from({ length: 60 }, (_, i) => ({
+          kind: "returned" as const,
+          screws: [{ cell: i + 1, hole: i + 1 }],
+        })),
+      ]),
+  ),
+);
+
+/** A photo as a browser sends it: 12 megapixels made 2048 px wide, with as much in it as a real one has. */
+const photo = await sharp({
+  create: {
+    width: 2_048,
+    height: 1_536,
+    channels: 3,
+    background: "#777",
+    noise: { type: "gaussian", mean: 128, sigma: 12 },
+  },
+})
+  .jpeg({ quality: 86 })
+  .toBuffer();
+
+async function addPhoto(url: string, code: string): Promise<number> {
+  const from = performance.now();
+  const told = new URLSearchParams({
+    id: randomUUID(),
+    stage: "open",
+    who: "tove",
+    at: new Date().toISOString(),
+  });
+  const answer = await fetch(`${url}/api/jobs/${code}/photos?${told}`, {
+    method: "POST",
+    body: new Uint8Array(photo),
+  });
+  if (answer.status !== 201) throw new Error(await answer.text());
+  return performance.now() - from;
+}
+
 ensureBuilt();
 const workshop = await openWorkshop();
 try {
+  const sent: number[] = [];
+  for (let i = 0; i < 40; i += 1) sent.push(await addPhoto(workshop.url, "GW-1152"));
+  keep(`photo of ${Math.round(photo.length / 1_024)} kB kept, with its thumbnail`, sent);
+  keep("job page with 40 photos, at the server", await timeRequests(`${workshop.url}/jobs/GW-1152`), 200);
   for (const [what, path] of [
     ["bench page, at the server", "/"],
     ["job page in its lift, at the server", "/jobs/GW-1154"],
     ["job page in its prove, at the server", "/jobs/GW-1160"],
+    ["job page in its intake, at the server", "/jobs/GW-1151"],
+    ["quotation, at the server", "/jobs/GW-1158/quotation"],
+    ["quotation as PDF", "/api/jobs/GW-1158/quotation.pdf"],
     ["family page, at the server", "/families/PH-10"],
+    ["family editor, at the server", "/families/PH-10/edit"],
     ["find by code", "/api/jobs?code=GW-10"],
   ] as const) {
     keep(what, await timeRequests(`${workshop.url}${path}`), 100);
   }
   const browser = await browserType.launch(chromium);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  keep("job page with 40 photos, until it answers", await timeAwake(page, `${workshop.url}/jobs/GW-1152`));
   await page.goto(`${workshop.url}/jobs/GW-1161?stage=lift`);
   await page.getByTestId("curves").waitFor();
   keep("slider to answer, in the browser", await timeSlider(page, "[data-testid=answer]"), 1_000 / 60);

@@ -21,6 +21,7 @@ const pictures: Picture[] = [
   { name: "lift-soak-phone", path: "/jobs/GW-1153", size: { width: 390, height: 844 }, ground: "dark" },
   { name: "new-job", path: "/jobs/new" },
   { name: "intake", path: "/jobs/GW-1151" },
+  { name: "quotation", path: "/jobs/GW-1158/quotation" },
   { name: "open", path: "/jobs/GW-1152" },
   { name: "lift", path: "/jobs/GW-1154" },
   { name: "rework", path: "/jobs/GW-1156" },
@@ -29,6 +30,7 @@ const pictures: Picture[] = [
   { name: "close", path: "/jobs/GW-1161" },
   { name: "hold", path: "/jobs/GW-1164" },
   { name: "family", path: "/families/TK-5" },
+  { name: "family-editor", path: "/families/TK-5/edit" },
   { name: "job-sheet", path: "/jobs/GW-1154/sheet", whole: true },
 ];
 

@@ -29,6 +29,23 @@ describe("the difference between two versions of a family", () => {
     ]);
   });
 
+  it("is never nothing where something was left out, came twice or changed places, even under one name", () => {
+    const namesakes = plotter.features.map((feature) => ({ ...feature, label: "keep out" }));
+    const family = { ...plotter, features: namesakes };
+    const lists = Object.entries(family).filter(([, value]) => Array.isArray(value)) as [string, unknown[]][];
+    for (const [list, members] of lists) {
+      members.forEach((member, i) => {
+        const without = members.filter((_, n) => n !== i);
+        for (const other of [without, [...members, member], [...without, member]]) {
+          const isSame = JSON.stringify(other) === JSON.stringify(members);
+          expect(familyDifference(family, { ...family, [list]: other }).length > 0, `${list} ${i}`).to.equal(
+            !isSame,
+          );
+        }
+      });
+    }
+  });
+
   it("tells another order from another content", () => {
     const after = { ...plotter, connectors: [...plotter.connectors].reverse() };
     expect(familyDifference(plotter, after)).to.deep.equal(["Connector: another order"]);

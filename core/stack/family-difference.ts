@@ -69,24 +69,33 @@ function changes(before: Record<string, unknown>, after: Record<string, unknown>
     .join("; ");
 }
 
-function listDifference(list: keyof Family, before: readonly unknown[], after: readonly unknown[]): string[] {
+/** The members of a list by their names; of those that share one, the second is "… (2)". */
+function byName(list: keyof Family, members: readonly unknown[]): Map<string, unknown> {
   const name = nameOf[list] as (member: unknown) => string;
+  const named = new Map<string, unknown>();
+  for (const member of members) {
+    const bare = name(member);
+    let own = bare;
+    for (let n = 2; named.has(own); n += 1) own = `${bare} (${n})`;
+    named.set(own, member);
+  }
+  return named;
+}
+
+function listDifference(list: keyof Family, before: readonly unknown[], after: readonly unknown[]): string[] {
   const words = listWords[list]!;
-  const find = (members: readonly unknown[], wanted: string) => members.find((m) => name(m) === wanted);
-  const names = (members: readonly unknown[]) => members.map(name);
-  const gone = before
-    .filter((m) => find(after, name(m)) === undefined)
-    .map((m) => `${words} ${name(m)}: gone`);
-  const other = after.flatMap((member) => {
-    const was = find(before, name(member));
-    if (was === undefined) return [`${words} ${name(member)}: new`];
+  const [were, are] = [byName(list, before), byName(list, after)];
+  const gone = [...were.keys()].filter((name) => !are.has(name)).map((name) => `${words} ${name}: gone`);
+  const other = [...are].flatMap(([name, member]) => {
+    const was = were.get(name);
+    if (was === undefined) return [`${words} ${name}: new`];
     if (same(was, member)) return [];
     return [
-      `${words} ${name(member)}: ${changes(was as Record<string, unknown>, member as Record<string, unknown>)}`,
+      `${words} ${name}: ${changes(was as Record<string, unknown>, member as Record<string, unknown>)}`,
     ];
   });
-  const kept = names(after).filter((n) => names(before).includes(n));
-  const keptBefore = names(before).filter((n) => names(after).includes(n));
+  const kept = [...are.keys()].filter((name) => were.has(name));
+  const keptBefore = [...were.keys()].filter((name) => are.has(name));
   return [...gone, ...other, ...(same(kept, keptBefore) ? [] : [`${words}: another order`])];
 }
 

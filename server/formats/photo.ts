@@ -28,11 +28,6 @@ function kindOf(bytes: Uint8Array): "jpeg" | "png" | "webp" | null {
   return null;
 }
 
-async function sizeOf(file: Uint8Array): Promise<[number, number]> {
-  const { width, height } = await sharp(file).metadata();
-  return [width, height];
-}
-
 /** Segments that a bare JPEG consists of: frame, tables, restarts, scans; and the JFIF head that every reader knows. */
 const BARE = new Set([0xc0, 0xc2, 0xc4, 0xda, 0xdb, 0xdd, 0xe0]);
 
@@ -69,22 +64,27 @@ export async function makePhoto(file: Uint8Array): Promise<Photo> {
   if (kind === null) {
     throw new PhotoRefused("By its content this is no JPEG, PNG or WebP picture.");
   }
+  const decoded = () => sharp(file, { failOn: "warning", limitInputPixels: MOST_PIXELS });
+  const fitted = (px: number) =>
+    ({ width: px, height: px, fit: "inside", withoutEnlargement: true }) as const;
+  const small = (image: sharp.Sharp) => image.resize(fitted(THUMBNAIL_PX)).jpeg({ quality: 72 }).toBuffer();
   try {
-    const upright = sharp(file, { failOn: "warning", limitInputPixels: MOST_PIXELS }).rotate();
-    const fitted = (px: number) =>
-      ({ width: px, height: px, fit: "inside", withoutEnlargement: true }) as const;
-    const { data, info } = await upright
+    const { width, height } = await decoded().metadata();
+    if (kind === "jpeg" && isBare(file) && Math.max(width, height) <= PICTURE_PX) {
+      const thumbnail = await small(decoded());
+      return { widthPx: width, heightPx: height, picture: Buffer.from(file), thumbnail };
+    }
+    const { data, info } = await decoded()
+      .rotate()
       .resize(fitted(PICTURE_PX))
       .flatten({ background: "#ffffff" })
-      .jpeg({ quality: 84, mozjpeg: true })
+      .jpeg({ quality: 84 })
       .toBuffer({ resolveWithObject: true });
-    const thumbnail = await sharp(data).resize(fitted(THUMBNAIL_PX)).jpeg({ quality: 72 }).toBuffer();
-    const isKept = kind === "jpeg" && isBare(file) && Math.max(...(await sizeOf(file))) <= PICTURE_PX;
     return {
       widthPx: info.width,
       heightPx: info.height,
-      picture: isKept ? Buffer.from(file) : data,
-      thumbnail,
+      picture: data,
+      thumbnail: await small(sharp(data)),
     };
   } catch (error) {
     throw new PhotoRefused(`The picture cannot be read whole: ${(error as Error).message}`);

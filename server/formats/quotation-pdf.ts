@@ -4,10 +4,11 @@ import PDFDocument from "pdfkit";
 import type { Quotation } from "./quotation.ts";
 
 const require = createRequire(import.meta.url);
-const fontFile = (weight: 400 | 600) =>
+/** As TTF: the web's files would have to be unpacked anew for every document. */
+const fontFile = (style: "400Regular" | "600SemiBold") =>
   readFileSync(
     require.resolve(
-      `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
+      `@expo-google-fonts/atkinson-hyperlegible-next/${style}/AtkinsonHyperlegibleNext_${style}.ttf`,
     ),
   );
 let fonts: { plain: Buffer; strong: Buffer } | null = null;
@@ -16,7 +17,7 @@ const MARGIN = 56;
 
 /** A quotation on paper: one A4 page as PDF. */
 export function quotationPdf(quotation: Quotation): Promise<Buffer> {
-  fonts ??= { plain: fontFile(400), strong: fontFile(600) };
+  fonts ??= { plain: fontFile("400Regular"), strong: fontFile("600SemiBold") };
   const { plain, strong } = fonts;
   return new Promise((resolve, reject) => {
     const page = new PDFDocument({
