@@ -2,16 +2,8 @@ import { useState } from "react";
 import type { Problem } from "../../server/problem.ts";
 import { FormDialog } from "./FormDialog.tsx";
 import { Field } from "./Field.tsx";
+import { keyOf } from "./key-of.ts";
 import { setPreference } from "./preferences.ts";
-
-/** A key for a name: its letters and digits, accents taken off. */
-const keyOf = (name: string) =>
-  name
-    .normalize("NFKD")
-    .toLowerCase()
-    .replace(/[\u0300-\u036f]/g, "")
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-+|-+$/g, "");
 
 /** Adds a name to those who work here, and stands that person at this bench. */
 export function AddTechnician({ open, onClose }: { open: boolean; onClose: () => void }) {

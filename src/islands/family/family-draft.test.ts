@@ -5,7 +5,6 @@ import { familyNamed } from "../../../test/bench-hand.ts";
 import {
   emptyFamily,
   finished,
-  keyOf,
   layerRenamed,
   materialRenamed,
   opensSeam,
@@ -22,11 +21,6 @@ const OWN = {
 } as const;
 
 describe("a family that is being drawn", () => {
-  it("makes a key of any name", () => {
-    expect(keyOf("The Été flex, 2nd")).to.equal("the-ete-flex-2nd");
-    expect(keyOf("  ---  ")).to.equal("");
-  });
-
   it("gives keys to what has none, and leaves those that events may speak of", () => {
     const plotter = familyNamed("PH-10");
     const blank = {

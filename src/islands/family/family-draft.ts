@@ -1,5 +1,6 @@
 import { isHeatedMethod, type Family, type Seam } from "../../../core/stack/family.ts";
 import { routes, type RouteName } from "../../../core/job/route.ts";
+import { keyOf } from "../../ui/key-of.ts";
 
 /** A family before anything is drawn: what nobody wants to type twice. */
 export const emptyFamily = (): Family => ({
@@ -24,15 +25,6 @@ export const emptyFamily = (): Family => ({
   parts: [],
   notes: [],
 });
-
-/** A name as a key: lower case, digits and hyphens. */
-export const keyOf = (name: string): string =>
-  name
-    .normalize("NFKD")
-    .toLowerCase()
-    .replace(/[\u0300-\u036f]/g, "")
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-+|-+$/g, "");
 
 function withKeys<Entry extends { key: string }>(
   entries: readonly Entry[],
