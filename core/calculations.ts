@@ -1,8 +1,13 @@
 import { adhesiveDose } from "./bond/adhesive-dose.ts";
 import type { Calculation } from "./calculation.ts";
 import { cureDose } from "./cure/cure-dose.ts";
+import { heatField } from "./heat/heat-field.ts";
+import { heatFit } from "./heat/heat-fit.ts";
 import { heatSoak } from "./heat/heat-soak.ts";
+import { soakPlan } from "./heat/soak-plan.ts";
+import { thaw } from "./heat/thaw.ts";
 import { edgePlan } from "./lift/edge-plan.ts";
+import { liftStress } from "./lift/lift-stress.ts";
 import { routeChoice } from "./route/route-choice.ts";
 import { z } from "zod";
 import { describeFaults, type Fault } from "./faults.ts";
@@ -10,6 +15,11 @@ import { describeFaults, type Fault } from "./faults.ts";
 /** Every calculation of the product. Screens, API, command line and docs read this list. */
 export const calculations: readonly Calculation[] = [
   heatSoak,
+  soakPlan,
+  heatFit,
+  heatField,
+  thaw,
+  liftStress,
   edgePlan,
   adhesiveDose,
   cureDose,

@@ -26,73 +26,86 @@ export const heatFace = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("insulated") }),
 ]);
 
-const band = z.strictObject({
+export const heatBand = z.strictObject({
   layer: words(80),
   minC: temperatureC().optional(),
   maxC: temperatureC().optional(),
 });
+
+export const heatLayers = () => z.array(heatLayer).min(1).max(40);
+export const heatContacts = () =>
+  z
+    .array(z.strictObject({ afterLayer: words(80), conductanceWm2K: bounded(0.01, 10_000_000) }))
+    .max(40)
+    .optional();
+
+interface StackInput {
+  layers: { name: string }[];
+  contacts?: { afterLayer: string }[];
+  target?: z.output<typeof heatBand>;
+  limits?: z.output<typeof heatBand>[];
+}
+
+/** Layers by names that differ, contacts and bands that name one of them. */
+export function refineStack(input: StackInput, context: z.core.$RefinementCtx): void {
+  const names = input.layers.map((layer) => layer.name);
+  const fault = (path: (string | number)[], message: string) =>
+    context.addIssue({ code: "custom", path, message });
+  const known = (name: string, path: (string | number)[]) => {
+    if (!names.includes(name)) fault(path, `"${name}" is not one of the layers: ${names.join(", ")}`);
+  };
+  names.forEach((name, i) => {
+    if (names.indexOf(name) !== i) fault(["layers", i, "name"], `"${name}" stands twice; names must differ`);
+  });
+  input.contacts?.forEach((contact, i) => {
+    known(contact.afterLayer, ["contacts", i, "afterLayer"]);
+    if (contact.afterLayer === names.at(-1)) {
+      fault(
+        ["contacts", i, "afterLayer"],
+        `"${contact.afterLayer}" is the last layer: nothing lies under it`,
+      );
+    }
+    if (input.contacts!.findIndex((other) => other.afterLayer === contact.afterLayer) !== i) {
+      fault(["contacts", i, "afterLayer"], `"${contact.afterLayer}" has two contacts`);
+    }
+  });
+  const bands = [
+    ...(input.target ? [{ band: input.target, path: ["target"] as (string | number)[] }] : []),
+    ...(input.limits ?? []).map((limit, i) => ({ band: limit, path: ["limits", i] as (string | number)[] })),
+  ];
+  for (const { band: checked, path } of bands) {
+    known(checked.layer, [...path, "layer"]);
+    if (checked.minC !== undefined && checked.maxC !== undefined && checked.minC >= checked.maxC) {
+      fault([...path, "minC"], `${checked.minC} must be below maxC, which is ${checked.maxC}`);
+    }
+  }
+}
 
 /** More output points than this would be a mistake, not a wish. */
 const MOST_OUTPUTS = 20_000;
 
 export const heatSoakInput = z
   .strictObject({
-    layers: z.array(heatLayer).min(1).max(40),
-    contacts: z
-      .array(z.strictObject({ afterLayer: words(80), conductanceWm2K: bounded(0.01, 10_000_000) }))
-      .max(40)
-      .optional(),
+    layers: heatLayers(),
+    contacts: heatContacts(),
     startC: temperatureC(),
     phases: z
       .array(z.strictObject({ name: words(80), durationS: durationS(), top: heatFace, bottom: heatFace }))
       .min(1)
       .max(60),
-    target: band.optional(),
-    limits: z.array(band).max(80).optional(),
+    target: heatBand.optional(),
+    limits: z.array(heatBand).max(80).optional(),
     outputEveryS: bounded(0.001, 86_400).default(1),
   })
   .superRefine((input, context) => {
-    const names = input.layers.map((layer) => layer.name);
-    const fault = (path: (string | number)[], message: string) =>
-      context.addIssue({ code: "custom", path, message });
-    const known = (name: string, path: (string | number)[]) => {
-      if (!names.includes(name)) fault(path, `"${name}" is not one of the layers: ${names.join(", ")}`);
-    };
-    names.forEach((name, i) => {
-      if (names.indexOf(name) !== i)
-        fault(["layers", i, "name"], `"${name}" stands twice; names must differ`);
-    });
-    input.contacts?.forEach((contact, i) => {
-      known(contact.afterLayer, ["contacts", i, "afterLayer"]);
-      if (contact.afterLayer === names.at(-1)) {
-        fault(
-          ["contacts", i, "afterLayer"],
-          `"${contact.afterLayer}" is the last layer: nothing lies under it`,
-        );
-      }
-      if (input.contacts!.findIndex((other) => other.afterLayer === contact.afterLayer) !== i) {
-        fault(["contacts", i, "afterLayer"], `"${contact.afterLayer}" has two contacts`);
-      }
-    });
-    const bands = [
-      ...(input.target ? [{ band: input.target, path: ["target"] as (string | number)[] }] : []),
-      ...(input.limits ?? []).map((limit, i) => ({
-        band: limit,
-        path: ["limits", i] as (string | number)[],
-      })),
-    ];
-    for (const { band: checked, path } of bands) {
-      known(checked.layer, [...path, "layer"]);
-      if (checked.minC !== undefined && checked.maxC !== undefined && checked.minC >= checked.maxC) {
-        fault([...path, "minC"], `${checked.minC} must be below maxC, which is ${checked.maxC}`);
-      }
-    }
+    refineStack(input, context);
     const totalS = input.phases.reduce((sum, phase) => sum + phase.durationS, 0);
     if (totalS / input.outputEveryS > MOST_OUTPUTS) {
-      fault(
-        ["outputEveryS"],
-        `${input.outputEveryS} gives more than ${MOST_OUTPUTS} outputs over ${totalS} s; must be at least ${totalS / MOST_OUTPUTS}`,
-      );
+      context.addIssue({
+        code: "custom",
+        path: ["outputEveryS"],
+        message: `${input.outputEveryS} gives more than ${MOST_OUTPUTS} outputs over ${totalS} s; must be at least ${totalS / MOST_OUTPUTS}`,
+      });
     }
   });
 

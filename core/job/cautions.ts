@@ -8,6 +8,10 @@ export const cautions = {
     title: "Hot plate",
     text: "Burns begin at about 44 °C of contact. No flammable solvent near a hot plate or hot air. Take any cell out first.",
   },
+  cold: {
+    title: "Deep cold",
+    text: "Insulated gloves: cold metal burns. Cells, motors and cameras stay out of the freezer. No power before the last condensation has gone.",
+  },
   solvent: {
     title: "Solvent",
     text: "Air moving, no flame and no hot tool nearby. n-Hexane harms nerves and lights by itself at 225 °C. Read the safety data sheet of what is in the bottle.",

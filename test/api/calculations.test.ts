@@ -6,7 +6,67 @@ import { GET as schema } from "../../src/pages/api/calc/[name]/schema.ts";
 import { GET as list } from "../../src/pages/api/calc/index.ts";
 import { ask, expectFault } from "./ask.ts";
 
+const glass = {
+  name: "glass",
+  thicknessUm: 700,
+  conductivityWmK: 1.1,
+  densityKgM3: 2500,
+  specificHeatJkgK: 830,
+};
+
+const onPlate = {
+  layers: [glass],
+  startC: 20,
+  phases: [
+    {
+      name: "soak",
+      durationS: 60,
+      top: { kind: "air", airC: 20, filmWm2K: 10 },
+      bottom: { kind: "plate", plateC: 97, contactWm2K: 70 },
+    },
+  ],
+};
+
 const examples: Record<string, object> = {
+  "soak-plan": {
+    layers: [glass],
+    startC: 20,
+    airC: 20,
+    target: { layer: "glass", minC: 70 },
+    limits: [{ layer: "glass", maxC: 95 }],
+    method: { kind: "plate", plateC: 97 },
+    edgeMm: 200,
+    speedMmS: 4,
+    handlingS: 5,
+  },
+  "heat-fit": {
+    ...onPlate,
+    where: "top face",
+    fit: ["plateContactWm2K"],
+    readings: [0, 10, 20, 30, 40].map((timeS) => ({
+      timeS,
+      temperatureC: 20 + 70 * (1 - Math.exp(-timeS / 20)),
+    })),
+  },
+  "heat-field": {
+    panel: { widthMm: 60, heightMm: 40 },
+    layers: [glass],
+    startC: 20,
+    airC: 20,
+    sources: [
+      { kind: "spot", pathMm: [{ xMm: 10, yMm: 10 }], speedMmS: 0, radiusMm: 10, airC: 150, filmWm2K: 80 },
+    ],
+    durationS: 30,
+    target: { layer: "glass", minC: 60 },
+    gridMm: 4,
+  },
+  thaw: { layers: [glass], startC: -20, airC: 21, relativeHumidityPct: 50 },
+  "lift-stress": {
+    lifted: { modulusGpa: 70, thicknessMm: 0.7 },
+    base: { support: "held" },
+    wedgeMm: 0.3,
+    frontMm: 25,
+  },
   "adhesive-dose": { areaMm2: 9100, gapUm: 150, overflowPct: 10, shrinkPct: 4, densityGcm3: 1.07 },
   "cure-dose": {
     panel: { widthMm: 140, heightMm: 65 },
@@ -35,18 +95,7 @@ const examples: Record<string, object> = {
     value: 400,
   },
   "heat-soak": {
-    layers: [
-      { name: "glass", thicknessUm: 700, conductivityWmK: 1.1, densityKgM3: 2500, specificHeatJkgK: 830 },
-    ],
-    startC: 20,
-    phases: [
-      {
-        name: "soak",
-        durationS: 60,
-        top: { kind: "air", airC: 20, filmWm2K: 10 },
-        bottom: { kind: "plate", plateC: 97, contactWm2K: 70 },
-      },
-    ],
+    ...onPlate,
     target: { layer: "glass", minC: 70 },
   },
 };

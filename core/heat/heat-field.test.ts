@@ -1,0 +1,167 @@
+import { expect } from "chai";
+import fc from "fast-check";
+import { familyNamed } from "../../test/bench-hand.ts";
+import { describeFaults } from "../faults.ts";
+import { calculateHeatField, heatFieldInput, type HeatFieldInput } from "./heat-field.ts";
+import { calculateHeatSoak } from "./heat-soak.ts";
+import { liftHeatInput, seamOf, usualSettings } from "./lift-heat.ts";
+
+const ticket = familyNamed("TK-5");
+const seam = seamOf(ticket, "layer")!;
+const { layers } = liftHeatInput(ticket, seam, { ...usualSettings(seam), soakS: 60 });
+const panel = { widthMm: 70, heightMm: 126 };
+const base: HeatFieldInput = {
+  panel,
+  layers,
+  startC: 21,
+  airC: 21,
+  filmWm2K: 10,
+  sources: [{ kind: "plate", xMm: 0, yMm: 0, ...panel, plateC: 97, contactWm2K: 70 }],
+  durationS: 90,
+  target: { layer: "optical adhesive", minC: 72 },
+  gridMm: 6,
+};
+const rim = (inMm: number) => [
+  { xMm: inMm, yMm: inMm },
+  { xMm: panel.widthMm - inMm, yMm: inMm },
+  { xMm: panel.widthMm - inMm, yMm: panel.heightMm - inMm },
+  { xMm: inMm, yMm: panel.heightMm - inMm },
+];
+
+describe("heat-field", () => {
+  it("equals heat-soak where heating is uniform", () => {
+    const { interfaces } = calculateHeatSoak({
+      layers,
+      startC: 21,
+      phases: [
+        {
+          name: "soak",
+          durationS: 90,
+          top: { kind: "air", airC: 21, filmWm2K: 10 },
+          bottom: { kind: "plate", plateC: 97, contactWm2K: 70 },
+        },
+      ],
+    });
+    const middle = (interfaces[1]!.temperatureC.at(-1)! + interfaces[2]!.temperatureC.at(-1)!) / 2;
+    const { mapC, inBandPct, coldest, hottest } = calculateHeatField(base);
+    for (const c of mapC) expect(c).to.be.closeTo(middle, 0.3);
+    expect(hottest.temperatureC - coldest.temperatureC).to.be.below(1e-9);
+    expect(inBandPct).to.equal(100);
+  });
+
+  it("keeps its energy to rounding, whatever heats it", () => {
+    const source = fc.oneof(
+      fc.record({
+        kind: fc.constant("plate" as const),
+        xMm: fc.integer({ min: -20, max: 60 }),
+        yMm: fc.integer({ min: -20, max: 100 }),
+        widthMm: fc.integer({ min: 10, max: 80 }),
+        heightMm: fc.integer({ min: 10, max: 80 }),
+        plateC: fc.integer({ min: -30, max: 120 }),
+        contactWm2K: fc.integer({ min: 5, max: 500 }),
+      }),
+      fc.record({
+        kind: fc.constant("spot" as const),
+        pathMm: fc.constant(rim(8)),
+        speedMmS: fc.integer({ min: 0, max: 60 }),
+        radiusMm: fc.integer({ min: 5, max: 40 }),
+        airC: fc.integer({ min: 80, max: 300 }),
+        filmWm2K: fc.integer({ min: 20, max: 200 }),
+      }),
+      fc.record({
+        kind: fc.constant("edge" as const),
+        edge: fc.constantFrom("top" as const, "left" as const),
+        widthMm: fc.integer({ min: 3, max: 20 }),
+        plateC: fc.integer({ min: 60, max: 120 }),
+        contactWm2K: fc.integer({ min: 20, max: 300 }),
+      }),
+    );
+    fc.assert(
+      fc.property(fc.array(source, { minLength: 1, maxLength: 3 }), (sources) => {
+        const { energy } = calculateHeatField({ ...base, sources, durationS: 20, gridMm: 10 });
+        expect(energy.inJ).to.be.closeTo(energy.storedJ, 1e-9 * Math.max(1, Math.abs(energy.storedJ)));
+      }),
+      { numRuns: 25 },
+    );
+  });
+
+  it("is coldest where a plate that is too small does not reach", () => {
+    const { coldest, hottest, inBandPct } = calculateHeatField({
+      ...base,
+      sources: [{ kind: "plate", xMm: 0, yMm: 0, widthMm: 70, heightMm: 80, plateC: 97, contactWm2K: 70 }],
+    });
+    expect(hottest.yMm).to.be.below(60);
+    expect(coldest.yMm).to.be.greaterThan(110);
+    expect(hottest.temperatureC - coldest.temperatureC).to.be.greaterThan(25);
+    expect(inBandPct).to.be.within(45, 70);
+  });
+
+  it("warms the rim under a spot that goes round it, and hardly the middle; a faster spot is more even", () => {
+    const round = (speedMmS: number) =>
+      calculateHeatField({
+        ...base,
+        sources: [{ kind: "spot", pathMm: rim(6), speedMmS, radiusMm: 15, airC: 160, filmWm2K: 100 }],
+        durationS: 120,
+        glueWidthMm: 6,
+        gridMm: 5,
+      });
+    const [slow, fast] = [round(4), round(40)];
+    const middleC = fast.mapC[Math.floor(fast.rows / 2) * fast.columns + Math.floor(fast.columns / 2)]!;
+    expect(fast.coldest.temperatureC).to.be.greaterThan(middleC + 10);
+    const spread = ({ hottest, coldest }: typeof fast) => hottest.temperatureC - coldest.temperatureC;
+    expect(spread(fast)).to.be.below(spread(slow));
+  });
+
+  it("is the same mirrored where what heats it is", () => {
+    const half = (xMm: number) =>
+      calculateHeatField({
+        ...base,
+        sources: [{ kind: "plate", xMm, yMm: 0, widthMm: 35, heightMm: 126, plateC: 90, contactWm2K: 70 }],
+      });
+    const [left, right] = [half(0), half(35)];
+    for (let r = 0; r < left.rows; r += 1) {
+      for (let c = 0; c < left.columns; c += 1) {
+        expect(left.mapC[r * left.columns + c]).to.be.closeTo(
+          right.mapC[r * left.columns + left.columns - 1 - c]!,
+          1e-9,
+        );
+      }
+    }
+  });
+
+  it("spreads sideways as a fin does: heated at one edge, it falls by cosh (Incropera & DeWitt, table 3.4, case B)", () => {
+    // One layer of metal, a strip that holds its end, air on both faces; long enough to stand still.
+    const metal = [
+      { name: "sheet", thicknessUm: 1_000, conductivityWmK: 100, densityKgM3: 2_700, specificHeatJkgK: 200 },
+    ];
+    const [widthMm, gridMm] = [200, 4];
+    const { mapC, columns } = calculateHeatField({
+      panel: { widthMm, heightMm: gridMm },
+      layers: metal,
+      startC: 20,
+      airC: 20,
+      filmWm2K: 25,
+      sources: [{ kind: "edge", edge: "left", widthMm: gridMm, plateC: 100, contactWm2K: 1e6 }],
+      durationS: 200,
+      target: { layer: "sheet", minC: 20 },
+      gridMm,
+    });
+    const m = Math.sqrt((2 * 25) / (100 * 1e-3));
+    const shape = (cell: number) => Math.cosh((m * (widthMm - (cell + 0.5) * gridMm)) / 1_000);
+    const first = (mapC[1]! - 20) / shape(1);
+    for (const c of [2, 5, 15, 30, columns - 1]) {
+      expect(mapC[c]! - 20).to.be.closeTo(first * shape(c), 0.2);
+    }
+  });
+
+  it("refuses what would take too long, with what would not", () => {
+    const faults = (more: object) => {
+      const input = { ...base, ...more };
+      const parsed = heatFieldInput.safeParse(input);
+      return parsed.success ? [] : describeFaults(parsed.error, input).map((f) => `${f.path} ${f.message}`);
+    };
+    expect(faults({ gridMm: 0.5 }).join()).to.match(/gridMm 0.5 gives \d+ cells/);
+    expect(faults({ durationS: 86_400 })[0]).to.match(/durationS .* must be at most \d+ s/);
+    expect(faults({ target: { layer: "nothing", minC: 70 } })[0]).to.include("target.layer");
+  });
+});

@@ -1,0 +1,243 @@
+import { z } from "zod";
+import type { CautionName } from "../job/cautions.ts";
+import { surroundings, type MaterialValue } from "../materials/materials.ts";
+import { bounded, temperatureC } from "../units.ts";
+import type { HeatFace } from "./heat-soak.ts";
+
+export const heatMethodKinds = ["plate", "mat", "gun", "dryer", "sun", "freezer", "wire"] as const;
+export type HeatMethodKind = (typeof heatMethodKinds)[number];
+
+const assumed = (value: number, low: number, high: number, text: string): MaterialValue => ({
+  value,
+  low,
+  high,
+  source: { kind: "assumed", text },
+});
+
+/** What the methods are reckoned with unless a bench has measured its own. */
+export const methodValues = {
+  plateContactWm2K: surroundings.plateContactWm2K,
+  matContactWm2K: assumed(45, 15, 90, "a soft mat through the back of a device"),
+  gunReach: assumed(0.45, 0.2, 0.8, "share of the nozzle's excess that arrives at 5 to 10 cm"),
+  gunJetWm2K: assumed(100, 50, 200, "a round jet on a plate"),
+  gunShare: assumed(0.2, 0.05, 0.5, "share of the time that the spot stands over one place of the edge"),
+  dryerReach: assumed(0.8, 0.4, 0.9, "share of the nozzle's excess that arrives at 3 to 5 cm"),
+  dryerJetWm2K: assumed(55, 25, 90, "a wide, slow jet"),
+  dryerShare: assumed(0.45, 0.2, 0.8, "a wide spot stands over much of the edge"),
+  sunAbsorbedShare: assumed(0.9, 0.7, 0.95, "a dark display behind clear glass"),
+  sunUndersideWm2K: assumed(3, 1, 8, "lying on a cloth"),
+  freezerFilmWm2K: assumed(10, 6, 20, "still air and a grid under it"),
+} as const;
+
+const share = () => bounded(0.01, 1);
+const film = () => bounded(0.1, 1_000_000);
+
+const onPlate = {
+  plateC: temperatureC(),
+  contactWm2K: bounded(0.1, 10_000_000).default(methodValues.plateContactWm2K.value),
+  /** Which face lies on it. */
+  side: z.enum(["back", "glass"], { error: "must be back or glass" }).default("back"),
+};
+
+export const heatMethod = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("plate"), ...onPlate }),
+  z.strictObject({
+    kind: z.literal("mat"),
+    matC: temperatureC(),
+    contactWm2K: bounded(0.1, 10_000_000).default(methodValues.matContactWm2K.value),
+    side: onPlate.side,
+  }),
+  z.strictObject({
+    kind: z.literal("gun"),
+    gunC: temperatureC(),
+    reach: share().default(methodValues.gunReach.value),
+    jetWm2K: film().default(methodValues.gunJetWm2K.value),
+    share: share().default(methodValues.gunShare.value),
+  }),
+  z.strictObject({
+    kind: z.literal("dryer"),
+    dryerC: temperatureC(),
+    reach: share().default(methodValues.dryerReach.value),
+    jetWm2K: film().default(methodValues.dryerJetWm2K.value),
+    share: share().default(methodValues.dryerShare.value),
+  }),
+  z.strictObject({
+    kind: z.literal("sun"),
+    irradianceWm2: bounded(50, 1_500),
+    absorbedShare: share().default(methodValues.sunAbsorbedShare.value),
+    undersideWm2K: film().default(methodValues.sunUndersideWm2K.value),
+  }),
+  z.strictObject({
+    kind: z.literal("freezer"),
+    freezerC: bounded(-100, 10),
+    filmWm2K: film().default(methodValues.freezerFilmWm2K.value),
+  }),
+  z.strictObject({ kind: z.literal("wire"), ...onPlate }),
+]);
+export type HeatMethod = z.output<typeof heatMethod>;
+
+export interface HeatMethodInfo {
+  kind: HeatMethodKind;
+  title: string;
+  /** The one thing that is set on it. */
+  setting: { field: string; label: string; unit: "C" | "W/m2"; min: number; max: number; step: number };
+  usual: number;
+  /** What the trade does with it. Common practice, no source. */
+  practice: string;
+  cautions: readonly CautionName[];
+  /** The panel stays on the heat while it is cut: there is no window to lose. */
+  staysOn: boolean;
+  /** Colder is nearer: the glue is to break, not to soften. */
+  isCold: boolean;
+  /** Longest that anybody waits for it, s. */
+  longestS: number;
+}
+
+const celsius = (label: string, field: string, min: number, max: number, step = 1) =>
+  ({ field, label, unit: "C", min, max, step }) as const;
+const hot = { staysOn: false, isCold: false, cautions: ["heat"] } as const;
+
+/** The schools' ways to warm or cool a stack, as data. Usual values: common practice, no source. */
+export const heatMethods: readonly HeatMethodInfo[] = [
+  {
+    ...hot,
+    kind: "plate",
+    title: "Hot plate",
+    setting: celsius("Plate", "plateC", 50, 130),
+    usual: 95,
+    practice: "80 to 100 °C; a bare handheld screen takes 1 to 2 min at 97 °C and then gives about 30 s",
+    longestS: 1_800,
+  },
+  {
+    ...hot,
+    kind: "mat",
+    title: "Heat mat",
+    setting: celsius("Mat", "matC", 40, 110),
+    usual: 85,
+    practice: "85 °C under a whole device: 5 to 10 min",
+    longestS: 3_600,
+  },
+  {
+    ...hot,
+    kind: "gun",
+    title: "Hot-air gun",
+    setting: celsius("Nozzle", "gunC", 80, 450, 5),
+    usual: 300,
+    practice: "round the edges, never still: 2 to 3 min",
+    cautions: ["heat", "solvent"],
+    longestS: 1_800,
+  },
+  {
+    ...hot,
+    kind: "dryer",
+    title: "Hair dryer",
+    setting: celsius("Nozzle", "dryerC", 50, 180, 5),
+    usual: 140,
+    practice: "round the edges: 5 to 6 min, about twice as long as a gun",
+    longestS: 3_600,
+  },
+  {
+    ...hot,
+    kind: "sun",
+    title: "Direct sun",
+    setting: { field: "irradianceWm2", label: "Sun", unit: "W/m2", min: 300, max: 1_100, step: 25 },
+    usual: 900,
+    practice: "half an hour for a whole device, face up, out of the wind",
+    longestS: 7_200,
+  },
+  {
+    kind: "freezer",
+    title: "Deep freezer",
+    setting: celsius("Freezer", "freezerC", -80, -10),
+    usual: -25,
+    practice: "bare screen, everything else out, about 4 min; thaw about 10 min before power",
+    cautions: ["cold", "glass"],
+    staysOn: false,
+    isCold: true,
+    longestS: 3_600,
+  },
+  {
+    ...hot,
+    kind: "wire",
+    title: "Wire on the plate",
+    setting: celsius("Plate", "plateC", 50, 130),
+    usual: 100,
+    practice: "held on a plate at 100 °C, bezel cut off first, wire drawn from a corner",
+    cautions: ["heat", "glass"],
+    staysOn: true,
+    longestS: 1_800,
+  },
+];
+
+export const methodOf = (kind: HeatMethodKind): HeatMethodInfo =>
+  heatMethods.find((method) => method.kind === kind)!;
+
+/** What is set on a method, as a number. */
+export const settingOf = (method: HeatMethod): number =>
+  (method as unknown as Record<string, number>)[methodOf(method.kind).setting.field]!;
+
+/** A method with its usual values at a setting. */
+export const methodAt = (kind: HeatMethodKind, setting: number): HeatMethod =>
+  heatMethod.parse({ kind, [methodOf(kind).setting.field]: setting });
+
+/** The same method, set otherwise. */
+export const withSetting = (method: HeatMethod, setting: number): HeatMethod => ({
+  ...method,
+  [methodOf(method.kind).setting.field]: setting,
+});
+
+/**
+ * A jet that stands over a place for a share of the time, as one exchange: conductances add up by their shares, and so does the
+ * heat that they bring.
+ */
+function jetFace(
+  { reach, jetWm2K, share: over }: { reach: number; jetWm2K: number; share: number },
+  nozzleC: number,
+  airC: number,
+  filmWm2K: number,
+): HeatFace {
+  const jet = over * jetWm2K;
+  const still = (1 - over) * filmWm2K;
+  const arrivesC = airC + reach * (nozzleC - airC);
+  return { kind: "air", airC: (jet * arrivesC + still * airC) / (jet + still), filmWm2K: jet + still };
+}
+
+/**
+ * What a method puts on both faces of a stack while it works. A jet by its mean over time; sun as the air that would bring as
+ * much heat through the same film (sol-air temperature, ASHRAE Handbook of Fundamentals, from memory).
+ */
+export function facesOf(
+  method: HeatMethod,
+  airC: number,
+  filmWm2K: number,
+): { top: HeatFace; bottom: HeatFace } {
+  const air: HeatFace = { kind: "air", airC, filmWm2K };
+  const plate = (plateC: number, contactWm2K: number, side: "back" | "glass") => {
+    const face: HeatFace = { kind: "plate", plateC, contactWm2K };
+    return side === "glass" ? { top: face, bottom: air } : { top: air, bottom: face };
+  };
+  switch (method.kind) {
+    case "plate":
+    case "wire":
+      return plate(method.plateC, method.contactWm2K, method.side);
+    case "mat":
+      return plate(method.matC, method.contactWm2K, method.side);
+    case "gun":
+      return { top: jetFace(method, method.gunC, airC, filmWm2K), bottom: air };
+    case "dryer":
+      return { top: jetFace(method, method.dryerC, airC, filmWm2K), bottom: air };
+    case "sun":
+      return {
+        top: {
+          kind: "air",
+          airC: airC + (method.absorbedShare * method.irradianceWm2) / filmWm2K,
+          filmWm2K,
+        },
+        bottom: { kind: "air", airC, filmWm2K: method.undersideWm2K },
+      };
+    case "freezer": {
+      const cold: HeatFace = { kind: "air", airC: method.freezerC, filmWm2K: method.filmWm2K };
+      return { top: cold, bottom: cold };
+    }
+  }
+}
