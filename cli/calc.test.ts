@@ -40,13 +40,13 @@ describe("the command line", function () {
 
   it("lists the calculations and prints a schema", () => {
     expect(calc(["--list"]).stdout).to.match(
-      /^heat-soak\t.+\nedge-plan\t.+\nadhesive-dose\t.+\ncure-dose\t.+\nroute-choice\t.+\n$/,
+      /^heat-soak\t.+\nsoak-plan\t.+\nheat-fit\t.+\nheat-field\t.+\nthaw\t.+\nlift-stress\t.+\nedge-plan\t.+\nadhesive-dose\t.+\ncure-dose\t.+\nroute-choice\t.+\n$/,
     );
     expect(JSON.parse(calc(["--schema", "edge-plan"]).stdout).input.required).to.include("outline");
   });
 
   it("exits with 2 for a name, a file or a text that is not one", () => {
-    expect(calc(["no-such", "-"], "{}").stderr).to.include("heat-soak, edge-plan");
+    expect(calc(["no-such", "-"], "{}").stderr).to.include("heat-soak, soak-plan");
     expect(calc(["heat-soak", "no-such.json"]).status).to.equal(2);
     expect(calc(["heat-soak", "-"], "{oops").stderr).to.include("not JSON");
     expect(calc([]).status).to.equal(2);

@@ -1,5 +1,5 @@
 import { expect } from "chai";
-import { calculateLiftHeat, isHeated, seamOf, usualSettings } from "../core/heat/lift-heat.ts";
+import { calculateLiftHeat, isHeated, keptMethod, seamOf, usualSettings } from "../core/heat/lift-heat.ts";
 import { foldJob } from "../core/job/fold.ts";
 import { makeScenario } from "./scenario.ts";
 
@@ -29,7 +29,7 @@ describe("the demo scenario", function () {
       if (lift && isHeated(seam)) {
         const heat = calculateLiftHeat(family, seam, {
           ...usualSettings(seam),
-          plateC: lift.plateC!,
+          method: keptMethod(seam, state.heatMethod, lift),
           soakS: lift.soakS!,
         });
         expect(heat.windowS).to.equal(lift.windowS);

@@ -1,3 +1,4 @@
+import { withSetting } from "../core/heat/heat-methods.ts";
 import { calculateLiftHeat, chooseSoakS, isHeated, seamOf, usualSettings } from "../core/heat/lift-heat.ts";
 import type { Damage } from "../core/intake/damage.ts";
 import type { EventDraft, JobEvent } from "../core/job/event.ts";
@@ -42,7 +43,7 @@ const familyNamed = (code: string): Family => families.find((family) => family.c
 
 interface HeatHabit {
   draft: EventDraft;
-  plateC: number;
+  setting: number;
   /** Glue line at the end of the soak, as reckoned. */
   glueLineC: number;
 }
@@ -55,14 +56,15 @@ function heatHabits(family: Family, seam: Seam & { plateC: number }): HeatHabit[
   if (kept) return kept;
   const seamIndex = family.stack.findIndex((layer) => layer.name === seam.layer);
   const made = [-4, 0, 4].map((offsetC): HeatHabit => {
-    const usual = { ...usualSettings(seam), plateC: seam.plateC + offsetC };
+    const { method, ...surroundings } = usualSettings(seam);
+    const usual = { ...surroundings, method: withSetting(method, seam.plateC + offsetC) };
     const soakS = chooseSoakS(family, seam, usual) ?? 600;
     const heat = { ...usual, soakS };
     const { windowS, result } = calculateLiftHeat(family, seam, heat);
     const atEnd = result.timesS.findIndex((timeS) => timeS >= soakS);
     return {
       draft: heatDraft(heat, speedOf(seam), windowS),
-      plateC: usual.plateC,
+      setting: seam.plateC + offsetC,
       glueLineC: result.interfaces[seamIndex + 1]!.temperatureC[atEnd]!,
     };
   });
@@ -143,7 +145,7 @@ function takeReadings(bench: Bench, draft: EventDraft, lampShare: number): void 
   if (draft.kind === "timer-started" && draft.data.timer === "window-1" && random.chance(0.6)) {
     const seam = seamOf(family, state.route);
     if (isHeated(seam)) {
-      const habit = heatHabits(family, seam).find((h) => h.plateC === state.settings.lift?.plateC);
+      const habit = heatHabits(family, seam).find((h) => h.setting === state.settings.lift?.plateC);
       if (habit) bench.read("lift", "glue line", habit.glueLineC + random.normal(0, 1));
     }
   }

@@ -5,6 +5,7 @@ import { familyNamed } from "../../test/bench-hand.ts";
 import { describeFaults } from "../faults.ts";
 import { studentHalfWidth } from "../student.ts";
 import { calculateHeatFit, heatFitInput, type HeatFitInput } from "./heat-fit.ts";
+import { heatMethod } from "./heat-methods.ts";
 import { calculateHeatSoak, type HeatSoakInput } from "./heat-soak.ts";
 import { liftHeatInput, seamOf, usualSettings } from "./lift-heat.ts";
 
@@ -16,8 +17,8 @@ const WHERE = "optical adhesive / polarizer";
 function bench(plateContactWm2K: number, airFilmWm2K: number): HeatSoakInput {
   const { layers, startC, phases } = liftHeatInput(ticket, seam, {
     ...usualSettings(seam),
+    method: heatMethod.parse({ kind: "plate", plateC: 97, contactWm2K: plateContactWm2K }),
     soakS: 150,
-    plateContactWm2K,
     airFilmWm2K,
   });
   return { layers, startC, phases };

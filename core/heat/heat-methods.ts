@@ -84,6 +84,10 @@ export interface HeatMethodInfo {
   usual: number;
   /** What the trade does with it. Common practice, no source. */
   practice: string;
+  /** Said across the bench: onto it, off it, back onto it. */
+  on: string;
+  off: string;
+  back: string;
   cautions: readonly CautionName[];
   /** The panel stays on the heat while it is cut: there is no window to lose. */
   staysOn: boolean;
@@ -95,7 +99,13 @@ export interface HeatMethodInfo {
 
 const celsius = (label: string, field: string, min: number, max: number, step = 1) =>
   ({ field, label, unit: "C", min, max, step }) as const;
-const hot = { staysOn: false, isCold: false, cautions: ["heat"] } as const;
+const hot = {
+  staysOn: false,
+  isCold: false,
+  cautions: ["heat"],
+  off: "Off the heat",
+  back: "Back on the heat",
+} as const;
 
 /** The schools' ways to warm or cool a stack, as data. Usual values: common practice, no source. */
 export const heatMethods: readonly HeatMethodInfo[] = [
@@ -106,6 +116,7 @@ export const heatMethods: readonly HeatMethodInfo[] = [
     setting: celsius("Plate", "plateC", 50, 130),
     usual: 95,
     practice: "80 to 100 °C; a bare handheld screen takes 1 to 2 min at 97 °C and then gives about 30 s",
+    on: "Lay it on the plate.",
     longestS: 1_800,
   },
   {
@@ -115,6 +126,7 @@ export const heatMethods: readonly HeatMethodInfo[] = [
     setting: celsius("Mat", "matC", 40, 110),
     usual: 85,
     practice: "85 °C under a whole device: 5 to 10 min",
+    on: "Lay it on the mat and cover it.",
     longestS: 3_600,
   },
   {
@@ -125,6 +137,7 @@ export const heatMethods: readonly HeatMethodInfo[] = [
     usual: 300,
     practice: "round the edges, never still: 2 to 3 min",
     cautions: ["heat", "solvent"],
+    on: "Gun round the edges, never still.",
     longestS: 1_800,
   },
   {
@@ -134,6 +147,7 @@ export const heatMethods: readonly HeatMethodInfo[] = [
     setting: celsius("Nozzle", "dryerC", 50, 180, 5),
     usual: 140,
     practice: "round the edges: 5 to 6 min, about twice as long as a gun",
+    on: "Dryer round the edges, never still.",
     longestS: 3_600,
   },
   {
@@ -143,6 +157,7 @@ export const heatMethods: readonly HeatMethodInfo[] = [
     setting: { field: "irradianceWm2", label: "Sun", unit: "W/m2", min: 300, max: 1_100, step: 25 },
     usual: 900,
     practice: "half an hour for a whole device, face up, out of the wind",
+    on: "Face up into the sun, out of the wind.",
     longestS: 7_200,
   },
   {
@@ -154,6 +169,9 @@ export const heatMethods: readonly HeatMethodInfo[] = [
     cautions: ["cold", "glass"],
     staysOn: false,
     isCold: true,
+    on: "Bare screen into the freezer.",
+    off: "Out of the freezer",
+    back: "Back into the freezer",
     longestS: 3_600,
   },
   {
@@ -165,12 +183,39 @@ export const heatMethods: readonly HeatMethodInfo[] = [
     practice: "held on a plate at 100 °C, bezel cut off first, wire drawn from a corner",
     cautions: ["heat", "glass"],
     staysOn: true,
+    on: "Hold it down on the plate.",
+    off: "Draw the wire",
+    back: "Let it warm again",
     longestS: 1_800,
   },
 ];
 
 export const methodOf = (kind: HeatMethodKind): HeatMethodInfo =>
   heatMethods.find((method) => method.kind === kind)!;
+
+const assumptionWords: Record<string, readonly [words: string, unit: string]> = {
+  contactWm2K: ["of contact", "W/m²K"],
+  reach: ["of the nozzle's excess that arrives", ""],
+  jetWm2K: ["under the jet", "W/m²K"],
+  share: ["of the time over one place", ""],
+  absorbedShare: ["of the sun absorbed", ""],
+  undersideWm2K: ["to the cloth", "W/m²K"],
+  filmWm2K: ["to the cold air", "W/m²K"],
+};
+
+/** What a method is reckoned with that nobody has measured: those of its numbers that stand as assumed. */
+export function methodAssumptions(
+  method: HeatMethod,
+): { field: string; value: number; unit: string; words: string; source: string }[] {
+  const school = method.kind === "wire" ? "plate" : method.kind;
+  return Object.entries(method).flatMap(([field, value]) => {
+    const name = `${school}${field.charAt(0).toUpperCase()}${field.slice(1)}`;
+    const known: MaterialValue | undefined = methodValues[name as keyof typeof methodValues];
+    if (!known || known.value !== value) return [];
+    const [words, unit] = assumptionWords[field]!;
+    return [{ field, value: known.value, unit, words, source: known.source.text }];
+  });
+}
 
 /** What is set on a method, as a number. */
 export const settingOf = (method: HeatMethod): number =>

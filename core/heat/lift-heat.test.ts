@@ -1,11 +1,25 @@
 import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
-import { calculateLiftHeat, chooseSoakS, seamOf, usualSettings } from "./lift-heat.ts";
+import type { Seam } from "../stack/family.ts";
+import { heatMethods, withSetting } from "./heat-methods.ts";
+import {
+  calculateLiftHeat,
+  chooseSoakS,
+  keptMethod,
+  liftHeatInput,
+  methodNumbers,
+  seamOf,
+  usualSettings,
+} from "./lift-heat.ts";
 
+const onPlate = (seam: Seam, plateC?: number) => {
+  const usual = usualSettings(seam);
+  return plateC === undefined ? usual : { ...usual, method: withSetting(usual.method, plateC) };
+};
 const heatOf = (code: string, change: { plateC?: number; soakS?: number } = {}) => {
   const family = familyNamed(code);
   const seam = seamOf(family, family.routes[0]!)!;
-  const usual = { ...usualSettings(seam), ...change };
+  const usual = onPlate(seam, change.plateC);
   return calculateLiftHeat(family, seam, {
     ...usual,
     soakS: change.soakS ?? chooseSoakS(family, seam, usual)!,
@@ -31,7 +45,7 @@ describe("the heat of a lift", () => {
   it("says never where the plate is too cold for the glue", () => {
     const family = familyNamed("TK-5");
     const seam = seamOf(family, "layer")!;
-    expect(chooseSoakS(family, seam, { ...usualSettings(seam), plateC: 60 })).to.equal(null);
+    expect(chooseSoakS(family, seam, onPlate(seam, 60))).to.equal(null);
     expect(heatOf("TK-5", { plateC: 60, soakS: 600 }).readyAtS).to.equal(null);
   });
 
@@ -41,6 +55,26 @@ describe("the heat of a lift", () => {
     const panel = broken.find((limit) => limit.layer === "panel")!;
     expect(panel.peakC).to.be.greaterThan(panel.maxC);
     expect(panel.atS).to.be.within(1, 400);
+  });
+
+  it("can come from every method: a kept one is the same again, and cold wants the glue brittle", () => {
+    const family = familyNamed("TK-5");
+    const seam = seamOf(family, "layer")!;
+    for (const { kind, setting, isCold } of heatMethods) {
+      const usual = usualSettings(seam, kind);
+      const numbers = methodNumbers(usual.method);
+      expect(numbers).to.have.property(setting.field);
+      const hotter = withSetting(usual.method, setting.max);
+      expect(keptMethod(seam, kind, methodNumbers(hotter))).to.deep.equal(hotter);
+      const { target } = liftHeatInput(family, seam, { ...usual, soakS: 60 });
+      expect(target).to.deep.equal(
+        isCold ? { layer: seam.layer, maxC: -10 } : { layer: seam.layer, minC: seam.minC, maxC: seam.maxC },
+      );
+    }
+    const freezer = usualSettings(seam, "freezer");
+    const soakS = chooseSoakS(family, seam, freezer)!;
+    expect(soakS).to.be.within(120, 480);
+    expect(calculateLiftHeat(family, seam, { ...freezer, soakS }).windowS!).to.be.at.least(30);
   });
 
   it("grows: hotter is sooner ready, longer gives a longer window", () => {

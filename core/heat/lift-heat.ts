@@ -1,14 +1,24 @@
+import { glueOf } from "../materials/glues.ts";
 import { surroundings } from "../materials/materials.ts";
 import { isHeatedMethod, materialOf, type Family, type Seam } from "../stack/family.ts";
 import type { RouteName } from "../job/route.ts";
+import {
+  facesOf,
+  heatMethod,
+  methodAt,
+  methodOf,
+  settingOf,
+  type HeatMethod,
+  type HeatMethodKind,
+} from "./heat-methods.ts";
+import { calculateThaw, type Thaw } from "./thaw.ts";
 import { calculateHeatSoak, type HeatFace, type HeatSoakInput, type HeatSoakResult } from "./heat-soak.ts";
 
-/** What the heat of a lift depends on. Everything but plate and soak is assumed until this bench has measured it. */
+/** What the heat of a lift depends on. Everything but setting and soak is assumed until this bench has measured it. */
 export interface LiftHeatSettings {
-  plateC: number;
+  method: HeatMethod;
   soakS: number;
   roomC: number;
-  plateContactWm2K: number;
   airFilmWm2K: number;
 }
 
@@ -21,8 +31,11 @@ const SLIDER_GRID = { cells: 32, longestStepS: 4 };
 const COOLING_S = 180;
 /** The window that a soak is chosen to give, s: enough for one long edge at an easy pace. Common practice, no source. */
 const WANTED_WINDOW_S = 30;
-/** Longest soak that is looked at, s. */
-export const LONGEST_SOAK_S = 1_800;
+/** Longest soak that is looked at, s; longer where a method is slower by nature. */
+const LONGEST_SOAK_S = 1_800;
+
+export const longestSoakS = (method: HeatMethod): number =>
+  Math.max(LONGEST_SOAK_S, methodOf(method.kind).longestS);
 
 export const seamOf = (family: Family, route: RouteName): Seam | undefined =>
   family.seams.find((seam) => seam.route === route);
@@ -30,11 +43,17 @@ export const seamOf = (family: Family, route: RouteName): Seam | undefined =>
 export const isHeated = (seam: Seam | undefined): seam is Seam & { plateC: number; speedMmS: number } =>
   seam !== undefined && isHeatedMethod(seam.method);
 
-/** The heat-soak input for a family's stack on a plate, then off it. */
+/** The band that a method brings the glue line into: soft from the seam's own on, or brittle below the glue's. */
+export function bandOf(family: Family, seam: Seam, method: HeatMethod): HeatSoakInput["target"] {
+  if (!methodOf(method.kind).isCold) return { layer: seam.layer, minC: seam.minC, maxC: seam.maxC };
+  const { material } = family.stack.find((layer) => layer.name === seam.layer)!;
+  return { layer: seam.layer, maxC: glueOf(material).brittleC.value };
+}
+
+/** The heat-soak input for a family's stack on the heat, then off it. */
 export function liftHeatInput(family: Family, seam: Seam, settings: LiftHeatSettings): HeatSoakInput {
   const air: HeatFace = { kind: "air", airC: settings.roomC, filmWm2K: settings.airFilmWm2K };
-  const plate: HeatFace = { kind: "plate", plateC: settings.plateC, contactWm2K: settings.plateContactWm2K };
-  const onGlass = seam.method === "plate on the glass";
+  const faces = facesOf(settings.method, settings.roomC, settings.airFilmWm2K);
   const contacts = family.stack
     .slice(0, -1)
     .flatMap((layer) =>
@@ -56,15 +75,14 @@ export function liftHeatInput(family: Family, seam: Seam, settings: LiftHeatSett
     contacts,
     startC: settings.roomC,
     phases: [
+      { name: "soak", durationS: settings.soakS, ...faces },
       {
-        name: "soak",
-        durationS: settings.soakS,
-        top: onGlass ? plate : air,
-        bottom: onGlass ? air : plate,
+        name: "cut",
+        durationS: COOLING_S,
+        ...(methodOf(settings.method.kind).staysOn ? faces : { top: air, bottom: air }),
       },
-      { name: "cut", durationS: COOLING_S, top: air, bottom: air },
     ],
-    target: { layer: seam.layer, minC: seam.minC, maxC: seam.maxC },
+    target: bandOf(family, seam, settings.method),
     limits: family.stack
       .filter((layer) => layer.maxC !== undefined)
       .map((layer) => ({ layer: layer.name, maxC: layer.maxC })),
@@ -106,21 +124,75 @@ export function calculateLiftHeat(family: Family, seam: Seam, settings: LiftHeat
   };
 }
 
+/** A method as this seam wants it: the family's plate, and the side that is heated. */
+export function usualMethod(seam: Seam, kind: HeatMethodKind): HeatMethod {
+  const info = methodOf(kind);
+  const setting = kind === "plate" ? (seam.plateC ?? info.usual) : info.usual;
+  const method = methodAt(kind, setting);
+  return "side" in method
+    ? { ...method, side: seam.method === "plate on the glass" ? "glass" : "back" }
+    : method;
+}
+
 /** The settings before anybody has touched a slider: the family's plate, this room, no soak chosen. */
-export function usualSettings(seam: Seam): Omit<LiftHeatSettings, "soakS"> {
+export function usualSettings(seam: Seam, kind: HeatMethodKind = "plate"): Omit<LiftHeatSettings, "soakS"> {
   return {
-    plateC: seam.plateC ?? 90,
+    method: usualMethod(seam, kind),
     roomC: surroundings.roomC.value,
-    plateContactWm2K: surroundings.plateContactWm2K.value,
     airFilmWm2K: surroundings.airFilmWm2K.value,
   };
+}
+
+/** Damp that a workshop's air holds unless it is measured, %. Assumed. */
+export const USUAL_HUMIDITY_PCT = 50;
+
+/**
+ * How a frozen stack thaws in the room after its soak, as it comes out of the cold: every layer as cold as the freezer, which is
+ * on the safe side.
+ */
+export const thawOf = (
+  family: Family,
+  seam: Seam,
+  settings: LiftHeatSettings,
+  relativeHumidityPct: number,
+): Thaw => {
+  const { layers, contacts } = liftHeatInput(family, seam, settings);
+  return calculateThaw({
+    layers,
+    contacts,
+    startC: settingOf(settings.method),
+    airC: settings.roomC,
+    relativeHumidityPct,
+    filmWm2K: settings.airFilmWm2K,
+  });
+};
+
+/** A method's numbers, as a job keeps them beside its name. */
+export const methodNumbers = (method: HeatMethod): Record<string, number> =>
+  Object.fromEntries(
+    Object.entries(method).filter((entry): entry is [string, number] => typeof entry[1] === "number"),
+  );
+
+/** A method from what a job has kept of it; what was not kept is as usual. */
+export function keptMethod(
+  seam: Seam,
+  kind: HeatMethodKind,
+  kept: Readonly<Record<string, number>>,
+): HeatMethod {
+  const usual = usualMethod(seam, kind);
+  const own = Object.fromEntries(
+    Object.keys(methodNumbers(usual)).flatMap((field) =>
+      kept[field] === undefined ? [] : [[field, kept[field]]],
+    ),
+  );
+  return heatMethod.parse({ ...usual, ...own });
 }
 
 const toFiveSeconds = (seconds: number) => Math.ceil(seconds / 5) * 5;
 
 /**
  * The shortest soak, in steps of 5 s, that gives a window of about half a minute without breaking a limit; the
- * longest unbroken one where none does. `null` where the glue line never reaches its band on this plate.
+ * longest unbroken one where none does. `null` where the glue line never reaches its band this way.
  */
 export function chooseSoakS(
   family: Family,
@@ -132,8 +204,9 @@ export function chooseSoakS(
       { ...liftHeatInput(family, seam, { ...usual, soakS }), outputEveryS: soakS + COOLING_S },
       { cells: 24, longestStepS: 10 },
     );
-  const { target } = coarse(LONGEST_SOAK_S);
-  if (target!.readyAtS === null || target!.readyAtS > LONGEST_SOAK_S) return null;
+  const longestS = longestSoakS(usual.method);
+  const { target } = coarse(longestS);
+  if (target!.readyAtS === null || target!.readyAtS > longestS) return null;
   const goodEnough = (soakS: number) => (coarse(soakS).target!.windowS ?? 0) >= WANTED_WINDOW_S;
   const sound = (soakS: number) => coarse(soakS).limits.every((limit) => limit.firstBrokenS === null);
   // Both grow with the soak, one towards good and one towards bad, so both borders can be halved in on.
@@ -149,9 +222,7 @@ export function chooseSoakS(
     return high;
   };
   const ready = toFiveSeconds(target!.readyAtS + 1);
-  const wanted = goodEnough(ready)
-    ? ready
-    : firstWhere(goodEnough, ready, Math.min(LONGEST_SOAK_S, 8 * ready));
+  const wanted = goodEnough(ready) ? ready : firstWhere(goodEnough, ready, Math.min(longestS, 8 * ready));
   if (sound(wanted)) return wanted;
   if (!sound(ready)) return ready;
   return firstWhere((soakS) => !sound(soakS), ready, wanted) - 5;

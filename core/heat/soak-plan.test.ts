@@ -17,7 +17,7 @@ function inputOf(
   const seam = seamOf(family, route)!;
   const info = heatMethods.find((m) => m.kind === kind)!;
   const { layers, contacts, target, limits } = liftHeatInput(family, seam, {
-    ...usualSettings(seam),
+    ...usualSettings(seam, kind),
     soakS: 60,
   });
   return {
@@ -26,8 +26,8 @@ function inputOf(
     startC: 21,
     airC: 21,
     method: methodAt(kind, setting ?? info.usual),
-    target: info.isCold ? { layer: seam.layer, maxC: -10 } : target!,
-    limits: info.isCold ? [] : limits,
+    target: target!,
+    limits,
     edgeMm: 300,
     speedMmS: 4,
     handlingS: 5,

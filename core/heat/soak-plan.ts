@@ -5,8 +5,8 @@ import { bounded, temperatureC } from "../units.ts";
 import {
   facesOf,
   heatMethod,
+  methodAssumptions,
   methodOf,
-  methodValues,
   settingOf,
   withSetting,
   type HeatMethod,
@@ -301,16 +301,6 @@ function settingsAround(method: HeatMethod): number[] {
     .filter((s) => s === at || (s >= min && s <= max));
 }
 
-const assumptionsOf = (method: HeatMethod): string[] =>
-  Object.entries(method).flatMap(([field, value]) => {
-    const name = `${method.kind}${field.charAt(0).toUpperCase()}${field.slice(1)}`;
-    const known =
-      method.kind === "wire" && field === "contactWm2K"
-        ? methodValues.plateContactWm2K
-        : (methodValues as Record<string, { value: number; source: { text: string } }>)[name];
-    return known && known.value === value ? [`${name} ${value}: ${known.source.text}`] : [];
-  });
-
 /**
  * How long on the heat, how many returns to it, and whether the method can do it at all without harm.
  *
@@ -361,7 +351,9 @@ function soakPlanOf(input: Checked): SoakPlan {
     peaks: whole.limits.map(({ layer, peakC, lowC }) => ({ layer, peakC, lowC })),
     marginK: marginOf(input.limits, whole),
     settingsTried,
-    assumed: assumptionsOf(input.method),
+    assumed: methodAssumptions(input.method).map(
+      ({ value, unit, words, source }) => `${value} ${unit}`.trim() + ` ${words}: ${source}`,
+    ),
   };
 }
 

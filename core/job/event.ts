@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { heatMethodKinds } from "../heat/heat-methods.ts";
 import { damage } from "../intake/damage.ts";
 import { answerNamed, questionKeys, questionNamed } from "../route/decision-tree.ts";
 import { routeChoiceInput } from "../route/route-choice.ts";
@@ -14,6 +15,7 @@ export const holdNames = [
   "power-isolated",
   "steps-left",
   "route-possible",
+  "dry-before-power",
   "checked-after-lift",
   "proved-before-close",
   "screws-reconciled",
@@ -141,7 +143,11 @@ export const eventData = {
   }),
   /** The job goes on with a newer version of its family. */
   "family-adopted": z.strictObject({ version: boundedWhole(1, 1_000_000) }),
-  "setting-chosen": z.strictObject({ settings: z.record(z.string().max(40), bounded(-1e6, 1e6)) }),
+  "setting-chosen": z.strictObject({
+    settings: z.record(z.string().max(40), bounded(-1e6, 1e6)),
+    /** What the heat comes from, where heat is chosen; a plate where it is not named. */
+    method: z.enum(heatMethodKinds, { error: `must be one of ${heatMethodKinds.join(", ")}` }).optional(),
+  }),
   "reading-taken": readingTaken,
   "note-written": z.strictObject({ text: words(2_000) }),
   "timer-started": z.strictObject({

@@ -1,3 +1,4 @@
+import type { HeatMethodKind } from "../heat/heat-methods.ts";
 import type { Damage } from "../intake/damage.ts";
 import type { ScrewMove } from "../open/screw-ledger.ts";
 import type { Answers } from "../route/decision-tree.ts";
@@ -65,6 +66,8 @@ export interface JobState {
   quote: (EventDataOf<"quoted"> & Stamp) | null;
   photos: (EventDataOf<"photo-added"> & { id: string; stage: StageName } & Stamp)[];
   settings: Partial<Record<StageName, Record<string, number>>>;
+  /** What the heat of the lift comes from. */
+  heatMethod: HeatMethodKind;
   timers: Timer[];
   stretches: Stretch[];
   checks: Partial<Record<StageName, Record<string, Check>>>;
@@ -101,6 +104,7 @@ function emptyState(): JobState {
     quote: null,
     photos: [],
     settings: {},
+    heatMethod: "plate",
     timers: [],
     stretches: [],
     checks: {},
@@ -224,8 +228,12 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
     case "setting-chosen":
       state.settings = {
         ...state.settings,
-        [event.stage]: { ...state.settings[event.stage], ...event.data.settings },
+        // Another way to heat has numbers of its own.
+        [event.stage]: event.data.method
+          ? event.data.settings
+          : { ...state.settings[event.stage], ...event.data.settings },
       };
+      if (event.data.method) state.heatMethod = event.data.method;
       break;
     case "reading-taken":
       state.readings = [

@@ -2,6 +2,7 @@ import type { EventDraft, HoldName } from "./event.ts";
 import { stepKey } from "./fold.ts";
 import { stages } from "./stages.ts";
 import { decisionOf } from "./stages/intake.ts";
+import { thawLeftS } from "./stages/lift.ts";
 import { DISCHARGE, dischargeLeftS } from "./stages/open.ts";
 import { imbalance, returnsFor, screwLedger } from "../open/screw-ledger.ts";
 import { checkStep, fillLengths, hasTouch, type StepContext } from "./step.ts";
@@ -148,6 +149,22 @@ const routePossible: HoldCheck = (context, draft) => {
   };
 };
 
+const dryBeforePower: HoldCheck = ({ state, nowMs }, draft) => {
+  if (draft.kind !== "function-checked" || draft.stage !== "lift" || draft.data.result === "not-fitted")
+    return null;
+  const left = thawLeftS(state, nowMs);
+  if (left === 0) return null;
+  return {
+    name: "dry-before-power",
+    sentence:
+      left === null
+        ? "It comes out of the cold and has not thawed: no power before it is dry."
+        : `Thawing: ${Math.ceil(left)} s until nothing settles on it any more. No power before.`,
+    lifts: [],
+    overridable: true,
+  };
+};
+
 /** Outcomes that may end a job before it is closed. */
 const endsEarly = (draft: EventDraft) =>
   draft.kind === "job-ended" && ["given up", "connection seated"].includes(draft.data.outcome);
@@ -273,6 +290,7 @@ const holdChecks: readonly HoldCheck[] = [
   screwsReconciled,
   stepsLeft,
   routePossible,
+  dryBeforePower,
   checkedAfterLift,
   provedBeforeClose,
 ];

@@ -1,10 +1,25 @@
 import { expect } from "chai";
 import { families } from "../../demo/families.ts";
 import { BenchHand } from "../../test/bench-hand.ts";
+import { calculateLiftHeat, chooseSoakS, seamOf, thawOf, usualSettings } from "../heat/lift-heat.ts";
+import type { Family } from "../stack/family.ts";
+import { heatDraft } from "./stages/lift.ts";
 import { cautions } from "./cautions.ts";
 import { routes, stageNames } from "./route.ts";
 import { stages } from "./stages.ts";
 import { fillLengths } from "./step.ts";
+
+/** The deep freezer, chosen as the screen would. */
+function frozen(family: Family) {
+  const seam = seamOf(family, "layer")!;
+  const usual = usualSettings(seam, "freezer");
+  const heat = { ...usual, soakS: chooseSoakS(family, seam, usual)! };
+  const { dryAfterS } = thawOf(family, seam, heat, 50);
+  return heatDraft(heat, 4, calculateLiftHeat(family, seam, heat).windowS, {
+    relativeHumidityPct: 50,
+    dryAfterS,
+  });
+}
 
 describe("the stages", () => {
   for (const family of families) {
@@ -30,13 +45,17 @@ describe("the stages", () => {
 
   it("show each caution at the step where it applies", () => {
     const asked = new Map<string, Set<string>>();
-    for (const [code, route] of [
-      ["TK-5", "layer"],
-      ["ER-7", "backlight"],
-      ["WS-240", "film"],
+    for (const [code, route, isCold] of [
+      ["TK-5", "layer", false],
+      ["TK-5", "layer", true],
+      ["ER-7", "backlight", false],
+      ["WS-240", "film", false],
     ] as const) {
       const hand = new BenchHand(code, route);
       while (!hand.state.ended) {
+        if (isCold && hand.state.present === "lift" && hand.next()!.key === "heat") {
+          expect(hand.try(frozen(hand.family))).to.equal(null);
+        }
         const { caution } = hand.next()!;
         if (caution && hand.state.present) {
           asked.set(caution, (asked.get(caution) ?? new Set<string>()).add(hand.state.present));
@@ -50,6 +69,33 @@ describe("the stages", () => {
     expect([...asked.get("uv")!]).to.deep.equal(["cure"]);
     expect([...asked.get("solder")!]).to.deep.equal(["rework"]);
     expect([...asked.get("mains")!]).to.deep.equal(["open", "close"]);
+  });
+
+  it("keep a frozen panel from power until it has thawed, by the clock and not by a press", () => {
+    const hand = new BenchHand("TK-5", "layer").workTo("lift");
+    while (hand.next()!.key !== "heat") hand.press();
+    hand.try(frozen(hand.family));
+    while (hand.next()!.key !== "thaw") hand.press();
+    const check = {
+      stage: "lift",
+      kind: "function-checked",
+      data: { function: "picture", result: "pass" },
+    } as const;
+    expect(hand.try(check)!.hold!.name).to.equal("dry-before-power");
+    expect(hand.try(hand.next()!.draft())).to.equal(null);
+    // A first estimate for such a screen: some ten minutes (common practice, no source).
+    const thaw = hand.state.timers.find(({ timer }) => timer === "thaw")!;
+    expect(thaw.durationS).to.be.within(180, 900);
+    hand.nowMs += (thaw.durationS - 60) * 1_000;
+    expect(hand.try(hand.next()!.draft())).to.equal(null);
+    expect(hand.try(check)!.sentence).to.match(/^Thawing: 60 s/);
+    hand.try({
+      stage: "lift",
+      kind: "timer-started",
+      data: { timer: "thaw", label: "Thaw", durationS: 60 },
+    });
+    hand.nowMs += 61_000;
+    expect(hand.try(check)).to.equal(null);
   });
 
   it("all belong to a route, and every route begins at intake and ends at close", () => {

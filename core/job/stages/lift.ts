@@ -2,27 +2,61 @@ import {
   calculateLiftHeat,
   chooseSoakS,
   isHeated,
-  LONGEST_SOAK_S,
+  longestSoakS,
+  methodNumbers,
   seamOf,
   usualSettings,
   type LiftHeatSettings,
 } from "../../heat/lift-heat.ts";
+import { methodOf } from "../../heat/heat-methods.ts";
 import { chosenPlan, isCut, speedOf } from "../../lift/lift-plan.ts";
 import type { EdgeSegment } from "../../lift/edge-plan.ts";
 import type { Family, Seam } from "../../stack/family.ts";
 import type { EventDraft, SettingsDraft } from "../event.ts";
-import { secondsLeft, type Timer } from "../fold.ts";
-import { checkStep, confirmStep, hasTouch, type Stage, type Step, type StepContext } from "../step.ts";
+import { secondsLeft, type JobState, type Timer } from "../fold.ts";
+import {
+  checkStep,
+  confirmStep,
+  hasTouch,
+  timerStep,
+  type Stage,
+  type Step,
+  type StepContext,
+} from "../step.ts";
 
-/** The heat that is chosen for a lift, with the window that was reckoned for it (0 where there is none). */
+/** A panel that never dries in this air is looked at again after so long, s. */
+const LONGEST_THAW_S = 86_400;
+export const THAW = "thaw";
+
+/**
+ * The heat that is chosen for a lift, with the window that was reckoned for it (0 where there is none) and, after cold, the time
+ * until it is dry.
+ */
 export const heatDraft = (
   heat: LiftHeatSettings,
   speedMmS: number,
   windowS: number | null,
+  thawing: { relativeHumidityPct: number; dryAfterS: number | null } | null = null,
 ): SettingsDraft => ({
   stage: "lift",
   kind: "setting-chosen",
-  data: { settings: { ...heat, speedMmS, windowS: windowS ?? 0 } },
+  data: {
+    method: heat.method.kind,
+    settings: {
+      ...methodNumbers(heat.method),
+      soakS: heat.soakS,
+      roomC: heat.roomC,
+      airFilmWm2K: heat.airFilmWm2K,
+      speedMmS,
+      windowS: windowS ?? 0,
+      ...(thawing
+        ? {
+            relativeHumidityPct: thawing.relativeHumidityPct,
+            thawS: Math.ceil(thawing.dryAfterS ?? LONGEST_THAW_S),
+          }
+        : {}),
+    },
+  },
 });
 
 const usualDrafts = new WeakMap<Family, Map<string, SettingsDraft>>();
@@ -32,7 +66,7 @@ export function usualLiftDraft(family: Family, seam: Seam): SettingsDraft {
   const kept = usualDrafts.get(family)?.get(seam.route);
   if (kept) return kept;
   const usual = usualSettings(seam);
-  const heat = { ...usual, soakS: chooseSoakS(family, seam, usual) ?? LONGEST_SOAK_S };
+  const heat = { ...usual, soakS: chooseSoakS(family, seam, usual) ?? longestSoakS(usual.method) };
   const draft = heatDraft(heat, speedOf(seam), calculateLiftHeat(family, seam, heat).windowS);
   usualDrafts.set(
     family,
@@ -59,9 +93,10 @@ const newest = (timers: readonly Timer[], prefix: string) =>
 function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMmS: number }): Step[] {
   const { state, family, nowMs } = context;
   const settings = state.settings.lift;
+  const info = methodOf(state.heatMethod);
   const choose: Step = {
     key: "heat",
-    ask: "Choose how hot and how long on the plate.",
+    ask: "Choose how to warm it, how hot and how long.",
     press: "Use these settings",
     done: settings?.windowS !== undefined,
     draft: () => usualLiftDraft(family, seam),
@@ -73,7 +108,7 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
         ? {
             ...choose,
             done: false,
-            ask: "These settings leave no time to cut: choose a hotter plate or a longer soak.",
+            ask: "These settings leave no time to cut: choose another setting or a longer soak.",
           }
         : choose,
     ];
@@ -97,7 +132,7 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
     ask,
     press: "Start the soak",
     done: false,
-    caution: "heat",
+    caution: info.cautions[0],
     draft: () => ({
       stage: "lift",
       kind: "timer-started",
@@ -114,8 +149,11 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
     const left = secondsLeft(soak, nowMs);
     heat = {
       key: "off-heat",
-      ask: left > 0 ? "On the heat. Card and picks ready, flexes in mind." : "Ready: off the heat and cut.",
-      press: left > 0 ? "Off the heat early" : "Off the heat",
+      ask:
+        left > 0
+          ? `${info.title}. Card and picks ready, flexes in mind.`
+          : `Ready: ${info.off.toLowerCase()} and cut.`,
+      press: left > 0 ? `${info.off} early` : info.off,
       done: false,
       timer: soak.timer,
       draft: () => ({
@@ -130,17 +168,17 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
       }),
     };
   } else if (!cutting || cutting.stoppedAt !== null) {
-    heat = toHeat(cycle === 0 ? "Lay it on the plate." : "Back on the heat.");
+    heat = toHeat(cycle === 0 ? info.on : `${info.back}.`);
   } else {
     const pass = plan.segments[firstLeft]!.pass;
     const cutInWindow = state.stretches.filter((s) => s.at >= cutting.startedAt);
     const begun = plan.segments.find((segment) => isCut(segment, cutInWindow));
     if (secondsLeft(cutting, nowMs) <= 0)
-      heat = toHeat("The window is over: picks parked, back on the heat.");
+      heat = toHeat(`The window is over: picks parked, ${info.back.toLowerCase()}.`);
     else if (begun && begun.pass !== pass)
-      heat = toHeat("This window is used: picks parked, back on the heat.");
+      heat = toHeat(`This window is used: picks parked, ${info.back.toLowerCase()}.`);
     else {
-      segments[firstLeft]!.alternatives = [{ label: "Back on the heat", draft: toHeat("").draft }];
+      segments[firstLeft]!.alternatives = [{ label: info.back, draft: toHeat("").draft }];
     }
   }
   return [
@@ -149,6 +187,37 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
     ...(heat ? [heat] : []),
     ...segments.slice(firstLeft),
   ];
+}
+
+/** What comes out of the cold is left alone until nothing settles on it any more. */
+function thawSteps(context: StepContext): Step[] {
+  const { state } = context;
+  if (!methodOf(state.heatMethod).isCold) return [];
+  const durationS = Math.max(1, state.settings.lift?.thawS ?? LONGEST_THAW_S);
+  return [
+    timerStep(
+      context,
+      "lift",
+      { key: THAW, label: "Thaw", durationS },
+      {
+        ask: "Stand it up to thaw. No power before it is dry.",
+        start: "Start the thaw",
+        wait: "Thawing. Wipe nothing, power nothing.",
+        stop: "Dry",
+      },
+      { caution: "cold" },
+    ),
+  ];
+}
+
+/** Seconds of thaw that are still wanted before power; 0 where nothing was frozen or it is dry. Null before it was begun. */
+export function thawLeftS(state: JobState, nowMs: number): number | null {
+  const wasFrozen =
+    methodOf(state.heatMethod).isCold && state.timers.some((t) => t.timer.startsWith("soak-"));
+  if (!wasFrozen) return 0;
+  const last = state.timers.filter((timer) => timer.timer === THAW).at(-1);
+  if (!last) return null;
+  return Math.max(0, secondsLeft(last, last.stoppedAt === null ? nowMs : Date.parse(last.stoppedAt)));
 }
 
 function peel(context: StepContext): Step[] {
@@ -201,6 +270,7 @@ export const lift: Stage = {
               "Parted",
               { caution: "glass" },
             ),
+            ...thawSteps(context),
           ]
         : []),
       checkStep(context, "lift", "picture", { optional: true }),

@@ -7,6 +7,7 @@ import { damageKinds, damageSize } from "../../../core/intake/damage.ts";
 import { numbersText, screwName } from "../../../core/open/screw-ledger.ts";
 import { answerNamed, questionNamed } from "../../../core/route/decision-tree.ts";
 import { calculateRouteChoice } from "../../../core/route/route-choice.ts";
+import { methodOf } from "../../../core/heat/heat-methods.ts";
 import type { Preferences } from "../../ui/preferences.ts";
 import { lengthText, temperatureText } from "../../ui/quantity.tsx";
 import type { Family } from "../../../core/stack/family.ts";
@@ -19,7 +20,21 @@ const settingWords: Record<string, readonly [label: string, unit: string]> = {
   windowS: ["window", "s"],
   speedMmS: ["speed", "mm/s"],
   roomC: ["room", "°C"],
+  relativeHumidityPct: ["humidity", "%"],
+  thawS: ["thaw", "s"],
   plateContactWm2K: ["plate contact", "W/m²K"],
+  contactWm2K: ["contact", "W/m²K"],
+  matC: ["mat", "°C"],
+  gunC: ["nozzle", "°C"],
+  dryerC: ["nozzle", "°C"],
+  freezerC: ["freezer", "°C"],
+  filmWm2K: ["freezer's air", "W/m²K"],
+  irradianceWm2: ["sun", "W/m²"],
+  absorbedShare: ["absorbed", ""],
+  undersideWm2K: ["underside", "W/m²K"],
+  reach: ["reach", ""],
+  jetWm2K: ["jet", "W/m²K"],
+  share: ["share of the time", ""],
   airFilmWm2K: ["air", "W/m²K"],
   gapUm: ["bond line", "µm"],
   overflowPct: ["overflow", "%"],
@@ -124,7 +139,9 @@ export function describeEvent(
     case "family-adopted":
       return `Goes on with version ${event.data.version} of ${family.code}`;
     case "setting-chosen":
-      return `Settings: ${Object.entries(event.data.settings)
+      return `${event.data.method ? methodOf(event.data.method).title : "Settings"}: ${Object.entries(
+        event.data.settings,
+      )
         .map((setting) => describeSetting(setting, preferences))
         .join(", ")}`;
     case "reading-taken": {

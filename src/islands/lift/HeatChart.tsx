@@ -9,7 +9,8 @@ import {
   XAxis,
   YAxis,
 } from "recharts";
-import type { LiftHeat } from "../../../core/heat/lift-heat.ts";
+import { methodOf } from "../../../core/heat/heat-methods.ts";
+import { bandOf, type LiftHeat } from "../../../core/heat/lift-heat.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";
 import { usePreferences, type Preferences } from "../../ui/preferences.ts";
 import { shown } from "../../ui/quantity.tsx";
@@ -201,7 +202,13 @@ export const HeatChart = memo(function HeatChart({
   const inUnit = (c: number) => toUnit(c, preferences);
   const { result, settings } = heat;
   const limitsC = family.stack.flatMap((layer) => (layer.maxC === undefined ? [] : [layer.maxC]));
-  const topC = Math.max(settings.plateC, ...result.limits.map((limit) => limit.peakC), seam.maxC ?? 0) + 4;
+  const isCold = methodOf(settings.method.kind).isCold;
+  const allC = result.interfaces.flatMap((face) => face.temperatureC);
+  // On a plate the chart stands still while the soak is drawn longer: the plate is as hot as anything becomes.
+  const plateC = settings.method.kind === "plate" ? settings.method.plateC : -Infinity;
+  const topC = Math.max(plateC, ...allC, isCold ? 0 : (seam.maxC ?? 0)) + 4;
+  const bottomC = Math.min(settings.roomC, ...allC);
+  const band = bandOf(family, seam, settings.method)!;
   const drawn = useMemo(
     () => ({
       heat,
@@ -217,18 +224,18 @@ export const HeatChart = memo(function HeatChart({
         <DrawnContext value={drawn}>
           <Still
             endS={result.timesS.at(-1)!}
-            lowest={Math.floor(inUnit(settings.roomC) / 10) * 10}
+            lowest={Math.floor(inUnit(bottomC) / 10) * 10}
             highest={Math.ceil(inUnit(topC) / 10) * 10}
             degrees={preferences.temperature === "F" ? 40 : 20}
             band={
-              seam.minC === undefined
+              band.minC === undefined && band.maxC === undefined
                 ? null
                 : {
-                    from: inUnit(seam.minC),
-                    to: Math.min(inUnit(seam.maxC ?? topC), Math.ceil(inUnit(topC) / 10) * 10),
+                    from: Math.max(inUnit(band.minC ?? bottomC), Math.floor(inUnit(bottomC) / 10) * 10),
+                    to: Math.min(inUnit(band.maxC ?? topC), Math.ceil(inUnit(topC) / 10) * 10),
                   }
             }
-            limit={limitsC.length > 0 ? inUnit(Math.min(...limitsC)) : null}
+            limit={limitsC.length > 0 && !isCold ? inUnit(Math.min(...limitsC)) : null}
           />
         </DrawnContext>
       </div>

@@ -1,14 +1,29 @@
 import { useDeferredValue, useEffect, useMemo } from "react";
 import {
+  heatMethods,
+  methodAssumptions,
+  methodOf,
+  settingOf,
+  withSetting,
+  type HeatMethodKind,
+} from "../../../core/heat/heat-methods.ts";
+import {
+  bandOf,
   calculateLiftHeat,
+  chooseSoakS,
   isHeated,
-  LONGEST_SOAK_S,
+  keptMethod,
+  longestSoakS,
   seamOf,
+  thawOf,
+  USUAL_HUMIDITY_PCT,
   usualSettings,
 } from "../../../core/heat/lift-heat.ts";
+import { cautions } from "../../../core/job/cautions.ts";
 import { heatDraft } from "../../../core/job/stages/lift.ts";
 import { runningTimers, secondsLeft } from "../../../core/job/fold.ts";
 import { isCut, planLift, speedOf, HANDLING_S } from "../../../core/lift/lift-plan.ts";
+import { glueOf } from "../../../core/materials/glues.ts";
 import { surroundings } from "../../../core/materials/materials.ts";
 import type { Seam } from "../../../core/stack/family.ts";
 import { Plan, type PlanSegment } from "../../drawing/Plan.tsx";
@@ -30,9 +45,11 @@ import type { PanelProps } from "../stage/panel.ts";
 import { HeatChart } from "./HeatChart.tsx";
 
 interface Dials {
-  plateC: number;
+  kind: HeatMethodKind;
+  setting: number;
   soakS: number;
   speedMmS: number;
+  humidityPct: number;
 }
 
 export function LiftPanel(props: PanelProps & { usualLift: Record<string, number> | null }) {
@@ -54,10 +71,14 @@ export function LiftPanel(props: PanelProps & { usualLift: Record<string, number
 
 function useDials(props: PanelProps & { usualLift: Record<string, number> | null; seam: Seam }) {
   const chosen = props.state.settings.lift ?? props.usualLift ?? {};
+  const kind = props.state.heatMethod;
+  const method = keptMethod(props.seam, kind, chosen);
   const start: Dials = {
-    plateC: chosen.plateC ?? usualSettings(props.seam).plateC,
-    soakS: Math.min(chosen.soakS ?? 120, LONGEST_SOAK_S),
+    kind,
+    setting: settingOf(method),
+    soakS: Math.min(chosen.soakS ?? 120, longestSoakS(method)),
     speedMmS: chosen.speedMmS ?? speedOf(props.seam),
+    humidityPct: chosen.relativeHumidityPct ?? USUAL_HUMIDITY_PCT,
   };
   const [entered, setEntered] = useDraft<Dials | null>(`${props.code} lift`, null);
   return {
@@ -76,18 +97,41 @@ function HeatedLift(
   // A chart has no size while the server writes the page, and drawing it there would only cost time.
   const mounted = useMounted();
   const { dials, isChanged, setDials, clear } = useDials(props);
-  const settings = useMemo(
-    () => ({ ...usualSettings(seam), plateC: dials.plateC, soakS: dials.soakS }),
-    [seam, dials.plateC, dials.soakS],
-  );
+  const settings = useMemo(() => {
+    const { method, ...room } = usualSettings(seam, dials.kind);
+    return { ...room, method: withSetting(method, dials.setting), soakS: dials.soakS };
+  }, [seam, dials.kind, dials.setting, dials.soakS]);
+  const info = methodOf(dials.kind);
+  const { setting } = info;
+  const settingText =
+    setting.unit === "C"
+      ? `${Math.round(shown("temperature", dials.setting, preferences).value)} degrees`
+      : `${dials.setting} watts per square metre`;
+  const shownSetting =
+    setting.unit === "C" ? <Temperature c={dials.setting} /> : <Figure value={dials.setting} unit="W/m²" />;
+  const changeTo = (kind: HeatMethodKind) => {
+    const usual = usualSettings(seam, kind);
+    const soakS = chooseSoakS(family, seam, usual) ?? Math.min(600, longestSoakS(usual.method));
+    setDials({ ...dials, kind, setting: settingOf(usual.method), soakS });
+  };
   const heat = useMemo(() => calculateLiftHeat(family, seam, settings), [family, seam, settings]);
   const plan = useMemo(
     () => planLift(family, seam, { windowS: heat.windowS ?? 0, speedMmS: dials.speedMmS }, state.damage),
     [family, seam, heat.windowS, dials.speedMmS, state.damage],
   );
+  const thawing = useMemo(
+    () =>
+      info.isCold
+        ? {
+            relativeHumidityPct: dials.humidityPct,
+            ...thawOf(family, seam, settings, dials.humidityPct),
+          }
+        : null,
+    [info, family, seam, settings, dials.humidityPct],
+  );
   const draft = useMemo(
-    () => () => heatDraft(settings, dials.speedMmS, heat.windowS),
-    [settings, dials.speedMmS, heat.windowS],
+    () => () => heatDraft(settings, dials.speedMmS, heat.windowS, thawing),
+    [settings, dials.speedMmS, heat.windowS, thawing],
   );
   useEffect(() => offer("heat", draft), [offer, draft]);
 
@@ -102,6 +146,8 @@ function HeatedLift(
   }, [plan, state.stretches]);
   // Answer and curve keep up with the slider; the drawing of the cut may follow a frame later.
   const drawnSegments = useDeferredValue(segments);
+  const band = bandOf(family, seam, settings.method)!;
+  const glue = glueOf(family.stack.find((layer) => layer.name === seam.layer)!.material);
   const left = segments.filter((segment) => segment.status !== "cut").length;
   const chosen = state.settings.lift?.windowS !== undefined;
   const [soakTimer] = runningTimers(state).filter((timer) => timer.timer.startsWith("soak-"));
@@ -130,7 +176,7 @@ function HeatedLift(
               {left === 1 ? "stretch" : "stretches"} left
             </>
           ) : (
-            <>The window is over: back on the heat</>
+            <>The window is over: {info.back.toLowerCase()}</>
           )
         ) : soakTimer ? (
           secondsLeft(soakTimer, nowMs) > 0 ? (
@@ -138,14 +184,15 @@ function HeatedLift(
               Ready in <Duration s={secondsLeft(soakTimer, nowMs)} />
             </>
           ) : (
-            <>Ready: off the heat and cut</>
+            <>Ready: {info.off.toLowerCase()} and cut</>
           )
         ) : heat.readyAtS === null || heat.readyAtS > dials.soakS ? (
-          <>Not ready after {durationText(dials.soakS)}: hotter or longer</>
+          <>
+            Not ready after {durationText(dials.soakS)}: {info.isCold ? "colder" : "hotter"} or longer
+          </>
         ) : (
           <>
-            <Duration s={dials.soakS} /> at <Temperature c={dials.plateC} />, then{" "}
-            {heat.windowCutShort ? "at least " : ""}
+            <Duration s={dials.soakS} /> at {shownSetting}, then {heat.windowCutShort ? "at least " : ""}
             <Duration s={heat.windowS ?? 0} /> to cut
           </>
         )}
@@ -157,13 +204,26 @@ function HeatedLift(
           </>
         ) : (
           <>
-            The whole {seam.layer} must reach <Temperature c={seam.minC ?? 0} />.{" "}
+            The whole {seam.layer} must reach <Temperature c={band.minC ?? band.maxC ?? 0} />.{" "}
           </>
         )}
         {plan
           ? `${plan.segments.length} stretches in ${plan.passes} ${plan.passes === 1 ? "window" : "windows"}, ${plan.picks} picks, from the ${plan.startCorner} corner.`
-          : `Nothing can be cut: ${HANDLING_S} s go by on the way from the plate.`}
+          : `Nothing can be cut: ${HANDLING_S} s go by on the way to the bench.`}
       </p>
+      {thawing && (
+        <p className="mt-1 text-lg" data-testid="thaw">
+          {thawing.dryAfterS === null ? (
+            <>The room is too damp: it never dries. Warm it, or dry the air.</>
+          ) : (
+            <>
+              Then <Duration s={thawing.dryAfterS} /> to thaw: its coldest face has passed the dew point of{" "}
+              <Temperature c={thawing.dewPointC} /> by a degree.
+            </>
+          )}{" "}
+          {thawing.frost && "Frost settles on it: no power before it has gone."}
+        </p>
+      )}
       {heat.broken.map((limit) => (
         <p key={limit.layer} role="alert" className="edge-hatch mt-2 text-danger">
           Too hot for the {limit.layer}: it passes <Temperature c={limit.maxC} /> after{" "}
@@ -178,6 +238,26 @@ function HeatedLift(
 
       <div className="mt-4 grid gap-6 xl:grid-cols-2">
         <section aria-label="Heat">
+          <div role="group" aria-label="Way to heat" className="mb-2 flex flex-wrap gap-1.5">
+            {heatMethods.map(({ kind, title }) => (
+              <button
+                key={kind}
+                type="button"
+                aria-pressed={dials.kind === kind}
+                className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
+                onClick={() => changeTo(kind)}
+              >
+                {title}
+              </button>
+            ))}
+          </div>
+          <p className="mb-2 text-soft">Common practice: {info.practice}.</p>
+          {dials.kind !== state.heatMethod &&
+            info.cautions.map((name) => (
+              <p key={name} className="edge-hatch mb-2 text-danger">
+                <strong>{cautions[name].title}.</strong> {cautions[name].text}
+              </p>
+            ))}
           {mounted ? (
             <HeatChart family={family} seam={seam} heat={heat} readings={readings} />
           ) : (
@@ -185,20 +265,20 @@ function HeatedLift(
           )}
           <div className="mt-3 grid gap-x-6 sm:grid-cols-2">
             <DialSlider
-              label="Plate"
-              value={dials.plateC}
-              min={50}
-              max={130}
-              step={1}
-              shown={<Temperature c={dials.plateC} />}
-              text={`${Math.round(shown("temperature", dials.plateC, preferences).value)} degrees`}
-              onChange={(plateC) => setDials({ ...dials, plateC })}
+              label={setting.label}
+              value={dials.setting}
+              min={setting.min}
+              max={setting.max}
+              step={setting.step}
+              shown={shownSetting}
+              text={settingText}
+              onChange={(value) => setDials({ ...dials, setting: value })}
             />
             <DialSlider
               label="Soak"
               value={dials.soakS}
               min={10}
-              max={Math.max(600, Math.ceil((heat.readyAtS ?? 0) / 60) * 120)}
+              max={Math.max(600, Math.ceil((heat.readyAtS ?? 0) / 60) * 120, dials.soakS)}
               step={5}
               shown={<Duration s={dials.soakS} />}
               text={durationText(dials.soakS)}
@@ -220,6 +300,18 @@ function HeatedLift(
               text={`${lengthText(dials.speedMmS, preferences)} a second`}
               onChange={(speedMmS) => setDials({ ...dials, speedMmS })}
             />
+            {thawing && (
+              <DialSlider
+                label="Humidity of the room"
+                value={dials.humidityPct}
+                min={10}
+                max={95}
+                step={1}
+                shown={<Figure value={dials.humidityPct} unit="%" />}
+                text={`${dials.humidityPct} percent`}
+                onChange={(humidityPct) => setDials({ ...dials, humidityPct })}
+              />
+            )}
             {(isChanged || !chosen) && (
               <div className="flex items-end gap-2">
                 <button
@@ -240,12 +332,14 @@ function HeatedLift(
           </div>
           <p className="mt-3">
             Reckoned with{" "}
-            <Assumed
-              source={`${surroundings.plateContactWm2K.source.text}. Read a glue line by thermocouple to check it.`}
-            >
-              <Figure value={settings.plateContactWm2K} unit="W/m²K" /> plate contact
-            </Assumed>
-            ,{" "}
+            {methodAssumptions(settings.method).map(({ field, value, unit, words, source }) => (
+              <span key={field}>
+                <Assumed source={`${source}. Read a glue line by thermocouple to check it.`}>
+                  <Figure value={value} unit={unit} digits={unit === "" ? 2 : 0} /> {words}
+                </Assumed>
+                ,{" "}
+              </span>
+            ))}
             <Assumed source={surroundings.airFilmWm2K.source.text}>
               <Figure value={settings.airFilmWm2K} unit="W/m²K" /> to the air
             </Assumed>
@@ -254,9 +348,15 @@ function HeatedLift(
               a room at <Temperature c={settings.roomC} />
             </Assumed>{" "}
             and{" "}
-            <Assumed source={seam.bandSource}>
-              glue that parts from <Temperature c={seam.minC ?? 0} />
-            </Assumed>
+            {info.isCold ? (
+              <Assumed source={glue.brittleC.source.text}>
+                glue that breaks below <Temperature c={band.maxC ?? 0} />
+              </Assumed>
+            ) : (
+              <Assumed source={seam.bandSource}>
+                glue that parts from <Temperature c={seam.minC ?? 0} />
+              </Assumed>
+            )}
             .
           </p>
         </section>
