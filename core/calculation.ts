@@ -10,8 +10,11 @@ export interface Calculation<Input extends z.ZodType = z.ZodType, Result extends
   purpose: string;
   input: Input;
   result: Result;
-  calculate: (input: z.output<Input>) => z.output<Result>;
+  calculate: (input: z.output<Input>, onProgress?: OnProgress) => z.output<Result>;
 }
+
+/** Told now and then how much of a long calculation is done, 0 to 1. */
+export type OnProgress = (share: number) => void;
 
 /** Keeps the schema types of an entry while it is written down. */
 export function defineCalculation<Input extends z.ZodType, Result extends z.ZodType>(

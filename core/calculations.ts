@@ -1,5 +1,5 @@
 import { adhesiveDose } from "./bond/adhesive-dose.ts";
-import type { Calculation } from "./calculation.ts";
+import type { Calculation, OnProgress } from "./calculation.ts";
 import { cureDose } from "./cure/cure-dose.ts";
 import { heatField } from "./heat/heat-field.ts";
 import { heatFit } from "./heat/heat-fit.ts";
@@ -33,10 +33,11 @@ export const findCalculation = (name: string): Calculation | undefined =>
 export function runCalculation(
   calculation: Calculation,
   input: unknown,
+  onProgress?: OnProgress,
 ): { result: unknown; faults?: undefined } | { faults: Fault[] } {
   const parsed = calculation.input.safeParse(input);
   return parsed.success
-    ? { result: calculation.calculate(parsed.data) }
+    ? { result: calculation.calculate(parsed.data, onProgress) }
     : { faults: describeFaults(parsed.error, input) };
 }
 

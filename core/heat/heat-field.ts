@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { defineCalculation } from "../calculation.ts";
+import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { surroundings } from "../materials/materials.ts";
 import { edges } from "../stack/outline.ts";
 import { bounded, durationS, sideMm, temperatureC, umToM, words } from "../units.ts";
@@ -134,16 +134,13 @@ function traveller({ pathMm, isClosed, speedMmS }: Extract<HeatSource, { kind: "
  * tenths of a degree where heating is uniform. Lengths in mm, times in s, temperatures in C, energy in J.
  * Source: as heat-soak; Patankar 1980, *Numerical Heat Transfer and Fluid Flow*, for the scheme (from memory).
  */
-export function calculateHeatField(
-  input: HeatFieldInput,
-  onProgress: (share: number) => void = () => undefined,
-): HeatField {
-  return heatFieldOf(heatFieldInput.parse(input), onProgress);
+export function calculateHeatField(input: HeatFieldInput): HeatField {
+  return heatFieldOf(heatFieldInput.parse(input));
 }
 
 function heatFieldOf(
   input: z.output<typeof heatFieldInput>,
-  onProgress: (share: number) => void = () => undefined,
+  onProgress: OnProgress = () => undefined,
 ): HeatField {
   const { panel, layers, sources, target, airC, filmWm2K, durationS: totalS } = input;
   const columns = Math.max(1, Math.ceil(panel.widthMm / input.gridMm));
@@ -312,5 +309,5 @@ export const heatField = defineCalculation({
     "How evenly the heat lies over the panel: the glue line's map under a travelling spot, a plate or a strip.",
   input: heatFieldInput,
   result: heatFieldResult,
-  calculate: (input) => heatFieldOf(input),
+  calculate: heatFieldOf,
 });

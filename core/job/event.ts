@@ -1,11 +1,12 @@
 import { z } from "zod";
 import { heatMethodKinds } from "../heat/heat-methods.ts";
 import { damage } from "../intake/damage.ts";
+import { liftStressInput } from "../lift/lift-stress.ts";
 import { answerNamed, questionKeys, questionNamed } from "../route/decision-tree.ts";
 import { routeChoiceInput } from "../route/route-choice.ts";
 import { key } from "../stack/family.ts";
 import { edges } from "../stack/outline.ts";
-import { bounded, boundedWhole, durationS, words } from "../units.ts";
+import { bounded, boundedWhole, durationS, temperatureC, words } from "../units.ts";
 import { routeNames, stageNames } from "./route.ts";
 
 export const holdNames = [
@@ -149,6 +150,8 @@ export const eventData = {
     method: z.enum(heatMethodKinds, { error: `must be one of ${heatMethodKinds.join(", ")}` }).optional(),
   }),
   "reading-taken": readingTaken,
+  /** How far from the wedge the glue still held, and from what it is reckoned how hard. */
+  "wedge-read": z.strictObject({ glue: words(80), glueC: temperatureC(), input: liftStressInput }),
   "note-written": z.strictObject({ text: words(2_000) }),
   "timer-started": z.strictObject({
     timer: key(),

@@ -64,6 +64,7 @@ export interface JobState {
   /** Each under the id of the event that marked it. */
   damage: (Damage & { id: string; stage: StageName } & Stamp)[];
   quote: (EventDataOf<"quoted"> & Stamp) | null;
+  wedges: (EventDataOf<"wedge-read"> & { id: string } & Stamp)[];
   photos: (EventDataOf<"photo-added"> & { id: string; stage: StageName } & Stamp)[];
   settings: Partial<Record<StageName, Record<string, number>>>;
   /** What the heat of the lift comes from. */
@@ -102,6 +103,7 @@ function emptyState(): JobState {
     answers: {},
     damage: [],
     quote: null,
+    wedges: [],
     photos: [],
     settings: {},
     heatMethod: "plate",
@@ -221,6 +223,9 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
       break;
     case "quoted":
       state.quote = { ...event.data, ...stamp };
+      break;
+    case "wedge-read":
+      state.wedges = [...state.wedges, { ...event.data, id: event.id, ...stamp }];
       break;
     case "photo-added":
       state.photos = [...state.photos, { ...event.data, id: event.id, stage: event.stage, ...stamp }];

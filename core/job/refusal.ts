@@ -94,6 +94,10 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
         ? null
         : no(`"${routes[agreed].title}" must be one of the options.`, "input.options");
     }
+    case "wedge-read":
+      return family.stack.some((layer) => layer.material === draft.data.glue)
+        ? null
+        : no(`"${draft.data.glue}" is not in the stack of ${family.code}.`, "glue");
     case "power-live":
       return state.powerIsolated ? null : no("The power is not isolated yet.");
     case "function-checked":

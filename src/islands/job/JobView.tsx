@@ -15,7 +15,7 @@ import { Plan } from "../../drawing/Plan.tsx";
 import { Section } from "../../drawing/Section.tsx";
 import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { useNow } from "../../ui/useNow.ts";
-import { LiftPanel } from "../lift/LiftPanel.tsx";
+import { LiftPanel, type LiftKnowledge } from "../lift/LiftPanel.tsx";
 import { BondPanel } from "../stage/BondPanel.tsx";
 import { CurePanel } from "../stage/CurePanel.tsx";
 import type { PanelProps } from "../stage/panel.ts";
@@ -32,15 +32,13 @@ import { NewerFamilyNotice } from "./NewerFamilyNotice.tsx";
 import { StepList } from "./StepList.tsx";
 import { useJob } from "./useJob.ts";
 
-export interface JobViewProps extends IntakeKnowledge {
+export interface JobViewProps extends IntakeKnowledge, LiftKnowledge {
   code: string;
   family: Family;
   newer: NewerFamily | null;
   events: JobEvent[];
   technicians: Technician[];
   preferences: Preferences;
-  /** Usual heat settings for the route's seam; null where nothing is heated. */
-  usualLift: Record<string, number> | null;
   /** Stage named in the address. */
   stage: StageName | null;
   nowMs: number;
@@ -74,10 +72,11 @@ function slabsOf(state: JobState): Slab[] {
 function StagePanel({
   stage,
   usualLift,
+  shopReadings,
   past,
   terms,
   ...props
-}: PanelProps & IntakeKnowledge & { stage: StageName; usualLift: JobViewProps["usualLift"] }) {
+}: PanelProps & IntakeKnowledge & LiftKnowledge & { stage: StageName }) {
   switch (stage) {
     case "intake":
       return <IntakePanel {...props} {...{ past, terms }} />;
@@ -85,7 +84,7 @@ function StagePanel({
     case "close":
       return <OpenPanel {...props} stage={stage} />;
     case "lift":
-      return <LiftPanel {...props} usualLift={usualLift} />;
+      return <LiftPanel {...props} {...{ usualLift, shopReadings }} />;
     case "bond":
       return <BondPanel {...props} />;
     case "cure":
@@ -230,6 +229,7 @@ export function JobView(props: JobViewProps) {
               <StagePanel
                 stage={viewed}
                 usualLift={props.usualLift}
+                shopReadings={props.shopReadings}
                 past={props.past}
                 terms={props.terms}
                 {...{ code, state, family, nowMs, live, mayEnter, atHand, send, offer }}

@@ -130,6 +130,16 @@ describe("the log", () => {
       "screws-taken": { size: "rear", count: 1 },
       "screws-returned": { size: "rear", count: 1 },
       "setting-chosen": { settings: { plateC: 90 } },
+      "wedge-read": {
+        glue: "optical adhesive film",
+        glueC: 75,
+        input: {
+          lifted: { modulusGpa: 70, thicknessMm: 0.7 },
+          base: { support: "held" },
+          wedgeMm: 0.3,
+          frontMm: 25,
+        },
+      },
       "reading-taken": {
         quantity: "room",
         source: "hand",

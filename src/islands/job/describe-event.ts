@@ -7,6 +7,7 @@ import { damageKinds, damageSize } from "../../../core/intake/damage.ts";
 import { numbersText, screwName } from "../../../core/open/screw-ledger.ts";
 import { answerNamed, questionNamed } from "../../../core/route/decision-tree.ts";
 import { calculateRouteChoice } from "../../../core/route/route-choice.ts";
+import { calculateLiftStress } from "../../../core/lift/lift-stress.ts";
 import { methodOf } from "../../../core/heat/heat-methods.ts";
 import type { Preferences } from "../../ui/preferences.ts";
 import { lengthText, temperatureText } from "../../ui/quantity.tsx";
@@ -144,6 +145,12 @@ export function describeEvent(
       )
         .map((setting) => describeSetting(setting, preferences))
         .join(", ")}`;
+    case "wedge-read": {
+      const { input, glueC } = event.data;
+      const { verdict, fractureEnergyJm2 } = calculateLiftStress(input);
+      const front = lengthText(input.frontMm ?? 0, preferences);
+      return `Wedge ${lengthText(input.wedgeMm, preferences)}, front at ${front}, ${temperatureText(glueC, preferences)}: ${fractureEnergyJm2.toPrecision(2)} J/m², ${verdict}`;
+    }
     case "reading-taken": {
       const { label, unit } = readingKinds[event.data.quantity];
       const [first, ...more] = event.data.values;

@@ -79,7 +79,7 @@ function Moving({ endS, lowest, highest }: Frame) {
       )}
       <line x1={offX} x2={offX} y1={area.y} y2={bottom} stroke="var(--ink)" strokeWidth={1.5} />
       <text x={offX - 6} y={bottom - 8} fill="var(--ink)" fontSize={14} textAnchor="end">
-        off the heat
+        {methodOf(settings.method.kind).off.toLowerCase()}
       </text>
       {result.interfaces.map((face, f) => {
         const isGlueFace = f === seamIndex || f === seamIndex + 1;

@@ -22,10 +22,11 @@ import {
 import { cautions } from "../../../core/job/cautions.ts";
 import { heatDraft } from "../../../core/job/stages/lift.ts";
 import { runningTimers, secondsLeft } from "../../../core/job/fold.ts";
+import type { StrengthReading } from "../../../core/lift/glue-curve.ts";
 import { isCut, planLift, speedOf, HANDLING_S } from "../../../core/lift/lift-plan.ts";
 import { glueOf } from "../../../core/materials/glues.ts";
 import { surroundings } from "../../../core/materials/materials.ts";
-import type { Seam } from "../../../core/stack/family.ts";
+import type { Family, Seam } from "../../../core/stack/family.ts";
 import { Plan, type PlanSegment } from "../../drawing/Plan.tsx";
 import { DialSlider } from "../../ui/DialSlider.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
@@ -43,6 +44,19 @@ import { useMounted } from "../../ui/useMounted.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import type { PanelProps } from "../stage/panel.ts";
 import { HeatChart } from "./HeatChart.tsx";
+import { LiftGauge } from "./LiftGauge.tsx";
+import { MethodsCompared } from "./MethodsCompared.tsx";
+
+/** What a lift rests on beside the job itself. */
+export interface LiftKnowledge {
+  /** Usual heat settings for the route's seam; null where nothing is heated. */
+  usualLift: Record<string, number> | null;
+  /** What this shop has measured of the seam's glue, over all jobs. */
+  shopReadings: readonly StrengthReading[];
+}
+
+/** All round a panel, mm: what there is to cut where no plan can be made. */
+const edgesMm = ({ outline }: Family) => 2 * (outline.widthMm + outline.heightMm);
 
 interface Dials {
   kind: HeatMethodKind;
@@ -52,7 +66,7 @@ interface Dials {
   humidityPct: number;
 }
 
-export function LiftPanel(props: PanelProps & { usualLift: Record<string, number> | null }) {
+export function LiftPanel(props: PanelProps & LiftKnowledge) {
   const seam = seamOf(props.family, props.state.route);
   if (!isHeated(seam)) {
     return (
@@ -69,7 +83,7 @@ export function LiftPanel(props: PanelProps & { usualLift: Record<string, number
   return <HeatedLift {...props} seam={seam} />;
 }
 
-function useDials(props: PanelProps & { usualLift: Record<string, number> | null; seam: Seam }) {
+function useDials(props: PanelProps & LiftKnowledge & { seam: Seam }) {
   const chosen = props.state.settings.lift ?? props.usualLift ?? {};
   const kind = props.state.heatMethod;
   const method = keptMethod(props.seam, kind, chosen);
@@ -89,9 +103,7 @@ function useDials(props: PanelProps & { usualLift: Record<string, number> | null
   };
 }
 
-function HeatedLift(
-  props: PanelProps & { usualLift: Record<string, number> | null; seam: Seam & { plateC: number } },
-) {
+function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC: number } }) {
   const { family, state, seam, live, send, offer, nowMs } = props;
   const preferences = usePreferences();
   // A chart has no size while the server writes the page, and drawing it there would only cost time.
@@ -236,28 +248,28 @@ function HeatedLift(
         </p>
       ))}
 
+      <div role="group" aria-label="Way to heat" className="mt-4 flex flex-wrap gap-1.5">
+        {heatMethods.map(({ kind, title }) => (
+          <button
+            key={kind}
+            type="button"
+            aria-pressed={dials.kind === kind}
+            className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
+            onClick={() => changeTo(kind)}
+          >
+            {title}
+          </button>
+        ))}
+      </div>
+      <p className="mb-2 text-soft">Common practice: {info.practice}.</p>
+      {dials.kind !== state.heatMethod &&
+        info.cautions.map((name) => (
+          <p key={name} className="edge-hatch mb-2 text-danger">
+            <strong>{cautions[name].title}.</strong> {cautions[name].text}
+          </p>
+        ))}
       <div className="mt-4 grid gap-6 xl:grid-cols-2">
         <section aria-label="Heat">
-          <div role="group" aria-label="Way to heat" className="mb-2 flex flex-wrap gap-1.5">
-            {heatMethods.map(({ kind, title }) => (
-              <button
-                key={kind}
-                type="button"
-                aria-pressed={dials.kind === kind}
-                className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
-                onClick={() => changeTo(kind)}
-              >
-                {title}
-              </button>
-            ))}
-          </div>
-          <p className="mb-2 text-soft">Common practice: {info.practice}.</p>
-          {dials.kind !== state.heatMethod &&
-            info.cautions.map((name) => (
-              <p key={name} className="edge-hatch mb-2 text-danger">
-                <strong>{cautions[name].title}.</strong> {cautions[name].text}
-              </p>
-            ))}
           {mounted ? (
             <HeatChart family={family} seam={seam} heat={heat} readings={readings} />
           ) : (
@@ -313,7 +325,7 @@ function HeatedLift(
               />
             )}
             {(isChanged || !chosen) && (
-              <div className="flex items-end gap-2">
+              <div className="flex flex-wrap items-end gap-2 sm:col-span-2">
                 <button
                   type="button"
                   className="control"
@@ -386,6 +398,18 @@ function HeatedLift(
           )}
         </section>
       </div>
+      <LiftGauge {...props} />
+      <MethodsCompared
+        family={family}
+        seam={seam}
+        edgeMm={
+          plan?.segments.reduce((sum, { fromMm, toMm }) => sum + Math.abs(toMm - fromMm), 0) ??
+          edgesMm(family)
+        }
+        speedMmS={dials.speedMmS}
+        picked={dials.kind}
+        onPick={changeTo}
+      />
     </>
   );
 }

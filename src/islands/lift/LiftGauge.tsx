@@ -1,0 +1,296 @@
+import { useMemo, useState } from "react";
+import {
+  CartesianGrid,
+  ComposedChart,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Scatter,
+  XAxis,
+  YAxis,
+} from "recharts";
+import { glueCurve, type StrengthReading } from "../../../core/lift/glue-curve.ts";
+import { bendingParts, gaugeInput } from "../../../core/lift/lift-gauge.ts";
+import { calculateLiftStress, liftStressInput, type LiftStress } from "../../../core/lift/lift-stress.ts";
+import { glueOf, strengthAt, type Glue } from "../../../core/materials/glues.ts";
+import type { Seam } from "../../../core/stack/family.ts";
+import { Field } from "../../ui/Field.tsx";
+import { usePreferences } from "../../ui/preferences.ts";
+import { Assumed, Figure, kept, Length, shown, type QuantityKind } from "../../ui/quantity.tsx";
+import { useDraft } from "../../ui/useDraft.ts";
+import { useMounted } from "../../ui/useMounted.ts";
+import type { PanelProps } from "../stage/panel.ts";
+
+const words: Record<LiftStress["verdict"], { says: string; classes: string }> = {
+  safe: { says: "Go on", classes: "text-done" },
+  close: { says: "Close: go easy, lift no higher", classes: "edge-hatch text-film" },
+  stop: { says: "Stop: heat, do not lift higher", classes: "edge-hatch text-danger" },
+};
+
+interface Typed {
+  wedge: string;
+  front: string;
+  glue: string;
+  isHeld: boolean;
+}
+const untyped: Typed = { wedge: "", front: "", glue: "", isHeld: true };
+const bounds = { wedge: [0.01, 50], front: [0.5, 2_000], glue: [-100, 400] } as const;
+
+/** How hard the glue holds just now, from a wedge and where the glue begins, and what the glass feels. */
+export function LiftGauge({
+  code,
+  family,
+  seam,
+  state,
+  live,
+  send,
+  shopReadings,
+}: PanelProps & { seam: Seam; shopReadings: readonly StrengthReading[] }) {
+  const preferences = usePreferences();
+  const mounted = useMounted();
+  const [typed, setTyped] = useDraft<Typed>(`${code} gauge`, untyped);
+  const [fault, setFault] = useState<string>();
+  const parts = useMemo(() => bendingParts(family, seam, state.damage), [family, seam, state.damage]);
+  const material = family.stack.find((layer) => layer.name === seam.layer)!.material;
+  const glue = glueOf(material);
+  if (!parts) return null;
+
+  const read = (field: keyof typeof bounds, kind: QuantityKind) => {
+    const text = typed[field].trim();
+    const number = Number(text.replace(",", "."));
+    const value = kept(kind, number, preferences);
+    const [min, max] = bounds[field];
+    const limit = (bound: number) => Number(shown(kind, bound, preferences).value.toFixed(3));
+    return text !== "" && value >= min && value <= max
+      ? { value }
+      : {
+          fault: `${text || "nothing"} must be a number from ${limit(min)} to ${limit(max)} ${shown(kind, 0, preferences).unit}`,
+        };
+  };
+  const [wedge, front, glueC] = [
+    read("wedge", "length"),
+    read("front", "length"),
+    read("glue", "temperature"),
+  ];
+  const input =
+    wedge.value !== undefined && front.value !== undefined
+      ? liftStressInput.safeParse(gaugeInput(parts, typed.isHeld, wedge.value, front.value)).data
+      : undefined;
+  const stress = input && calculateLiftStress(input);
+  const record = () => {
+    const wrong = [
+      ["Wedge", wedge],
+      ["Front", front],
+      ["Glue", glueC],
+    ] as const;
+    const first = wrong.find(([, entry]) => entry.fault);
+    setFault(first ? `${first[0]}: ${first[1].fault}` : undefined);
+    if (first || !input) return;
+    if (send({ stage: "lift", kind: "wedge-read", data: { glue: material, glueC: glueC.value!, input } })) {
+      setTyped({ ...typed, front: "" });
+    }
+  };
+  const own = state.wedges
+    .filter((reading) => reading.glue === material)
+    .map((reading) => ({
+      glueC: reading.glueC,
+      fractureEnergyJm2: calculateLiftStress(reading.input).fractureEnergyJm2,
+    }));
+  // This job's own come at once; those of the shop hold them too as soon as the page is loaded again.
+  const readings = [...own, ...shopReadings.filter((s) => !own.some((o) => same(o, s)))];
+  const length = shown("length", 0, preferences).unit;
+  const entry = (field: keyof typeof bounds, label: string, hint: string) => (
+    <Field label={label} hint={hint}>
+      {(attributes) => (
+        <input
+          {...attributes}
+          className="entry"
+          inputMode="decimal"
+          value={typed[field]}
+          onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
+        />
+      )}
+    </Field>
+  );
+  return (
+    <section aria-labelledby="gauge-title" className="mt-6">
+      <h2 id="gauge-title" className="text-lg font-semibold">
+        How hard does it hold?
+      </h2>
+      <div className="mt-1 grid gap-x-6 gap-y-3 xl:grid-cols-2">
+        <div>
+          <div className="grid grid-cols-3 items-start gap-2">
+            {entry("wedge", `Wedge, ${length}`, "How thick the card or wedge is")}
+            {entry("front", `Front, ${length}`, "From the wedge to the glue, by ruler through the glass")}
+            {entry("glue", `Glue, ${shown("temperature", 0, preferences).unit}`, "To keep the reading")}
+          </div>
+          <div role="group" aria-label="How the panel lies" className="mt-2 flex flex-wrap gap-1.5">
+            {[
+              { isHeld: true, label: "Panel held flat" },
+              { isHeld: false, label: "Panel free to bend" },
+            ].map(({ isHeld, label }) => (
+              <button
+                key={label}
+                type="button"
+                aria-pressed={typed.isHeld === isHeld}
+                className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
+                onClick={() => setTyped({ ...typed, isHeld })}
+              >
+                {label}
+              </button>
+            ))}
+            <button type="button" className="control" disabled={!live} onClick={record}>
+              Keep this reading
+            </button>
+          </div>
+          {fault && (
+            <p role="alert" className="edge-hatch mt-2 text-danger">
+              {fault}
+            </p>
+          )}
+          {stress ? (
+            <div role="status" className="mt-3" data-testid="gauge">
+              <p className={`text-2xl font-semibold ${words[stress.verdict].classes}`}>
+                {words[stress.verdict].says}
+              </p>
+              <p className="mt-1">
+                The {stress.weakest === "lifted" ? "glass" : "panel"} bears {stress.margin.toFixed(1)} times
+                what it feels: <Figure value={stress.liftedMpa} unit="MPa" /> in the glass
+                {stress.baseMpa !== null && (
+                  <>
+                    , <Figure value={stress.baseMpa} unit="MPa" /> in the panel
+                  </>
+                )}
+                . With so much free, an edge may rise to{" "}
+                <Length mm={wedge.value! * stress.margin} digits={2} /> at most.
+              </p>
+              <p className="mt-1">
+                The glue takes <Figure value={stress.fractureEnergyJm2} unit="J/m²" digits={1} />.{" "}
+                {typed.isHeld && "Held flat, a thicker wedge changes nothing at the front: only heat does."}
+              </p>
+              {stress.cautions.map((caution) => (
+                <p key={caution} className="edge-hatch mt-1 text-film">
+                  {caution}
+                </p>
+              ))}
+            </div>
+          ) : (
+            <p className="mt-3 text-soft">Enter the wedge and the distance to the front.</p>
+          )}
+          <p className="mt-2">
+            Reckoned with{" "}
+            <Assumed source={parts.lifted.source}>
+              glass that bears <Figure value={parts.lifted.bearsMpa} unit="MPa" />
+            </Assumed>{" "}
+            and{" "}
+            <Assumed source={parts.base.source}>
+              a panel that bears <Figure value={parts.base.bearsMpa} unit="MPa" />
+            </Assumed>
+            . A crack runs at less.
+          </p>
+        </div>
+        {mounted ? (
+          <StrengthChart
+            glue={glue}
+            readings={readings}
+            now={
+              stress && glueC.value !== undefined
+                ? { glueC: glueC.value, fractureEnergyJm2: stress.fractureEnergyJm2 }
+                : null
+            }
+          />
+        ) : (
+          <p className="grid h-60 place-items-center text-soft">Drawing the curve</p>
+        )}
+      </div>
+    </section>
+  );
+}
+
+const same = (a: StrengthReading, b: StrengthReading) =>
+  a.glueC === b.glueC && Math.abs(a.fractureEnergyJm2 - b.fractureEnergyJm2) < 1e-9 * b.fractureEnergyJm2;
+
+/** What the glue takes against temperature: as assumed, as measured here, and this shop's own line with its scatter. */
+function StrengthChart({
+  glue,
+  readings,
+  now,
+}: {
+  glue: Glue;
+  readings: readonly StrengthReading[];
+  now: StrengthReading | null;
+}) {
+  const preferences = usePreferences();
+  const degrees = (c: number) => shown("temperature", c, preferences).value;
+  const own = glueCurve(readings);
+  const [lowC, highC] = [glue.strength[0]!.temperatureC, glue.strength.at(-1)!.temperatureC];
+  const steps = Array.from({ length: 41 }, (_, i) => lowC + ((highC - lowC) * i) / 40);
+  const assumed = steps.map((c) => ({ t: degrees(c), assumed: strengthAt(glue, c) }));
+  const ownLine = own
+    ? [own.fromC, (own.fromC + own.toC) / 2, own.toC].map((c) => ({ t: degrees(c), own: own.at(c) }))
+    : [];
+  const point = ({ glueC, fractureEnergyJm2 }: StrengthReading) => ({
+    t: degrees(glueC),
+    measured: fractureEnergyJm2,
+  });
+  return (
+    <figure aria-label="Energy of parting against temperature">
+      <div className="h-60 w-full">
+        <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 480, height: 240 }}>
+          <ComposedChart margin={{ top: 8, right: 12, bottom: 22, left: 4 }} accessibilityLayer={false}>
+            <CartesianGrid stroke="var(--line)" strokeDasharray="2 5" vertical={false} />
+            <XAxis
+              dataKey="t"
+              type="number"
+              domain={[degrees(lowC), degrees(highC)]}
+              stroke="var(--soft)"
+              unit="°"
+              label={{ value: "glue", position: "insideBottom", offset: -14, fill: "var(--soft)" }}
+            />
+            <YAxis
+              type="number"
+              scale="log"
+              domain={[0.3, 600]}
+              ticks={[1, 10, 100]}
+              allowDataOverflow
+              width={56}
+              stroke="var(--soft)"
+              label={{ value: "J/m²", angle: -90, position: "insideLeft", fill: "var(--soft)" }}
+            />
+            <Line
+              data={assumed}
+              dataKey="assumed"
+              stroke="var(--soft)"
+              strokeDasharray="3 4"
+              dot={false}
+              isAnimationActive={false}
+            />
+            {own && (
+              <Line
+                data={ownLine}
+                dataKey="own"
+                stroke="var(--heat)"
+                strokeWidth={3}
+                dot={false}
+                isAnimationActive={false}
+              />
+            )}
+            <Scatter
+              data={readings.map(point)}
+              dataKey="measured"
+              fill="var(--ink)"
+              isAnimationActive={false}
+            />
+            {now && <ReferenceLine x={degrees(now.glueC)} stroke="var(--liquid)" strokeDasharray="6 3" />}
+          </ComposedChart>
+        </ResponsiveContainer>
+      </div>
+      <figcaption className="text-sm text-soft">
+        Dashed: {glue.material} <span className="assumed">as assumed</span>.{" "}
+        {own
+          ? `Heavy: this shop's own, from ${readings.length} readings, within a factor of ${own.scatterFactor.toFixed(1)}.`
+          : `${readings.length} ${readings.length === 1 ? "reading" : "readings"} here: three over ten degrees make this shop's own line.`}
+      </figcaption>
+    </figure>
+  );
+}

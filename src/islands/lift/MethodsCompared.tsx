@@ -1,0 +1,157 @@
+import { useMemo, useState } from "react";
+import {
+  heatMethods,
+  methodOf,
+  settingOf,
+  type HeatMethod,
+  type HeatMethodKind,
+} from "../../../core/heat/heat-methods.ts";
+import { liftHeatInput, usualSettings } from "../../../core/heat/lift-heat.ts";
+import type { SoakPlan, SoakPlanInput } from "../../../core/heat/soak-plan.ts";
+import { HANDLING_S } from "../../../core/lift/lift-plan.ts";
+import type { Family, Seam } from "../../../core/stack/family.ts";
+import { Duration, Figure, Temperature } from "../../ui/quantity.tsx";
+import { useCalculations } from "../../workers/useCalculations.ts";
+
+/** What every method makes of this seam at its usual setting: how long, how many returns, how near to a limit, or why not. */
+export function MethodsCompared({
+  family,
+  seam,
+  edgeMm,
+  speedMmS,
+  picked,
+  onPick,
+}: {
+  family: Family;
+  seam: Seam;
+  edgeMm: number;
+  speedMmS: number;
+  picked: HeatMethodKind;
+  onPick: (kind: HeatMethodKind) => void;
+}) {
+  const [isOpen, setIsOpen] = useState(false);
+  const inputs = useMemo(
+    () =>
+      isOpen
+        ? heatMethods.map(({ kind }): SoakPlanInput => {
+            const usual = usualSettings(seam, kind);
+            const { layers, contacts, startC, target, limits } = liftHeatInput(family, seam, {
+              ...usual,
+              soakS: 60,
+            });
+            return {
+              layers,
+              contacts,
+              startC,
+              target: target!,
+              limits,
+              method: usual.method,
+              airC: usual.roomC,
+              filmWm2K: usual.airFilmWm2K,
+              edgeMm: Math.max(1, edgeMm),
+              speedMmS,
+              handlingS: HANDLING_S,
+            };
+          })
+        : null,
+    [isOpen, family, seam, edgeMm, speedMmS],
+  );
+  const plans = useCalculations<SoakPlan>("soak-plan", inputs);
+  const longestS = Math.max(1, ...plans.map(({ result }) => result?.totalS ?? 0));
+  return (
+    <details className="mt-4" onToggle={(event) => setIsOpen(event.currentTarget.open)}>
+      <summary className="min-h-12 content-center font-semibold">Every way, side by side</summary>
+      <ul
+        className="border-t border-line"
+        aria-label="Ways to heat, side by side"
+        aria-busy={plans.some((p) => !p.result)}
+      >
+        {(inputs ?? []).map(({ method }, i) => {
+          const info = methodOf(method.kind);
+          const { result } = plans[i]!;
+          const setting = settingOf(method as HeatMethod);
+          return (
+            <li
+              key={method.kind}
+              className={`grid items-center gap-x-4 gap-y-1 border-b border-line py-1.5 sm:grid-cols-[11rem_minmax(0,1fr)_auto] ${method.kind === picked ? "font-semibold" : ""}`}
+            >
+              <span>
+                {info.title}{" "}
+                <span className="font-normal text-soft">
+                  {info.setting.unit === "C" ? (
+                    <Temperature c={setting} />
+                  ) : (
+                    <Figure value={setting} unit="W/m²" />
+                  )}
+                </span>
+              </span>
+              {!result ? (
+                <span className="text-soft">Reckoning</span>
+              ) : result.feasible ? (
+                <span>
+                  <Bar plan={result} longestS={longestS} />
+                  <Duration s={result.totalS!} /> in all
+                  <span className="font-normal text-soft">
+                    : <Duration s={result.soakS!} /> to begin with,{" "}
+                    {result.passes.length === 1 ? "one window" : `${result.passes.length} windows, `}
+                    {result.passes.length > 1 && (
+                      <>
+                        <Duration s={result.passes[1]!.soakS} /> each time between
+                      </>
+                    )}
+                    {result.marginK !== null && !info.isCold && (
+                      <>, {result.marginK.toFixed(0)} K below the nearest limit</>
+                    )}
+                  </span>
+                </span>
+              ) : (
+                <span className="edge-hatch font-normal text-film">{result.reason}</span>
+              )}
+              <button
+                type="button"
+                className="control border-soft font-normal"
+                disabled={method.kind === picked}
+                onClick={() => onPick(method.kind)}
+              >
+                {method.kind === picked ? "Shown" : "Show"}
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      <p className="mt-1 text-sm text-soft">
+        At usual settings. Dark: on the heat or in the cold. Light: cutting.
+      </p>
+    </details>
+  );
+}
+
+/** A plan as it passes: soaks dark, windows light, true to time. */
+function Bar({ plan, longestS }: { plan: SoakPlan; longestS: number }) {
+  const width = 400;
+  const scale = width / longestS;
+  const cutS = plan.totalS! - plan.passes.reduce((sum, pass) => sum + pass.soakS, 0);
+  const cutMm = plan.passes.reduce((sum, pass) => sum + pass.cutMm, 0);
+  let at = 0;
+  return (
+    <svg viewBox={`0 0 ${width} 12`} preserveAspectRatio="none" className="h-3 w-full" aria-hidden="true">
+      {plan.passes.flatMap((pass, i) => {
+        const [soak, cut] = [pass.soakS * scale, ((cutS * pass.cutMm) / cutMm) * scale];
+        const x = at;
+        at += soak + cut;
+        return [
+          <rect key={`soak ${i}`} x={x} y={1} width={soak} height={10} fill="var(--heat)" />,
+          <rect
+            key={`cut ${i}`}
+            x={x + soak}
+            y={1}
+            width={cut}
+            height={10}
+            fill="var(--heat)"
+            fillOpacity={0.25}
+          />,
+        ];
+      })}
+    </svg>
+  );
+}

@@ -1,0 +1,41 @@
+import { useEffect, useState } from "react";
+import type { Fault } from "../../core/faults.ts";
+
+/** How one calculation stands: still at it (with its share), done, or refused. */
+export interface Calculated<Result> {
+  result: Result | null;
+  faults: Fault[] | null;
+  /** 0 to 1 where it tells. */
+  share: number | null;
+}
+
+type Answer<Result> = { id: number; share?: number; result?: Result; faults?: Fault[] };
+
+const waiting = { result: null, faults: null, share: null };
+
+/**
+ * Runs one calculation on several inputs in a worker, in their order. New inputs end what is still running; so do null and
+ * leaving the page.
+ */
+export function useCalculations<Result>(
+  name: string,
+  inputs: readonly unknown[] | null,
+): readonly Calculated<Result>[] {
+  const [state, setState] = useState<{ of: readonly unknown[] | null; done: readonly Calculated<Result>[] }>({
+    of: null,
+    done: [],
+  });
+  useEffect(() => {
+    if (!inputs || inputs.length === 0) return undefined;
+    const worker = new Worker(new URL("./calculation.worker.ts", import.meta.url), { type: "module" });
+    worker.onmessage = ({ data: { id, ...more } }: MessageEvent<Answer<Result>>) => {
+      setState((before) => {
+        const done = before.of === inputs ? before.done : inputs.map(() => waiting);
+        return { of: inputs, done: done.map((entry, i) => (i === id ? { ...entry, ...more } : entry)) };
+      });
+    };
+    inputs.forEach((input, id) => worker.postMessage({ id, name, input }));
+    return () => worker.terminate();
+  }, [name, inputs]);
+  return state.of === inputs ? state.done : (inputs ?? []).map(() => waiting);
+}
