@@ -48,7 +48,7 @@ const empty = () => z.strictObject({});
 const readingTaken = z
   .strictObject({
     quantity: z.enum(readingKindNames, { error: `must be one of ${readingKindNames.join(", ")}` }),
-    source: z.enum(["hand", "simulated"]),
+    source: z.enum(["hand", "logger", "simulated"], { error: "must be one of hand, logger, simulated" }),
     values: z
       .array(z.strictObject({ at: instant(), value: bounded(-1e6, 1e6) }))
       .min(1)

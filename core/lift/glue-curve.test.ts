@@ -6,7 +6,11 @@ import { glueCurve } from "./glue-curve.ts";
 describe("this shop's own curve for a glue", () => {
   it("is the line through the logarithms, with no scatter where the readings lie on it", () => {
     const curve = glueCurve(
-      [50, 60, 75].map((glueC) => ({ glueC, fractureEnergyJm2: 80 * Math.exp(-0.05 * glueC) })),
+      [50, 60, 75].map((glueC) => ({
+        id: `${glueC}`,
+        glueC,
+        fractureEnergyJm2: 80 * Math.exp(-0.05 * glueC),
+      })),
     )!;
     for (const t of [50, 62, 80]) expect(curve.at(t)).to.be.closeTo(80 * Math.exp(-0.05 * t), 1e-9);
     expect(curve.scatterFactor).to.be.closeTo(1, 1e-9);
@@ -15,6 +19,7 @@ describe("this shop's own curve for a glue", () => {
 
   it("tells its scatter as a factor", () => {
     const readings = [50, 50, 70, 70].map((glueC, i) => ({
+      id: `${i}`,
       glueC,
       fractureEnergyJm2: 10 * (i % 2 === 0 ? 1.2 : 1 / 1.2),
     }));
@@ -26,7 +31,7 @@ describe("this shop's own curve for a glue", () => {
 
   it("is none where there is too little to go by", () => {
     const at = (...temperatures: number[]) =>
-      glueCurve(temperatures.map((glueC) => ({ glueC, fractureEnergyJm2: 5 })));
+      glueCurve(temperatures.map((glueC) => ({ id: `${glueC}`, glueC, fractureEnergyJm2: 5 })));
     expect(at()).to.equal(null);
     expect(at(50, 70)).to.equal(null);
     expect(at(60, 62, 65)).to.equal(null);

@@ -2,6 +2,8 @@ import { Matrix, solve } from "ml-matrix";
 
 /** What a bench has measured of a glue: how much energy parting took, at which temperature. */
 export interface StrengthReading {
+  /** Of the event that tells of it. */
+  id: string;
   glueC: number;
   fractureEnergyJm2: number;
 }

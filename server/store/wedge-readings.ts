@@ -5,8 +5,8 @@ import { calculateLiftStress } from "../../core/lift/lift-stress.ts";
 
 /** What this shop has measured of a glue, over all jobs; what was taken back does not count. */
 export async function wedgeReadings(pool: pg.Pool, glue: string): Promise<StrengthReading[]> {
-  const { rows } = await pool.query<{ data: EventDataOf<"wedge-read"> }>(
-    `SELECT data FROM job_event AS reading
+  const { rows } = await pool.query<{ id: string; data: EventDataOf<"wedge-read"> }>(
+    `SELECT id, data FROM job_event AS reading
      WHERE kind = 'wedge-read' AND data->>'glue' = $1
        AND NOT EXISTS (SELECT 1 FROM job_event AS undo
                        WHERE undo.job_id = reading.job_id AND undo.kind = 'undone'
@@ -14,7 +14,8 @@ export async function wedgeReadings(pool: pg.Pool, glue: string): Promise<Streng
      ORDER BY seq DESC LIMIT 500`,
     [glue],
   );
-  return rows.map(({ data: { glueC, input } }) => ({
+  return rows.map(({ id, data: { glueC, input } }) => ({
+    id,
     glueC,
     fractureEnergyJm2: calculateLiftStress(input).fractureEnergyJm2,
   }));

@@ -8,6 +8,7 @@ import {
   usualSettings,
   type LiftHeatSettings,
 } from "../../heat/lift-heat.ts";
+import { fitFor, withBench, type BenchFits } from "../../heat/bench-fit.ts";
 import { methodOf } from "../../heat/heat-methods.ts";
 import { chosenPlan, isCut, speedOf } from "../../lift/lift-plan.ts";
 import type { EdgeSegment } from "../../lift/edge-plan.ts";
@@ -61,17 +62,15 @@ export const heatDraft = (
 
 const usualDrafts = new WeakMap<Family, Map<string, SettingsDraft>>();
 
-/** The usual settings of a seam as a draft. Kept for the family object: the search for a soak takes some time. */
-export function usualLiftDraft(family: Family, seam: Seam): SettingsDraft {
-  const kept = usualDrafts.get(family)?.get(seam.route);
+/** The usual settings of a seam as a draft, reckoned with what this bench has measured. Kept for the family object: the search for a soak takes some time. */
+export function usualLiftDraft(family: Family, seam: Seam, fits: BenchFits = {}): SettingsDraft {
+  const usual = withBench(usualSettings(seam), fits);
+  const name = `${seam.route} ${fitFor(usual.method.kind, fits)?.id ?? "as assumed"}`;
+  const kept = usualDrafts.get(family)?.get(name);
   if (kept) return kept;
-  const usual = usualSettings(seam);
   const heat = { ...usual, soakS: chooseSoakS(family, seam, usual) ?? longestSoakS(usual.method) };
   const draft = heatDraft(heat, speedOf(seam), calculateLiftHeat(family, seam, heat).windowS);
-  usualDrafts.set(
-    family,
-    (usualDrafts.get(family) ?? new Map<string, SettingsDraft>()).set(seam.route, draft),
-  );
+  usualDrafts.set(family, (usualDrafts.get(family) ?? new Map<string, SettingsDraft>()).set(name, draft));
   return draft;
 }
 

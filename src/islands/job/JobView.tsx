@@ -73,6 +73,7 @@ function StagePanel({
   stage,
   usualLift,
   shopReadings,
+  fits,
   past,
   terms,
   ...props
@@ -84,7 +85,7 @@ function StagePanel({
     case "close":
       return <OpenPanel {...props} stage={stage} />;
     case "lift":
-      return <LiftPanel {...props} {...{ usualLift, shopReadings }} />;
+      return <LiftPanel {...props} {...{ usualLift, shopReadings, fits }} />;
     case "bond":
       return <BondPanel {...props} />;
     case "cure":
@@ -230,6 +231,7 @@ export function JobView(props: JobViewProps) {
                 stage={viewed}
                 usualLift={props.usualLift}
                 shopReadings={props.shopReadings}
+                fits={props.fits}
                 past={props.past}
                 terms={props.terms}
                 {...{ code, state, family, nowMs, live, mayEnter, atHand, send, offer }}

@@ -93,11 +93,12 @@ export function LiftGauge({
   const own = state.wedges
     .filter((reading) => reading.glue === material)
     .map((reading) => ({
+      id: reading.id,
       glueC: reading.glueC,
       fractureEnergyJm2: calculateLiftStress(reading.input).fractureEnergyJm2,
     }));
   // This job's own come at once; those of the shop hold them too as soon as the page is loaded again.
-  const readings = [...own, ...shopReadings.filter((s) => !own.some((o) => same(o, s)))];
+  const readings = [...own, ...shopReadings.filter((s) => !own.some((o) => o.id === s.id))];
   const length = shown("length", 0, preferences).unit;
   const entry = (field: keyof typeof bounds, label: string, hint: string) => (
     <Field label={label} hint={hint}>
@@ -207,9 +208,6 @@ export function LiftGauge({
   );
 }
 
-const same = (a: StrengthReading, b: StrengthReading) =>
-  a.glueC === b.glueC && Math.abs(a.fractureEnergyJm2 - b.fractureEnergyJm2) < 1e-9 * b.fractureEnergyJm2;
-
 /** What the glue takes against temperature: as assumed, as measured here, and this shop's own line with its scatter. */
 function StrengthChart({
   glue,
@@ -218,7 +216,7 @@ function StrengthChart({
 }: {
   glue: Glue;
   readings: readonly StrengthReading[];
-  now: StrengthReading | null;
+  now: Omit<StrengthReading, "id"> | null;
 }) {
   const preferences = usePreferences();
   const degrees = (c: number) => shown("temperature", c, preferences).value;
@@ -229,7 +227,7 @@ function StrengthChart({
   const ownLine = own
     ? [own.fromC, (own.fromC + own.toC) / 2, own.toC].map((c) => ({ t: degrees(c), own: own.at(c) }))
     : [];
-  const point = ({ glueC, fractureEnergyJm2 }: StrengthReading) => ({
+  const point = ({ glueC, fractureEnergyJm2 }: Omit<StrengthReading, "id">) => ({
     t: degrees(glueC),
     measured: fractureEnergyJm2,
   });

@@ -1,4 +1,5 @@
-import { useDeferredValue, useEffect, useMemo } from "react";
+import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { fitFor, withBench, type BenchFits } from "../../../core/heat/bench-fit.ts";
 import {
   heatMethods,
   methodAssumptions,
@@ -43,9 +44,11 @@ import {
 import { useMounted } from "../../ui/useMounted.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import type { PanelProps } from "../stage/panel.ts";
+import { BenchFitOffer } from "./BenchFitOffer.tsx";
 import { HeatChart } from "./HeatChart.tsx";
 import { LiftGauge } from "./LiftGauge.tsx";
 import { MethodsCompared } from "./MethodsCompared.tsx";
+import { ReadingsImport } from "./ReadingsImport.tsx";
 
 /** What a lift rests on beside the job itself. */
 export interface LiftKnowledge {
@@ -53,6 +56,8 @@ export interface LiftKnowledge {
   usualLift: Record<string, number> | null;
   /** What this shop has measured of the seam's glue, over all jobs. */
   shopReadings: readonly StrengthReading[];
+  /** What this bench's own runs have told of its heat. */
+  fits: BenchFits;
 }
 
 /** All round a panel, mm: what there is to cut where no plan can be made. */
@@ -109,11 +114,13 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
   // A chart has no size while the server writes the page, and drawing it there would only cost time.
   const mounted = useMounted();
   const { dials, isChanged, setDials, clear } = useDials(props);
+  const [fits, setFits] = useState(props.fits);
   const settings = useMemo(() => {
-    const { method, ...room } = usualSettings(seam, dials.kind);
+    const { method, ...room } = withBench(usualSettings(seam, dials.kind), fits);
     return { ...room, method: withSetting(method, dials.setting), soakS: dials.soakS };
-  }, [seam, dials.kind, dials.setting, dials.soakS]);
+  }, [seam, dials.kind, dials.setting, dials.soakS, fits]);
   const info = methodOf(dials.kind);
+  const fit = fitFor(dials.kind, fits);
   const { setting } = info;
   const settingText =
     setting.unit === "C"
@@ -122,7 +129,7 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
   const shownSetting =
     setting.unit === "C" ? <Temperature c={dials.setting} /> : <Figure value={dials.setting} unit="W/m²" />;
   const changeTo = (kind: HeatMethodKind) => {
-    const usual = usualSettings(seam, kind);
+    const usual = withBench(usualSettings(seam, kind), fits);
     const soakS = chooseSoakS(family, seam, usual) ?? Math.min(600, longestSoakS(usual.method));
     setDials({ ...dials, kind, setting: settingOf(usual.method), soakS });
   };
@@ -248,20 +255,25 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
         </p>
       ))}
 
-      <div role="group" aria-label="Way to heat" className="mt-4 flex flex-wrap gap-1.5">
-        {heatMethods.map(({ kind, title }) => (
-          <button
-            key={kind}
-            type="button"
-            aria-pressed={dials.kind === kind}
-            className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
-            onClick={() => changeTo(kind)}
-          >
-            {title}
-          </button>
-        ))}
-      </div>
-      <p className="mb-2 text-soft">Common practice: {info.practice}.</p>
+      <details className="mt-2" open={!chosen}>
+        <summary className="min-h-12 content-center">
+          <span className="font-semibold">{info.title}.</span>{" "}
+          <span className="text-soft">Common practice: {info.practice}.</span>
+        </summary>
+        <div role="group" aria-label="Way to heat" className="flex flex-wrap gap-1.5">
+          {heatMethods.map(({ kind, title }) => (
+            <button
+              key={kind}
+              type="button"
+              aria-pressed={dials.kind === kind}
+              className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
+              onClick={() => changeTo(kind)}
+            >
+              {title}
+            </button>
+          ))}
+        </div>
+      </details>
       {dials.kind !== state.heatMethod &&
         info.cautions.map((name) => (
           <p key={name} className="edge-hatch mb-2 text-danger">
@@ -342,8 +354,32 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
               </div>
             )}
           </div>
+          <ReadingsImport
+            stage="lift"
+            soakStartedAt={lastSoak?.startedAt ?? null}
+            send={send}
+            disabled={!live}
+          />
+          {lastSoak && !isChanged && (
+            <BenchFitOffer
+              {...{ code: props.code, family, seam, settings, readings }}
+              soakedS={
+                lastSoak.stoppedAt
+                  ? (Date.parse(lastSoak.stoppedAt) - Date.parse(lastSoak.startedAt)) / 1_000
+                  : Infinity
+              }
+              onKept={setFits}
+            />
+          )}
           <p className="mt-3">
             Reckoned with{" "}
+            {fit && (
+              <>
+                what this bench measured on {fit.jobCode}:{" "}
+                <Figure value={fit.contact.valueWm2K} unit="W/m²K" /> of contact,{" "}
+                <Figure value={fit.airFilm.valueWm2K} unit="W/m²K" digits={1} /> to the air;{" "}
+              </>
+            )}
             {methodAssumptions(settings.method).map(({ field, value, unit, words, source }) => (
               <span key={field}>
                 <Assumed source={`${source}. Read a glue line by thermocouple to check it.`}>
@@ -352,10 +388,14 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
                 ,{" "}
               </span>
             ))}
-            <Assumed source={surroundings.airFilmWm2K.source.text}>
-              <Figure value={settings.airFilmWm2K} unit="W/m²K" /> to the air
-            </Assumed>
-            ,{" "}
+            {!fit && (
+              <>
+                <Assumed source={surroundings.airFilmWm2K.source.text}>
+                  <Figure value={settings.airFilmWm2K} unit="W/m²K" /> to the air
+                </Assumed>
+                ,{" "}
+              </>
+            )}
             <Assumed source={surroundings.roomC.source.text}>
               a room at <Temperature c={settings.roomC} />
             </Assumed>{" "}

@@ -1,0 +1,125 @@
+import { expect } from "chai";
+import type pg from "pg";
+import { v4 as uuid } from "uuid";
+import type { EventDraft, JobEvent } from "../../core/job/event.ts";
+import { foldJob } from "../../core/job/fold.ts";
+import { appendEvents, findJob } from "../../server/store/jobs.ts";
+import { wedgeReadings } from "../../server/store/wedge-readings.ts";
+import { GET as readFits, POST as keepFit } from "../../src/pages/api/bench-fits.ts";
+import { POST as postReading } from "../../src/pages/api/jobs/[code]/readings.ts";
+import { demoDatabase } from "../fresh-database.ts";
+import { ask, expectFault } from "./ask.ts";
+
+const stamped = (draft: EventDraft): JobEvent =>
+  ({ ...draft, id: uuid(), who: "tove", at: new Date().toISOString() }) as JobEvent;
+
+describe("the heat of the bench", function () {
+  this.timeout(60_000);
+  /** In its lift, of the family PH-10. */
+  const CODE = "GW-1154";
+  let pool: pg.Pool;
+  before(async () => {
+    ({ pool } = await demoDatabase());
+  });
+
+  describe("a reading from a logger", () => {
+    const send = (body: object, code = CODE) => ask(postReading, { params: { code }, body });
+    const readings = async () => foldJob((await findJob(pool, CODE))!.events).readings;
+
+    it("is kept with the stage at hand; without a time it is now, without a quantity the glue line", async () => {
+      const before = (await readings()).length;
+      const answer = await send({ who: "tove", value: 71.25 });
+      expect(answer.status).to.equal(201);
+      const [last] = (await readings()).slice(before);
+      expect(last).to.include({ quantity: "glue line", value: 71.25 });
+      expect(Math.abs(Date.parse(last!.at) - Date.now())).to.be.below(10_000);
+      const at = "2026-05-04T08:00:00.000Z";
+      await send({ who: "tove", value: 20.5, quantity: "room", at });
+      expect((await readings()).at(-1)).to.include({ quantity: "room", value: 20.5, at });
+    });
+
+    it("sent again with its id is one reading", async () => {
+      const body = { id: uuid(), who: "tove", value: 66, at: "2026-05-04T08:00:01.000Z" };
+      expect((await send(body)).status).to.equal(201);
+      const before = (await readings()).length;
+      await send(body);
+      expect((await readings()).length).to.equal(before);
+    });
+
+    it("is refused with its field, its value and the bounds", async () => {
+      expectFault(await send({ who: "tove", value: 900 }), 422, "data.values[0].value");
+      expectFault(await send({ who: "tove", value: "hot" }), 422, "value");
+      expectFault(await send({ who: "tove", value: 60, at: "yesterday" }), 422, "at");
+      expectFault(await send({ who: "tove", value: 60, quantity: "mood" }), 422, "quantity");
+      expectFault(await send({ who: "nobody", value: 60 }), 422, "[0].who");
+      expect((await send({ who: "tove", value: 60 }, "GW-9999")).status).to.equal(404);
+    });
+  });
+
+  describe("what a run told of the bench", () => {
+    const value = { valueWm2K: 110, lowWm2K: 100, highWm2K: 121 };
+    const fit = {
+      id: uuid(),
+      jobCode: CODE,
+      method: "plate",
+      contact: value,
+      airFilm: { valueWm2K: 8, lowWm2K: null, highWm2K: null },
+      rmsC: 0.4,
+      readings: 60,
+    };
+    const send = (body: object) => ask(keepFit, { body });
+
+    it("is kept, the newest of each method counts, and the same one twice is one", async () => {
+      expect((await ask(readFits)).body).to.deep.equal({});
+      expect((await send(fit)).body.plate).to.deep.include(fit);
+      const newer = { ...fit, id: uuid(), contact: { ...value, valueWm2K: 115 } };
+      await send(newer);
+      await send(fit);
+      await send({ ...fit, id: uuid(), method: "mat" });
+      const { body } = await ask(readFits);
+      expect(Object.keys(body)).to.have.members(["plate", "mat"]);
+      expect(body.plate.contact.valueWm2K).to.equal(115);
+      expect(Date.parse(body.plate.keptAt)).to.be.closeTo(Date.now(), 60_000);
+    });
+
+    it("is refused where it is none", async () => {
+      expectFault(await send({ ...fit, method: "gun" }), 422, "method");
+      expectFault(await send({ ...fit, contact: { ...value, valueWm2K: -1 } }), 422, "contact.valueWm2K");
+      expect((await send({ ...fit, id: uuid(), jobCode: "GW-9999" })).status).to.equal(404);
+    });
+  });
+
+  it("remembers what wedges told of a glue, over all jobs, without those that were taken back", async () => {
+    const wedge = (glueC: number, glue = "optical adhesive film") =>
+      stamped({
+        stage: "lift",
+        kind: "wedge-read",
+        data: {
+          glue,
+          glueC,
+          input: {
+            lifted: { modulusGpa: 70, thicknessMm: 0.7 },
+            base: { support: "held" },
+            wedgeMm: 0.3,
+            frontMm: 25,
+          },
+        },
+      });
+    const [first, second] = [wedge(60), wedge(70)];
+    expect((await appendEvents(pool, CODE, [first, second])).kind).to.equal("kept");
+    expect((await appendEvents(pool, "GW-1153", [wedge(75)])).kind).to.equal("kept");
+    const told = async () => (await wedgeReadings(pool, "optical adhesive film")).map((r) => r.glueC);
+    expect(await told()).to.have.members([60, 70, 75]);
+    expect((await wedgeReadings(pool, "optical adhesive film"))[0]!.fractureEnergyJm2).to.be.closeTo(
+      2.0745,
+      1e-3,
+    );
+    const undo = stamped({ stage: "lift", kind: "undone", data: { event: second.id } });
+    expect((await appendEvents(pool, CODE, [undo])).kind).to.equal("kept");
+    expect(await told()).to.have.members([60, 75]);
+    expect(await wedgeReadings(pool, "perimeter tape, foam")).to.deep.equal([]);
+    // A glue that the stack does not hold cannot have been measured on it.
+    const strange = await appendEvents(pool, CODE, [wedge(60, "honey")]);
+    expect(strange.kind === "refused" && strange.refusal.path).to.equal("glue");
+  });
+});
