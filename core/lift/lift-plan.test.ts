@@ -2,7 +2,7 @@ import { expect } from "chai";
 import fc from "fast-check";
 import { familyNamed } from "../../test/bench-hand.ts";
 import { seamOf } from "../heat/lift-heat.ts";
-import { HANDLING_S, isCut, planLift } from "./lift-plan.ts";
+import { HANDLING_S, isCut, picksAt, planLift, reachIn } from "./lift-plan.ts";
 
 const stretch = (fromMm: number, toMm: number, edge: "top" | "left" = "top") => ({
   edge,
@@ -21,6 +21,43 @@ describe("the plan of a lift", () => {
     const byPass = new Map<number, number>();
     for (const { pass, timeS } of plan.segments) byPass.set(pass, (byPass.get(pass) ?? 0) + timeS);
     byPass.forEach((timeS) => expect(timeS).to.be.at.most(30 - HANDLING_S + 1e-9));
+  });
+
+  it("tells what the seconds that are left still reach: in order, in this pass, shrinking to nothing", () => {
+    const { segments } = planLift(family, seam, { windowS: 30, speedMmS: 4 })!;
+    const lengthOf = (spans: readonly { fromMm: number; toMm: number }[]) =>
+      spans.reduce((sum, { fromMm, toMm }) => sum + Math.abs(toMm - fromMm), 0);
+    const pass = segments.filter((s) => s.pass === 1);
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 60, noNaN: true }), (leftS) => {
+        const reach = reachIn(segments, [], leftS, 4);
+        expect(lengthOf(reach)).to.be.closeTo(Math.min(leftS * 4, lengthOf(pass)), 1e-9);
+        reach.forEach((span, i) => {
+          expect(span.edge).to.equal(pass[i]!.edge);
+          expect(span.fromMm).to.equal(pass[i]!.fromMm);
+          expect(Math.sign(span.toMm - span.fromMm)).to.equal(Math.sign(pass[i]!.toMm - pass[i]!.fromMm));
+        });
+      }),
+    );
+    expect(reachIn(segments, [], 0, 4)).to.deep.equal([]);
+    const afterFirst = reachIn(segments, [{ ...segments[0]!, at: "" }], 5, 4);
+    expect(afterFirst[0]!.fromMm).to.equal(segments[1]!.fromMm);
+    expect(
+      reachIn(
+        segments,
+        segments.map((s) => ({ ...s, at: "" })),
+        30,
+        4,
+      ),
+    ).to.deep.equal([]);
+  });
+
+  it("parks a pick at the end of every open stretch, and none farther from the next than it may", () => {
+    const picks = picksAt([stretch(0, 100), stretch(30, 10, "left")], 40);
+    expect(picks.filter(({ edge }) => edge === "top").map(({ atMm }) => Math.round(atMm))).to.deep.equal([
+      33, 67, 100,
+    ]);
+    expect(picks.at(-1)).to.deep.equal({ edge: "left", atMm: 10 });
   });
 
   it("is none where the window is gone before the first cut", () => {

@@ -63,3 +63,38 @@ export function isCut(
   }
   return reached >= to - 0.1;
 }
+
+/** A piece of an edge, from where it is begun to where it ends. */
+export type Span = Pick<EdgeSegment, "edge" | "fromMm" | "toMm">;
+
+/** What can still be cut in so many seconds: the stretches that are left of this pass, in their order, the last cut short. */
+export function reachIn(
+  segments: readonly EdgeSegment[],
+  stretches: readonly Stretch[],
+  leftS: number,
+  speedMmS: number,
+): Span[] {
+  const open = segments.filter((segment) => !isCut(segment, stretches));
+  let restMm = Math.max(0, leftS) * speedMmS;
+  return open
+    .filter((segment) => segment.pass === open[0]!.pass)
+    .flatMap(({ edge, fromMm, toMm }): Span[] => {
+      const takenMm = Math.min(restMm, Math.abs(toMm - fromMm));
+      restMm -= takenMm;
+      return takenMm > 0 ? [{ edge, fromMm, toMm: fromMm + Math.sign(toMm - fromMm) * takenMm }] : [];
+    });
+}
+
+/** Where picks stand: at the end of every stretch that is open, and between, so that none is farther from the next than it may. */
+export function picksAt(
+  stretches: readonly Span[],
+  everyMm = PARK_EVERY_MM,
+): { edge: Span["edge"]; atMm: number }[] {
+  return stretches.flatMap(({ edge, fromMm, toMm }) => {
+    const count = Math.max(1, Math.ceil(Math.abs(toMm - fromMm) / everyMm - 1e-9));
+    return Array.from({ length: count }, (_, i) => ({
+      edge,
+      atMm: fromMm + ((toMm - fromMm) * (i + 1)) / count,
+    }));
+  });
+}

@@ -1,8 +1,9 @@
 import { memo, type KeyboardEvent } from "react";
 import type { Damage } from "../../core/intake/damage.ts";
 import type { EdgeSegment } from "../../core/lift/edge-plan.ts";
+import type { Span } from "../../core/lift/lift-plan.ts";
 import type { Family } from "../../core/stack/family.ts";
-import type { Outline } from "../../core/stack/outline.ts";
+import type { Edge, Outline } from "../../core/stack/outline.ts";
 import { DamageMark } from "./DamageMark.tsx";
 import { beside } from "./edge-geometry.ts";
 import { PlanFrame } from "./PlanFrame.tsx";
@@ -16,12 +17,18 @@ export const Plan = memo(function Plan({
   family,
   damage = [],
   segments = [],
+  reach = [],
+  picks = [],
   onCut,
   title,
 }: {
   family: Pick<Family, "outline" | "borderMm" | "features" | "windows">;
   damage?: readonly Damage[];
   segments?: readonly PlanSegment[];
+  /** What this window still allows: it shrinks while the window runs. */
+  reach?: readonly Span[];
+  /** Picks that stand in what is open. */
+  picks?: readonly { edge: Edge; atMm: number }[];
   /** Called where a stretch that is not cut yet is tapped. */
   onCut?: (segment: EdgeSegment) => void;
   title: string;
@@ -38,6 +45,39 @@ export const Plan = memo(function Plan({
           {damage.map((marked, i) => (
             <DamageMark key={i} {...{ marked, unit, prefix }} />
           ))}
+          {reach.map(({ edge, fromMm, toMm }) => {
+            const [from, to] = [beside(outline, edge, fromMm, 0), beside(outline, edge, toMm, 0)];
+            return (
+              <line
+                key={`${edge} ${fromMm}`}
+                data-testid="reach"
+                x1={from.x}
+                y1={from.y}
+                x2={to.x}
+                y2={to.y}
+                stroke="var(--heat)"
+                strokeWidth={3 * unit}
+                strokeLinecap="round"
+              />
+            );
+          })}
+          {picks.map(({ edge, atMm }) => {
+            const [tip, left, right] = [
+              beside(outline, edge, atMm, -3.4 * unit),
+              beside(outline, edge, atMm - 1.3 * unit, 0.6 * unit),
+              beside(outline, edge, atMm + 1.3 * unit, 0.6 * unit),
+            ];
+            return (
+              <path
+                key={`${edge} ${atMm}`}
+                data-testid="pick"
+                d={`M${tip.x} ${tip.y} L${left.x} ${left.y} L${right.x} ${right.y} Z`}
+                fill="var(--ink)"
+                stroke="var(--ground)"
+                strokeWidth={0.4 * unit}
+              />
+            );
+          })}
           {segments.map((segment) => (
             <Stretch key={segment.order} {...{ outline, segment, unit, onCut }} />
           ))}

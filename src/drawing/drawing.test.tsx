@@ -77,6 +77,19 @@ describe("the plan drawing", () => {
     for (const { order } of segments.slice(1)) expect(markup).to.include(`>${order}</text>`);
   });
 
+  it("draws what the window still allows along its edge, and a pick where one stands", () => {
+    const markup = renderToStaticMarkup(
+      <Plan
+        family={family}
+        reach={[{ edge: "top", fromMm: 40, toMm: 10 }]}
+        picks={[{ edge: "right", atMm: 55 }]}
+        title="cut"
+      />,
+    );
+    expect(markup).to.match(/data-testid="reach" x1="40" y1="0" x2="10" y2="0"/);
+    expect(markup.match(/data-testid="pick"/g)).to.have.length(1);
+  });
+
   it("hatches each kind of feature and writes its label", () => {
     const markup = draw();
     for (const { kind, label } of family.features) {

@@ -24,7 +24,7 @@ import { cautions } from "../../../core/job/cautions.ts";
 import { heatDraft } from "../../../core/job/stages/lift.ts";
 import { runningTimers, secondsLeft } from "../../../core/job/fold.ts";
 import type { StrengthReading } from "../../../core/lift/glue-curve.ts";
-import { isCut, planLift, speedOf, HANDLING_S } from "../../../core/lift/lift-plan.ts";
+import { isCut, picksAt, planLift, reachIn, speedOf, HANDLING_S } from "../../../core/lift/lift-plan.ts";
 import { glueOf } from "../../../core/materials/glues.ts";
 import { surroundings } from "../../../core/materials/materials.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";
@@ -46,6 +46,7 @@ import { useDraft } from "../../ui/useDraft.ts";
 import type { PanelProps } from "../stage/panel.ts";
 import { BenchFitOffer } from "./BenchFitOffer.tsx";
 import { HeatChart } from "./HeatChart.tsx";
+import { HeatMap } from "./HeatMap.tsx";
 import { LiftGauge } from "./LiftGauge.tsx";
 import { MethodsCompared } from "./MethodsCompared.tsx";
 import { ReadingsImport } from "./ReadingsImport.tsx";
@@ -171,6 +172,16 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
   const chosen = state.settings.lift?.windowS !== undefined;
   const [soakTimer] = runningTimers(state).filter((timer) => timer.timer.startsWith("soak-"));
   const [windowTimer] = runningTimers(state).filter((timer) => timer.timer.startsWith("window-"));
+  // In steps that can be seen, so that the drawing is not made anew for nothing.
+  const leftS = windowTimer ? Math.max(0, Math.ceil(secondsLeft(windowTimer, nowMs) * 2) / 2) : 0;
+  const reach = useMemo(
+    () => (plan && leftS > 0 ? reachIn(plan.segments, state.stretches, leftS, dials.speedMmS) : []),
+    [plan, state.stretches, leftS, dials.speedMmS],
+  );
+  const picks = useMemo(
+    () => (state.endedStages.lift ? [] : picksAt(state.stretches)),
+    [state.stretches, state.endedStages.lift],
+  );
   const lastSoak = state.timers.filter((timer) => timer.timer.startsWith("soak-")).at(-1);
   const readings = useMemo(
     () =>
@@ -417,6 +428,8 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
             family={family}
             damage={state.damage}
             segments={drawnSegments}
+            reach={reach}
+            picks={picks}
             title="Panel from the viewer's side: cut in the order of the numbers"
             {...(live && chosen
               ? {
@@ -426,6 +439,12 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
                 }
               : {})}
           />
+          {reach.length > 0 && (
+            <p className="mt-1 text-heat">
+              Heavy along the edge: what this window still allows, at{" "}
+              <Length mm={dials.speedMmS} digits={1} /> a second.
+            </p>
+          )}
           {plan && plan.uncut.length > 0 && (
             <ul className="mt-2">
               {plan.uncut.map((stretch) => (
@@ -438,6 +457,7 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
           )}
         </section>
       </div>
+      <HeatMap family={family} seam={seam} settings={settings} />
       <LiftGauge {...props} />
       <MethodsCompared
         family={family}
