@@ -233,7 +233,7 @@ function StrengthChart({
   });
   return (
     <figure aria-label="Energy of parting against temperature">
-      <div className="h-60 w-full">
+      <div className="h-60 w-full overflow-hidden">
         <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 480, height: 240 }}>
           <ComposedChart margin={{ top: 8, right: 12, bottom: 22, left: 4 }} accessibilityLayer={false}>
             <CartesianGrid stroke="var(--line)" strokeDasharray="2 5" vertical={false} />
