@@ -147,3 +147,28 @@ test("every way to heat stands beside the others, and the gauge says when to sto
   await page.reload();
   await expect(page.getByLabel("Wedge, mm")).toHaveValue("0.3");
 });
+
+test("a thermocouple that is read live: simulated, kept in the log, and lost at once where it is lost", async ({
+  page,
+  workshop,
+}) => {
+  const { url } = workshop;
+  const code = "GW-1153";
+  await standAtBench(page, url);
+  await visit(page, `/jobs/${code}`);
+  await page.getByRole("button", { name: "Join it" }).click();
+  await expect(page.getByTestId("thermocouple")).toContainText("°C", { timeout: 10_000 });
+  await expect(page.getByText("Simulated: a stand-in, no device is joined.")).toBeVisible();
+  const before = (await stateOf(url, code)).readings.length;
+  await expect
+    .poll(async () => (await stateOf(url, code)).readings.length, { timeout: 40_000 })
+    .toBeGreaterThan(before + 10);
+
+  await workshop.stopServer();
+  await expect(page.getByText("The thermocouple is lost")).toBeVisible({ timeout: 10_000 });
+  await expect(page.getByRole("timer")).toBeVisible();
+  await workshop.startServer();
+  await expect(page.getByText("The thermocouple is lost")).toBeHidden({ timeout: 20_000 });
+  await page.getByRole("button", { name: "Take it off" }).click();
+  await expect(page.getByRole("button", { name: "Join it" })).toBeVisible();
+});

@@ -23,6 +23,7 @@ import {
 import { cautions } from "../../../core/job/cautions.ts";
 import { heatDraft } from "../../../core/job/stages/lift.ts";
 import { runningTimers, secondsLeft } from "../../../core/job/fold.ts";
+import { glueLineAt } from "../../../core/heat/glue-line.ts";
 import type { StrengthReading } from "../../../core/lift/glue-curve.ts";
 import { isCut, picksAt, planLift, reachIn, speedOf, HANDLING_S } from "../../../core/lift/lift-plan.ts";
 import { glueOf } from "../../../core/materials/glues.ts";
@@ -49,6 +50,7 @@ import { HeatChart } from "./HeatChart.tsx";
 import { HeatMap } from "./HeatMap.tsx";
 import { LiftGauge } from "./LiftGauge.tsx";
 import { MethodsCompared } from "./MethodsCompared.tsx";
+import { chartReadings, Thermocouple } from "./Thermocouple.tsx";
 import { ReadingsImport } from "./ReadingsImport.tsx";
 
 /** What a lift rests on beside the job itself. */
@@ -196,6 +198,27 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
     [state.readings, lastSoak],
   );
 
+  const [liveReadings, setLiveReadings] = useState<readonly { atMs: number; valueC: number }[]>([]);
+  const drawnReadings = useMemo(
+    () =>
+      lastSoak
+        ? [...readings, ...chartReadings(liveReadings, Date.parse(lastSoak.startedAt))].filter(
+            ({ atS }) => atS >= 0,
+          )
+        : readings,
+    [readings, liveReadings, lastSoak],
+  );
+  const reckonedC = useMemo(
+    () =>
+      lastSoak
+        ? glueLineAt(family, seam, settings, {
+            startedMs: Date.parse(lastSoak.startedAt),
+            stoppedMs: lastSoak.stoppedAt === null ? null : Date.parse(lastSoak.stoppedAt),
+          })
+        : null,
+    [family, seam, settings, lastSoak],
+  );
+
   return (
     <>
       <p className="answer" data-testid="answer">
@@ -294,7 +317,7 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
       <div className="mt-4 grid gap-6 xl:grid-cols-2">
         <section aria-label="Heat">
           {mounted ? (
-            <HeatChart family={family} seam={seam} heat={heat} readings={readings} />
+            <HeatChart family={family} seam={seam} heat={heat} readings={drawnReadings} />
           ) : (
             <p className="grid h-67 place-items-center text-soft">Drawing the curve</p>
           )}
@@ -365,6 +388,16 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
               </div>
             )}
           </div>
+          <Thermocouple
+            code={props.code}
+            soakKey={`${lastSoak?.startedAt} ${lastSoak?.stoppedAt}`}
+            nowMs={nowMs}
+            reckonedC={reckonedC}
+            isRunning={soakTimer !== undefined || windowTimer !== undefined}
+            disabled={!live}
+            send={send}
+            onLive={setLiveReadings}
+          />
           <ReadingsImport
             stage="lift"
             soakStartedAt={lastSoak?.startedAt ?? null}

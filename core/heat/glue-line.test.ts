@@ -1,0 +1,30 @@
+import { expect } from "chai";
+import { familyNamed } from "../../test/bench-hand.ts";
+import { glueLineAt } from "./glue-line.ts";
+import { calculateHeatSoak } from "./heat-soak.ts";
+import { liftHeatInput, seamOf, usualSettings } from "./lift-heat.ts";
+
+const ticket = familyNamed("TK-5");
+const seam = seamOf(ticket, "layer")!;
+const settings = { ...usualSettings(seam), soakS: 115 };
+const start = Date.UTC(2026, 4, 4, 8);
+
+describe("the glue line as it is to be read", () => {
+  it("is heat-soak at the moments of the soak as it really was, on the heat and off it", () => {
+    const { interfaces, timesS } = calculateHeatSoak({
+      ...liftHeatInput(ticket, seam, { ...settings, soakS: 80 }),
+      outputEveryS: 10,
+    });
+    const face = interfaces.find(({ name }) => name === "cover glass / optical adhesive")!.temperatureC;
+    const at = glueLineAt(ticket, seam, settings, { startedMs: start, stoppedMs: start + 80_000 });
+    for (const [i, t] of timesS.entries()) expect(at(start + t * 1_000)).to.be.closeTo(face[i]!, 0.3);
+  });
+
+  it("goes on heating while nobody has ended the soak, and is the room's before it began", () => {
+    const at = glueLineAt(ticket, seam, settings, { startedMs: start, stoppedMs: null });
+    expect(at(start - 60_000)).to.equal(21);
+    expect(at(start + 300_000)).to.be.greaterThan(at(start + 115_000));
+    expect(at(start + 900_000)).to.be.greaterThan(80);
+    expect(glueLineAt(ticket, seam, settings, null)(start)).to.equal(21);
+  });
+});

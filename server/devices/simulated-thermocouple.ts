@@ -1,0 +1,39 @@
+import type { Thermometer } from "./thermometer.ts";
+
+/** How often it reads, ms. */
+const EVERY_MS = 1_000;
+/** A bead and a wire follow what they touch with this lag, s. Assumed. */
+export const LAG_S = 2;
+const NOISE_K = 0.25;
+
+/** Noise about zero with this deviation (sum of uniform numbers; near enough to normal for a stand-in). */
+const noise = (random: () => number, deviation: number) =>
+  deviation * (random() + random() + random() + random() - 2) * Math.sqrt(3);
+
+/**
+ * A stand-in for a thermocouple: it follows what the model says of the glue line, late by its lag and with a little noise.
+ * Time and chance come in, so that a test can hold both.
+ */
+export function simulatedThermocouple(
+  glueLineC: (nowMs: number) => number,
+  now: () => number = Date.now,
+  random: () => number = Math.random,
+): Thermometer {
+  return {
+    name: "Simulated thermocouple",
+    isSimulated: true,
+    start(onReading) {
+      let beadC = glueLineC(now());
+      let lastMs = now();
+      const read = () => {
+        const atMs = now();
+        beadC += (glueLineC(atMs) - beadC) * (1 - Math.exp(-(atMs - lastMs) / 1_000 / LAG_S));
+        lastMs = atMs;
+        onReading({ atMs, valueC: Number((beadC + noise(random, NOISE_K)).toFixed(2)) });
+      };
+      read();
+      const ticking = setInterval(read, EVERY_MS);
+      return () => clearInterval(ticking);
+    },
+  };
+}

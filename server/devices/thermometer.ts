@@ -1,0 +1,15 @@
+/** One value that a thermometer has read. */
+export interface ThermometerReading {
+  /** ms since 1970. */
+  atMs: number;
+  valueC: number;
+}
+
+/** Something that reads a temperature again and again: a stand-in or a real one behind the same few words. */
+export interface Thermometer {
+  name: string;
+  /** Said on every screen that shows its values. */
+  isSimulated: boolean;
+  /** Begins to read; the function that comes back ends it. */
+  start(onReading: (reading: ThermometerReading) => void, onLost: (why: string) => void): () => void;
+}

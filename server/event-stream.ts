@@ -1,0 +1,39 @@
+/**
+ * Answers with server-sent events. `open` is given a function that sends one (its data as JSON, its name where it has one) and
+ * gives back what ends it; that is called once, when the other side hangs up.
+ */
+export function eventStream(
+  request: Request,
+  open: (send: (data: unknown, name?: string) => void) => () => void,
+): Response {
+  const encoder = new TextEncoder();
+  let end = () => {};
+  const stream = new ReadableStream<Uint8Array>({
+    start(controller) {
+      const write = (text: string) => {
+        try {
+          controller.enqueue(encoder.encode(text));
+        } catch {
+          end();
+        }
+      };
+      write("retry: 2000\n\n");
+      const stop = open((data, name) =>
+        write(`${name ? `event: ${name}\n` : ""}data: ${JSON.stringify(data)}\n\n`),
+      );
+      const heartbeat = setInterval(() => write(": still here\n\n"), 20_000);
+      end = () => {
+        end = () => {};
+        clearInterval(heartbeat);
+        stop();
+      };
+      request.signal.addEventListener("abort", () => end());
+    },
+    cancel() {
+      end();
+    },
+  });
+  return new Response(stream, {
+    headers: { "content-type": "text/event-stream", "cache-control": "no-cache" },
+  });
+}

@@ -1,0 +1,146 @@
+import { useEffect, useRef, useState } from "react";
+import type { EventDraft } from "../../../core/job/event.ts";
+import { Duration, Temperature } from "../../ui/quantity.tsx";
+import type { ChartReading } from "./HeatChart.tsx";
+
+interface Reading {
+  atMs: number;
+  valueC: number;
+}
+
+/** So many go into one entry of the log: a third of a minute's. */
+const IN_ONE_ENTRY = 20;
+/** Nothing for so long, and it counts as lost, ms. */
+const SILENT_MS = 3_500;
+/** The mean of so many readings is held against what was reckoned. */
+const DRIFT_READINGS = 8;
+const DRIFT_K = 3;
+
+/** A thermocouple in the glue line, live: its value, how far it is from what was reckoned, and at once when it is lost. */
+export function Thermocouple({
+  code,
+  soakKey,
+  nowMs,
+  reckonedC,
+  isRunning,
+  disabled,
+  send,
+  onLive,
+}: {
+  code: string;
+  /** Changes with the soak: the stand-in begins anew with each. */
+  soakKey: string;
+  nowMs: number;
+  /** What the glue line should have at a moment; null where no soak has begun. */
+  reckonedC: ((nowMs: number) => number) | null;
+  /** A soak or a window is running. */
+  isRunning: boolean;
+  disabled: boolean;
+  send: (draft: EventDraft) => boolean;
+  /** Readings that are not in the log yet. */
+  onLive: (readings: readonly Reading[]) => void;
+}) {
+  const [isOn, setIsOn] = useState(false);
+  const [last, setLast] = useState<readonly Reading[]>([]);
+  const [device, setDevice] = useState<{ name: string; isSimulated: boolean } | null>(null);
+  const [isBroken, setIsBroken] = useState(false);
+  const unsent = useRef<Reading[]>([]);
+  const handlers = useRef({ send, onLive });
+  useEffect(() => {
+    handlers.current = { send, onLive };
+  });
+
+  useEffect(() => {
+    if (!isOn) return undefined;
+    const flush = () => {
+      const some = unsent.current;
+      if (some.length === 0) return;
+      unsent.current = [];
+      const values = some.map(({ atMs, valueC }) => ({ at: new Date(atMs).toISOString(), value: valueC }));
+      handlers.current.send({
+        stage: "lift",
+        kind: "reading-taken",
+        data: { quantity: "glue line", source: "simulated", values },
+      });
+      handlers.current.onLive([]);
+    };
+    const line = new EventSource(`/api/jobs/${code}/thermocouple`);
+    line.addEventListener("device", ({ data }: MessageEvent<string>) =>
+      setDevice(JSON.parse(data) as { name: string; isSimulated: boolean }),
+    );
+    line.addEventListener("reading", ({ data }: MessageEvent<string>) => {
+      const reading = JSON.parse(data) as Reading;
+      setIsBroken(false);
+      setLast((before) => [...before.slice(1 - DRIFT_READINGS), reading]);
+      unsent.current = [...unsent.current, reading];
+      handlers.current.onLive(unsent.current);
+      if (unsent.current.length >= IN_ONE_ENTRY) flush();
+    });
+    line.addEventListener("lost", () => setIsBroken(true));
+    line.onerror = () => setIsBroken(true);
+    return () => {
+      line.close();
+      flush();
+    };
+  }, [isOn, code, soakKey]);
+
+  const newest = last.at(-1);
+  const silentMs = newest ? nowMs - newest.atMs : 0;
+  const isLost = isOn && newest !== undefined && (isBroken || silentMs > SILENT_MS);
+  const isFull = last.length >= DRIFT_READINGS;
+  const driftK =
+    reckonedC && isFull && isOn
+      ? last.reduce((sum, { atMs, valueC }) => sum + valueC - reckonedC(atMs), 0) / last.length
+      : null;
+  return (
+    <section aria-label="Thermocouple" className="mt-3 border-y-2 border-line py-2">
+      <div className="flex flex-wrap items-center gap-3">
+        <span className="flex-1">
+          {isOn && newest ? (
+            <>
+              <span className="text-2xl font-semibold" data-testid="thermocouple">
+                <Temperature c={newest.valueC} digits={1} />
+              </span>{" "}
+              in the glue line.{" "}
+            </>
+          ) : isOn ? (
+            "Waiting for the first reading. "
+          ) : (
+            "A thermocouple in the glue line shows on the chart as it reads. "
+          )}
+          <span className="text-film">
+            {device && !device.isSimulated ? device.name : "Simulated: a stand-in, no device is joined."}
+          </span>
+        </span>
+        <button
+          type="button"
+          className="control"
+          disabled={disabled && !isOn}
+          onClick={() => {
+            setIsOn(!isOn);
+            setLast([]);
+            setIsBroken(false);
+          }}
+        >
+          {isOn ? "Take it off" : "Join it"}
+        </button>
+      </div>
+      {isLost && (
+        <p role="alert" className="edge-hatch mt-1 text-danger">
+          The thermocouple is lost: nothing for <Duration s={Math.max(1, silentMs / 1_000)} />.
+          {isRunning && " The timer goes on."}
+        </p>
+      )}
+      {driftK !== null && !isLost && Math.abs(driftK) > DRIFT_K && (
+        <p role="status" className="edge-hatch mt-1 text-film">
+          {Math.abs(driftK).toFixed(0)} K {driftK > 0 ? "above" : "below"} what was reckoned. Go by the
+          reading, and fit the run afterwards.
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** Live readings as the chart draws them. */
+export const chartReadings = (live: readonly Reading[], startedMs: number): ChartReading[] =>
+  live.map(({ atMs, valueC }) => ({ atS: (atMs - startedMs) / 1_000, valueC }));
