@@ -16,15 +16,30 @@ describe("the glue line as it is to be read", () => {
       outputEveryS: 10,
     });
     const face = interfaces.find(({ name }) => name === "cover glass / optical adhesive")!.temperatureC;
-    const at = glueLineAt(ticket, seam, settings, { startedMs: start, stoppedMs: start + 80_000 });
+    const at = glueLineAt(ticket, seam, settings, [{ startedMs: start, stoppedMs: start + 80_000 }]);
     for (const [i, t] of timesS.entries()) expect(at(start + t * 1_000)).to.be.closeTo(face[i]!, 0.3);
   });
 
+  it("is warm from the time before when it goes back on the heat, and cold again after a long pause", () => {
+    const once = { startedMs: start, stoppedMs: start + 115_000 };
+    const again = (afterS: number) => {
+      const startedMs = once.stoppedMs + afterS * 1_000;
+      return { startedMs, at: glueLineAt(ticket, seam, settings, [once, { startedMs, stoppedMs: null }]) };
+    };
+    const soon = again(40);
+    const first = glueLineAt(ticket, seam, settings, [once]);
+    expect(soon.at(start + 100_000)).to.be.closeTo(first(start + 100_000), 0.3);
+    expect(soon.at(soon.startedMs + 20_000)).to.be.greaterThan(first(start + 20_000) + 20);
+    const late = again(3 * 3_600);
+    expect(late.at(late.startedMs + 20_000)).to.be.closeTo(first(start + 20_000), 0.5);
+    expect(late.at(late.startedMs - 1_000)).to.be.closeTo(21, 0.5);
+  });
+
   it("goes on heating while nobody has ended the soak, and is the room's before it began", () => {
-    const at = glueLineAt(ticket, seam, settings, { startedMs: start, stoppedMs: null });
+    const at = glueLineAt(ticket, seam, settings, [{ startedMs: start, stoppedMs: null }]);
     expect(at(start - 60_000)).to.equal(21);
     expect(at(start + 300_000)).to.be.greaterThan(at(start + 115_000));
     expect(at(start + 900_000)).to.be.greaterThan(80);
-    expect(glueLineAt(ticket, seam, settings, null)(start)).to.equal(21);
+    expect(glueLineAt(ticket, seam, settings, [])(start)).to.equal(21);
   });
 });

@@ -1,3 +1,4 @@
+import type { Timer } from "../job/fold.ts";
 import type { Family, Seam } from "../stack/family.ts";
 import { calculateHeatSoak } from "./heat-soak.ts";
 import { liftHeatInput, type LiftHeatSettings } from "./lift-heat.ts";
@@ -10,37 +11,59 @@ export interface Soak {
 
 /** How long a soak that has no end yet is followed beyond what was meant, s. */
 const BEYOND_S = 900;
+/** After so long off the heat a stack is as cold as the room, s. */
+const LONGEST_PAUSE_S = 3_600;
 const CURVE_POINTS = 400;
 
+/** The soaks of a job's lift, in their order. */
+export const soaksOf = (timers: readonly Timer[]): Soak[] =>
+  timers
+    .filter((timer) => timer.timer.startsWith("soak-"))
+    .map(({ startedAt, stoppedAt }) => ({
+      startedMs: Date.parse(startedAt),
+      stoppedMs: stoppedAt === null ? null : Date.parse(stoppedAt),
+    }));
+
 /**
- * What a thermocouple between the glue and what is above it is to read at a moment (ms since 1970), C: before the soak the
- * room, then the stack on the heat, then off it. Beyond what is followed the last value stands.
+ * What a thermocouple between the glue and what is above it is to read at a moment (ms since 1970), C: before the first soak the
+ * room, then the stack on the heat and off it by turns, warm from the time before. Beyond what is followed the last value
+ * stands.
  */
 export function glueLineAt(
   family: Family,
-  seam: Pick<Seam, "layer"> & Seam,
+  seam: Seam,
   settings: LiftHeatSettings,
-  soak: Soak | null,
+  soaks: readonly Soak[],
 ): (nowMs: number) => number {
-  if (!soak) return () => settings.roomC;
-  const soakedS = soak.stoppedMs === null ? null : Math.max(0.1, (soak.stoppedMs - soak.startedMs) / 1_000);
+  const first = soaks[0];
+  if (!first) return () => settings.roomC;
   const { layers, contacts, startC, phases } = liftHeatInput(family, seam, settings);
   const [on, off] = phases as [(typeof phases)[number], (typeof phases)[number]];
-  const followed =
-    soakedS === null
-      ? [{ ...on, durationS: settings.soakS + BEYOND_S }]
-      : [
-          { ...on, durationS: soakedS },
-          { ...off, durationS: BEYOND_S },
-        ];
+  const seconds = (fromMs: number, toMs: number) => Math.max(0.1, (toMs - fromMs) / 1_000);
+  const followed = soaks.flatMap(({ startedMs, stoppedMs }, i) => {
+    if (stoppedMs === null) return [{ ...on, durationS: settings.soakS + BEYOND_S }];
+    const next = soaks[i + 1];
+    const cooledS = next ? Math.min(LONGEST_PAUSE_S, seconds(stoppedMs, next.startedMs)) : BEYOND_S;
+    return [
+      { ...on, durationS: seconds(startedMs, stoppedMs) },
+      { ...off, durationS: cooledS },
+    ];
+  });
   const totalS = followed.reduce((sum, phase) => sum + phase.durationS, 0);
   const { timesS, interfaces } = calculateHeatSoak(
-    { layers, contacts, startC, phases: followed, outputEveryS: totalS / CURVE_POINTS },
+    { layers, contacts, startC, phases: followed, outputEveryS: totalS / (CURVE_POINTS * soaks.length) },
     { cells: 24, longestStepS: 10 },
   );
   const face = interfaces[family.stack.findIndex((layer) => layer.name === seam.layer)]!.temperatureC;
+  // A pause that was longer than is followed is left out of the curve's time.
+  const skippedMs = (nowMs: number) =>
+    soaks.reduce((sum, { stoppedMs }, i) => {
+      const next = soaks[i + 1];
+      if (!next || stoppedMs === null) return sum;
+      return sum + Math.max(0, Math.min(nowMs, next.startedMs) - stoppedMs - LONGEST_PAUSE_S * 1_000);
+    }, 0);
   return (nowMs) => {
-    const s = (nowMs - soak.startedMs) / 1_000;
+    const s = (nowMs - first.startedMs - skippedMs(nowMs)) / 1_000;
     if (s <= 0) return startC;
     const after = timesS.findIndex((t) => t >= s);
     if (after <= 0) return face.at(-1)!;

@@ -1,4 +1,4 @@
-import { glueLineAt } from "../../core/heat/glue-line.ts";
+import { glueLineAt, soaksOf } from "../../core/heat/glue-line.ts";
 import { keptMethod, usualSettings } from "../../core/heat/lift-heat.ts";
 import type { JobState } from "../../core/job/fold.ts";
 import type { Family, Seam } from "../../core/stack/family.ts";
@@ -10,7 +10,6 @@ const CONTACT_FACTOR = 1.3;
 export function simulatedGlueLine(family: Family, seam: Seam, state: JobState): (nowMs: number) => number {
   const kept = state.settings.lift ?? {};
   const method = keptMethod(seam, state.heatMethod, kept);
-  const soak = state.timers.filter((timer) => timer.timer.startsWith("soak-")).at(-1);
   return glueLineAt(
     family,
     seam,
@@ -20,11 +19,6 @@ export function simulatedGlueLine(family: Family, seam: Seam, state: JobState): 
         "contactWm2K" in method ? { ...method, contactWm2K: method.contactWm2K * CONTACT_FACTOR } : method,
       soakS: kept.soakS ?? 300,
     },
-    soak
-      ? {
-          startedMs: Date.parse(soak.startedAt),
-          stoppedMs: soak.stoppedAt === null ? null : Date.parse(soak.stoppedAt),
-        }
-      : null,
+    soaksOf(state.timers),
   );
 }

@@ -23,7 +23,7 @@ import {
 import { cautions } from "../../../core/job/cautions.ts";
 import { heatDraft } from "../../../core/job/stages/lift.ts";
 import { runningTimers, secondsLeft } from "../../../core/job/fold.ts";
-import { glueLineAt } from "../../../core/heat/glue-line.ts";
+import { glueLineAt, soaksOf } from "../../../core/heat/glue-line.ts";
 import type { StrengthReading } from "../../../core/lift/glue-curve.ts";
 import { isCut, picksAt, planLift, reachIn, speedOf, HANDLING_S } from "../../../core/lift/lift-plan.ts";
 import { glueOf } from "../../../core/materials/glues.ts";
@@ -208,15 +208,10 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
         : readings,
     [readings, liveReadings, lastSoak],
   );
+  const soaks = useMemo(() => soaksOf(state.timers), [state.timers]);
   const reckonedC = useMemo(
-    () =>
-      lastSoak
-        ? glueLineAt(family, seam, settings, {
-            startedMs: Date.parse(lastSoak.startedAt),
-            stoppedMs: lastSoak.stoppedAt === null ? null : Date.parse(lastSoak.stoppedAt),
-          })
-        : null,
-    [family, seam, settings, lastSoak],
+    () => (soaks.length > 0 ? glueLineAt(family, seam, settings, soaks) : null),
+    [family, seam, settings, soaks],
   );
 
   return (
@@ -404,7 +399,7 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
             send={send}
             disabled={!live}
           />
-          {lastSoak && !isChanged && (
+          {lastSoak && soaks.length === 1 && !isChanged && (
             <BenchFitOffer
               {...{ code: props.code, family, seam, settings, readings }}
               soakedS={

@@ -8,8 +8,8 @@ interface Reading {
   valueC: number;
 }
 
-/** So many go into one entry of the log: a third of a minute's. */
-const IN_ONE_ENTRY = 20;
+/** So many go into one entry of the log: half a minute's. */
+const IN_ONE_ENTRY = 30;
 /** Nothing for so long, and it counts as lost, ms. */
 const SILENT_MS = 3_500;
 /** The mean of so many readings is held against what was reckoned. */
@@ -52,6 +52,7 @@ export function Thermocouple({
 
   useEffect(() => {
     if (!isOn) return undefined;
+    setLast([]);
     const flush = () => {
       const some = unsent.current;
       if (some.length === 0) return;
