@@ -5,7 +5,10 @@ import sharp from "sharp";
 import { calculateAdhesiveDose } from "../core/bond/adhesive-dose.ts";
 import { calculateCureDose } from "../core/cure/cure-dose.ts";
 import { calculateHeatSoak } from "../core/heat/heat-soak.ts";
-import { chooseSoakS, seamOf, usualSettings } from "../core/heat/lift-heat.ts";
+import { calculateHeatField } from "../core/heat/heat-field.ts";
+import { chooseSoakS, liftHeatInput, seamOf, usualSettings } from "../core/heat/lift-heat.ts";
+import { calculateSoakPlan } from "../core/heat/soak-plan.ts";
+import { calculateLiftStress } from "../core/lift/lift-stress.ts";
 import { planLift } from "../core/lift/lift-plan.ts";
 import { screwLedger } from "../core/open/screw-ledger.ts";
 import { calculateRouteChoice } from "../core/route/route-choice.ts";
@@ -157,6 +160,54 @@ keep(
   ),
 );
 
+const wayInput = (kind: "plate" | "gun") => {
+  const usual = usualSettings(seam, kind);
+  const { layers, contacts, startC, target, limits } = liftHeatInput(ticket, seam, { ...usual, soakS: 60 });
+  return {
+    layers,
+    contacts,
+    startC,
+    target: target!,
+    limits,
+    method: usual.method,
+    airC: usual.roomC,
+    edgeMm: 300,
+    speedMmS: 4,
+    handlingS: 5,
+  };
+};
+keep(
+  "soak-plan of a handheld on a plate (in a worker)",
+  time(() => void calculateSoakPlan(wayInput("plate")), 5),
+);
+keep(
+  "heat-field, 28 cells along, 2 min (in a worker)",
+  time(
+    () =>
+      void calculateHeatField({
+        panel: { widthMm: 70, heightMm: 126 },
+        layers: wayInput("plate").layers,
+        startC: 21,
+        airC: 21,
+        sources: [{ kind: "plate", xMm: 0, yMm: 0, widthMm: 70, heightMm: 90, plateC: 97, contactWm2K: 70 }],
+        durationS: 120,
+        target: { layer: seam.layer, minC: 72 },
+        gridMm: 4.5,
+      }),
+    5,
+  ),
+);
+keep(
+  "lift-stress",
+  time(() =>
+    calculateLiftStress({
+      lifted: { modulusGpa: 70, thicknessMm: 0.7 },
+      base: { support: "held" },
+      wedgeMm: 0.3,
+      frontMm: 25,
+    }),
+  ),
+);
 keep(
   "route-choice, 3 options",
   time(() =>

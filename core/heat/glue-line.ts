@@ -60,7 +60,9 @@ export function glueLineAt(
     soaks.reduce((sum, { stoppedMs }, i) => {
       const next = soaks[i + 1];
       if (!next || stoppedMs === null) return sum;
-      return sum + Math.max(0, Math.min(nowMs, next.startedMs) - stoppedMs - LONGEST_PAUSE_S * 1_000);
+      // Until it goes on, the curve waits a little before the next soak, where it is flat.
+      const waitsAtS = nowMs < next.startedMs ? LONGEST_PAUSE_S - 60 : LONGEST_PAUSE_S;
+      return sum + Math.max(0, Math.min(nowMs, next.startedMs) - stoppedMs - waitsAtS * 1_000);
     }, 0);
   return (nowMs) => {
     const s = (nowMs - first.startedMs - skippedMs(nowMs)) / 1_000;

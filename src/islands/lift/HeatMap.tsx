@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { memo, useMemo, useState } from "react";
 import { facesOf, methodOf, type HeatMethod } from "../../../core/heat/heat-methods.ts";
 import type { HeatField, HeatFieldInput, HeatSource } from "../../../core/heat/heat-field.ts";
 import { bandOf, liftHeatInput, type LiftHeatSettings } from "../../../core/heat/lift-heat.ts";
@@ -59,7 +59,7 @@ const shade = (share: number) =>
   `color-mix(in oklab, var(--heat) ${Math.round(100 * Math.min(1, Math.max(0, share)))}%, var(--raised))`;
 
 /** How evenly the heat lies on the glue line at the end of the soak: reckoned in a worker, on demand. */
-export function HeatMap({
+export const HeatMap = memo(function HeatMap({
   family,
   seam,
   settings,
@@ -222,4 +222,4 @@ export function HeatMap({
       )}
     </details>
   );
-}
+});

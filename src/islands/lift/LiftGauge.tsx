@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { memo, useMemo, useState } from "react";
 import {
   CartesianGrid,
   ComposedChart,
@@ -13,6 +13,7 @@ import { glueCurve, type StrengthReading } from "../../../core/lift/glue-curve.t
 import { bendingParts, gaugeInput } from "../../../core/lift/lift-gauge.ts";
 import { calculateLiftStress, liftStressInput, type LiftStress } from "../../../core/lift/lift-stress.ts";
 import { glueOf, strengthAt, type Glue } from "../../../core/materials/glues.ts";
+import type { JobState } from "../../../core/job/fold.ts";
 import type { Seam } from "../../../core/stack/family.ts";
 import { Field } from "../../ui/Field.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
@@ -37,22 +38,39 @@ const untyped: Typed = { wedge: "", front: "", glue: "", isHeld: true };
 const bounds = { wedge: [0.01, 50], front: [0.5, 2_000], glue: [-100, 400] } as const;
 
 /** How hard the glue holds just now, from a wedge and where the glue begins, and what the glass feels. */
-export function LiftGauge({
+export const LiftGauge = memo(function LiftGauge({
   code,
   family,
   seam,
-  state,
+  damage,
+  wedges,
   live,
   send,
   shopReadings,
-}: PanelProps & { seam: Seam; shopReadings: readonly StrengthReading[] }) {
+}: Pick<PanelProps, "code" | "family" | "live" | "send"> & {
+  seam: Seam;
+  damage: JobState["damage"];
+  wedges: JobState["wedges"];
+  shopReadings: readonly StrengthReading[];
+}) {
   const preferences = usePreferences();
   const mounted = useMounted();
   const [typed, setTyped] = useDraft<Typed>(`${code} gauge`, untyped);
   const [fault, setFault] = useState<string>();
-  const parts = useMemo(() => bendingParts(family, seam, state.damage), [family, seam, state.damage]);
+  const parts = useMemo(() => bendingParts(family, seam, damage), [family, seam, damage]);
   const material = family.stack.find((layer) => layer.name === seam.layer)!.material;
   const glue = glueOf(material);
+  const readings = useMemo(() => {
+    const own = wedges
+      .filter((reading) => reading.glue === material)
+      .map((reading) => ({
+        id: reading.id,
+        glueC: reading.glueC,
+        fractureEnergyJm2: calculateLiftStress(reading.input).fractureEnergyJm2,
+      }));
+    // This job's own come at once; those of the shop hold them too as soon as the page is loaded again.
+    return [...own, ...shopReadings.filter((s) => !own.some((o) => o.id === s.id))];
+  }, [wedges, shopReadings, material]);
   if (!parts) return null;
 
   const read = (field: keyof typeof bounds, kind: QuantityKind) => {
@@ -90,15 +108,6 @@ export function LiftGauge({
       setTyped({ ...typed, front: "" });
     }
   };
-  const own = state.wedges
-    .filter((reading) => reading.glue === material)
-    .map((reading) => ({
-      id: reading.id,
-      glueC: reading.glueC,
-      fractureEnergyJm2: calculateLiftStress(reading.input).fractureEnergyJm2,
-    }));
-  // This job's own come at once; those of the shop hold them too as soon as the page is loaded again.
-  const readings = [...own, ...shopReadings.filter((s) => !own.some((o) => o.id === s.id))];
   const length = shown("length", 0, preferences).unit;
   const entry = (field: keyof typeof bounds, label: string, hint: string) => (
     <Field label={label} hint={hint}>
@@ -194,11 +203,7 @@ export function LiftGauge({
           <StrengthChart
             glue={glue}
             readings={readings}
-            now={
-              stress && glueC.value !== undefined
-                ? { glueC: glueC.value, fractureEnergyJm2: stress.fractureEnergyJm2 }
-                : null
-            }
+            nowC={stress && glueC.value !== undefined ? glueC.value : null}
           />
         ) : (
           <p className="grid h-60 place-items-center text-soft">Drawing the curve</p>
@@ -206,17 +211,18 @@ export function LiftGauge({
       </div>
     </section>
   );
-}
+});
 
 /** What the glue takes against temperature: as assumed, as measured here, and this shop's own line with its scatter. */
-function StrengthChart({
+const StrengthChart = memo(function StrengthChart({
   glue,
   readings,
-  now,
+  nowC,
 }: {
   glue: Glue;
   readings: readonly StrengthReading[];
-  now: Omit<StrengthReading, "id"> | null;
+  /** Where the glue is just now. */
+  nowC: number | null;
 }) {
   const preferences = usePreferences();
   const degrees = (c: number) => shown("temperature", c, preferences).value;
@@ -279,7 +285,9 @@ function StrengthChart({
               fill="var(--ink)"
               isAnimationActive={false}
             />
-            {now && <ReferenceLine x={degrees(now.glueC)} stroke="var(--liquid)" strokeDasharray="6 3" />}
+            {nowC !== null && (
+              <ReferenceLine x={degrees(nowC)} stroke="var(--liquid)" strokeDasharray="6 3" />
+            )}
           </ComposedChart>
         </ResponsiveContainer>
       </div>
@@ -291,4 +299,4 @@ function StrengthChart({
       </figcaption>
     </figure>
   );
-}
+});

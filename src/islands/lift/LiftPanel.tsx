@@ -1,4 +1,4 @@
-import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { fitFor, withBench, type BenchFits } from "../../../core/heat/bench-fit.ts";
 import {
   heatMethods,
@@ -209,9 +209,11 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
     [readings, liveReadings, lastSoak],
   );
   const soaks = useMemo(() => soaksOf(state.timers), [state.timers]);
-  const reckonedC = useMemo(
-    () => (soaks.length > 0 ? glueLineAt(family, seam, settings, soaks) : null),
-    [family, seam, settings, soaks],
+  // What need not follow the slider within its frame follows after it.
+  const calmSettings = useDeferredValue(settings);
+  const reckon = useCallback(
+    () => (soaks.length > 0 ? glueLineAt(family, seam, calmSettings, soaks) : null),
+    [family, seam, calmSettings, soaks],
   );
 
   return (
@@ -387,7 +389,7 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
             code={props.code}
             soakKey={`${lastSoak?.startedAt} ${lastSoak?.stoppedAt}`}
             nowMs={nowMs}
-            reckonedC={reckonedC}
+            reckon={reckon}
             isRunning={soakTimer !== undefined || windowTimer !== undefined}
             disabled={!live}
             send={send}
@@ -401,7 +403,8 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
           />
           {lastSoak && soaks.length === 1 && !isChanged && (
             <BenchFitOffer
-              {...{ code: props.code, family, seam, settings, readings }}
+              {...{ code: props.code, family, seam, readings }}
+              settings={calmSettings}
               soakedS={
                 lastSoak.stoppedAt
                   ? (Date.parse(lastSoak.stoppedAt) - Date.parse(lastSoak.startedAt)) / 1_000
@@ -485,8 +488,13 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
           )}
         </section>
       </div>
-      <HeatMap family={family} seam={seam} settings={settings} />
-      <LiftGauge {...props} />
+      <HeatMap family={family} seam={seam} settings={calmSettings} />
+      <LiftGauge
+        {...{ code: props.code, family, seam, live, send }}
+        damage={state.damage}
+        wedges={state.wedges}
+        shopReadings={props.shopReadings}
+      />
       <MethodsCompared
         family={family}
         seam={seam}

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { EventDraft } from "../../../core/job/event.ts";
 import { Duration, Temperature } from "../../ui/quantity.tsx";
 import type { ChartReading } from "./HeatChart.tsx";
@@ -21,7 +21,7 @@ export function Thermocouple({
   code,
   soakKey,
   nowMs,
-  reckonedC,
+  reckon,
   isRunning,
   disabled,
   send,
@@ -31,8 +31,8 @@ export function Thermocouple({
   /** Changes with the soak: the stand-in begins anew with each. */
   soakKey: string;
   nowMs: number;
-  /** What the glue line should have at a moment; null where no soak has begun. */
-  reckonedC: ((nowMs: number) => number) | null;
+  /** Works out what the glue line should have at a moment; null where no soak has begun. */
+  reckon: () => ((nowMs: number) => number) | null;
   /** A soak or a window is running. */
   isRunning: boolean;
   disabled: boolean;
@@ -85,6 +85,8 @@ export function Thermocouple({
     };
   }, [isOn, code, soakKey]);
 
+  // Nobody needs it while no thermocouple is joined, and it takes some time.
+  const reckonedC = useMemo(() => (isOn ? reckon() : null), [isOn, reckon]);
   const newest = last.at(-1);
   const silentMs = newest ? nowMs - newest.atMs : 0;
   const isLost = isOn && newest !== undefined && (isBroken || silentMs > SILENT_MS);
