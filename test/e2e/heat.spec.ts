@@ -4,6 +4,7 @@ import { liftHeatInput, seamOf, usualSettings } from "../../core/heat/lift-heat.
 import { familyNamed } from "../bench-hand.ts";
 import {
   bigButton,
+  eventsOf,
   expect,
   openJob,
   pressOnce,
@@ -159,11 +160,15 @@ test("a thermocouple that is read live: simulated, kept in the log, and lost at 
   await page.getByRole("button", { name: "Join it" }).click();
   await expect(page.getByTestId("thermocouple")).toContainText("°C", { timeout: 10_000 });
   await expect(page.getByText("Simulated: a stand-in, no device is joined.")).toBeVisible();
+  // What has been read is in the log as soon as it is taken off.
   const before = (await stateOf(url, code)).readings.length;
-  await expect
-    .poll(async () => (await stateOf(url, code)).readings.length, { timeout: 40_000 })
-    .toBeGreaterThan(before + 10);
+  await page.getByRole("button", { name: "Take it off" }).click();
+  await expect.poll(async () => (await stateOf(url, code)).readings.length).toBeGreaterThan(before);
+  const [last] = (await eventsOf(url, code)).slice(-1);
+  expect(last).toMatchObject({ kind: "reading-taken", data: { quantity: "glue line", source: "simulated" } });
 
+  await page.getByRole("button", { name: "Join it" }).click();
+  await expect(page.getByTestId("thermocouple")).toContainText("°C", { timeout: 10_000 });
   await workshop.stopServer();
   await expect(page.getByText("The thermocouple is lost")).toBeVisible({ timeout: 10_000 });
   await expect(page.getByRole("timer")).toBeVisible();
