@@ -1,8 +1,8 @@
 import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
-import { glueLineAt } from "./glue-line.ts";
+import { glueLineAt, soakAgainS } from "./glue-line.ts";
 import { calculateHeatSoak } from "./heat-soak.ts";
-import { liftHeatInput, seamOf, usualSettings } from "./lift-heat.ts";
+import { calculateLiftHeat, liftHeatInput, seamOf, usualSettings } from "./lift-heat.ts";
 
 const ticket = familyNamed("TK-5");
 const seam = seamOf(ticket, "layer")!;
@@ -41,5 +41,36 @@ describe("the glue line as it is to be read", () => {
     expect(at(start + 300_000)).to.be.greaterThan(at(start + 115_000));
     expect(at(start + 900_000)).to.be.greaterThan(80);
     expect(glueLineAt(ticket, seam, settings, [])(start)).to.equal(21);
+  });
+});
+
+describe("going back on the heat", () => {
+  const heat = calculateLiftHeat(ticket, seam, settings);
+  const once = { startedMs: start, stoppedMs: start + 115_000 };
+  const again = (afterS: number) =>
+    soakAgainS(ticket, seam, settings, heat.windowS!, [once], once.stoppedMs + afterS * 1_000);
+
+  it("takes less the warmer it still is, and never longer than the first time", () => {
+    expect(again(30)).to.be.below(again(90));
+    expect(again(30)).to.be.below(60);
+    expect(again(90)).to.be.at.most(115);
+    expect(again(2 * 3_600)).to.equal(115);
+    expect(soakAgainS(ticket, seam, settings, heat.windowS!, [], start)).to.equal(115);
+  });
+
+  it("gives the window again that the first soak gave, and five seconds less would not", () => {
+    const afterS = 45;
+    const windowAfter = (soakS: number) => {
+      const input = liftHeatInput(ticket, seam, settings);
+      const [on, off] = input.phases as [(typeof input.phases)[number], (typeof input.phases)[number]];
+      const { target } = calculateHeatSoak({
+        ...input,
+        phases: [on, { ...off, durationS: afterS }, { ...on, durationS: soakS }, off],
+      });
+      return target!.windowS ?? 0;
+    };
+    const soakS = again(afterS);
+    expect(windowAfter(soakS)).to.be.at.least(heat.windowS! - 1);
+    expect(windowAfter(soakS - 5)).to.be.below(heat.windowS!);
   });
 });

@@ -73,3 +73,56 @@ export function glueLineAt(
     return face[after - 1]! + share * (face[after]! - face[after - 1]!);
   };
 }
+
+/** Nobody lays it down for less, s. */
+const SHORTEST_SOAK_S = 10;
+const STEP_S = 5;
+/** How long the cooling is followed, s: longer than any window that is worked in. */
+const COOLING_S = 180;
+
+/**
+ * How long a stack that is still warm goes back on the heat to have the same window again, s in steps of five: never longer
+ * than its first soak. `soaks` are those that are over; it goes back at `nowMs`.
+ */
+export function soakAgainS(
+  family: Family,
+  seam: Seam,
+  settings: LiftHeatSettings,
+  windowS: number,
+  soaks: readonly Soak[],
+  nowMs: number,
+): number {
+  const over = soaks.filter((soak): soak is Soak & { stoppedMs: number } => soak.stoppedMs !== null);
+  const since = over.at(-1) ? (nowMs - over.at(-1)!.stoppedMs) / 1_000 : Infinity;
+  if (since >= LONGEST_PAUSE_S) return settings.soakS;
+  const { layers, contacts, startC, target, phases } = liftHeatInput(family, seam, settings);
+  const [on, off] = phases as [(typeof phases)[number], (typeof phases)[number]];
+  const before = over.flatMap(({ startedMs, stoppedMs }, i) => [
+    { ...on, durationS: Math.max(0.1, (stoppedMs - startedMs) / 1_000) },
+    {
+      ...off,
+      durationS: Math.min(
+        LONGEST_PAUSE_S,
+        Math.max(0.1, ((over[i + 1]?.startedMs ?? nowMs) - stoppedMs) / 1_000),
+      ),
+    },
+  ]);
+  const totalS = before.reduce((sum, phase) => sum + phase.durationS, 0);
+  const isEnough = (soakS: number) => {
+    const again = [...before, { ...on, durationS: soakS }, { ...off, durationS: COOLING_S }];
+    const result = calculateHeatSoak(
+      { layers, contacts, startC, target, phases: again, outputEveryS: totalS + soakS + COOLING_S },
+      { cells: 24, longestStepS: 10 },
+    );
+    return (result.target!.windowS ?? 0) >= Math.min(windowS, COOLING_S) - 0.5;
+  };
+  let low = SHORTEST_SOAK_S - STEP_S;
+  let high = settings.soakS;
+  while (high - low > STEP_S) {
+    const middle = STEP_S * Math.round((low + high) / 2 / STEP_S);
+    if (middle <= low || middle >= high) break;
+    if (isEnough(middle)) high = middle;
+    else low = middle;
+  }
+  return high;
+}

@@ -2,6 +2,7 @@ import {
   calculateLiftHeat,
   chooseSoakS,
   isHeated,
+  keptMethod,
   longestSoakS,
   methodNumbers,
   seamOf,
@@ -9,6 +10,7 @@ import {
   type LiftHeatSettings,
 } from "../../heat/lift-heat.ts";
 import { fitFor, withBench, type BenchFits } from "../../heat/bench-fit.ts";
+import { soakAgainS, soaksOf } from "../../heat/glue-line.ts";
 import { methodOf } from "../../heat/heat-methods.ts";
 import { chosenPlan, isCut, speedOf } from "../../lift/lift-plan.ts";
 import type { EdgeSegment } from "../../lift/edge-plan.ts";
@@ -126,6 +128,19 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
   if (firstLeft < 0) {
     return [{ ...choose, done: true }, ...segments];
   }
+  // The first time as chosen; after that as long as the warmth that is left asks for.
+  const soakS = () => {
+    const chosenS = settings.soakS ?? 60;
+    if (cycle === 0) return chosenS;
+    const usual = usualSettings(seam, state.heatMethod);
+    const heat = {
+      method: keptMethod(seam, state.heatMethod, settings),
+      soakS: chosenS,
+      roomC: settings.roomC ?? usual.roomC,
+      airFilmWm2K: settings.airFilmWm2K ?? usual.airFilmWm2K,
+    };
+    return soakAgainS(family, seam, heat, settings.windowS ?? 0, soaksOf(state.timers), nowMs);
+  };
   const toHeat = (ask: string): Step => ({
     key: `soak-${cycle + 1}`,
     ask,
@@ -138,7 +153,7 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
       data: {
         timer: `soak-${cycle + 1}`,
         label: `Soak ${cycle + 1}`,
-        durationS: settings.soakS ?? 60,
+        durationS: soakS(),
         ...(cutting && cutting.stoppedAt === null ? { stops: cutting.timer } : {}),
       },
     }),
