@@ -1,4 +1,5 @@
 import { expect } from "chai";
+import Papa from "papaparse";
 import type pg from "pg";
 import { v4 as uuid } from "uuid";
 import type { EventDraft, JobEvent } from "../../core/job/event.ts";
@@ -6,9 +7,10 @@ import { foldJob } from "../../core/job/fold.ts";
 import { appendEvents, findJob } from "../../server/store/jobs.ts";
 import { wedgeReadings } from "../../server/store/wedge-readings.ts";
 import { GET as readFits, POST as keepFit } from "../../src/pages/api/bench-fits.ts";
+import { GET as readingsFile } from "../../src/pages/api/jobs/[code]/readings.csv.ts";
 import { POST as postReading } from "../../src/pages/api/jobs/[code]/readings.ts";
 import { demoDatabase } from "../fresh-database.ts";
-import { ask, expectFault } from "./ask.ts";
+import { ask, call, expectFault } from "./ask.ts";
 
 const stamped = (draft: EventDraft): JobEvent =>
   ({ ...draft, id: uuid(), who: "tove", at: new Date().toISOString() }) as JobEvent;
@@ -36,6 +38,26 @@ describe("the heat of the bench", function () {
       const at = "2026-05-04T08:00:00.000Z";
       await send({ who: "tove", value: 20.5, quantity: "room", at });
       expect((await readings()).at(-1)).to.include({ quantity: "room", value: 20.5, at });
+    });
+
+    it("goes out again as CSV, oldest first", async () => {
+      const answer = await call(readingsFile, { params: { code: CODE } });
+      expect(answer.headers.get("content-type")).to.include("text/csv");
+      const { data, errors } = Papa.parse<Record<string, string>>(await answer.text(), {
+        header: true,
+        skipEmptyLines: true,
+      });
+      expect(errors).to.deep.equal([]);
+      expect(data).to.have.length((await readings()).length);
+      expect(data).to.deep.include({
+        at: "2026-05-04T08:00:00.000Z",
+        quantity: "room",
+        value: "20.5",
+        unit: "C",
+      });
+      const times = data.map((row) => row.at!);
+      expect([...times].sort()).to.deep.equal(times);
+      expect((await call(readingsFile, { params: { code: "GW-9999" } })).status).to.equal(404);
     });
 
     it("sent again with its id is one reading", async () => {

@@ -396,6 +396,7 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
             onLive={setLiveReadings}
           />
           <ReadingsImport
+            code={props.code}
             stage="lift"
             soakStartedAt={lastSoak?.startedAt ?? null}
             send={send}

@@ -21,11 +21,13 @@ interface Opened {
 
 /** A logger's file: its columns chosen with a look at what comes of it, before any of it is kept. */
 export function ReadingsImport({
+  code,
   stage,
   soakStartedAt,
   send,
   disabled,
 }: {
+  code: string;
   stage: StageName;
   /** When the last soak began; null where none has. */
   soakStartedAt: string | null;
@@ -131,6 +133,13 @@ export function ReadingsImport({
           />
         )}
       </Field>
+      <a
+        href={`/api/jobs/${code}/readings.csv`}
+        download
+        className="inline-flex min-h-12 items-center underline underline-offset-4"
+      >
+        All readings of this job as CSV
+      </a>
       {told && (
         <p role="status" className="mt-2 text-done">
           {told}
