@@ -6,7 +6,7 @@ import { calculateAdhesiveDose } from "../core/bond/adhesive-dose.ts";
 import { calculateCureDose } from "../core/cure/cure-dose.ts";
 import { calculateHeatSoak } from "../core/heat/heat-soak.ts";
 import { calculateHeatField } from "../core/heat/heat-field.ts";
-import { chooseSoakS, liftHeatInput, seamOf, usualSettings } from "../core/heat/lift-heat.ts";
+import { chooseSoakS, seamOf, usualSettings, usualWayInput } from "../core/heat/lift-heat.ts";
 import { calculateSoakPlan } from "../core/heat/soak-plan.ts";
 import { calculateLiftStress } from "../core/lift/lift-stress.ts";
 import { planLift } from "../core/lift/lift-plan.ts";
@@ -160,25 +160,10 @@ keep(
   ),
 );
 
-const wayInput = (kind: "plate" | "gun") => {
-  const usual = usualSettings(seam, kind);
-  const { layers, contacts, startC, target, limits } = liftHeatInput(ticket, seam, { ...usual, soakS: 60 });
-  return {
-    layers,
-    contacts,
-    startC,
-    target: target!,
-    limits,
-    method: usual.method,
-    airC: usual.roomC,
-    edgeMm: 300,
-    speedMmS: 4,
-    handlingS: 5,
-  };
-};
+const onPlate = usualWayInput(ticket, seam, "plate", { edgeMm: 300, speedMmS: 4, handlingS: 5 });
 keep(
   "soak-plan of a handheld on a plate (in a worker)",
-  time(() => void calculateSoakPlan(wayInput("plate")), 5),
+  time(() => void calculateSoakPlan(onPlate), 5),
 );
 keep(
   "heat-field, 28 cells along, 2 min (in a worker)",
@@ -186,7 +171,7 @@ keep(
     () =>
       void calculateHeatField({
         panel: { widthMm: 70, heightMm: 126 },
-        layers: wayInput("plate").layers,
+        layers: onPlate.layers,
         startC: 21,
         airC: 21,
         sources: [{ kind: "plate", xMm: 0, yMm: 0, widthMm: 70, heightMm: 90, plateC: 97, contactWm2K: 70 }],

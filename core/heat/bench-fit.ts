@@ -1,11 +1,12 @@
 import { z } from "zod";
 import type { Family, Seam } from "../stack/family.ts";
 import { bounded } from "../units.ts";
-import { interfaceNames, type HeatFitInput } from "./heat-fit.ts";
+import type { HeatFitInput } from "./heat-fit.ts";
+import { interfaceNames } from "./heat-soak.ts";
 import { liftHeatInput, type LiftHeatSettings } from "./lift-heat.ts";
 
 /** Methods whose contact with the stack can be told from readings. */
-export const fittedMethods = ["plate", "mat", "wire"] as const;
+const fittedMethods = ["plate", "mat", "wire"] as const;
 export type FittedMethod = (typeof fittedMethods)[number];
 export const isFitted = (kind: string): kind is FittedMethod =>
   (fittedMethods as readonly string[]).includes(kind);

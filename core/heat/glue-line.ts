@@ -1,6 +1,7 @@
 import type { Timer } from "../job/fold.ts";
 import type { Family, Seam } from "../stack/family.ts";
-import { calculateHeatSoak } from "./heat-soak.ts";
+import { interpolate } from "../interpolate.ts";
+import { calculateHeatSoak, SEARCH_GRID, type HeatSoakInput } from "./heat-soak.ts";
 import { liftHeatInput, type LiftHeatSettings } from "./lift-heat.ts";
 
 /** A soak as it really was: from when, and until when (ms since 1970); null while it goes on. */
@@ -8,6 +9,8 @@ export interface Soak {
   startedMs: number;
   stoppedMs: number | null;
 }
+
+type Phase = HeatSoakInput["phases"][number];
 
 /** How long a soak that has no end yet is followed beyond what was meant, s. */
 const BEYOND_S = 900;
@@ -25,6 +28,30 @@ export const soaksOf = (timers: readonly Timer[]): Soak[] =>
     }));
 
 /**
+ * Soaks as the turns that they were, on the heat and off it, s: the last one off it for `lastOffS`, one that goes on on it for
+ * `stillOnS`.
+ */
+function turnsOf(
+  [on, off]: readonly Phase[],
+  soaks: readonly Soak[],
+  lastOffS: number,
+  stillOnS: number,
+): Phase[] {
+  const seconds = (fromMs: number, toMs: number) => Math.max(0.1, (toMs - fromMs) / 1_000);
+  return soaks.flatMap(({ startedMs, stoppedMs }, i) => {
+    if (stoppedMs === null) return [{ ...on!, durationS: stillOnS }];
+    const next = soaks[i + 1];
+    return [
+      { ...on!, durationS: seconds(startedMs, stoppedMs) },
+      {
+        ...off!,
+        durationS: next ? Math.min(LONGEST_PAUSE_S, seconds(stoppedMs, next.startedMs)) : lastOffS,
+      },
+    ];
+  });
+}
+
+/**
  * What a thermocouple between the glue and what is above it is to read at a moment (ms since 1970), C: before the first soak the
  * room, then the stack on the heat and off it by turns, warm from the time before. Beyond what is followed the last value
  * stands.
@@ -38,21 +65,11 @@ export function glueLineAt(
   const first = soaks[0];
   if (!first) return () => settings.roomC;
   const { layers, contacts, startC, phases } = liftHeatInput(family, seam, settings);
-  const [on, off] = phases as [(typeof phases)[number], (typeof phases)[number]];
-  const seconds = (fromMs: number, toMs: number) => Math.max(0.1, (toMs - fromMs) / 1_000);
-  const followed = soaks.flatMap(({ startedMs, stoppedMs }, i) => {
-    if (stoppedMs === null) return [{ ...on, durationS: settings.soakS + BEYOND_S }];
-    const next = soaks[i + 1];
-    const cooledS = next ? Math.min(LONGEST_PAUSE_S, seconds(stoppedMs, next.startedMs)) : BEYOND_S;
-    return [
-      { ...on, durationS: seconds(startedMs, stoppedMs) },
-      { ...off, durationS: cooledS },
-    ];
-  });
+  const followed = turnsOf(phases, soaks, BEYOND_S, settings.soakS + BEYOND_S);
   const totalS = followed.reduce((sum, phase) => sum + phase.durationS, 0);
   const { timesS, interfaces } = calculateHeatSoak(
     { layers, contacts, startC, phases: followed, outputEveryS: totalS / (CURVE_POINTS * soaks.length) },
-    { cells: 24, longestStepS: 10 },
+    SEARCH_GRID,
   );
   const face = interfaces[family.stack.findIndex((layer) => layer.name === seam.layer)]!.temperatureC;
   // A pause that was longer than is followed is left out of the curve's time.
@@ -67,10 +84,7 @@ export function glueLineAt(
   return (nowMs) => {
     const s = (nowMs - first.startedMs - skippedMs(nowMs)) / 1_000;
     if (s <= 0) return startC;
-    const after = timesS.findIndex((t) => t >= s);
-    if (after <= 0) return face.at(-1)!;
-    const share = (s - timesS[after - 1]!) / (timesS[after]! - timesS[after - 1]!);
-    return face[after - 1]! + share * (face[after]! - face[after - 1]!);
+    return interpolate(timesS, face, s);
   };
 }
 
@@ -92,27 +106,19 @@ export function soakAgainS(
   soaks: readonly Soak[],
   nowMs: number,
 ): number {
-  const over = soaks.filter((soak): soak is Soak & { stoppedMs: number } => soak.stoppedMs !== null);
-  const since = over.at(-1) ? (nowMs - over.at(-1)!.stoppedMs) / 1_000 : Infinity;
+  const over = soaks.filter((soak) => soak.stoppedMs !== null);
+  const last = over.at(-1);
+  const since = last ? (nowMs - last.stoppedMs!) / 1_000 : Infinity;
   if (since >= LONGEST_PAUSE_S) return settings.soakS;
   const { layers, contacts, startC, target, phases } = liftHeatInput(family, seam, settings);
-  const [on, off] = phases as [(typeof phases)[number], (typeof phases)[number]];
-  const before = over.flatMap(({ startedMs, stoppedMs }, i) => [
-    { ...on, durationS: Math.max(0.1, (stoppedMs - startedMs) / 1_000) },
-    {
-      ...off,
-      durationS: Math.min(
-        LONGEST_PAUSE_S,
-        Math.max(0.1, ((over[i + 1]?.startedMs ?? nowMs) - stoppedMs) / 1_000),
-      ),
-    },
-  ]);
+  const [on, off] = phases as [Phase, Phase];
+  const before = turnsOf(phases, over, Math.max(0.1, since), 0);
   const totalS = before.reduce((sum, phase) => sum + phase.durationS, 0);
   const isEnough = (soakS: number) => {
     const again = [...before, { ...on, durationS: soakS }, { ...off, durationS: COOLING_S }];
     const result = calculateHeatSoak(
       { layers, contacts, startC, target, phases: again, outputEveryS: totalS + soakS + COOLING_S },
-      { cells: 24, longestStepS: 10 },
+      SEARCH_GRID,
     );
     return (result.target!.windowS ?? 0) >= Math.min(windowS, COOLING_S) - 0.5;
   };

@@ -2,9 +2,16 @@ import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { EigenvalueDecomposition, inverse, Matrix } from "ml-matrix";
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
+import { interpolate } from "../interpolate.ts";
 import { studentHalfWidth } from "../student.ts";
 import { bounded, temperatureC, words } from "../units.ts";
-import { calculateHeatSoak, heatSoakInput, type HeatFace, type HeatSoakInput } from "./heat-soak.ts";
+import {
+  calculateHeatSoak,
+  heatSoakInput,
+  interfaceNames,
+  type HeatFace,
+  type HeatSoakInput,
+} from "./heat-soak.ts";
 
 const unknown = z.union(
   [
@@ -21,13 +28,6 @@ type Unknown = z.output<typeof unknown>;
 const MOST_READINGS = 5_000;
 /** So many readings more than unknowns, or the scatter cannot be told. */
 const SPARE_READINGS = 3;
-
-/** Faces in the order in which the stack has them: what `where` may be. */
-export const interfaceNames = (layers: readonly { name: string }[]): string[] => [
-  "top face",
-  ...layers.slice(1).map(({ name }, i) => `${layers[i]!.name} / ${name}`),
-  "bottom face",
-];
 
 const facesWithin = (input: Pick<HeatSoakInput, "phases">): HeatFace[] =>
   input.phases.flatMap(({ top, bottom }) => [top, bottom]);
@@ -135,18 +135,6 @@ function withValues(input: HeatSoakInput, fit: readonly Unknown[], values: reado
     }),
     phases: input.phases.map((phase) => ({ ...phase, top: face(phase.top), bottom: face(phase.bottom) })),
   };
-}
-
-function interpolate(xs: readonly number[], ys: readonly number[], x: number): number {
-  let low = 0;
-  let high = xs.length - 1;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (xs[middle]! <= x) low = middle;
-    else high = middle;
-  }
-  const span = xs[high]! - xs[low]!;
-  return span === 0 ? ys[low]! : ys[low]! + ((ys[high]! - ys[low]!) * (x - xs[low]!)) / span;
 }
 
 /**

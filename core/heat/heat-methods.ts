@@ -15,7 +15,7 @@ const assumed = (value: number, low: number, high: number, text: string): Materi
 });
 
 /** What the methods are reckoned with unless a bench has measured its own. */
-export const methodValues = {
+const methodValues = {
   plateContactWm2K: surroundings.plateContactWm2K,
   matContactWm2K: assumed(45, 15, 90, "a soft mat through the back of a device"),
   gunReach: assumed(0.45, 0.2, 0.8, "share of the nozzle's excess that arrives at 5 to 10 cm"),

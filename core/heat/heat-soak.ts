@@ -226,6 +226,16 @@ class BandWatch {
   }
 }
 
+/** For searches that run a stack again and again: coarser than the eye could tell on a curve. */
+export const SEARCH_GRID = { cells: 24, longestStepS: 10 };
+
+/** The faces of a stack in their order, by the names that results carry. */
+export const interfaceNames = (layers: readonly { name: string }[]): string[] => [
+  "top face",
+  ...layers.slice(1).map(({ name }, i) => `${layers[i]!.name} / ${name}`),
+  "bottom face",
+];
+
 /** Largest error that one step may add, K. The check values hold to 0.01 C with it. */
 const STEP_TOLERANCE_K = 5e-4;
 
@@ -262,15 +272,14 @@ export function calculateHeatSoak(input: HeatSoakInput, options: MarchOptions = 
   const watches = target ? [target, ...limits] : limits;
 
   const timesS: number[] = [];
-  const interfaces: HeatSoakResult["interfaces"] = [
-    { name: "top face", temperatureC: [] },
-    ...names.slice(1).map((name, i) => ({
-      name: `${names[i]} / ${name}`,
-      temperatureC: [] as number[],
-      ...(Number.isFinite(grid.layers[i]!.contactBelowWm2K) ? { belowC: [] as number[] } : {}),
-    })),
-    { name: "bottom face", temperatureC: [] },
-  ];
+  const interfaces = interfaceNames(input.layers).map((name, i): HeatSoakResult["interfaces"][number] => ({
+    name,
+    temperatureC: [],
+    // Between the outer faces, the one under layer i - 1.
+    ...(i > 0 && i < names.length && Number.isFinite(grid.layers[i - 1]!.contactBelowWm2K)
+      ? { belowC: [] }
+      : {}),
+  }));
   const record = (timeS: number, stepper: PhaseStepper) => {
     timesS.push(timeS);
     interfaces[0]!.temperatureC.push(stepper.topFaceC());

@@ -12,7 +12,14 @@ import {
   type HeatMethodKind,
 } from "./heat-methods.ts";
 import { calculateThaw, type Thaw } from "./thaw.ts";
-import { calculateHeatSoak, type HeatFace, type HeatSoakInput, type HeatSoakResult } from "./heat-soak.ts";
+import {
+  calculateHeatSoak,
+  SEARCH_GRID,
+  type HeatFace,
+  type HeatSoakInput,
+  type HeatSoakResult,
+} from "./heat-soak.ts";
+import type { SoakPlanInput } from "./soak-plan.ts";
 
 /** What the heat of a lift depends on. Everything but setting and soak is assumed until this bench has measured it. */
 export interface LiftHeatSettings {
@@ -125,7 +132,7 @@ export function calculateLiftHeat(family: Family, seam: Seam, settings: LiftHeat
 }
 
 /** A method as this seam wants it: the family's plate, and the side that is heated. */
-export function usualMethod(seam: Seam, kind: HeatMethodKind): HeatMethod {
+function usualMethod(seam: Seam, kind: HeatMethodKind): HeatMethod {
   const info = methodOf(kind);
   const setting = kind === "plate" ? (seam.plateC ?? info.usual) : info.usual;
   const method = methodAt(kind, setting);
@@ -140,6 +147,29 @@ export function usualSettings(seam: Seam, kind: HeatMethodKind = "plate"): Omit<
     method: usualMethod(seam, kind),
     roomC: surroundings.roomC.value,
     airFilmWm2K: surroundings.airFilmWm2K.value,
+  };
+}
+
+/** What soak-plan makes of a seam with a method at its usual setting. */
+export function usualWayInput(
+  family: Family,
+  seam: Seam,
+  kind: HeatMethodKind,
+  cut: Pick<SoakPlanInput, "edgeMm" | "speedMmS" | "handlingS">,
+): SoakPlanInput {
+  const usual = usualSettings(seam, kind);
+  // Soaks are what is looked for: the one in here only fills its place.
+  const { layers, contacts, startC, target, limits } = liftHeatInput(family, seam, { ...usual, soakS: 60 });
+  return {
+    layers,
+    contacts,
+    startC,
+    target: target!,
+    limits,
+    method: usual.method,
+    airC: usual.roomC,
+    filmWm2K: usual.airFilmWm2K,
+    ...cut,
   };
 }
 
@@ -202,7 +232,7 @@ export function chooseSoakS(
   const coarse = (soakS: number) =>
     calculateHeatSoak(
       { ...liftHeatInput(family, seam, { ...usual, soakS }), outputEveryS: soakS + COOLING_S },
-      { cells: 24, longestStepS: 10 },
+      SEARCH_GRID,
     );
   const longestS = longestSoakS(usual.method);
   const { target } = coarse(longestS);

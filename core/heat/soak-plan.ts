@@ -17,6 +17,7 @@ import {
   heatContacts,
   heatLayers,
   refineStack,
+  SEARCH_GRID,
   type HeatSoakInput,
   type HeatSoakResult,
 } from "./heat-soak.ts";
@@ -90,7 +91,6 @@ const STEP_S = 5;
 const MOST_PASSES = 40;
 /** Less than this in a window is not worth the way, s. */
 const LEAST_CUT_S = 1;
-const COARSE = { cells: 24, longestStepS: 10 };
 const SETTINGS_TRIED = 7;
 
 const upTo = (seconds: number) => STEP_S * Math.ceil(seconds / STEP_S - 1e-9);
@@ -135,7 +135,7 @@ class Soaker {
         })),
         outputEveryS: turnsS.reduce((a, b) => a + b, 0),
       },
-      fine ? {} : COARSE,
+      fine ? {} : SEARCH_GRID,
     );
   }
 
@@ -238,7 +238,7 @@ function solve(soaker: Soaker, candidates: number): Outcome {
     };
   }
   if (info.staysOn) {
-    const watched = soaker.run([longestS, 0.01]).limits;
+    const watched = long.limits;
     const endS = Math.min(Infinity, ...watched.map((limit) => limit.firstBrokenS ?? Infinity));
     const windowS = endS - readyS;
     const cutS = handlingS + edgeMm / speedMmS;

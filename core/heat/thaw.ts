@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
+import { surroundings } from "../materials/materials.ts";
 import { bounded } from "../units.ts";
 import { dewPointC } from "./dew-point.ts";
 import { calculateHeatSoak, heatContacts, heatLayers, refineStack } from "./heat-soak.ts";
@@ -14,7 +15,7 @@ export const thawInput = z
     startC: bounded(-100, 60),
     airC: benchAirC(),
     relativeHumidityPct: bounded(1, 100),
-    filmWm2K: bounded(0.1, 1_000).default(10),
+    filmWm2K: bounded(0.1, 1_000).default(surroundings.airFilmWm2K.value),
   })
   .superRefine(refineStack);
 export type ThawInput = z.input<typeof thawInput>;
@@ -32,7 +33,7 @@ export const thawResult = z.strictObject({
 export type Thaw = z.output<typeof thawResult>;
 
 /** How far above the dew point a face must be to count as dry, K. */
-export const DRY_MARGIN_K = 1;
+const DRY_MARGIN_K = 1;
 const LONGEST_S = 86_400;
 const POINTS = 240;
 
@@ -44,7 +45,14 @@ const POINTS = 240;
  * Sources: as heat-soak; Alduchov & Eskridge 1996 for the dew point.
  */
 export function calculateThaw(input: ThawInput): Thaw {
-  const { layers, contacts, startC, airC, relativeHumidityPct, filmWm2K = 10 } = input;
+  const {
+    layers,
+    contacts,
+    startC,
+    airC,
+    relativeHumidityPct,
+    filmWm2K = surroundings.airFilmWm2K.value,
+  } = input;
   const dew = dewPointC(airC, relativeHumidityPct);
   const frost = startC < 0 && startC < dew;
   const wantedC = dew + DRY_MARGIN_K;

@@ -36,7 +36,7 @@ export const liftStressInput = z
   });
 export type LiftStressInput = z.output<typeof liftStressInput>;
 
-export const verdicts = ["safe", "close", "stop"] as const;
+const verdicts = ["safe", "close", "stop"] as const;
 
 export const liftStressResult = z.strictObject({
   fractureEnergyJm2: z.number(),
@@ -55,7 +55,7 @@ export const liftStressResult = z.strictObject({
 export type LiftStress = z.output<typeof liftStressResult>;
 
 /** What glass at a bench bears for a short time. Assumed: sound edges bear more, a crack's rim less. */
-export const ALLOWABLE_MPA = 30;
+const ALLOWABLE_MPA = 30;
 /** Below this margin it is close. Assumed. */
 const CLOSE_MARGIN = 1.5;
 /** A beam formula wants the free length to be at least so many thicknesses. */

@@ -1,3 +1,4 @@
+import { interpolate } from "../interpolate.ts";
 import type { MaterialValue, Source } from "./materials.ts";
 
 /** What holds two layers together, as far as parting is concerned. */
@@ -65,11 +66,9 @@ export const glueOf = (material: string): Glue =>
   glues.find((glue) => glue.material === material) ?? glues[0]!;
 
 /** Fracture energy at a temperature, J/m2; the ends of the curve beyond them. */
-export function strengthAt({ strength }: Pick<Glue, "strength">, temperatureC: number): number {
-  const after = strength.findIndex((point) => point.temperatureC >= temperatureC);
-  if (after === 0) return strength[0]!.fractureEnergyJm2;
-  if (after < 0) return strength.at(-1)!.fractureEnergyJm2;
-  const [a, b] = [strength[after - 1]!, strength[after]!];
-  const share = (temperatureC - a.temperatureC) / (b.temperatureC - a.temperatureC);
-  return a.fractureEnergyJm2 + share * (b.fractureEnergyJm2 - a.fractureEnergyJm2);
-}
+export const strengthAt = ({ strength }: Pick<Glue, "strength">, temperatureC: number): number =>
+  interpolate(
+    strength.map((point) => point.temperatureC),
+    strength.map((point) => point.fractureEnergyJm2),
+    temperatureC,
+  );

@@ -48,7 +48,7 @@ export const intake: Stage = {
     const { next } = decisionOf(context);
     const { quote, route, endedStages } = context.state;
     // Where the route was changed after the quotation, another is told.
-    const intake = endedStages.intake !== undefined;
+    const isOver = endedStages.intake !== undefined;
     const risk = confirmStep(
       context,
       "intake",
@@ -66,7 +66,7 @@ export const intake: Stage = {
         { caution: "glass" },
       ),
       ...[...answered(context.state), ...(next ? [next] : [])].map((key) => questionStep(context, key)),
-      { ...risk, done: quote ? quote.agreed === route || intake : risk.done },
+      { ...risk, done: quote ? quote.agreed === route || isOver : risk.done },
     ];
   },
 };

@@ -29,7 +29,7 @@ import {
 
 /** A panel that never dries in this air is looked at again after so long, s. */
 const LONGEST_THAW_S = 86_400;
-export const THAW = "thaw";
+const THAW = "thaw";
 
 /**
  * The heat that is chosen for a lift, with the window that was reckoned for it (0 where there is none) and, after cold, the time

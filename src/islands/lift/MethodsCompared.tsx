@@ -6,8 +6,8 @@ import {
   type HeatMethod,
   type HeatMethodKind,
 } from "../../../core/heat/heat-methods.ts";
-import { liftHeatInput, usualSettings } from "../../../core/heat/lift-heat.ts";
-import type { SoakPlan, SoakPlanInput } from "../../../core/heat/soak-plan.ts";
+import { usualWayInput } from "../../../core/heat/lift-heat.ts";
+import type { SoakPlan } from "../../../core/heat/soak-plan.ts";
 import { HANDLING_S } from "../../../core/lift/lift-plan.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";
 import { Duration, Figure, Temperature } from "../../ui/quantity.tsx";
@@ -33,26 +33,13 @@ export function MethodsCompared({
   const inputs = useMemo(
     () =>
       isOpen
-        ? heatMethods.map(({ kind }): SoakPlanInput => {
-            const usual = usualSettings(seam, kind);
-            const { layers, contacts, startC, target, limits } = liftHeatInput(family, seam, {
-              ...usual,
-              soakS: 60,
-            });
-            return {
-              layers,
-              contacts,
-              startC,
-              target: target!,
-              limits,
-              method: usual.method,
-              airC: usual.roomC,
-              filmWm2K: usual.airFilmWm2K,
+        ? heatMethods.map(({ kind }) =>
+            usualWayInput(family, seam, kind, {
               edgeMm: Math.max(1, edgeMm),
               speedMmS,
               handlingS: HANDLING_S,
-            };
-          })
+            }),
+          )
         : null,
     [isOpen, family, seam, edgeMm, speedMmS],
   );
