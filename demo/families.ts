@@ -7,15 +7,6 @@ import {
 
 /** The invented families of the demo workshop. Sizes and stacks are typical of such displays; all codes are made up. */
 
-const oledLimit = { maxC: 95, maxCSource: "assumed: organic emitters age fast above this" };
-const cellLimit = {
-  maxC: 90,
-  maxCSource: "assumed: below the clearing point of common liquid-crystal mixtures",
-};
-const polarizerLimit = {
-  maxC: 95,
-  maxCSource: "assumed: polarizers discolour when hot for long; usual sheets allow 80 to 95",
-};
 const glueBand = "common practice: optical adhesive parts easily from about 70 °C; assumed until measured";
 
 const picture = { key: "picture", name: "Picture", how: "black, white and colours, no new line or spot" };
@@ -96,15 +87,13 @@ const written: FamilyInput[] = [
         role: "polarizer",
         material: "polarizer film",
         thicknessUm: 180,
-        ...polarizerLimit,
       },
-      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000, ...cellLimit },
+      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000 },
       {
         name: "rear polarizer",
         role: "polarizer",
         material: "polarizer film",
         thicknessUm: 150,
-        ...polarizerLimit,
       },
     ],
     routes: ["layer", "assembly"],
@@ -208,9 +197,8 @@ const written: FamilyInput[] = [
         role: "polarizer",
         material: "polarizer film",
         thicknessUm: 120,
-        ...polarizerLimit,
       },
-      { name: "panel", role: "panel", material: "OLED panel, glass", thicknessUm: 650, ...oledLimit },
+      { name: "panel", role: "panel", material: "OLED panel, glass", thicknessUm: 650 },
       { name: "back foil", role: "reflector", material: "graphite sheet on copper foil", thicknessUm: 150 },
     ],
     routes: ["layer", "assembly"],
@@ -304,9 +292,8 @@ const written: FamilyInput[] = [
         role: "polarizer",
         material: "polarizer film",
         thicknessUm: 180,
-        ...polarizerLimit,
       },
-      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000, ...cellLimit },
+      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000 },
     ],
     routes: ["layer", "assembly"],
     seams: [
@@ -369,15 +356,13 @@ const written: FamilyInput[] = [
         role: "polarizer",
         material: "polarizer film",
         thicknessUm: 200,
-        ...polarizerLimit,
       },
-      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 2200, ...cellLimit },
+      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 2200 },
       {
         name: "rear polarizer",
         role: "polarizer",
         material: "polarizer film",
         thicknessUm: 200,
-        ...polarizerLimit,
       },
       { name: "reflector", role: "reflector", material: "reflector film", thicknessUm: 100 },
     ],
@@ -451,15 +436,13 @@ const written: FamilyInput[] = [
         role: "polarizer",
         material: "polarizer film",
         thicknessUm: 220,
-        ...polarizerLimit,
       },
-      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000, ...cellLimit },
+      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000 },
       {
         name: "rear polarizer",
         role: "polarizer",
         material: "polarizer film",
         thicknessUm: 180,
-        ...polarizerLimit,
       },
       {
         name: "backlight",
@@ -620,15 +603,13 @@ const written: FamilyInput[] = [
         role: "polarizer",
         material: "polarizer film",
         thicknessUm: 180,
-        ...polarizerLimit,
       },
-      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000, ...cellLimit },
+      { name: "cell", role: "panel", material: "liquid-crystal cell", thicknessUm: 1000 },
       {
         name: "rear polarizer",
         role: "polarizer",
         material: "polarizer film",
         thicknessUm: 180,
-        ...polarizerLimit,
       },
       { name: "air gap", role: "air gap", material: "air", thicknessUm: 300 },
       { name: "backlight", role: "backlight", material: "backlight unit", thicknessUm: 3500 },

@@ -6,7 +6,8 @@ import { calculateAdhesiveDose } from "../core/bond/adhesive-dose.ts";
 import { calculateCureDose } from "../core/cure/cure-dose.ts";
 import { calculateHeatSoak } from "../core/heat/heat-soak.ts";
 import { calculateHeatField } from "../core/heat/heat-field.ts";
-import { chooseSoakS, seamOf, usualSettings, usualWayInput } from "../core/heat/lift-heat.ts";
+import { heatMethods } from "../core/heat/heat-methods.ts";
+import { chooseSoakS, seamOf, usualSettings, wayInput } from "../core/heat/lift-heat.ts";
 import { calculateSoakPlan } from "../core/heat/soak-plan.ts";
 import { calculateLiftStress } from "../core/lift/lift-stress.ts";
 import { planLift } from "../core/lift/lift-plan.ts";
@@ -160,13 +161,36 @@ keep(
   ),
 );
 
-const onPlate = usualWayInput(ticket, seam, "plate", { edgeMm: 300, speedMmS: 4, handlingS: 5 });
+const cut = { edgeMm: 300, speedMmS: 4, handlingS: 5 };
+const ways = heatMethods.map(({ kind }) => wayInput(ticket, seam, usualSettings(seam, kind), cut));
+const onPlate = ways[0]!;
 keep(
-  "soak-plan of a handheld on a plate (in a worker)",
-  time(() => void calculateSoakPlan(onPlate), 5),
+  "soak-plan of a handheld, all methods (in a worker)",
+  time(() => ways.forEach((way) => void calculateSoakPlan(way)), 7),
+  300,
 );
 keep(
-  "heat-field, 28 cells along, 2 min (in a worker)",
+  "heat-field, 300 x 200 mm at 2 mm, 10 min (in a worker)",
+  time(
+    () =>
+      void calculateHeatField({
+        panel: { widthMm: 300, heightMm: 200 },
+        layers: onPlate.layers,
+        startC: 21,
+        airC: 21,
+        sources: [
+          { kind: "plate", xMm: 0, yMm: 0, widthMm: 200, heightMm: 200, plateC: 97, contactWm2K: 70 },
+        ],
+        durationS: 600,
+        target: { layer: seam.layer, minC: 72 },
+        gridMm: 2,
+      }),
+    5,
+  ),
+  1_000,
+);
+keep(
+  "heat-field of the map on the screen (in a worker)",
   time(
     () =>
       void calculateHeatField({

@@ -54,7 +54,8 @@ export class BenchHand {
     const action = this.next()!;
     const timer = this.state.timers.find((t) => t.timer === action.timer && t.stoppedAt === null);
     this.nowMs += timer ? timer.durationS * 1_000 : 3_000;
-    const refusal = this.try(action.draft());
+    // What a soak is worth is reckoned at the moment it is taken off.
+    const refusal = this.try((timer ? this.next()! : action).draft());
     if (refusal) throw new Error(`${action.press}: ${refusal.sentence}`);
   }
 

@@ -1,7 +1,8 @@
 import { z } from "zod";
 import type { Family, Seam } from "../stack/family.ts";
-import { bounded } from "../units.ts";
+import { bounded, boundedWhole } from "../units.ts";
 import type { HeatFitInput } from "./heat-fit.ts";
+import { sinceCold, turnsOf, type Soak } from "./glue-line.ts";
 import { interfaceNames } from "./heat-soak.ts";
 import { liftHeatInput, type LiftHeatSettings } from "./lift-heat.ts";
 
@@ -21,51 +22,64 @@ const fitted = z.strictObject({
 export const benchFit = z.strictObject({
   id: z.uuid({ error: "must be a UUID" }),
   jobCode: z.string().min(1).max(40),
+  /** Where it was run; null where the stations have no numbers. */
+  station: boundedWhole(1, 99).nullable().default(null),
   method: z.enum(fittedMethods, { error: `must be one of ${fittedMethods.join(", ")}` }),
   contact: fitted,
   airFilm: fitted,
   rmsC: bounded(0, 200),
+  /** Whether any of its readings came from a stand-in. */
+  isSimulated: z.boolean().default(false),
   readings: bounded(1, 100_000),
 });
 export type BenchFit = z.output<typeof benchFit>;
 
-/** The newest fit of each method; a wire lies on the plate, so what is known of one serves the other. */
+/** The fit of each method that a station goes by: its own newest, else the newest of any; a wire lies on the plate, so what is known of one serves the other. */
 export type BenchFits = Partial<Record<FittedMethod, BenchFit & { keptAt: string }>>;
 
 const LEAST_READINGS = 8;
 const LEAST_SPAN_S = 30;
+const LONGEST_RUN_S = 6 * 3_600;
 
 /**
- * A run of the glue line as the input of heat-fit: so long on the heat as it really was, then off it. Null where there is too
- * little of it, or where the method has no contact that could be told.
+ * What was read of the glue line, as the input of heat-fit: on the heat and off it by turns as it really was, from the first soak
+ * after the last pause in which the stack went cold. Null where there is too little of it, or where the method has no contact
+ * that could be told.
  */
 export function benchFitInput(
   family: Family,
   seam: Seam,
   settings: LiftHeatSettings,
-  soakedS: number,
-  readings: readonly { atS: number; valueC: number }[],
+  soaks: readonly Soak[],
+  readings: readonly { atMs: number; valueC: number }[],
 ): HeatFitInput | null {
-  const within = readings.filter(({ atS }) => atS >= 0 && atS <= 6 * 3_600);
-  const last = Math.max(0, ...within.map(({ atS }) => atS));
-  const first = Math.min(Infinity, ...within.map(({ atS }) => atS));
+  const run = sinceCold(soaks);
+  const startedMs = run[0]?.startedMs ?? Infinity;
+  const within = readings
+    .map(({ atMs, valueC }) => ({ timeS: (atMs - startedMs) / 1_000, temperatureC: valueC }))
+    .filter(({ timeS }) => timeS >= 0 && timeS <= LONGEST_RUN_S);
+  const last = Math.max(0, ...within.map(({ timeS }) => timeS));
+  const first = Math.min(Infinity, ...within.map(({ timeS }) => timeS));
   if (!isFitted(settings.method.kind) || within.length < LEAST_READINGS || last - first < LEAST_SPAN_S)
     return null;
   const { layers, contacts, startC, phases } = liftHeatInput(family, seam, settings);
-  const [soak, cut] = phases as [(typeof phases)[number], (typeof phases)[number]];
+  const newest = run.at(-1)!;
+  const sinceS = (ms: number) => last - (ms - startedMs) / 1_000;
   const seamIndex = family.stack.findIndex((layer) => layer.name === seam.layer);
   return {
     layers,
     contacts,
     startC,
-    phases: [
-      { ...soak, durationS: Math.max(1, Math.min(soakedS, last)) },
-      ...(last > soakedS ? [{ ...cut, durationS: last - soakedS }] : []),
-    ],
+    phases: turnsOf(
+      phases,
+      run,
+      Math.max(0.1, sinceS(newest.stoppedMs ?? Infinity)),
+      Math.max(0.1, sinceS(newest.startedMs)),
+    ),
     // The thermocouple lies between the glue and what is above it.
     where: interfaceNames(layers)[seamIndex]!,
     fit: ["plateContactWm2K", "airFilmWm2K"],
-    readings: within.map(({ atS, valueC }) => ({ timeS: atS, temperatureC: valueC })),
+    readings: within,
   };
 }
 

@@ -80,7 +80,8 @@ const ERROR_WEIGHTS = [
   DIAGONAL - DIAGONAL / 3,
 ] as const;
 
-const series = (a: number, b: number) => (a === 0 || b === 0 ? 0 : 1 / (1 / a + 1 / b));
+/** Two conductances one behind the other, W/(m2 K); nothing passes where one is 0. */
+export const series = (a: number, b: number) => (a === 0 || b === 0 ? 0 : 1 / (1 / a + 1 / b));
 
 /** Face temperature on the outside of a cell: flux in equals flux out. */
 export function faceTemperature(cellC: number, toFace: number, face: FaceExchange): number {
@@ -235,4 +236,31 @@ export function boundaryTemperatures(
     aboveC: temperatures[i]! - flux / grid.toFace[i]!,
     belowC: temperatures[i + 1]! + flux / grid.toFace[i + 1]!,
   };
+}
+
+/** Lowest and highest temperature in a layer, its two faces included. */
+export function layerRange(
+  grid: Grid,
+  temperatures: Float64Array,
+  layer: number,
+  top: FaceExchange,
+  bottom: FaceExchange,
+): { lowC: number; highC: number } {
+  const last = grid.layers.length - 1;
+  const [first, end] = [grid.firstCell[layer]!, grid.firstCell[layer + 1]!];
+  const upper =
+    layer === 0
+      ? faceTemperature(temperatures[0]!, grid.toFace[0]!, top)
+      : boundaryTemperatures(grid, temperatures, layer - 1).belowC;
+  const lower =
+    layer === last
+      ? faceTemperature(temperatures[end - 1]!, grid.toFace[end - 1]!, bottom)
+      : boundaryTemperatures(grid, temperatures, layer).aboveC;
+  let lowC = Math.min(upper, lower);
+  let highC = Math.max(upper, lower);
+  for (let i = first; i < end; i += 1) {
+    lowC = Math.min(lowC, temperatures[i]!);
+    highC = Math.max(highC, temperatures[i]!);
+  }
+  return { lowC, highC };
 }

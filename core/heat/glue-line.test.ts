@@ -1,6 +1,6 @@
 import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
-import { glueLineAt, soakAgainS } from "./glue-line.ts";
+import { glueLineAt, soakAgainS, soakAsItIs } from "./glue-line.ts";
 import { calculateHeatSoak } from "./heat-soak.ts";
 import { calculateLiftHeat, liftHeatInput, seamOf, usualSettings } from "./lift-heat.ts";
 
@@ -41,6 +41,38 @@ describe("the glue line as it is to be read", () => {
     expect(at(start + 300_000)).to.be.greaterThan(at(start + 115_000));
     expect(at(start + 900_000)).to.be.greaterThan(80);
     expect(glueLineAt(ticket, seam, settings, [])(start)).to.equal(21);
+  });
+});
+
+describe("a soak as it is", () => {
+  const off = start + 115_000;
+  const first = { startedMs: start, stoppedMs: off };
+
+  it("is the heat of its own from cold where it is the first, as long as it was", () => {
+    const alone = soakAsItIs(ticket, seam, settings, [first], 60);
+    const cold = calculateLiftHeat(ticket, seam, settings);
+    expect(alone.readyAtS).to.be.closeTo(cold.readyAtS!, 0.05);
+    expect(alone.windowS).to.be.closeTo(cold.windowS!, 0.05);
+    const shorter = soakAsItIs(ticket, seam, settings, [{ ...first, stoppedMs: start + 80_000 }], 60);
+    expect(shorter.settings.soakS).to.equal(80);
+  });
+
+  it("begins with the warmth of the one before, counted from its own beginning, as long as it is meant", () => {
+    const again = soakAsItIs(
+      ticket,
+      seam,
+      settings,
+      [first, { startedMs: off + 40_000, stoppedMs: null }],
+      50,
+    );
+    const at = glueLineAt(ticket, seam, settings, [first, { startedMs: off + 40_000, stoppedMs: null }]);
+    const face = again.result.interfaces.find(({ name }) => name === "cover glass / optical adhesive")!;
+    again.result.timesS.forEach((timeS, i) => {
+      if (timeS <= 50) expect(face.temperatureC[i]!).to.be.closeTo(at(off + 40_000 + timeS * 1_000), 0.5);
+    });
+    expect(again.result.timesS[0]).to.be.within(0, 3);
+    expect(again.settings.soakS).to.equal(50);
+    expect(again.readyAtS).to.be.below(calculateLiftHeat(ticket, seam, settings).readyAtS! - 20);
   });
 });
 

@@ -2,7 +2,7 @@ import type { Timer } from "../job/fold.ts";
 import type { Family, Seam } from "../stack/family.ts";
 import { interpolate } from "../interpolate.ts";
 import { calculateHeatSoak, SEARCH_GRID, type HeatSoakInput } from "./heat-soak.ts";
-import { liftHeatInput, type LiftHeatSettings } from "./lift-heat.ts";
+import { liftHeatFrom, liftHeatInput, type LiftHeat, type LiftHeatSettings } from "./lift-heat.ts";
 
 /** A soak as it really was: from when, and until when (ms since 1970); null while it goes on. */
 export interface Soak {
@@ -27,11 +27,21 @@ export const soaksOf = (timers: readonly Timer[]): Soak[] =>
       stoppedMs: stoppedAt === null ? null : Date.parse(stoppedAt),
     }));
 
+/** The soaks since the stack was last as cold as the room. */
+export function sinceCold(soaks: readonly Soak[]): readonly Soak[] {
+  const isCold = (soak: Soak, i: number) => {
+    const before = soaks[i - 1];
+    return !before || soak.startedMs - (before.stoppedMs ?? Infinity) >= LONGEST_PAUSE_S * 1_000;
+  };
+  const first = soaks.map(isCold).lastIndexOf(true);
+  return soaks.slice(Math.max(0, first));
+}
+
 /**
  * Soaks as the turns that they were, on the heat and off it, s: the last one off it for `lastOffS`, one that goes on on it for
  * `stillOnS`.
  */
-function turnsOf(
+export function turnsOf(
   [on, off]: readonly Phase[],
   soaks: readonly Soak[],
   lastOffS: number,
@@ -86,6 +96,30 @@ export function glueLineAt(
     if (s <= 0) return startC;
     return interpolate(timesS, face, s);
   };
+}
+
+/**
+ * The heat of the newest of these soaks, as long as it was or, while it goes on, as long as it is meant (s); times counted from
+ * its beginning, the warmth of those before it in the stack.
+ */
+export function soakAsItIs(
+  family: Family,
+  seam: Seam,
+  settings: LiftHeatSettings,
+  soaks: readonly Soak[],
+  meantS: number,
+): LiftHeat {
+  const newest = soaks.at(-1)!;
+  const soakS =
+    newest.stoppedMs === null ? meantS : Math.max(0.1, (newest.stoppedMs - newest.startedMs) / 1_000);
+  const own = { ...settings, soakS };
+  const input = liftHeatInput(family, seam, own);
+  const before = turnsOf(input.phases, [...soaks.slice(0, -1), newest], 0.1, 0.1).slice(
+    0,
+    2 * (soaks.length - 1),
+  );
+  const beforeS = before.reduce((sum, phase) => sum + phase.durationS, 0);
+  return liftHeatFrom(family, own, { ...input, phases: [...before, ...input.phases] }, beforeS);
 }
 
 /** Nobody lays it down for less, s. */

@@ -161,7 +161,7 @@ describe("heat-field", () => {
       return parsed.success ? [] : describeFaults(parsed.error, input).map((f) => `${f.path} ${f.message}`);
     };
     expect(faults({ gridMm: 0.5 }).join()).to.match(/gridMm 0.5 gives \d+ cells/);
-    expect(faults({ durationS: 86_400 })[0]).to.match(/durationS .* must be at most \d+ s/);
+    expect(faults({ gridMm: 1, durationS: 86_400 })[0]).to.match(/durationS .* must be at most \d+ s/);
     expect(faults({ target: { layer: "nothing", minC: 70 } })[0]).to.include("target.layer");
   });
 });

@@ -41,11 +41,14 @@ const heatSource = z.discriminatedUnion("kind", [
 ]);
 export type HeatSource = z.output<typeof heatSource>;
 
-const MOST_CELLS = 40_000;
-/** Longest step, s: first order in time, so that uniform heating agrees with heat-soak to a few tenths of a degree. */
-const LONGEST_STEP_S = 0.25;
+const MOST_CELLS = 100_000;
+/** Longest step, s. */
+const LONGEST_STEP_S = 4;
+const LEAST_STEPS = 20;
+/** Heat may go so many cells along the panel in a step, by the square: beyond that the splitting of directions shows. */
+const MOST_SPREAD = 5;
 /** Cells times steps: some seconds of work. */
-const MOST_UPDATES = 2e8;
+const MOST_UPDATES = 5e7;
 
 export const heatFieldInput = z
   .strictObject({
@@ -125,14 +128,176 @@ function traveller({ pathMm, isClosed, speedMmS }: Extract<HeatSource, { kind: "
   };
 }
 
+/** Stage weight of Alexander's rule. */
+const STAGE = 1 - Math.SQRT1_2;
+
+/** What lies under a place: one of the few that a panel has, W/(m2 K) and C. */
+interface Back {
+  filmWm2K: number;
+  ambientC: number;
+}
+
+/** One step of heat through the stack at every place. Everything lies layer after layer in memory: `t[l * places + i]`. */
+class ThroughStack {
+  private readonly places: number;
+  private readonly depth: number;
+  private readonly stepS: number;
+  private readonly weight: readonly number[];
+  private readonly down: readonly number[];
+  private readonly halfTop: number;
+  /** One over the pivots of the elimination from the back up, and the first layer's pivot without its face. */
+  private readonly pivot: Float64Array;
+  private readonly first: Float64Array;
+  /** By place: what a face exchanges, W/(m2 K), and that times its ambient. */
+  private readonly back: Float64Array;
+  private readonly backHeat: Float64Array;
+  private readonly top: Float64Array;
+  private readonly topHeat: Float64Array;
+  private readonly right: Float64Array;
+  private readonly found: Float64Array;
+
+  /** `capacity` J/(m2 K) and `half`, half a layer's conductance, by layer; `down` between layers; `backOf` by place. */
+  constructor(
+    capacity: readonly number[],
+    down: readonly number[],
+    half: readonly number[],
+    backs: readonly Back[],
+    backOf: Uint8Array,
+    stepS: number,
+  ) {
+    const places = backOf.length;
+    const depth = capacity.length;
+    this.places = places;
+    this.depth = depth;
+    this.stepS = stepS;
+    this.weight = capacity.map((c) => c / (STAGE * stepS));
+    this.down = down;
+    this.halfTop = half[0]!;
+    this.pivot = new Float64Array(places * depth);
+    this.right = new Float64Array(places * depth);
+    this.found = new Float64Array(places * depth);
+    this.first = new Float64Array(places);
+    this.top = new Float64Array(places);
+    this.topHeat = new Float64Array(places);
+    this.back = Float64Array.from(backOf, (kind) => 1 / (1 / backs[kind]!.filmWm2K + 1 / half.at(-1)!));
+    this.backHeat = this.back.map((film, i) => film * backs[backOf[i]!]!.ambientC);
+    for (let i = 0; i < places; i += 1) {
+      let below = this.back[i]!;
+      for (let l = depth - 1; l > 0; l -= 1) {
+        const own = 1 / (this.weight[l]! + below + down[l - 1]!);
+        this.pivot[l * places + i] = own;
+        below = down[l - 1]! - down[l - 1]! ** 2 * own;
+      }
+      this.first[i] = this.weight[0]! + below;
+    }
+  }
+
+  /** What lies on the viewer's side from now on: film W/(m2 K) and film times ambient W/m2, by place. */
+  face(film: Float64Array, heat: Float64Array): void {
+    for (let i = 0; i < this.places; i += 1) {
+      const outside = 1 / (1 / film[i]! + 1 / this.halfTop);
+      this.top[i] = outside;
+      this.topHeat[i] = (outside * heat[i]!) / film[i]!;
+      this.pivot[i] = 1 / (this.first[i]! + outside);
+    }
+  }
+
+  /** Takes a step in place; gives the heat that came in through both faces, J/m2 summed over the places. */
+  step(t: Float64Array): number {
+    const early = this.stage(t, 0);
+    const late = this.stage(t, (1 - STAGE) / STAGE);
+    t.set(this.found);
+    return this.stepS * ((1 - STAGE) * early + STAGE * late);
+  }
+
+  /** One stage from `t`, led on by so much of the stage before; gives what flows in at its end, W/m2 summed over the places. */
+  private stage(t: Float64Array, ahead: number): number {
+    const { places, depth, weight, down, pivot, right, found, top, topHeat, back, backHeat } = this;
+    const last = (depth - 1) * places;
+    for (let l = depth - 1; l >= 0; l -= 1) {
+      const [own, capacity] = [l * places, weight[l]!];
+      for (let i = own; i < own + places; i += 1) right[i] = capacity * (t[i]! + ahead * (found[i]! - t[i]!));
+      if (l === 0) for (let i = 0; i < places; i += 1) right[i]! += topHeat[i]!;
+      if (l === depth - 1) for (let i = 0; i < places; i += 1) right[last + i]! += backHeat[i]!;
+      else {
+        const link = down[l]!;
+        for (let i = own; i < own + places; i += 1)
+          right[i]! += link * pivot[i + places]! * right[i + places]!;
+      }
+    }
+    for (let i = 0; i < places; i += 1) found[i] = right[i]! * pivot[i]!;
+    for (let l = 1; l < depth; l += 1) {
+      const [own, link] = [l * places, down[l - 1]!];
+      for (let i = own; i < own + places; i += 1) {
+        found[i] = (right[i]! + link * found[i - places]!) * pivot[i]!;
+      }
+    }
+    let inflow = 0;
+    for (let i = 0; i < places; i += 1) {
+      inflow += topHeat[i]! - top[i]! * found[i]! + backHeat[i]! - back[i]! * found[last + i]!;
+    }
+    return inflow;
+  }
+}
+
+/** One backward-Euler step of heat along lines of so many cells, insulated at both ends; `share` is step x diffusivity / cell^2. */
+function spread(count: number, share: number) {
+  const lower = new Float64Array(count);
+  const inverse = new Float64Array(count);
+  for (let c = 0; c < count; c += 1) {
+    const neighbours = Number(c > 0) + Number(c < count - 1);
+    lower[c] = c > 0 ? share * inverse[c - 1]! : 0;
+    inverse[c] = 1 / (1 + neighbours * share - lower[c]! * share);
+  }
+  return {
+    /** Lines that follow one another in memory. */
+    alongRows(t: Float64Array, lines: number): void {
+      if (count === 1) return;
+      for (let r = 0; r < lines; r += 1) {
+        const from = r * count;
+        for (let c = 1; c < count; c += 1) t[from + c]! += lower[c]! * t[from + c - 1]!;
+        t[from + count - 1]! *= inverse[count - 1]!;
+        for (let c = count - 2; c >= 0; c -= 1) {
+          t[from + c] = (t[from + c]! + share * t[from + c + 1]!) * inverse[c]!;
+        }
+      }
+    },
+    /** Lines whose cells lie `lines` apart in memory: all of them at once. */
+    alongColumns(t: Float64Array, lines: number): void {
+      if (count === 1) return;
+      for (let r = 1; r < count; r += 1) {
+        const [own, above, factor] = [r * lines, (r - 1) * lines, lower[r]!];
+        for (let c = 0; c < lines; c += 1) t[own + c]! += factor * t[above + c]!;
+      }
+      for (let c = 0; c < lines; c += 1) t[(count - 1) * lines + c]! *= inverse[count - 1]!;
+      for (let r = count - 2; r >= 0; r -= 1) {
+        const [own, below, pivot] = [r * lines, (r + 1) * lines, inverse[r]!];
+        for (let c = 0; c < lines; c += 1) t[own + c] = (t[own + c]! + share * t[below + c]!) * pivot;
+      }
+    },
+  };
+}
+
+function highest(values: Float64Array): number {
+  let found = -Infinity;
+  for (let i = 0; i < values.length; i += 1) if (values[i]! > found) found = values[i]!;
+  return found;
+}
+
+/** A spot is looked at this often on its way, in its radii, and so far out, in its radii. */
+const LOOK_RADII = 0.5;
+const SPOT_REACH = 2.7;
+
 /**
  * How evenly heat lies over a panel: a hot-air spot that travels, a plate smaller than the panel, a heated edge.
  *
- * Finite volumes, one cell through each layer. Through the stack each step is implicit (a column of cells at once), along the
- * panel explicit, which the thin layers allow. Everything else is air at `airC` on both faces; the rim is insulated. What
- * leaves one cell enters another, so energy is kept to rounding. Coarser through the thickness than heat-soak: good to a few
- * tenths of a degree where heating is uniform. Lengths in mm, times in s, temperatures in C, energy in J.
- * Source: as heat-soak; Patankar 1980, *Numerical Heat Transfer and Fluid Flow*, for the scheme (from memory).
+ * Finite volumes, one cell through each layer. Each step goes through the stack, then along the panel in both directions (a locally
+ * one-dimensional scheme), all of it implicit: through the stack by the two-stage, L-stable rule of Alexander 1977, along it by
+ * backward Euler. A spot that moves counts by its mean over the step. Everything else is air at `airC` on both faces; the rim is
+ * insulated. What leaves one cell enters another, so energy is kept to rounding. Coarser through the thickness than
+ * heat-soak: good to a few tenths of a degree where heating is uniform. Lengths in mm, times in s, temperatures in C, energy in J.
+ * Source: as heat-soak; Patankar 1980, *Numerical Heat Transfer and Fluid Flow*, and Yanenko 1971, *The Method of Fractional
+ * Steps*, for the scheme (from memory).
  */
 export function calculateHeatField(input: HeatFieldInput): HeatField {
   return heatFieldOf(heatFieldInput.parse(input));
@@ -156,15 +321,15 @@ function heatFieldOf(
     const contact = input.contacts?.find((c) => c.afterLayer === l.name)?.conductanceWm2K ?? Infinity;
     return 1 / (1 / half[i]! + 1 / contact + 1 / half[i + 1]!);
   });
-  const outside = (film: number, layer: number) => 1 / (1 / film + 1 / half[layer]!);
 
   const centreX = (c: number) => (c + 0.5) * widthMm;
   const centreY = (r: number) => (r + 0.5) * heightMm;
   // The back: where a plate or a strip lies under a place, it takes the air's turn there.
-  const backC = new Float64Array(places).fill(airC);
-  const backFilm = new Float64Array(places).fill(filmWm2K);
+  const backs: Back[] = [{ filmWm2K, ambientC: airC }];
+  const backOf = new Uint8Array(places);
   for (const source of sources) {
     if (source.kind === "spot") continue;
+    const kind = backs.push({ filmWm2K: source.contactWm2K, ambientC: source.plateC }) - 1;
     for (let r = 0; r < rows; r += 1) {
       for (let c = 0; c < columns; c += 1) {
         const [x, y] = [centreX(c), centreY(r)];
@@ -176,9 +341,7 @@ function heatFieldOf(
               y <= source.yMm + source.heightMm
             : { top: y, bottom: panel.heightMm - y, left: x, right: panel.widthMm - x }[source.edge] <=
               source.widthMm;
-        if (!covers) continue;
-        backC[r * columns + c] = source.plateC;
-        backFilm[r * columns + c] = source.contactWm2K;
+        if (covers) backOf[r * columns + c] = kind;
       }
     }
   }
@@ -186,24 +349,25 @@ function heatFieldOf(
     source.kind === "spot" ? [{ ...source, at: traveller(source) }] : [],
   );
 
-  const sideways = Math.max(...sheet.map((s, l) => s / capacity[l]!));
+  const quickest = Math.max(...sheet.map((s, l) => s / capacity[l]!));
   const acrossM2 = 1 / (1 / (widthMm / 1_000) ** 2 + 1 / (heightMm / 1_000) ** 2);
-  const crossingS = Math.min(
-    ...spots.map((s) => (s.speedMmS > 0 ? (0.5 * s.radiusMm) / s.speedMmS : Infinity)),
-    Infinity,
-  );
-  const wishedS = Math.min(LONGEST_STEP_S, (0.4 * acrossM2) / sideways, Math.max(0.02, crossingS), totalS);
-  const steps = Math.ceil(totalS / wishedS);
+  const wishedS = Math.min(LONGEST_STEP_S, (MOST_SPREAD * acrossM2) / quickest);
+  const steps = Math.max(LEAST_STEPS, Math.ceil(totalS / wishedS));
   const stepS = totalS / steps;
+  const through = new ThroughStack(capacity, down, half, backs, backOf, stepS);
+  const along = sheet.map((conductanceWK, l) => {
+    const share = (stepS * conductanceWK) / capacity[l]!;
+    return {
+      x: spread(columns, share / (widthMm / 1_000) ** 2),
+      y: spread(rows, share / (heightMm / 1_000) ** 2),
+    };
+  });
 
   const t = new Float64Array(places * depth).fill(input.startC);
-  const before = new Float64Array(places * depth);
+  const byLayer = layers.map((_, l) => t.subarray(l * places, (l + 1) * places));
   const topFilm = new Float64Array(places).fill(filmWm2K);
   const topHeat = new Float64Array(places).fill(filmWm2K * airC);
-  const diagonal = new Float64Array(depth);
-  const factor = new Float64Array(depth);
-  const right = new Float64Array(depth);
-  const [alongX, alongY] = [1 / (widthMm / 1_000) ** 2, 1 / (heightMm / 1_000) ** 2];
+  const acrossX = new Float64Array(columns);
   const areaM2 = (widthMm * heightMm) / 1e6;
   let inJ = 0;
   let peakC = input.startC;
@@ -213,67 +377,42 @@ function heatFieldOf(
       topFilm.fill(filmWm2K);
       topHeat.fill(filmWm2K * airC);
       for (const spot of spots) {
-        const at = spot.at((step + 0.5) * stepS);
-        for (let r = 0; r < rows; r += 1) {
-          const dy2 = (centreY(r) - at.yMm) ** 2;
-          for (let c = 0; c < columns; c += 1) {
-            const share = Math.exp(-((centreX(c) - at.xMm) ** 2 + dy2) / spot.radiusMm ** 2);
-            if (share < 1e-3) continue;
-            const i = r * columns + c;
-            topFilm[i]! += share * (spot.filmWm2K - filmWm2K);
-            topHeat[i]! += share * (spot.filmWm2K * spot.airC - filmWm2K * airC);
+        const looks = Math.max(1, Math.ceil((spot.speedMmS * stepS) / (LOOK_RADII * spot.radiusMm)));
+        const reachMm = SPOT_REACH * spot.radiusMm;
+        for (let look = 0; look < looks; look += 1) {
+          const at = spot.at((step + (look + 0.5) / looks) * stepS);
+          const from = Math.max(0, Math.floor((at.xMm - reachMm) / widthMm));
+          const to = Math.min(columns, Math.ceil((at.xMm + reachMm) / widthMm));
+          const [upper, lower] = [(at.yMm - reachMm) / heightMm, (at.yMm + reachMm) / heightMm];
+          const bell = (offMm: number) => Math.exp(-((offMm / spot.radiusMm) ** 2));
+          for (let c = from; c < to; c += 1) acrossX[c] = bell(centreX(c) - at.xMm) / looks;
+          for (let r = Math.max(0, Math.floor(upper)); r < Math.min(rows, Math.ceil(lower)); r += 1) {
+            const acrossY = bell(centreY(r) - at.yMm);
+            for (let c = from; c < to; c += 1) {
+              const share = acrossX[c]! * acrossY;
+              topFilm[r * columns + c]! += share * (spot.filmWm2K - filmWm2K);
+              topHeat[r * columns + c]! += share * (spot.filmWm2K * spot.airC - filmWm2K * airC);
+            }
           }
         }
       }
     }
-    before.set(t);
-    for (let r = 0; r < rows; r += 1) {
-      for (let c = 0; c < columns; c += 1) {
-        const i = r * columns + c;
-        const first = i * depth;
-        const film = topFilm[i]!;
-        const top = outside(film, 0);
-        const topC = topHeat[i]! / film;
-        const bottom = outside(backFilm[i]!, depth - 1);
-        for (let l = 0; l < depth; l += 1) {
-          const own = before[first + l]!;
-          let flow = 0;
-          if (c > 0) flow += alongX * (before[first - depth + l]! - own);
-          if (c < columns - 1) flow += alongX * (before[first + depth + l]! - own);
-          if (r > 0) flow += alongY * (before[first - columns * depth + l]! - own);
-          if (r < rows - 1) flow += alongY * (before[first + columns * depth + l]! - own);
-          const above = l === 0 ? top : down[l - 1]!;
-          const below = l === depth - 1 ? bottom : down[l]!;
-          diagonal[l] = capacity[l]! / stepS + above + below;
-          right[l] =
-            (capacity[l]! / stepS) * own +
-            sheet[l]! * flow +
-            (l === 0 ? top * topC : 0) +
-            (l === depth - 1 ? bottom * backC[i]! : 0);
-        }
-        // Thomas algorithm for the column; its off-diagonals are -down.
-        for (let l = 1; l < depth; l += 1) {
-          factor[l] = down[l - 1]! / diagonal[l - 1]!;
-          diagonal[l]! -= factor[l]! * down[l - 1]!;
-          right[l]! += factor[l]! * right[l - 1]!;
-        }
-        t[first + depth - 1] = right[depth - 1]! / diagonal[depth - 1]!;
-        for (let l = depth - 2; l >= 0; l -= 1) {
-          t[first + l] = (right[l]! + down[l]! * t[first + l + 1]!) / diagonal[l]!;
-        }
-        inJ += areaM2 * stepS * (top * (topC - t[first]!) + bottom * (backC[i]! - t[first + depth - 1]!));
-        for (let l = 0; l < depth; l += 1) peakC = Math.max(peakC, t[first + l]!);
-      }
+    if (step === 0 || spots.length > 0) through.face(topFilm, topHeat);
+    inJ += areaM2 * through.step(t);
+    for (const [l, layer] of byLayer.entries()) {
+      along[l]!.x.alongRows(layer, rows);
+      along[l]!.y.alongColumns(layer, columns);
+      peakC = Math.max(peakC, highest(layer));
     }
-    if (step % 50 === 0) onProgress(step / steps);
+    if (step % 8 === 0) onProgress(step / steps);
   }
 
   let storedJ = 0;
   for (let i = 0; i < places; i += 1) {
-    for (let l = 0; l < depth; l += 1) storedJ += areaM2 * capacity[l]! * (t[i * depth + l]! - input.startC);
+    for (let l = 0; l < depth; l += 1) storedJ += areaM2 * capacity[l]! * (byLayer[l]![i]! - input.startC);
   }
   const layer = layers.findIndex((l) => l.name === target.layer);
-  const mapC = Array.from({ length: places }, (_, i) => t[i * depth + layer]!);
+  const mapC = Array.from(byLayer[layer]!);
   const isGlue = (i: number) => {
     const [x, y] = [centreX(i % columns), centreY(Math.floor(i / columns))];
     return (

@@ -4,11 +4,11 @@ import { bounded, durationS, temperatureC, thicknessUm, umToM, words } from "../
 import {
   boundaryTemperatures,
   buildGrid,
+  layerRange,
   PhaseStepper,
   storedJm2,
   type ConductionLayer,
   type FaceExchange,
-  type Grid,
 } from "./conduction.ts";
 
 export const heatLayer = z.strictObject({
@@ -145,7 +145,8 @@ export const heatSoakResult = z.strictObject({
 });
 export type HeatSoakResult = z.output<typeof heatSoakResult>;
 
-function exchangeOf(face: HeatFace): FaceExchange {
+/** A face's condition as conduction takes it. */
+export function exchangeOf(face: HeatFace): FaceExchange {
   switch (face.kind) {
     case "air":
       return { conductanceWm2K: face.filmWm2K, ambientC: face.airC };
@@ -158,7 +159,8 @@ function exchangeOf(face: HeatFace): FaceExchange {
   }
 }
 
-function conductionLayers(input: HeatSoakInput): ConductionLayer[] {
+/** Layers as conduction takes them, in SI units. */
+export function conductionLayers(input: Pick<HeatSoakInput, "layers" | "contacts">): ConductionLayer[] {
   return input.layers.map((layer) => ({
     thicknessM: umToM(layer.thicknessUm),
     conductivityWmK: layer.conductivityWmK,
@@ -166,21 +168,6 @@ function conductionLayers(input: HeatSoakInput): ConductionLayer[] {
     contactBelowWm2K:
       input.contacts?.find((contact) => contact.afterLayer === layer.name)?.conductanceWm2K ?? Infinity,
   }));
-}
-
-/** Lowest and highest temperature in a layer, its two faces included. */
-function layerRange(grid: Grid, stepper: PhaseStepper, layer: number): { lowC: number; highC: number } {
-  const t = stepper.temperatures;
-  const upper = layer === 0 ? stepper.topFaceC() : boundaryTemperatures(grid, t, layer - 1).belowC;
-  const lower =
-    layer === grid.layers.length - 1 ? stepper.bottomFaceC() : boundaryTemperatures(grid, t, layer).aboveC;
-  let lowC = Math.min(upper, lower);
-  let highC = Math.max(upper, lower);
-  for (let i = grid.firstCell[layer]!; i < grid.firstCell[layer + 1]!; i += 1) {
-    lowC = Math.min(lowC, t[i]!);
-    highC = Math.max(highC, t[i]!);
-  }
-  return { lowC, highC };
 }
 
 /** Follows whether one layer stands inside its band, with the moments of crossing found between steps. */
@@ -300,9 +287,10 @@ export function calculateHeatSoak(input: HeatSoakInput, options: MarchOptions = 
 
   for (const phase of input.phases) {
     const endS = timeS + phase.durationS;
-    const stepper = new PhaseStepper(grid, temperatures, exchangeOf(phase.top), exchangeOf(phase.bottom));
+    const [top, bottom] = [exchangeOf(phase.top), exchangeOf(phase.bottom)];
+    const stepper = new PhaseStepper(grid, temperatures, top, bottom);
     let stepS = options.fixedStepS ?? Math.min(longestStepS, smallestCellS);
-    for (const watch of watches) watch.see(timeS, layerRange(grid, stepper, watch.layer));
+    for (const watch of watches) watch.see(timeS, layerRange(grid, temperatures, watch.layer, top, bottom));
     if (outputs === 0) {
       record(0, stepper);
       outputs = 1;
@@ -323,7 +311,7 @@ export function calculateHeatSoak(input: HeatSoakInput, options: MarchOptions = 
       if (options.fixedStepS === undefined && change > 1.3) {
         stepS = Math.min(longestStepS, takenS * Math.min(4, change));
       }
-      for (const watch of watches) watch.see(timeS, layerRange(grid, stepper, watch.layer));
+      for (const watch of watches) watch.see(timeS, layerRange(grid, temperatures, watch.layer, top, bottom));
       if (timeS >= outputs * outputEveryS * (1 - 1e-12)) {
         record(timeS, stepper);
         outputs += 1;

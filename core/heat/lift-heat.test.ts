@@ -1,6 +1,8 @@
 import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
-import type { Seam } from "../stack/family.ts";
+import type { Family, Seam } from "../stack/family.ts";
+import { heatLimits } from "./heat-limits.ts";
+import { calculateSoakPlan } from "./soak-plan.ts";
 import { heatMethods, withSetting } from "./heat-methods.ts";
 import {
   calculateLiftHeat,
@@ -10,6 +12,7 @@ import {
   methodNumbers,
   seamOf,
   usualSettings,
+  wayInput,
 } from "./lift-heat.ts";
 
 const onPlate = (seam: Seam, plateC?: number) => {
@@ -25,6 +28,46 @@ const heatOf = (code: string, change: { plateC?: number; soakS?: number } = {}) 
     soakS: change.soakS ?? chooseSoakS(family, seam, usual)!,
   });
 };
+
+describe("what layers bear", () => {
+  const onPlateWith = (stack: Family["stack"]) => {
+    const family = { ...familyNamed("TK-5"), stack };
+    const seam = seamOf(family, "layer")!;
+    return wayInput(family, seam, onPlate(seam, 110), { edgeMm: 300, speedMmS: 4, handlingS: 5 });
+  };
+  const { stack } = familyNamed("TK-5");
+
+  it("comes from the library by material, unless the family knows better, and says where from", () => {
+    const named = heatLimits({ stack });
+    expect(named.map(({ layer, maxC }) => [layer, maxC])).to.deep.equal([
+      ["polarizer", 95],
+      ["panel", 95],
+    ]);
+    named.forEach(({ source }) => expect(source).to.match(/^assumed: /));
+    const own = stack.map((layer) =>
+      layer.name === "panel" ? { ...layer, maxC: 85, maxCSource: "its maker" } : layer,
+    );
+    expect(heatLimits({ stack: own }).at(-1)).to.deep.equal({
+      layer: "panel",
+      maxC: 85,
+      source: "its maker",
+    });
+  });
+
+  it("stops a plate under a lithium cell, and says which limit and by how much", () => {
+    const cell = {
+      name: "cell",
+      role: "lithium cell",
+      material: "lithium cell, pouch",
+      thicknessUm: 4_000,
+    } as const;
+    const { feasible, reason } = calculateSoakPlan(onPlateWith([...stack, cell]));
+    expect(feasible).to.equal(false);
+    // Common practice, no source: a lithium cell is not heated above 60 C.
+    expect(reason).to.match(/^The cell would reach [\d.]+ °C before .* [\d.]+ K past its limit of 60 °C\.$/);
+    expect(calculateSoakPlan(onPlateWith(stack)).feasible).to.equal(true);
+  });
+});
 
 describe("the heat of a lift", () => {
   it("has a bare phone-sized screen on a 97 C plate ready in 1 to 2 min, with about 30 s to cut (common practice, no source)", () => {

@@ -11,6 +11,7 @@ import {
   type HeatMethod,
   type HeatMethodKind,
 } from "./heat-methods.ts";
+import { heatLimits } from "./heat-limits.ts";
 import { calculateThaw, type Thaw } from "./thaw.ts";
 import {
   calculateHeatSoak,
@@ -90,9 +91,7 @@ export function liftHeatInput(family: Family, seam: Seam, settings: LiftHeatSett
       },
     ],
     target: bandOf(family, seam, settings.method),
-    limits: family.stack
-      .filter((layer) => layer.maxC !== undefined)
-      .map((layer) => ({ layer: layer.name, maxC: layer.maxC })),
+    limits: heatLimits(family).map(({ layer, maxC }) => ({ layer, maxC })),
     outputEveryS: Math.max(1, Math.round((settings.soakS + COOLING_S) / CURVE_POINTS)),
   };
 }
@@ -108,23 +107,46 @@ export interface LiftHeat {
   broken: { layer: string; maxC: number; peakC: number; atS: number }[];
 }
 
-export function calculateLiftHeat(family: Family, seam: Seam, settings: LiftHeatSettings): LiftHeat {
-  const result = calculateHeatSoak(liftHeatInput(family, seam, settings), SLIDER_GRID);
+export const calculateLiftHeat = (family: Family, seam: Seam, settings: LiftHeatSettings): LiftHeat =>
+  liftHeatFrom(family, settings, liftHeatInput(family, seam, settings));
+
+/**
+ * The heat of the soak that begins after `beforeS`; what was before has left its warmth. Times are counted from that moment.
+ */
+export function liftHeatFrom(
+  family: Family,
+  settings: LiftHeatSettings,
+  input: HeatSoakInput,
+  beforeS = 0,
+): LiftHeat {
+  const whole = calculateHeatSoak(input, SLIDER_GRID);
+  const first = whole.timesS.findIndex((timeS) => timeS >= beforeS);
+  const result: HeatSoakResult = {
+    ...whole,
+    timesS: whole.timesS.slice(first).map((timeS) => timeS - beforeS),
+    interfaces: whole.interfaces.map((face) => ({
+      ...face,
+      temperatureC: face.temperatureC.slice(first),
+      ...(face.belowC ? { belowC: face.belowC.slice(first) } : {}),
+    })),
+  };
+  const { intervals, windowS, windowCutShort } = whole.target!;
+  const next = intervals.find(({ toS }) => toS > beforeS);
   return {
     settings,
     result,
-    readyAtS: result.target!.readyAtS,
-    windowS: result.target!.windowS,
-    windowCutShort: result.target!.windowCutShort,
-    broken: result.limits.flatMap((limit) =>
+    readyAtS: next ? Math.max(0, next.fromS - beforeS) : null,
+    windowS,
+    windowCutShort,
+    broken: whole.limits.flatMap((limit) =>
       limit.firstBrokenS === null
         ? []
         : [
             {
               layer: limit.layer,
-              maxC: family.stack.find((layer) => layer.name === limit.layer)!.maxC!,
+              maxC: heatLimits(family).find(({ layer }) => layer === limit.layer)!.maxC,
               peakC: limit.peakC,
-              atS: limit.firstBrokenS,
+              atS: Math.max(0, limit.firstBrokenS - beforeS),
             },
           ],
     ),
@@ -150,14 +172,13 @@ export function usualSettings(seam: Seam, kind: HeatMethodKind = "plate"): Omit<
   };
 }
 
-/** What soak-plan makes of a seam with a method at its usual setting. */
-export function usualWayInput(
+/** What soak-plan is asked of a seam that is heated so. */
+export function wayInput(
   family: Family,
   seam: Seam,
-  kind: HeatMethodKind,
+  usual: Omit<LiftHeatSettings, "soakS">,
   cut: Pick<SoakPlanInput, "edgeMm" | "speedMmS" | "handlingS">,
 ): SoakPlanInput {
-  const usual = usualSettings(seam, kind);
   // Soaks are what is looked for: the one in here only fills its place.
   const { layers, contacts, startC, target, limits } = liftHeatInput(family, seam, { ...usual, soakS: 60 });
   return {

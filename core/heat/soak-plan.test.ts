@@ -83,6 +83,12 @@ describe("soak-plan", () => {
       expect(plan.passes.reduce((sum, pass) => sum + pass.cutMm, 0)).to.be.closeTo(input.edgeMm, 1e-6);
       expect(plan.totalS).to.be.closeTo(nowS, 1e-6);
       expect(plan.soakS).to.equal(plan.passes[0]!.soakS);
+      const { timesS, temperatureC } = plan.curve;
+      for (const { fromS, toS } of cuts) {
+        const within = temperatureC.filter((_, i) => timesS[i]! >= fromS && timesS[i]! <= toS);
+        const { minC = -Infinity, maxC = Infinity } = input.target;
+        within.forEach((c) => expect(c).to.be.within(minC - 0.5, maxC + 0.5));
+      }
       // Once warm, the way back to the window is never longer than the first soak.
       for (const pass of plan.passes.slice(1)) expect(pass.soakS).to.be.at.most(plan.soakS!);
     }
@@ -92,6 +98,10 @@ describe("soak-plan", () => {
     const plan = calculateSoakPlan(ticket("wire"));
     expect(plan).to.deep.include({ feasible: true, windowS: null });
     expect(plan.passes).to.deep.equal([{ soakS: plan.soakS!, cutMm: 300 }]);
+    // Still on the plate while it is cut: the glue gets hotter all the time, and so does what must be minded.
+    const { timesS, temperatureC } = plan.curve;
+    const upTo = timesS.filter((timeS) => timeS <= plan.totalS!).length;
+    for (let i = 1; i < upTo; i += 1) expect(temperatureC[i]!).to.be.at.least(temperatureC[i - 1]! - 1e-6);
     const scorched = calculateSoakPlan({ ...ticket("wire"), limits: [{ layer: "polarizer", maxC: 75 }] });
     expect(scorched.reason).to.match(/^Left on the heat, the polarizer passes its limit \d+ s after/);
   });

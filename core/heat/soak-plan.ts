@@ -11,16 +11,20 @@ import {
   withSetting,
   type HeatMethod,
 } from "./heat-methods.ts";
+import { buildGrid, type FaceExchange } from "./conduction.ts";
 import {
   calculateHeatSoak,
+  conductionLayers,
+  exchangeOf,
   heatBand,
   heatContacts,
   heatLayers,
   refineStack,
   SEARCH_GRID,
-  type HeatSoakInput,
+  type HeatFace,
   type HeatSoakResult,
 } from "./heat-soak.ts";
+import { StackModes, type ModalPhase } from "./stack-modes.ts";
 
 export const soakPlanInput = z
   .strictObject({
@@ -79,6 +83,8 @@ export const soakPlanResult = z.strictObject({
   marginK: z.number().nullable(),
   /** Other settings of the same method, lowest first, this one among them. */
   settingsTried: z.array(tried),
+  /** The face of the glue that is last to be ready, through soaks and cuts, C: to show beside other ways. */
+  curve: z.strictObject({ timesS: z.array(z.number()), temperatureC: z.array(z.number()) }),
   assumed: z.array(z.string()),
 });
 export type SoakPlan = z.output<typeof soakPlanResult>;
@@ -92,6 +98,9 @@ const MOST_PASSES = 40;
 /** Less than this in a window is not worth the way, s. */
 const LEAST_CUT_S = 1;
 const SETTINGS_TRIED = 7;
+const CURVE_POINTS = 240;
+/** Ready and window differ by less than 0.03 s from a grid eight times as fine. */
+const PLAYED_CELLS = 32;
 
 const upTo = (seconds: number) => STEP_S * Math.ceil(seconds / STEP_S - 1e-9);
 
@@ -103,54 +112,169 @@ interface Way {
   totalS: number;
 }
 
+/** A turn on the heat or off it, s, from the state that the one before has left. */
+interface Turn {
+  phase: ModalPhase;
+  durationS: number;
+}
+
+/** How often a turn is looked at for a limit, closer together at its beginning, where temperatures move fastest. */
+const LOOKS = 8;
+const EXACT_S = 0.01;
+
+/** The moment between two at which something changes, s. */
+function between(fromS: number, toS: number, isStill: (timeS: number) => boolean): number {
+  let [low, high] = [fromS, toS];
+  while (high - low > EXACT_S) {
+    const middle = (low + high) / 2;
+    if (isStill(middle)) low = middle;
+    else high = middle;
+  }
+  return high;
+}
+
+/** What a band says of a layer: its range over some turns, and the first moment outside it. */
+interface Watched {
+  peakC: number;
+  lowC: number;
+  firstBrokenS: number | null;
+}
+
+/** One stack with one method, looked at by its modes: searches ask hundreds of times. */
 class Soaker {
   readonly input: Checked;
   readonly method: HeatMethod;
-  private readonly faces: ReturnType<typeof facesOf>;
-  private readonly air: HeatSoakInput["phases"][number]["top"];
   readonly longestS: number;
+  private readonly faces: { top: FaceExchange; bottom: FaceExchange };
+  private readonly on: StackModes;
+  private readonly off: StackModes;
+  private readonly target: number;
+  private readonly limits: readonly { layer: number; minC: number; maxC: number }[];
 
-  constructor(input: Checked, method: HeatMethod) {
+  /** `like`: the same stack with the method set otherwise, whose modes serve again where they are the same. */
+  constructor(input: Checked, method: HeatMethod, like?: Soaker) {
     this.input = input;
     this.method = method;
-    this.faces = facesOf(method, input.airC, input.filmWm2K);
-    this.air = { kind: "air", airC: input.airC, filmWm2K: input.filmWm2K };
     this.longestS = methodOf(method.kind).longestS;
+    const { top, bottom } = facesOf(method, input.airC, input.filmWm2K);
+    this.faces = { top: exchangeOf(top), bottom: exchangeOf(bottom) };
+    const [topWm2K, bottomWm2K] = [this.faces.top.conductanceWm2K, this.faces.bottom.conductanceWm2K];
+    const grid = like?.off.grid ?? buildGrid(conductionLayers(input), SEARCH_GRID.cells);
+    this.off = like?.off ?? new StackModes(grid, input.filmWm2K, input.filmWm2K);
+    this.on =
+      like && like.on.topWm2K === topWm2K && like.on.bottomWm2K === bottomWm2K
+        ? like.on
+        : new StackModes(grid, topWm2K, bottomWm2K);
+    const indexOf = (name: string) => input.layers.findIndex((layer) => layer.name === name);
+    this.target = indexOf(input.target.layer);
+    this.limits = (input.limits ?? []).map(({ layer, minC = -Infinity, maxC = Infinity }) => ({
+      layer: indexOf(layer),
+      minC,
+      maxC,
+    }));
   }
 
-  /** On the heat and off it by turns, as long as each of these; the last is followed while it cools. */
-  run(turnsS: readonly number[], fine = false): HeatSoakResult {
-    const { layers, contacts, startC, target, limits } = this.input;
-    return calculateHeatSoak(
-      {
-        layers,
-        contacts,
-        startC,
-        target,
-        limits,
-        phases: turnsS.map((durationS, i) => ({
-          name: i % 2 === 0 ? "soak" : "cut",
-          durationS: Math.max(0.01, durationS),
-          ...(i % 2 === 0 ? this.faces : { top: this.air, bottom: this.air }),
-        })),
-        outputEveryS: turnsS.reduce((a, b) => a + b, 0),
-      },
-      fine ? {} : SEARCH_GRID,
-    );
+  /** On the heat and off it by turns, as long as each of these; after `before`, where some were before. */
+  turns(turnsS: readonly number[], before: readonly Turn[] = []): Turn[] {
+    const all = [...before];
+    for (const durationS of turnsS) {
+      const last = all.at(-1);
+      const cells = last
+        ? last.phase.at(last.durationS)
+        : new Float64Array(this.off.grid.capacity.length).fill(this.input.startC);
+      const phase =
+        all.length % 2 === 0
+          ? this.on.begin(cells, this.faces.top.ambientC, this.faces.bottom.ambientC)
+          : this.off.begin(cells, this.input.airC, this.input.airC);
+      all.push({ phase, durationS });
+    }
+    return all;
   }
 
-  /** What a first soak gives: its window and whether every limit holds, through the soak and what comes after. */
-  first(soakS: number): { windowS: number; isSound: boolean } {
-    const { target, limits } = this.run([soakS, COOLING_S]);
-    return { windowS: target!.windowS ?? 0, isSound: limits.every((l) => l.firstBrokenS === null) };
+  /** Whether the whole of the glue is in its band. */
+  private isReady({ phase }: Turn, timeS: number): boolean {
+    const { lowC, highC } = phase.range(this.target, timeS);
+    const { minC = -Infinity, maxC = Infinity } = this.input.target;
+    return lowC >= minC && highC <= maxC;
+  }
+
+  /** Lowest and highest temperature of the glue at a moment. */
+  targetRange({ phase }: Turn, timeS: number) {
+    return phase.range(this.target, timeS);
+  }
+
+  /** When the whole of the glue is first in its band in this turn, s; null where it never is. */
+  readyIn(turn: Turn): number | null {
+    let before = 0;
+    for (let timeS = 0; ; timeS = Math.min(turn.durationS, 1.05 * timeS + 0.25)) {
+      if (this.isReady(turn, timeS)) {
+        return timeS === 0 ? 0 : between(before, timeS, (s) => !this.isReady(turn, s));
+      }
+      if (timeS >= turn.durationS) return null;
+      before = timeS;
+    }
+  }
+
+  /** How long the glue stays in its band from the beginning of this turn on, s; 0 where it is not in it. */
+  windowIn(turn: Turn): number {
+    if (!this.isReady(turn, 0)) return 0;
+    let before = 0;
+    for (let timeS = 1; ; timeS = Math.min(turn.durationS, 1.4 * timeS)) {
+      if (!this.isReady(turn, timeS)) return between(before, timeS, (s) => this.isReady(turn, s));
+      if (timeS >= turn.durationS) return turn.durationS;
+      before = timeS;
+    }
+  }
+
+  /** Whether the glue is in its band from the beginning of this turn on for so long: it leaves it once. */
+  isReadyFor(turn: Turn, timeS: number): boolean {
+    return this.isReady(turn, 0) && this.isReady(turn, Math.max(0, timeS));
+  }
+
+  /** What the limits say of some turns; moments counted from the first of them. */
+  watch(turns: readonly Turn[]): Watched[] {
+    const watched = this.limits.map((): Watched => ({
+      peakC: -Infinity,
+      lowC: Infinity,
+      firstBrokenS: null,
+    }));
+    let beganS = 0;
+    for (const { phase, durationS } of turns) {
+      let before = 0;
+      for (let look = 0; look <= LOOKS; look += 1) {
+        const timeS = durationS * (look / LOOKS) ** 2;
+        this.limits.forEach(({ layer, minC, maxC }, i) => {
+          const seen = watched[i]!;
+          const holds = (s: number) => {
+            const { lowC, highC } = phase.range(layer, s);
+            seen.peakC = Math.max(seen.peakC, highC);
+            seen.lowC = Math.min(seen.lowC, lowC);
+            return lowC >= minC && highC <= maxC;
+          };
+          if (!holds(timeS) && seen.firstBrokenS === null) {
+            seen.firstBrokenS = beganS + (timeS === 0 ? 0 : between(before, timeS, holds));
+          }
+        });
+        before = timeS;
+      }
+      beganS += durationS;
+    }
+    return watched;
+  }
+
+  isSound(turns: readonly Turn[]): boolean {
+    return this.watch(turns).every(({ firstBrokenS }) => firstBrokenS === null);
   }
 }
 
 /** How far a run stays from the tightest limit, K. */
-function marginOf(limits: SoakPlanInput["limits"], result: HeatSoakResult): number | null {
+function marginOf(
+  limits: SoakPlanInput["limits"],
+  watched: readonly { peakC: number; lowC: number }[],
+): number | null {
   const margins = (limits ?? []).flatMap(({ minC, maxC }, i) => [
-    ...(maxC === undefined ? [] : [maxC - result.limits[i]!.peakC]),
-    ...(minC === undefined ? [] : [result.limits[i]!.lowC - minC]),
+    ...(maxC === undefined ? [] : [maxC - watched[i]!.peakC]),
+    ...(minC === undefined ? [] : [watched[i]!.lowC - minC]),
   ]);
   return margins.length > 0 ? Math.min(...margins) : null;
 }
@@ -167,8 +291,9 @@ function wayWith(soaker: Soaker, soakS: number, windowS: number, best: Way | nul
   if (best && count >= best.passes.length && leastS > best.totalS) return null;
   let againS = 0;
   if (count > 1) {
-    const again = (s: number) => soaker.run([soakS, windowS, s, COOLING_S]);
-    const isEnough = (s: number) => (again(s).target!.windowS ?? 0) >= windowS - 0.25;
+    const first = soaker.turns([soakS, windowS]);
+    const again = (s: number) => soaker.turns([s, COOLING_S], first);
+    const isEnough = (s: number) => soaker.isReadyFor(again(s).at(-1)!, windowS - 0.25);
     let low = 0;
     let high = soakS;
     while (high - low > STEP_S) {
@@ -177,7 +302,8 @@ function wayWith(soaker: Soaker, soakS: number, windowS: number, best: Way | nul
       if (isEnough(middle)) high = middle;
       else low = middle;
     }
-    if (again(high).limits.some((limit) => limit.firstBrokenS !== null)) return null;
+    // The first two turns hold: longer soaks than this one do.
+    if (!soaker.isSound(again(high).slice(2))) return null;
     againS = high;
   }
   const passes = Array.from({ length: count }, (_, i) => ({
@@ -206,15 +332,11 @@ function solve(soaker: Soaker, candidates: number): Outcome {
   const { input, longestS } = soaker;
   const { target, handlingS, edgeMm, speedMmS } = input;
   const info = methodOf(soaker.method.kind);
-  const long = soaker.run([longestS, 0.01]);
-  const readyAtS = long.target!.readyAtS;
-  if (readyAtS === null || readyAtS > longestS) {
-    const at = input.layers.findIndex((layer) => layer.name === target.layer);
-    const [above, below] = [long.interfaces[at]!, long.interfaces[at + 1]!];
-    const ends = [(above.belowC ?? above.temperatureC).at(-1)!, below.temperatureC.at(-1)!];
-    const [reached, wanted] = info.isCold
-      ? [Math.max(...ends), target.maxC!]
-      : [Math.min(...ends), target.minC!];
+  const long = soaker.turns([longestS]);
+  const readyAtS = soaker.readyIn(long[0]!);
+  if (readyAtS === null) {
+    const { lowC, highC } = soaker.targetRange(long[0]!, longestS);
+    const [reached, wanted] = info.isCold ? [highC, target.maxC!] : [lowC, target.minC!];
     const short = Math.abs(wanted - reached);
     const isThrough = info.isCold ? reached <= wanted : reached >= wanted;
     return {
@@ -225,11 +347,11 @@ function solve(soaker: Soaker, candidates: number): Outcome {
     };
   }
   const readyS = upTo(readyAtS);
-  const atReady = soaker.run([readyS, COOLING_S]);
-  const broken = atReady.limits.findIndex((limit) => limit.firstBrokenS !== null);
+  const atReady = soaker.watch(soaker.turns([readyS, COOLING_S]));
+  const broken = atReady.findIndex((limit) => limit.firstBrokenS !== null);
   if (broken >= 0) {
-    const { layer, peakC, lowC } = atReady.limits[broken]!;
-    const { minC, maxC } = input.limits![broken]!;
+    const { peakC, lowC } = atReady[broken]!;
+    const { layer, minC, maxC } = input.limits![broken]!;
     const isHot = maxC !== undefined && peakC > maxC;
     const [bound, reached] = isHot ? [maxC, peakC] : [minC!, lowC];
     return {
@@ -238,7 +360,7 @@ function solve(soaker: Soaker, candidates: number): Outcome {
     };
   }
   if (info.staysOn) {
-    const watched = long.limits;
+    const watched = soaker.watch(long);
     const endS = Math.min(Infinity, ...watched.map((limit) => limit.firstBrokenS ?? Infinity));
     const windowS = endS - readyS;
     const cutS = handlingS + edgeMm / speedMmS;
@@ -246,7 +368,7 @@ function solve(soaker: Soaker, candidates: number): Outcome {
       const passes = [{ soakS: readyS, cutMm: edgeMm }];
       return { readyAtS, way: { soakS: readyS, windowS, passes, totalS: readyS + cutS } };
     }
-    const { layer } = watched.find((limit) => limit.firstBrokenS === endS)!;
+    const { layer } = input.limits![watched.findIndex((limit) => limit.firstBrokenS === endS)]!;
     return {
       readyAtS,
       reason: `Left on the heat, the ${layer} passes its limit ${Number(windowS.toFixed(0))} s after the ${target.layer} is ready; the cut takes ${Number(cutS.toFixed(0))} s.`,
@@ -259,7 +381,7 @@ function solve(soaker: Soaker, candidates: number): Outcome {
   while (unsound - sound > STEP_S) {
     const middle = STEP_S * Math.floor((sound + unsound) / 2 / STEP_S);
     if (middle <= sound) break;
-    if (soaker.first(middle).isSound) sound = middle;
+    if (soaker.isSound(soaker.turns([middle, COOLING_S]))) sound = middle;
     else unsound = middle;
   }
   let best: Way | null = null;
@@ -271,8 +393,8 @@ function solve(soaker: Soaker, candidates: number): Outcome {
     const soakS = Math.min(sound, STEP_S * Math.round((readyS + share * (sound - readyS)) / STEP_S));
     if (seen.has(soakS)) continue;
     seen.add(soakS);
-    const { windowS, isSound } = soaker.first(soakS);
-    if (!isSound) continue;
+    const first = soaker.turns([soakS, COOLING_S]);
+    const windowS = soaker.windowIn(first[1]!);
     widestS = Math.max(widestS, windowS);
     const way = wayWith(soaker, soakS, windowS, best);
     if (way && (!best || quicker(way, best))) best = way;
@@ -301,10 +423,27 @@ function settingsAround(method: HeatMethod): number[] {
     .filter((s) => s === at || (s >= min && s <= max));
 }
 
+/** The way that was found, followed by heat-soak itself: what is told of a plan is not what the search went by. */
+function playOut(input: Checked, turnsS: readonly number[]): HeatSoakResult {
+  const { layers, contacts, startC, target, limits, airC, filmWm2K } = input;
+  const heat = facesOf(input.method, airC, filmWm2K);
+  const air: HeatFace = { kind: "air", airC, filmWm2K };
+  const phases = turnsS.map((durationS, i) => ({
+    name: i % 2 === 0 ? "soak" : "cut",
+    durationS: Math.max(0.01, durationS),
+    ...(i % 2 === 0 ? heat : { top: air, bottom: air }),
+  }));
+  const outputEveryS = turnsS.reduce((a, b) => a + b, 0) / CURVE_POINTS;
+  return calculateHeatSoak(
+    { layers, contacts, startC, target, limits, phases, outputEveryS },
+    { cells: PLAYED_CELLS, longestStepS: outputEveryS },
+  );
+}
+
 /**
  * How long on the heat, how many returns to it, and whether the method can do it at all without harm.
  *
- * The stack is followed as in heat-soak: on the heat, off it, back on it. For a set of first soaks between the moment when the
+ * The stack is followed by its modes in the search, by heat-soak in what is told: on the heat, off it, back on it. For a set of first soaks between the moment when the
  * whole glue line is in its band and the longest that breaks no limit, the cut goes on for what the window leaves after the way
  * to the bench; then back for as long as it takes to have the same window again. The quickest is taken; of two within a
  * tenth, the one with fewer returns. Cold methods want the layer below `target.maxC` instead of above `target.minC`.
@@ -318,7 +457,7 @@ function soakPlanOf(input: Checked): SoakPlan {
   const soaker = new Soaker(input, input.method);
   const outcome = solve(soaker, 9);
   const settingsTried = settingsAround(input.method).map((setting) => {
-    const other = new Soaker(input, withSetting(input.method, setting));
+    const other = new Soaker(input, withSetting(input.method, setting), soaker);
     const found = setting === settingOf(input.method) ? outcome : solve(other, 4);
     const way = "way" in found ? found.way : null;
     const soakS = way?.soakS ?? (found.readyAtS === null ? other.longestS : upTo(found.readyAtS));
@@ -329,17 +468,22 @@ function soakPlanOf(input: Checked): SoakPlan {
       windowS: way && Number.isFinite(way.windowS) ? way.windowS : null,
       totalS: way?.totalS ?? null,
       passes: way?.passes.length ?? 0,
-      marginK: marginOf(input.limits, other.run([soakS, COOLING_S])),
+      marginK: marginOf(input.limits, other.watch(other.turns([soakS, COOLING_S]))),
     };
   });
   const way = "way" in outcome ? outcome.way : null;
-  const turns = way
-    ? way.passes.flatMap(({ soakS, cutMm }, i) => [
-        soakS,
-        i === way.passes.length - 1 ? COOLING_S : input.handlingS + cutMm / input.speedMmS,
-      ])
-    : [outcome.readyAtS === null ? soaker.longestS : upTo(outcome.readyAtS), COOLING_S];
-  const whole = soaker.run(turns, true);
+  const turns = !way
+    ? [outcome.readyAtS === null ? soaker.longestS : upTo(outcome.readyAtS), COOLING_S]
+    : methodOf(input.method.kind).staysOn
+      ? [way.totalS, COOLING_S]
+      : way.passes.flatMap(({ soakS, cutMm }, i) => [
+          soakS,
+          i === way.passes.length - 1 ? COOLING_S : input.handlingS + cutMm / input.speedMmS,
+        ]);
+  const whole = playOut(input, turns);
+  const at = input.layers.findIndex((layer) => layer.name === input.target.layer);
+  const [above, below] = [whole.interfaces[at]!, whole.interfaces[at + 1]!];
+  const last = methodOf(input.method.kind).isCold ? Math.max : Math.min;
   return {
     feasible: way !== null,
     reason: "reason" in outcome ? outcome.reason : null,
@@ -349,8 +493,12 @@ function soakPlanOf(input: Checked): SoakPlan {
     passes: way?.passes ?? [],
     totalS: way?.totalS ?? null,
     peaks: whole.limits.map(({ layer, peakC, lowC }) => ({ layer, peakC, lowC })),
-    marginK: marginOf(input.limits, whole),
+    marginK: marginOf(input.limits, whole.limits),
     settingsTried,
+    curve: {
+      timesS: whole.timesS,
+      temperatureC: (above.belowC ?? above.temperatureC).map((c, i) => last(c, below.temperatureC[i]!)),
+    },
     assumed: methodAssumptions(input.method).map(
       ({ value, unit, words, source }) => `${value} ${unit}`.trim() + ` ${words}: ${source}`,
     ),

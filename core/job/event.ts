@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { heatMethodKinds } from "../heat/heat-methods.ts";
 import { damage } from "../intake/damage.ts";
+import { pacedStretch } from "../lift/cut-pace.ts";
 import { liftStressInput } from "../lift/lift-stress.ts";
 import { answerNamed, questionKeys, questionNamed } from "../route/decision-tree.ts";
 import { routeChoiceInput } from "../route/route-choice.ts";
@@ -166,6 +167,8 @@ export const eventData = {
     fromMm: bounded(0, 5_000),
     toMm: bounded(0, 5_000),
   }),
+  /** The glue of a stretch turned out thicker than was thought, or thin after all. */
+  "pace-marked": pacedStretch,
   "function-checked": z.strictObject({
     function: key(),
     result: z.enum(checkResults, { error: `must be one of ${checkResults.join(", ")}` }),

@@ -1,5 +1,6 @@
 import type { HeatMethodKind } from "../heat/heat-methods.ts";
 import type { Damage } from "../intake/damage.ts";
+import type { PacedStretch } from "../lift/cut-pace.ts";
 import type { ScrewMove } from "../open/screw-ledger.ts";
 import type { Answers } from "../route/decision-tree.ts";
 import type { Edge } from "../stack/outline.ts";
@@ -71,6 +72,8 @@ export interface JobState {
   heatMethod: HeatMethodKind;
   timers: Timer[];
   stretches: Stretch[];
+  /** Where the glue turned out thick, and where it is helped with alcohol. */
+  paces: PacedStretch[];
   checks: Partial<Record<StageName, Record<string, Check>>>;
   parts: (EventDataOf<"part-spent"> & Stamp)[];
   readings: { quantity: ReadingKind; stage: StageName; source: string; at: string; value: number }[];
@@ -109,6 +112,7 @@ function emptyState(): JobState {
     heatMethod: "plate",
     timers: [],
     stretches: [],
+    paces: [],
     checks: {},
     parts: [],
     readings: [],
@@ -269,6 +273,9 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
       break;
     case "stretch-cut":
       state.stretches = [...state.stretches, { ...event.data, at: event.at }];
+      break;
+    case "pace-marked":
+      state.paces = [...state.paces, event.data];
       break;
     case "function-checked": {
       const { function: checked, result, note } = event.data;

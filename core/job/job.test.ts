@@ -3,7 +3,8 @@ import fc from "fast-check";
 import { BenchHand, familyNamed, freshId } from "../../test/bench-hand.ts";
 import { chosenPlan, isCut } from "../lift/lift-plan.ts";
 import { screwLedger } from "../open/screw-ledger.ts";
-import { seamOf } from "../heat/lift-heat.ts";
+import { calculateLiftHeat, chooseSoakS, seamOf, usualSettings } from "../heat/lift-heat.ts";
+import { heatDraft } from "./stages/lift.ts";
 import { jobEvent, type EventDraft } from "./event.ts";
 import { foldJob, standingEvents } from "./fold.ts";
 import { needOf, nextAction } from "./next-action.ts";
@@ -318,6 +319,88 @@ describe("the lift of a job", () => {
         expect(Math.min(to, feature.toMm) - Math.max(from, feature.fromMm)).to.be.at.most(1e-6);
       }
     }
+  });
+
+  it("starts the next soak by itself at the moment a window ends, and no sooner", () => {
+    const hand = new BenchHand("PH-10", "layer").workTo("lift");
+    while (hand.next()!.key !== "cut-1") hand.press();
+    expect(hand.next()!.startsItself).to.equal(undefined);
+    const window = hand.state.timers.at(-1)!;
+    const endsMs = Date.parse(window.startedAt) + window.durationS * 1_000;
+    hand.nowMs = endsMs - 1;
+    expect(hand.next()!.startsItself).to.equal(undefined);
+    hand.nowMs = endsMs;
+    const { startsItself, draft, ask } = hand.next()!;
+    expect(startsItself!.atMs).to.equal(endsMs);
+    expect(ask).to.include("back on the heat");
+    // Two benches that see the same window end mean the same soak.
+    expect(startsItself!.name).to.equal(`soak-2 after ${window.startedAt}`);
+    expect(draft()).to.deep.include({ kind: "timer-started" });
+    expect(hand.try(draft())).to.equal(null);
+    expect(hand.next()!.ask).to.include("Back on the heat");
+    expect(hand.state.timers.filter(({ stoppedAt }) => stoppedAt === null)).to.have.length(1);
+  });
+
+  it("gives what a soak is worth that is taken off early: less of a window, or none", () => {
+    const windowAfter = (share: number) => {
+      const hand = new BenchHand("TK-5", "layer").workTo("lift");
+      while (hand.next()!.key !== "off-heat") hand.press();
+      hand.nowMs += share * hand.state.timers.at(-1)!.durationS * 1_000;
+      expect(hand.try(hand.next()!.draft())).to.equal(null);
+      const { windowS } = hand.state.settings.lift!;
+      return { windowS: windowS!, gotS: hand.state.timers.at(-1)!.durationS };
+    };
+    const whole = windowAfter(1);
+    expect(whole.gotS).to.equal(whole.windowS);
+    const shorter = windowAfter(0.85);
+    expect(shorter.gotS).to.be.within(5, whole.windowS - 1);
+    expect(windowAfter(0.2).gotS).to.equal(1);
+  });
+
+  it("goes slower where the hand finds thick glue, and quicker again with alcohol, with its caution", () => {
+    const hand = new BenchHand("PH-10", "layer").workTo("lift");
+    while (hand.next()!.key !== "cut-1") hand.press();
+    const plan = () => chosenPlan(hand.state, hand.family, seamOf(hand.family, "layer")!)!;
+    const [first] = plan().segments;
+    const choose = (label: string) => {
+      hand.nowMs += 500;
+      const found = hand.next()!.alternatives.find((other) => other.label === label)!;
+      expect(hand.try(found.draft())).to.equal(null);
+      return plan().segments[0]!;
+    };
+    const thinMmS = Math.abs(first!.toMm - first!.fromMm) / first!.timeS;
+    const speed = ({ fromMm, toMm, timeS }: typeof first & object) => Math.abs(toMm - fromMm) / timeS;
+    expect(speed(choose("Thick glue here"))).to.be.closeTo(0.4 * thinMmS, 1e-9);
+    expect(hand.next()!.caution).to.equal(undefined);
+    expect(speed(choose("Alcohol on it"))).to.be.closeTo(0.65 * thinMmS, 1e-9);
+    expect(hand.next()!.caution).to.equal("solvent");
+    expect(hand.next()!.ask).to.include("away from the heat");
+    expect(speed(choose("Thin after all"))).to.be.closeTo(thinMmS, 1e-9);
+    const beyond = hand.try({
+      stage: "lift",
+      kind: "pace-marked",
+      data: { edge: "left", fromMm: 0, toMm: 999, pace: "thick" },
+    })!;
+    expect(beyond.path).to.equal("toMm");
+    expect(beyond.sentence).to.include("162 mm long");
+  });
+
+  it("stays on the plate for a wire: no window ends, and the wire's ends go by turns", () => {
+    const hand = new BenchHand("BX-24", "layer").workTo("lift");
+    while (hand.next()!.key !== "heat") hand.press();
+    const seam = seamOf(hand.family, "layer")!;
+    const usual = usualSettings(seam, "wire");
+    const heat = { ...usual, soakS: chooseSoakS(hand.family, seam, usual)! };
+    hand.try(heatDraft(heat, 4, calculateLiftHeat(hand.family, seam, heat).windowS));
+    expect(hand.state.heatMethod).to.equal("wire");
+    while (!hand.next()!.key.startsWith("cut-")) hand.press();
+    expect(hand.next()!.ask).to.match(/^Open the .* corner .* deep with a blade, wire in\./);
+    hand.nowMs += 30 * 60_000;
+    expect(hand.next()!.key).to.equal("cut-1");
+    hand.press();
+    expect(hand.next()!.ask).to.match(/^Wire: this end along/);
+    hand.workTo("clean");
+    expect(hand.state.timers.filter(({ timer }) => timer.startsWith("soak-"))).to.have.length(1);
   });
 
   it("waits on the soak's timer while it runs and asks for hands when it has run out", () => {

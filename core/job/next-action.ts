@@ -20,6 +20,7 @@ export interface NextAction {
   caution?: CautionName;
   hold?: Hold;
   timer?: string;
+  startsItself?: Step["startsItself"];
 }
 
 const ofStep = (context: StepContext, step: Step): NextAction => {
@@ -36,6 +37,7 @@ const ofStep = (context: StepContext, step: Step): NextAction => {
       : {}),
     ...(step.caution ? { caution: step.caution } : {}),
     ...(step.timer ? { timer: step.timer } : {}),
+    ...(step.startsItself ? { startsItself: step.startsItself } : {}),
   };
 };
 

@@ -1,6 +1,7 @@
 import type { Family } from "../stack/family.ts";
 import type { EventDraft, JobEvent } from "./event.ts";
 import { pointOffPanel } from "../intake/damage.ts";
+import { edgeLengthMm } from "../stack/outline.ts";
 import { screwLedger, screwRefusal, type Misfit } from "../open/screw-ledger.ts";
 import { applyEvent, foldJob, screwMove, standingEvents, type JobState } from "./fold.ts";
 import { holdOn, type Hold } from "./holds.ts";
@@ -93,6 +94,15 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
       return input.options.some((option) => option.name === routes[agreed].title)
         ? null
         : no(`"${routes[agreed].title}" must be one of the options.`, "input.options");
+    }
+    case "stretch-cut":
+    case "pace-marked": {
+      const { edge, fromMm, toMm } = draft.data;
+      const longMm = edgeLengthMm(family.outline, edge);
+      const beyond = fromMm > longMm ? "fromMm" : toMm > longMm ? "toMm" : null;
+      return beyond
+        ? no(`${draft.data[beyond]} lies beyond the ${edge} edge, which is ${longMm} mm long.`, beyond)
+        : null;
     }
     case "wedge-read":
       return family.stack.some((layer) => layer.material === draft.data.glue)

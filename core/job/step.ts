@@ -20,6 +20,8 @@ export interface Step {
   /** What a press records. Worked out only when it is needed: some of it takes a calculation. */
   draft: () => EventDraft;
   alternatives?: { label: string; draft: () => EventDraft }[];
+  /** The moment from which a running timer's end takes this step by itself, under this name: hands are busy then. */
+  startsItself?: { name: string; atMs: number };
   /** The timer that is running for this step; before it has run out the step is waited for, not worked at. */
   timer?: string;
 }

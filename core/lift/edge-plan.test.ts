@@ -1,6 +1,7 @@
 import { expect } from "chai";
 import fc from "fast-check";
 import { edgeLengthMm, edges, type Edge } from "../stack/outline.ts";
+import { cutPaces, paceAt, paceNames } from "./cut-pace.ts";
 import { calculateEdgePlan, edgePlanInput, type EdgePlanInput } from "./edge-plan.ts";
 
 const plain: EdgePlanInput = {
@@ -49,8 +50,27 @@ const anyInput = fc
       windowS: fc.double({ min: 6, max: 120, noNaN: true }),
       parkEveryMm: fc.double({ min: 10, max: 80, noNaN: true }),
       maxDepthMm: fc.double({ min: 1, max: 10, noNaN: true }),
+      school: fc.constantFrom("cards" as const, "wire" as const),
+      paces: fc.array(
+        fc
+          .tuple(
+            fc.constantFrom<Edge>(...edges),
+            fc.double({ min: 0, max: 0.95, noNaN: true }),
+            fc.constantFrom(...paceNames),
+          )
+          .map(([edge, from, pace]) => {
+            const whole = edgeLengthMm(outline, edge);
+            return { edge, fromMm: from * whole, toMm: Math.min(whole, (from + 0.3) * whole), pace };
+          }),
+        { maxLength: 4 },
+      ),
     }),
   );
+
+/** The way round a panel, clockwise from the top left: where a place of an edge lies on it. */
+function roundFrom({ widthMm: w, heightMm: h }: EdgePlanInput["outline"], edge: Edge, atMm: number): number {
+  return { top: atMm, right: w + atMm, bottom: 2 * w + h - atMm, left: 2 * (w + h) - atMm }[edge];
+}
 
 describe("edge-plan", () => {
   it("starts at a corner away from the hinge and both neighbours end at the hinge", () => {
@@ -172,7 +192,9 @@ describe("edge-plan", () => {
         const byPass = new Map<number, number>();
         plan.segments.forEach((s, i) => {
           expect(s.order).to.equal(i + 1);
-          expect(s.timeS).to.be.closeTo(Math.abs(s.toMm - s.fromMm) / input.speedMmS, 1e-6);
+          const speedMmS = input.speedMmS * cutPaces[s.pace].share;
+          expect(s.timeS).to.be.closeTo(Math.abs(s.toMm - s.fromMm) / speedMmS, 1e-6);
+          expect(s.pace).to.equal(paceAt(input.paces!, s.edge, (s.fromMm + s.toMm) / 2));
           expect(s.maxDepthMm).to.be.greaterThan(0).and.at.most(input.maxDepthMm);
           byPass.set(s.pass, (byPass.get(s.pass) ?? 0) + s.timeS);
         });
@@ -182,6 +204,184 @@ describe("edge-plan", () => {
       }),
       { numRuns: 300 },
     );
+  });
+
+  it("ends beside the hinge: from the start corner towards it on either side, and nothing behind it is left", () => {
+    fc.assert(
+      fc.property(anyInput, fc.double({ min: 0.05, max: 0.4, noNaN: true }), (input, from) => {
+        const whole = input.outline.widthMm;
+        const hinge = {
+          edge: "bottom" as const,
+          fromMm: from * whole,
+          toMm: (from + 0.5) * whole,
+          kind: "hinge" as const,
+          label: "flexes",
+        };
+        const features = [...input.features.filter(({ kind }) => kind !== "hinge"), hinge];
+        const plan = calculateEdgePlan({ ...input, features, school: "cards" });
+        const roundMm = 2 * (whole + input.outline.heightMm);
+        const place = (edge: Edge, atMm: number) =>
+          (roundFrom(input.outline, edge, atMm) - roundFrom(input.outline, "bottom", hinge.toMm) + roundMm) %
+          roundMm;
+        // From the hinge's right end clockwise to its left end: first the counter arm, backwards, then the clockwise one.
+        const ways = plan.segments.map(({ edge, fromMm, toMm }) => {
+          const middle = place(edge, (fromMm + toMm) / 2);
+          const grows = edge === "top" || edge === "right" ? toMm > fromMm : toMm < fromMm;
+          return { middle, grows };
+        });
+        const clockwise = ways.filter(({ grows }) => grows);
+        const counter = ways.filter(({ grows }) => !grows);
+        // Each arm goes on towards the hinge without turning back, and the two do not overlap.
+        clockwise.slice(1).forEach((s, i) => expect(s.middle).to.be.greaterThan(clockwise[i]!.middle));
+        counter.slice(1).forEach((s, i) => expect(s.middle).to.be.lessThan(counter[i]!.middle));
+        const firstClockwise = Math.min(Infinity, ...clockwise.map((s) => s.middle));
+        for (const { middle } of counter) expect(middle).to.be.lessThan(firstClockwise);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it("goes slower where the glue is thick, by the share of that pace, and says with what", () => {
+    const paces = [
+      { edge: "top" as const, fromMm: 0, toMm: 100, pace: "thick" as const },
+      { edge: "top" as const, fromMm: 60, toMm: 100, pace: "thick with alcohol" as const },
+    ];
+    const plan = calculateEdgePlan({ ...plain, windowS: 600, paces });
+    const top = plan.segments.filter(({ edge }) => edge === "top");
+    expect(top.map(({ fromMm, toMm, pace }) => [fromMm, toMm, pace])).to.deep.equal([
+      [0, 60, "thick"],
+      [60, 100, "thick with alcohol"],
+      [100, 220, "thin"],
+    ]);
+    expect(plan.totalS).to.be.closeTo(60 / 1.6 + 40 / 2.6 + 400 / 4, 1e-9);
+    expect(top[1]!.note).to.include("alcohol");
+    expect(plan.assumed.join()).to.include("thick: 40 %");
+    const fault = edgePlanInput.safeParse({ ...plain, paces: [{ ...paces[0]!, toMm: 221 }] }).error!
+      .issues[0]!;
+    expect(fault.path).to.deep.equal(["paces", 0, "toMm"]);
+  });
+
+  it("takes a blade for the first gap and for a new entry, a card after it, a pick where it must stay shallow", () => {
+    const plan = calculateEdgePlan({
+      ...plain,
+      windowS: 600,
+      features: [
+        ...plain.features,
+        { edge: "right", fromMm: 50, toMm: 70, kind: "keep-out", label: "aerial" },
+        { edge: "right", fromMm: 90, toMm: 110, kind: "shallow", maxDepthMm: 2, label: "button flex" },
+      ],
+    });
+    const tools = plan.segments.map(({ edge, fromMm, tool }) => [edge, fromMm, tool]);
+    expect(plan.startCorner).to.equal("top left");
+    expect(tools).to.deep.equal([
+      ["top", 0, "blade, then card"],
+      ["right", 0, "card"],
+      ["right", 70, "blade, then card"],
+      ["right", 90, "pick"],
+      ["right", 110, "card"],
+      // The other arm leaves the corner that is open already.
+      ["left", 0, "card"],
+    ]);
+    const broken = {
+      kind: "crack" as const,
+      points: [
+        { xMm: 220, yMm: 80 },
+        { xMm: 120, yMm: 80 },
+      ],
+    };
+    const cracked = calculateEdgePlan({
+      ...plain,
+      windowS: 600,
+
+      damage: [broken],
+    });
+    expect(cracked.segments.find(({ edge }) => edge === "right")!.tool).to.equal("card");
+  });
+
+  describe("with a wire", () => {
+    const wired: EdgePlanInput = { ...plain, school: "wire", windowS: 3_600 };
+
+    it("walks both ends from the corner by turns; the longest front is the panel's own width or diagonal", () => {
+      const open = calculateEdgePlan({ ...wired, features: [] });
+      const { fronts, longestFrontMm, lengthMm, sweptPct, stopsBefore, entryGapMm } = open.wire!;
+      // Both arms are half the way round: in the end the front shrinks into the opposite corner, and all is passed over.
+      expect(fronts.at(-1)!.lengthMm).to.be.closeTo(0, 1e-6);
+      expect(sweptPct).to.be.closeTo(100, 1e-6);
+      expect(longestFrontMm)
+        .to.be.at.most(Math.hypot(220, 140) + 1e-9)
+        .and.at.least(200);
+      expect(lengthMm).to.be.greaterThan(longestFrontMm);
+      expect(stopsBefore).to.deep.equal([]);
+      expect(entryGapMm).to.be.within(2, 3);
+      expect(open.segments.every(({ tool }) => tool === "wire")).to.equal(true);
+      expect(fronts.map(({ order }) => order)).to.deep.equal(open.segments.map(({ order }) => order));
+    });
+
+    it("stops a blade's depth before the hinge, level with it, and leaves the last bit to cards", () => {
+      const { wire, segments } = calculateEdgePlan(wired);
+      const last = wire!.fronts.at(-1)!;
+      expect(last.from.yMm).to.be.closeTo(last.to.yMm, 6);
+      expect(Math.max(last.from.yMm, last.to.yMm)).to.be.within(140 - 5 - 1.01, 140 - 5 + 1e-3);
+      expect(wire!.sweptPct).to.be.within(90, 97);
+      expect(wire!.stopsBefore.join()).to.include("hinge on the bottom edge: flexes");
+      const byHand = segments.filter(({ tool }) => tool !== "wire");
+      expect(byHand.map(({ edge, toMm }) => [edge, toMm])).to.deep.equal([
+        ["right", 140],
+        ["left", 140],
+      ]);
+    });
+
+    it("never comes over a keep-out, a hinge or what must stay shallow, for any panel", () => {
+      fc.assert(
+        fc.property(anyInput, (input) => {
+          const plan = calculateEdgePlan({ ...input, school: "wire" });
+          const { widthMm: w, heightMm: h } = input.outline;
+          const zones = input.features
+            .filter(({ kind }) => kind !== "no-bond")
+            .map(({ edge, fromMm, toMm }) => {
+              const d = input.maxDepthMm;
+              return {
+                top: [fromMm, 0, toMm, d],
+                bottom: [fromMm, h - d, toMm, h],
+                left: [0, fromMm, d, toMm],
+                right: [w - d, fromMm, w, toMm],
+              }[edge] as [number, number, number, number];
+            });
+          for (const { from, to } of plan.wire!.fronts) {
+            // Points along the front, each looked at by itself.
+            const met = zones.filter(([x0, y0, x1, y1]) =>
+              Array.from({ length: 59 }, (_, i) => (i + 1) / 60).some((share) => {
+                const x = from.xMm + (to.xMm - from.xMm) * share;
+                const y = from.yMm + (to.yMm - from.yMm) * share;
+                return x > x0 + 0.01 && x < x1 - 0.01 && y > y0 + 0.01 && y < y1 - 0.01;
+              }),
+            );
+            expect(met).to.deep.equal([]);
+          }
+          expect(plan.wire!.sweptPct).to.be.within(0, 100 + 1e-9);
+          expect(plan.wire!.longestFrontMm).to.be.at.most(Math.hypot(w, h) + 1e-9);
+        }),
+        { numRuns: 200 },
+      );
+    });
+
+    it("warns where the wire is thicker than the glue, and where the glass is broken", () => {
+      const said = (more: Partial<EdgePlanInput>) => calculateEdgePlan({ ...wired, ...more }).warnings.join();
+      expect(said({ wireUm: 150, glueUm: 100 })).to.include("150 µm is thicker than the glue of 100 µm");
+      expect(said({ wireUm: 80, glueUm: 100 })).to.not.include("thicker");
+      const crack = {
+        kind: "crack" as const,
+        points: [
+          { xMm: 90, yMm: 40 },
+          { xMm: 120, yMm: 80 },
+        ],
+      };
+      expect(said({ damage: [crack] })).to.include("film over the glass");
+    });
+
+    it("is not spoken of where cards are used", () => {
+      expect(calculateEdgePlan(plain).wire).to.equal(null);
+    });
   });
 
   it("refuses a feature that does not lie on its edge, with the edge's length", () => {

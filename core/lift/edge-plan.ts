@@ -1,17 +1,22 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
-import {
-  checkFeatures,
-  edgeFeature,
-  edgeLengthMm,
-  edges,
-  outline,
-  type Edge,
-  type EdgeFeature,
-  type Outline,
-} from "../stack/outline.ts";
-import { panelPoint, pointOffPanel, type PanelPoint } from "../intake/damage.ts";
+import { checkFeatures, edgeFeature, edges, outline } from "../stack/outline.ts";
+import { panelPoint, pointOffPanel } from "../intake/damage.ts";
 import { bounded } from "../units.ts";
+import { cutPaces, pacedStretch, paceNames } from "./cut-pace.ts";
+import { corners, EdgeLoop, type LoopSpan } from "./edge-loop.ts";
+import {
+  chooseCorner,
+  cornerCares,
+  CRACK_FREE_MM,
+  isBrokenAt,
+  LEAST_LENGTH_MM,
+  SHALLOW_DEPTH_MM,
+  stretchesOf,
+  type EdgeStretch,
+} from "./edge-stretches.ts";
+import { glassDamage, meetsBlade, MET_BY_BLADE_MM } from "./glass-damage.ts";
+import { wirePath, type WireBar } from "./wire-path.ts";
 
 /** More returns to the heat than this is no plan. */
 const MOST_PASSES = 500;
@@ -20,23 +25,22 @@ export const edgePlanInput = z
   .strictObject({
     outline,
     features: z.array(edgeFeature).max(100),
+    /** Along thin glue; thicker glue goes by its own pace. */
     speedMmS: bounded(0.05, 100),
     windowS: bounded(1, 3_600),
     parkEveryMm: bounded(2, 1_000),
     maxDepthMm: bounded(0.1, 100),
-    /** Where the glass is broken: a crack as a path, a missing shard as the area that it left. */
-    damage: z
-      .array(
-        z.strictObject({
-          kind: z.enum(["crack", "missing shard"], { error: "must be crack or missing shard" }),
-          points: z.array(panelPoint).min(2).max(60),
-        }),
-      )
-      .max(200)
-      .optional(),
+    damage: z.array(glassDamage).max(200).optional(),
+    paces: z.array(pacedStretch).max(200).optional(),
+    /** Cards are slid in from the edge; a wire is drawn through from corner to hinge, the panel staying on the heat. */
+    school: z.enum(["cards", "wire"], { error: "must be cards or wire" }).optional(),
+    wireUm: bounded(10, 2_000).optional(),
+    /** Thickness of the glue that the wire goes through. */
+    glueUm: bounded(1, 5_000).optional(),
   })
   .superRefine((input, context) => {
     checkFeatures(input.outline, input.features, "features", context);
+    checkFeatures(input.outline, input.paces ?? [], "paces", context);
     input.damage?.forEach(({ points }, i) => {
       const off = pointOffPanel(input.outline, points);
       if (off >= 0) {
@@ -49,7 +53,8 @@ export const edgePlanInput = z
       }
     });
     const perimeterMm = 2 * (input.outline.widthMm + input.outline.heightMm);
-    const leastS = perimeterMm / MOST_PASSES / input.speedMmS;
+    const slowest = Math.min(1, ...(input.paces ?? []).map(({ pace }) => cutPaces[pace].share));
+    const leastS = perimeterMm / MOST_PASSES / (input.speedMmS * slowest);
     if (input.windowS < leastS) {
       context.addIssue({
         code: "custom",
@@ -61,6 +66,22 @@ export const edgePlanInput = z
 export type EdgePlanInput = z.output<typeof edgePlanInput>;
 
 const edgeName = z.enum(edges);
+export const cutTools = ["blade, then card", "card", "pick", "wire"] as const;
+export type CutTool = (typeof cutTools)[number];
+
+const wireResult = z.strictObject({
+  /** How deep the blade opens the corner for the wire to go in. */
+  entryGapMm: z.number(),
+  /** What the wire must measure: its longest front and a grip at each end. */
+  lengthMm: z.number(),
+  longestFrontMm: z.number(),
+  /** One for each stretch that an end of the wire goes on along, in order. */
+  fronts: z.array(
+    z.strictObject({ order: z.number(), from: panelPoint, to: panelPoint, lengthMm: z.number() }),
+  ),
+  sweptPct: z.number(),
+  stopsBefore: z.array(z.string()),
+});
 
 export const edgePlanResult = z.strictObject({
   segments: z.array(
@@ -74,6 +95,8 @@ export const edgePlanResult = z.strictObject({
       timeS: z.number(),
       pass: z.number(),
       note: z.string(),
+      tool: z.enum(cutTools),
+      pace: z.enum(paceNames),
     }),
   ),
   uncut: z.array(z.strictObject({ edge: edgeName, fromMm: z.number(), toMm: z.number(), why: z.string() })),
@@ -81,351 +104,176 @@ export const edgePlanResult = z.strictObject({
   pickPositions: z.array(z.strictObject({ edge: edgeName, atMm: z.number() })),
   passes: z.number(),
   totalS: z.number(),
-  startCorner: z.enum(["top left", "top right", "bottom right", "bottom left"]),
+  startCorner: z.enum(corners),
+  /** How the wire goes; null where cards are used. */
+  wire: wireResult.nullable(),
   warnings: z.array(z.string()),
   assumed: z.array(z.string()),
 });
 export type EdgePlan = z.output<typeof edgePlanResult>;
 export type EdgeSegment = EdgePlan["segments"][number];
 
-/** Where a shallow stretch names no depth. Common practice beside a button's flex, no source. */
-const SHALLOW_DEPTH_MM = 2;
-const LEAST_LENGTH_MM = 1e-6;
-/** A corner with a crack or a hole nearer than this is no place to pry: the glass gives there first. Assumed. */
-const CRACK_FREE_MM = 25;
-/** Broken glass within this of an edge is met by the blade. Assumed; a little more than a blade goes in. */
-const MET_BY_BLADE_MM = 10;
-
-export type GlassDamage = NonNullable<EdgePlanInput["damage"]>[number];
-
-/** A place on the loop round the panel: clockwise from the top left, seen from the viewer's side. */
-interface LoopSide {
-  edge: Edge;
-  startMm: number;
-  lengthMm: number;
-  /** Along the loop the edge's own coordinate grows (top, right) or falls (bottom, left). */
-  grows: boolean;
-}
-
-function loopOf(panel: Outline): LoopSide[] {
-  let startMm = 0;
-  return edges.map((edge) => {
-    const side = {
-      edge,
-      startMm,
-      lengthMm: edgeLengthMm(panel, edge),
-      grows: edge === "top" || edge === "right",
-    };
-    startMm += side.lengthMm;
-    return side;
-  });
-}
-
-const corners = ["top left", "top right", "bottom right", "bottom left"] as const;
-
-function cornerPoint(panel: Outline, corner: number): { x: number; y: number } {
-  return {
-    x: corner === 1 || corner === 2 ? panel.widthMm : 0,
-    y: corner >= 2 ? panel.heightMm : 0,
-  };
-}
-
-function distanceMm(panel: Outline, corner: number, feature: EdgeFeature): number {
-  const { x, y } = cornerPoint(panel, corner);
-  const horizontal = feature.edge === "top" || feature.edge === "bottom";
-  const along = horizontal ? x : y;
-  const nearest = Math.min(Math.max(along, feature.fromMm), feature.toMm);
-  const [fx, fy] = horizontal
-    ? [nearest, feature.edge === "top" ? 0 : panel.heightMm]
-    : [feature.edge === "left" ? 0 : panel.widthMm, nearest];
-  return Math.hypot(x - fx, y - fy);
-}
-
-/** Distance from a point to the stretch between two others, mm. */
-function toLineMm({ x, y }: { x: number; y: number }, from: PanelPoint, to: PanelPoint): number {
-  const [dx, dy] = [to.xMm - from.xMm, to.yMm - from.yMm];
-  const squared = dx * dx + dy * dy;
-  const along =
-    squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - from.xMm) * dx + (y - from.yMm) * dy) / squared));
-  return Math.hypot(x - from.xMm - along * dx, y - from.yMm - along * dy);
-}
-
-/** The lines that a damage consists of; the area of a missing shard is closed. */
-const linesOf = ({ kind, points }: GlassDamage): [PanelPoint, PanelPoint][] =>
-  points
-    .map((point, i): [PanelPoint, PanelPoint] => [point, points[(i + 1) % points.length]!])
-    .slice(0, kind === "crack" ? -1 : undefined);
-
-const nearestDamageMm = (point: { x: number; y: number }, damage: readonly GlassDamage[]): number =>
-  Math.min(Infinity, ...damage.flatMap(linesOf).map(([from, to]) => toLineMm(point, from, to)));
-
-/** Whether any of the broken glass lies where the blade goes along this stretch. */
-function meetsBlade(
-  panel: Outline,
-  stretch: Pick<Stretch, "edge" | "fromMm" | "toMm">,
-  damage: GlassDamage,
-): boolean {
-  const { edge, fromMm, toMm } = stretch;
-  const horizontal = edge === "top" || edge === "bottom";
-  const inwards = ({ xMm, yMm }: PanelPoint) =>
-    edge === "top"
-      ? yMm
-      : edge === "bottom"
-        ? panel.heightMm - yMm
-        : edge === "left"
-          ? xMm
-          : panel.widthMm - xMm;
-  const along = ({ xMm, yMm }: PanelPoint) => (horizontal ? xMm : yMm);
-  return linesOf(damage).some(([from, to]) => {
-    // The part of the line that lies in the strip which the blade reaches, then whether it touches this stretch.
-    const [a, b] = [inwards(from), inwards(to)];
-    if (Math.min(a, b) > MET_BY_BLADE_MM) return false;
-    const share = (depth: number) => (a === b ? 0 : (depth - a) / (b - a));
-    const at = (s: number) => along(from) + s * (along(to) - along(from));
-    const [first, last] = [
-      a <= MET_BY_BLADE_MM ? 0 : share(MET_BY_BLADE_MM),
-      b <= MET_BY_BLADE_MM ? 1 : share(MET_BY_BLADE_MM),
-    ];
-    const [low, high] = [Math.min(at(first), at(last)), Math.max(at(first), at(last))];
-    return low <= toMm && high >= fromMm;
-  });
-}
-
-/**
- * The corner whose nearest delicate stretch is farthest; where two tie, the one whose second nearest is. Corners with
- * whole glass come before broken ones.
- */
-function chooseCorner(
-  panel: Outline,
-  features: readonly EdgeFeature[],
-  damage: readonly GlassDamage[],
-): number {
-  const isBroken = (corner: number) => nearestDamageMm(cornerPoint(panel, corner), damage) < CRACK_FREE_MM;
-  const delicate = features.filter((feature) => feature.kind !== "no-bond");
-  const ranked = corners
-    .map((_, corner) => ({
-      corner,
-      broken: Number(isBroken(corner)),
-      distances: delicate.map((feature) => distanceMm(panel, corner, feature)).sort((a, b) => a - b),
-    }))
-    .sort((a, b) => {
-      if (a.broken !== b.broken) return a.broken - b.broken;
-      const differing = a.distances.findIndex((d, i) => Math.abs(d - b.distances[i]!) > 1e-9);
-      return differing < 0 ? a.corner - b.corner : b.distances[differing]! - a.distances[differing]!;
-    });
-  return ranked[0]!.corner;
-}
-
-interface Stretch {
-  edge: Edge;
-  /** Ascending along the edge. */
-  fromMm: number;
-  toMm: number;
-  uncutBecause: string | null;
-  depthMm: number;
-  notes: string[];
-}
-
-/** What a neighbouring edge's keep-out does to the last millimetres of this edge: the blade reaches round the corner. */
-interface CornerCare {
-  edge: Edge;
-  fromMm: number;
-  toMm: number;
-  depthMm: number;
-  label: string;
-}
-
-function cornerCares(panel: Outline, features: readonly EdgeFeature[], maxDepthMm: number): CornerCare[] {
-  return features
-    .filter((feature) => feature.kind === "keep-out")
-    .flatMap((feature) => {
-      const horizontal = feature.edge === "top" || feature.edge === "bottom";
-      const ownLength = edgeLengthMm(panel, feature.edge);
-      const neighbours: { edge: Edge; gapMm: number }[] = horizontal
-        ? [
-            { edge: "left", gapMm: feature.fromMm },
-            { edge: "right", gapMm: ownLength - feature.toMm },
-          ]
-        : [
-            { edge: "top", gapMm: feature.fromMm },
-            { edge: "bottom", gapMm: ownLength - feature.toMm },
-          ];
-      return neighbours
-        .filter(({ gapMm }) => gapMm < maxDepthMm)
-        .map(({ edge, gapMm }) => {
-          const length = edgeLengthMm(panel, edge);
-          const reach = Math.min(maxDepthMm, length);
-          const atStart = feature.edge === "top" || feature.edge === "left";
-          return {
-            edge,
-            fromMm: atStart ? 0 : length - reach,
-            toMm: atStart ? reach : length,
-            depthMm: gapMm,
-            label: feature.label,
-          };
-        });
-    });
-}
-
-/** Divides one edge where anything begins or ends, and says for each part whether and how deep it may be cut. */
-function stretchesOf(
-  panel: Outline,
-  edge: Edge,
-  features: readonly EdgeFeature[],
-  cares: readonly CornerCare[],
-  maxDepthMm: number,
-): Stretch[] {
-  const own = features.filter((feature) => feature.edge === edge);
-  const ownCares = cares.filter((care) => care.edge === edge);
-  const cuts = [0, edgeLengthMm(panel, edge), ...[...own, ...ownCares].flatMap((f) => [f.fromMm, f.toMm])];
-  const marks = [...new Set(cuts)].sort((a, b) => a - b);
-  const parts = marks.slice(1).map((toMm, i): Stretch => {
-    const fromMm = marks[i]!;
-    const middle = (fromMm + toMm) / 2;
-    const here = own.filter((f) => f.fromMm <= middle && middle <= f.toMm);
-    const care = ownCares.filter((c) => c.fromMm <= middle && middle <= c.toMm);
-    const find = (kind: EdgeFeature["kind"]) => here.find((f) => f.kind === kind);
-    const stretch: Stretch = { edge, fromMm, toMm, uncutBecause: null, depthMm: maxDepthMm, notes: [] };
-    const keepOut = find("keep-out");
-    const hinge = find("hinge");
-    const noBond = find("no-bond");
-    const blocked = care.find((c) => c.depthMm < 0.1);
-    if (keepOut) stretch.uncutBecause = `keep out: ${keepOut.label}`;
-    else if (hinge) stretch.uncutBecause = `hinge: ${hinge.label}; the glass opens about it`;
-    else if (noBond) stretch.uncutBecause = `no glue here: ${noBond.label}`;
-    else if (blocked) stretch.uncutBecause = `keep out round the corner: ${blocked.label}`;
-    else {
-      for (const shallow of here.filter((f) => f.kind === "shallow")) {
-        stretch.depthMm = Math.min(stretch.depthMm, shallow.maxDepthMm ?? SHALLOW_DEPTH_MM);
-        stretch.notes.push(`stay shallow: ${shallow.label}`);
-      }
-      for (const c of care) {
-        stretch.depthMm = Math.min(stretch.depthMm, c.depthMm);
-        stretch.notes.push(`shallow at the corner: ${c.label} lies round it`);
-      }
-    }
-    return stretch;
-  });
-  return parts
-    .filter((part) => part.toMm - part.fromMm > LEAST_LENGTH_MM)
-    .reduce<Stretch[]>((merged, part) => {
-      const last = merged.at(-1);
-      const alike =
-        last &&
-        last.uncutBecause === part.uncutBecause &&
-        last.depthMm === part.depthMm &&
-        last.notes.join() === part.notes.join();
-      if (alike) last.toMm = part.toMm;
-      else merged.push({ ...part });
-      return merged;
-    }, []);
-}
+/** A thin blade opens a gap of this and no more; then plastic goes in. Common practice (2 to 3 mm), no source. */
+export const ENTRY_GAP_MM = 2.5;
+/** Up to this depth a pick is enough, and a card would slip in too far. Common practice beside a button's flex, no source. */
+const PICK_DEPTH_MM = 2;
+/** What each hand holds of a wire, mm. Assumed. */
+const GRIP_MM = 120;
+/** An end of the wire is walked on in about so many steps. */
+const WIRE_STEPS = 6;
+/** A wire that passes over less of the panel than this, %, leaves most of the work to cards. Assumed. */
+const WORTH_A_WIRE_PCT = 50;
 
 /** A stretch laid on the loop, measured from the start corner clockwise. */
-interface LoopStretch extends Stretch {
-  loopFromMm: number;
-  loopToMm: number;
-}
+interface LoopStretch extends EdgeStretch, LoopSpan {}
 
-function layOnLoop(stretch: Stretch, loop: readonly LoopSide[], corner: number): LoopStretch {
-  const perimeterMm = loop.reduce((sum, side) => sum + side.lengthMm, 0);
-  const side = loop.find((s) => s.edge === stretch.edge)!;
-  const shift = loop[corner]!.startMm;
-  const [near, far] = side.grows
-    ? [stretch.fromMm, stretch.toMm]
-    : [side.lengthMm - stretch.toMm, side.lengthMm - stretch.fromMm];
-  const from = (side.startMm + near - shift + perimeterMm) % perimeterMm;
-  return { ...stretch, loopFromMm: from, loopToMm: from + far - near };
+/** A part of a stretch in the direction in which it is opened. Loop places, mm. */
+interface Piece {
+  stretch: LoopStretch;
+  from: number;
+  to: number;
+  tool: "hand" | "wire";
 }
 
 /**
  * Where the two arms meet, from the start corner clockwise. At the hinge if there is one (its middle, since none of it
  * is cut), else at the longest keep-out, else at the opposite corner.
  */
-function meetingMm(laid: readonly LoopStretch[], loop: readonly LoopSide[], corner: number): number {
+function meetingMm(laid: readonly LoopStretch[], loop: EdgeLoop): number {
   const longest = (word: string) =>
     laid
       .filter((stretch) => stretch.uncutBecause?.startsWith(word))
       .sort((a, b) => b.loopToMm - b.loopFromMm - (a.loopToMm - a.loopFromMm))[0];
   const end = longest("hinge") ?? longest("keep out:");
-  if (end) return (end.loopFromMm + end.loopToMm) / 2;
-  return loop[corner]!.lengthMm + loop[(corner + 1) % 4]!.lengthMm;
+  return end ? (end.loopFromMm + end.loopToMm) / 2 : loop.oppositeMm;
 }
 
+/** What is to be opened between two places of the loop, in the direction from the first to the second. */
+function piecesOf(laid: readonly LoopStretch[], fromMm: number, toMm: number, tool: Piece["tool"]): Piece[] {
+  const [low, high] = [Math.min(fromMm, toMm), Math.max(fromMm, toMm)];
+  const pieces = laid
+    .filter((stretch) => stretch.uncutBecause === null)
+    .map((stretch) => ({
+      stretch,
+      low: Math.max(low, stretch.loopFromMm),
+      high: Math.min(high, stretch.loopToMm),
+    }))
+    .filter((piece) => piece.high - piece.low > LEAST_LENGTH_MM);
+  return fromMm < toMm
+    ? pieces.map((p) => ({ stretch: p.stretch, from: p.low, to: p.high, tool }))
+    : pieces.reverse().map((p) => ({ stretch: p.stretch, from: p.high, to: p.low, tool }));
+}
+
+/** What a wire must not come over: deeper than a blade may go, everything that is delicate is in its way. */
+const barsOf = ({ features, maxDepthMm }: EdgePlanInput): WireBar[] =>
+  features
+    .filter(({ kind }) => kind !== "no-bond")
+    .map(({ edge, fromMm, toMm, kind, label }) => ({
+      edge,
+      fromMm,
+      toMm,
+      depthMm: maxDepthMm,
+      why: `${kind.replace("-", " ")} on the ${edge} edge: ${label}`,
+    }));
+
 /**
- * Where to start, which way to go, how deep, where not at all, and how many returns to the heat it takes.
+ * Where to start, which way to go, with what, how deep, where not at all, and how many returns to the heat it takes.
  *
  * Two arms leave the start corner and meet at the hinge, so that the hinge's two neighbours end there. A window is filled
  * before the next pass begins; no stretch asks for more than one. Lengths in mm along the straight outline (a
  * rounded corner is a little shorter, so times are on the safe side), times in s.
  * Where the glass is broken (`damage`): no start at a corner near it while there is a whole one, and a note on every
- * stretch along which the blade meets it.
+ * stretch along which the blade meets it. Where the glue is thick (`paces`) the hand is slower.
+ * With a wire (`school`) both arms are opened at once, an end of the wire going on along each by turns; what it may not come
+ * over, and what lies behind that, is left to cards.
  * A keep-out is taken to reach inwards as deep as the blade may go, so the edges beside it are shortened or made shallow
  * at that corner. Source: common practice, no source.
  */
 export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
-  const { outline: panel, features, maxDepthMm, damage = [] } = input;
-  const loop = loopOf(panel);
-  const corner = chooseCorner(panel, features, damage);
-  const cornerIsBroken = nearestDamageMm(cornerPoint(panel, corner), damage) < CRACK_FREE_MM;
+  const { outline: panel, features, maxDepthMm, damage = [], paces = [], school = "cards" } = input;
+  const startCorner = chooseCorner(panel, features, damage);
+  const loop = new EdgeLoop(panel, startCorner);
   const cares = cornerCares(panel, features, maxDepthMm);
   const laid = edges
-    .flatMap((edge) => stretchesOf(panel, edge, features, cares, maxDepthMm))
-    .map((stretch) => layOnLoop(stretch, loop, corner))
+    .flatMap((edge) => stretchesOf(panel, edge, { features, cares, paces, maxDepthMm }))
+    .map((stretch): LoopStretch => ({ ...stretch, ...loop.span(stretch) }))
     .sort((a, b) => a.loopFromMm - b.loopFromMm);
-  const meeting = meetingMm(laid, loop, corner);
+  const meeting = meetingMm(laid, loop);
+  const { perimeterMm } = loop;
 
-  const cuttable = laid.filter((stretch) => stretch.uncutBecause === null);
-  const clockwise = cuttable
-    .filter((stretch) => stretch.loopFromMm < meeting)
-    .map((stretch) => ({ stretch, from: stretch.loopFromMm, to: Math.min(stretch.loopToMm, meeting) }));
-  const counter = cuttable
-    .filter((stretch) => stretch.loopToMm > meeting)
-    .map((stretch) => ({ stretch, from: stretch.loopToMm, to: Math.max(stretch.loopFromMm, meeting) }))
-    .reverse();
+  const path =
+    school === "wire"
+      ? wirePath(
+          loop,
+          { clockwiseMm: meeting, counterMm: perimeterMm - meeting },
+          barsOf(input),
+          Math.max(input.parkEveryMm, Math.max(meeting, perimeterMm - meeting) / WIRE_STEPS),
+        )
+      : null;
+  const pieces = [
+    ...(path?.moves ?? []).flatMap(({ arm, fromMm, toMm }) =>
+      arm === "clockwise"
+        ? piecesOf(laid, fromMm, toMm, "wire")
+        : piecesOf(laid, perimeterMm - fromMm, perimeterMm - toMm, "wire"),
+    ),
+    ...piecesOf(laid, path?.clockwiseMm ?? 0, meeting, "hand"),
+    ...piecesOf(laid, perimeterMm - (path?.counterMm ?? 0), meeting, "hand"),
+  ];
 
-  const perimeterMm = loop.reduce((sum, side) => sum + side.lengthMm, 0);
-  const windowMm = input.speedMmS * input.windowS;
   const segments: EdgeSegment[] = [];
+  const fronts: NonNullable<EdgePlan["wire"]>["fronts"] = [];
+  const wireEnds = { clockwise: 0, counter: perimeterMm };
   let pass = 1;
-  let leftMm = windowMm;
-  let previousTo: number | null = null;
-  for (const { stretch, from, to } of [...clockwise, ...counter]) {
-    const side = loop.find((s) => s.edge === stretch.edge)!;
+  let leftS = input.windowS;
+  /** Places of the loop from which the next stretch goes on without a new entry; its two ends are one corner. */
+  const opened: number[] = [];
+  const isOpened = (place: number) =>
+    opened.some((known) => {
+      const apart = Math.abs(known - place);
+      return Math.min(apart, perimeterMm - apart) <= LEAST_LENGTH_MM;
+    });
+  for (const { stretch, from, to, tool } of pieces) {
     const direction = Math.sign(to - from);
-    const edgeMm = (loopMm: number) => {
-      const base = (side.startMm - loop[corner]!.startMm + perimeterMm) % perimeterMm;
-      const along = loopMm - base;
-      const own = side.grows ? along : side.lengthMm - along;
-      return Math.min(Math.max(own, stretch.fromMm), stretch.toMm);
-    };
+    const speedMmS = input.speedMmS * cutPaces[stretch.pace].share;
+    const edgeMm = (loopMm: number) =>
+      Math.min(Math.max(loop.onEdge(stretch.edge, loopMm), stretch.fromMm), stretch.toMm);
     let at = from;
     while (Math.abs(to - at) > LEAST_LENGTH_MM) {
       const restMm = Math.abs(to - at);
+      const leftMm = leftS * speedMmS;
       // A sliver at the end of a window is not worth a grip: rather begin the next window with the whole stretch.
-      if (leftMm < restMm && leftMm < Math.min(input.parkEveryMm, windowMm)) {
+      if (leftMm < restMm && leftMm < Math.min(input.parkEveryMm, input.windowS * speedMmS)) {
         pass += 1;
-        leftMm = windowMm;
+        leftS = input.windowS;
       }
-      const takenMm = Math.min(restMm, leftMm);
+      const takenMm = Math.min(restMm, leftS * speedMmS);
       const next = restMm - takenMm <= LEAST_LENGTH_MM ? to : at + direction * takenMm;
-      const span = [edgeMm(at), edgeMm(next)];
-      const part = { edge: stretch.edge, fromMm: Math.min(...span), toMm: Math.max(...span) };
+      const ends = [edgeMm(at), edgeMm(next)];
+      const part = { edge: stretch.edge, fromMm: Math.min(...ends), toMm: Math.max(...ends) };
       const met = new Set(damage.filter((d) => meetsBlade(panel, part, d)).map((d) => d.kind));
-      const fresh =
-        segments.length === 0 || previousTo === null || Math.abs(previousTo - at) > LEAST_LENGTH_MM;
+      const isFresh = segments.length === 0 || (tool === "hand" && !isOpened(at));
       segments.push({
         order: segments.length + 1,
         edge: stretch.edge,
         fromMm: edgeMm(at),
         toMm: edgeMm(next),
         maxDepthMm: stretch.depthMm,
-        timeS: takenMm / input.speedMmS,
+        timeS: takenMm / speedMmS,
         pass,
+        tool:
+          tool === "wire"
+            ? "wire"
+            : stretch.depthMm <= PICK_DEPTH_MM
+              ? "pick"
+              : isFresh && met.size === 0
+                ? "blade, then card"
+                : "card",
+        pace: stretch.pace,
         note: [
-          ...(segments.length === 0 ? [`open the ${corners[corner]!} corner here`] : []),
-          ...(segments.length > 0 && fresh ? ["new entry"] : []),
+          ...(segments.length === 0 ? [`open the ${startCorner} corner here`] : []),
+          ...(segments.length > 0 && isFresh ? ["new entry"] : []),
           ...stretch.notes,
+          ...(cutPaces[stretch.pace].note ? [cutPaces[stretch.pace].note] : []),
           ...[...met].map((kind) =>
             kind === "crack"
               ? "a crack meets the edge: card only, hold both sides down"
@@ -433,8 +281,18 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
           ),
         ].join("; "),
       });
-      previousTo = next;
-      leftMm -= takenMm;
+      opened.push(at, next);
+      if (tool === "wire") {
+        wireEnds[direction > 0 ? "clockwise" : "counter"] = next;
+        const [from, to] = [loop.point(wireEnds.clockwise), loop.point(wireEnds.counter)];
+        fronts.push({
+          order: segments.length,
+          from,
+          to,
+          lengthMm: Math.hypot(to.xMm - from.xMm, to.yMm - from.yMm),
+        });
+      }
+      leftS -= takenMm / speedMmS;
       at = next;
     }
   }
@@ -454,6 +312,8 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
 
   const hingeEdges = [...new Set(features.filter((f) => f.kind === "hinge").map((f) => f.edge))];
   const assumesDepth = features.some((f) => f.kind === "shallow" && f.maxDepthMm === undefined);
+  const usedPaces = [...new Set(segments.map(({ pace }) => pace))].filter((pace) => pace !== "thin");
+  const { wireUm, glueUm } = input;
   return {
     segments,
     uncut,
@@ -461,7 +321,15 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
     pickPositions,
     passes: segments.length === 0 ? 0 : pass,
     totalS: segments.reduce((sum, segment) => sum + segment.timeS, 0),
-    startCorner: corners[corner]!,
+    startCorner,
+    wire: path && {
+      entryGapMm: ENTRY_GAP_MM,
+      longestFrontMm: path.longestMm,
+      lengthMm: path.longestMm + 2 * GRIP_MM,
+      fronts,
+      sweptPct: path.sweptPct,
+      stopsBefore: path.stopsBefore,
+    },
     warnings: [
       ...(hingeEdges.length > 1
         ? [`Flexes on ${hingeEdges.join(" and ")}: the glass cannot open about two edges.`]
@@ -469,13 +337,24 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
       ...(hingeEdges.length === 0
         ? ["No hinge edge is named: find where the flexes run before the first cut."]
         : []),
-      ...(cornerIsBroken
+      ...(isBrokenAt(panel, startCorner, damage)
         ? ["Every corner has broken glass near it: tape the glass over before you pry at the first one."]
         : []),
       ...(segments.length === 0
         ? ["Nothing may be cut: every stretch is kept out, hinged or without glue."]
         : []),
       ...cares.map((care) => `Keep-out round the corner of the ${care.edge} edge: ${care.label}.`),
+      ...(path && wireUm !== undefined && glueUm !== undefined && wireUm > glueUm
+        ? [`The wire of ${wireUm} µm is thicker than the glue of ${glueUm} µm: it wedges the glass open.`]
+        : []),
+      ...(path && path.sweptPct < WORTH_A_WIRE_PCT
+        ? [
+            `The wire passes over ${Math.round(path.sweptPct)} % of the panel only, stopped by what is delicate: cards do the rest.`,
+          ]
+        : []),
+      ...(path && damage.length > 0
+        ? ["Broken glass under a wire comes loose: film over the glass before the first draw."]
+        : []),
     ],
     assumed: [
       ...(assumesDepth ? [`shallow stretches without a depth: ${SHALLOW_DEPTH_MM} mm`] : []),
@@ -485,13 +364,18 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
           ]
         : []),
       ...(cares.length > 0 ? [`keep-outs reach ${maxDepthMm} mm inwards`] : []),
+      ...usedPaces.map((pace) => `${pace}: ${100 * cutPaces[pace].share} % of the speed in thin glue`),
+      ...(path
+        ? [`${GRIP_MM} mm of wire in each hand; the wire stays ${maxDepthMm} mm clear of what is delicate`]
+        : []),
     ],
   };
 }
 
 export const edgePlan = defineCalculation({
   name: "edge-plan",
-  purpose: "Where to start the lift, which way to cut, how deep, where not, and in how many windows.",
+  purpose:
+    "Where to start the lift, which way to cut, with what, how deep, where not, and in how many windows.",
   input: edgePlanInput,
   result: edgePlanResult,
   calculate: calculateEdgePlan,

@@ -1,31 +1,53 @@
+import { methodOf, type HeatMethodKind } from "../heat/heat-methods.ts";
 import type { Damage } from "../intake/damage.ts";
 import type { JobState, Stretch } from "../job/fold.ts";
 import type { Family, Seam } from "../stack/family.ts";
+import type { PacedStretch } from "./cut-pace.ts";
+import { LEAST_LENGTH_MM } from "./edge-stretches.ts";
 import { calculateEdgePlan, type EdgePlan, type EdgeSegment } from "./edge-plan.ts";
 
 /** From the plate to the first cut, s. Common practice, no source. */
 export const HANDLING_S = 5;
 /** A pick or card stays behind at least so often, mm. Common practice, no source. */
 const PARK_EVERY_MM = 40;
-/** An unlimited window is planned as this, s: nobody grips longer without a rest. */
+/** A window without an end is planned as this, s: nobody grips longer without a rest. */
 const LONGEST_WINDOW_S = 300;
+/** Where the panel stays on the heat there is no window to lose. */
+const ON_THE_HEAT_S = 3_600;
+/** A usual wire, µm. Common practice (60 to 100), no source. */
+const WIRE_UM = 80;
 const USUAL_SPEED_MM_S = 4;
 const USUAL_DEPTH_MM = 5;
 
+/** What a cut is planned by: the window and the hand, what heats it, where it is broken, where the glue is thick. */
+export interface LiftWork {
+  windowS: number;
+  speedMmS: number;
+  heat?: HeatMethodKind;
+  damage?: readonly Damage[];
+  paces?: readonly PacedStretch[];
+}
+
 /** The cut that a family's edges and a window allow. `null` where the window is gone before the first cut. */
-export function planLift(
-  family: Family,
-  seam: Seam,
-  pace: { windowS: number; speedMmS: number },
-  damage: readonly Damage[] = [],
-): EdgePlan | null {
-  const windowS = Math.min(pace.windowS - HANDLING_S, LONGEST_WINDOW_S);
-  if (windowS < 2) return null;
+export function planLift(family: Family, seam: Seam, work: LiftWork): EdgePlan | null {
+  const { heat = "plate", damage = [], paces = [] } = work;
+  const windowS = methodOf(heat).staysOn
+    ? ON_THE_HEAT_S
+    : Math.min(work.windowS - HANDLING_S, LONGEST_WINDOW_S);
+  if (work.windowS <= 0 || windowS < 2) return null;
   return calculateEdgePlan({
     outline: family.outline,
     features: family.features,
-    speedMmS: pace.speedMmS,
+    speedMmS: work.speedMmS,
     windowS,
+    paces: [...paces],
+    ...(heat === "wire"
+      ? {
+          school: "wire" as const,
+          wireUm: WIRE_UM,
+          glueUm: family.stack.find((layer) => layer.name === seam.layer)!.thicknessUm,
+        }
+      : {}),
     parkEveryMm: PARK_EVERY_MM,
     damage: damage.flatMap(({ damage: kind, points }) =>
       kind === "crack" || kind === "missing shard" ? [{ kind, points }] : [],
@@ -40,8 +62,13 @@ export const speedOf = (seam: Seam): number => seam.speedMmS ?? USUAL_SPEED_MM_S
 export function chosenPlan(state: JobState, family: Family, seam: Seam): EdgePlan | null {
   const settings = state.settings.lift;
   if (settings?.windowS === undefined) return null;
-  const pace = { windowS: settings.windowS, speedMmS: settings.speedMmS ?? speedOf(seam) };
-  return planLift(family, seam, pace, state.damage);
+  return planLift(family, seam, {
+    windowS: settings.windowS,
+    speedMmS: settings.speedMmS ?? speedOf(seam),
+    heat: state.heatMethod,
+    damage: state.damage,
+    paces: state.paces,
+  });
 }
 
 /** Whether the stretches marked as cut cover a segment, to a tenth of a millimetre. */
@@ -72,16 +99,17 @@ export function reachIn(
   segments: readonly EdgeSegment[],
   stretches: readonly Stretch[],
   leftS: number,
-  speedMmS: number,
 ): Span[] {
   const open = segments.filter((segment) => !isCut(segment, stretches));
-  let restMm = Math.max(0, leftS) * speedMmS;
+  let restS = Math.max(0, leftS);
   return open
     .filter((segment) => segment.pass === open[0]!.pass)
-    .flatMap(({ edge, fromMm, toMm }): Span[] => {
-      const takenMm = Math.min(restMm, Math.abs(toMm - fromMm));
-      restMm -= takenMm;
-      return takenMm > 0 ? [{ edge, fromMm, toMm: fromMm + Math.sign(toMm - fromMm) * takenMm }] : [];
+    .flatMap(({ edge, fromMm, toMm, timeS }): Span[] => {
+      const share = Math.min(1, restS / timeS);
+      restS -= share * timeS;
+      return share * Math.abs(toMm - fromMm) > LEAST_LENGTH_MM
+        ? [{ edge, fromMm, toMm: fromMm + share * (toMm - fromMm) }]
+        : [];
     });
 }
 

@@ -5,6 +5,7 @@
 export type Source =
   | { kind: "handbook"; text: string }
   | { kind: "from memory"; text: string }
+  | { kind: "common practice"; text: string }
   | { kind: "assumed"; text: string };
 
 export interface MaterialValue {
@@ -148,6 +149,14 @@ export const materials = [
     [0.2, 0.18, 0.25],
     [1200, 1100, 1300],
     [1250, 1150, 1400],
+  ),
+  material(
+    "lithium cell, pouch",
+    "metal",
+    assumed("through the thickness of a wound or stacked pouch"),
+    [0.9, 0.5, 1.5],
+    [2300, 2000, 2600],
+    [1050, 900, 1200],
   ),
   material("air", "air", incropera, [0.027, 0.026, 0.03], [1.1, 0.95, 1.2], [1007, 1005, 1010]),
   material("aluminium", "metal", incropera, [180, 130, 237], [2700, 2650, 2800], [900, 880, 960]),

@@ -13,6 +13,7 @@ export const layerRoles = [
   "panel",
   "reflector",
   "backlight",
+  "lithium cell",
   "frame",
   "air gap",
 ] as const;
@@ -30,7 +31,7 @@ export const layer = z.strictObject({
   /** A name from the library of materials, or one of the family's own. */
   material: words(80),
   thicknessUm: thicknessUm(),
-  /** Hottest the layer may become; shown as assumed unless a source says otherwise. */
+  /** Hottest the layer may become, where the family knows better than the library of materials. */
   maxC: temperatureC().optional(),
   maxCSource: words(200).optional(),
   /** Conductance of a poor contact under the layer. */

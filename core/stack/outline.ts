@@ -42,10 +42,10 @@ export type EdgeFeature = z.output<typeof edgeFeature>;
 export const edgeLengthMm = (panel: Outline, edge: Edge) =>
   edge === "top" || edge === "bottom" ? panel.widthMm : panel.heightMm;
 
-/** Adds a fault for every feature that does not lie on its edge. `at` is where the list stands in the input. */
+/** Adds a fault for every feature, or other stretch, that does not lie on its edge. `at` is where the list stands in the input. */
 export function checkFeatures(
   panel: Outline,
-  features: readonly EdgeFeature[],
+  features: readonly Pick<EdgeFeature, "edge" | "fromMm" | "toMm">[],
   at: string,
   context: z.core.$RefinementCtx,
 ): void {
@@ -66,4 +66,41 @@ export function checkFeatures(
       });
     }
   });
+}
+
+/** Where along an edge a point of the panel lies, and how far in it is from that edge, mm. */
+export function edgeOffset(
+  panel: Outline,
+  edge: Edge,
+  { xMm, yMm }: { xMm: number; yMm: number },
+): { atMm: number; inMm: number } {
+  switch (edge) {
+    case "top":
+      return { atMm: xMm, inMm: yMm };
+    case "bottom":
+      return { atMm: xMm, inMm: panel.heightMm - yMm };
+    case "left":
+      return { atMm: yMm, inMm: xMm };
+    case "right":
+      return { atMm: yMm, inMm: panel.widthMm - xMm };
+  }
+}
+
+/** The point of the panel at a place along an edge, `inMm` in from it. */
+export function pointOnEdge(
+  panel: Outline,
+  edge: Edge,
+  atMm: number,
+  inMm = 0,
+): { xMm: number; yMm: number } {
+  switch (edge) {
+    case "top":
+      return { xMm: atMm, yMm: inMm };
+    case "bottom":
+      return { xMm: atMm, yMm: panel.heightMm - inMm };
+    case "left":
+      return { xMm: inMm, yMm: atMm };
+    case "right":
+      return { xMm: panel.widthMm - inMm, yMm: atMm };
+  }
 }

@@ -1,21 +1,31 @@
 import type pg from "pg";
-import type { BenchFit, BenchFits } from "../../core/heat/bench-fit.ts";
+import { benchFit, type BenchFit, type BenchFits } from "../../core/heat/bench-fit.ts";
 
 /** Keeps what a run has told of this bench. The same id again changes nothing. */
 export async function keepBenchFit(pool: pg.Pool, fit: BenchFit): Promise<void> {
   await pool.query(
-    `INSERT INTO bench_fit (id, job_code, method, content) VALUES ($1, $2, $3, $4::jsonb)
+    `INSERT INTO bench_fit (id, job_code, method, station, content) VALUES ($1, $2, $3, $4, $5::jsonb)
      ON CONFLICT (id) DO NOTHING`,
-    [fit.id, fit.jobCode, fit.method, JSON.stringify(fit)],
+    [fit.id, fit.jobCode, fit.method, fit.station, JSON.stringify(fit)],
   );
 }
 
-/** The newest fit of each method. */
-export async function benchFits(pool: pg.Pool): Promise<BenchFits> {
-  const { rows } = await pool.query<{ method: string; content: BenchFit; kept_at: Date }>(
-    "SELECT DISTINCT ON (method) method, content, kept_at FROM bench_fit ORDER BY method, seq DESC",
+/** The fit of each method that a station goes by: its own newest, else the newest of any. */
+export async function benchFits(pool: pg.Pool, station: number | null): Promise<BenchFits> {
+  const { rows } = await pool.query<{
+    method: string;
+    station: number | null;
+    content: BenchFit;
+    kept_at: Date;
+  }>(
+    `SELECT DISTINCT ON (method) method, station, content, kept_at FROM bench_fit
+     ORDER BY method, (station IS NOT DISTINCT FROM $1) DESC, seq DESC`,
+    [station],
   );
   return Object.fromEntries(
-    rows.map(({ method, content, kept_at }) => [method, { ...content, keptAt: kept_at.toISOString() }]),
+    rows.map(({ method, station: at, content, kept_at }) => [
+      method,
+      { ...benchFit.parse({ ...content, station: at }), keptAt: kept_at.toISOString() },
+    ]),
   );
 }

@@ -1,5 +1,5 @@
 import { memo, type KeyboardEvent } from "react";
-import type { Damage } from "../../core/intake/damage.ts";
+import type { Damage, PanelPoint } from "../../core/intake/damage.ts";
 import type { EdgeSegment } from "../../core/lift/edge-plan.ts";
 import type { Span } from "../../core/lift/lift-plan.ts";
 import type { Family } from "../../core/stack/family.ts";
@@ -19,6 +19,7 @@ export const Plan = memo(function Plan({
   segments = [],
   reach = [],
   picks = [],
+  wire,
   onCut,
   title,
 }: {
@@ -29,6 +30,8 @@ export const Plan = memo(function Plan({
   reach?: readonly Span[];
   /** Picks that stand in what is open. */
   picks?: readonly { edge: Edge; atMm: number }[];
+  /** Where a wire lies now. */
+  wire?: { from: PanelPoint; to: PanelPoint };
   /** Called where a stretch that is not cut yet is tapped. */
   onCut?: (segment: EdgeSegment) => void;
   title: string;
@@ -61,6 +64,17 @@ export const Plan = memo(function Plan({
               />
             );
           })}
+          {wire && (
+            <line
+              data-testid="wire"
+              x1={wire.from.xMm}
+              y1={wire.from.yMm}
+              x2={wire.to.xMm}
+              y2={wire.to.yMm}
+              stroke="var(--ink)"
+              strokeWidth={0.8 * unit}
+            />
+          )}
           {picks.map(({ edge, atMm }) => {
             const [tip, left, right] = [
               beside(outline, edge, atMm, -3.4 * unit),
@@ -98,7 +112,7 @@ function Stretch({
   unit: number;
   onCut?: (segment: EdgeSegment) => void;
 }) {
-  const { edge, fromMm, toMm, status, order } = segment;
+  const { edge, fromMm, toMm, status, order, pace } = segment;
   const gap = Math.min(1.1 * unit, Math.abs(toMm - fromMm) / 4) * Math.sign(toMm - fromMm);
   const from = beside(outline, edge, fromMm + gap, 3 * unit);
   const to = beside(outline, edge, toMm - gap, 3 * unit);
@@ -110,6 +124,11 @@ function Stretch({
   const act = () => canCut && onCut(segment);
   const name = `${status === "cut" ? "Cut" : "Mark as cut"}: ${order}, ${edge} edge ${Math.round(fromMm)} to ${Math.round(toMm)} mm`;
   const line = { x1: from.x, y1: from.y, x2: to.x, y2: to.y };
+  const isThick = pace !== "thin" && status !== "cut";
+  const thick = isThick && [
+    beside(outline, edge, fromMm, -1.5 * unit),
+    beside(outline, edge, toMm, -1.5 * unit),
+  ];
   return (
     <g
       {...(onCut
@@ -127,6 +146,18 @@ function Stretch({
         : {})}
     >
       <line {...line} stroke="transparent" strokeWidth={16 * unit} />
+      {thick && (
+        <line
+          data-testid="thick"
+          x1={thick[0]!.x}
+          y1={thick[0]!.y}
+          x2={thick[1]!.x}
+          y2={thick[1]!.y}
+          stroke="var(--liquid)"
+          strokeWidth={3 * unit}
+          strokeDasharray={`${0.8 * unit} ${0.8 * unit}`}
+        />
+      )}
       <line
         {...line}
         stroke={hue}

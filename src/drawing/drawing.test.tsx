@@ -8,7 +8,6 @@ import { damageKindNames, damageKinds, pointsOfShape, type Damage } from "../../
 import { screwLedger, type ScrewMove } from "../../core/open/screw-ledger.ts";
 import { backOf } from "../../core/stack/family.ts";
 import { BackView } from "./BackView.tsx";
-import { alongEdge } from "./edge-geometry.ts";
 import { ontoPanel, stepOf } from "./plan-point.ts";
 import { Pile } from "./Pile.tsx";
 import { Plan, type PlanSegment } from "./Plan.tsx";
@@ -196,14 +195,6 @@ describe("a place on the plan", () => {
     expect(stepOf(at(5, 5), "ArrowLeft", false)).to.deep.equal(at(4, 5));
     expect(stepOf(at(5, 5), "ArrowDown", true)).to.deep.equal(at(5, 15));
     expect(stepOf(at(5, 5), "a", false)).to.equal(null);
-  });
-
-  it("is as far along an edge from the left or the top as the edge's features are counted", () => {
-    const panel = { widthMm: 70, heightMm: 126 };
-    expect(alongEdge(panel, "right", at(60, 20))).to.deep.equal({ atMm: 20, awayMm: 10 });
-    expect(alongEdge(panel, "bottom", at(60, 20))).to.deep.equal({ atMm: 60, awayMm: 106 });
-    expect(alongEdge(panel, "top", at(60, 20))).to.deep.equal({ atMm: 60, awayMm: 20 });
-    expect(alongEdge(panel, "left", at(60, 20))).to.deep.equal({ atMm: 20, awayMm: 60 });
   });
 
   function at(xMm: number, yMm: number) {

@@ -1,4 +1,4 @@
-import type { Edge, Outline } from "../../core/stack/outline.ts";
+import { pointOnEdge, type Edge, type Outline } from "../../core/stack/outline.ts";
 
 /** A stretch along an edge as a rectangle inside the outline, `depth` deep. */
 export function band(outline: Outline, edge: Edge, fromMm: number, toMm: number, depth: number) {
@@ -17,28 +17,6 @@ export function band(outline: Outline, edge: Edge, fromMm: number, toMm: number,
 
 /** A point `out` outside an edge, at a place along it. */
 export function beside(outline: Outline, edge: Edge, atMm: number, out: number) {
-  switch (edge) {
-    case "top":
-      return { x: atMm, y: -out };
-    case "bottom":
-      return { x: atMm, y: outline.heightMm + out };
-    case "left":
-      return { x: -out, y: atMm };
-    case "right":
-      return { x: outline.widthMm + out, y: atMm };
-  }
-}
-
-/** Where along an edge a point of the panel lies, and how far it is from that edge. */
-export function alongEdge(outline: Outline, edge: Edge, { xMm, yMm }: { xMm: number; yMm: number }) {
-  switch (edge) {
-    case "top":
-      return { atMm: xMm, awayMm: yMm };
-    case "bottom":
-      return { atMm: xMm, awayMm: outline.heightMm - yMm };
-    case "left":
-      return { atMm: yMm, awayMm: xMm };
-    case "right":
-      return { atMm: yMm, awayMm: outline.widthMm - xMm };
-  }
+  const { xMm, yMm } = pointOnEdge(outline, edge, atMm, -out);
+  return { x: xMm, y: yMm };
 }

@@ -1,22 +1,29 @@
 import { expect } from "chai";
-import { readPreferences } from "./preferences.ts";
+import { readPreferences, stationOf } from "./preferences.ts";
 
-const usual = { ground: "system", temperature: "C", length: "mm", who: "" };
+const usual = { ground: "system", temperature: "C", length: "mm", station: "", who: "" };
 
 describe("preferences", () => {
   it("are read from the cookies", () => {
-    expect(readPreferences("ground=dark; temperature=F; length=inch; who=ase-lind")).to.deep.equal({
-      ground: "dark",
-      temperature: "F",
-      length: "inch",
-      who: "ase-lind",
-    });
+    expect(readPreferences("ground=dark; temperature=F; length=inch; who=ase-lind; station=3")).to.deep.equal(
+      {
+        ground: "dark",
+        temperature: "F",
+        length: "inch",
+        station: "3",
+        who: "ase-lind",
+      },
+    );
   });
 
   it("are as usual where a cookie is missing, foreign or nonsense", () => {
     expect(readPreferences(null)).to.deep.equal(usual);
     expect(readPreferences("")).to.deep.equal(usual);
-    expect(readPreferences("ground=pink; temperature=K; length; who=<script>; other=1")).to.deep.equal(usual);
+    expect(
+      readPreferences("ground=pink; temperature=K; length; who=<script>; station=0; other=1"),
+    ).to.deep.equal(usual);
+    expect(stationOf(readPreferences("station=12"))).to.equal(12);
+    expect(stationOf(readPreferences("station=123"))).to.equal(null);
     expect(readPreferences("__proto__=x; constructor=y")).to.deep.equal(usual);
   });
 });

@@ -7,16 +7,23 @@ export interface Preferences {
   length: "mm" | "inch";
   /** Key of the technician at this bench, or "". */
   who: string;
+  /** Number of the station at which this screen stands, or "". */
+  station: string;
 }
+
+/** The station as a number; null where none is named. */
+export const stationOf = ({ station }: Preferences): number | null =>
+  station === "" ? null : Number(station);
 
 const allowed: { [Name in keyof Preferences]: (value: string) => boolean } = {
   ground: (value) => ["day", "dark", "system"].includes(value),
   temperature: (value) => ["C", "F"].includes(value),
   length: (value) => ["mm", "inch"].includes(value),
   who: (value) => /^[a-z0-9-]{1,40}$/.test(value),
+  station: (value) => /^[1-9][0-9]?$/.test(value),
 };
 
-const usual: Preferences = { ground: "system", temperature: "C", length: "mm", who: "" };
+const usual: Preferences = { ground: "system", temperature: "C", length: "mm", who: "", station: "" };
 
 /** Reads preferences from a Cookie header; whatever is not understood is as usual. */
 export function readPreferences(cookies: string | null): Preferences {
@@ -39,7 +46,7 @@ function currentPreferences(initial: Preferences): Preferences {
 
 export function setPreference<Name extends keyof Preferences>(name: Name, value: Preferences[Name]): void {
   current = { ...(current ?? usual), [name]: value };
-  document.cookie = `${name}=${value}; path=/; max-age=31536000; samesite=lax`;
+  document.cookie = `${name}=${value}; path=/; max-age=${value === "" ? 0 : 31536000}; samesite=lax`;
   if (name === "ground") {
     if (value === "system") delete document.documentElement.dataset.ground;
     else document.documentElement.dataset.ground = value;

@@ -13,8 +13,8 @@ import {
   temperatureText,
 } from "./quantity.tsx";
 
-const metric: Preferences = { ground: "day", temperature: "C", length: "mm", who: "" };
-const inches: Preferences = { ground: "day", temperature: "F", length: "inch", who: "" };
+const metric: Preferences = { ground: "day", temperature: "C", length: "mm", station: "", who: "" };
+const inches: Preferences = { ground: "day", temperature: "F", length: "inch", station: "", who: "" };
 const text = (node: React.ReactNode, preferences = metric) =>
   renderToStaticMarkup(<PreferencesContext value={preferences}>{node}</PreferencesContext>).replace(
     /<[^>]+>/g,

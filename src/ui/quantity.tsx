@@ -94,7 +94,16 @@ export function Duration({ s }: { s: number }) {
 }
 
 /** A value that nobody has measured: dotted underline, and a tap says where it comes from. */
-export function Assumed({ children, source }: { children: ReactNode; source: string }) {
+export function Assumed({
+  children,
+  source,
+  measure,
+}: {
+  children: ReactNode;
+  source: string;
+  /** Where on this page it can be measured. */
+  measure?: { href: string; words: string };
+}) {
   return (
     <Popover.Root>
       <Popover.Trigger className="-my-2 inline-flex min-h-12 items-center" title="Assumed: where from?">
@@ -108,6 +117,13 @@ export function Assumed({ children, source }: { children: ReactNode; source: str
         >
           <p className="font-semibold">Not measured here</p>
           <p className="mt-1">{source}</p>
+          {measure && (
+            <Popover.Close asChild>
+              <a href={measure.href} className="control mt-3 mr-2">
+                {measure.words}
+              </a>
+            </Popover.Close>
+          )}
           <Popover.Close className="control mt-3">Good</Popover.Close>
         </Popover.Content>
       </Popover.Portal>

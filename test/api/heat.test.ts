@@ -8,6 +8,7 @@ import { appendEvents, findJob } from "../../server/store/jobs.ts";
 import { wedgeReadings } from "../../server/store/wedge-readings.ts";
 import { GET as readFits, POST as keepFit } from "../../src/pages/api/bench-fits.ts";
 import { GET as readingsFile } from "../../src/pages/api/jobs/[code]/readings.csv.ts";
+import { GET as thermocouple } from "../../src/pages/api/jobs/[code]/thermocouple.ts";
 import { POST as postReading } from "../../src/pages/api/jobs/[code]/readings.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
@@ -83,6 +84,7 @@ describe("the heat of the bench", function () {
     const fit = {
       id: uuid(),
       jobCode: CODE,
+      station: null,
       method: "plate",
       contact: value,
       airFilm: { valueWm2K: 8, lowWm2K: null, highWm2K: null },
@@ -104,11 +106,42 @@ describe("the heat of the bench", function () {
       expect(Date.parse(body.plate.keptAt)).to.be.closeTo(Date.now(), 60_000);
     });
 
+    it("holds for the station it was run at; others go by it until they have their own", async () => {
+      const of = async (search: string) => (await ask(readFits, { search })).body.plate;
+      const three = { ...fit, id: uuid(), station: 3, contact: { ...value, valueWm2K: 230 } };
+      expect((await send(three)).body.plate).to.deep.include({ station: 3 });
+      expect((await of("?station=3")).contact.valueWm2K).to.equal(230);
+      expect((await of("")).contact.valueWm2K).to.equal(115);
+      expect((await of("?station=5")).contact.valueWm2K).to.equal(230);
+      expectFault(await ask(readFits, { search: "?station=500" }), 422, "station");
+    });
+
     it("is refused where it is none", async () => {
       expectFault(await send({ ...fit, method: "gun" }), 422, "method");
       expectFault(await send({ ...fit, contact: { ...value, valueWm2K: -1 } }), 422, "contact.valueWm2K");
       expect((await send({ ...fit, id: uuid(), jobCode: "GW-9999" })).status).to.equal(404);
     });
+  });
+
+  it("reads the stand-in's thermocouple by the page's clock, as fast as is asked, and refuses nonsense", async () => {
+    const line = (search: string) => call(thermocouple, { params: { code: CODE }, search });
+    const answer = await line("?at=1800000000000&speed=60");
+    const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader();
+    let text = "";
+    while ((text.match(/event: reading/g) ?? []).length < 3) text += (await reader.read()).value!;
+    await reader.cancel();
+    expect(text).to.include('"isSimulated":true,"everyMs":6000');
+    const times = [...text.matchAll(/"atMs":([\d.]+)/g)].map(([, at]) => Number(at));
+    expect(times[0]).to.be.within(1_800_000_000_000, 1_800_000_000_000 + 60_000);
+    // A tenth of a second here is six there; the machine may be late, never early.
+    expect(times[1]! - times[0]!).to.be.at.least(5_000);
+    for (const [search, field] of [
+      ["?speed=0", "speed"],
+      ["?speed=fast", "speed"],
+      ["?at=yesterday", "at"],
+    ] as const) {
+      expectFault(await ask(thermocouple, { params: { code: CODE }, search }), 422, field);
+    }
   });
 
   it("remembers what wedges told of a glue, over all jobs, without those that were taken back", async () => {

@@ -2,9 +2,11 @@ import { heatMethod } from "../../core/heat/heat-methods.ts";
 import { calculateHeatSoak } from "../../core/heat/heat-soak.ts";
 import { liftHeatInput, seamOf, usualSettings } from "../../core/heat/lift-heat.ts";
 import { familyNamed } from "../bench-hand.ts";
+import type { Page } from "@playwright/test";
 import {
+  awake,
+  bar,
   bigButton,
-  eventsOf,
   expect,
   openJob,
   pressOnce,
@@ -42,45 +44,125 @@ function loggerFile(contactWm2K: number, soakedS: number): string {
   return ["Zeit s;Glue °C", ...rows, "broken;row"].join("\n");
 }
 
-test("the bench's own heat: a logger's file, the fit, and what is proposed next", async ({
+/** How many times as fast the stand-in, and here the page with it, lives. */
+const SPEED = 60;
+
+/** Lets the page's time run as fast as the stand-in's until something holds; counts how long that took on the page. */
+async function runUntil(page: Page, holds: () => Promise<boolean>): Promise<void> {
+  let lastMs = Date.now();
+  await expect
+    .poll(
+      async () => {
+        const nowMs = Date.now();
+        await page.clock.runFor(SPEED * Math.min(250, nowMs - lastMs));
+        lastMs = nowMs;
+        return holds();
+      },
+      { intervals: [30], timeout: 40_000 },
+    )
+    .toBe(true);
+}
+
+test("a lift at sixty times the speed: read live, interrupted, lost and found, alarmed, two passes, fitted, and the next one reckoned with it", async ({
   page,
   workshop,
 }) => {
   const { url } = workshop;
   const code = "GW-5701";
   await openJob(url, code, "TK-5", "layer");
-  await standAtBench(page, url);
+  await standAtBench(page, url, { station: "2" });
+  await page.addInitScript(() => {
+    const tones = window as unknown as { tones: number };
+    tones.tones = 0;
+    const start = OscillatorNode.prototype.start;
+    OscillatorNode.prototype.start = function (when) {
+      tones.tones += 1;
+      return start.call(this, when);
+    };
+  });
+  await page.route("**/thermocouple?*", (route) =>
+    route.continue({ url: `${route.request().url()}&speed=${SPEED}` }),
+  );
   await page.clock.install();
   await visit(page, `/jobs/${code}`);
-  for (let i = 0; i < 60; i += 1) {
-    await pressOnce(page, url, code, () => bigButton(page).click());
-    if ((await stateOf(url, code)).timers.some((timer) => timer.timer === "window-1")) break;
-  }
-  const state = await stateOf(url, code);
-  const soak = state.timers.find((timer) => timer.timer === "soak-1")!;
-  const soakedS = (Date.parse(soak.stoppedAt!) - Date.parse(soak.startedAt)) / 1_000;
+  const press = () => pressOnce(page, url, code, () => bigButton(page).click());
+  const timerOf = async (name: string) =>
+    (await stateOf(url, code)).timers.filter(({ timer }) => timer === name).at(-1);
+  while (!(await timerOf("soak-1"))) await press();
+  const tones = () => page.evaluate(() => (window as unknown as { tones: number }).tones);
+  const thermocouple = page.getByTestId("thermocouple");
+  const join = page.getByRole("button", { name: "Join it" });
 
+  // Read, interrupted by a reload, read on.
+  await join.click();
+  await runUntil(
+    page,
+    async () => (await stateOf(url, code)).readings.length > 0 || thermocouple.isVisible(),
+  );
+  await page.reload();
+  await awake(page);
+  await expect(page.getByTestId("answer")).toContainText("Ready in");
+  await join.click();
+  await expect(thermocouple).toBeVisible();
+
+  // Lost: said at once, and the timer goes on.
+  await workshop.stopServer();
+  await runUntil(page, () => page.getByText("The thermocouple is lost").isVisible());
+  await expect(page.getByText("The timer goes on.")).toBeVisible();
+  const timer = page.getByRole("timer").first();
+  const shown = await timer.innerText();
+  await runUntil(page, async () => (await timer.innerText()) !== shown);
+  await workshop.startServer();
+  await runUntil(page, async () => !(await page.getByText("The thermocouple is lost").isVisible()));
+
+  // The soak ends with an alarm; the window is let go by, and the next soak starts by itself, once.
+  await runUntil(page, () => page.getByText("Ready: off the heat and cut").first().isVisible());
+  expect(await tones()).toBeGreaterThan(0);
+  const alarmed = await tones();
+  await bigButton(page).click();
+  await expect.poll(() => timerOf("window-1")).toBeDefined();
+  await press();
+  await runUntil(page, async () => (await timerOf("soak-2")) !== undefined);
+  expect(await tones()).toBeGreaterThan(alarmed);
+  await expect(bar(page)).toContainText("Back on the heat");
+  expect((await stateOf(url, code)).timers.filter((t) => t.timer === "soak-2")).toHaveLength(1);
+
+  // What is read of both soaks tells how this station heats.
+  await runUntil(page, () => page.getByText("Ready: off the heat and cut").first().isVisible());
+  await page.getByRole("button", { name: "Take it off" }).click();
+  await expect(page.getByText(/\d+ readings of this run/)).toBeVisible();
+  await page.getByRole("button", { name: "Fit them" }).click();
+  await expect(page.getByRole("status").filter({ hasText: /^Contact \d+/ })).toBeVisible({ timeout: 20_000 });
+  await page.getByRole("button", { name: "Reckon with these at station 2 from now on" }).click();
+  await expect(page.getByText(`what station 2 measured on ${code}`)).toBeVisible();
+
+  // The lift goes on to its end.
+  while ((await stateOf(url, code)).present === "lift") await press();
+
+  // The next job is reckoned with it from the first look: better contact than assumed, so a shorter soak.
+  await openJob(url, "GW-5702", "TK-5", "layer");
+  await visit(page, "/jobs/GW-5702?stage=lift");
+  await expect(page.getByText(`what station 2 measured on ${code}`)).toBeVisible();
+  await expect(page.getByTestId("answer")).not.toContainText("Not ready");
+});
+
+test("a logger's file is brought in with its broken row named, and goes out again", async ({
+  page,
+  workshop,
+}) => {
+  await standAtBench(page, workshop.url);
+  await visit(page, "/jobs/GW-1154");
   await page.getByText("Readings from a logger").click();
   await page.getByLabel("File (CSV, tabs or semicolons)").setInputFiles({
     name: "run.csv",
     mimeType: "text/csv",
-    buffer: Buffer.from(loggerFile(140, soakedS)),
+    buffer: Buffer.from(loggerFile(140, 90)),
   });
   await expect(page.getByLabel("Decimals")).toHaveValue("comma");
   await expect(page.getByText(/^Row \d+: Time: "broken" is no number of seconds/)).toBeVisible();
   await page.getByRole("button", { name: /^Bring in \d+ readings/ }).click();
   await expect(page.getByText(/readings over .* are in\./)).toBeVisible();
-  await expect.poll(async () => (await stateOf(url, code)).readings.length).toBeGreaterThan(40);
-
-  await page.getByRole("button", { name: "Fit them" }).click();
-  await expect(page.getByText(/^Contact 1(3|4)\d/)).toBeVisible({ timeout: 20_000 });
-  await page.getByRole("button", { name: "Reckon with these from now on" }).click();
-  await expect(page.getByText(`what this bench measured on ${code}`)).toBeVisible();
-
-  // Another job of the shop is reckoned with it from the first look.
-  await openJob(url, "GW-5702", "TK-5", "layer");
-  await visit(page, "/jobs/GW-5702?stage=lift");
-  await expect(page.getByText(`what this bench measured on ${code}`)).toBeVisible();
+  await expect.poll(async () => (await stateOf(workshop.url, "GW-1154")).readings.length).toBeGreaterThan(30);
 });
 
 test("the lift by freezer: chosen, frozen, and no power before it has thawed", async ({ page, workshop }) => {
@@ -147,33 +229,4 @@ test("every way to heat stands beside the others, and the gauge says when to sto
   await expect(page.getByText(/^Wedge 0.3 mm, front at 150 mm, 78 °C/)).toBeVisible();
   await page.reload();
   await expect(page.getByLabel("Wedge, mm")).toHaveValue("0.3");
-});
-
-test("a thermocouple that is read live: simulated, kept in the log, and lost at once where it is lost", async ({
-  page,
-  workshop,
-}) => {
-  const { url } = workshop;
-  const code = "GW-1153";
-  await standAtBench(page, url);
-  await visit(page, `/jobs/${code}`);
-  await page.getByRole("button", { name: "Join it" }).click();
-  await expect(page.getByTestId("thermocouple")).toContainText("°C", { timeout: 10_000 });
-  await expect(page.getByText("Simulated: a stand-in, no device is joined.")).toBeVisible();
-  // What has been read is in the log as soon as it is taken off.
-  const before = (await stateOf(url, code)).readings.length;
-  await page.getByRole("button", { name: "Take it off" }).click();
-  await expect.poll(async () => (await stateOf(url, code)).readings.length).toBeGreaterThan(before);
-  const [last] = (await eventsOf(url, code)).slice(-1);
-  expect(last).toMatchObject({ kind: "reading-taken", data: { quantity: "glue line", source: "simulated" } });
-
-  await page.getByRole("button", { name: "Join it" }).click();
-  await expect(page.getByTestId("thermocouple")).toContainText("°C", { timeout: 10_000 });
-  await workshop.stopServer();
-  await expect(page.getByText("The thermocouple is lost")).toBeVisible({ timeout: 10_000 });
-  await expect(page.getByRole("timer")).toBeVisible();
-  await workshop.startServer();
-  await expect(page.getByText("The thermocouple is lost")).toBeHidden({ timeout: 20_000 });
-  await page.getByRole("button", { name: "Take it off" }).click();
-  await expect(page.getByRole("button", { name: "Join it" })).toBeVisible();
 });

@@ -10,10 +10,11 @@ import {
   type LiftHeatSettings,
 } from "../../heat/lift-heat.ts";
 import { fitFor, withBench, type BenchFits } from "../../heat/bench-fit.ts";
-import { soakAgainS, soaksOf } from "../../heat/glue-line.ts";
+import { soakAgainS, soakAsItIs, soaksOf } from "../../heat/glue-line.ts";
 import { methodOf } from "../../heat/heat-methods.ts";
 import { chosenPlan, isCut, speedOf } from "../../lift/lift-plan.ts";
-import type { EdgeSegment } from "../../lift/edge-plan.ts";
+import type { PaceName } from "../../lift/cut-pace.ts";
+import { ENTRY_GAP_MM, type EdgePlan, type EdgeSegment } from "../../lift/edge-plan.ts";
 import type { Family, Seam } from "../../stack/family.ts";
 import type { EventDraft, SettingsDraft } from "../event.ts";
 import { secondsLeft, type JobState, type Timer } from "../fold.ts";
@@ -30,6 +31,8 @@ import {
 /** A panel that never dries in this air is looked at again after so long, s. */
 const LONGEST_THAW_S = 86_400;
 const THAW = "thaw";
+/** What stands on the timer where nothing is ready to be cut, s. */
+const NO_WINDOW_S = 1;
 
 /**
  * The heat that is chosen for a lift, with the window that was reckoned for it (0 where there is none) and, after cold, the time
@@ -76,10 +79,50 @@ export function usualLiftDraft(family: Family, seam: Seam, fits: BenchFits = {})
   return draft;
 }
 
-const describeSegment = ({ edge, fromMm, toMm, maxDepthMm }: EdgeSegment) => ({
-  ask: `Cut the ${edge} edge from {0} to {1}, no deeper than {2}. Leave a pick behind.`,
-  lengthsMm: [fromMm, toMm, maxDepthMm],
-});
+function describeSegment({ edge, fromMm, toMm, maxDepthMm, tool, pace, order }: EdgeSegment, plan: EdgePlan) {
+  const along = `${edge} edge from {0} to {1}`;
+  const { wire } = plan;
+  const gap = wire?.entryGapMm ?? ENTRY_GAP_MM;
+  if (tool === "wire") {
+    return {
+      ask:
+        order === 1
+          ? `Open the ${plan.startCorner} corner {2} deep with a blade, wire in. Draw this end along the ${along}; the other end stands.`
+          : `Wire: this end along the ${along}; the other end stands.`,
+      lengthsMm: [fromMm, toMm, gap],
+    };
+  }
+  const means = {
+    "blade, then card": "Blade in {3}, no more; then a card. ",
+    card: "",
+    pick: "With a pick. ",
+  }[tool];
+  const helped =
+    pace === "thick with alcohol"
+      ? "A few drops of alcohol on the edge and on the pick, away from the heat. "
+      : "";
+  return {
+    ask: `${helped}${means}Cut the ${along}, no deeper than {2}. Leave a pick behind.`,
+    lengthsMm: [fromMm, toMm, maxDepthMm, gap],
+  };
+}
+
+/** What the hand can find out at a stretch: its glue is thicker than was thought, or alcohol helps. */
+function paceAlternatives({ edge, fromMm, toMm, pace, tool }: EdgeSegment): Step["alternatives"] {
+  if (tool === "wire") return [];
+  const mark = (label: string, next: PaceName) => ({
+    label,
+    draft: (): EventDraft => ({
+      stage: "lift",
+      kind: "pace-marked",
+      data: { edge, fromMm: Math.min(fromMm, toMm), toMm: Math.max(fromMm, toMm), pace: next },
+    }),
+  });
+  if (pace === "thin") return [mark("Thick glue here", "thick")];
+  return pace === "thick"
+    ? [mark("Alcohol on it", "thick with alcohol"), mark("Thin after all", "thin")]
+    : [mark("Thin after all", "thin")];
+}
 
 const segmentDraft = ({ edge, fromMm, toMm }: EdgeSegment): EventDraft => ({
   stage: "lift",
@@ -116,32 +159,44 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
   }
   const segments = plan.segments.map((segment): Step => ({
     key: `cut-${segment.order}`,
-    ...describeSegment(segment),
+    ...describeSegment(segment, plan),
     press: `Cut ${segment.order} of ${plan.segments.length}`,
     done: isCut(segment, state.stretches),
+    ...(segment.pace === "thick with alcohol" ? { caution: "solvent" as const } : {}),
     draft: () => segmentDraft(segment),
   }));
   const firstLeft = segments.findIndex((step) => !step.done);
+  // Only the hand that is at a stretch can tell what its glue is like.
+  if (firstLeft >= 0) segments[firstLeft]!.alternatives = paceAlternatives(plan.segments[firstLeft]!);
   const soak = newest(state.timers, "soak-");
   const cutting = newest(state.timers, "window-");
   const cycle = state.timers.filter((t) => t.timer.startsWith("soak-")).length;
   if (firstLeft < 0) {
     return [{ ...choose, done: true }, ...segments];
   }
-  // The first time as chosen; after that as long as the warmth that is left asks for.
-  const soakS = () => {
-    const chosenS = settings.soakS ?? 60;
-    if (cycle === 0) return chosenS;
+  const chosenHeat = (): LiftHeatSettings => {
     const usual = usualSettings(seam, state.heatMethod);
-    const heat = {
+    return {
       method: keptMethod(seam, state.heatMethod, settings),
-      soakS: chosenS,
+      soakS: settings.soakS ?? 60,
       roomC: settings.roomC ?? usual.roomC,
       airFilmWm2K: settings.airFilmWm2K ?? usual.airFilmWm2K,
     };
-    return soakAgainS(family, seam, heat, settings.windowS ?? 0, soaksOf(state.timers), nowMs);
   };
-  const toHeat = (ask: string): Step => ({
+  // The first time as chosen; after that as long as the warmth that is left asks for.
+  const soakS = () =>
+    cycle === 0
+      ? (settings.soakS ?? 60)
+      : soakAgainS(family, seam, chosenHeat(), settings.windowS ?? 0, soaksOf(state.timers), nowMs);
+  // As reckoned where the soak had its time; what it is worth where it is taken off early.
+  const windowS = (running: Timer) => {
+    if (info.staysOn || secondsLeft(running, nowMs) <= 0) return settings.windowS!;
+    const soaks = soaksOf(state.timers).map((one) => ({ ...one, stoppedMs: one.stoppedMs ?? nowMs }));
+    const left = soakAsItIs(family, seam, chosenHeat(), soaks, 0).windowS ?? 0;
+    return Math.max(NO_WINDOW_S, Math.min(settings.windowS!, left));
+  };
+  const toHeat = (ask: string, more: Pick<Step, "startsItself"> = {}): Step => ({
+    ...more,
     key: `soak-${cycle + 1}`,
     ask,
     press: "Start the soak",
@@ -165,7 +220,7 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
       key: "off-heat",
       ask:
         left > 0
-          ? `${info.title}. Card and picks ready, flexes in mind.`
+          ? `${cycle === 1 ? info.title : info.back}. Card and picks ready, flexes in mind.`
           : `Ready: ${info.off.toLowerCase()} and cut.`,
       press: left > 0 ? `${info.off} early` : info.off,
       done: false,
@@ -176,7 +231,7 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
         data: {
           timer: `window-${cycle}`,
           label: "Window to cut",
-          durationS: settings.windowS!,
+          durationS: windowS(soak),
           stops: soak.timer,
         },
       }),
@@ -187,12 +242,19 @@ function heatedCuts(context: StepContext, seam: Seam & { plateC: number; speedMm
     const pass = plan.segments[firstLeft]!.pass;
     const cutInWindow = state.stretches.filter((s) => s.at >= cutting.startedAt);
     const begun = plan.segments.find((segment) => isCut(segment, cutInWindow));
-    if (secondsLeft(cutting, nowMs) <= 0)
-      heat = toHeat(`The window is over: picks parked, ${info.back.toLowerCase()}.`);
+    // What stays on the heat while it is cut has no window that could end.
+    if (!info.staysOn && secondsLeft(cutting, nowMs) <= 0)
+      heat = toHeat(`The window is over: picks parked, ${info.back.toLowerCase()}.`, {
+        startsItself: {
+          name: `soak-${cycle + 1} after ${cutting.startedAt}`,
+          atMs: Date.parse(cutting.startedAt) + cutting.durationS * 1_000,
+        },
+      });
     else if (begun && begun.pass !== pass)
       heat = toHeat(`This window is used: picks parked, ${info.back.toLowerCase()}.`);
     else {
-      segments[firstLeft]!.alternatives = [{ label: info.back, draft: toHeat("").draft }];
+      const step = segments[firstLeft]!;
+      step.alternatives = [{ label: info.back, draft: toHeat("").draft }, ...step.alternatives!];
     }
   }
   return [

@@ -1,4 +1,5 @@
 import { Download, Pencil } from "lucide-react";
+import { heatLimits } from "../../../core/heat/heat-limits.ts";
 import { routes } from "../../../core/job/route.ts";
 import type { MaterialValue } from "../../../core/materials/materials.ts";
 import { partName } from "../../../core/open/opening-order.ts";
@@ -163,6 +164,7 @@ function Property({ value, unit, digits }: { value: MaterialValue; unit: string;
 }
 
 function LayerRow({ family, layer }: { family: Family; layer: Layer }) {
+  const limit = heatLimits(family).find((known) => known.layer === layer.name);
   const properties = materialOf(family, layer.material);
   const thickness =
     layer.thicknessUm >= 1_000
@@ -174,9 +176,9 @@ function LayerRow({ family, layer }: { family: Family; layer: Layer }) {
         <strong>{layer.name}</strong>
         <span className="block text-sm text-soft">
           {layer.role}
-          {layer.maxC !== undefined && (
+          {limit && (
             <>
-              , at most <Temperature c={layer.maxC} />
+              , at most <Temperature c={limit.maxC} />
             </>
           )}
         </span>
@@ -188,7 +190,7 @@ function LayerRow({ family, layer }: { family: Family; layer: Layer }) {
           <Property value={properties.conductivityWmK} unit="W/m K" digits={2} />
           <Property value={properties.densityKgM3} unit="kg/m³" digits={0} />
           <Property value={properties.specificHeatJkgK} unit="J/kg K" digits={0} />
-          {layer.maxCSource && <span>{layer.maxCSource}</span>}
+          {limit && <span>{limit.source}</span>}
         </span>
       </span>
     </li>

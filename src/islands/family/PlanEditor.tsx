@@ -1,8 +1,7 @@
 import { useRef, useState, type PointerEvent } from "react";
 import { windowBox, type PanelWindow } from "../../../core/stack/family.ts";
-import { edgeLengthMm, edges, type Edge, type EdgeFeature } from "../../../core/stack/outline.ts";
+import { edgeLengthMm, edgeOffset, edges, type Edge, type EdgeFeature } from "../../../core/stack/outline.ts";
 import type { Problem } from "../../../server/problem.ts";
-import { alongEdge } from "../../drawing/edge-geometry.ts";
 import { hues } from "../../drawing/Hatches.tsx";
 import { ontoPanel, pointerPlace } from "../../drawing/plan-point.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
@@ -58,13 +57,13 @@ export function PlanEditor() {
 
   /** Where along an edge a point lies: to the whole millimetre, and to the very end. */
   const along = (edge: Edge, point: { xMm: number; yMm: number }): number => {
-    const { atMm } = alongEdge(outline, edge, point);
+    const { atMm } = edgeOffset(outline, edge, point);
     const length = edgeLengthMm(outline, edge);
     return length - atMm < 0.5 ? length : Math.round(atMm);
   };
 
   const nearestEdge = (point: { xMm: number; yMm: number }): Edge =>
-    [...edges].sort((a, b) => alongEdge(outline, a, point).awayMm - alongEdge(outline, b, point).awayMm)[0]!;
+    [...edges].sort((a, b) => edgeOffset(outline, a, point).inMm - edgeOffset(outline, b, point).inMm)[0]!;
 
   /** What lies under the pointer: the end or the middle of a stretch, or a window. */
   const gripAt = (point: { xMm: number; yMm: number }): Grip | null => {
@@ -82,12 +81,12 @@ export function PlanEditor() {
       return { what: "window", index, dxMm: w.xMm - point.xMm, dyMm: w.yMm - point.yMm };
     }
     const near = features.findIndex((feature) => {
-      const { atMm, awayMm } = alongEdge(outline, feature.edge, point);
-      return awayMm <= depth && atMm >= feature.fromMm - 3 * unit && atMm <= feature.toMm + 3 * unit;
+      const { atMm, inMm } = edgeOffset(outline, feature.edge, point);
+      return inMm <= depth && atMm >= feature.fromMm - 3 * unit && atMm <= feature.toMm + 3 * unit;
     });
     if (near < 0) return null;
     const feature = features[near]!;
-    const { atMm } = alongEdge(outline, feature.edge, point);
+    const { atMm } = edgeOffset(outline, feature.edge, point);
     const end = Math.min(5 * unit, (feature.toMm - feature.fromMm) / 3);
     const part = atMm < feature.fromMm + end ? "from" : atMm > feature.toMm - end ? "to" : "all";
     return { what: "feature", index: near, part, grabMm: atMm, was: feature };

@@ -31,6 +31,7 @@ import { HoldNotice } from "./HoldNotice.tsx";
 import { NewerFamilyNotice } from "./NewerFamilyNotice.tsx";
 import { StepList } from "./StepList.tsx";
 import { useJob } from "./useJob.ts";
+import { useSelfStart } from "./useSelfStart.ts";
 
 export interface JobViewProps extends IntakeKnowledge, LiftKnowledge {
   code: string;
@@ -154,6 +155,7 @@ export function JobView(props: JobViewProps) {
 
   const mayEnter = who !== "" && !state.held && !state.ended;
   const live = viewed === state.present && mayEnter;
+  useSelfStart(code, action, job.events, mayEnter, nowMs, send);
   const steps = stages[viewed].steps(context);
   const hold = job.notice?.hold ?? (viewed === atHand ? action?.hold : undefined);
   const started = state.started[viewed];

@@ -4,7 +4,7 @@ import { BenchHand } from "../../../test/bench-hand.ts";
 import type { Preferences } from "../../ui/preferences.ts";
 import { describeEvent } from "./describe-event.ts";
 
-const metric: Preferences = { ground: "day", temperature: "C", length: "mm", who: "" };
+const metric: Preferences = { ground: "day", temperature: "C", length: "mm", station: "", who: "" };
 const inches: Preferences = { ...metric, temperature: "F", length: "inch" };
 
 describe("the log", () => {
@@ -92,6 +92,7 @@ describe("the log", () => {
         id: "x",
         stage: "lift",
         kind,
+        station: "",
         who: "tove",
         at: "2026-01-01T00:00:00.000Z",
         data: sample[kind] ?? {},
@@ -149,6 +150,7 @@ describe("the log", () => {
       "timer-started": { timer: "soak-1", label: "Soak 1", durationS: 60 },
       "timer-stopped": { timer: "soak-1" },
       "stretch-cut": { edge: "top", fromMm: 0, toMm: 10 },
+      "pace-marked": { edge: "top", fromMm: 0, toMm: 10, pace: "thick" },
       "function-checked": { function: "touch", result: "not-fitted" },
       "part-spent": { part: "glass", quantity: 1, unit: "piece" },
       "route-changed": { from: "layer", to: "assembly", reason: "why" },

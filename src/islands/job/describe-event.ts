@@ -172,6 +172,8 @@ export function describeEvent(
       return `Timer stopped: ${event.data.timer.replaceAll("-", " ")}`;
     case "stretch-cut":
       return `Cut: ${event.data.edge} edge ${lengthText(event.data.fromMm, preferences)} to ${lengthText(event.data.toMm, preferences)}`;
+    case "pace-marked":
+      return `Glue ${event.data.pace}: ${event.data.edge} edge ${lengthText(event.data.fromMm, preferences)} to ${lengthText(event.data.toMm, preferences)}`;
     case "function-checked": {
       const name = family.functions.find((f) => f.key === event.data.function)?.name ?? event.data.function;
       return `${name} ${results[event.data.result]}${event.data.note ? `: ${event.data.note}` : ""}`;

@@ -23,8 +23,8 @@ export interface JobHandle {
   offline: boolean;
   notice: Notice | null;
   dismiss: () => void;
-  /** Records a draft. False where it may not happen; the notice then says why. */
-  send: (draft: EventDraft) => boolean;
+  /** Records a draft, once under an id of its own. False where it may not happen; the notice then says why. */
+  send: (draft: EventDraft, id?: string) => boolean;
   /** Takes back the last thing that still stands. */
   takeBack: () => void;
 }
@@ -69,10 +69,12 @@ export function useJob(code: string, family: Family, initial: JobEvent[], who: s
         const body = await answer.json();
         if (answer.ok) setHeld(body.events as JobEvent[]);
         else {
-          const typed = next.kind === "note-written" ? ` Your note: ${next.data.text}` : "";
-          setNotice({ kind: "refused", sentence: `Not recorded: ${body.detail}${typed}` });
           const fresh = await fetchEvents(code);
           if (fresh) setHeld(fresh);
+          // Another page has recorded the very same thing first: what starts by itself has one id everywhere.
+          if (fresh?.some((event) => event.id === next.id)) continue;
+          const typed = next.kind === "note-written" ? ` Your note: ${next.data.text}` : "";
+          setNotice({ kind: "refused", sentence: `Not recorded: ${body.detail}${typed}` });
         }
       }
       setOffline(false);
@@ -111,8 +113,8 @@ export function useJob(code: string, family: Family, initial: JobEvent[], who: s
   });
 
   const send = useCallback(
-    (draft: EventDraft): boolean => {
-      const event = { ...draft, id: uuid(), who, at: new Date().toISOString() } as JobEvent;
+    (draft: EventDraft, id = uuid()): boolean => {
+      const event = { ...draft, id, who, at: new Date().toISOString() } as JobEvent;
       const refusal = refusalOf(newest.current.events, newest.current.state, family, event);
       if (refusal) {
         setNotice({

@@ -1,16 +1,24 @@
 import { useMemo, useRef, useState } from "react";
 import { v7 as uuid } from "uuid";
 import { benchFitInput, type BenchFit, type BenchFits, isFitted } from "../../../core/heat/bench-fit.ts";
+import type { Soak } from "../../../core/heat/glue-line.ts";
 import type { HeatFit } from "../../../core/heat/heat-fit.ts";
 import type { LiftHeatSettings } from "../../../core/heat/lift-heat.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";
 import type { Problem } from "../../../server/problem.ts";
+import { stationOf, usePreferences } from "../../ui/preferences.ts";
 import { Figure } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";
-import type { ChartReading } from "./HeatChart.tsx";
 
 const interval = ({ lowWm2K, highWm2K }: HeatFit["values"][number]) =>
   lowWm2K === null || highWm2K === null ? "not bounded" : `${lowWm2K.toFixed(0)} to ${highWm2K.toFixed(0)}`;
+
+/** One value of the glue line as it was read. */
+export interface RunReading {
+  atMs: number;
+  valueC: number;
+  isSimulated: boolean;
+}
 
 /** After a run that was read: one press makes the heat model this bench's own, a second keeps it for later jobs. */
 export function BenchFitOffer({
@@ -18,7 +26,7 @@ export function BenchFitOffer({
   family,
   seam,
   settings,
-  soakedS,
+  soaks,
   readings,
   onKept,
 }: {
@@ -26,16 +34,17 @@ export function BenchFitOffer({
   family: Family;
   seam: Seam;
   settings: LiftHeatSettings;
-  soakedS: number;
-  readings: readonly ChartReading[];
+  soaks: readonly Soak[];
+  readings: readonly RunReading[];
   onKept: (fits: BenchFits) => void;
 }) {
+  const station = stationOf(usePreferences());
   const [asked, setAsked] = useState(false);
   const [fault, setFault] = useState<string>();
   const id = useRef<string | null>(null);
   const input = useMemo(
-    () => benchFitInput(family, seam, settings, soakedS, readings),
-    [family, seam, settings, soakedS, readings],
+    () => benchFitInput(family, seam, settings, soaks, readings),
+    [family, seam, settings, soaks, readings],
   );
   const inputs = useMemo(() => (asked && input ? [input] : null), [asked, input]);
   const [fitted] = useCalculations<HeatFit>("heat-fit", inputs);
@@ -52,11 +61,13 @@ export function BenchFitOffer({
     const fit: BenchFit = {
       id: id.current,
       jobCode: code,
+      station,
       method: kind,
       contact: contact!,
       airFilm: airFilm!,
       rmsC: fitted!.result!.rmsC,
       readings: input.readings.length,
+      isSimulated: readings.some((reading) => reading.isSimulated),
     };
     try {
       const answer = await fetch("/api/bench-fits", {
@@ -110,7 +121,7 @@ export function BenchFitOffer({
               disabled={!result.identifiable}
               onClick={() => void keep()}
             >
-              Reckon with these from now on
+              Reckon with these {station === null ? "" : `at station ${station} `}from now on
             </button>
             <button type="button" className="control" onClick={() => setAsked(false)}>
               Leave it

@@ -9,6 +9,7 @@ import {
   XAxis,
   YAxis,
 } from "recharts";
+import { heatLimits } from "../../../core/heat/heat-limits.ts";
 import { methodOf } from "../../../core/heat/heat-methods.ts";
 import { bandOf, type LiftHeat } from "../../../core/heat/lift-heat.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";
@@ -201,7 +202,7 @@ export const HeatChart = memo(function HeatChart({
   const preferences = usePreferences();
   const inUnit = (c: number) => toUnit(c, preferences);
   const { result, settings } = heat;
-  const limitsC = family.stack.flatMap((layer) => (layer.maxC === undefined ? [] : [layer.maxC]));
+  const limitsC = heatLimits(family).map(({ maxC }) => maxC);
   const isCold = methodOf(settings.method.kind).isCold;
   const allC = result.interfaces.flatMap((face) => face.temperatureC);
   // On a plate the chart stands still while the soak is drawn longer: the plate is as hot as anything becomes.

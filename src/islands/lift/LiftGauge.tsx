@@ -123,7 +123,7 @@ export const LiftGauge = memo(function LiftGauge({
     </Field>
   );
   return (
-    <section aria-labelledby="gauge-title" className="mt-6">
+    <section id="gauge" aria-labelledby="gauge-title" className="mt-6 scroll-mt-4">
       <h2 id="gauge-title" className="text-lg font-semibold">
         How hard does it hold?
       </h2>

@@ -1,4 +1,5 @@
 import { useMemo, useState } from "react";
+import { withBench, type BenchFits } from "../../../core/heat/bench-fit.ts";
 import {
   heatMethods,
   methodOf,
@@ -6,17 +7,20 @@ import {
   type HeatMethod,
   type HeatMethodKind,
 } from "../../../core/heat/heat-methods.ts";
-import { usualWayInput } from "../../../core/heat/lift-heat.ts";
+import { usualSettings, wayInput } from "../../../core/heat/lift-heat.ts";
 import type { SoakPlan } from "../../../core/heat/soak-plan.ts";
 import { HANDLING_S } from "../../../core/lift/lift-plan.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";
-import { Duration, Figure, Temperature } from "../../ui/quantity.tsx";
+import { Duration } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";
+import { MethodsChart } from "./MethodsChart.tsx";
+import { Setting } from "./Setting.tsx";
 
 /** What every method makes of this seam at its usual setting: how long, how many returns, how near to a limit, or why not. */
 export function MethodsCompared({
   family,
   seam,
+  fits,
   edgeMm,
   speedMmS,
   picked,
@@ -24,6 +28,7 @@ export function MethodsCompared({
 }: {
   family: Family;
   seam: Seam;
+  fits: BenchFits;
   edgeMm: number;
   speedMmS: number;
   picked: HeatMethodKind;
@@ -34,20 +39,31 @@ export function MethodsCompared({
     () =>
       isOpen
         ? heatMethods.map(({ kind }) =>
-            usualWayInput(family, seam, kind, {
+            wayInput(family, seam, withBench(usualSettings(seam, kind), fits), {
               edgeMm: Math.max(1, edgeMm),
               speedMmS,
               handlingS: HANDLING_S,
             }),
           )
         : null,
-    [isOpen, family, seam, edgeMm, speedMmS],
+    [isOpen, family, seam, fits, edgeMm, speedMmS],
   );
   const plans = useCalculations<SoakPlan>("soak-plan", inputs);
+  const ways = plans.flatMap(({ result }, i) =>
+    result?.feasible ? [{ number: i + 1, plan: result, isPicked: heatMethods[i]!.kind === picked }] : [],
+  );
   const longestS = Math.max(1, ...plans.map(({ result }) => result?.totalS ?? 0));
   return (
     <details className="mt-4" onToggle={(event) => setIsOpen(event.currentTarget.open)}>
       <summary className="min-h-12 content-center font-semibold">Every way, side by side</summary>
+      {ways.length > 0 && (
+        <MethodsChart
+          ways={ways}
+          handlingS={HANDLING_S}
+          speedMmS={speedMmS}
+          band={{ minC: seam.minC, maxC: seam.maxC }}
+        />
+      )}
       <ul
         className="border-t border-line"
         aria-label="Ways to heat, side by side"
@@ -63,13 +79,9 @@ export function MethodsCompared({
               className={`grid items-center gap-x-4 gap-y-1 border-b border-line py-1.5 sm:grid-cols-[11rem_minmax(0,1fr)_auto] ${method.kind === picked ? "font-semibold" : ""}`}
             >
               <span>
-                {info.title}{" "}
+                {i + 1} {info.title}{" "}
                 <span className="font-normal text-soft">
-                  {info.setting.unit === "C" ? (
-                    <Temperature c={setting} />
-                  ) : (
-                    <Figure value={setting} unit="W/m²" />
-                  )}
+                  <Setting info={info} value={setting} />
                 </span>
               </span>
               {!result ? (

@@ -1,17 +1,22 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { EventDraft } from "../../../core/job/event.ts";
 import { Duration, Temperature } from "../../ui/quantity.tsx";
-import type { ChartReading } from "./HeatChart.tsx";
 
 interface Reading {
   atMs: number;
   valueC: number;
 }
 
+interface Device {
+  name: string;
+  isSimulated: boolean;
+  everyMs: number;
+}
+
 /** So many go into one entry of the log: half a minute's. */
 const IN_ONE_ENTRY = 30;
-/** Nothing for so long, and it counts as lost, ms. */
-const SILENT_MS = 3_500;
+/** Nothing for so many readings' time, and it counts as lost. */
+const SILENT_READINGS = 3.5;
 /** The mean of so many readings is held against what was reckoned. */
 const DRIFT_READINGS = 8;
 const DRIFT_K = 3;
@@ -42,7 +47,7 @@ export function Thermocouple({
 }) {
   const [isOn, setIsOn] = useState(false);
   const [last, setLast] = useState<readonly Reading[]>([]);
-  const [device, setDevice] = useState<{ name: string; isSimulated: boolean } | null>(null);
+  const [device, setDevice] = useState<Device | null>(null);
   const [isBroken, setIsBroken] = useState(false);
   const unsent = useRef<Reading[]>([]);
   const handlers = useRef({ send, onLive });
@@ -65,9 +70,9 @@ export function Thermocouple({
       });
       handlers.current.onLive([]);
     };
-    const line = new EventSource(`/api/jobs/${code}/thermocouple`);
+    const line = new EventSource(`/api/jobs/${code}/thermocouple?at=${Date.now()}`);
     line.addEventListener("device", ({ data }: MessageEvent<string>) =>
-      setDevice(JSON.parse(data) as { name: string; isSimulated: boolean }),
+      setDevice(JSON.parse(data) as Device),
     );
     line.addEventListener("reading", ({ data }: MessageEvent<string>) => {
       const reading = JSON.parse(data) as Reading;
@@ -89,14 +94,19 @@ export function Thermocouple({
   const reckonedC = useMemo(() => (isOn ? reckon() : null), [isOn, reckon]);
   const newest = last.at(-1);
   const silentMs = newest ? nowMs - newest.atMs : 0;
-  const isLost = isOn && newest !== undefined && (isBroken || silentMs > SILENT_MS);
+  const isLost =
+    isOn && newest !== undefined && (isBroken || silentMs > SILENT_READINGS * (device?.everyMs ?? 1_000));
   const isFull = last.length >= DRIFT_READINGS;
   const driftK =
     reckonedC && isFull && isOn
       ? last.reduce((sum, { atMs, valueC }) => sum + valueC - reckonedC(atMs), 0) / last.length
       : null;
   return (
-    <section aria-label="Thermocouple" className="mt-3 border-y-2 border-line py-2">
+    <section
+      id="thermocouple"
+      aria-label="Thermocouple"
+      className="mt-3 scroll-mt-4 border-y-2 border-line py-2"
+    >
       <div className="flex flex-wrap items-center gap-3">
         <span className="flex-1">
           {isOn && newest ? (
@@ -143,7 +153,3 @@ export function Thermocouple({
     </section>
   );
 }
-
-/** Live readings as the chart draws them. */
-export const chartReadings = (live: readonly Reading[], startedMs: number): ChartReading[] =>
-  live.map(({ atMs, valueC }) => ({ atS: (atMs - startedMs) / 1_000, valueC }));

@@ -1,12 +1,26 @@
 import type { APIRoute } from "astro";
+import { z } from "zod";
 import { describeFaults } from "../../../core/faults.ts";
 import { benchFit } from "../../../core/heat/bench-fit.ts";
+import { boundedWhole } from "../../../core/units.ts";
 import { database } from "../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../server/problem.ts";
 import { benchFits, keepBenchFit } from "../../../server/store/bench-fits.ts";
 import { findJob } from "../../../server/store/jobs.ts";
 
-export const GET: APIRoute = async () => json(await benchFits(database()));
+const stationAsked = z.coerce
+  .number({ error: "must be a whole number from 1 to 99" })
+  .pipe(boundedWhole(1, 99))
+  .nullable();
+
+/** What a station goes by: `?station=3`, or those without a number. */
+export const GET: APIRoute = async ({ url }) => {
+  const asked = url.searchParams.get("station");
+  const parsed = z.object({ station: stationAsked }).safeParse({ station: asked });
+  return parsed.success
+    ? json(await benchFits(database(), parsed.data.station))
+    : faulty(describeFaults(parsed.error, { station: asked }));
+};
 
 /** Keeps what a run has told of this bench: later predictions are reckoned with it. */
 export const POST: APIRoute = async ({ request }) => {
@@ -18,5 +32,5 @@ export const POST: APIRoute = async ({ request }) => {
     return problem(404, "No such job", `There is no job ${parsed.data.jobCode}.`);
   }
   await keepBenchFit(database(), parsed.data);
-  return json(await benchFits(database()), 201);
+  return json(await benchFits(database(), parsed.data.station), 201);
 };

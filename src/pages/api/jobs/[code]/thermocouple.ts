@@ -1,24 +1,38 @@
 import type { APIRoute } from "astro";
+import { describeFaults } from "../../../../../core/faults.ts";
 import { foldJob } from "../../../../../core/job/fold.ts";
 import { isHeated, seamOf } from "../../../../../core/heat/lift-heat.ts";
 import { database } from "../../../../../server/db/pool.ts";
+import { standInClock, standInTime } from "../../../../../server/devices/stand-in-clock.ts";
 import { simulatedThermocouple } from "../../../../../server/devices/simulated-thermocouple.ts";
 import { eventStream } from "../../../../../server/event-stream.ts";
 import { simulatedGlueLine } from "../../../../../server/devices/simulated-glue-line.ts";
-import { problem } from "../../../../../server/problem.ts";
+import { faulty, problem } from "../../../../../server/problem.ts";
 import { findJob } from "../../../../../server/store/jobs.ts";
 
-/** Server-sent events: what a thermocouple in the glue line of this job reads. It is the stand-in that ships with the product. */
-export const GET: APIRoute = async ({ params, request }) => {
+/**
+ * Server-sent events: what a thermocouple in the glue line of this job reads. It is the stand-in that ships with the product; `?at=`
+ * is the page's own time in ms since 1970, so that both go by one clock, `&speed=` lets it live up to 600 times as fast.
+ */
+export const GET: APIRoute = async ({ params, request, url }) => {
+  const asked = Object.fromEntries(url.searchParams);
+  const time = standInTime.safeParse(asked);
+  if (!time.success) return faulty(describeFaults(time.error, asked));
   const job = await findJob(database(), params.code!);
   if (!job) return problem(404, "No such job", `There is no job ${params.code}.`);
   const state = foldJob(job.events);
   const { family } = job.family;
   const seam = seamOf(family, state.route);
   if (!isHeated(seam)) return problem(409, "Nothing is heated", "This job's route heats no glue line.");
-  const device = simulatedThermocouple(simulatedGlueLine(family, seam, state));
+  const { speed } = time.data;
+  const device = simulatedThermocouple(
+    simulatedGlueLine(family, seam, state),
+    standInClock(time.data),
+    Math.random,
+    speed,
+  );
   return eventStream(request, (send) => {
-    send({ name: device.name, isSimulated: device.isSimulated }, "device");
+    send({ name: device.name, isSimulated: device.isSimulated, everyMs: device.everyMs }, "device");
     return device.start(
       (reading) => send(reading, "reading"),
       (why) => send({ why }, "lost"),

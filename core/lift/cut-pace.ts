@@ -1,0 +1,30 @@
+import { z } from "zod";
+import { edges, type Edge } from "../stack/outline.ts";
+import { bounded } from "../units.ts";
+
+export const paceNames = ["thin", "thick", "thick with alcohol"] as const;
+export type PaceName = (typeof paceNames)[number];
+
+/** How fast a stretch is cut by what holds it: a share of the speed in thin glue. Assumed, until a bench has timed its own. */
+export const cutPaces: Record<PaceName, { share: number; note: string }> = {
+  thin: { share: 1, note: "" },
+  thick: { share: 0.4, note: "thick glue: slower, saw with the card" },
+  "thick with alcohol": {
+    share: 0.65,
+    note: "thick glue: a few drops of alcohol on the edge and on the pick, away from the heat",
+  },
+};
+
+/** A stretch whose glue asks for another pace. Where two overlap, the later one holds. */
+export const pacedStretch = z.strictObject({
+  edge: z.enum(edges, { error: `must be one of ${edges.join(", ")}` }),
+  fromMm: bounded(0, 5_000),
+  toMm: bounded(0, 5_000),
+  pace: z.enum(paceNames, { error: `must be one of ${paceNames.join(", ")}` }),
+});
+export type PacedStretch = z.output<typeof pacedStretch>;
+
+/** The pace at a place of an edge. */
+export const paceAt = (paces: readonly PacedStretch[], edge: Edge, atMm: number): PaceName =>
+  paces.filter((paced) => paced.edge === edge && paced.fromMm <= atMm && atMm <= paced.toMm).at(-1)?.pace ??
+  "thin";

@@ -1,0 +1,181 @@
+import { edgeLengthMm, pointOnEdge, type Edge, type EdgeFeature, type Outline } from "../stack/outline.ts";
+import { paceAt, type PaceName, type PacedStretch } from "./cut-pace.ts";
+import { cornerPoint, corners, type Corner } from "./edge-loop.ts";
+import { nearestDamageMm, type GlassDamage } from "./glass-damage.ts";
+
+/** Where a shallow stretch names no depth. Common practice beside a button's flex, no source. */
+export const SHALLOW_DEPTH_MM = 2;
+/** A corner with a crack or a hole nearer than this is no place to pry: the glass gives there first. Assumed. */
+export const CRACK_FREE_MM = 25;
+/** A blade is not told to go in less than this, mm. */
+const LEAST_DEPTH_MM = 0.1;
+export const LEAST_LENGTH_MM = 1e-6;
+
+function distanceMm(panel: Outline, corner: Corner, { edge, fromMm, toMm }: EdgeFeature): number {
+  const { xMm, yMm } = cornerPoint(panel, corner);
+  const along = edge === "top" || edge === "bottom" ? xMm : yMm;
+  const nearest = pointOnEdge(panel, edge, Math.min(Math.max(along, fromMm), toMm));
+  return Math.hypot(xMm - nearest.xMm, yMm - nearest.yMm);
+}
+
+export const isBrokenAt = (panel: Outline, corner: Corner, damage: readonly GlassDamage[]): boolean =>
+  nearestDamageMm(cornerPoint(panel, corner), damage) < CRACK_FREE_MM;
+
+/**
+ * The corner whose nearest delicate stretch is farthest; where two tie, the one whose second nearest is. Corners with
+ * whole glass come before broken ones.
+ */
+export function chooseCorner(
+  panel: Outline,
+  features: readonly EdgeFeature[],
+  damage: readonly GlassDamage[],
+): Corner {
+  const delicate = features.filter((feature) => feature.kind !== "no-bond");
+  const ranked = corners
+    .map((corner, i) => ({
+      corner,
+      i,
+      broken: Number(isBrokenAt(panel, corner, damage)),
+      distances: delicate.map((feature) => distanceMm(panel, corner, feature)).sort((a, b) => a - b),
+    }))
+    .sort((a, b) => {
+      if (a.broken !== b.broken) return a.broken - b.broken;
+      const differing = a.distances.findIndex((d, i) => Math.abs(d - b.distances[i]!) > 1e-9);
+      return differing < 0 ? a.i - b.i : b.distances[differing]! - a.distances[differing]!;
+    });
+  return ranked[0]!.corner;
+}
+
+/** A part of an edge that is alike all along: whether it is cut, how deep and how fast. */
+export interface EdgeStretch {
+  edge: Edge;
+  /** Ascending along the edge. */
+  fromMm: number;
+  toMm: number;
+  uncutBecause: string | null;
+  depthMm: number;
+  pace: PaceName;
+  notes: string[];
+}
+
+/** What a neighbouring edge's keep-out does to the last millimetres of this edge: the blade reaches round the corner. */
+export interface CornerCare {
+  edge: Edge;
+  fromMm: number;
+  toMm: number;
+  depthMm: number;
+  label: string;
+}
+
+export function cornerCares(
+  panel: Outline,
+  features: readonly EdgeFeature[],
+  maxDepthMm: number,
+): CornerCare[] {
+  return features
+    .filter((feature) => feature.kind === "keep-out")
+    .flatMap((feature) => {
+      const horizontal = feature.edge === "top" || feature.edge === "bottom";
+      const ownLength = edgeLengthMm(panel, feature.edge);
+      const neighbours: { edge: Edge; gapMm: number }[] = horizontal
+        ? [
+            { edge: "left", gapMm: feature.fromMm },
+            { edge: "right", gapMm: ownLength - feature.toMm },
+          ]
+        : [
+            { edge: "top", gapMm: feature.fromMm },
+            { edge: "bottom", gapMm: ownLength - feature.toMm },
+          ];
+      return neighbours
+        .filter(({ gapMm }) => gapMm < maxDepthMm)
+        .map(({ edge, gapMm }) => {
+          const length = edgeLengthMm(panel, edge);
+          const reach = Math.min(maxDepthMm, length);
+          const atStart = feature.edge === "top" || feature.edge === "left";
+          return {
+            edge,
+            fromMm: atStart ? 0 : length - reach,
+            toMm: atStart ? reach : length,
+            depthMm: gapMm,
+            label: feature.label,
+          };
+        });
+    });
+}
+
+/** Divides one edge where anything begins or ends, and says for each part whether, how deep and how fast it may be cut. */
+export function stretchesOf(
+  panel: Outline,
+  edge: Edge,
+  {
+    features,
+    cares,
+    paces,
+    maxDepthMm,
+  }: {
+    features: readonly EdgeFeature[];
+    cares: readonly CornerCare[];
+    paces: readonly PacedStretch[];
+    maxDepthMm: number;
+  },
+): EdgeStretch[] {
+  const own = features.filter((feature) => feature.edge === edge);
+  const ownCares = cares.filter((care) => care.edge === edge);
+  const ownPaces = paces.filter((paced) => paced.edge === edge);
+  const cuts = [
+    0,
+    edgeLengthMm(panel, edge),
+    ...[...own, ...ownCares, ...ownPaces].flatMap((f) => [f.fromMm, f.toMm]),
+  ];
+  const marks = [...new Set(cuts)].sort((a, b) => a - b);
+  const parts = marks.slice(1).map((toMm, i): EdgeStretch => {
+    const fromMm = marks[i]!;
+    const middle = (fromMm + toMm) / 2;
+    const here = own.filter((f) => f.fromMm <= middle && middle <= f.toMm);
+    const care = ownCares.filter((c) => c.fromMm <= middle && middle <= c.toMm);
+    const find = (kind: EdgeFeature["kind"]) => here.find((f) => f.kind === kind);
+    const stretch: EdgeStretch = {
+      edge,
+      fromMm,
+      toMm,
+      uncutBecause: null,
+      depthMm: maxDepthMm,
+      pace: "thin",
+      notes: [],
+    };
+    const keepOut = find("keep-out");
+    const hinge = find("hinge");
+    const noBond = find("no-bond");
+    const blocked = care.find((c) => c.depthMm < LEAST_DEPTH_MM);
+    if (hinge) stretch.uncutBecause = `hinge: ${hinge.label}; the glass opens about it`;
+    else if (keepOut) stretch.uncutBecause = `keep out: ${keepOut.label}`;
+    else if (noBond) stretch.uncutBecause = `no glue here: ${noBond.label}`;
+    else if (blocked) stretch.uncutBecause = `keep out round the corner: ${blocked.label}`;
+    else {
+      stretch.pace = paceAt(ownPaces, edge, middle);
+      for (const shallow of here.filter((f) => f.kind === "shallow")) {
+        stretch.depthMm = Math.min(stretch.depthMm, shallow.maxDepthMm ?? SHALLOW_DEPTH_MM);
+        stretch.notes.push(`stay shallow: ${shallow.label}`);
+      }
+      for (const c of care) {
+        stretch.depthMm = Math.min(stretch.depthMm, c.depthMm);
+        stretch.notes.push(`shallow at the corner: ${c.label} lies round it`);
+      }
+    }
+    return stretch;
+  });
+  return parts
+    .filter((part) => part.toMm - part.fromMm > LEAST_LENGTH_MM)
+    .reduce<EdgeStretch[]>((merged, part) => {
+      const last = merged.at(-1);
+      const alike =
+        last &&
+        last.uncutBecause === part.uncutBecause &&
+        last.depthMm === part.depthMm &&
+        last.pace === part.pace &&
+        last.notes.join() === part.notes.join();
+      if (alike) last.toMm = part.toMm;
+      else merged.push({ ...part });
+      return merged;
+    }, []);
+}
