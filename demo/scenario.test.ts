@@ -33,6 +33,9 @@ describe("the demo scenario", function () {
           soakS: lift.soakS!,
         });
         expect(heat.windowS).to.equal(lift.windowS);
+        // Everybody waits for the soak's timer, so every window is as long as was reckoned.
+        const windows = state.timers.filter(({ timer }) => timer.startsWith("window-"));
+        for (const { durationS } of windows) expect(durationS).to.be.closeTo(lift.windowS!, 1e-9);
       }
       const cure = state.settings.cure;
       // 3000 mJ/cm2 through a cover that lets 88 % pass, to the next second.

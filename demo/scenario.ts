@@ -111,6 +111,7 @@ class Bench {
   takeTime(action: NextAction): void {
     const timer = this.state.timers.find((t) => t.timer === action.timer && t.stoppedAt === null);
     if (timer) this.wait(Math.max(0, secondsLeft(timer, this.clockMs)) + this.random.between(1, 5));
+    else if (action.key.startsWith("soak-")) this.wait(this.random.between(2, 8));
     else this.wait(action.press.startsWith("Cut ") ? 0 : this.random.between(12, 110));
   }
 
@@ -286,7 +287,8 @@ function work(
       });
       return;
     }
-    const draft = decide(bench, action, fate, skipsChecks);
+    // What heat is worth, and what is wanted, is reckoned at the moment of the press.
+    const draft = decide(bench, bench.next()!, fate, skipsChecks);
     if (draft.kind === "step-done" && draft.data.step === "damage") markDamage(bench);
     if (draft.kind === "stretch-cut") {
       const seam = seamOf(bench.family, bench.state.route)!;

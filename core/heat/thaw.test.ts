@@ -1,5 +1,7 @@
 import { expect } from "chai";
+import { familyNamed } from "../../test/bench-hand.ts";
 import { dewPointC } from "./dew-point.ts";
+import { seamOf, thawOf, USUAL_HUMIDITY_PCT, usualSettings } from "./lift-heat.ts";
 import { calculateThaw } from "./thaw.ts";
 
 /** So thin and conductive that it has one temperature: then the exact solution is an exponential. */
@@ -47,6 +49,20 @@ describe("thaw", () => {
     expect(after(60)!).to.be.greaterThan(after(40)!);
     // Less than a degree between the air and its dew point.
     expect(after(97)).to.equal(null);
+  });
+
+  it("takes about as long as the trade says (about 10 min; common practice, no source; within the factor that docs/sources.md names)", () => {
+    for (const code of ["TK-5", "BX-24", "PH-10"]) {
+      const family = familyNamed(code);
+      const seam = seamOf(family, "layer")!;
+      const { dryAfterS } = thawOf(
+        family,
+        seam,
+        { ...usualSettings(seam, "freezer"), soakS: 240 },
+        USUAL_HUMIDITY_PCT,
+      );
+      expect(dryAfterS!, code).to.be.within(600 / 2.5, 600 * 2.5);
+    }
   });
 
   it("is over before it begins where the panel is warm, and tells frost from dew", () => {

@@ -29,29 +29,33 @@ export function StepList({
           <span aria-hidden className={step.done ? "text-done" : "text-soft"}>
             {step.done ? <Check size={22} /> : step.skipped ? <Minus size={22} /> : <Circle size={22} />}
           </span>
-          <span className={`flex-1 py-1 ${step.done || step.skipped ? "text-soft" : ""}`}>
-            {fillLengths(step, (mm) => lengthText(mm, preferences))}
-            <span className="sr-only">{step.done ? " Done." : step.skipped ? " Skipped." : ""}</span>
-            {step.skipped && !step.done ? <em> skipped</em> : null}
-          </span>
-          {!step.done && (
-            <span className="flex flex-wrap justify-end gap-1">
-              {(step.alternatives ?? []).map(({ label, draft }) => (
-                <button
-                  key={label}
-                  type="button"
-                  className="control border-soft font-normal"
-                  disabled={disabled}
-                  onClick={() => onDraft(draft())}
-                >
-                  {label}
-                </button>
-              ))}
-              <button type="button" className="control" disabled={disabled} onClick={() => onPress(step)}>
-                {step.press}
-              </button>
+          <div className="flex flex-1 flex-wrap items-center gap-x-3">
+            <span
+              className={`min-w-[min(100%,14rem)] flex-1 py-1 ${step.done || step.skipped ? "text-soft" : ""}`}
+            >
+              {fillLengths(step, (mm) => lengthText(mm, preferences))}
+              <span className="sr-only">{step.done ? " Done." : step.skipped ? " Skipped." : ""}</span>
+              {step.skipped && !step.done ? <em> skipped</em> : null}
             </span>
-          )}
+            {!step.done && (
+              <span className="ml-auto flex flex-wrap justify-end gap-1">
+                {(step.alternatives ?? []).map(({ label, draft }) => (
+                  <button
+                    key={label}
+                    type="button"
+                    className="control border-soft font-normal"
+                    disabled={disabled}
+                    onClick={() => onDraft(draft())}
+                  >
+                    {label}
+                  </button>
+                ))}
+                <button type="button" className="control" disabled={disabled} onClick={() => onPress(step)}>
+                  {step.press}
+                </button>
+              </span>
+            )}
+          </div>
         </li>
       ))}
     </ol>
