@@ -1,6 +1,11 @@
 import { adhesiveDose } from "./bond/adhesive-dose.ts";
 import type { Calculation, OnProgress } from "./calculation.ts";
+import { vapour } from "./clean/vapour.ts";
 import { cureDose } from "./cure/cure-dose.ts";
+import { cellOptics } from "./film/cell-optics.ts";
+import { filmAxis } from "./film/film-axis.ts";
+import { filmCut } from "./film/film-cut.ts";
+import { filmLayout } from "./film/film-layout.ts";
 import { heatField } from "./heat/heat-field.ts";
 import { heatFit } from "./heat/heat-fit.ts";
 import { heatSoak } from "./heat/heat-soak.ts";
@@ -21,6 +26,11 @@ export const calculations: readonly Calculation[] = [
   thaw,
   liftStress,
   edgePlan,
+  vapour,
+  filmAxis,
+  cellOptics,
+  filmCut,
+  filmLayout,
   adhesiveDose,
   cureDose,
   routeChoice,

@@ -84,6 +84,38 @@ const examples: Record<string, object> = {
     parkEveryMm: 40,
     maxDepthMm: 5,
   },
+  vapour: {
+    solvent: "isopropyl alcohol",
+    volumeMl: 10,
+    evaporateMin: 10,
+    roomM3: 60,
+    airChangesPerH: 2,
+    mixing: 3,
+    hottestToolC: 97,
+  },
+  "film-axis": { readings: [0, 30, 60, 90].map((angleDeg) => ({ angleDeg, level: 100 + angleDeg })) },
+  "cell-optics": {
+    twistDeg: 240,
+    retardanceNm: 850,
+    rearDeg: 45,
+    frontDeg: 90,
+    sweep: { fromDeg: 0, toDeg: 180, stepDeg: 45 },
+  },
+  "film-cut": {
+    piece: { widthMm: 138, heightMm: 50 },
+    axisDeg: 45,
+    sheet: { widthMm: 500, heightMm: 400, axisDeg: 0 },
+    gapMm: 1,
+    trimMm: 3,
+    adhesive: "towards",
+    coverMm: 1,
+  },
+  "film-layout": {
+    sheets: [{ id: "a", widthMm: 300, heightMm: 200, axisDeg: 0 }],
+    pieces: [{ id: "front", widthMm: 138, heightMm: 50, axisDeg: 20, adhesive: "away" }],
+    gapMm: 1,
+    trimMm: 2,
+  },
   "route-choice": {
     options: [
       { name: "layer", parts: 20, hours: 2, wins: 8, tries: 10, onFail: "assembly" },

@@ -1,0 +1,188 @@
+import { z } from "zod";
+import { defineCalculation } from "../calculation.ts";
+import { solventNamed, solventNames, type SolventData } from "../materials/solvents.ts";
+import { bounded, boundedWhole, temperatureC, words } from "../units.ts";
+
+const solventData = z.strictObject({
+  name: words(80),
+  molarMassGmol: bounded(1, 1_000),
+  densityGml: bounded(0.1, 5),
+  limitPpm: bounded(0.001, 1e6),
+  lelPct: bounded(0.01, 100).nullable(),
+  flashC: temperatureC().nullable(),
+  autoignitionC: bounded(-100, 1_500).nullable(),
+});
+
+export const ventilation = {
+  roomM3: bounded(1, 100_000),
+  airChangesPerH: bounded(0, 1_000),
+  /** By how much the air that sweeps the bench falls short of the room's: 1 ideal to 10 poor. */
+  mixing: bounded(1, 10),
+};
+
+export const vapourInput = z.strictObject({
+  solvent: z.union([z.enum(solventNames as [string, ...string[]]), solventData], {
+    error: `must be one of ${solventNames.join("; ")}, or a solvent's own data`,
+  }),
+  volumeMl: bounded(0.01, 10_000),
+  evaporateMin: bounded(0.1, 480),
+  ...ventilation,
+  /** Times that the same is done, evenly over a day of 8 h. */
+  timesPerDay: boundedWhole(1, 200).default(1),
+  /** The hottest thing that vapour could reach. */
+  hottestToolC: bounded(-100, 1_500).optional(),
+  roomC: bounded(-30, 60).default(25),
+});
+export type VapourInput = z.input<typeof vapourInput>;
+
+export const ignitions = ["safe", "no flame or hot tool", "above autoignition"] as const;
+
+export const vapourResult = z.strictObject({
+  peakPpm: z.number(),
+  twa8hPpm: z.number(),
+  limitPpm: z.number(),
+  /** The peak as percent of the lower explosive limit; null where it does not burn. */
+  lowerExplosivePct: z.number().nullable(),
+  /** Fewest air changes at which the day's mean keeps the limit and the peak stays below a tenth of the explosive limit. */
+  airChangesNeededPerH: z.number(),
+  ignition: z.enum(ignitions),
+  cautions: z.array(z.string()),
+  curve: z.array(z.strictObject({ timeMin: z.number(), ppm: z.number() })),
+});
+export type Vapour = z.output<typeof vapourResult>;
+
+/** Litres of a mole of vapour at 25 C and 1 atm, as limits in ppm are stated. */
+const MOLAR_VOLUME_L = 24.45;
+const DAY_H = 8;
+/** Share of the lower explosive limit at which a room is left: the usual alarm of gas detectors, from memory. */
+const EXPLOSIVE_SHARE = 0.1;
+/** Vapour counts as ready to light where the room is within this of the flash point, K. */
+const FLASH_MARGIN_K = 5;
+/** A hot surface is doubtful from this share of the autoignition temperature on, C: a usual rule, from memory. */
+const AUTOIGNITION_SHARE = 0.8;
+const MOST_CHANGES_PER_H = 1e5;
+const CURVE_POINTS = 160;
+
+/** What one wipe leaves in the air at a time after its start, and up to then summed over time: ppm and ppm h. */
+function oneWipe(allPpm: number, evaporateH: number, removalPerH: number) {
+  const ratePpmH = allPpm / evaporateH;
+  const rising = (t: number) =>
+    removalPerH === 0 ? ratePpmH * t : (ratePpmH / removalPerH) * -Math.expm1(-removalPerH * t);
+  const risingSum = (t: number) =>
+    removalPerH * t < 1e-4
+      ? (ratePpmH * t * t) / 2
+      : (ratePpmH / removalPerH) * (t + Math.expm1(-removalPerH * t) / removalPerH);
+  return {
+    at: (t: number) => {
+      if (t <= 0) return 0;
+      if (t <= evaporateH) return rising(t);
+      return rising(evaporateH) * Math.exp(-removalPerH * (t - evaporateH));
+    },
+    sumUntil: (t: number) => {
+      if (t <= 0) return 0;
+      if (t <= evaporateH) return risingSum(t);
+      const after = t - evaporateH;
+      const decay = removalPerH === 0 ? after : -Math.expm1(-removalPerH * after) / removalPerH;
+      return risingSum(evaporateH) + rising(evaporateH) * decay;
+    },
+  };
+}
+
+/**
+ * What a wipe puts in the air: dC/dt = G/V - (n/k) C, with G constant while the solvent evaporates (box model).
+ *
+ * `mixing` k divides the air changes n. The mean is over 8 h from the first wipe. Volumes in ml and m3, times in min and h, shares
+ * in ppm by volume at 25 C and 1 atm. The air right over the cloth is richer than the room's: the room's peak says nothing of it.
+ * Source: the general-ventilation box model of the ACGIH *Industrial Ventilation* manual and of Burgess, Ellenbecker & Treitman,
+ * *Ventilation for Control of the Work Environment*; limits, flash points and explosive limits: NIOSH *Pocket Guide to Chemical
+ * Hazards* (all from memory).
+ */
+export function calculateVapour(input: VapourInput): Vapour {
+  const { solvent: asked, timesPerDay, evaporateMin, mixing, roomC, ...rest } = vapourInput.parse(input);
+  const solvent: SolventData = typeof asked === "string" ? solventNamed(asked)! : asked;
+  const moles = (rest.volumeMl * solvent.densityGml) / solvent.molarMassGmol;
+  const allPpm = ((moles * MOLAR_VOLUME_L) / (rest.roomM3 * 1_000)) * 1e6;
+  const evaporateH = evaporateMin / 60;
+  const startsH = Array.from({ length: timesPerDay }, (_, i) => (i * DAY_H) / timesPerDay);
+  const inAir = (airChangesPerH: number) => {
+    const wipe = oneWipe(allPpm, evaporateH, airChangesPerH / mixing);
+    const at = (timeH: number) => startsH.reduce((sum, start) => sum + wipe.at(timeH - start), 0);
+    return {
+      at,
+      // It rises while a wipe evaporates and falls after: the highest is at some wipe's end, or where the next begins.
+      peakPpm: Math.max(...startsH.flatMap((start) => [at(start), at(start + evaporateH)])),
+      twa8hPpm: startsH.reduce((sum, start) => sum + wipe.sumUntil(DAY_H - start), 0) / DAY_H,
+    };
+  };
+  const lelPpm = solvent.lelPct === null ? Infinity : solvent.lelPct * 1e4;
+  const isKept = (airChangesPerH: number) => {
+    const { peakPpm, twa8hPpm } = inAir(airChangesPerH);
+    return twa8hPpm <= solvent.limitPpm && peakPpm <= EXPLOSIVE_SHARE * lelPpm;
+  };
+  let [low, high] = [0, isKept(0) ? 0 : MOST_CHANGES_PER_H];
+  for (let i = 0; i < 60 && high > low; i += 1) {
+    const middle = (low + high) / 2;
+    if (isKept(middle)) high = middle;
+    else low = middle;
+  }
+  const now = inAir(rest.airChangesPerH);
+  const { hottestToolC } = rest;
+  const burns = solvent.flashC !== null || solvent.lelPct !== null;
+  const isReady =
+    (solvent.flashC !== null && solvent.flashC <= roomC + FLASH_MARGIN_K) ||
+    now.peakPpm > EXPLOSIVE_SHARE * lelPpm;
+  const lightsAt = solvent.autoignitionC ?? Infinity;
+  const ignition =
+    burns && hottestToolC !== undefined && hottestToolC >= lightsAt
+      ? "above autoignition"
+      : burns && isReady
+        ? "no flame or hot tool"
+        : "safe";
+  const cautions = [
+    ...(ignition === "above autoignition"
+      ? [
+          `${hottestToolC} °C lights ${solvent.name} vapour by itself (from ${lightsAt} °C): heat off and cold first.`,
+        ]
+      : burns && hottestToolC !== undefined && hottestToolC >= AUTOIGNITION_SHARE * lightsAt
+        ? [`${hottestToolC} °C is close to the ${lightsAt} °C at which ${solvent.name} lights by itself.`]
+        : []),
+    ...(ignition === "safe"
+      ? []
+      : ["No flame, no spark, no switching of hot tools until the air has cleared."]),
+    ...(now.twa8hPpm > solvent.limitPpm
+      ? ["Over the limit for a working day: more air, or less solvent."]
+      : []),
+    ...(now.peakPpm > solvent.limitPpm && now.twa8hPpm <= solvent.limitPpm
+      ? ["For a while above the day's limit: window open, step back while it dries."]
+      : []),
+    ...(now.peakPpm > EXPLOSIVE_SHARE * lelPpm
+      ? ["More than a tenth of what can explode: not in this room without more air."]
+      : []),
+  ];
+  const spanH = Math.max(
+    evaporateH * 1.2,
+    Math.min(DAY_H, evaporateH + (5 * mixing) / Math.max(rest.airChangesPerH, 0.1)),
+  );
+  const endH = timesPerDay > 1 ? DAY_H : spanH;
+  return {
+    peakPpm: now.peakPpm,
+    twa8hPpm: now.twa8hPpm,
+    limitPpm: solvent.limitPpm,
+    lowerExplosivePct: solvent.lelPct === null ? null : (100 * now.peakPpm) / lelPpm,
+    airChangesNeededPerH: high,
+    ignition,
+    cautions,
+    curve: Array.from({ length: CURVE_POINTS + 1 }, (_, i) => {
+      const timeH = (i * endH) / CURVE_POINTS;
+      return { timeMin: timeH * 60, ppm: now.at(timeH) };
+    }),
+  };
+}
+
+export const vapour = defineCalculation({
+  name: "vapour",
+  purpose: "What a wipe with solvent puts in the air of the room, against what people bear and what lights.",
+  input: vapourInput,
+  result: vapourResult,
+  calculate: calculateVapour,
+});

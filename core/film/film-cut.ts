@@ -1,0 +1,109 @@
+import { z } from "zod";
+import { defineCalculation } from "../calculation.ts";
+import { bounded, boundedWhole, sideMm } from "../units.ts";
+import { boundingOf, cornersOf, rotationFor } from "./cutting.ts";
+import { fillRows } from "./film-rows.ts";
+
+const size = { widthMm: sideMm(), heightMm: sideMm() };
+const MOST_PIECES = 20_000;
+
+export const filmCutInput = z
+  .strictObject({
+    piece: z.strictObject(size),
+    /** Axis of the film that is wanted, from the piece's width, counter-clockwise seen from the viewer's side. */
+    axisDeg: bounded(-360, 360),
+    /** The sheet as it lies for cutting, its axis from its width. */
+    sheet: z.strictObject({ ...size, axisDeg: bounded(-360, 360) }),
+    count: boundedWhole(1, MOST_PIECES).optional(),
+    gapMm: bounded(0, 100),
+    trimMm: bounded(0, 500),
+    /** Which face is up while it is cut: the one that will look towards the viewer, or away, which mirrors the angle. */
+    adhesive: z.enum(["towards", "away"], { error: "must be towards or away" }),
+    /** How far the piece reaches beyond what it must cover, on each side. */
+    coverMm: bounded(0, 500).optional(),
+  })
+  .superRefine(({ piece, sheet }, context) => {
+    const most = (sheet.widthMm * sheet.heightMm) / (piece.widthMm * piece.heightMm);
+    if (most > MOST_PIECES) {
+      context.addIssue({
+        code: "custom",
+        path: ["piece"],
+        message: `${Math.floor(most)} such pieces on a sheet are too many to lay out; must be at most ${MOST_PIECES}`,
+      });
+    }
+  });
+export type FilmCutInput = z.input<typeof filmCutInput>;
+
+const point = z.strictObject({ xMm: z.number(), yMm: z.number() });
+
+export const filmCutResult = z.strictObject({
+  /** How the pieces are turned on the sheet, deg in (-90, 90], counter-clockwise as it lies for cutting. */
+  rotationDeg: z.number(),
+  /** The upright box that one turned piece needs. */
+  boundingMm: z.strictObject({ widthMm: z.number(), heightMm: z.number() }),
+  placed: z.number(),
+  /** As many as the area alone would allow. */
+  areaBound: z.number(),
+  yieldPct: z.number(),
+  /** From the piece's own lower left corner counter-clockwise; from the sheet's lower left corner, y up. */
+  pieces: z.array(z.strictObject({ cornersMm: z.array(point) })),
+  /** The smallest sheet of this axis that gives one piece. */
+  smallestSheetMm: z.strictObject({ widthMm: z.number(), heightMm: z.number() }),
+  /** How far off square a piece may lie before an edge shows; null where it never does or `coverMm` is not told. */
+  skewToleranceDeg: z.number().nullable(),
+});
+export type FilmCut = z.output<typeof filmCutResult>;
+
+/**
+ * How far a piece may be turned about its middle before a corner of what it must cover looks out: what it must cover is smaller by the
+ * cover on each side. A corner at a radius R and an angle b from an axis passes that axis's edge where R cos(turn - b) equals it.
+ */
+export function skewTolerance(widthMm: number, heightMm: number, coverMm: number): number | null {
+  const [a, b] = [widthMm / 2 - coverMm, heightMm / 2 - coverMm];
+  if (a <= 0 || b <= 0) return null;
+  const radius = Math.hypot(a, b);
+  const turns = [
+    [a, b],
+    [b, a],
+  ].flatMap(([along, across]) => {
+    const edge = along! + coverMm;
+    return edge >= radius ? [] : [Math.atan2(across!, along!) - Math.acos(edge / radius)];
+  });
+  return turns.length ? (Math.min(...turns) * 180) / Math.PI : null;
+}
+
+/**
+ * Pieces of one size from one sheet, at the angle that gives the axis wanted: as many as lie in free rows.
+ *
+ * The sheet's axis is turned into the piece's: rotation = sheet axis - wanted axis, the wanted one mirrored where the face that looks
+ * away from the viewer is up. The rows are the best there are (see film-rows); a layout that is not in rows may rarely hold more, and
+ * `areaBound` says how many the area alone would allow. Lengths in mm, angles in degrees. Source: plane geometry.
+ */
+export function calculateFilmCut(input: FilmCutInput): FilmCut {
+  const { piece, axisDeg, sheet, count, gapMm, trimMm, adhesive, coverMm } = filmCutInput.parse(input);
+  const rotationDeg = rotationFor(axisDeg, sheet.axisDeg, adhesive === "away");
+  const placed = fillRows(sheet, { ...piece, rotationDeg }, gapMm, trimMm).slice(0, count);
+  const box = boundingOf(piece.widthMm, piece.heightMm, rotationDeg);
+  const pieceMm2 = piece.widthMm * piece.heightMm;
+  const sheetMm2 = sheet.widthMm * sheet.heightMm;
+  const freeMm2 = Math.max(0, sheet.widthMm - 2 * trimMm) * Math.max(0, sheet.heightMm - 2 * trimMm);
+  return {
+    rotationDeg,
+    boundingMm: box,
+    placed: placed.length,
+    areaBound: Math.floor(freeMm2 / pieceMm2 + 1e-9),
+    yieldPct: (100 * placed.length * pieceMm2) / sheetMm2,
+    pieces: placed.map((one) => ({ cornersMm: cornersOf(one) })),
+    smallestSheetMm: { widthMm: box.widthMm + 2 * trimMm, heightMm: box.heightMm + 2 * trimMm },
+    skewToleranceDeg: coverMm === undefined ? null : skewTolerance(piece.widthMm, piece.heightMm, coverMm),
+  };
+}
+
+export const filmCut = defineCalculation({
+  name: "film-cut",
+  purpose:
+    "How to turn and lay out pieces on a sheet of film so that the axis comes right and little is wasted.",
+  input: filmCutInput,
+  result: filmCutResult,
+  calculate: calculateFilmCut,
+});

@@ -1,0 +1,377 @@
+import { z } from "zod";
+import { defineCalculation, type OnProgress } from "../calculation.ts";
+import { bounded, boundedWhole, sideMm, words } from "../units.ts";
+import {
+  areApart,
+  boundingOf,
+  cornersOf,
+  isInside,
+  rotationFor,
+  SAME_MM,
+  separations,
+  type Placed,
+} from "./cutting.ts";
+
+const size = { widthMm: sideMm(), heightMm: sideMm() };
+
+export const layoutSheet = z.strictObject({ id: words(80), ...size, axisDeg: bounded(-360, 360) });
+export const layoutPiece = z.strictObject({
+  id: words(80),
+  ...size,
+  axisDeg: bounded(-360, 360),
+  adhesive: z.enum(["towards", "away"], { error: "must be towards or away" }),
+});
+export type LayoutSheet = z.output<typeof layoutSheet>;
+export type LayoutPiece = z.output<typeof layoutPiece>;
+
+const MOST_PIECES = 60;
+
+export const filmLayoutInput = z
+  .strictObject({
+    /** In the order in which they are to be used up. */
+    sheets: z.array(layoutSheet).min(1).max(20),
+    pieces: z.array(layoutPiece).min(1).max(MOST_PIECES),
+    gapMm: bounded(0, 100),
+    trimMm: bounded(0, 500),
+    /** Layouts that are tried; the best is kept. */
+    rounds: boundedWhole(1, 5_000).default(100),
+    seed: boundedWhole(0, 2 ** 31).default(1),
+  })
+  .superRefine(({ sheets, pieces }, context) => {
+    for (const [list, ids] of [
+      ["sheets", sheets.map(({ id }) => id)],
+      ["pieces", pieces.map(({ id }) => id)],
+    ] as const) {
+      ids.forEach((id, i) => {
+        if (ids.indexOf(id) !== i) {
+          context.addIssue({
+            code: "custom",
+            path: [list, i, "id"],
+            message: `"${id}" stands twice; ids must differ`,
+          });
+        }
+      });
+    }
+  });
+export type FilmLayoutInput = z.input<typeof filmLayoutInput>;
+
+const point = z.strictObject({ xMm: z.number(), yMm: z.number() });
+const placedPiece = z.strictObject({
+  id: z.string(),
+  sheet: z.string(),
+  rotationDeg: z.number(),
+  centre: point,
+  cornersMm: z.array(point),
+});
+const box = z.strictObject({ xMm: z.number(), yMm: z.number(), widthMm: z.number(), heightMm: z.number() });
+
+export const filmLayoutResult = z.strictObject({
+  placed: z.array(placedPiece),
+  /** Ids of pieces that found no place. */
+  left: z.array(z.string()),
+  placedMm2: z.number(),
+  /** The most that could be placed: all pieces, or all of the sheets inside their margins. */
+  areaBoundMm2: z.number(),
+  sheetsUsed: z.number(),
+  /** What remains of each used sheet and is worth keeping, upright, from the lower left corner. */
+  remnants: z.array(z.strictObject({ sheet: z.string(), ...box.shape })),
+});
+export type FilmLayout = z.output<typeof filmLayoutResult>;
+
+/** A fixed stream of numbers from 0 to 1 (mulberry32). */
+function stream(seed: number) {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}
+
+type Sized = Omit<Placed, "centre">;
+type Line = [nx: number, ny: number, at: number];
+
+/** The places of a moving piece's centre that touch two things at once: sheet edges or pieces that lie already. */
+function touching(piece: Sized, sheet: LayoutSheet, lying: readonly Placed[], gapMm: number, trimMm: number) {
+  const room = boundingOf(piece.widthMm, piece.heightMm, piece.rotationDeg);
+  const [left, right] = [trimMm + room.widthMm / 2, sheet.widthMm - trimMm - room.widthMm / 2];
+  const [bottom, top] = [trimMm + room.heightMm / 2, sheet.heightMm - trimMm - room.heightMm / 2];
+  if (right < left - SAME_MM || top < bottom - SAME_MM) return [];
+  const lines: Line[] = [
+    [1, 0, left],
+    [1, 0, right],
+    [0, 1, bottom],
+    [0, 1, top],
+  ];
+  const walls = lying.map((other) => ({ other, parts: separations(other, piece, gapMm) }));
+  for (const { other, parts } of walls) {
+    for (const { nx, ny, farMm } of parts) {
+      const at = nx * other.centre.xMm + ny * other.centre.yMm;
+      lines.push([nx, ny, at + farMm], [nx, ny, at - farMm]);
+    }
+  }
+  const found: { xMm: number; yMm: number }[] = [];
+  for (let i = 0; i < lines.length; i += 1) {
+    const [ax, ay, a] = lines[i]!;
+    for (let j = i + 1; j < lines.length; j += 1) {
+      const [bx, by, b] = lines[j]!;
+      const det = ax * by - ay * bx;
+      if (Math.abs(det) < 1e-9) continue;
+      const x = (a * by - b * ay) / det;
+      const y = (ax * b - bx * a) / det;
+      if (x < left - SAME_MM || x > right + SAME_MM || y < bottom - SAME_MM || y > top + SAME_MM) continue;
+      const isFree = walls.every(({ other, parts }) =>
+        parts.some(
+          ({ nx, ny, farMm }) =>
+            Math.abs(nx * (x - other.centre.xMm) + ny * (y - other.centre.yMm)) >= farMm - SAME_MM,
+        ),
+      );
+      if (isFree) found.push({ xMm: x, yMm: y });
+    }
+  }
+  return found;
+}
+
+/** How much of a piece's rim lies against the margin of the sheet or, at the gap, against pieces turned the same way: 0 to 1. */
+function contact(piece: Placed, sheet: LayoutSheet, lying: readonly Placed[], gapMm: number, trimMm: number) {
+  const { widthMm, heightMm, rotationDeg, centre } = piece;
+  let touched = 0;
+  const isUpright = Math.abs(Math.sin((2 * rotationDeg * Math.PI) / 180)) < 1e-9;
+  if (isUpright) {
+    const room = boundingOf(widthMm, heightMm, rotationDeg);
+    const isAt = (a: number, b: number) => Math.abs(a - b) < 10 * SAME_MM;
+    if (isAt(centre.xMm - room.widthMm / 2, trimMm)) touched += room.heightMm;
+    if (isAt(centre.xMm + room.widthMm / 2, sheet.widthMm - trimMm)) touched += room.heightMm;
+    if (isAt(centre.yMm - room.heightMm / 2, trimMm)) touched += room.widthMm;
+    if (isAt(centre.yMm + room.heightMm / 2, sheet.heightMm - trimMm)) touched += room.widthMm;
+  }
+  const [c, s] = [Math.cos((rotationDeg * Math.PI) / 180), Math.sin((rotationDeg * Math.PI) / 180)];
+  for (const other of lying) {
+    if (Math.abs(Math.sin(((other.rotationDeg - rotationDeg) * Math.PI) / 90)) > 1e-9) continue;
+    const [dx, dy] = [other.centre.xMm - centre.xMm, other.centre.yMm - centre.yMm];
+    const [along, across] = [Math.abs(c * dx + s * dy), Math.abs(-s * dx + c * dy)];
+    const { widthMm: w, heightMm: h } = boundingOf(
+      other.widthMm,
+      other.heightMm,
+      other.rotationDeg - rotationDeg,
+    );
+    const apartAlong = along - (widthMm + w) / 2;
+    const apartAcross = across - (heightMm + h) / 2;
+    if (Math.abs(apartAlong - gapMm) < 10 * SAME_MM && apartAcross < 0) {
+      touched += Math.min(-apartAcross, heightMm, h);
+    } else if (Math.abs(apartAcross - gapMm) < 10 * SAME_MM && apartAlong < 0) {
+      touched += Math.min(-apartAlong, widthMm, w);
+    }
+  }
+  return touched / (2 * (widthMm + heightMm));
+}
+
+interface Layout {
+  lying: Map<string, (Placed & { id: string })[]>;
+  left: LayoutPiece[];
+  placedMm2: number;
+}
+
+/** How a round chooses: contact weighs 1. */
+interface Taste {
+  area: number;
+  low: number;
+  noise: () => number;
+}
+
+/** Fills sheet after sheet, each time with the piece and the place that please most. */
+function layOut(
+  sheets: readonly LayoutSheet[],
+  pieces: readonly LayoutPiece[],
+  gapMm: number,
+  trimMm: number,
+  taste: Taste,
+): Layout {
+  const lying: Layout["lying"] = new Map();
+  let left = [...pieces];
+  const largest = Math.max(...pieces.map((p) => p.widthMm * p.heightMm));
+  let placedMm2 = 0;
+  for (const sheet of sheets) {
+    const here: (Placed & { id: string })[] = [];
+    const spanMm = sheet.heightMm + sheet.widthMm;
+    for (;;) {
+      let best: { score: number; piece: LayoutPiece; placed: Placed } | null = null;
+      const seen = new Set<string>();
+      for (const piece of left) {
+        const { widthMm, heightMm } = piece;
+        const rotationDeg = rotationFor(piece.axisDeg, sheet.axisDeg, piece.adhesive === "away");
+        const alike = `${widthMm} ${heightMm} ${rotationDeg}`;
+        if (seen.has(alike)) continue;
+        seen.add(alike);
+        const bias = (taste.area * widthMm * heightMm) / largest + taste.noise();
+        for (const centre of touching({ widthMm, heightMm, rotationDeg }, sheet, here, gapMm, trimMm)) {
+          const placed = { widthMm, heightMm, rotationDeg, centre };
+          const score =
+            bias +
+            contact(placed, sheet, here, gapMm, trimMm) -
+            (taste.low * (centre.yMm + 0.3 * centre.xMm)) / spanMm;
+          if (!best || score > best.score + 1e-12) best = { score, piece, placed };
+        }
+      }
+      if (!best) break;
+      const { piece, placed } = best;
+      here.push({ ...placed, id: piece.id });
+      placedMm2 += piece.widthMm * piece.heightMm;
+      left = left.filter((other) => other !== piece);
+    }
+    if (here.length > 0) lying.set(sheet.id, here);
+    if (left.length === 0) break;
+  }
+  return { lying, left, placedMm2 };
+}
+
+/** Fewer pieces left over, then fewer sheets, then more of the last one free. */
+function isBetter(a: Layout, b: Layout): boolean {
+  if (Math.abs(a.placedMm2 - b.placedMm2) > SAME_MM) return a.placedMm2 > b.placedMm2;
+  if (a.lying.size !== b.lying.size) return a.lying.size < b.lying.size;
+  const reach = ({ lying }: Layout) =>
+    Math.max(0, ...([...lying.values()].at(-1) ?? []).flatMap((p) => cornersOf(p).map(({ yMm }) => yMm)));
+  return reach(a) < reach(b) - SAME_MM;
+}
+
+/** A strip narrower than this is not put back on the shelf, mm. */
+export const LEAST_REMNANT_MM = 40;
+
+/** The largest upright rectangle of a sheet that no piece reaches into, and the largest beside it. */
+export function remnantsOf(
+  sheet: Pick<LayoutSheet, "widthMm" | "heightMm">,
+  lying: readonly Placed[],
+  gapMm: number,
+): z.output<typeof box>[] {
+  const taken = lying.map((piece) => {
+    const room = boundingOf(piece.widthMm, piece.heightMm, piece.rotationDeg);
+    return {
+      left: piece.centre.xMm - room.widthMm / 2 - gapMm,
+      right: piece.centre.xMm + room.widthMm / 2 + gapMm,
+      bottom: piece.centre.yMm - room.heightMm / 2 - gapMm,
+      top: piece.centre.yMm + room.heightMm / 2 + gapMm,
+    };
+  });
+  const kept: z.output<typeof box>[] = [];
+  for (let n = 0; n < 2; n += 1) {
+    const blocks = [
+      ...taken,
+      ...kept.map((k) => ({
+        left: k.xMm,
+        right: k.xMm + k.widthMm,
+        bottom: k.yMm,
+        top: k.yMm + k.heightMm,
+      })),
+    ];
+    const ys = [...new Set([0, sheet.heightMm, ...blocks.flatMap((b) => [b.bottom, b.top])])]
+      .filter((v) => v >= 0 && v <= sheet.heightMm)
+      .sort((a, b) => a - b);
+    let best: z.output<typeof box> | null = null;
+    for (const [i, bottom] of ys.entries()) {
+      for (const top of ys.slice(i + 1)) {
+        if (top - bottom < LEAST_REMNANT_MM) continue;
+        const across = blocks
+          .filter((b) => b.bottom < top - SAME_MM && b.top > bottom + SAME_MM)
+          .sort((a, b) => a.left - b.left);
+        let from = 0;
+        for (const block of [...across, { left: sheet.widthMm, right: sheet.widthMm }]) {
+          const width = block.left - from;
+          if (
+            width >= LEAST_REMNANT_MM &&
+            (!best || width * (top - bottom) > best.widthMm * best.heightMm + SAME_MM)
+          ) {
+            best = { xMm: from, yMm: bottom, widthMm: width, heightMm: top - bottom };
+          }
+          from = Math.max(from, block.right);
+        }
+      }
+    }
+    if (!best) break;
+    kept.push(best);
+  }
+  return kept;
+}
+
+/** What is wrong with pieces where they lie: over one another, or over the margin. Ids of those at fault. */
+export function layoutFaults(
+  sheet: Pick<LayoutSheet, "widthMm" | "heightMm">,
+  lying: readonly (Placed & { id: string })[],
+  gapMm: number,
+  trimMm: number,
+): Set<string> {
+  const wrong = new Set<string>();
+  lying.forEach((piece, i) => {
+    if (!isInside(piece, sheet, trimMm)) wrong.add(piece.id);
+    for (const other of lying.slice(i + 1)) {
+      if (areApart(piece, other, gapMm)) continue;
+      wrong.add(piece.id);
+      wrong.add(other.id);
+    }
+  });
+  return wrong;
+}
+
+/**
+ * Pieces of several sizes and axes on several sheets, the first sheets used up first.
+ *
+ * Each round fills sheet after sheet with the piece and the place that touch most of what lies there already, at places where two things
+ * are touched at once; rounds differ in how much size, contact and a low place weigh. The best round is kept: never worse than an earlier one. A
+ * heuristic: `areaBoundMm2` says what could not be passed in any way. The same seed gives the same layout.
+ * Lengths in mm from the sheet's lower left corner, y up. Source: the touching-perimeter rule of Lodi, Martello & Vigo 1999 for
+ * upright rectangles (from memory), with places by Minkowski sums for turned ones.
+ */
+export function calculateFilmLayout(
+  input: FilmLayoutInput,
+  onProgress: OnProgress = () => undefined,
+): FilmLayout {
+  const { sheets, pieces, gapMm, trimMm, rounds, seed } = filmLayoutInput.parse(input);
+  const random = stream(seed);
+  let best: Layout | null = null;
+  for (let round = 0; round < rounds; round += 1) {
+    const wild = round === 0 ? 0 : random();
+    const noise = 0.3 * random();
+    const found = layOut(sheets, pieces, gapMm, trimMm, {
+      area: round === 0 ? 0.6 : 1.5 * wild,
+      low: round === 0 ? 0.02 : 0.1 * random(),
+      noise: () => (round === 0 ? 0 : noise * random()),
+    });
+    if (!best || isBetter(found, best)) best = found;
+    onProgress((round + 1) / rounds);
+  }
+  const layout = best!;
+  const usable = sheets.reduce(
+    (sum, s) => sum + Math.max(0, s.widthMm - 2 * trimMm) * Math.max(0, s.heightMm - 2 * trimMm),
+    0,
+  );
+  return {
+    placed: [...layout.lying].flatMap(([sheet, lying]) =>
+      lying.map(({ id, ...one }) => ({
+        id,
+        sheet,
+        rotationDeg: one.rotationDeg,
+        centre: one.centre,
+        cornersMm: cornersOf(one),
+      })),
+    ),
+    left: layout.left.map(({ id }) => id),
+    placedMm2: layout.placedMm2,
+    areaBoundMm2: Math.min(
+      usable,
+      pieces.reduce((sum, p) => sum + p.widthMm * p.heightMm, 0),
+    ),
+    sheetsUsed: layout.lying.size,
+    remnants: sheets.flatMap((sheet) => {
+      const lying = layout.lying.get(sheet.id);
+      return lying ? remnantsOf(sheet, lying, gapMm).map((room) => ({ sheet: sheet.id, ...room })) : [];
+    }),
+  };
+}
+
+export const filmLayout = defineCalculation({
+  name: "film-layout",
+  purpose: "Where pieces of different sizes and axes go on the sheets and remnants of the shelf.",
+  input: filmLayoutInput,
+  result: filmLayoutResult,
+  calculate: calculateFilmLayout,
+});

@@ -1,0 +1,200 @@
+import type { Source } from "./materials.ts";
+
+const niosh: Source = {
+  kind: "from memory",
+  text: "NIOSH Pocket Guide to Chemical Hazards, quoted from memory",
+};
+const tables: Source = { kind: "from memory", text: "handbook values of the pure liquid, from memory" };
+const trade: Source = { kind: "common practice", text: "common practice, no source" };
+const gloveChart: Source = {
+  kind: "from memory",
+  text: "usual glove charts, from memory; the maker's chart for the very glove decides",
+};
+const ownBottle: Source = {
+  kind: "assumed",
+  text: "reckoned as if a tenth of it were alcohol; what is in the bottle differs, its safety data sheet decides",
+};
+
+/** What a wipe may meet. */
+export const surfaces = [
+  "bare glass",
+  "coated glass",
+  "polarizer",
+  "plastic bezel",
+  "painted or anodised frame",
+  "flex",
+  "camera window",
+  "elastomer contact",
+] as const;
+export type Surface = (typeof surfaces)[number];
+
+export const agreements = ["use", "care", "never"] as const;
+export type Agreement = (typeof agreements)[number];
+
+export interface SolventData {
+  name: string;
+  molarMassGmol: number;
+  densityGml: number;
+  /** Mean over a working day that may not be passed, ppm. */
+  limitPpm: number;
+  /** Lower explosive limit, % of the air by volume; null where it does not burn. */
+  lelPct: number | null;
+  flashC: number | null;
+  autoignitionC: number | null;
+}
+
+export interface Solvent extends SolventData {
+  /** What it is for. */
+  uses: string;
+  /** Where it must not go, whatever the surface. */
+  keepOff: string;
+  gloves: string;
+  disposal: string;
+  /** Hazard beyond fire, in a sentence. */
+  harms: string;
+  sources: { limits: Source; liquid: Source; gloves: Source; practice: Source };
+  on: Readonly<Record<Surface, { agreement: Agreement; why: string }>>;
+}
+
+const use = (why: string) => ({ agreement: "use" as const, why });
+const care = (why: string) => ({ agreement: "care" as const, why });
+const never = (why: string) => ({ agreement: "never" as const, why });
+
+const flammableWaste =
+  "Cloths into a lidded metal bin, liquid into flammable waste as local rules say; nothing down the drain.";
+const sources = { limits: niosh, liquid: tables, gloves: gloveChart, practice: trade };
+
+/** Solvents of the bench. Limits: see each one's sources; surfaces: common practice and general chemistry, no source. */
+export const solvents: readonly Solvent[] = [
+  {
+    name: "isopropyl alcohol",
+    molarMassGmol: 60.1,
+    densityGml: 0.785,
+    limitPpm: 400,
+    lelPct: 2.0,
+    flashC: 12,
+    autoignitionC: 399,
+    uses: "Swells acrylic glue to a gel that rolls off; wipes grease. 90 % and up, or the water stays.",
+    keepOff: "driver edges, cameras, speakers, open cells",
+    gloves: "Nitrile",
+    disposal: flammableWaste,
+    harms: "Vapour makes drowsy and stings the eyes.",
+    sources,
+    on: {
+      "bare glass": use("leaves nothing that the last wipe does not take"),
+      "coated glass": care("a few strokes; the grease-shedding coat wears with each"),
+      polarizer: care("damp cloth, short; it creeps in at the edge of the film"),
+      "plastic bezel": care("stressed plastic crazes: damp cloth, dry at once"),
+      "painted or anodised frame": care("try it where nobody looks; some paints soften"),
+      flex: use("brush or swab; let it dry before power"),
+      "camera window": never("it runs under the lens and leaves rings"),
+      "elastomer contact": use("damp swab along the strip, then dry"),
+    },
+  },
+  {
+    name: "ethanol",
+    molarMassGmol: 46.07,
+    densityGml: 0.789,
+    limitPpm: 1_000,
+    lelPct: 3.3,
+    flashC: 13,
+    autoignitionC: 363,
+    uses: "The last wipe: dries fast and clean.",
+    keepOff: "driver edges, cameras, speakers, open cells",
+    gloves: "Nitrile",
+    disposal: flammableWaste,
+    harms: "What denatures it may be worse than the alcohol: read its data sheet.",
+    sources,
+    on: {
+      "bare glass": use("the usual last wipe"),
+      "coated glass": care("a few strokes; the grease-shedding coat wears with each"),
+      polarizer: care("damp cloth, short; it creeps in at the edge of the film"),
+      "plastic bezel": care("stressed plastic crazes: damp cloth, dry at once"),
+      "painted or anodised frame": care("try it where nobody looks; some paints soften"),
+      flex: use("brush or swab; let it dry before power"),
+      "camera window": never("it runs under the lens and leaves rings"),
+      "elastomer contact": use("damp swab along the strip, then dry"),
+    },
+  },
+  {
+    name: "acetone",
+    molarMassGmol: 58.08,
+    densityGml: 0.784,
+    limitPpm: 250,
+    lelPct: 2.5,
+    flashC: -18,
+    autoignitionC: 465,
+    uses: "Fast on cured glue and fingerprints, on bare glass alone.",
+    keepOff: "driver edges, cameras, plastics, coatings, films, open cells",
+    gloves: "Butyl rubber; nitrile swells within minutes",
+    disposal: flammableWaste,
+    harms: "Dries the skin out; its vapour is heavy and creeps along the bench.",
+    sources,
+    on: {
+      "bare glass": use("fast, and gone at once"),
+      "coated glass": never("takes the coat off"),
+      polarizer: never("dissolves the outer film"),
+      "plastic bezel": never("melts and whitens most plastics"),
+      "painted or anodised frame": never("takes paint off; only bare anodised metal bears it"),
+      flex: care("the foil bears it, printed marks and stiffeners do not"),
+      "camera window": never("clouds plastic lenses and coats"),
+      "elastomer contact": never("loosens the conducting rows"),
+    },
+  },
+  {
+    name: "n-hexane",
+    molarMassGmol: 86.18,
+    densityGml: 0.659,
+    limitPpm: 50,
+    lelPct: 1.1,
+    flashC: -22,
+    autoignitionC: 225,
+    uses: "Dissolves optical adhesive where alcohol only swells it.",
+    keepOff: "driver edges, cameras, rubber, open cells; never near hot air",
+    gloves: "Nitrile; latex lets it through",
+    disposal: flammableWaste,
+    harms:
+      "Harms the nerves of hands and feet, for good, well below what is smelt. Take another where one will do.",
+    sources,
+    on: {
+      "bare glass": use("rolls optical adhesive off without a haze"),
+      "coated glass": care("a few strokes, then look at the coat in side light"),
+      polarizer: care("the face bears it; the glue at its edge does not"),
+      "plastic bezel": care("some plastics craze: damp cloth, dry at once"),
+      "painted or anodised frame": care("try it where nobody looks"),
+      flex: care("softens the glue of stiffeners"),
+      "camera window": never("creeps under the lens"),
+      "elastomer contact": never("swells rubber"),
+    },
+  },
+  {
+    name: "glass cleaner, water-based",
+    molarMassGmol: 60.1,
+    densityGml: 0.1,
+    limitPpm: 400,
+    lelPct: null,
+    flashC: null,
+    autoignitionC: null,
+    uses: "The outside of finished glass, never before a bond.",
+    keepOff: "open seams, driver edges, connectors, cameras",
+    gloves: "Nitrile",
+    disposal: "As its data sheet says.",
+    harms: "Some hold ammonia: not on coated glass, and not near chlorine bleach.",
+    sources: { limits: ownBottle, liquid: ownBottle, gloves: gloveChart, practice: trade },
+    on: {
+      "bare glass": use("on a cloth, outside only"),
+      "coated glass": care("without ammonia"),
+      polarizer: never("water creeps in at the edge and lifts the film"),
+      "plastic bezel": use("on a cloth"),
+      "painted or anodised frame": use("on a cloth"),
+      flex: never("leaves salts that conduct"),
+      "camera window": care("on a cloth, breath-damp"),
+      "elastomer contact": never("leaves salts that conduct"),
+    },
+  },
+];
+
+export const solventNames = solvents.map(({ name }) => name);
+
+export const solventNamed = (name: string): Solvent | undefined =>
+  solvents.find((solvent) => solvent.name === name);
