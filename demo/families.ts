@@ -349,7 +349,16 @@ const written: FamilyInput[] = [
     back: { widthMm: 170, heightMm: 84 },
     outline: { widthMm: 144, heightMm: 56 },
     borderMm: 4,
-    features: [{ edge: "bottom", fromMm: 4, toMm: 140, kind: "keep-out", label: "elastomer strip contacts" }],
+    features: [
+      {
+        edge: "bottom",
+        fromMm: 4,
+        toMm: 140,
+        kind: "keep-out",
+        label: "elastomer strip contacts",
+        noLiquid: true,
+      },
+    ],
     stack: [
       {
         name: "front polarizer",
@@ -429,7 +438,9 @@ const written: FamilyInput[] = [
     back: { widthMm: 380, heightMm: 232, cornerRadiusMm: 4 },
     outline: { widthMm: 359, heightMm: 211 },
     borderMm: 6,
-    features: [{ edge: "bottom", fromMm: 10, toMm: 349, kind: "keep-out", label: "driver chips" }],
+    features: [
+      { edge: "bottom", fromMm: 10, toMm: 349, kind: "keep-out", label: "driver chips", noLiquid: true },
+    ],
     stack: [
       {
         name: "front polarizer",

@@ -1,9 +1,11 @@
 import { z } from "zod";
 import { heatMethodKinds } from "../heat/heat-methods.ts";
+import { residuePatch } from "../clean/residue.ts";
 import { damage } from "../intake/damage.ts";
 import { pacedStretch } from "../lift/cut-pace.ts";
 import { liftStressInput } from "../lift/lift-stress.ts";
 import { answerNamed, questionKeys, questionNamed } from "../route/decision-tree.ts";
+import { solventNames } from "../materials/solvents.ts";
 import { routeChoiceInput } from "../route/route-choice.ts";
 import { key } from "../stack/family.ts";
 import { edges } from "../stack/outline.ts";
@@ -18,6 +20,9 @@ export const holdNames = [
   "steps-left",
   "route-possible",
   "dry-before-power",
+  "no-hot-tool",
+  "driver-edge-dry",
+  "freshly-wiped",
   "checked-after-lift",
   "proved-before-close",
   "screws-reconciled",
@@ -169,6 +174,17 @@ export const eventData = {
   }),
   /** The glue of a stretch turned out thicker than was thought, or thin after all. */
   "pace-marked": pacedStretch,
+  /** What is on the cloth, how much of it in all, and how long it takes to dry off. */
+  "solvent-chosen": z.strictObject({
+    solvent: z.enum(solventNames as [string, ...string[]], {
+      error: `must be one of ${solventNames.join("; ")}`,
+    }),
+    volumeMl: bounded(0.1, 2_000),
+    evaporateMin: bounded(0.5, 240),
+  }),
+  "residue-marked": residuePatch,
+  /** The patch that this id's event marked is gone. */
+  "residue-cleared": z.strictObject({ residue: z.uuid({ error: "must be the id of a marked patch" }) }),
   "function-checked": z.strictObject({
     function: key(),
     result: z.enum(checkResults, { error: `must be one of ${checkResults.join(", ")}` }),

@@ -1,3 +1,5 @@
+import { isWipe, laysDown } from "../clean/freshness.ts";
+import type { ResiduePatch } from "../clean/residue.ts";
 import type { HeatMethodKind } from "../heat/heat-methods.ts";
 import type { Damage } from "../intake/damage.ts";
 import type { PacedStretch } from "../lift/cut-pace.ts";
@@ -74,6 +76,10 @@ export interface JobState {
   stretches: Stretch[];
   /** Where the glue turned out thick, and where it is helped with alcohol. */
   paces: PacedStretch[];
+  /** What is wiped with; null before it is chosen. */
+  solvent: (EventDataOf<"solvent-chosen"> & Stamp) | null;
+  /** Old glue that was marked, each under the id of its event. */
+  residue: (ResiduePatch & { id: string; clearedAt: string | null } & Stamp)[];
   checks: Partial<Record<StageName, Record<string, Check>>>;
   parts: (EventDataOf<"part-spent"> & Stamp)[];
   readings: { quantity: ReadingKind; stage: StageName; source: string; at: string; value: number }[];
@@ -113,6 +119,8 @@ function emptyState(): JobState {
     timers: [],
     stretches: [],
     paces: [],
+    solvent: null,
+    residue: [],
     checks: {},
     parts: [],
     readings: [],
@@ -184,7 +192,11 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
     case "stage-ended":
       state.endedStages = { ...state.endedStages, [event.stage]: stamp };
       state.present = null;
-      state.timers = stopTimers(state.timers, event.at, (timer) => timer.stage === event.stage);
+      state.timers = stopTimers(
+        state.timers,
+        event.at,
+        (timer) => timer.stage === event.stage && (event.stage === "bond" || !isWipe(timer)),
+      );
       break;
     case "step-done":
       state.stepsDone = { ...state.stepsDone, [stepKey(event.stage, event.data.step)]: stamp };
@@ -277,6 +289,17 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
     case "pace-marked":
       state.paces = [...state.paces, event.data];
       break;
+    case "solvent-chosen":
+      state.solvent = { ...event.data, ...stamp };
+      break;
+    case "residue-marked":
+      state.residue = [...state.residue, { ...event.data, id: event.id, clearedAt: null, ...stamp }];
+      break;
+    case "residue-cleared":
+      state.residue = state.residue.map((patch) =>
+        patch.id === event.data.residue ? { ...patch, clearedAt: event.at } : patch,
+      );
+      break;
     case "function-checked": {
       const { function: checked, result, note } = event.data;
       const check: Check = { ...stamp, result, ...(note ? { note } : {}) };
@@ -312,6 +335,7 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
       state.timers = stopTimers(state.timers, event.at, () => true);
       break;
   }
+  if (laysDown(event)) state.timers = stopTimers(state.timers, event.at, isWipe);
   state.upcoming = state.ended ? null : upcomingStage(state);
   return state;
 }

@@ -1,6 +1,10 @@
+import { dryEdges } from "../clean/dry-edge.ts";
+import { FRESH_S, laysDown, wipeAgeS, wipeDraft } from "../clean/freshness.ts";
+import { solventNamed } from "../materials/solvents.ts";
 import type { EventDraft, HoldName } from "./event.ts";
 import { stepKey } from "./fold.ts";
 import { stages } from "./stages.ts";
+import { wasHeated } from "./stages/clean.ts";
 import { decisionOf } from "./stages/intake.ts";
 import { thawLeftS } from "./stages/lift.ts";
 import { DISCHARGE, dischargeLeftS } from "./stages/open.ts";
@@ -228,6 +232,60 @@ const checkedAfterLift: HoldCheck = (context, draft) => {
   };
 };
 
+/** Vapour and what is hot must not meet: whatever heated this job is off and cold before anything that burns is opened. */
+const noHotTool: HoldCheck = (context, draft) => {
+  const { state } = context;
+  const wipes =
+    draft.stage === "clean" &&
+    (draft.kind === "residue-cleared" || (draft.kind === "step-done" && draft.data.step === "wipe"));
+  if (!wipes || !wasHeated(context) || stepKey("clean", "cold") in state.stepsDone) return null;
+  if (state.solvent && solventNamed(state.solvent.solvent)?.flashC === null) return null;
+  return {
+    name: "no-hot-tool",
+    sentence:
+      "What heated this panel has not been put out: no solvent before it is off, cold and out of reach.",
+    lifts: [
+      {
+        label: "Off and cold",
+        draft: () => ({ stage: "clean", kind: "step-done", data: { step: "cold" } }),
+      },
+    ],
+    overridable: false,
+  };
+};
+
+/** Stages in which solvent is about, with the step that brings it out. */
+const wetSteps = { lift: "peel", clean: "wipe" } as const;
+
+const driverEdgeDry: HoldCheck = ({ state, family }, draft) => {
+  if (draft.kind !== "function-checked" || !(draft.stage === "lift" || draft.stage === "clean")) return null;
+  const { stage } = draft;
+  const edges = dryEdges(family);
+  const wasWet = stepKey(stage, wetSteps[stage]) in state.stepsDone;
+  if (edges.length === 0 || !wasWet || stepKey(stage, "edge-dry") in state.stepsDone) return null;
+  return {
+    name: "driver-edge-dry",
+    sentence: `Nobody has seen that the ${edges.map(({ edge, label }) => `${edge} edge (${label})`).join(" and the ")} is dry: no power before that.`,
+    lifts: [{ label: "Dry", draft: () => ({ stage, kind: "step-done", data: { step: "edge-dry" } }) }],
+    overridable: true,
+  };
+};
+
+const freshlyWiped: HoldCheck = ({ state, nowMs }, draft) => {
+  if (!laysDown(draft)) return null;
+  const age = wipeAgeS(state, nowMs);
+  if (age !== null && age <= FRESH_S) return null;
+  return {
+    name: "freshly-wiped",
+    sentence:
+      age === null
+        ? "Nobody has wiped it for the last time: dust would be shut in."
+        : `The last wipe was ${Math.round(age / 60)} min ago, longer than ${FRESH_S / 60}: dust would be shut in.`,
+    lifts: [{ label: "Wiped", draft: () => wipeDraft(state, "bond") }],
+    overridable: true,
+  };
+};
+
 const provedBeforeClose: HoldCheck = (context, draft) => {
   const { state, family } = context;
   if (draft.kind !== "stage-started" || draft.stage !== "close") return null;
@@ -291,7 +349,10 @@ const holdChecks: readonly HoldCheck[] = [
   stepsLeft,
   routePossible,
   dryBeforePower,
+  noHotTool,
+  driverEdgeDry,
   checkedAfterLift,
+  freshlyWiped,
   provedBeforeClose,
 ];
 

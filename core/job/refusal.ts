@@ -78,7 +78,8 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
       const wrong = "size" in draft.data ? named(family.screws, draft.data.size, "size") : null;
       return wrong ?? screwRefusal(screwLedger(family, state.screwMoves), screwMove(draft)!);
     }
-    case "damage-marked": {
+    case "damage-marked":
+    case "residue-marked": {
       const off = pointOffPanel(family.outline, draft.data.points);
       const { widthMm, heightMm } = family.outline;
       return off < 0
@@ -102,6 +103,16 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
       const beyond = fromMm > longMm ? "fromMm" : toMm > longMm ? "toMm" : null;
       return beyond
         ? no(`${draft.data[beyond]} lies beyond the ${edge} edge, which is ${longMm} mm long.`, beyond)
+        : null;
+    }
+    case "residue-cleared":
+      return state.residue.some(({ id, clearedAt }) => id === draft.data.residue && clearedAt === null)
+        ? null
+        : no("No such patch is marked.", "residue");
+    case "step-done": {
+      const left = state.residue.filter(({ clearedAt }) => clearedAt === null);
+      return draft.stage === "clean" && draft.data.step === "look" && left.length > 0
+        ? no(`${left.length} ${left.length === 1 ? "patch is" : "patches are"} still marked.`, "step")
         : null;
     }
     case "wedge-read":

@@ -65,7 +65,7 @@ describe("the stages", () => {
     }
     expect([...asked.keys()]).to.have.members(Object.keys(cautions));
     expect([...asked.get("cell")!]).to.deep.equal(["open", "close"]);
-    expect([...asked.get("heat")!]).to.deep.equal(["lift"]);
+    expect([...asked.get("heat")!]).to.deep.equal(["lift", "clean"]);
     expect([...asked.get("uv")!]).to.deep.equal(["cure"]);
     expect([...asked.get("solder")!]).to.deep.equal(["rework"]);
     expect([...asked.get("mains")!]).to.deep.equal(["open", "close"]);

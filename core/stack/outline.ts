@@ -35,6 +35,8 @@ export const edgeFeature = z.strictObject({
     error: "must be one of keep-out, shallow, hinge, no-bond",
   }),
   maxDepthMm: bounded(0.1, 100).optional(),
+  /** Nothing wet may reach it: driver chips, contacts. */
+  noLiquid: z.boolean().optional(),
   label: words(80),
 });
 export type EdgeFeature = z.output<typeof edgeFeature>;

@@ -1,4 +1,5 @@
 import type pg from "pg";
+import type { ShopRoom } from "../../core/clean/room.ts";
 import type { RouteName } from "../../core/job/route.ts";
 import type { PastJobs, ShopTerms } from "../../core/route/route-options.ts";
 
@@ -21,6 +22,21 @@ export async function setTerms(pool: pg.Pool, terms: ShopTerms): Promise<void> {
     "UPDATE shop SET currency = $1, rate_per_hour_minor = $2, prior_wins = $3, prior_tries = $4",
     [terms.currency, terms.ratePerHourMinor, terms.priorWins, terms.priorTries],
   );
+}
+
+/** The room and its air. */
+export async function findRoom(pool: pg.Pool): Promise<ShopRoom> {
+  const { rows } = await pool.query("SELECT room_m3, air_changes_per_h, mixing FROM shop");
+  const [row] = rows;
+  return { roomM3: row.room_m3, airChangesPerH: row.air_changes_per_h, mixing: row.mixing };
+}
+
+export async function setRoom(pool: pg.Pool, room: ShopRoom): Promise<void> {
+  await pool.query("UPDATE shop SET room_m3 = $1, air_changes_per_h = $2, mixing = $3", [
+    room.roomM3,
+    room.airChangesPerH,
+    room.mixing,
+  ]);
 }
 
 /**

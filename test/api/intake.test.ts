@@ -14,7 +14,7 @@ import { POST as postPhoto } from "../../src/pages/api/jobs/[code]/photos.ts";
 import { GET as quotationFile } from "../../src/pages/api/jobs/[code]/quotation.pdf.ts";
 import { POST as postJob } from "../../src/pages/api/jobs/index.ts";
 import { GET as readPhoto } from "../../src/pages/api/photos/[id].ts";
-import { GET as readTerms, PUT as setTerms } from "../../src/pages/api/shop.ts";
+import { GET as readTerms, PUT as setTerms } from "../../src/pages/api/shop/index.ts";
 import { demoDatabase, freshDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
 

@@ -1,6 +1,8 @@
+import { FRESH_S, isWipe, wipeAgeS, wipeDraft } from "../../clean/freshness.ts";
 import { calculateAdhesiveDose, type AdhesiveDoseInput } from "../../bond/adhesive-dose.ts";
 import { bondDose, bondDoseInput } from "../../bond/bond-dose.ts";
 import type { SettingsDraft } from "../event.ts";
+import { stepKey } from "../fold.ts";
 import { routes } from "../route.ts";
 import { confirmStep, type Stage, type Step, type StepContext } from "../step.ts";
 
@@ -102,11 +104,38 @@ const film = (context: StepContext): Step[] => [
   ),
 ];
 
+const hasLain = ({ state }: StepContext) =>
+  state.parts.some(({ unit }) => unit === "ml") ||
+  ["close-glass", "first-edge"].some((step) => stepKey("bond", step) in state.stepsDone);
+
+/** The last wipe, again where it was too long ago, and the first time where the route has left it until now. */
+function wipeStep(context: StepContext): Step[] {
+  const { state, nowMs } = context;
+  const age = wipeAgeS(state, nowMs);
+  const isFresh = hasLain(context) || (age !== null && age <= FRESH_S);
+  const wipedHere = state.timers.some((timer) => isWipe(timer) && timer.stage === "bond");
+  if (routes[state.route].joins === "none" || (isFresh && !wipedHere)) return [];
+  return [
+    {
+      key: "wipe-again",
+      ask:
+        isFresh || age === null
+          ? "Last wipe, lint-free, one way. From now on dust settles: the clock runs until it is laid."
+          : `The last wipe was ${Math.round(age / 60)} min ago, and dust has settled: wipe once more.`,
+      press: "Wiped",
+      done: isFresh,
+      caution: "solvent",
+      draft: () => wipeDraft(state, "bond"),
+    },
+  ];
+}
+
 export const bond: Stage = {
   name: "bond",
   question: "How much, and does it lie without air?",
   steps: (context) => {
     const joins = routes[context.state.route].joins;
-    return joins === "liquid" ? liquid(context) : joins === "tape" ? tape(context) : film(context);
+    const steps = joins === "liquid" ? liquid(context) : joins === "tape" ? tape(context) : film(context);
+    return [...wipeStep(context), ...steps];
   },
 };

@@ -1,3 +1,4 @@
+import { dryEdges } from "../../clean/dry-edge.ts";
 import {
   calculateLiftHeat,
   chooseSoakS,
@@ -16,6 +17,7 @@ import { chosenPlan, isCut, speedOf } from "../../lift/lift-plan.ts";
 import type { PaceName } from "../../lift/cut-pace.ts";
 import { ENTRY_GAP_MM, type EdgePlan, type EdgeSegment } from "../../lift/edge-plan.ts";
 import type { Family, Seam } from "../../stack/family.ts";
+import { drynessStep, tiltStep } from "./clean.ts";
 import type { EventDraft, SettingsDraft } from "../event.ts";
 import { secondsLeft, type JobState, type Timer } from "../fold.ts";
 import {
@@ -297,7 +299,9 @@ export function thawLeftS(state: JobState, nowMs: number): number | null {
 }
 
 function peel(context: StepContext): Step[] {
+  const edges = dryEdges(context.family);
   return [
+    ...tiltStep(context, "lift", edges),
     confirmStep(
       context,
       "lift",
@@ -316,6 +320,7 @@ function peel(context: StepContext): Step[] {
       "Film off",
       { caution: "solvent" },
     ),
+    ...drynessStep(context, "lift", edges),
   ];
 }
 

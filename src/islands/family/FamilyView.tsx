@@ -71,6 +71,7 @@ export function FamilyView({
                       , no deeper than <Length mm={feature.maxDepthMm} digits={1} />
                     </>
                   )}
+                  {feature.noLiquid && ", must stay dry"}
                 </li>
               ))}
             </ul>

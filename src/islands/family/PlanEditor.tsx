@@ -326,6 +326,13 @@ export function PlanEditor() {
                 path={`features[${i}].label`}
                 onChange={(label) => set({ label })}
               />
+              <ChoiceEntry
+                label="Liquid"
+                value={feature.noLiquid ? "must stay dry" : "does no harm"}
+                options={["does no harm", "must stay dry"]}
+                path={`features[${i}].noLiquid`}
+                onChange={(liquid) => set({ noLiquid: liquid === "must stay dry" ? true : undefined })}
+              />
             </>
           )}
         </Rows>

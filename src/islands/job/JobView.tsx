@@ -15,6 +15,7 @@ import { Plan } from "../../drawing/Plan.tsx";
 import { Section } from "../../drawing/Section.tsx";
 import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { useNow } from "../../ui/useNow.ts";
+import { CleanPanel, type CleanKnowledge } from "../clean/CleanPanel.tsx";
 import { LiftPanel, type LiftKnowledge } from "../lift/LiftPanel.tsx";
 import { BondPanel } from "../stage/BondPanel.tsx";
 import { CurePanel } from "../stage/CurePanel.tsx";
@@ -33,7 +34,7 @@ import { StepList } from "./StepList.tsx";
 import { useJob } from "./useJob.ts";
 import { useSelfStart } from "./useSelfStart.ts";
 
-export interface JobViewProps extends IntakeKnowledge, LiftKnowledge {
+export interface JobViewProps extends IntakeKnowledge, LiftKnowledge, CleanKnowledge {
   code: string;
   family: Family;
   newer: NewerFamily | null;
@@ -77,8 +78,9 @@ function StagePanel({
   fits,
   past,
   terms,
+  room,
   ...props
-}: PanelProps & IntakeKnowledge & LiftKnowledge & { stage: StageName }) {
+}: PanelProps & IntakeKnowledge & LiftKnowledge & CleanKnowledge & { stage: StageName }) {
   switch (stage) {
     case "intake":
       return <IntakePanel {...props} {...{ past, terms }} />;
@@ -87,6 +89,8 @@ function StagePanel({
       return <OpenPanel {...props} stage={stage} />;
     case "lift":
       return <LiftPanel {...props} {...{ usualLift, shopReadings, fits }} />;
+    case "clean":
+      return <CleanPanel {...props} room={room} />;
     case "bond":
       return <BondPanel {...props} />;
     case "cure":
@@ -236,6 +240,7 @@ export function JobView(props: JobViewProps) {
                 fits={props.fits}
                 past={props.past}
                 terms={props.terms}
+                room={props.room}
                 {...{ code, state, family, nowMs, live, mayEnter, atHand, send, offer }}
               />
             )}

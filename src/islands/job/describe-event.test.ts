@@ -151,6 +151,14 @@ describe("the log", () => {
       "timer-stopped": { timer: "soak-1" },
       "stretch-cut": { edge: "top", fromMm: 0, toMm: 10 },
       "pace-marked": { edge: "top", fromMm: 0, toMm: 10, pace: "thick" },
+      "solvent-chosen": { solvent: "ethanol", volumeMl: 5, evaporateMin: 4 },
+      "residue-marked": {
+        points: [
+          { xMm: 0, yMm: 0 },
+          { xMm: 10, yMm: 10 },
+        ],
+      },
+      "residue-cleared": { residue: "00000000-0000-4000-8000-000000000000" },
       "function-checked": { function: "touch", result: "not-fitted" },
       "part-spent": { part: "glass", quantity: 1, unit: "piece" },
       "route-changed": { from: "layer", to: "assembly", reason: "why" },

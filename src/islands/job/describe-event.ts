@@ -3,6 +3,7 @@ import { readingKinds } from "../../../core/job/event.ts";
 import { routes, stageTitles } from "../../../core/job/route.ts";
 import { stages } from "../../../core/job/stages.ts";
 import type { JobState } from "../../../core/job/fold.ts";
+import { residuePct } from "../../../core/clean/residue.ts";
 import { damageKinds, damageSize } from "../../../core/intake/damage.ts";
 import { numbersText, screwName } from "../../../core/open/screw-ledger.ts";
 import { answerNamed, questionNamed } from "../../../core/route/decision-tree.ts";
@@ -174,6 +175,14 @@ export function describeEvent(
       return `Cut: ${event.data.edge} edge ${lengthText(event.data.fromMm, preferences)} to ${lengthText(event.data.toMm, preferences)}`;
     case "pace-marked":
       return `Glue ${event.data.pace}: ${event.data.edge} edge ${lengthText(event.data.fromMm, preferences)} to ${lengthText(event.data.toMm, preferences)}`;
+    case "solvent-chosen": {
+      const { solvent, volumeMl, evaporateMin } = event.data;
+      return `Solvent: ${volumeMl} ml ${solvent}, dries off in ${evaporateMin} min`;
+    }
+    case "residue-marked":
+      return `Glue left: ${residuePct(family.outline, [event.data]).toFixed(1)} % of the panel`;
+    case "residue-cleared":
+      return "Patch gone";
     case "function-checked": {
       const name = family.functions.find((f) => f.key === event.data.function)?.name ?? event.data.function;
       return `${name} ${results[event.data.result]}${event.data.note ? `: ${event.data.note}` : ""}`;

@@ -1,12 +1,10 @@
 import { useState } from "react";
 import { describeFaults } from "../../../core/faults.ts";
 import { shopTerms, type ShopTerms } from "../../../core/route/route-options.ts";
-import type { Problem } from "../../../server/problem.ts";
 import { Field } from "../../ui/Field.tsx";
 import { minorPerMajor } from "../../../core/money.ts";
 import { useMounted } from "../../ui/useMounted.ts";
-
-const number = (typed: string) => (typed.trim() === "" ? undefined : Number(typed.trim().replace(",", ".")));
+import { keepAtShop, typedNumber as number } from "./keep-at-shop.ts";
 
 /** What the shop charges by the hour, in which currency, and what it believes before any job is counted. */
 export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
@@ -39,20 +37,7 @@ export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
       return;
     }
     setFaults({});
-    try {
-      const answer = await fetch("/api/shop", {
-        method: "PUT",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify(parsed.data),
-      });
-      setSaid(
-        answer.ok
-          ? "Kept. Quotations already made stay as they are."
-          : ((await answer.json()) as Problem).detail,
-      );
-    } catch {
-      setSaid("No answer from the server. What you entered is still here: press again.");
-    }
+    setSaid(await keepAtShop("/api/shop", parsed.data, "Kept. Quotations already made stay as they are."));
   };
 
   const entry = (

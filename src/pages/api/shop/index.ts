@@ -1,9 +1,9 @@
 import type { APIRoute } from "astro";
-import { describeFaults } from "../../../core/faults.ts";
-import { shopTerms } from "../../../core/route/route-options.ts";
-import { database } from "../../../server/db/pool.ts";
-import { faulty, json, readBody } from "../../../server/problem.ts";
-import { findTerms, setTerms } from "../../../server/store/shop.ts";
+import { describeFaults } from "../../../../core/faults.ts";
+import { shopTerms } from "../../../../core/route/route-options.ts";
+import { database } from "../../../../server/db/pool.ts";
+import { faulty, json, readBody } from "../../../../server/problem.ts";
+import { findTerms, setTerms } from "../../../../server/store/shop.ts";
 
 export const GET: APIRoute = async () => json(await findTerms(database()));
 

@@ -1,0 +1,40 @@
+import type { EventDraft } from "../job/event.ts";
+import type { JobState, Timer } from "../job/fold.ts";
+
+/** How long a wiped panel stays fit to be laid on, s: dust settles on it all the while. Assumed, until a shop has its own. */
+export const FRESH_S = 900;
+
+const PREFIX = "wiped-";
+
+/** The timer that runs from a last wipe to the laying goes on from stage to stage. */
+export const isWipe = ({ timer }: Pick<Timer, "timer">): boolean => timer.startsWith(PREFIX);
+
+/** Whether an event lays the new layer on the panel: from then on no dust can fall on it. */
+export function laysDown(draft: EventDraft): boolean {
+  if (draft.stage !== "bond") return false;
+  return draft.kind === "part-spent"
+    ? draft.data.unit === "ml"
+    : draft.kind === "step-done" && ["close-glass", "first-edge"].includes(draft.data.step);
+}
+
+/** Seconds since the last wipe; null where nobody has wiped. */
+export function wipeAgeS(state: Pick<JobState, "timers">, nowMs: number): number | null {
+  const last = state.timers.filter(isWipe).at(-1);
+  return last ? (nowMs - Date.parse(last.startedAt)) / 1_000 : null;
+}
+
+/** The last wipe, about to be recorded: the time to lay begins anew. */
+export function wipeDraft(state: Pick<JobState, "timers">, stage: "clean" | "bond"): EventDraft {
+  const wipes = state.timers.filter(isWipe);
+  const running = wipes.find(({ stoppedAt }) => stoppedAt === null);
+  return {
+    stage,
+    kind: "timer-started",
+    data: {
+      timer: `${PREFIX}${wipes.length + 1}`,
+      label: "Since the last wipe",
+      durationS: FRESH_S,
+      ...(running ? { stops: running.timer } : {}),
+    },
+  };
+}

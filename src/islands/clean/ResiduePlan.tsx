@@ -1,0 +1,193 @@
+import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import type { DryEdge } from "../../../core/clean/dry-edge.ts";
+import { residuePct } from "../../../core/clean/residue.ts";
+import type { PanelPoint } from "../../../core/intake/damage.ts";
+import { edgeLengthMm, pointOnEdge, type Outline } from "../../../core/stack/outline.ts";
+import { hatch } from "../../drawing/Hatches.tsx";
+import { ontoPanel, pointerPlace, stepOf } from "../../drawing/plan-point.ts";
+import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
+import type { PanelProps } from "../stage/panel.ts";
+
+type Corners = [PanelPoint, PanelPoint];
+
+function box([a, b]: Corners) {
+  return {
+    x: Math.min(a.xMm, b.xMm),
+    y: Math.min(a.yMm, b.yMm),
+    width: Math.abs(b.xMm - a.xMm),
+    height: Math.abs(b.yMm - a.yMm),
+  };
+}
+
+/** Strokes from a dry edge towards the other side, and which edge is up. */
+function Strokes({ outline, edge, unit }: { outline: Outline; edge: DryEdge; unit: number }) {
+  const lengthMm = edgeLengthMm(outline, edge.edge);
+  const acrossMm = edgeLengthMm(outline, edge.edge === "top" || edge.edge === "bottom" ? "left" : "top");
+  return (
+    <g stroke="var(--liquid)" strokeWidth={0.7 * unit} fill="none" data-testid="strokes">
+      {[0.25, 0.5, 0.75].map((share) => {
+        const from = pointOnEdge(outline, edge.edge, share * lengthMm, 0.22 * acrossMm);
+        const to = pointOnEdge(outline, edge.edge, share * lengthMm, 0.8 * acrossMm);
+        const [dx, dy] = [to.xMm - from.xMm, to.yMm - from.yMm];
+        const long = Math.hypot(dx, dy);
+        const [ux, uy] = [(3 * unit * dx) / long, (3 * unit * dy) / long];
+        return (
+          <path
+            key={share}
+            d={`M${from.xMm} ${from.yMm} L${to.xMm} ${to.yMm} M${to.xMm - ux - uy} ${to.yMm - uy + ux} L${to.xMm} ${to.yMm} L${to.xMm - ux + uy} ${to.yMm - uy - ux}`}
+          />
+        );
+      })}
+    </g>
+  );
+}
+
+/** The panel to mark what glue is left, by dragging a box round it; a tap on a patch says that it is gone. */
+export function ResiduePlan({
+  family,
+  state,
+  live,
+  send,
+  edges,
+  leftPct,
+}: PanelProps & { edges: readonly DryEdge[]; leftPct: number }) {
+  const { outline } = family;
+  const unit = planUnit(outline);
+  const [drawn, setDrawn] = useState<Corners | null>(null);
+  const [cross, setCross] = useState<PanelPoint | null>(null);
+  const from = useRef<PanelPoint | null>(null);
+  const helpId = useId();
+  const left = state.residue.filter(({ clearedAt }) => clearedAt === null);
+  const mark = (points: Corners) => {
+    setDrawn(null);
+    send({ stage: "clean", kind: "residue-marked", data: { points } });
+  };
+  const place = (event: PointerEvent<SVGSVGElement>) =>
+    ontoPanel(outline, pointerPlace(event.currentTarget, event));
+  const grown = (at: PanelPoint): Corners => {
+    const reach = 5 * unit;
+    return [
+      ontoPanel(outline, { xMm: at.xMm - reach, yMm: at.yMm - reach }),
+      ontoPanel(outline, { xMm: at.xMm + reach, yMm: at.yMm + reach }),
+    ];
+  };
+  const pointer = {
+    onPointerDown: (event: PointerEvent<SVGSVGElement>) => {
+      if (event.button !== 0) return;
+      event.currentTarget.setPointerCapture(event.pointerId);
+      from.current = place(event);
+    },
+    onPointerMove: (event: PointerEvent<SVGSVGElement>) => {
+      if (from.current) setDrawn([from.current, place(event)]);
+    },
+    onPointerUp: (event: PointerEvent<SVGSVGElement>) => {
+      const start = from.current;
+      from.current = null;
+      if (!start) return;
+      const to = place(event);
+      const isTap = Math.hypot(to.xMm - start.xMm, to.yMm - start.yMm) < unit;
+      mark(isTap ? grown(start) : [start, to]);
+    },
+    onPointerCancel: () => {
+      from.current = null;
+      setDrawn(null);
+    },
+  };
+  const onKeyDown = (event: KeyboardEvent<SVGSVGElement>) => {
+    const at = cross ?? { xMm: outline.widthMm / 2, yMm: outline.heightMm / 2 };
+    const stepped = stepOf(at, event.key, event.shiftKey);
+    if (stepped) {
+      setCross(ontoPanel(outline, stepped));
+      if (drawn) setDrawn([drawn[0], ontoPanel(outline, stepped)]);
+    } else if (event.key === "Enter") {
+      if (drawn) mark([drawn[0], at]);
+      else setDrawn([at, at]);
+    } else if (event.key === "Escape") setDrawn(null);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  return (
+    <section aria-labelledby="residue-title">
+      <h2 id="residue-title" className="text-lg font-semibold">
+        What is left
+      </h2>
+      {live && (
+        <p id={helpId} className="mt-1">
+          Drag a box round glue that is left.{" "}
+          <span className="text-soft">Keys: arrows move a cross, Enter sets one corner and the other.</span>
+        </p>
+      )}
+      <PlanFrame
+        outline={outline}
+        borderMm={family.borderMm}
+        features={family.features}
+        windows={family.windows}
+        title={`Panel of ${family.code} from the viewer's side, with the glue that is left`}
+        {...(live
+          ? {
+              role: "application",
+              tabIndex: 0,
+              "aria-describedby": helpId,
+              className: "cursor-crosshair touch-none",
+              onKeyDown,
+              ...pointer,
+            }
+          : {})}
+      >
+        {({ unit: u, prefix }) => (
+          <>
+            {edges.length === 1 && <Strokes outline={outline} edge={edges[0]!} unit={u} />}
+            {[...left.map(({ points }) => points), ...(drawn ? [drawn] : [])].map((points, i) => (
+              <rect
+                key={i}
+                {...box(points)}
+                fill={hatch(prefix, "glue")}
+                stroke="var(--liquid)"
+                strokeWidth={0.8 * u}
+              />
+            ))}
+            {cross && live && (
+              <path
+                d={`M${cross.xMm - 4 * u} ${cross.yMm} h${8 * u} M${cross.xMm} ${cross.yMm - 4 * u} v${8 * u}`}
+                stroke="var(--liquid)"
+                strokeWidth={0.6 * u}
+              />
+            )}
+          </>
+        )}
+      </PlanFrame>
+      {left.length > 0 ? (
+        <>
+          <p className="mt-1">{leftPct.toFixed(1)} % of the panel in all.</p>
+          <ul className="mt-1 border-t border-line" aria-label="Glue that is left">
+            {state.residue.map((patch, i) =>
+              patch.clearedAt === null ? (
+                <li key={patch.id} className="flex items-center gap-3 border-b border-line">
+                  <span className="flex-1 py-1.5">
+                    Patch {i + 1}, {residuePct(outline, [patch]).toFixed(1)} %
+                  </span>
+                  {live && (
+                    <button
+                      type="button"
+                      className="control border-soft font-normal"
+                      onClick={() =>
+                        send({ stage: "clean", kind: "residue-cleared", data: { residue: patch.id } })
+                      }
+                    >
+                      Gone
+                    </button>
+                  )}
+                </li>
+              ) : null,
+            )}
+          </ul>
+        </>
+      ) : (
+        <p className="mt-1 text-soft">
+          {state.residue.length > 0 ? "All that was marked is gone." : "Nothing is marked."}
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,73 @@
+import { RadioGroup } from "radix-ui";
+import { solventNamed, solvents } from "../../../core/materials/solvents.ts";
+import { Assumed, Figure, Temperature } from "../../ui/quantity.tsx";
+
+/** The bottles as large buttons, and below them the card of the one that is picked. */
+export function SolventChoice({ value, onChange }: { value: string; onChange: (name: string) => void }) {
+  const picked = solventNamed(value)!;
+  const { limits, gloves, practice } = picked.sources;
+  return (
+    <>
+      <RadioGroup.Root
+        value={value}
+        onValueChange={onChange}
+        aria-label="Solvent"
+        className="mt-1 flex flex-wrap gap-1.5"
+      >
+        {solvents.map(({ name }) => (
+          <RadioGroup.Item
+            key={name}
+            value={name}
+            className="control border-soft px-3 font-normal data-[state=checked]:bg-ink data-[state=checked]:text-on-ink"
+          >
+            {name}
+          </RadioGroup.Item>
+        ))}
+      </RadioGroup.Root>
+      <div className="mt-3 border-y border-line py-2" data-testid="solvent-card">
+        <p>{picked.uses}</p>
+        <p className="mt-1 text-danger">Keep it off {picked.keepOff}.</p>
+        <p className="mt-1">{picked.harms}</p>
+        <dl className="mt-2 grid grid-cols-[max-content_1fr] gap-x-4 gap-y-0.5">
+          <dt className="text-soft">Flashes from</dt>
+          <dd>
+            {picked.flashC === null ? (
+              "does not burn"
+            ) : (
+              <Assumed source={limits.text}>
+                <Temperature c={picked.flashC} />
+              </Assumed>
+            )}
+          </dd>
+          {picked.autoignitionC !== null && (
+            <>
+              <dt className="text-soft">Lights by itself from</dt>
+              <dd>
+                <Assumed source={limits.text}>
+                  <Temperature c={picked.autoignitionC} />
+                </Assumed>
+              </dd>
+            </>
+          )}
+          <dt className="text-soft">Limit over a day</dt>
+          <dd>
+            <Assumed source={limits.text}>
+              <Figure value={picked.limitPpm} unit="ppm" />
+            </Assumed>
+          </dd>
+          <dt className="text-soft">Gloves</dt>
+          <dd>
+            <Assumed source={gloves.text}>{picked.gloves}</Assumed>
+          </dd>
+          <dt className="text-soft">Waste</dt>
+          <dd>
+            {picked.disposal} <span className="text-soft">({practice.text})</span>
+          </dd>
+        </dl>
+        <p className="mt-1 text-soft">
+          The safety data sheet of what is in the bottle goes before all of this.
+        </p>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,63 @@
+import { Ban, Check, TriangleAlert } from "lucide-react";
+import { solventNamed, solvents, surfaces, type Agreement } from "../../../core/materials/solvents.ts";
+
+const signs = { use: Check, care: TriangleAlert, never: Ban } as const;
+const hues: Record<Agreement, string> = { use: "text-done", care: "text-film", never: "text-danger" };
+
+/** What may touch what: every bottle against every surface, the picked one's reasons in words. */
+export function SurfaceTable({ picked }: { picked: string }) {
+  const own = solventNamed(picked)!;
+  return (
+    <details className="mt-4">
+      <summary className="min-h-12 content-center font-semibold">What may touch what</summary>
+      <div className="overflow-x-auto" role="region" aria-label="Solvents by surface" tabIndex={0}>
+        <table className="w-full min-w-180 border-collapse text-left">
+          <caption className="sr-only">How each solvent agrees with each surface</caption>
+          <thead>
+            <tr className="border-b-2 border-ink align-bottom">
+              <th scope="col" className="py-1 pr-3 font-semibold">
+                Surface
+              </th>
+              {solvents.map(({ name }) => (
+                <th
+                  key={name}
+                  scope="col"
+                  className={`py-1 pr-3 ${name === picked ? "font-semibold underline underline-offset-4" : "font-normal"}`}
+                >
+                  {name}
+                </th>
+              ))}
+              <th scope="col" className="py-1 font-semibold">
+                {own.name}
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {surfaces.map((surface) => (
+              <tr key={surface} className="border-b border-line">
+                <th scope="row" className="py-1.5 pr-3 font-normal">
+                  {surface}
+                </th>
+                {solvents.map(({ name, on }) => {
+                  const { agreement } = on[surface];
+                  const Sign = signs[agreement];
+                  return (
+                    <td key={name} className={`pr-3 whitespace-nowrap ${hues[agreement]}`}>
+                      <Sign aria-hidden size={16} className="mr-1 inline" />
+                      {agreement}
+                    </td>
+                  );
+                })}
+                <td>{own.on[surface].why}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="mt-1 text-soft">
+        Common practice and general chemistry, no source: try it where nobody looks, and ask the maker of a
+        coat.
+      </p>
+    </details>
+  );
+}

@@ -1,0 +1,74 @@
+import type { ShopRoom } from "../../../core/clean/room.ts";
+import type { Vapour } from "../../../core/clean/vapour.ts";
+import { Assumed, Figure } from "../../ui/quantity.tsx";
+
+/** A share of what may not be passed, as a bar that ends at it. */
+function Share({ label, share, words }: { label: string; share: number; words: string }) {
+  const isOver = share > 1;
+  return (
+    <div className="mt-2">
+      <div className="flex flex-wrap justify-between gap-x-3">
+        <span>{label}</span>
+        <span className={isOver ? "font-semibold text-danger" : ""}>{words}</span>
+      </div>
+      <div aria-hidden className="mt-0.5 h-2.5 border border-soft">
+        <div
+          className={`h-full ${isOver ? "bg-danger" : "bg-liquid"}`}
+          style={{ width: `${Math.min(100, Math.max(0.6, 100 * share))}%` }}
+        />
+      </div>
+    </div>
+  );
+}
+
+const ppm = (value: number) =>
+  `${value < 10 ? Number(value.toPrecision(2)) : Math.round(value).toLocaleString("en-GB").replaceAll(",", "\u202f")} ppm`;
+
+/** What the wipe puts in the room's air, against what people bear and what can explode. */
+export function VapourFigures({ vapour, room }: { vapour: Vapour; room: ShopRoom }) {
+  const { peakPpm, twa8hPpm, limitPpm, lowerExplosivePct, airChangesNeededPerH, ignition, cautions } = vapour;
+  return (
+    <div className="mt-2" data-testid="vapour">
+      <Share
+        label="Over a working day"
+        share={twa8hPpm / limitPpm}
+        words={`${ppm(twa8hPpm)} of ${ppm(limitPpm)}`}
+      />
+      <Share label="At its worst" share={peakPpm / limitPpm} words={ppm(peakPpm)} />
+      {lowerExplosivePct !== null && (
+        <Share
+          label="Of what can explode"
+          share={lowerExplosivePct / 10}
+          words={`${Number(lowerExplosivePct.toPrecision(2))} %, at most 10`}
+        />
+      )}
+      {ignition !== "safe" && (
+        <p className="edge-hatch mt-2 font-semibold text-danger">
+          {ignition === "above autoignition"
+            ? "Something nearby is hot enough to light it"
+            : "No flame or hot tool"}
+        </p>
+      )}
+      {cautions.map((caution) => (
+        <p key={caution} className="mt-1">
+          {caution}
+        </p>
+      ))}
+      <p className="mt-2">
+        In{" "}
+        <Assumed
+          source="the room that is set for this shop"
+          measure={{ href: "/shop#room", words: "Set the room" }}
+        >
+          <Figure value={room.roomM3} unit="m³" />
+        </Assumed>{" "}
+        with <Figure value={room.airChangesPerH} unit="air changes an hour" digits={1} />, mixing{" "}
+        {room.mixing} (1 ideal, 10 poor).{" "}
+        {airChangesNeededPerH === 0
+          ? "One such wipe a day needs no more air than that."
+          : `Needed: ${Number(airChangesNeededPerH.toPrecision(2))} an hour.`}{" "}
+        <span className="text-soft">Right over the cloth the air is richer than the room's.</span>
+      </p>
+    </div>
+  );
+}

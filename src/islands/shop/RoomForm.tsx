@@ -1,0 +1,78 @@
+import { useState } from "react";
+import { shopRoom, type ShopRoom } from "../../../core/clean/room.ts";
+import { describeFaults } from "../../../core/faults.ts";
+import { Field } from "../../ui/Field.tsx";
+import { useMounted } from "../../ui/useMounted.ts";
+import { keepAtShop, typedNumber } from "./keep-at-shop.ts";
+
+const entries = [
+  { field: "roomM3", label: "Room, m³", hint: "Length × width × height" },
+  {
+    field: "airChangesPerH",
+    label: "Air changes an hour",
+    hint: "By nature 0.5 to 2, with a fan 4 to 10: common practice, no source",
+  },
+  {
+    field: "mixing",
+    label: "Mixing, 1 ideal to 10 poor",
+    hint: "3 to 5 where the air sweeps past the bench",
+  },
+] as const;
+
+/** How large the room is and how its air is changed: what solvents put in the air is reckoned with it. */
+export function RoomForm({ initial }: { initial: ShopRoom }) {
+  const mounted = useMounted();
+  const [typed, setTyped] = useState<Record<keyof ShopRoom, string>>({
+    roomM3: String(initial.roomM3),
+    airChangesPerH: String(initial.airChangesPerH),
+    mixing: String(initial.mixing),
+  });
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const [said, setSaid] = useState<string>();
+  const save = async () => {
+    setSaid(undefined);
+    const entered = Object.fromEntries(
+      Object.entries(typed).map(([field, text]) => [field, typedNumber(text)]),
+    );
+    const parsed = shopRoom.safeParse(entered);
+    setFaults(
+      parsed.success
+        ? {}
+        : Object.fromEntries(
+            describeFaults(parsed.error, entered).map((fault) => [fault.path, fault.message]),
+          ),
+    );
+    if (parsed.success) setSaid(await keepAtShop("/api/shop/room", parsed.data, "Kept."));
+  };
+  return (
+    <form
+      className="grid gap-5 sm:grid-cols-3"
+      aria-busy={!mounted}
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      {entries.map(({ field, label, hint }) => (
+        <Field key={field} label={label} fault={faults[field] && `${label}: ${faults[field]}`} hint={hint}>
+          {(attributes) => (
+            <input
+              {...attributes}
+              className="entry"
+              inputMode="decimal"
+              value={typed[field]}
+              onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
+            />
+          )}
+        </Field>
+      ))}
+      <div className="flex items-center gap-4 sm:col-span-3">
+        <button type="submit" className="control-strong">
+          Keep the room
+        </button>
+        <p role="status">{said}</p>
+      </div>
+    </form>
+  );
+}
