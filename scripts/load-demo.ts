@@ -1,8 +1,10 @@
 import type pg from "pg";
 import { families } from "../demo/families.ts";
+import { filmShelf } from "../demo/film-shelf.ts";
 import { makeScenario, technicians } from "../demo/scenario.ts";
 import { inTransaction } from "../server/db/pool.ts";
 import { createJobWithin } from "../server/store/jobs.ts";
+import { addSheet } from "../server/store/film-shelf.ts";
 import { keepFamily, type StoredFamily } from "../server/store/families.ts";
 import { keepTechnicians } from "../server/store/technicians.ts";
 
@@ -14,6 +16,7 @@ export async function loadDemo(pool: pg.Pool, nowMs = Date.now()): Promise<numbe
     await keepTechnicians(client, technicians);
     const stored = new Map<string, StoredFamily>();
     for (const family of families) stored.set(family.code, await keepFamily(client, family));
+    for (const sheet of filmShelf) await addSheet(client, sheet);
     const jobs = makeScenario(nowMs);
     for (const job of jobs) {
       const result = await createJobWithin(client, { ...job, family: stored.get(job.family.code)! });

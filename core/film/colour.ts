@@ -115,6 +115,12 @@ function lab(xyz: Triple, illuminant: Illuminant): Triple {
   return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
 }
 
+/** How strong a tint is, 0 for grey and white: the chroma of CIE 1976 L*a*b*. */
+export function chromaOf(xyz: Triple, illuminant: Illuminant): number {
+  const [, a, b] = lab(xyz, illuminant);
+  return Math.hypot(a, b);
+}
+
 /** From which hue angle on a tint has its name, deg. */
 const hues = [
   [0, "pink"],
@@ -136,7 +142,7 @@ const DEEP_CHROMA = 35;
 /** A tint in words: black, grey and white apart, how deep it is and which way it leans. */
 export function tintName(xyz: Triple, illuminant: Illuminant): string {
   const [lightness, a, b] = lab(xyz, illuminant);
-  const chroma = Math.hypot(a, b);
+  const chroma = chromaOf(xyz, illuminant);
   if (lightness < 18) return chroma < 15 ? "black" : `near black, ${hueName(a, b)}`;
   if (chroma < LEAST_CHROMA) return lightness > 80 ? "white" : lightness > 40 ? "grey" : "dark grey";
   return `${chroma >= DEEP_CHROMA ? "" : "pale "}${hueName(a, b)}`;

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { axisDeg, filmPiece, filmSide } from "../film/films.ts";
 import { heatMethodKinds } from "../heat/heat-methods.ts";
 import { residuePatch } from "../clean/residue.ts";
 import { damage } from "../intake/damage.ts";
@@ -182,6 +183,21 @@ export const eventData = {
     volumeMl: bounded(0.1, 2_000),
     evaporateMin: bounded(0.5, 240),
   }),
+  /** How much light came through at an angle between the film that is measured and the one that is turned. */
+  "axis-read": z.strictObject({
+    film: filmSide(),
+    angleDeg: bounded(-360, 360),
+    level: bounded(0, 1e9),
+    source: z.enum(["hand", "simulated", "photo"], { error: "must be one of hand, simulated, photo" }),
+  }),
+  /** The axis that a new film is to have, and where it comes from. */
+  "axis-chosen": z.strictObject({
+    film: filmSide(),
+    axisDeg: axisDeg(),
+    from: z.enum(["measured", "picture", "usual"], { error: "must be one of measured, picture, usual" }),
+  }),
+  /** A piece of film was cut for this job; the shelf knows from what. */
+  "film-taken": z.strictObject({ ...filmPiece.shape, sheet: words(60), lot: words(60) }),
   "residue-marked": residuePatch,
   /** The patch that this id's event marked is gone. */
   "residue-cleared": z.strictObject({ residue: z.uuid({ error: "must be the id of a marked patch" }) }),

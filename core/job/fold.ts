@@ -1,5 +1,6 @@
 import { isWipe, laysDown } from "../clean/freshness.ts";
 import type { ResiduePatch } from "../clean/residue.ts";
+import type { FilmSide } from "../film/films.ts";
 import type { HeatMethodKind } from "../heat/heat-methods.ts";
 import type { Damage } from "../intake/damage.ts";
 import type { PacedStretch } from "../lift/cut-pace.ts";
@@ -80,6 +81,10 @@ export interface JobState {
   solvent: (EventDataOf<"solvent-chosen"> & Stamp) | null;
   /** Old glue that was marked, each under the id of its event. */
   residue: (ResiduePatch & { id: string; clearedAt: string | null } & Stamp)[];
+  axisReadings: (EventDataOf<"axis-read"> & { id: string } & Stamp)[];
+  /** The axes that new films are to have. */
+  filmAxes: Partial<Record<FilmSide, EventDataOf<"axis-chosen"> & Stamp>>;
+  filmsTaken: (EventDataOf<"film-taken"> & Stamp)[];
   checks: Partial<Record<StageName, Record<string, Check>>>;
   parts: (EventDataOf<"part-spent"> & Stamp)[];
   readings: { quantity: ReadingKind; stage: StageName; source: string; at: string; value: number }[];
@@ -121,6 +126,9 @@ function emptyState(): JobState {
     paces: [],
     solvent: null,
     residue: [],
+    axisReadings: [],
+    filmAxes: {},
+    filmsTaken: [],
     checks: {},
     parts: [],
     readings: [],
@@ -291,6 +299,15 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
       break;
     case "solvent-chosen":
       state.solvent = { ...event.data, ...stamp };
+      break;
+    case "axis-read":
+      state.axisReadings = [...state.axisReadings, { ...event.data, id: event.id, ...stamp }];
+      break;
+    case "axis-chosen":
+      state.filmAxes = { ...state.filmAxes, [event.data.film]: { ...event.data, ...stamp } };
+      break;
+    case "film-taken":
+      state.filmsTaken = [...state.filmsTaken, { ...event.data, ...stamp }];
       break;
     case "residue-marked":
       state.residue = [...state.residue, { ...event.data, id: event.id, clearedAt: null, ...stamp }];

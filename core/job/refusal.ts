@@ -115,6 +115,10 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
         ? no(`${left.length} ${left.length === 1 ? "patch is" : "patches are"} still marked.`, "step")
         : null;
     }
+    case "axis-read":
+    case "axis-chosen":
+    case "film-taken":
+      return routes[state.route].joins === "film" ? null : no("This job's route lays no film.");
     case "wedge-read":
       return family.stack.some((layer) => layer.material === draft.data.glue)
         ? null
@@ -181,6 +185,9 @@ function refusalOfUndo(
   if (target.kind === "job-opened") return no("Opening the job cannot be taken back.", "event");
   if (target.kind === "family-adopted") {
     return no("Going over to a newer family cannot be taken back: what came after rests on it.", "event");
+  }
+  if (target.kind === "film-taken") {
+    return no("A piece that is cut stays cut: cut another where it is spoilt.", "event");
   }
   const standing = standingEvents(events);
   if (target.kind !== "undone" && !standing.some((event) => event.id === target.id)) {

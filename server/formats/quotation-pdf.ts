@@ -1,59 +1,43 @@
-import { readFileSync } from "node:fs";
-import { createRequire } from "node:module";
 import PDFDocument from "pdfkit";
+import { bytesOf, withFonts } from "./pdf-fonts.ts";
 import type { Quotation } from "./quotation.ts";
-
-const require = createRequire(import.meta.url);
-/** As TTF: the web's files would have to be unpacked anew for every document. */
-const fontFile = (style: "400Regular" | "600SemiBold") =>
-  readFileSync(
-    require.resolve(
-      `@expo-google-fonts/atkinson-hyperlegible-next/${style}/AtkinsonHyperlegibleNext_${style}.ttf`,
-    ),
-  );
-let fonts: { plain: Buffer; strong: Buffer } | null = null;
 
 const MARGIN = 56;
 
 /** A quotation on paper: one A4 page as PDF. */
 export function quotationPdf(quotation: Quotation): Promise<Buffer> {
-  fonts ??= { plain: fontFile("400Regular"), strong: fontFile("600SemiBold") };
-  const { plain, strong } = fonts;
-  return new Promise((resolve, reject) => {
-    const page = new PDFDocument({
+  const page = withFonts(
+    new PDFDocument({
       size: "A4",
       margin: MARGIN,
       info: { Title: `Quotation ${quotation.title}`, Producer: "Half Lift", Creator: "Half Lift" },
-    });
-    const chunks: Buffer[] = [];
-    page.on("data", (chunk: Buffer) => chunks.push(chunk));
-    page.on("end", () => resolve(Buffer.concat(chunks)));
-    page.on("error", reject);
-    page.registerFont("plain", plain).registerFont("strong", strong);
-    const heading = (text: string) => page.moveDown(0.8).font("strong").fontSize(13).text(text);
-    const line = (text: string) => page.font("plain").fontSize(11).text(text, { lineGap: 2 });
-    page.font("strong").fontSize(20).text("Quotation");
-    page.fontSize(13).text(quotation.title);
-    line(`Taken in on ${quotation.opened}. ${quotation.complaint}`);
-    heading("What was agreed");
-    line(quotation.agreed);
-    heading("The risk, in figures");
-    for (const sentence of quotation.risk) line(sentence);
-    heading("What else could be done");
-    for (const row of quotation.rows) {
-      page.moveDown(0.3).font("strong").fontSize(11).text(row.name);
-      line(
-        `Goes well: ${row.goesWell}. On average ${row.average}, at worst ${row.worst}. Time: ${row.time}. If it fails: ${row.ifItFails}.`,
-      );
-    }
-    heading("What these figures rest on");
-    for (const sentence of quotation.basis) line(sentence);
-    const y = page.page.height - MARGIN - 60;
-    page.font("plain").fontSize(11).text("Agreed (name, date):", MARGIN, y);
-    page
-      .moveTo(MARGIN + 130, y + 14)
-      .lineTo(page.page.width - MARGIN, y + 14)
-      .stroke();
-    page.end();
-  });
+    }),
+  );
+  const bytes = bytesOf(page);
+  const heading = (text: string) => page.moveDown(0.8).font("strong").fontSize(13).text(text);
+  const line = (text: string) => page.font("plain").fontSize(11).text(text, { lineGap: 2 });
+  page.font("strong").fontSize(20).text("Quotation");
+  page.fontSize(13).text(quotation.title);
+  line(`Taken in on ${quotation.opened}. ${quotation.complaint}`);
+  heading("What was agreed");
+  line(quotation.agreed);
+  heading("The risk, in figures");
+  for (const sentence of quotation.risk) line(sentence);
+  heading("What else could be done");
+  for (const row of quotation.rows) {
+    page.moveDown(0.3).font("strong").fontSize(11).text(row.name);
+    line(
+      `Goes well: ${row.goesWell}. On average ${row.average}, at worst ${row.worst}. Time: ${row.time}. If it fails: ${row.ifItFails}.`,
+    );
+  }
+  heading("What these figures rest on");
+  for (const sentence of quotation.basis) line(sentence);
+  const y = page.page.height - MARGIN - 60;
+  page.font("plain").fontSize(11).text("Agreed (name, date):", MARGIN, y);
+  page
+    .moveTo(MARGIN + 130, y + 14)
+    .lineTo(page.page.width - MARGIN, y + 14)
+    .stroke();
+  page.end();
+  return bytes;
 }

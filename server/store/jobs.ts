@@ -260,7 +260,7 @@ async function adoptedFamily(
  * Adds events to a locked job's own, all or none. Those that are there already count as kept. `documented` is the family
  * of the document that the events come from: what one of them went over to.
  */
-async function appendWithin(
+export async function appendLocked(
   client: pg.PoolClient,
   job: StoredJob,
   incoming: readonly JobEvent[],
@@ -317,11 +317,11 @@ export async function appendEvents(
 ): Promise<AppendResult> {
   return inTransaction(pool, async (client) => {
     const job = await lockJob(client, code);
-    return job ? appendWithin(client, job, incoming) : { kind: "no such job" };
+    return job ? appendLocked(client, job, incoming) : { kind: "no such job" };
   });
 }
 
-async function lockJob(client: pg.PoolClient, code: string): Promise<StoredJob | null> {
+export async function lockJob(client: pg.PoolClient, code: string): Promise<StoredJob | null> {
   const { rowCount } = await client.query("SELECT 1 FROM job WHERE code = $1 FOR UPDATE", [code]);
   return rowCount ? findJob(client, code) : null;
 }
@@ -347,7 +347,7 @@ export async function appendPhoto(
       const job = await lockJob(client, code);
       if (!job) return { kind: "no such job" };
       await keepPhoto(client, event.id, job.id, photo);
-      const result = await appendWithin(client, job, [event]);
+      const result = await appendLocked(client, job, [event]);
       if (result.kind !== "kept") throw new NotKept(result);
       return result;
     });
@@ -405,7 +405,7 @@ export async function createJobWithin(
     for (let i = 0; i < overlap; i += 1) {
       if (present.events[i]!.id !== job.events[i]!.id) return { kind: "differs", index: i };
     }
-    const more = await appendWithin(client, present, job.events, job.family);
+    const more = await appendLocked(client, present, job.events, job.family);
     return more.kind === "kept"
       ? { kind: "here already", code: job.code, added: more.added }
       : more.kind === "no such job"
@@ -414,7 +414,7 @@ export async function createJobWithin(
   }
   await insertEvents(client, job.id, [opening]);
   await client.query("SELECT pg_notify($1, $2)", [JOB_CHANNEL, job.code]);
-  const rest = await appendWithin(
+  const rest = await appendLocked(
     client,
     { id: job.id, code: job.code, family: job.family, events: [opening] },
     job.events.slice(1),

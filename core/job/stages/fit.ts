@@ -1,6 +1,45 @@
+import { filmSides, type FilmSide } from "../../film/films.ts";
 import { seamOf } from "../../heat/lift-heat.ts";
 import { linersOf } from "../../open/opening-order.ts";
-import { confirmStep, type Stage } from "../step.ts";
+import type { JobState } from "../fold.ts";
+import { routes } from "../route.ts";
+import { confirmStep, type Stage, type Step, type StepContext } from "../step.ts";
+
+/** An axis that is met often: what stands there until it is measured or looked for. Common practice, no source. */
+const USUAL_AXIS_DEG = 45;
+
+/** Films whose axis is chosen and that nobody has cut yet. */
+export const filmsWanted = (state: JobState): FilmSide[] =>
+  filmSides.filter(
+    (film) => state.filmAxes[film] !== undefined && !state.filmsTaken.some((taken) => taken.film === film),
+  );
+
+function filmSteps(context: StepContext): Step[] {
+  const { state } = context;
+  const chosen = filmSides.filter((film) => state.filmAxes[film]);
+  const wanted = filmsWanted(state);
+  const byHand = confirmStep(
+    context,
+    "fit",
+    "cut-film",
+    `Cut the ${wanted.join(" and the ")} film from the shelf, adhesive down, or by hand with blade and ruler. Turned over, the angle is mirrored.`,
+    "Cut by hand",
+  );
+  return [
+    {
+      key: "axis",
+      ask: "Read the axis of the old film, or turn a film on the lit panel until the picture is right. Mark which edge is up.",
+      press: "Use this axis",
+      done: chosen.length > 0,
+      draft: () => ({
+        stage: "fit",
+        kind: "axis-chosen",
+        data: { film: "front", axisDeg: USUAL_AXIS_DEG, from: "usual" },
+      }),
+    },
+    { ...byHand, done: byHand.done || (chosen.length > 0 && wanted.length === 0) },
+  ];
+}
 
 export const fit: Stage = {
   name: "fit",
@@ -12,31 +51,16 @@ export const fit: Stage = {
       state.route === "assembly"
         ? `${family.code} display assembly`
         : (seamOf(family, state.route)?.newPart ?? "new part");
+    const isFilm = routes[state.route].joins === "film";
     return [
-      confirmStep(context, "fit", "dry-fit", `Dry-fit the ${part}: border, button, flex.`, "It fits"),
-      ...(state.route === "film"
-        ? [
-            confirmStep(
-              context,
-              "fit",
-              "axis",
-              "Film on the lit panel, turned until the picture is right. Mark top and the side that carries adhesive; turned over, the angle is mirrored.",
-              "Axis marked",
-            ),
-            confirmStep(
-              context,
-              "fit",
-              "cut-film",
-              "Mark the corners through the film, cut with blade and ruler.",
-              "Cut",
-            ),
-          ]
-        : []),
+      ...(isFilm
+        ? filmSteps(context)
+        : [confirmStep(context, "fit", "dry-fit", `Dry-fit the ${part}: border, button, flex.`, "It fits")]),
       {
         key: "spend",
         ask: `Take the ${part} from stock. From here it is spent.`,
         press: "Part taken",
-        done: state.parts.some((spent) => spent.unit === "piece"),
+        done: state.parts.some((spent) => spent.unit === "piece") || state.filmsTaken.length > 0,
         draft: () => ({ stage: "fit", kind: "part-spent", data: { part, quantity: 1, unit: "piece" } }),
       },
       ...family.parts

@@ -109,7 +109,7 @@ export function CleanPanel(props: PanelProps & CleanKnowledge) {
       </p>
       {edges.length > 0 && <p className="mt-1 text-lg">{tiltWords(edges)}</p>}
       {hottest && solvent.flashC !== null && (
-        <p role="alert" className="edge-hatch mt-3 max-w-3xl text-danger" data-testid="hot">
+        <p role="note" className="edge-hatch mt-3 max-w-3xl text-danger" data-testid="hot">
           <strong>
             {hottest.title}
             {hottest.code ? ` at ${hottest.code}` : " of this job"}, <Temperature c={hottest.hotC} />:

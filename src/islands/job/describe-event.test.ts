@@ -152,6 +152,16 @@ describe("the log", () => {
       "stretch-cut": { edge: "top", fromMm: 0, toMm: 10 },
       "pace-marked": { edge: "top", fromMm: 0, toMm: 10, pace: "thick" },
       "solvent-chosen": { solvent: "ethanol", volumeMl: 5, evaporateMin: 4 },
+      "axis-read": { film: "front", angleDeg: 30, level: 412, source: "photo" },
+      "axis-chosen": { film: "rear", axisDeg: 44.96, from: "measured" },
+      "film-taken": {
+        film: "front",
+        widthMm: 140,
+        heightMm: 52,
+        axisDeg: 45,
+        sheet: "S-3",
+        lot: "24-07",
+      },
       "residue-marked": {
         points: [
           { xMm: 0, yMm: 0 },

@@ -179,6 +179,14 @@ export function describeEvent(
       const { solvent, volumeMl, evaporateMin } = event.data;
       return `Solvent: ${volumeMl} ml ${solvent}, dries off in ${evaporateMin} min`;
     }
+    case "axis-read":
+      return `Light at ${event.data.angleDeg}°, ${event.data.film} film: ${Number(event.data.level.toPrecision(4))}${event.data.source === "hand" ? "" : ` (${event.data.source})`}`;
+    case "axis-chosen":
+      return `Axis of the ${event.data.film} film: ${Number(event.data.axisDeg.toFixed(1))}°, ${event.data.from === "picture" ? "by the picture" : event.data.from}`;
+    case "film-taken": {
+      const { film, widthMm, heightMm, sheet, lot } = event.data;
+      return `Cut: ${film} film ${lengthText(widthMm, preferences)} × ${lengthText(heightMm, preferences)} from ${sheet}, lot ${lot}`;
+    }
     case "residue-marked":
       return `Glue left: ${residuePct(family.outline, [event.data]).toFixed(1)} % of the panel`;
     case "residue-cleared":

@@ -1,0 +1,64 @@
+import { z } from "zod";
+import type { Family } from "../stack/family.ts";
+import { bounded, sideMm, words } from "../units.ts";
+
+/** The film on the viewer's side of the cell, and the one behind it. */
+export const filmSides = ["front", "rear"] as const;
+export type FilmSide = (typeof filmSides)[number];
+
+export const filmSide = () => z.enum(filmSides, { error: `must be one of ${filmSides.join(", ")}` });
+/** An axis seen from the viewer's side, from the panel's width counter-clockwise: 180 is 0 again. */
+export const axisDeg = () => bounded(0, 180);
+
+export const filmKinds = ["clear", "with hard coat", "with reflector"] as const;
+export type FilmKind = (typeof filmKinds)[number];
+
+/** A sheet or remnant on the shelf. Its axis from its width, counter-clockwise, as it lies with the adhesive down. */
+export const filmSheet = z.strictObject({
+  label: words(40),
+  kind: z.enum(filmKinds, { error: `must be one of ${filmKinds.join(", ")}` }),
+  widthMm: sideMm(),
+  heightMm: sideMm(),
+  axisDeg: axisDeg(),
+  lot: words(60),
+  /** What is left of a sheet: it is used up before a whole one is begun. */
+  isRemnant: z.boolean().default(false),
+});
+export type FilmSheet = z.output<typeof filmSheet>;
+
+/** A piece that a job needs. */
+export const filmPiece = z.strictObject({
+  film: filmSide(),
+  widthMm: sideMm(),
+  heightMm: sideMm(),
+  axisDeg: axisDeg(),
+});
+export type FilmPiece = z.output<typeof filmPiece>;
+
+/**
+ * Which face is up while a sheet lies with its adhesive down: a front film's viewer's face, but the face of a rear film that looks
+ * away from the viewer, because its adhesive looks towards the cell. That mirrors the angle.
+ */
+export const faceUp = (film: FilmSide): "towards" | "away" => (film === "front" ? "towards" : "away");
+
+/** How far a piece reaches over what the family lets be seen, on each side, mm: the border, as far as the film goes under it. */
+export const coverMm = (family: Pick<Family, "borderMm">): number => Math.max(0.5, 0.5 * family.borderMm);
+
+/** The size of a film for a family: the panel without the half of its border that stays bare. */
+export function pieceSize(family: Pick<Family, "outline" | "borderMm">): {
+  widthMm: number;
+  heightMm: number;
+} {
+  const bare = family.borderMm - coverMm(family);
+  const round = (mm: number) => Number(Math.max(1, mm).toFixed(1));
+  return {
+    widthMm: round(family.outline.widthMm - 2 * bare),
+    heightMm: round(family.outline.heightMm - 2 * bare),
+  };
+}
+
+/** Between two cuts and from the sheet's rim, mm. Common practice: a blade has no kerf, a ruler wants room; no source. */
+export const CUT_GAP_MM = 1;
+export const SHEET_TRIM_MM = 3;
+/** Axes met most: common practice, no source. */
+export const usualAxesDeg = [0, 45, 90, 135] as const;

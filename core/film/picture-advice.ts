@@ -1,0 +1,159 @@
+import { calculateCellOptics, type CellOptics } from "./cell-optics.ts";
+import { chromaOf } from "./colour.ts";
+import { foldDeg } from "./film-axis.ts";
+import type { FilmSide } from "./films.ts";
+
+/** A cell between its two films. */
+export interface FilmedCell {
+  twistDeg: number;
+  retardanceNm: number;
+  rearDeg: number;
+  frontDeg: number;
+  filmExtinction: number;
+}
+
+/** Cells that are met, with what they are reckoned with. From memory: first and second minimum of Gooch & Tarry; usual supertwist. */
+export const cellKinds = [
+  {
+    key: "twisted",
+    title: "Twisted, 90°",
+    what: "watches, meters, small colour panels",
+    twistDeg: 90,
+    retardanceNm: 476,
+    usualRearDeg: 0,
+  },
+  {
+    key: "twisted-thick",
+    title: "Twisted, 90°, thick",
+    what: "old segment displays",
+    twistDeg: 90,
+    retardanceNm: 1_065,
+    usualRearDeg: 0,
+  },
+  {
+    key: "supertwisted",
+    title: "Supertwisted, 240°",
+    what: "graphic displays of many rows",
+    twistDeg: 240,
+    retardanceNm: 850,
+    usualRearDeg: 45,
+  },
+] as const;
+export type CellKind = (typeof cellKinds)[number]["key"];
+
+/** A picture with less than this between light and dark cannot be read. */
+export const LEAST_CONTRAST = 2;
+/** The ground must let so much through to count as light. */
+const LEAST_LIGHT = 0.15;
+/** A tint that anybody sees. */
+const SEEN_CHROMA = 12;
+
+export type SweepRow = NonNullable<CellOptics["sweep"]>[number];
+
+/** What the picture looks like at each angle of one of the films, every so many degrees over a half turn. */
+export function sweepOf(cell: FilmedCell, film: FilmSide, stepDeg = 3): SweepRow[] {
+  const sweep = { fromDeg: 0, toDeg: 180 - stepDeg, stepDeg };
+  if (film === "front") return calculateCellOptics({ ...cell, sweep }).sweep!;
+  return Array.from({ length: 180 / stepDeg }, (_, i) => {
+    const { off, on, contrast, sense } = calculateCellOptics({ ...cell, rearDeg: i * stepDeg });
+    const small = ({ x, y, Y, srgb, tint }: typeof off) => ({ x, y, Y, srgb, tint });
+    return { frontDeg: i * stepDeg, off: small(off), on: small(on), contrast, sense };
+  });
+}
+
+export interface PictureAdvice {
+  isInverted: boolean;
+  isTinted: boolean;
+  isWeak: boolean;
+  /** The angle that sets it right; null where none does. */
+  mend: { toDeg: number; turnDeg: number; contrast: number; tint: string } | null;
+  /** The angle of the right sense with the least tint, where that is another. */
+  plainest: { toDeg: number; contrast: number; tint: string } | null;
+  /** In plain words, what is seen and what to do. */
+  sentences: string[];
+}
+
+type Shown = Pick<SweepRow, "off" | "on">;
+
+const chroma = ({ x, y, Y }: { x: number; y: number; Y: number }) =>
+  chromaOf([(x / y) * Y, Y, ((1 - x - y) / y) * Y], "E");
+/** The part of a picture, lit or unlit, whose tint is seen first. */
+const tinted = ({ off, on }: Shown) => (chroma(off) >= chroma(on) ? off : on);
+const lightPart = ({ off, on }: Shown) => (off.Y >= on.Y ? off : on);
+
+/** How to turn a film: the shorter way round. */
+const turnFrom = (from: number, to: number) => {
+  const turn = foldDeg(to - from);
+  return turn > 90 ? turn - 180 : turn;
+};
+
+/**
+ * Why a picture is inverted or tinted and which angle of one film mends it, or that none will. The sense that is wanted is dark on
+ * light ("positive") or the other way round. Among angles of that sense it looks for contrast, and beside it for the least tint.
+ */
+export function advise(
+  cell: FilmedCell,
+  film: FilmSide,
+  wanted: CellOptics["sense"],
+  sweep: readonly SweepRow[] = sweepOf(cell, film),
+): PictureAdvice {
+  const now = calculateCellOptics(cell);
+  const isInverted = now.sense !== wanted;
+  const isWeak = now.contrast < LEAST_CONTRAST;
+  const isTinted = chroma(tinted(now)) > SEEN_CHROMA;
+  const right = sweep.filter(
+    (row) => row.sense === wanted && row.contrast >= LEAST_CONTRAST && lightPart(row).Y >= LEAST_LIGHT,
+  );
+  const strongest = right.reduce<SweepRow | null>(
+    (best, row) => (best && best.contrast >= row.contrast ? best : row),
+    null,
+  );
+  const plainest = right
+    .filter((row) => row.contrast >= Math.min(4, 0.3 * strongest!.contrast))
+    .reduce<SweepRow | null>(
+      (best, row) => (best && chroma(tinted(best)) <= chroma(tinted(row)) ? best : row),
+      null,
+    );
+  const from = film === "front" ? cell.frontDeg : cell.rearDeg;
+  const shown = (row: SweepRow) => ({
+    toDeg: row.frontDeg,
+    contrast: row.contrast,
+    tint: tinted(row).tint,
+  });
+  const mend = strongest && {
+    ...shown(strongest),
+    turnDeg: turnFrom(from, strongest.frontDeg),
+  };
+  const hint = (turnDeg: number) =>
+    `${Math.abs(Math.round(turnDeg))}° ${turnDeg > 0 ? "counter-clockwise" : "clockwise"}`;
+  const sentences = [
+    ...(isInverted ? [`Inverted: ${now.sense === "positive" ? "dark on light" : "light on dark"}.`] : []),
+    ...(isWeak && !isInverted ? ["Weak: light and dark are too close to be read."] : []),
+    ...(mend && (isInverted || isWeak)
+      ? [
+          `Turn the ${film} film ${hint(mend.turnDeg)}, to ${mend.toDeg}°: contrast ${mend.contrast.toFixed(0)}.`,
+        ]
+      : []),
+    ...(!mend
+      ? [
+          `No angle of the ${film} film gives ${wanted === "positive" ? "dark on light" : "light on dark"}: the other film stands wrong or is on the wrong way round, a compensation film is missing, or the cell is damaged.`,
+        ]
+      : []),
+    ...(isTinted
+      ? [
+          plainest && chroma(tinted(plainest)) <= SEEN_CHROMA
+            ? `Tinted ${tinted(now).tint}: at ${plainest.frontDeg}° it is ${lightPart(plainest).tint}.`
+            : `Tinted ${tinted(now).tint}, and no angle takes it away: it is the cell's own retardance. A compensation film would, where there was one.`,
+        ]
+      : []),
+    ...(!isInverted && !isWeak && !isTinted ? ["As it should be: nothing to turn."] : []),
+  ];
+  return {
+    isInverted,
+    isTinted,
+    isWeak,
+    mend,
+    plainest: plainest && shown(plainest),
+    sentences,
+  };
+}

@@ -1,0 +1,276 @@
+import { randomUUID } from "node:crypto";
+import type pg from "pg";
+import { v5 as uuidFromName } from "uuid";
+import { z } from "zod";
+import { rotationFor, type Placed } from "../../core/film/cutting.ts";
+import {
+  faceUp,
+  filmPiece,
+  filmSides,
+  pieceSize,
+  type FilmKind,
+  type FilmSheet,
+  type FilmSide,
+} from "../../core/film/films.ts";
+import { layoutFaults, remnantsOf } from "../../core/film/film-layout.ts";
+import type { JobEvent } from "../../core/job/event.ts";
+import { foldJob } from "../../core/job/fold.ts";
+import { filmsWanted } from "../../core/job/stages/fit.ts";
+import { key } from "../../core/stack/family.ts";
+import { bounded } from "../../core/units.ts";
+import { inTransaction } from "../db/pool.ts";
+import { appendLocked, lockJob, openJobs, type AppendResult } from "./jobs.ts";
+
+/** A sheet on the shelf. */
+export interface ShelvedSheet extends FilmSheet {
+  id: string;
+}
+
+const COLUMNS = "id, label, kind, width_mm, height_mm, axis_deg, lot, remnant";
+
+interface SheetRow {
+  id: string;
+  label: string;
+  kind: FilmKind;
+  width_mm: number;
+  height_mm: number;
+  axis_deg: number;
+  lot: string;
+  remnant: boolean;
+}
+
+const readRow = (row: SheetRow): ShelvedSheet => ({
+  id: row.id,
+  label: row.label,
+  kind: row.kind,
+  widthMm: row.width_mm,
+  heightMm: row.height_mm,
+  axisDeg: row.axis_deg,
+  lot: row.lot,
+  isRemnant: row.remnant,
+});
+
+/** What lies on the shelf: remnants before sheets, the smallest first, which is the order to use them up in. */
+export async function shelvedSheets(client: pg.Pool | pg.PoolClient): Promise<ShelvedSheet[]> {
+  const { rows } = await client.query<SheetRow>(
+    `SELECT ${COLUMNS} FROM film_sheet WHERE cut_by IS NULL AND gone_at IS NULL
+     ORDER BY NOT remnant, width_mm * height_mm, label`,
+  );
+  return rows.map(readRow);
+}
+
+async function insertSheet(
+  client: pg.Pool | pg.PoolClient,
+  sheet: FilmSheet,
+  parent: string | null = null,
+): Promise<ShelvedSheet | null> {
+  const { rows } = await client.query<SheetRow>(
+    `INSERT INTO film_sheet (id, label, kind, width_mm, height_mm, axis_deg, lot, remnant, parent)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT (label) DO NOTHING RETURNING ${COLUMNS}`,
+    [
+      randomUUID(),
+      sheet.label,
+      sheet.kind,
+      sheet.widthMm,
+      sheet.heightMm,
+      sheet.axisDeg,
+      sheet.lot,
+      sheet.isRemnant,
+      parent,
+    ],
+  );
+  return rows[0] ? readRow(rows[0]) : null;
+}
+
+/** Puts a sheet on the shelf; null where its label is taken. */
+export const addSheet = (client: pg.Pool | pg.PoolClient, sheet: FilmSheet): Promise<ShelvedSheet | null> =>
+  insertSheet(client, sheet);
+
+/** Takes a sheet off the shelf for good; false where it is not there. */
+export async function discardSheet(pool: pg.Pool, id: string): Promise<boolean> {
+  const { rowCount } = await pool.query(
+    "UPDATE film_sheet SET gone_at = now() WHERE id = $1 AND cut_by IS NULL AND gone_at IS NULL",
+    [id],
+  );
+  return rowCount === 1;
+}
+
+/** A piece that an open job waits for. */
+export interface WantedPiece {
+  job: string;
+  family: string;
+  film: FilmSide;
+  widthMm: number;
+  heightMm: number;
+  axisDeg: number;
+}
+
+/** The pieces that open jobs at their fit have an axis for and nobody has cut yet. */
+export async function wantedPieces(pool: pg.Pool): Promise<WantedPiece[]> {
+  return (await openJobs(pool)).flatMap(({ code, family: { family }, events }) => {
+    const state = foldJob(events);
+    if (state.present !== "fit" || state.held) return [];
+    return filmsWanted(state).map((film) => ({
+      job: code,
+      family: family.code,
+      film,
+      ...pieceSize(family),
+      axisDeg: state.filmAxes[film]!.axisDeg,
+    }));
+  });
+}
+
+const place = bounded(-5_000, 10_000);
+
+/** What is cut from one sheet, and for whom. */
+export const filmCutting = z.strictObject({
+  id: z.uuid({ error: "must be a UUID" }),
+  who: key(),
+  at: z.iso.datetime({ error: "must be a time in UTC such as 2026-03-01T08:30:00Z" }),
+  gapMm: bounded(0, 100),
+  trimMm: bounded(0, 500),
+  sheets: z
+    .array(
+      z.strictObject({
+        sheet: z.uuid({ error: "must be the id of a sheet" }),
+        pieces: z
+          .array(
+            z.strictObject({
+              ...filmPiece.shape,
+              job: z.string().min(1).max(40),
+              centre: z.strictObject({ xMm: place, yMm: place }),
+            }),
+          )
+          .min(1)
+          .max(60),
+      }),
+    )
+    .min(1)
+    .max(20),
+});
+export type FilmCutting = z.output<typeof filmCutting>;
+
+/** What became of a cutting. */
+export type CutResult =
+  | { kind: "cut"; remnants: ShelvedSheet[]; jobs: string[] }
+  | { kind: "cut before" }
+  | { kind: "differs" }
+  | { kind: "no such sheet"; path: string }
+  | { kind: "no such job"; code: string; path: string }
+  | { kind: "faulty"; path: string; message: string }
+  | { kind: "job refused"; code: string; event: JobEvent; result: AppendResult };
+
+class NotCut extends Error {
+  constructor(readonly result: CutResult) {
+    super("not cut");
+  }
+}
+
+const order = (film: FilmSide) => filmSides.indexOf(film);
+
+/**
+ * Cuts sheets up: each job gets an event for its piece, the sheets leave the shelf, what is left of them comes back as remnants. All
+ * of it or nothing; the same cutting sent again changes nothing.
+ */
+export async function cutFilm(pool: pg.Pool, cutting: FilmCutting): Promise<CutResult> {
+  try {
+    return await inTransaction(pool, (client) => cutWithin(client, cutting));
+  } catch (error) {
+    if (error instanceof NotCut) return error.result;
+    throw error;
+  }
+}
+
+async function cutWithin(client: pg.PoolClient, cutting: FilmCutting): Promise<CutResult> {
+  const { id, who, at, gapMm, trimMm } = cutting;
+  const asked = JSON.stringify(cutting);
+  const { rowCount } = await client.query(
+    `INSERT INTO film_cut (id, who, at, content)
+     SELECT $1, $2, $3, $4::jsonb WHERE EXISTS (SELECT 1 FROM technician WHERE key = $2)
+     ON CONFLICT (id) DO NOTHING`,
+    [id, who, at, asked],
+  );
+  if (rowCount === 0) {
+    const { rows } = await client.query<{ same: boolean }>(
+      "SELECT content = $2::jsonb AS same FROM film_cut WHERE id = $1",
+      [id, asked],
+    );
+    if (rows[0]) return { kind: rows[0].same ? "cut before" : "differs" };
+    return { kind: "faulty", path: "who", message: `"${who}" is not one of those who work here` };
+  }
+  const events = new Map<string, JobEvent[]>();
+  const remnants: ShelvedSheet[] = [];
+  for (const [s, { sheet: sheetId, pieces }] of cutting.sheets.entries()) {
+    const { rows } = await client.query<SheetRow>(
+      `UPDATE film_sheet SET cut_by = $2 WHERE id = $1 AND cut_by IS NULL AND gone_at IS NULL RETURNING ${COLUMNS}`,
+      [sheetId, id],
+    );
+    if (!rows[0]) throw new NotCut({ kind: "no such sheet", path: `sheets[${s}].sheet` });
+    const sheet = readRow(rows[0]);
+    const lying = pieces.map((piece, p): Placed & { id: string } => ({
+      id: String(p),
+      widthMm: piece.widthMm,
+      heightMm: piece.heightMm,
+      centre: piece.centre,
+      rotationDeg: rotationFor(piece.axisDeg, sheet.axisDeg, faceUp(piece.film) === "away"),
+    }));
+    const [wrong] = layoutFaults(sheet, lying, gapMm, trimMm);
+    if (wrong !== undefined) {
+      throw new NotCut({
+        kind: "faulty",
+        path: `sheets[${s}].pieces[${wrong}].centre`,
+        message: `lies over another piece or within ${trimMm} mm of the rim of ${sheet.label}, which is ${sheet.widthMm} × ${sheet.heightMm} mm`,
+      });
+    }
+    for (const [p, piece] of pieces.entries()) {
+      const event: JobEvent = {
+        id: uuidFromName(`${piece.job} ${piece.film} ${s} ${p}`, id),
+        stage: "fit",
+        kind: "film-taken",
+        who,
+        at: new Date(at).toISOString(),
+        data: {
+          film: piece.film,
+          widthMm: piece.widthMm,
+          heightMm: piece.heightMm,
+          axisDeg: piece.axisDeg,
+          sheet: sheet.label,
+          lot: sheet.lot,
+        },
+      };
+      events.set(piece.job, [...(events.get(piece.job) ?? []), event]);
+    }
+    let nth = 0;
+    for (const { widthMm, heightMm } of remnantsOf(sheet, lying, gapMm)) {
+      nth += 1;
+      const round = (mm: number) => Math.floor(mm * 10) / 10;
+      const kept = await insertSheet(
+        client,
+        {
+          label: `${sheet.label}/${nth}`,
+          kind: sheet.kind,
+          widthMm: round(widthMm),
+          heightMm: round(heightMm),
+          axisDeg: sheet.axisDeg,
+          lot: sheet.lot,
+          isRemnant: true,
+        },
+        sheet.id,
+      );
+      if (kept) remnants.push(kept);
+    }
+  }
+  // In one order, so that two cuttings never wait for one another's jobs.
+  for (const code of [...events.keys()].sort()) {
+    const job = await lockJob(client, code);
+    if (!job) throw new NotCut({ kind: "no such job", code, path: "sheets" });
+    const own = events
+      .get(code)!
+      .sort((a, b) =>
+        a.kind === "film-taken" && b.kind === "film-taken" ? order(a.data.film) - order(b.data.film) : 0,
+      );
+    const result = await appendLocked(client, job, own);
+    if (result.kind !== "kept") throw new NotCut({ kind: "job refused", code, event: own[0]!, result });
+  }
+  return { kind: "cut", remnants, jobs: [...events.keys()].sort() };
+}

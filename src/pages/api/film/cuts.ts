@@ -1,0 +1,32 @@
+import type { APIRoute } from "astro";
+import { describeFaults } from "../../../../core/faults.ts";
+import { database } from "../../../../server/db/pool.ts";
+import { answerAppend, faulty, json, problem, readBody } from "../../../../server/problem.ts";
+import { cutFilm, filmCutting } from "../../../../server/store/film-shelf.ts";
+
+/** Cuts sheets up for jobs: their events, the sheets off the shelf, the remnants back on it, or nothing of it. */
+export const POST: APIRoute = async ({ request }) => {
+  const read = await readBody(request);
+  if ("answer" in read) return read.answer;
+  const parsed = filmCutting.safeParse(read.body);
+  if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
+  const result = await cutFilm(database(), parsed.data);
+  switch (result.kind) {
+    case "cut":
+      return json({ remnants: result.remnants, jobs: result.jobs }, 201);
+    case "cut before":
+      return json({ remnants: [], jobs: [] });
+    case "differs":
+      return problem(409, "Id taken", "This id stands for another cutting.");
+    case "no such sheet":
+      return problem(409, "Sheet gone", "That sheet is not on the shelf any more: somebody has cut it up.", {
+        faults: [{ path: result.path, message: "must be a sheet on the shelf" }],
+      });
+    case "no such job":
+      return faulty([{ path: result.path, message: `there is no job ${result.code}` }]);
+    case "faulty":
+      return faulty([{ path: result.path, message: result.message }]);
+    case "job refused":
+      return answerAppend(result.result, [result.event], result.code);
+  }
+};

@@ -1,0 +1,286 @@
+import { expect } from "chai";
+import DxfParser from "dxf-parser";
+import { XMLParser } from "fast-xml-parser";
+import type pg from "pg";
+import SVGPathCommander from "svg-path-commander";
+import { v4 as uuid } from "uuid";
+import { calculateFilmLayout } from "../../core/film/film-layout.ts";
+import { CUT_GAP_MM, faceUp, SHEET_TRIM_MM } from "../../core/film/films.ts";
+import type { EventDraft, JobEvent } from "../../core/job/event.ts";
+import { foldJob } from "../../core/job/fold.ts";
+import { drawingLayers } from "../../server/formats/film-drawing.ts";
+import { templateTiles } from "../../server/formats/film-template.ts";
+import { appendEvents, findJob } from "../../server/store/jobs.ts";
+import type { FilmCutting, ShelvedSheet, WantedPiece } from "../../server/store/film-shelf.ts";
+import { POST as cut } from "../../src/pages/api/film/cuts.ts";
+import { POST as draw } from "../../src/pages/api/film/drawings/[format].ts";
+import { GET as shelf, POST as add } from "../../src/pages/api/film/sheets/index.ts";
+import { DELETE as discard } from "../../src/pages/api/film/sheets/[id].ts";
+import { GET as wanted } from "../../src/pages/api/film/wanted.ts";
+import { demoDatabase } from "../fresh-database.ts";
+import { ask, call, expectFault } from "./ask.ts";
+
+/** The deck scale of the demo, on hold until its film has come. */
+const CODE = "GW-1162";
+const at = "2026-11-25T10:00:00.000Z";
+
+describe("the shelf of film", function () {
+  this.timeout(60_000);
+  let pool: pg.Pool;
+  const sheets = async () => (await ask(shelf)).body as ShelvedSheet[];
+  const tell = async (draft: EventDraft) => {
+    const event = { ...draft, id: uuid(), who: "tove", at } as JobEvent;
+    expect((await appendEvents(pool, CODE, [event])).kind).to.equal("kept");
+    return event;
+  };
+  const stateOf = async () => foldJob((await findJob(pool, CODE))!.events);
+
+  before(async () => {
+    ({ pool } = await demoDatabase());
+    await tell({ stage: "fit", kind: "job-released", data: {} });
+  });
+
+  it("takes sheets in under a label of their own, and gives them up for good", async () => {
+    const sheet = {
+      label: "T-1",
+      kind: "clear",
+      widthMm: 300,
+      heightMm: 200,
+      axisDeg: 0,
+      lot: "t-1",
+      isRemnant: false,
+    };
+    const added = await ask(add, { body: sheet });
+    expect(added.status).to.equal(201);
+    expect(await sheets()).to.deep.include(added.body);
+    expectFault(await ask(add, { body: sheet }), 409, "label");
+    expectFault(await ask(add, { body: { ...sheet, label: "T-2", axisDeg: 190 } }), 422, "axisDeg");
+    expect((await call(discard, { params: { id: added.body.id } })).status).to.equal(204);
+    expect((await call(discard, { params: { id: added.body.id } })).status).to.equal(404);
+    expect((await call(discard, { params: { id: "none" } })).status).to.equal(404);
+    expect((await sheets()).map(({ label }) => label)).not.to.include("T-1");
+  });
+
+  it("lists remnants before sheets, the smallest first", async () => {
+    const all = await sheets();
+    const remnants = all.filter(({ isRemnant }) => isRemnant);
+    expect(all.slice(0, remnants.length)).to.deep.equal(remnants);
+    const areas = remnants.map(({ widthMm, heightMm }) => widthMm * heightMm);
+    expect([...areas].sort((a, b) => a - b)).to.deep.equal(areas);
+  });
+
+  it("cuts two films of a job from a remnant: the job knows them, the sheet is gone, what is left is back; twice is once", async () => {
+    await tell({ stage: "fit", kind: "axis-chosen", data: { film: "front", axisDeg: 90, from: "measured" } });
+    await tell({ stage: "fit", kind: "axis-chosen", data: { film: "rear", axisDeg: 0, from: "usual" } });
+    const pieces = ((await ask(wanted)).body as WantedPiece[]).filter(({ job }) => job === CODE);
+    expect(pieces.map(({ film }) => film)).to.deep.equal(["front", "rear"]);
+    const remnant = (await sheets()).find(({ label }) => label === "F-9/1")!;
+    const layout = calculateFilmLayout({
+      sheets: [remnant].map(({ id, widthMm, heightMm, axisDeg }) => ({ id, widthMm, heightMm, axisDeg })),
+      pieces: pieces.map(({ film, widthMm, heightMm, axisDeg }) => ({
+        id: film,
+        widthMm,
+        heightMm,
+        axisDeg,
+        adhesive: faceUp(film),
+      })),
+      gapMm: CUT_GAP_MM,
+      trimMm: SHEET_TRIM_MM,
+    });
+    expect(layout.left).to.deep.equal([]);
+    const placed = pieces.map(({ job, film, widthMm, heightMm, axisDeg }) => {
+      const { centre } = layout.placed.find(({ id }) => id === film)!;
+      return { job, film, widthMm, heightMm, axisDeg, centre };
+    });
+    const cutting: FilmCutting = {
+      id: uuid(),
+      who: "tove",
+      at,
+      gapMm: CUT_GAP_MM,
+      trimMm: SHEET_TRIM_MM,
+      sheets: [{ sheet: remnant.id, pieces: placed }],
+    };
+
+    // Over one another, by a stranger, for a job that is elsewhere, from a sheet that is none: nothing happens.
+    const tight = { ...cutting, id: uuid() };
+    const over = placed.map((piece) => ({ ...piece, centre: placed[0]!.centre }));
+    expectFault(
+      await ask(cut, { body: { ...tight, sheets: [{ sheet: remnant.id, pieces: over }] } }),
+      422,
+      "sheets[0].pieces[0].centre",
+    );
+    expectFault(await ask(cut, { body: { ...tight, who: "nobody" } }), 422, "who");
+    const elsewhere = [{ ...placed[0]!, job: "GW-1160" }, placed[1]!];
+    const refused = await ask(cut, {
+      body: { ...tight, sheets: [{ sheet: remnant.id, pieces: elsewhere }] },
+    });
+    expect(refused.status).to.equal(409);
+    const lost = { ...tight, sheets: [{ sheet: uuid(), pieces: placed }] };
+    expectFault(await ask(cut, { body: lost }), 409, "sheets[0].sheet");
+    expect((await stateOf()).filmsTaken).to.deep.equal([]);
+    expect((await sheets()).map(({ id }) => id)).to.include(remnant.id);
+
+    // Two benches at the same moment: one of them has the sheet.
+    const rivals = await Promise.all([
+      ask(cut, { body: cutting }),
+      ask(cut, { body: { ...cutting, id: uuid() } }),
+    ]);
+    expect(rivals.map(({ status }) => status).sort()).to.deep.equal([201, 409]);
+    const { filmsTaken } = await stateOf();
+    expect(filmsTaken.map(({ film, sheet }) => [film, sheet])).to.deep.equal([
+      ["front", "F-9/1"],
+      ["rear", "F-9/1"],
+    ]);
+    const now = await sheets();
+    expect(now.map(({ id }) => id)).not.to.include(remnant.id);
+    const won = rivals.find(({ status }) => status === 201)!;
+    for (const left of won.body.remnants as ShelvedSheet[]) {
+      expect(now).to.deep.include(left);
+      expect(left.label).to.match(/^F-9\/1\/\d$/);
+      expect(left).to.include({ isRemnant: true, lot: remnant.lot, axisDeg: remnant.axisDeg });
+    }
+    if (rivals[0]!.status === 201) {
+      expect((await ask(cut, { body: cutting })).status).to.equal(200);
+      expect((await ask(cut, { body: { ...cutting, gapMm: 2 } })).status).to.equal(409);
+    }
+    expect((await stateOf()).filmsTaken).to.have.length(2);
+    expect((await sheets()).length).to.equal(now.length);
+  });
+
+  it("does not let a piece that is cut be taken back", async () => {
+    const taken = (await findJob(pool, CODE))!.events.findLast((event) => event.kind === "film-taken")!;
+    const undo = { stage: "fit", kind: "undone", data: { event: taken.id }, id: uuid(), who: "tove", at };
+    const result = await appendEvents(pool, CODE, [undo as JobEvent]);
+    expect(result.kind).to.equal("refused");
+  });
+});
+
+const drawing = {
+  sheet: { label: "F-11", widthMm: 620, heightMm: 500, axisDeg: 0 },
+  pieces: [
+    {
+      film: "front",
+      label: "GW-1162 front",
+      widthMm: 341.5,
+      heightMm: 193.25,
+      axisDeg: 20,
+      centre: { xMm: 250, yMm: 300 },
+    },
+    {
+      film: "rear",
+      label: "GW-1162 rear",
+      widthMm: 140,
+      heightMm: 52,
+      axisDeg: 45,
+      centre: { xMm: 520, yMm: 100 },
+    },
+  ],
+} as const;
+
+/** Sides of a closed figure, mm. */
+const sidesOf = (corners: { x: number; y: number }[]) =>
+  corners.map((corner, i) => {
+    const next = corners[(i + 1) % corners.length]!;
+    return Math.hypot(next.x - corner.x, next.y - corner.y);
+  });
+
+describe("a drawing of film", () => {
+  const text = async (format: string) => (await call(draw, { params: { format }, body: drawing })).text();
+
+  it("comes back from DXF with its size to 0.01 mm, its layers and every piece once (read by dxf-parser)", async () => {
+    const read = new DxfParser().parseSync(await text("dxf"))!;
+    expect(read.header["$INSUNITS"]).to.equal(4);
+    expect(Object.keys(read.tables.layer.layers)).to.have.members([...drawingLayers]);
+    const on = (layer: string) => read.entities.filter((entity) => entity.layer === layer);
+    expect(on("sheet")).to.have.length(1);
+    expect(on("cut")).to.have.length(2);
+    expect(on("axis")).to.have.length(2);
+    expect(on("labels")).to.have.length(2);
+    const corners = (entity: object) => (entity as { vertices: { x: number; y: number }[] }).vertices;
+    for (const [i, piece] of drawing.pieces.entries()) {
+      const [a, b, c, d] = sidesOf(corners(on("cut")[i]!));
+      for (const [side, wanted] of [
+        [a, piece.widthMm],
+        [b, piece.heightMm],
+        [c, piece.widthMm],
+        [d, piece.heightMm],
+      ]) {
+        expect(side!).to.be.closeTo(wanted!, 0.01);
+      }
+    }
+    // The axis of the sheet runs along its width, and so do the marks.
+    for (const axis of on("axis")) {
+      const [from, to] = corners(axis);
+      expect(to!.y - from!.y).to.be.closeTo(0, 0.01);
+    }
+    // The front's wanted axis of 20 degrees is turned back by 20; the rear lies on its other face, which mirrors its 45.
+    const along = (entity: object) => {
+      const [from, to] = corners(entity);
+      return (Math.atan2(to!.y - from!.y, to!.x - from!.x) * 180) / Math.PI;
+    };
+    expect(along(on("cut")[0]!)).to.be.closeTo(-20, 0.01);
+    expect(along(on("cut")[1]!)).to.be.closeTo(45, 0.01);
+  });
+
+  it("comes back from SVG with its size to 0.01 mm, its layers and every piece once (read by fast-xml-parser)", async () => {
+    const { svg } = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: "" }).parse(
+      await text("svg"),
+    );
+    expect([svg.width, svg.height, svg.viewBox]).to.deep.equal(["620mm", "500mm", "0 0 620 500"]);
+    const paths = svg.g.path as { id: string; d: string }[];
+    expect(paths.map(({ id }) => id)).to.deep.equal(["sheet", "cut", "axis"]);
+    const figures = paths
+      .find(({ id }) => id === "cut")!
+      .d.split(/(?=M)/)
+      .map((d) => new SVGPathCommander(d.trim()).toAbsolute().segments)
+      .map((segments) =>
+        segments
+          .filter(([command]) => command === "M" || command === "L")
+          .map((segment) => ({ x: Number(segment[1]), y: Number(segment[2]) }))
+          .slice(0, 4),
+      );
+    expect(figures).to.have.length(2);
+    for (const [i, { widthMm, heightMm }] of drawing.pieces.entries()) {
+      const sides = sidesOf(figures[i]!).sort((a, b) => b - a);
+      for (const [n, wanted] of [widthMm, widthMm, heightMm, heightMm].entries()) {
+        expect(sides[n]!).to.be.closeTo(wanted, 0.01);
+      }
+    }
+    expect([svg.g.g.text].flat()).to.have.length(2);
+  });
+
+  it("is tiled on paper: as many pages as the pieces need, of the paper's own size", async () => {
+    for (const [paper, size] of [
+      ["A4", "595.28 841.89"],
+      ["Letter", "612 792"],
+    ] as const) {
+      const answer = await call(draw, {
+        params: { format: "pdf" },
+        body: drawing,
+        search: `?paper=${paper}`,
+      });
+      const pdf = Buffer.from(await answer.arrayBuffer()).toString("latin1");
+      const { columns, rows } = templateTiles(structuredClone(drawing) as never, paper);
+      expect(columns * rows).to.be.greaterThan(3);
+      expect(pdf.match(/\/Type \/Page\b(?!s)/g)).to.have.length(columns * rows);
+      const box = /\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(pdf)!;
+      const [width, height] = size.split(" ").map(Number);
+      expect(Number(box[1])).to.be.closeTo(width!, 0.01);
+      expect(Number(box[2])).to.be.closeTo(height!, 0.01);
+    }
+  });
+
+  it("is refused where its format, paper or a piece is none", async () => {
+    expect((await ask(draw, { params: { format: "png" }, body: drawing })).status).to.equal(404);
+    expectFault(
+      await ask(draw, { params: { format: "pdf" }, body: drawing, search: "?paper=B5" }),
+      422,
+      "paper",
+    );
+    expectFault(
+      await ask(draw, { params: { format: "svg" }, body: { ...drawing, pieces: [] } }),
+      422,
+      "pieces",
+    );
+  });
+});
