@@ -12,7 +12,10 @@ export interface FilmedCell {
   filmExtinction: number;
 }
 
-/** Cells that are met, with what they are reckoned with. From memory: first and second minimum of Gooch & Tarry; usual supertwist. */
+/**
+ * Cells that are met, with what they are reckoned with. Twist and retardance from memory: first and second minimum of Gooch & Tarry,
+ * a usual supertwist. Where the molecules lie at the rear, `directorDeg` from the panel's width: common practice, no source.
+ */
 export const cellKinds = [
   {
     key: "twisted",
@@ -21,6 +24,8 @@ export const cellKinds = [
     twistDeg: 90,
     retardanceNm: 476,
     usualRearDeg: 0,
+    usualFrontDeg: 90,
+    directorDeg: 45,
   },
   {
     key: "twisted-thick",
@@ -29,6 +34,8 @@ export const cellKinds = [
     twistDeg: 90,
     retardanceNm: 1_065,
     usualRearDeg: 0,
+    usualFrontDeg: 90,
+    directorDeg: 45,
   },
   {
     key: "supertwisted",
@@ -37,6 +44,8 @@ export const cellKinds = [
     twistDeg: 240,
     retardanceNm: 850,
     usualRearDeg: 45,
+    usualFrontDeg: 132,
+    directorDeg: 0,
   },
 ] as const;
 export type CellKind = (typeof cellKinds)[number]["key"];

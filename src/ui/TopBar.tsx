@@ -71,6 +71,7 @@ export function TopBar({
       <nav aria-label="Places" className="flex">
         {link("/", "Bench")}
         {link("/families", "Families")}
+        {link("/film", "Film")}
         {link("/shop", "Shop")}
       </nav>
       <div className="ml-auto flex flex-wrap items-center gap-2">

@@ -4,24 +4,30 @@ import { XMLParser } from "fast-xml-parser";
 import type pg from "pg";
 import SVGPathCommander from "svg-path-commander";
 import { v4 as uuid } from "uuid";
+import { axesApartDeg, calculateFilmAxis } from "../../core/film/film-axis.ts";
 import { calculateFilmLayout } from "../../core/film/film-layout.ts";
 import { CUT_GAP_MM, faceUp, SHEET_TRIM_MM } from "../../core/film/films.ts";
 import type { EventDraft, JobEvent } from "../../core/job/event.ts";
 import { foldJob } from "../../core/job/fold.ts";
+import { simulatedAxisDeg } from "../../server/devices/simulated-light-meter.ts";
 import { drawingLayers } from "../../server/formats/film-drawing.ts";
 import { templateTiles } from "../../server/formats/film-template.ts";
-import { appendEvents, findJob } from "../../server/store/jobs.ts";
+import { inTransaction } from "../../server/db/pool.ts";
+import { findFamily } from "../../server/store/families.ts";
+import { appendEvents, createJobWithin, findJob } from "../../server/store/jobs.ts";
 import type { FilmCutting, ShelvedSheet, WantedPiece } from "../../server/store/film-shelf.ts";
 import { POST as cut } from "../../src/pages/api/film/cuts.ts";
 import { POST as draw } from "../../src/pages/api/film/drawings/[format].ts";
 import { GET as shelf, POST as add } from "../../src/pages/api/film/sheets/index.ts";
 import { DELETE as discard } from "../../src/pages/api/film/sheets/[id].ts";
+import { GET as meter } from "../../src/pages/api/jobs/[code]/light-meter.ts";
 import { GET as wanted } from "../../src/pages/api/film/wanted.ts";
+import { BenchHand } from "../bench-hand.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
 
-/** The deck scale of the demo, on hold until its film has come. */
-const CODE = "GW-1162";
+/** A job of this file's own, at its fit. */
+const CODE = "GW-9801";
 const at = "2026-11-25T10:00:00.000Z";
 
 describe("the shelf of film", function () {
@@ -37,8 +43,17 @@ describe("the shelf of film", function () {
 
   before(async () => {
     ({ pool } = await demoDatabase());
-    await tell({ stage: "fit", kind: "job-released", data: {} });
+    const hand = new BenchHand("WS-240", "film").workTo("fit");
+    const family = (await findFamily(pool, "WS-240"))!;
+    const made = await inTransaction(pool, (client) =>
+      createJobWithin(client, { id: uuid(), code: CODE, family, events: hand.events }),
+    );
+    expect(made.kind).to.equal("created");
   });
+
+  after(() =>
+    tell({ stage: "fit", kind: "job-ended", data: { outcome: "given up", note: "the test is over" } }),
+  );
 
   it("takes sheets in under a label of their own, and gives them up for good", async () => {
     const sheet = {
@@ -282,5 +297,24 @@ describe("a drawing of film", () => {
       422,
       "pieces",
     );
+  });
+});
+
+describe("the light meter that ships with the product", () => {
+  it("is labelled as simulated, follows Malus's law, and gives a job's film the same axis each time", async () => {
+    const read = async (angle: number, film = "front") =>
+      (await ask(meter, { params: { code: CODE }, search: `?film=${film}&angle=${angle}` })).body as {
+        isSimulated: boolean;
+        level: number;
+      };
+    const readings = await Promise.all(
+      [0, 30, 60, 90, 120, 150].map(async (angleDeg) => ({ angleDeg, level: (await read(angleDeg)).level })),
+    );
+    const { axisDeg, verdict } = calculateFilmAxis({ readings });
+    expect(verdict).to.equal("enough");
+    expect(axesApartDeg(axisDeg, simulatedAxisDeg(CODE, "front"))).to.be.below(2);
+    expect((await read(0)).isSimulated).to.equal(true);
+    expectFault(await ask(meter, { params: { code: CODE }, search: "?film=side&angle=0" }), 422, "film");
+    expectFault(await ask(meter, { params: { code: CODE }, search: "?film=front&angle=999" }), 422, "angle");
   });
 });

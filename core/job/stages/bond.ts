@@ -1,6 +1,7 @@
 import { FRESH_S, isWipe, wipeAgeS, wipeDraft } from "../../clean/freshness.ts";
 import { calculateAdhesiveDose, type AdhesiveDoseInput } from "../../bond/adhesive-dose.ts";
 import { bondDose, bondDoseInput } from "../../bond/bond-dose.ts";
+import { FIRST_STRIP_MM, layingPlan } from "../../film/laying.ts";
 import type { SettingsDraft } from "../event.ts";
 import { stepKey } from "../fold.ts";
 import { routes } from "../route.ts";
@@ -80,29 +81,43 @@ const tape = (context: StepContext): Step[] => [
   ),
 ];
 
-const film = (context: StepContext): Step[] => [
-  confirmStep(
-    context,
-    "bond",
-    "first-edge",
-    "Square the film to one edge and stick that edge alone.",
-    "First edge down",
-  ),
-  confirmStep(
-    context,
-    "bond",
-    "rub",
-    "Pull the liner back slowly with one hand, rub the film down with the other.",
-    "Film down",
-  ),
-  confirmStep(
-    context,
-    "bond",
-    "edges",
-    "Every edge covered: a bright line shows where it is not.",
-    "Edges covered",
-  ),
-];
+function film(context: StepContext): Step[] {
+  const { first, towards, people } = layingPlan(context.family);
+  return [
+    {
+      ...confirmStep(
+        context,
+        "bond",
+        "first-edge",
+        `${people === 2 ? "Two people, one at each end. " : ""}Turn back {0} of liner at the ${first} edge, square the film to it, stick that edge alone.`,
+        "First edge down",
+      ),
+      lengthsMm: [FIRST_STRIP_MM],
+    },
+    confirmStep(
+      context,
+      "bond",
+      "rub",
+      `Liner away slowly with one hand; card or squeegee with the other, from the middle outwards, towards the ${towards} edge.`,
+      "Film down",
+    ),
+    confirmStep(
+      context,
+      "bond",
+      "prick",
+      "A bubble that no rubbing moves: leave it a day. Where it must go, prick the film flat, never the glass, and rub it out.",
+      "Pricked",
+      { optional: true, caution: "film" },
+    ),
+    confirmStep(
+      context,
+      "bond",
+      "edges",
+      "Every edge covered: a bright line shows where it is not.",
+      "Edges covered",
+    ),
+  ];
+}
 
 const hasLain = ({ state }: StepContext) =>
   state.parts.some(({ unit }) => unit === "ml") ||

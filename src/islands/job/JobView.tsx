@@ -16,6 +16,7 @@ import { Section } from "../../drawing/Section.tsx";
 import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { useNow } from "../../ui/useNow.ts";
 import { CleanPanel, type CleanKnowledge } from "../clean/CleanPanel.tsx";
+import { FilmFit } from "../film/FilmFit.tsx";
 import { LiftPanel, type LiftKnowledge } from "../lift/LiftPanel.tsx";
 import { BondPanel } from "../stage/BondPanel.tsx";
 import { CurePanel } from "../stage/CurePanel.tsx";
@@ -91,6 +92,14 @@ function StagePanel({
       return <LiftPanel {...props} {...{ usualLift, shopReadings, fits }} />;
     case "clean":
       return <CleanPanel {...props} room={room} />;
+    case "fit":
+      return routes[props.state.route].joins === "film" ? (
+        <FilmFit {...props} />
+      ) : (
+        <p className="answer" data-testid="answer">
+          {stageAnswer(stage, props)}
+        </p>
+      );
     case "bond":
       return <BondPanel {...props} />;
     case "cure":

@@ -1,6 +1,7 @@
 import { useEffect, useMemo } from "react";
 import { bondDoseInput } from "../../../core/bond/bond-dose.ts";
 import { calculateAdhesiveDose } from "../../../core/bond/adhesive-dose.ts";
+import { layingPlan } from "../../../core/film/laying.ts";
 import { routes } from "../../../core/job/route.ts";
 import { doseDraft, roundMl } from "../../../core/job/stages/bond.ts";
 import { liquidAdhesive } from "../../../core/materials/adhesives.ts";
@@ -10,7 +11,35 @@ import { useDraft } from "../../ui/useDraft.ts";
 import { stepsAnswer } from "./stage-answer.ts";
 import type { PanelProps } from "./panel.ts";
 
+/** Which edge first, which way, how square. */
+function FilmLaying({ family }: PanelProps) {
+  const { first, towards, people, skewDeg, skewMm, asideMm } = layingPlan(family);
+  return (
+    <>
+      <p className="answer" data-testid="answer">
+        From the {first} edge{people === 2 ? ", by two" : ""}
+        {skewDeg !== null && skewMm !== null && (
+          <>
+            , square to <Length mm={skewMm} digits={1} />
+          </>
+        )}
+      </p>
+      <p className="mt-1 text-lg">
+        {skewDeg === null
+          ? "However it is turned, no edge shows."
+          : `More than ${skewDeg.toFixed(1)}° off square, and an edge shows as a bright line.`}{" "}
+        Aside it may lie by <Length mm={asideMm} digits={1} />. Rub towards the {towards} edge.
+      </p>
+      <p className="mt-2">
+        Liners: the adhesive side's first, a strip at a time; the face's own stays on until the panel is
+        proved.
+      </p>
+    </>
+  );
+}
+
 export function BondPanel(props: PanelProps) {
+  if (routes[props.state.route].joins === "film") return <FilmLaying {...props} />;
   if (routes[props.state.route].joins !== "liquid")
     return <p className="answer">{stepsAnswer("bond", props)}</p>;
   return <LiquidBond {...props} />;

@@ -1,0 +1,37 @@
+import { expect } from "chai";
+import { BenchHand, familyNamed } from "../../test/bench-hand.ts";
+import { layingPlan } from "./laying.ts";
+
+describe("laying a film", () => {
+  it("begins at a short edge that may get wet, and goes away from it", () => {
+    expect(layingPlan(familyNamed("KB-15"))).to.include({ first: "right", towards: "left", people: 1 });
+    const tall = { ...familyNamed("KB-15"), outline: { widthMm: 200, heightMm: 300 } };
+    // Its short edges are top and bottom, and the bottom one carries the driver chips.
+    expect(layingPlan(tall)).to.include({ first: "top", towards: "bottom" });
+  });
+
+  it("wants two people for a television", () => {
+    const television = { ...familyNamed("KB-15"), outline: { widthMm: 960, heightMm: 540 }, features: [] };
+    expect(layingPlan(television).people).to.equal(2);
+  });
+
+  it("bears less skew the less the film covers of the border", () => {
+    const wide = layingPlan({ ...familyNamed("KB-15"), borderMm: 8 });
+    const narrow = layingPlan({ ...familyNamed("KB-15"), borderMm: 2 });
+    expect(narrow.skewDeg!).to.be.below(wide.skewDeg!);
+    expect(narrow.asideMm).to.equal(1);
+    expect(narrow.skewMm!).to.be.within(0.1, 2);
+  });
+
+  it("is said in the steps: the first edge, the strip of liner, the way of the squeegee", () => {
+    const hand = new BenchHand("KB-15", "film").workTo("bond");
+    hand.press();
+    expect(hand.next()!.ask).to.match(/right edge/);
+    hand.press();
+    expect(hand.next()!.ask).to.match(/towards the left edge/);
+    hand.press();
+    expect(hand.next()!.key).to.equal("prick");
+    expect(hand.next()!.skip).not.to.equal(undefined);
+    expect(hand.next()!.ask).to.match(/never the glass/);
+  });
+});

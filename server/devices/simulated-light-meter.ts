@@ -1,0 +1,28 @@
+import type { FilmSide } from "../../core/film/films.ts";
+import type { LightMeter } from "./light-meter.ts";
+
+const MOST = 820;
+const LEAST = 24;
+/** Of what it reads, and of a lamp that flickers: share of the reading, and in its own unit. */
+const NOISE_SHARE = 0.008;
+const NOISE_FLOOR = 2;
+
+/** A stand-in for a light meter behind a film whose axis is this: Malus's law with a little noise. Chance comes in, so that a test can hold it. */
+export function simulatedLightMeter(axisDeg: number, random: () => number = Math.random): LightMeter {
+  const noise = () => (random() + random() + random() + random() - 2) * Math.sqrt(3);
+  return {
+    name: "Simulated light meter",
+    isSimulated: true,
+    read(angleDeg) {
+      const along = Math.cos(((angleDeg - axisDeg) * Math.PI) / 180) ** 2;
+      const level = LEAST + (MOST - LEAST) * along;
+      return Number(Math.max(0, level + noise() * (NOISE_FLOOR + NOISE_SHARE * level)).toFixed(1));
+    },
+  };
+}
+
+/** The axis that the stand-in has for a job's film: near one that is met often, always the same. */
+export function simulatedAxisDeg(code: string, film: FilmSide): number {
+  const mixed = [...`${code} ${film}`].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 9_973, 7);
+  return ([45, 135, 90, 20][mixed % 4]! + ((mixed % 7) - 3) * 0.4 + 180) % 180;
+}

@@ -1,0 +1,378 @@
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { v4 as uuid } from "uuid";
+import { cornersOf, rotationFor, type Point } from "../../../core/film/cutting.ts";
+import {
+  layoutFaults,
+  remnantsOf,
+  type FilmLayout,
+  type FilmLayoutInput,
+} from "../../../core/film/film-layout.ts";
+import {
+  CUT_GAP_MM,
+  faceUp,
+  filmKinds,
+  SHEET_TRIM_MM,
+  type FilmKind,
+  type FilmSide,
+} from "../../../core/film/films.ts";
+import type { Problem } from "../../../server/problem.ts";
+import type { ShelvedSheet, WantedPiece } from "../../../server/store/film-shelf.ts";
+import { useLive } from "../../ui/useLive.ts";
+import { usePreferences } from "../../ui/preferences.ts";
+import { lengthText } from "../../ui/quantity.tsx";
+import { useCalculations } from "../../workers/useCalculations.ts";
+import type { PanelProps } from "../stage/panel.ts";
+import { SheetDrawing } from "./SheetDrawing.tsx";
+
+/** Layouts that are tried before one is shown, and those that go on while it is looked at. */
+const QUICK_ROUNDS = 2;
+const LONG_ROUNDS = 600;
+const MOST_SHEETS = 20;
+
+const idOf = ({ job, film }: Pick<WantedPiece, "job" | "film">) => `${job} ${film}`;
+
+type Places = ReadonlyMap<string, { sheet: string; centre: Point }>;
+
+const placesOf = (layout: FilmLayout): Places =>
+  new Map(layout.placed.map(({ id, sheet, centre }) => [id, { sheet, centre }]));
+
+/** Whether a layout that was found later is worth changing over to. */
+const isBetter = (later: FilmLayout, first: FilmLayout) =>
+  later.placedMm2 > first.placedMm2 + 1 ||
+  (Math.abs(later.placedMm2 - first.placedMm2) <= 1 && later.sheetsUsed < first.sheetsUsed);
+
+async function save(format: "svg" | "dxf" | "pdf", paper: string, drawing: object, name: string) {
+  const answer = await fetch(`/api/film/drawings/${format}?paper=${paper}`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(drawing),
+  });
+  if (!answer.ok) throw new Error(((await answer.json()) as Problem).detail);
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(await answer.blob());
+  link.download = `${name.replace(/[^\w-]+/g, "-")}.${format}`;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
+/** The pieces laid out on the shelf's sheets: dragged where the hand knows better, drawn, printed, cut. */
+export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: readonly FilmSide[] }) {
+  const preferences = usePreferences();
+  const [sheets, setSheets] = useState<ShelvedSheet[]>([]);
+  const [pieces, setPieces] = useState<WantedPiece[]>([]);
+  const [kind, setKind] = useState<FilmKind>("clear");
+  /** Pieces that are not as usual: this job's own left for later, another job's cut along. */
+  const [unusual, setUnusual] = useState<ReadonlySet<string>>(new Set());
+  const [moved, setMoved] = useState<Places | null>(null);
+  const [isCancelled, setIsCancelled] = useState(false);
+  const [said, setSaid] = useState<{ text: string; isFault: boolean }>();
+  const [isBusy, setIsBusy] = useState(false);
+
+  const load = useCallback(() => {
+    void Promise.all([fetch("/api/film/sheets"), fetch("/api/film/wanted")])
+      .then(async ([shelf, waiting]) => {
+        if (shelf.ok) setSheets((await shelf.json()) as ShelvedSheet[]);
+        if (waiting.ok) setPieces((await waiting.json()) as WantedPiece[]);
+      })
+      .catch(() =>
+        setSaid({
+          text: "The shelf does not answer. It is asked again when the line is back.",
+          isFault: true,
+        }),
+      );
+  }, []);
+  useLive({ onChange: load, onLost: () => undefined });
+  useEffect(load, [load, wanted.length]);
+
+  const chosen = useMemo(
+    () => pieces.filter((piece) => (piece.job === code) !== unusual.has(idOf(piece))),
+    [pieces, unusual, code],
+  );
+  const usable = useMemo(
+    () => sheets.filter((sheet) => sheet.kind === kind).slice(0, MOST_SHEETS),
+    [sheets, kind],
+  );
+  const base = useMemo(
+    (): FilmLayoutInput | null =>
+      chosen.length > 0 && usable.length > 0
+        ? {
+            sheets: usable.map(({ id, widthMm, heightMm, axisDeg }) => ({ id, widthMm, heightMm, axisDeg })),
+            pieces: chosen.map((piece) => ({
+              id: idOf(piece),
+              widthMm: piece.widthMm,
+              heightMm: piece.heightMm,
+              axisDeg: piece.axisDeg,
+              adhesive: faceUp(piece.film),
+            })),
+            gapMm: CUT_GAP_MM,
+            trimMm: SHEET_TRIM_MM,
+          }
+        : null,
+    [chosen, usable],
+  );
+  const quickInputs = useMemo(() => base && [{ ...base, rounds: QUICK_ROUNDS }], [base]);
+  const longInputs = useMemo(
+    () => (base && !isCancelled && chosen.length > 1 ? [{ ...base, rounds: LONG_ROUNDS }] : null),
+    [base, isCancelled, chosen.length],
+  );
+  const [quick] = useCalculations<FilmLayout>("film-layout", quickInputs);
+  const [long] = useCalculations<FilmLayout>("film-layout", longInputs);
+  // Other pieces or sheets: what was dragged no longer holds.
+  useEffect(() => {
+    setMoved(null);
+    setIsCancelled(false);
+  }, [base]);
+
+  const layout = quick?.result ?? null;
+  const places = moved ?? (layout ? placesOf(layout) : null);
+  const isSearching = longInputs !== null && !long?.result && !long?.faults;
+  const offer =
+    long?.result && layout && isBetter(long.result, layout) && moved === null ? long.result : null;
+  const left = places ? chosen.filter((piece) => !places.has(idOf(piece))) : [];
+  const used = places
+    ? usable.filter(({ id }) => [...places.values()].some(({ sheet }) => sheet === id))
+    : [];
+  const lyingOn = (sheet: ShelvedSheet) =>
+    chosen.flatMap((piece) => {
+      const place = places?.get(idOf(piece));
+      if (place?.sheet !== sheet.id) return [];
+      const rotationDeg = rotationFor(piece.axisDeg, sheet.axisDeg, faceUp(piece.film) === "away");
+      const { widthMm, heightMm } = piece;
+      const placed = { widthMm, heightMm, rotationDeg, centre: place.centre };
+      return [{ ...placed, id: idOf(piece), piece, corners: cornersOf(placed) }];
+    });
+  const drawn = used.map((sheet) => {
+    const lying = lyingOn(sheet);
+    return {
+      sheet,
+      lying,
+      wrong: layoutFaults(sheet, lying, CUT_GAP_MM, SHEET_TRIM_MM),
+      remnants: remnantsOf(sheet, lying, CUT_GAP_MM),
+    };
+  });
+  const isWrong = drawn.some(({ wrong }) => wrong.size > 0);
+
+  const cut = async () => {
+    setIsBusy(true);
+    setSaid(undefined);
+    try {
+      const answer = await fetch("/api/film/cuts", {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({
+          id: uuid(),
+          who: preferences.who,
+          at: new Date().toISOString(),
+          gapMm: CUT_GAP_MM,
+          trimMm: SHEET_TRIM_MM,
+          sheets: drawn.map(({ sheet, lying }) => ({
+            sheet: sheet.id,
+            pieces: lying.map(({ piece: { job, film, widthMm, heightMm, axisDeg }, centre }) => ({
+              job,
+              film,
+              widthMm,
+              heightMm,
+              axisDeg,
+              centre,
+            })),
+          })),
+        }),
+      });
+      if (answer.ok) {
+        const { remnants } = (await answer.json()) as { remnants: ShelvedSheet[] };
+        setSaid({
+          isFault: false,
+          text: `Cut. ${
+            remnants.length > 0
+              ? `Back on the shelf: ${remnants
+                  .map(
+                    ({ label, widthMm, heightMm }) =>
+                      `${label}, ${lengthText(widthMm, preferences)} × ${lengthText(heightMm, preferences)}`,
+                  )
+                  .join("; ")}.`
+              : "Nothing is left that is worth keeping."
+          }`,
+        });
+      } else {
+        setSaid({ text: ((await answer.json()) as Problem).detail, isFault: true });
+      }
+    } catch {
+      setSaid({ text: "No answer from the server: nothing was cut. Press again.", isFault: true });
+    }
+    setIsBusy(false);
+    load();
+  };
+  const drawing = ({ sheet, lying }: (typeof drawn)[number]) => ({
+    sheet: { label: sheet.label, widthMm: sheet.widthMm, heightMm: sheet.heightMm, axisDeg: sheet.axisDeg },
+    pieces: lying.map(({ piece, centre }) => ({
+      film: piece.film,
+      label: idOf(piece),
+      widthMm: piece.widthMm,
+      heightMm: piece.heightMm,
+      axisDeg: piece.axisDeg,
+      centre,
+    })),
+  });
+  return (
+    <section aria-labelledby="cut-title" className="mt-6">
+      <h2 id="cut-title" className="text-lg font-semibold">
+        Cut from the shelf
+      </h2>
+      {wanted.length === 0 ? (
+        <p className="mt-1 text-soft">Choose an axis first; what is cut already stands in the log.</p>
+      ) : (
+        <>
+          <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-2">
+            <label className="flex items-center gap-2">
+              Film
+              <select
+                className="entry w-auto"
+                value={kind}
+                onChange={(event) => setKind(event.target.value as FilmKind)}
+              >
+                {filmKinds.map((name) => (
+                  <option key={name}>{name}</option>
+                ))}
+              </select>
+            </label>
+            <a href="/film" className="inline-flex min-h-12 items-center underline underline-offset-4">
+              The shelf
+            </a>
+          </div>
+          {pieces.length > 1 && (
+            <fieldset className="mt-2">
+              <legend>Cut together</legend>
+              {pieces.map((piece) => (
+                <label key={idOf(piece)} className="flex min-h-12 items-center gap-3">
+                  <input
+                    type="checkbox"
+                    className="size-6"
+                    checked={chosen.includes(piece)}
+                    onChange={() => {
+                      const next = new Set(unusual);
+                      if (!next.delete(idOf(piece))) next.add(idOf(piece));
+                      setUnusual(next);
+                    }}
+                  />
+                  {piece.job}, {piece.film} of {piece.family}: {lengthText(piece.widthMm, preferences)} ×{" "}
+                  {lengthText(piece.heightMm, preferences)} at {piece.axisDeg}°
+                </label>
+              ))}
+            </fieldset>
+          )}
+          {usable.length === 0 && (
+            <p role="status" className="edge-hatch mt-2 text-film">
+              No {kind} film is on the shelf. Put a sheet on it, or choose another film.
+            </p>
+          )}
+          {left.length > 0 && (
+            <p role="status" className="edge-hatch mt-2 text-danger">
+              No room for {left.map(idOf).join(", ")} on any {kind} sheet.
+            </p>
+          )}
+          {isSearching && (
+            <div className="mt-2 flex flex-wrap items-center gap-3">
+              <progress className="w-40" value={long?.share ?? 0} aria-label="Search for a better layout" />
+              <span className="text-soft">Looking for a better layout</span>
+              <button
+                type="button"
+                className="control border-soft font-normal"
+                onClick={() => setIsCancelled(true)}
+              >
+                Enough
+              </button>
+            </div>
+          )}
+          {offer && (
+            <p className="mt-2 flex flex-wrap items-center gap-3">
+              A better layout was found: {offer.sheetsUsed} {offer.sheetsUsed === 1 ? "sheet" : "sheets"},{" "}
+              {offer.left.length === 0 ? "everything placed" : `${offer.left.length} left over`}.
+              <button type="button" className="control" onClick={() => setMoved(placesOf(offer))}>
+                Use it
+              </button>
+            </p>
+          )}
+          <div className="mt-3 grid gap-6 lg:grid-cols-2">
+            {drawn.map((one) => (
+              <figure key={one.sheet.id} aria-label={`Sheet ${one.sheet.label}`}>
+                <SheetDrawing
+                  {...one}
+                  live={live}
+                  onMove={(id, centre) => {
+                    const next = new Map(places);
+                    next.set(id, { sheet: one.sheet.id, centre });
+                    setMoved(next);
+                  }}
+                />
+                <figcaption className="mt-1">
+                  <strong>{one.sheet.label}</strong>, {one.sheet.isRemnant ? "remnant" : "sheet"} of lot{" "}
+                  {one.sheet.lot}, adhesive down, axis {one.sheet.axisDeg}°.{" "}
+                  {(
+                    (100 * one.lying.reduce((sum, { widthMm, heightMm }) => sum + widthMm * heightMm, 0)) /
+                    (one.sheet.widthMm * one.sheet.heightMm)
+                  ).toFixed(0)}{" "}
+                  % used
+                  {one.remnants.length > 0 &&
+                    `, back to the shelf: ${one.remnants
+                      .map(
+                        ({ widthMm, heightMm }) =>
+                          `${lengthText(widthMm, preferences)} × ${lengthText(heightMm, preferences)}`,
+                      )
+                      .join(", ")}`}
+                  .
+                  {one.wrong.size > 0 && (
+                    <span role="alert" className="edge-hatch mt-1 block text-danger">
+                      {[...one.wrong].join(" and ")} {one.wrong.size === 1 ? "lies" : "lie"} over another
+                      piece or over the rim: drag apart.
+                    </span>
+                  )}
+                </figcaption>
+                <div className="mt-1 flex flex-wrap gap-1.5">
+                  {(
+                    [
+                      ["Template, A4", "pdf", "A4"],
+                      ["Template, Letter", "pdf", "Letter"],
+                      ["SVG", "svg", "A4"],
+                      ["DXF", "dxf", "A4"],
+                    ] as const
+                  ).map(([label, format, paper]) => (
+                    <button
+                      key={label}
+                      type="button"
+                      className="control border-soft px-3 font-normal"
+                      onClick={() =>
+                        void save(format, paper, drawing(one), one.sheet.label).catch((error: Error) =>
+                          setSaid({ text: `Not saved: ${error.message}`, isFault: true }),
+                        )
+                      }
+                    >
+                      {label}
+                    </button>
+                  ))}
+                </div>
+              </figure>
+            ))}
+          </div>
+          {live && drawn.length > 0 && (
+            <button
+              type="button"
+              className="control-strong mt-3 disabled:opacity-50"
+              disabled={isBusy || isWrong || left.length > 0}
+              onClick={() => void cut()}
+            >
+              {chosen.length === 1 ? "Cut this piece" : `Cut these ${chosen.length} pieces`}
+            </button>
+          )}
+        </>
+      )}
+      {said && (
+        <p
+          role={said.isFault ? "alert" : "status"}
+          className={`mt-2 ${said.isFault ? "text-danger" : "text-done"}`}
+        >
+          {said.text}
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,214 @@
+import { useState } from "react";
+import { describeFaults } from "../../../core/faults.ts";
+import { filmKinds, filmSheet, type FilmKind } from "../../../core/film/films.ts";
+import type { Problem } from "../../../server/problem.ts";
+import type { ShelvedSheet } from "../../../server/store/film-shelf.ts";
+import { Field } from "../../ui/Field.tsx";
+import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
+import { lengthText } from "../../ui/quantity.tsx";
+import { useDraft } from "../../ui/useDraft.ts";
+import { useMounted } from "../../ui/useMounted.ts";
+import { typedNumber } from "../shop/keep-at-shop.ts";
+
+interface Typed {
+  label: string;
+  kind: FilmKind;
+  widthMm: string;
+  heightMm: string;
+  axisDeg: string;
+  lot: string;
+  isRemnant: boolean;
+}
+const blank: Typed = {
+  label: "",
+  kind: "clear",
+  widthMm: "",
+  heightMm: "",
+  axisDeg: "0",
+  lot: "",
+  isRemnant: false,
+};
+
+/** The sheets and remnants that lie on the shelf: one more on it, one off it. */
+export function FilmShelf({
+  initial,
+  preferences: first,
+}: {
+  initial: ShelvedSheet[];
+  preferences: Preferences;
+}) {
+  const mounted = useMounted();
+  const preferences = useStoredPreferences(first);
+  const [sheets, setSheets] = useState(initial);
+  const [typed, setTyped] = useDraft<Typed>("film sheet", blank);
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const [said, setSaid] = useState<string>();
+  const [leaving, setLeaving] = useState<string | null>(null);
+
+  const reload = async () => {
+    const answer = await fetch("/api/film/sheets");
+    if (answer.ok) setSheets((await answer.json()) as ShelvedSheet[]);
+  };
+  const add = async () => {
+    setSaid(undefined);
+    const entered = {
+      ...typed,
+      widthMm: typedNumber(typed.widthMm),
+      heightMm: typedNumber(typed.heightMm),
+      axisDeg: typedNumber(typed.axisDeg),
+    };
+    const parsed = filmSheet.safeParse(entered);
+    if (!parsed.success) {
+      setFaults(
+        Object.fromEntries(describeFaults(parsed.error, entered).map(({ path, message }) => [path, message])),
+      );
+      return;
+    }
+    setFaults({});
+    try {
+      const answer = await fetch("/api/film/sheets", {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify(parsed.data),
+      });
+      if (!answer.ok) {
+        const told = (await answer.json()) as Problem;
+        setFaults(Object.fromEntries((told.faults ?? []).map(({ path, message }) => [path, message])));
+        setSaid(told.detail);
+        return;
+      }
+      setTyped(blank);
+      setSaid(`${parsed.data.label} is on the shelf.`);
+      await reload();
+    } catch {
+      setSaid("No answer from the server. What you entered is still here: press again.");
+    }
+  };
+  const discard = async (sheet: ShelvedSheet) => {
+    try {
+      const answer = await fetch(`/api/film/sheets/${sheet.id}`, { method: "DELETE" });
+      setSaid(answer.ok ? `${sheet.label} is off the shelf.` : ((await answer.json()) as Problem).detail);
+      setLeaving(null);
+      await reload();
+    } catch {
+      setSaid("No answer from the server: the sheet is still on the shelf.");
+    }
+  };
+  const entry = (
+    label: string,
+    field: "label" | "widthMm" | "heightMm" | "axisDeg" | "lot",
+    hint?: string,
+  ) => (
+    <Field label={label} fault={faults[field] && `${label}: ${faults[field]}`} hint={hint}>
+      {(attributes) => (
+        <input
+          {...attributes}
+          className="entry"
+          inputMode={field === "label" || field === "lot" ? "text" : "decimal"}
+          value={typed[field]}
+          onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
+        />
+      )}
+    </Field>
+  );
+  const cm2 = sheets.reduce((sum, { widthMm, heightMm }) => sum + (widthMm * heightMm) / 100, 0);
+  return (
+    <PreferencesContext value={preferences}>
+      <h1 className="answer pt-4">
+        {sheets.length === 0
+          ? "No film on the shelf"
+          : `${sheets.length} ${sheets.length === 1 ? "sheet" : "sheets and remnants"}, ${Math.round(cm2)} cm²`}
+      </h1>
+      {sheets.length > 0 && (
+        <table className="mt-4 w-full border-collapse text-left">
+          <thead>
+            <tr className="border-b-2 border-ink">
+              {["Label", "Film", "Size", "Axis", "Lot", ""].map((title, i) => (
+                <th key={i} scope="col" className="py-1 pr-3 font-semibold">
+                  {title || <span className="sr-only">Take off</span>}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {sheets.map((sheet) => (
+              <tr key={sheet.id} className="border-b border-line">
+                <th scope="row" className="py-1 pr-3 font-semibold">
+                  {sheet.label}
+                  {sheet.isRemnant && <span className="ml-2 font-normal text-soft">remnant</span>}
+                </th>
+                <td className="pr-3">{sheet.kind}</td>
+                <td className="pr-3 whitespace-nowrap">
+                  {lengthText(sheet.widthMm, preferences)} × {lengthText(sheet.heightMm, preferences)}
+                </td>
+                <td className="pr-3">{sheet.axisDeg}°</td>
+                <td className="pr-3">{sheet.lot}</td>
+                <td className="text-right">
+                  {leaving === sheet.id ? (
+                    <button type="button" className="control text-danger" onClick={() => void discard(sheet)}>
+                      Throw it away
+                    </button>
+                  ) : (
+                    <button
+                      type="button"
+                      className="control border-transparent font-normal"
+                      aria-label={`Take ${sheet.label} off the shelf`}
+                      onClick={() => setLeaving(sheet.id)}
+                    >
+                      Off
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <h2 className="mt-8 mb-2 text-xl font-semibold">Put a sheet on the shelf</h2>
+      <form
+        className="grid gap-4 sm:grid-cols-3"
+        aria-busy={!mounted}
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          void add();
+        }}
+      >
+        {entry("Label", "label", "As it is written on it")}
+        <Field label="Film">
+          {(attributes) => (
+            <select
+              {...attributes}
+              className="entry"
+              value={typed.kind}
+              onChange={(event) => setTyped({ ...typed, kind: event.target.value as FilmKind })}
+            >
+              {filmKinds.map((name) => (
+                <option key={name}>{name}</option>
+              ))}
+            </select>
+          )}
+        </Field>
+        {entry("Lot", "lot")}
+        {entry("Width, mm", "widthMm")}
+        {entry("Height, mm", "heightMm")}
+        {entry("Axis, °", "axisDeg", "From its width, counter-clockwise, adhesive down")}
+        <label className="flex min-h-12 items-center gap-3">
+          <input
+            type="checkbox"
+            className="size-6"
+            checked={typed.isRemnant}
+            onChange={(event) => setTyped({ ...typed, isRemnant: event.target.checked })}
+          />
+          It is a remnant
+        </label>
+        <div className="flex flex-wrap items-center gap-4 sm:col-span-2">
+          <button type="submit" className="control-strong">
+            Put it there
+          </button>
+          <p role="status">{said}</p>
+        </div>
+      </form>
+    </PreferencesContext>
+  );
+}

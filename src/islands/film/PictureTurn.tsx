@@ -1,0 +1,209 @@
+import { RadioGroup } from "radix-ui";
+import { useMemo, useState } from "react";
+import { calculateCellOptics, type CellOptics } from "../../../core/film/cell-optics.ts";
+import { foldDeg } from "../../../core/film/film-axis.ts";
+import type { FilmSide } from "../../../core/film/films.ts";
+import { advise, cellKinds, sweepOf, type CellKind } from "../../../core/film/picture-advice.ts";
+import type { JobState } from "../../../core/job/fold.ts";
+import type { Family } from "../../../core/stack/family.ts";
+import { DialSlider } from "../../ui/DialSlider.tsx";
+import { Assumed, Figure } from "../../ui/quantity.tsx";
+import { TurnedFilms } from "./TurnedFilms.tsx";
+
+const senses = [
+  { sense: "positive", label: "Dark on light" },
+  { sense: "negative", label: "Light on dark" },
+] as const;
+
+const EXTINCTION = 1_000;
+
+/** What the picture will look like with the films turned this way or that, and which way to turn them. Angles from the panel's width. */
+export function PictureTurn({
+  state,
+  family,
+  film,
+  measuredDeg,
+  onTry,
+}: {
+  state: JobState;
+  family: Family;
+  film: FilmSide;
+  measuredDeg: number | null;
+  onTry: (axisDeg: number) => void;
+}) {
+  const [kind, setKind] = useState<CellKind>(family.kind.includes("graphic") ? "supertwisted" : "twisted");
+  const cellKind = cellKinds.find(({ key }) => key === kind)!;
+  const [retardanceNm, setRetardanceNm] = useState<number>(cellKind.retardanceNm);
+  const [wanted, setWanted] = useState<CellOptics["sense"]>("positive");
+  const usual = {
+    front: foldDeg(cellKind.usualFrontDeg + cellKind.directorDeg),
+    rear: foldDeg(cellKind.usualRearDeg + cellKind.directorDeg),
+  };
+  const [tried, setTried] = useState<Partial<Record<FilmSide, number>>>({});
+  const axisOf = (side: FilmSide) =>
+    tried[side] ?? state.filmAxes[side]?.axisDeg ?? (side === film ? measuredDeg : null) ?? usual[side];
+  const axes = { front: axisOf("front"), rear: axisOf("rear") };
+  const { twistDeg, directorDeg } = cellKind;
+  const fixedDeg = film === "front" ? axes.rear : axes.front;
+  // All of one film's angles at once: turning it only looks up what is known already.
+  const sweep = useMemo(
+    () =>
+      sweepOf(
+        {
+          twistDeg,
+          retardanceNm,
+          rearDeg: fixedDeg - directorDeg,
+          frontDeg: fixedDeg - directorDeg,
+          filmExtinction: EXTINCTION,
+        },
+        film,
+      ),
+    [twistDeg, retardanceNm, fixedDeg, directorDeg, film],
+  );
+  const cell = {
+    twistDeg,
+    retardanceNm,
+    rearDeg: axes.rear - directorDeg,
+    frontDeg: axes.front - directorDeg,
+    filmExtinction: EXTINCTION,
+  };
+  const now = calculateCellOptics(cell);
+  const advice = advise(cell, film, wanted, sweep);
+  const turn = (side: FilmSide, axisDeg: number) => {
+    setTried({ ...tried, [side]: axisDeg });
+    if (side === film) onTry(Math.round(axisDeg) % 180);
+  };
+  const inPanel = (deg: number) => Math.round(foldDeg(deg + directorDeg));
+  return (
+    <section aria-labelledby="picture-title">
+      <h2 id="picture-title" className="text-lg font-semibold">
+        The picture it will give
+      </h2>
+      <RadioGroup.Root
+        aria-label="Kind of cell"
+        value={kind}
+        onValueChange={(next) => {
+          setKind(next as CellKind);
+          setRetardanceNm(cellKinds.find(({ key }) => key === next)!.retardanceNm);
+          setTried({});
+        }}
+        className="mt-1 flex flex-wrap gap-1.5"
+      >
+        {cellKinds.map(({ key, title, what }) => (
+          <RadioGroup.Item
+            key={key}
+            value={key}
+            title={what}
+            className="control border-soft px-3 font-normal data-[state=checked]:bg-ink data-[state=checked]:text-on-ink"
+          >
+            {title}
+          </RadioGroup.Item>
+        ))}
+      </RadioGroup.Root>
+      <RadioGroup.Root
+        aria-label="Picture that is wanted"
+        value={wanted}
+        onValueChange={(next) => setWanted(next as CellOptics["sense"])}
+        className="mt-1.5 flex flex-wrap gap-1.5"
+      >
+        {senses.map(({ sense, label }) => (
+          <RadioGroup.Item
+            key={sense}
+            value={sense}
+            className="control border-soft px-3 font-normal data-[state=checked]:bg-ink data-[state=checked]:text-on-ink"
+          >
+            {label}
+          </RadioGroup.Item>
+        ))}
+      </RadioGroup.Root>
+      <TurnedFilms outline={family.outline} axes={axes} film={film} off={now.off} on={now.on} onTurn={turn} />
+      <p data-testid="look">
+        {now.sense === "positive" ? "Dark on light" : "Light on dark"}, contrast{" "}
+        {now.contrast < 10 ? now.contrast.toFixed(1) : now.contrast.toFixed(0)}. Unlit {now.off.tint}, lit{" "}
+        {now.on.tint}.
+      </p>
+      <div
+        role="group"
+        aria-label={`Every angle of the ${film} film`}
+        className="mt-2 flex h-12 w-full touch-none border border-soft"
+        onPointerDown={(event) => {
+          const { left, width } = event.currentTarget.getBoundingClientRect();
+          const share = Math.min(0.999, Math.max(0, (event.clientX - left) / width));
+          turn(film, 180 * share);
+        }}
+      >
+        {Array.from({ length: sweep.length }, (_, i) => {
+          const axisDeg = (i * 180) / sweep.length;
+          const row =
+            sweep[Math.round(foldDeg(axisDeg - directorDeg) / (180 / sweep.length)) % sweep.length]!;
+          return (
+            <span key={i} className="flex flex-1 flex-col">
+              <span className="flex-1" style={{ background: row.off.srgb }} />
+              <span className="h-4" style={{ background: row.on.srgb }} />
+            </span>
+          );
+        })}
+      </div>
+      <div aria-hidden className="relative h-5">
+        <span className="absolute -translate-x-1/2 text-ink" style={{ left: `${(axes[film] / 180) * 100}%` }}>
+          ▲
+        </span>
+      </div>
+      <p className="text-soft">Every angle of the {film} film, 0° to 180°: unlit above, lit below.</p>
+      <div className="mt-2" data-testid="advice">
+        {advice.sentences.map((sentence) => (
+          <p key={sentence}>
+            {sentence.replace(
+              /(to|at) (\d+)°/,
+              (_all, word: string, deg: string) => `${word} ${inPanel(Number(deg))}°`,
+            )}
+          </p>
+        ))}
+      </div>
+      {advice.mend && (advice.isInverted || advice.isWeak) && (
+        <button
+          type="button"
+          className="control mt-2"
+          onClick={() => turn(film, inPanel(advice.mend!.toDeg))}
+        >
+          Turn it there
+        </button>
+      )}
+      <DialSlider
+        label="Retardance of the cell"
+        value={retardanceNm}
+        min={200}
+        max={1_500}
+        step={5}
+        shown={<Figure value={retardanceNm} unit="nm" />}
+        text={`${retardanceNm} nanometres`}
+        onChange={setRetardanceNm}
+      />
+      <p>
+        Reckoned with a{" "}
+        <Assumed source="usual for cells of this kind, from memory; the colour of the picture tells which retardance yours has">
+          {Math.abs(twistDeg)}° twist
+        </Assumed>
+        , its molecules at the rear{" "}
+        <Assumed source="common practice, no source: where they lie in your cell shows in which angle gives the darkest picture">
+          at {directorDeg}°
+        </Assumed>
+        .
+      </p>
+      <details className="mt-1">
+        <summary className="min-h-12 content-center">Where it goes wrong</summary>
+        <ul className="list-disc pl-5">
+          <li>
+            A film that is turned over mirrors its angle: 20° becomes 160°. Mark the adhesive side before
+            cutting.
+          </li>
+          <li>
+            A rear film with a reflector goes reflector outwards; the other way round the picture is black.
+          </li>
+          <li>Both films replaced: set the rear one first by the picture, then the front one.</li>
+          <li>A quarter turn of one film inverts the picture; of both it changes nothing but the tint.</li>
+        </ul>
+      </details>
+    </section>
+  );
+}
