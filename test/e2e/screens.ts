@@ -9,6 +9,7 @@ export const places = [
   "/families/new",
   "/families/import",
   "/families/TK-5/edit",
+  "/film",
   "/shop",
   "/families/PH-10",
   "/nowhere",
