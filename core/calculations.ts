@@ -2,6 +2,7 @@ import { adhesiveDose } from "./bond/adhesive-dose.ts";
 import type { Calculation, OnProgress } from "./calculation.ts";
 import { vapour } from "./clean/vapour.ts";
 import { cureDose } from "./cure/cure-dose.ts";
+import { cellFit } from "./film/cell-fit.ts";
 import { cellOptics } from "./film/cell-optics.ts";
 import { filmAxis } from "./film/film-axis.ts";
 import { filmCut } from "./film/film-cut.ts";
@@ -29,6 +30,7 @@ export const calculations: readonly Calculation[] = [
   vapour,
   filmAxis,
   cellOptics,
+  cellFit,
   filmCut,
   filmLayout,
   adhesiveDose,

@@ -101,6 +101,15 @@ const examples: Record<string, object> = {
     frontDeg: 90,
     sweep: { fromDeg: 0, toDeg: 180, stepDeg: 45 },
   },
+  "cell-fit": {
+    looks: [
+      { frontDeg: 0, srgb: "#8b29c4" },
+      { frontDeg: 45, srgb: "#38a4ed" },
+      { frontDeg: 90, srgb: "#dffdb2" },
+    ],
+    twistsDeg: [240],
+    rearDeg: 45,
+  },
   "film-cut": {
     piece: { widthMm: 138, heightMm: 50 },
     axisDeg: 45,

@@ -1,4 +1,5 @@
 import { readFile } from "node:fs/promises";
+import { calculateCellOptics } from "../../core/film/cell-optics.ts";
 import { BenchHand } from "../bench-hand.ts";
 import { awake, bigButton, expect, pressOnce, standAtBench, stateOf, test, visit } from "./workshop.ts";
 
@@ -152,7 +153,7 @@ test("a photo of the lit panel gives light, and one that is burnt out says so", 
     }, shade);
   const choose = async (name: string, bytes: number[]) =>
     page
-      .getByLabel("Choose a photo")
+      .getByLabel("Read from a photo")
       .setInputFiles({ name, mimeType: "image/png", buffer: Buffer.from(bytes) });
   await choose("dim.png", await picture("rgb(188,188,188)"));
   await expect(page.getByTestId("photo-light")).toContainText("Light 50.3 of 100");
@@ -162,4 +163,27 @@ test("a photo of the lit panel gives light, and one that is burnt out says so", 
   await expect(page.getByTestId("photo-light")).toContainText("burnt out");
   await choose("notes.png", [1, 2, 3]);
   await expect(page.getByRole("alert")).toContainText("notes.png is not a picture");
+
+  // The ground's colour at two angles of the front film tells which cell it is.
+  await page.getByRole("radio", { name: "Supertwisted, 240°" }).click();
+  const front = page.getByRole("slider", { name: "Axis of the front film" });
+  await page.getByText("Which cell is it?").click();
+  for (let photos = 0; photos < 3; photos += 1) {
+    await front.press("PageUp");
+    await front.press("PageUp");
+    const frontDeg = Number(await front.getAttribute("aria-valuenow"));
+    const cell = { twistDeg: 240, retardanceNm: 790, rearDeg: 45, frontDeg, illuminant: "D65" } as const;
+    await page.getByLabel(/^Which cell is it/).setInputFiles({
+      name: `${frontDeg}.png`,
+      mimeType: "image/png",
+      buffer: Buffer.from(await picture(calculateCellOptics(cell).off.srgb)),
+    });
+    await page.getByRole("button", { name: `Keep this colour for ${frontDeg}°` }).click();
+  }
+  await expect(page.getByText(/240° twist, (78|79|80)\d nm, rear film at (4[3-7])°/)).toBeVisible();
+  await page.getByRole("button", { name: "Reckon with this cell" }).click();
+  await expect(page.getByRole("slider", { name: "Retardance of the cell" })).toHaveAttribute(
+    "aria-valuenow",
+    /^(78|79|80)\d$/,
+  );
 });

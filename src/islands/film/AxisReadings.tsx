@@ -7,7 +7,7 @@ import { Field } from "../../ui/Field.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
 import type { PanelProps } from "../stage/panel.ts";
 import { AxisChart } from "./AxisChart.tsx";
-import { PhotoLevel } from "./PhotoLevel.tsx";
+import { PhotoLight } from "./PhotoLight.tsx";
 
 const bounds = { angleDeg: [-360, 360], level: [0, 1e9] } as const;
 
@@ -135,7 +135,21 @@ export function AxisReadings({
         </p>
       )}
       {live && (
-        <PhotoLevel angleDeg={angle} onLevel={(level) => angle !== null && keep(angle, level, "photo")} />
+        <PhotoLight
+          title="Read from a photo"
+          hint="Fixed exposure, fixed white balance, the same place of the panel each time. Drag a box where the light is even."
+        >
+          {(light) => (
+            <button
+              type="button"
+              className="control"
+              disabled={angle === null}
+              onClick={() => angle !== null && keep(angle, Number(light.level.toFixed(3)), "photo")}
+            >
+              Keep for {angle ?? "?"}°
+            </button>
+          )}
+        </PhotoLight>
       )}
       {readings.length > 0 ? (
         <>

@@ -21,6 +21,7 @@ import { useLive } from "../../ui/useLive.ts";
 import { usePreferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";
+import { typedNumber } from "../shop/keep-at-shop.ts";
 import type { PanelProps } from "../stage/panel.ts";
 import { SheetDrawing } from "./SheetDrawing.tsx";
 
@@ -40,6 +41,12 @@ const placesOf = (layout: FilmLayout): Places =>
 const isBetter = (later: FilmLayout, first: FilmLayout) =>
   later.placedMm2 > first.placedMm2 + 1 ||
   (Math.abs(later.placedMm2 - first.placedMm2) <= 1 && later.sheetsUsed < first.sheetsUsed);
+
+/** A length as it was typed, or what is usual where it is none from 0 to the most. */
+function within(typed: string, usual: number, most: number): number {
+  const mm = typedNumber(typed);
+  return mm !== undefined && mm >= 0 && mm <= most ? mm : usual;
+}
 
 async function save(format: "svg" | "dxf" | "pdf", paper: string, drawing: object, name: string) {
   const answer = await fetch(`/api/film/drawings/${format}?paper=${paper}`, {
@@ -63,6 +70,10 @@ export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: reado
   const [kind, setKind] = useState<FilmKind>("clear");
   /** Pieces that are not as usual: this job's own left for later, another job's cut along. */
   const [unusual, setUnusual] = useState<ReadonlySet<string>>(new Set());
+  const [typedGap, setTypedGap] = useState(String(CUT_GAP_MM));
+  const [typedTrim, setTypedTrim] = useState(String(SHEET_TRIM_MM));
+  const gapMm = within(typedGap, CUT_GAP_MM, 20);
+  const trimMm = within(typedTrim, SHEET_TRIM_MM, 50);
   const [moved, setMoved] = useState<Places | null>(null);
   const [isCancelled, setIsCancelled] = useState(false);
   const [said, setSaid] = useState<{ text: string; isFault: boolean }>();
@@ -104,11 +115,11 @@ export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: reado
               axisDeg: piece.axisDeg,
               adhesive: faceUp(piece.film),
             })),
-            gapMm: CUT_GAP_MM,
-            trimMm: SHEET_TRIM_MM,
+            gapMm,
+            trimMm,
           }
         : null,
-    [chosen, usable],
+    [chosen, usable, gapMm, trimMm],
   );
   const quickInputs = useMemo(() => base && [{ ...base, rounds: QUICK_ROUNDS }], [base]);
   const longInputs = useMemo(
@@ -146,10 +157,14 @@ export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: reado
     return {
       sheet,
       lying,
-      wrong: layoutFaults(sheet, lying, CUT_GAP_MM, SHEET_TRIM_MM),
-      remnants: remnantsOf(sheet, lying, CUT_GAP_MM),
+      wrong: layoutFaults(sheet, lying, gapMm, trimMm),
+      remnants: remnantsOf(sheet, lying, gapMm),
     };
   });
+  const placedMm2 = drawn.reduce(
+    (sum, { lying }) => sum + lying.reduce((own, { widthMm, heightMm }) => own + widthMm * heightMm, 0),
+    0,
+  );
   const isWrong = drawn.some(({ wrong }) => wrong.size > 0);
 
   const cut = async () => {
@@ -163,8 +178,8 @@ export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: reado
           id: uuid(),
           who: preferences.who,
           at: new Date().toISOString(),
-          gapMm: CUT_GAP_MM,
-          trimMm: SHEET_TRIM_MM,
+          gapMm,
+          trimMm,
           sheets: drawn.map(({ sheet, lying }) => ({
             sheet: sheet.id,
             pieces: lying.map(({ piece: { job, film, widthMm, heightMm, axisDeg }, centre }) => ({
@@ -235,6 +250,24 @@ export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: reado
                 ))}
               </select>
             </label>
+            {(
+              [
+                ["Between cuts, mm", typedGap, setTypedGap, CUT_GAP_MM, 20],
+                ["From the rim, mm", typedTrim, setTypedTrim, SHEET_TRIM_MM, 50],
+              ] as const
+            ).map(([label, typed, set, usual, most]) => (
+              <label key={label} className="flex items-center gap-2">
+                {label}
+                <input
+                  className="entry w-20"
+                  inputMode="decimal"
+                  value={typed}
+                  aria-invalid={within(typed, -1, most) === -1}
+                  title={`0 to ${most}; ${usual} is usual`}
+                  onChange={(event) => set(event.target.value)}
+                />
+              </label>
+            ))}
             <a href="/film" className="inline-flex min-h-12 items-center underline underline-offset-4">
               The shelf
             </a>
@@ -268,6 +301,13 @@ export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: reado
           {left.length > 0 && (
             <p role="status" className="edge-hatch mt-2 text-danger">
               No room for {left.map(idOf).join(", ")} on any {kind} sheet.
+            </p>
+          )}
+          {layout && chosen.length > 1 && (
+            <p className="mt-2 text-soft">
+              {(placedMm2 / 100).toFixed(0)} cm² placed on {drawn.length}{" "}
+              {drawn.length === 1 ? "sheet" : "sheets"}; more than {(layout.areaBoundMm2 / 100).toFixed(0)}{" "}
+              cm² could not be, however it is laid.
             </p>
           )}
           {isSearching && (

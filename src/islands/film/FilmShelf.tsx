@@ -123,8 +123,12 @@ export function FilmShelf({
         <table className="mt-4 w-full border-collapse text-left">
           <thead>
             <tr className="border-b-2 border-ink">
-              {["Label", "Film", "Size", "Axis", "Lot", ""].map((title, i) => (
-                <th key={i} scope="col" className="py-1 pr-3 font-semibold">
+              {["Label", "Film", "Size", "Axis", "Lot", ""].map((title) => (
+                <th
+                  key={title}
+                  scope="col"
+                  className={`py-1 pr-3 font-semibold ${title === "Film" || title === "Lot" ? "hidden sm:table-cell" : ""}`}
+                >
                   {title || <span className="sr-only">Take off</span>}
                 </th>
               ))}
@@ -136,13 +140,16 @@ export function FilmShelf({
                 <th scope="row" className="py-1 pr-3 font-semibold">
                   {sheet.label}
                   {sheet.isRemnant && <span className="ml-2 font-normal text-soft">remnant</span>}
+                  <span className="block font-normal text-soft sm:hidden">
+                    {sheet.kind}, lot {sheet.lot}
+                  </span>
                 </th>
-                <td className="pr-3">{sheet.kind}</td>
-                <td className="pr-3 whitespace-nowrap">
+                <td className="hidden pr-3 sm:table-cell">{sheet.kind}</td>
+                <td className="pr-3">
                   {lengthText(sheet.widthMm, preferences)} × {lengthText(sheet.heightMm, preferences)}
                 </td>
                 <td className="pr-3">{sheet.axisDeg}°</td>
-                <td className="pr-3">{sheet.lot}</td>
+                <td className="hidden pr-3 sm:table-cell">{sheet.lot}</td>
                 <td className="text-right">
                   {leaving === sheet.id ? (
                     <button type="button" className="control text-danger" onClick={() => void discard(sheet)}>

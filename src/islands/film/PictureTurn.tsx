@@ -8,6 +8,7 @@ import type { JobState } from "../../../core/job/fold.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import { DialSlider } from "../../ui/DialSlider.tsx";
 import { Assumed, Figure } from "../../ui/quantity.tsx";
+import { CellFromPhotos } from "./CellFromPhotos.tsx";
 import { TurnedFilms } from "./TurnedFilms.tsx";
 
 const senses = [
@@ -178,6 +179,21 @@ export function PictureTurn({
         shown={<Figure value={retardanceNm} unit="nm" />}
         text={`${retardanceNm} nanometres`}
         onChange={setRetardanceNm}
+      />
+      <CellFromPhotos
+        frontDeg={axes.front}
+        directorDeg={directorDeg}
+        onFound={(cell) => {
+          const near = cellKinds
+            .filter((one) => one.twistDeg === cell.twistDeg)
+            .sort(
+              (a, b) =>
+                Math.abs(a.retardanceNm - cell.retardanceNm) - Math.abs(b.retardanceNm - cell.retardanceNm),
+            )[0]!;
+          setKind(near.key);
+          setRetardanceNm(Math.round(cell.retardanceNm));
+          setTried({ ...tried, rear: foldDeg(cell.rearDeg + near.directorDeg) });
+        }}
       />
       <p>
         Reckoned with a{" "}

@@ -37,14 +37,30 @@ describe("light in a photo", () => {
     ).to.deep.equal({
       level: 100,
       clippedPct: 100,
+      srgb: "#ffffff",
     });
   });
 
   it("is the mean of the box alone, and says how much of that is burnt out", () => {
     const half = picture(10, 10, (x) => (x < 5 ? [255, 255, 255] : [0, 0, 0]));
     expect(lightInBox(half, { ...whole, width: 0.5 }).level).to.be.closeTo(100, 1e-9);
-    expect(lightInBox(half, { ...whole, left: 0.5, width: 0.5 })).to.deep.equal({ level: 0, clippedPct: 0 });
+    expect(lightInBox(half, { ...whole, left: 0.5, width: 0.5 })).to.deep.equal({
+      level: 0,
+      clippedPct: 0,
+      srgb: "#000000",
+    });
     expect(lightInBox(half, { ...whole, left: 0.25, width: 0.5 }).clippedPct).to.be.within(40, 60);
+  });
+
+  it("gives the mean colour by light, not by bytes: half red and half black is #bc0000", () => {
+    const stripes = picture(4, 2, (x) => (x % 2 === 0 ? [255, 0, 0] : [0, 0, 0]));
+    expect(lightInBox(stripes, whole).srgb).to.equal("#bc0000");
+    expect(
+      lightInBox(
+        picture(2, 2, () => [139, 41, 196]),
+        whole,
+      ).srgb,
+    ).to.equal("#8b29c4");
   });
 
   it("weighs green most, as the eye does", () => {

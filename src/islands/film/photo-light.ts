@@ -11,6 +11,8 @@ export interface Light {
   level: number;
   /** How much of the box is at the end of the scale, where a brighter one would read the same, %. */
   clippedPct: number;
+  /** Mean colour in sRGB, as #rrggbb. */
+  srgb: string;
 }
 
 const CLIPPED = 252;
@@ -20,6 +22,13 @@ const linear = Float64Array.from({ length: 256 }, (_, byte) => {
   return value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;
 });
 
+function byteOf(share: number): string {
+  const value = share <= 0.0031308 ? 12.92 * share : 1.055 * share ** (1 / 2.4) - 0.055;
+  return Math.round(255 * value)
+    .toString(16)
+    .padStart(2, "0");
+}
+
 /** The light in a box of a picture (RGBA, row by row). */
 export function lightInBox(
   { data, width, height }: { data: Uint8ClampedArray; width: number; height: number },
@@ -28,15 +37,20 @@ export function lightInBox(
   const [left, top] = [Math.floor(box.left * width), Math.floor(box.top * height)];
   const right = Math.min(width, Math.max(left + 1, Math.round((box.left + box.width) * width)));
   const bottom = Math.min(height, Math.max(top + 1, Math.round((box.top + box.height) * height)));
-  let [sum, clipped, count] = [0, 0, 0];
+  const sums: [number, number, number] = [0, 0, 0];
+  let [clipped, count] = [0, 0];
   for (let y = top; y < bottom; y += 1) {
     for (let x = left; x < right; x += 1) {
       const at = 4 * (y * width + x);
-      const [r, g, b] = [data[at]!, data[at + 1]!, data[at + 2]!];
-      sum += 0.2126 * linear[r]! + 0.7152 * linear[g]! + 0.0722 * linear[b]!;
-      if (Math.max(r, g, b) >= CLIPPED) clipped += 1;
+      for (const channel of [0, 1, 2] as const) sums[channel] += linear[data[at + channel]!]!;
+      if (Math.max(data[at]!, data[at + 1]!, data[at + 2]!) >= CLIPPED) clipped += 1;
       count += 1;
     }
   }
-  return { level: (100 * sum) / Math.max(1, count), clippedPct: (100 * clipped) / Math.max(1, count) };
+  const [r, g, b] = sums.map((sum) => sum / Math.max(1, count)) as [number, number, number];
+  return {
+    level: 100 * (0.2126 * r + 0.7152 * g + 0.0722 * b),
+    clippedPct: (100 * clipped) / Math.max(1, count),
+    srgb: `#${byteOf(r)}${byteOf(g)}${byteOf(b)}`,
+  };
 }

@@ -1,18 +1,22 @@
-import { useRef, useState, type PointerEvent } from "react";
+import { useRef, useState, type PointerEvent, type ReactNode } from "react";
 import { lightInBox, type Box, type Light } from "./photo-light.ts";
 
 /** A part of the picture, shares of its width and height. */
 const middle: Box = { left: 0.4, top: 0.4, width: 0.2, height: 0.2 };
 
-/** The light in a photo of the lit panel through the film: the mean in a box that is dragged on it. */
-export function PhotoLevel({
-  angleDeg,
-  onLevel,
+/** The light and the colour in a photo of the lit panel through the film: the mean in a box that is dragged on it. */
+export function PhotoLight({
+  title,
+  hint,
+  children,
 }: {
-  angleDeg: number | null;
-  onLevel: (level: number) => void;
+  title: string;
+  hint: string;
+  /** What can be done with the light in the box. */
+  children: (light: Light) => ReactNode;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
+  const input = useRef<HTMLInputElement>(null);
   const from = useRef<{ x: number; y: number } | null>(null);
   const [name, setName] = useState<string>();
   const [box, setBox] = useState<Box>(middle);
@@ -48,20 +52,19 @@ export function PhotoLevel({
   };
   return (
     <details className="mt-2">
-      <summary className="min-h-12 content-center">Read from a photo</summary>
-      <p>
-        Fixed exposure, fixed white balance, the same place of the panel each time. Drag a box where the light
-        is even.
-      </p>
-      <label className="control mt-2">
+      <summary className="min-h-12 content-center">{title}</summary>
+      <p>{hint}</p>
+      <button type="button" className="control mt-2" onClick={() => input.current?.click()}>
         Choose a photo
-        <input
-          type="file"
-          accept="image/*"
-          className="sr-only"
-          onChange={(event) => void open(event.target.files?.[0])}
-        />
-      </label>
+      </button>
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        className="hidden"
+        aria-label={title}
+        onChange={(event) => void open(event.target.files?.[0])}
+      />
       {fault && (
         <p role="alert" className="mt-1 text-danger">
           {fault}
@@ -112,14 +115,7 @@ export function PhotoLevel({
               </span>
             )}
           </span>
-          <button
-            type="button"
-            className="control"
-            disabled={angleDeg === null}
-            onClick={() => onLevel(Number(light.level.toFixed(3)))}
-          >
-            Keep for {angleDeg ?? "?"}°
-          </button>
+          {children(light)}
         </div>
       )}
     </details>
