@@ -1,3 +1,4 @@
+import { calculateFilmAxis } from "../core/film/film-axis.ts";
 import { withSetting } from "../core/heat/heat-methods.ts";
 import { calculateLiftHeat, chooseSoakS, isHeated, seamOf, usualSettings } from "../core/heat/lift-heat.ts";
 import type { Damage } from "../core/intake/damage.ts";
@@ -231,6 +232,45 @@ function markDamage({ random, family, state, record }: Bench): void {
   }
 }
 
+/** What goes on the cloth here, ml and min. */
+const wipes = [
+  ["isopropyl alcohol", 6, 5],
+  ["isopropyl alcohol", 10, 8],
+  ["ethanol", 5, 4],
+  ["n-hexane", 3, 2],
+] as const;
+
+/** Reads light through the old film at six angles and takes the axis that the readings tell. */
+function measureAxis({ random, record }: Bench): EventDraft {
+  const trueDeg = 45 + random.normal(0, 0.8);
+  const readings = [0, 30, 60, 90, 120, 150].map((angleDeg) => {
+    const along = Math.cos(((angleDeg - trueDeg) * Math.PI) / 180) ** 2;
+    return { angleDeg, level: Number((40 + 700 * along * random.normal(1, 0.01)).toFixed(1)) };
+  });
+  for (const reading of readings) {
+    record({ stage: "fit", kind: "axis-read", data: { film: "front", ...reading, source: "hand" } });
+  }
+  const axisDeg = Number(calculateFilmAxis({ readings }).axisDeg.toFixed(1));
+  return { stage: "fit", kind: "axis-chosen", data: { film: "front", axisDeg, from: "measured" } };
+}
+
+/** A patch of glue that side light shows. */
+function residueOf({ random, family }: Bench): EventDraft {
+  const { widthMm, heightMm } = family.outline;
+  const [x, y] = [random.between(0.05, 0.7) * widthMm, random.between(0.05, 0.7) * heightMm];
+  const round = (mm: number) => Number(mm.toFixed(1));
+  return {
+    stage: "clean",
+    kind: "residue-marked",
+    data: {
+      points: [
+        { xMm: round(x), yMm: round(y) },
+        { xMm: round(x + 0.12 * widthMm), yMm: round(y + 0.2 * heightMm) },
+      ],
+    },
+  };
+}
+
 /** Chooses what is recorded for an action: mostly what the bar offers, sometimes what goes wrong. */
 function decide(bench: Bench, action: NextAction, fate: Fate, skipsChecks: boolean): EventDraft {
   const { random, state, family } = bench;
@@ -242,6 +282,14 @@ function decide(bench: Bench, action: NextAction, fate: Fate, skipsChecks: boole
   if (action.skip && skipsChecks && state.present === "lift") return action.skip();
   const draft = action.draft();
   if (draft.kind === "step-done" && draft.data.step === "risk") return quote(bench) ?? draft;
+  if (draft.kind === "axis-chosen") return measureAxis(bench);
+  if (draft.kind === "solvent-chosen") {
+    const [solvent, volumeMl, evaporateMin] = random.pick(wipes);
+    return { ...draft, data: { solvent, volumeMl, evaporateMin } };
+  }
+  if (draft.kind === "step-done" && draft.data.step === "look" && state.residue.length === 0) {
+    return random.chance(0.35) ? residueOf(bench) : draft;
+  }
   if (draft.kind === "question-answered") {
     const { question } = draft.data;
     const answer =

@@ -4,6 +4,11 @@ import os from "node:os";
 import sharp from "sharp";
 import { calculateAdhesiveDose } from "../core/bond/adhesive-dose.ts";
 import { calculateCureDose } from "../core/cure/cure-dose.ts";
+import { calculateVapour } from "../core/clean/vapour.ts";
+import { calculateFilmAxis } from "../core/film/film-axis.ts";
+import { calculateFilmCut } from "../core/film/film-cut.ts";
+import { calculateFilmLayout } from "../core/film/film-layout.ts";
+import { sweepOf } from "../core/film/picture-advice.ts";
 import { calculateHeatSoak } from "../core/heat/heat-soak.ts";
 import { calculateHeatField } from "../core/heat/heat-field.ts";
 import { heatMethods } from "../core/heat/heat-methods.ts";
@@ -205,6 +210,70 @@ keep(
       }),
     5,
   ),
+);
+keep(
+  "vapour of a wipe, twenty a day",
+  time(() =>
+    calculateVapour({
+      solvent: "n-hexane",
+      volumeMl: 5,
+      evaporateMin: 5,
+      timesPerDay: 20,
+      roomM3: 120,
+      airChangesPerH: 2,
+      mixing: 3,
+    }),
+  ),
+);
+keep(
+  "film-axis, 6 readings",
+  time(() =>
+    calculateFilmAxis({
+      readings: [0, 30, 60, 90, 120, 150].map((angleDeg) => ({
+        angleDeg,
+        level: 40 + 700 * Math.cos(((angleDeg - 44) * Math.PI) / 180) ** 2 + (angleDeg % 7),
+      })),
+    }),
+  ),
+);
+const cell = { twistDeg: 240, retardanceNm: 850, rearDeg: 45, frontDeg: 90, filmExtinction: 1_000 };
+keep(
+  "picture at every angle of a film",
+  time(() => sweepOf(cell, "front")),
+  17,
+);
+keep(
+  "film-cut, pieces of a deck scale on a sheet at 20 degrees",
+  time(() =>
+    calculateFilmCut({
+      piece: { widthMm: 140, heightMm: 52 },
+      axisDeg: 20,
+      sheet: { widthMm: 620, heightMm: 500, axisDeg: 0 },
+      gapMm: 1,
+      trimMm: 3,
+      adhesive: "towards",
+    }),
+  ),
+);
+keep(
+  "film-layout, 40 mixed pieces on 5 sheets (in a worker)",
+  time(
+    () =>
+      calculateFilmLayout({
+        sheets: [1, 2, 3, 4, 5].map((n) => ({ id: `sheet ${n}`, widthMm: 400, heightMm: 300, axisDeg: 0 })),
+        pieces: Array.from({ length: 40 }, (_, n) => ({
+          id: `piece ${n}`,
+          widthMm: 60 + 3 * ((n * 7) % 40),
+          heightMm: 50 + 2 * ((n * 11) % 37),
+          axisDeg: 0,
+          adhesive: "towards" as const,
+        })),
+        gapMm: 1,
+        trimMm: 3,
+      }),
+    5,
+  ),
+  2_000,
 );
 keep(
   "lift-stress",

@@ -11,12 +11,12 @@ export function SurfaceTable({ picked }: { picked: string }) {
     <details className="mt-4">
       <summary className="min-h-12 content-center font-semibold">What may touch what</summary>
       <div className="overflow-x-auto" role="region" aria-label="Solvents by surface" tabIndex={0}>
-        <table className="w-full min-w-180 border-collapse text-left">
+        <table className="w-full min-w-160 border-collapse text-left">
           <caption className="sr-only">How each solvent agrees with each surface</caption>
           <thead>
             <tr className="border-b-2 border-ink align-bottom">
               <th scope="col" className="py-1 pr-3 font-semibold">
-                Surface
+                Surface, and {own.name} on it
               </th>
               {solvents.map(({ name }) => (
                 <th
@@ -27,9 +27,6 @@ export function SurfaceTable({ picked }: { picked: string }) {
                   {name}
                 </th>
               ))}
-              <th scope="col" className="py-1 font-semibold">
-                {own.name}
-              </th>
             </tr>
           </thead>
           <tbody>
@@ -37,6 +34,7 @@ export function SurfaceTable({ picked }: { picked: string }) {
               <tr key={surface} className="border-b border-line">
                 <th scope="row" className="py-1.5 pr-3 font-normal">
                   {surface}
+                  <span className="block text-soft">{own.on[surface].why}</span>
                 </th>
                 {solvents.map(({ name, on }) => {
                   const { agreement } = on[surface];
@@ -48,7 +46,6 @@ export function SurfaceTable({ picked }: { picked: string }) {
                     </td>
                   );
                 })}
-                <td>{own.on[surface].why}</td>
               </tr>
             ))}
           </tbody>
