@@ -10,6 +10,7 @@ import {
   SAME_MM,
   separations,
   type Placed,
+  type Separation,
 } from "./cutting.ts";
 
 const size = { widthMm: sideMm(), heightMm: sideMm() };
@@ -90,81 +91,146 @@ function stream(seed: number) {
 }
 
 type Sized = Omit<Placed, "centre">;
-type Line = [nx: number, ny: number, at: number];
+type Line = readonly [nx: number, ny: number, at: number];
 
-/** The places of a moving piece's centre that touch two things at once: sheet edges or pieces that lie already. */
-function touching(piece: Sized, sheet: LayoutSheet, lying: readonly Placed[], gapMm: number, trimMm: number) {
+const isAt = (a: number, b: number) => Math.abs(a - b) < 10 * SAME_MM;
+
+/** How much of a piece's rim lies against the margin of the sheet, mm. */
+function rimContact(piece: Sized, x: number, y: number, sheet: LayoutSheet, trimMm: number): number {
+  if (Math.abs(Math.sin((2 * piece.rotationDeg * Math.PI) / 180)) > 1e-9) return 0;
   const room = boundingOf(piece.widthMm, piece.heightMm, piece.rotationDeg);
-  const [left, right] = [trimMm + room.widthMm / 2, sheet.widthMm - trimMm - room.widthMm / 2];
-  const [bottom, top] = [trimMm + room.heightMm / 2, sheet.heightMm - trimMm - room.heightMm / 2];
-  if (right < left - SAME_MM || top < bottom - SAME_MM) return [];
-  const lines: Line[] = [
-    [1, 0, left],
-    [1, 0, right],
-    [0, 1, bottom],
-    [0, 1, top],
-  ];
-  const walls = lying.map((other) => ({ other, parts: separations(other, piece, gapMm) }));
-  for (const { other, parts } of walls) {
-    for (const { nx, ny, farMm } of parts) {
-      const at = nx * other.centre.xMm + ny * other.centre.yMm;
-      lines.push([nx, ny, at + farMm], [nx, ny, at - farMm]);
-    }
-  }
-  const found: { xMm: number; yMm: number }[] = [];
-  for (let i = 0; i < lines.length; i += 1) {
-    const [ax, ay, a] = lines[i]!;
-    for (let j = i + 1; j < lines.length; j += 1) {
-      const [bx, by, b] = lines[j]!;
-      const det = ax * by - ay * bx;
-      if (Math.abs(det) < 1e-9) continue;
-      const x = (a * by - b * ay) / det;
-      const y = (ax * b - bx * a) / det;
-      if (x < left - SAME_MM || x > right + SAME_MM || y < bottom - SAME_MM || y > top + SAME_MM) continue;
-      const isFree = walls.every(({ other, parts }) =>
-        parts.some(
-          ({ nx, ny, farMm }) =>
-            Math.abs(nx * (x - other.centre.xMm) + ny * (y - other.centre.yMm)) >= farMm - SAME_MM,
-        ),
-      );
-      if (isFree) found.push({ xMm: x, yMm: y });
-    }
-  }
-  return found;
+  let touched = 0;
+  if (isAt(x - room.widthMm / 2, trimMm)) touched += room.heightMm;
+  if (isAt(x + room.widthMm / 2, sheet.widthMm - trimMm)) touched += room.heightMm;
+  if (isAt(y - room.heightMm / 2, trimMm)) touched += room.widthMm;
+  if (isAt(y + room.heightMm / 2, sheet.heightMm - trimMm)) touched += room.widthMm;
+  return touched;
 }
 
-/** How much of a piece's rim lies against the margin of the sheet or, at the gap, against pieces turned the same way: 0 to 1. */
-function contact(piece: Placed, sheet: LayoutSheet, lying: readonly Placed[], gapMm: number, trimMm: number) {
-  const { widthMm, heightMm, rotationDeg, centre } = piece;
-  let touched = 0;
-  const isUpright = Math.abs(Math.sin((2 * rotationDeg * Math.PI) / 180)) < 1e-9;
-  if (isUpright) {
-    const room = boundingOf(widthMm, heightMm, rotationDeg);
-    const isAt = (a: number, b: number) => Math.abs(a - b) < 10 * SAME_MM;
-    if (isAt(centre.xMm - room.widthMm / 2, trimMm)) touched += room.heightMm;
-    if (isAt(centre.xMm + room.widthMm / 2, sheet.widthMm - trimMm)) touched += room.heightMm;
-    if (isAt(centre.yMm - room.heightMm / 2, trimMm)) touched += room.widthMm;
-    if (isAt(centre.yMm + room.heightMm / 2, sheet.heightMm - trimMm)) touched += room.widthMm;
+/** A piece that lies already, as another one that is to be laid sees it. */
+interface Wall {
+  x: number;
+  y: number;
+  parts: readonly Separation[];
+  /** Its sides in the frame of the other, where they are parallel; null where they are not. */
+  parallel: { widthMm: number; heightMm: number } | null;
+}
+
+interface Spot {
+  x: number;
+  y: number;
+  touchedMm: number;
+}
+
+/**
+ * The places on a sheet where pieces of one size and turn touch two things at once, margins or what lies already, and overlap nothing.
+ * Kept from piece to piece: one more that lies takes some places away and makes a few new ones.
+ */
+class Spots {
+  readonly spots: Spot[] = [];
+  private readonly lines: Line[] = [];
+  private readonly walls: Wall[] = [];
+  private readonly cos: number;
+  private readonly sin: number;
+  private readonly bounds: { left: number; right: number; bottom: number; top: number };
+
+  constructor(
+    private readonly piece: Sized,
+    private readonly sheet: LayoutSheet,
+    private readonly gapMm: number,
+    private readonly trimMm: number,
+  ) {
+    this.cos = Math.cos((piece.rotationDeg * Math.PI) / 180);
+    this.sin = Math.sin((piece.rotationDeg * Math.PI) / 180);
+    const room = boundingOf(piece.widthMm, piece.heightMm, piece.rotationDeg);
+    const [left, right] = [trimMm + room.widthMm / 2, sheet.widthMm - trimMm - room.widthMm / 2];
+    const [bottom, top] = [trimMm + room.heightMm / 2, sheet.heightMm - trimMm - room.heightMm / 2];
+    this.bounds = { left, right, bottom, top };
+    if (right < left - SAME_MM || top < bottom - SAME_MM) return;
+    this.addLines([
+      [1, 0, left],
+      [1, 0, right],
+      [0, 1, bottom],
+      [0, 1, top],
+    ]);
   }
-  const [c, s] = [Math.cos((rotationDeg * Math.PI) / 180), Math.sin((rotationDeg * Math.PI) / 180)];
-  for (const other of lying) {
-    if (Math.abs(Math.sin(((other.rotationDeg - rotationDeg) * Math.PI) / 90)) > 1e-9) continue;
-    const [dx, dy] = [other.centre.xMm - centre.xMm, other.centre.yMm - centre.yMm];
-    const [along, across] = [Math.abs(c * dx + s * dy), Math.abs(-s * dx + c * dy)];
-    const { widthMm: w, heightMm: h } = boundingOf(
-      other.widthMm,
-      other.heightMm,
-      other.rotationDeg - rotationDeg,
+
+  /** Another piece lies on the sheet now. */
+  add(lying: Placed): void {
+    if (this.lines.length === 0) return;
+    const { xMm: x, yMm: y } = lying.centre;
+    const off = lying.rotationDeg - this.piece.rotationDeg;
+    const parts = separations(lying, this.piece, this.gapMm);
+    const isParallel = Math.abs(Math.sin((off * Math.PI) / 90)) < 1e-9;
+    const wall: Wall = {
+      x,
+      y,
+      parts,
+      parallel: isParallel ? boundingOf(lying.widthMm, lying.heightMm, off) : null,
+    };
+    let kept = 0;
+    for (const spot of this.spots) {
+      if (!isClear(wall, spot.x, spot.y)) continue;
+      spot.touchedMm += this.touchedBy(wall, spot.x, spot.y);
+      this.spots[kept] = spot;
+      kept += 1;
+    }
+    this.spots.length = kept;
+    this.walls.push(wall);
+    this.addLines(
+      parts.flatMap(({ nx, ny, farMm }): Line[] => {
+        const at = nx * x + ny * y;
+        return [
+          [nx, ny, at + farMm],
+          [nx, ny, at - farMm],
+        ];
+      }),
     );
-    const apartAlong = along - (widthMm + w) / 2;
-    const apartAcross = across - (heightMm + h) / 2;
-    if (Math.abs(apartAlong - gapMm) < 10 * SAME_MM && apartAcross < 0) {
-      touched += Math.min(-apartAcross, heightMm, h);
-    } else if (Math.abs(apartAcross - gapMm) < 10 * SAME_MM && apartAlong < 0) {
-      touched += Math.min(-apartAlong, widthMm, w);
+  }
+
+  private addLines(more: readonly Line[]): void {
+    const { left, right, bottom, top } = this.bounds;
+    for (const line of more) {
+      const [ax, ay, a] = line;
+      for (const [bx, by, b] of this.lines) {
+        const det = ax * by - ay * bx;
+        if (Math.abs(det) < 1e-9) continue;
+        const x = (a * by - b * ay) / det;
+        if (x < left - SAME_MM || x > right + SAME_MM) continue;
+        const y = (ax * b - bx * a) / det;
+        if (y < bottom - SAME_MM || y > top + SAME_MM) continue;
+        if (!this.walls.every((wall) => isClear(wall, x, y))) continue;
+        let touchedMm = rimContact(this.piece, x, y, this.sheet, this.trimMm);
+        for (const wall of this.walls) touchedMm += this.touchedBy(wall, x, y);
+        this.spots.push({ x, y, touchedMm });
+      }
+      this.lines.push(line);
     }
   }
-  return touched / (2 * (widthMm + heightMm));
+
+  /** How much of the rim lies, at the gap, against a piece that is turned the same way, mm. */
+  private touchedBy({ x: wallX, y: wallY, parallel }: Wall, x: number, y: number): number {
+    if (!parallel) return 0;
+    const [dx, dy] = [wallX - x, wallY - y];
+    const { widthMm, heightMm } = this.piece;
+    const apartAlong = Math.abs(this.cos * dx + this.sin * dy) - (widthMm + parallel.widthMm) / 2;
+    const apartAcross = Math.abs(-this.sin * dx + this.cos * dy) - (heightMm + parallel.heightMm) / 2;
+    if (isAt(apartAlong, this.gapMm) && apartAcross < 0) {
+      return Math.min(-apartAcross, heightMm, parallel.heightMm);
+    }
+    if (isAt(apartAcross, this.gapMm) && apartAlong < 0) {
+      return Math.min(-apartAlong, widthMm, parallel.widthMm);
+    }
+    return 0;
+  }
+}
+
+function isClear({ x: wallX, y: wallY, parts }: Wall, x: number, y: number): boolean {
+  const [dx, dy] = [x - wallX, y - wallY];
+  for (const { nx, ny, farMm } of parts) {
+    if (Math.abs(nx * dx + ny * dy) >= farMm - SAME_MM) return true;
+  }
+  return false;
 }
 
 interface Layout {
@@ -195,23 +261,34 @@ function layOut(
   for (const sheet of sheets) {
     const here: (Placed & { id: string })[] = [];
     const spanMm = sheet.heightMm + sheet.widthMm;
+    // By size and turn: pieces that are alike have the same places.
+    const known = new Map<string, { sized: Sized; spots: Spots }>();
+    const alikeOf = ({ widthMm, heightMm, axisDeg, adhesive }: LayoutPiece) =>
+      `${widthMm} ${heightMm} ${axisDeg} ${adhesive}`;
+    for (const piece of left) {
+      const alike = alikeOf(piece);
+      if (known.has(alike)) continue;
+      const { widthMm, heightMm } = piece;
+      const rotationDeg = rotationFor(piece.axisDeg, sheet.axisDeg, piece.adhesive === "away");
+      const sized = { widthMm, heightMm, rotationDeg };
+      known.set(alike, { sized, spots: new Spots(sized, sheet, gapMm, trimMm) });
+    }
     for (;;) {
       let best: { score: number; piece: LayoutPiece; placed: Placed } | null = null;
       const seen = new Set<string>();
       for (const piece of left) {
-        const { widthMm, heightMm } = piece;
-        const rotationDeg = rotationFor(piece.axisDeg, sheet.axisDeg, piece.adhesive === "away");
-        const alike = `${widthMm} ${heightMm} ${rotationDeg}`;
+        const alike = alikeOf(piece);
         if (seen.has(alike)) continue;
         seen.add(alike);
+        const { sized, spots } = known.get(alike)!;
+        const { widthMm, heightMm } = sized;
+        const rimMm = 2 * (widthMm + heightMm);
         const bias = (taste.area * widthMm * heightMm) / largest + taste.noise();
-        for (const centre of touching({ widthMm, heightMm, rotationDeg }, sheet, here, gapMm, trimMm)) {
-          const placed = { widthMm, heightMm, rotationDeg, centre };
-          const score =
-            bias +
-            contact(placed, sheet, here, gapMm, trimMm) -
-            (taste.low * (centre.yMm + 0.3 * centre.xMm)) / spanMm;
-          if (!best || score > best.score + 1e-12) best = { score, piece, placed };
+        for (const { x, y, touchedMm } of spots.spots) {
+          const score = bias + touchedMm / rimMm - (taste.low * (y + 0.3 * x)) / spanMm;
+          if (!best || score > best.score + 1e-12) {
+            best = { score, piece, placed: { ...sized, centre: { xMm: x, yMm: y } } };
+          }
         }
       }
       if (!best) break;
@@ -219,6 +296,8 @@ function layOut(
       here.push({ ...placed, id: piece.id });
       placedMm2 += piece.widthMm * piece.heightMm;
       left = left.filter((other) => other !== piece);
+      const stillLeft = new Set(left.map(alikeOf));
+      for (const [alike, { spots }] of known) if (stillLeft.has(alike)) spots.add(placed);
     }
     if (here.length > 0) lying.set(sheet.id, here);
     if (left.length === 0) break;
