@@ -1,4 +1,5 @@
 import { calculateFilmAxis } from "../core/film/film-axis.ts";
+import { cellKinds, usualCellKind } from "../core/film/picture-advice.ts";
 import { withSetting } from "../core/heat/heat-methods.ts";
 import { calculateLiftHeat, chooseSoakS, isHeated, seamOf, usualSettings } from "../core/heat/lift-heat.ts";
 import type { Damage } from "../core/intake/damage.ts";
@@ -241,8 +242,9 @@ const wipes = [
 ] as const;
 
 /** Reads light through the old film at six angles and takes the axis that the readings tell. */
-function measureAxis({ random, record }: Bench): EventDraft {
-  const trueDeg = 45 + random.normal(0, 0.8);
+function measureAxis({ random, family, record }: Bench): EventDraft {
+  const { usualFrontDeg, directorDeg } = cellKinds.find(({ key }) => key === usualCellKind(family))!;
+  const trueDeg = usualFrontDeg + directorDeg + random.normal(0, 0.8);
   const readings = [0, 30, 60, 90, 120, 150].map((angleDeg) => {
     const along = Math.cos(((angleDeg - trueDeg) * Math.PI) / 180) ** 2;
     return { angleDeg, level: Number((40 + 700 * along * random.normal(1, 0.01)).toFixed(1)) };

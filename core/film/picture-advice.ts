@@ -1,6 +1,7 @@
 import { calculateCellOptics, type CellOptics } from "./cell-optics.ts";
 import { chromaOf } from "./colour.ts";
 import { foldDeg } from "./film-axis.ts";
+import type { Family } from "../stack/family.ts";
 import type { FilmSide } from "./films.ts";
 
 /** A cell between its two films. */
@@ -49,6 +50,10 @@ export const cellKinds = [
   },
 ] as const;
 export type CellKind = (typeof cellKinds)[number]["key"];
+
+/** The kind that a family most likely has: many rows ask for a supertwisted cell. Common practice, no source. */
+export const usualCellKind = ({ kind }: Pick<Family, "kind">): CellKind =>
+  kind.includes("graphic") ? "supertwisted" : "twisted";
 
 /** A picture with less than this between light and dark cannot be read. */
 export const LEAST_CONTRAST = 2;

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { v4 as uuid } from "uuid";
 import { cornersOf, rotationFor, type Point } from "../../../core/film/cutting.ts";
 import {
@@ -78,6 +78,8 @@ export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: reado
   const [isCancelled, setIsCancelled] = useState(false);
   const [said, setSaid] = useState<{ text: string; isFault: boolean }>();
   const [isBusy, setIsBusy] = useState(false);
+  /** What was sent and not answered: sent again as it was, so that it is cut once. */
+  const unanswered = useRef<{ of: string; body: string } | null>(null);
 
   const load = useCallback(() => {
     void Promise.all([fetch("/api/film/sheets"), fetch("/api/film/wanted")])
@@ -170,29 +172,34 @@ export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: reado
   const cut = async () => {
     setIsBusy(true);
     setSaid(undefined);
+    const cutting = {
+      who: preferences.who,
+      gapMm,
+      trimMm,
+      sheets: drawn.map(({ sheet, lying }) => ({
+        sheet: sheet.id,
+        pieces: lying.map(({ piece: { job, film, widthMm, heightMm, axisDeg }, centre }) => ({
+          job,
+          film,
+          widthMm,
+          heightMm,
+          axisDeg,
+          centre,
+        })),
+      })),
+    };
+    const of = JSON.stringify(cutting);
+    if (unanswered.current?.of !== of) {
+      const body = JSON.stringify({ id: uuid(), at: new Date().toISOString(), ...cutting });
+      unanswered.current = { of, body };
+    }
     try {
       const answer = await fetch("/api/film/cuts", {
         method: "POST",
         headers: { "content-type": "application/json" },
-        body: JSON.stringify({
-          id: uuid(),
-          who: preferences.who,
-          at: new Date().toISOString(),
-          gapMm,
-          trimMm,
-          sheets: drawn.map(({ sheet, lying }) => ({
-            sheet: sheet.id,
-            pieces: lying.map(({ piece: { job, film, widthMm, heightMm, axisDeg }, centre }) => ({
-              job,
-              film,
-              widthMm,
-              heightMm,
-              axisDeg,
-              centre,
-            })),
-          })),
-        }),
+        body: unanswered.current.body,
       });
+      unanswered.current = null;
       if (answer.ok) {
         const { remnants } = (await answer.json()) as { remnants: ShelvedSheet[] };
         setSaid({
@@ -212,7 +219,10 @@ export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: reado
         setSaid({ text: ((await answer.json()) as Problem).detail, isFault: true });
       }
     } catch {
-      setSaid({ text: "No answer from the server: nothing was cut. Press again.", isFault: true });
+      setSaid({
+        text: "No answer from the server. Press again: it is cut once, however often it is sent.",
+        isFault: true,
+      });
     }
     setIsBusy(false);
     load();

@@ -3,7 +3,13 @@ import { useMemo, useState } from "react";
 import { calculateCellOptics, type CellOptics } from "../../../core/film/cell-optics.ts";
 import { foldDeg } from "../../../core/film/film-axis.ts";
 import type { FilmSide } from "../../../core/film/films.ts";
-import { advise, cellKinds, sweepOf, type CellKind } from "../../../core/film/picture-advice.ts";
+import {
+  advise,
+  cellKinds,
+  sweepOf,
+  usualCellKind,
+  type CellKind,
+} from "../../../core/film/picture-advice.ts";
 import type { JobState } from "../../../core/job/fold.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import { DialSlider } from "../../ui/DialSlider.tsx";
@@ -32,7 +38,7 @@ export function PictureTurn({
   measuredDeg: number | null;
   onTry: (axisDeg: number) => void;
 }) {
-  const [kind, setKind] = useState<CellKind>(family.kind.includes("graphic") ? "supertwisted" : "twisted");
+  const [kind, setKind] = useState<CellKind>(usualCellKind(family));
   const cellKind = cellKinds.find(({ key }) => key === kind)!;
   const [retardanceNm, setRetardanceNm] = useState<number>(cellKind.retardanceNm);
   const [wanted, setWanted] = useState<CellOptics["sense"]>("positive");
