@@ -1,7 +1,11 @@
 import { adhesiveDose } from "./bond/adhesive-dose.ts";
+import { borderCheck } from "./bond/border-check.ts";
+import { lowerTime } from "./bond/lower-time.ts";
+import { squeezeTime } from "./bond/squeeze-time.ts";
 import type { Calculation, OnProgress } from "./calculation.ts";
 import { vapour } from "./clean/vapour.ts";
 import { cureDose } from "./cure/cure-dose.ts";
+import { lampLife } from "./cure/lamp-life.ts";
 import { cellFit } from "./film/cell-fit.ts";
 import { cellOptics } from "./film/cell-optics.ts";
 import { filmAxis } from "./film/film-axis.ts";
@@ -34,7 +38,11 @@ export const calculations: readonly Calculation[] = [
   filmCut,
   filmLayout,
   adhesiveDose,
+  squeezeTime,
+  lowerTime,
+  borderCheck,
   cureDose,
+  lampLife,
   routeChoice,
 ] as unknown as readonly Calculation[];
 

@@ -17,6 +17,17 @@ export const liquidAdhesive = {
   overflowPct: value(8, 0, 25, assumed("a little must run out at every edge to leave no air")),
   gapUm: value(150, 80, 300, assumed("bond line of a small panel")),
   nozzleInsideMm: value(0.84, 0.2, 1.6, memory("an 18 gauge dispensing tip")),
+  viscosityPaS: value(2.5, 0.3, 10, memory("such adhesives at 25 °C; thinner when warm")),
+  surfaceTensionMnM: value(32, 25, 40, assumed("acrylate liquids")),
+  capillaryLimit: value(
+    0.1,
+    0.01,
+    1,
+    assumed("where a front begins to take air along; clean faces bear more"),
+  ),
+  /** What presses, N, and how far the far edge stands open at first, mm. */
+  pressingN: value(2, 0.5, 20, assumed("the glass's own weight and a light hand")),
+  wedgeMm: value(20, 5, 60, assumed("a thumb's breadth under the far edge")),
   requiredMjCm2: value(3_000, 1_500, 6_000, memory("data sheets of such adhesives: 2 to 6 J/cm2 of UV-A")),
   tackMjCm2: value(300, 100, 600, assumed("a tenth of the full dose holds the glass in place")),
 } as const;

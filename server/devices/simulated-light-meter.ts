@@ -4,8 +4,8 @@ import type { LightMeter } from "./light-meter.ts";
 const MOST = 820;
 const LEAST = 24;
 /** Of what it reads, and of a lamp that flickers: share of the reading, and in its own unit. */
-const NOISE_SHARE = 0.008;
-const NOISE_FLOOR = 2;
+const NOISE_SHARE = 0.003;
+const NOISE_FLOOR = 1;
 
 /** A stand-in for a light meter behind a film whose axis is this: Malus's law with a little noise. Chance comes in, so that a test can hold it. */
 export function simulatedLightMeter(axisDeg: number, random: () => number = Math.random): LightMeter {

@@ -76,6 +76,22 @@ const examples: Record<string, object> = {
     requiredMjCm2: 3000,
     gridMm: 5,
   },
+  "squeeze-time": {
+    shape: { widthMm: 140, heightMm: 65 },
+    viscosityPaS: 2.5,
+    forceN: 2,
+    startGapUm: 2000,
+    endGapUm: 150,
+  },
+  "lower-time": { lengthMm: 140, viscosityPaS: 2.5, surfaceTensionMnM: 32, wedgeMm: 20 },
+  "border-check": {
+    panel: { widthMm: 140, heightMm: 65 },
+    widthsMm: { top: [3, 3.2], right: 3, bottom: 3, left: 2.6 },
+  },
+  "lamp-life": {
+    readings: [0, 100, 200].map((hours) => ({ hours, irradianceMwCm2: 60 - hours / 20 })),
+    lowestUsefulMwCm2: 30,
+  },
   "edge-plan": {
     outline: { widthMm: 140, heightMm: 65 },
     features: [{ edge: "bottom", fromMm: 0, toMm: 140, kind: "hinge", label: "flex" }],

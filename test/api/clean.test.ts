@@ -1,12 +1,15 @@
 import { expect } from "chai";
 import type pg from "pg";
 import { GET as readHot } from "../../src/pages/api/jobs/[code]/hot-nearby.ts";
+import { GET as readLamp } from "../../src/pages/api/shop/lamp.ts";
 import { GET as readRoom, PUT as setRoom } from "../../src/pages/api/shop/room.ts";
+import { shopLamp } from "../../core/cure/shop-lamp.ts";
+import { lampReadings } from "../../server/store/lamp.ts";
 import { hotNearby, type HotTool } from "../../server/hot-nearby.ts";
 import { DEMO_NOW_MS, demoDatabase } from "../fresh-database.ts";
 import { ask, expectFault } from "./ask.ts";
 
-describe("the room and what is hot in it", function () {
+describe("the room, what is hot in it, and the lamp", function () {
   this.timeout(60_000);
   let pool: pg.Pool;
 
@@ -35,5 +38,18 @@ describe("the room and what is hot in it", function () {
     // An hour later it has cooled, but for what is still on the heat.
     const later = await hotNearby(pool, "GW-1155", DEMO_NOW_MS + 3_600_000);
     expect(later.length).to.be.at.most(hot.length);
+  });
+
+  it("knows how the lamp has aged from what was read over all jobs, by its hours of light", async () => {
+    const readings = await lampReadings(pool);
+    expect(readings.length).to.be.greaterThan(50);
+    const hours = readings.map((reading) => reading.hours);
+    expect([...hours].sort((a, b) => a - b)).to.deep.equal(hours);
+    const lamp = shopLamp(readings)!;
+    // The demo's lamp loses a third in its year.
+    expect(lamp.nowPct).to.be.within(60, 74);
+    expect(lamp.replaceAtHours!).to.be.greaterThan(hours.at(-1)!);
+    expect((await ask(readLamp)).body).to.deep.equal(lamp);
+    expect(shopLamp(readings.slice(0, 2))).to.equal(null);
   });
 });

@@ -1,11 +1,12 @@
 import { FRESH_S, isWipe, wipeAgeS, wipeDraft } from "../../clean/freshness.ts";
 import { calculateAdhesiveDose, type AdhesiveDoseInput } from "../../bond/adhesive-dose.ts";
 import { bondDose, bondDoseInput } from "../../bond/bond-dose.ts";
+import { loweringOf } from "../../bond/lowering.ts";
 import { FIRST_STRIP_MM, layingPlan } from "../../film/laying.ts";
 import type { SettingsDraft } from "../event.ts";
 import { stepKey } from "../fold.ts";
 import { routes } from "../route.ts";
-import { confirmStep, type Stage, type Step, type StepContext } from "../step.ts";
+import { confirmStep, timerStep, type Stage, type Step, type StepContext } from "../step.ts";
 
 /** Millilitres as a syringe is read. */
 export const roundMl = (ml: number) => Number(ml.toPrecision(3));
@@ -25,6 +26,7 @@ function liquid(context: StepContext): Step[] {
   const { family, state } = context;
   const chosen = state.settings.bond;
   const volumeMl = () => roundMl(bondDose(family, chosen).volumeMl);
+  const lowering = loweringOf(family, bondDoseInput(family, chosen).gapUm);
   return [
     {
       key: "dose",
@@ -45,12 +47,16 @@ function liquid(context: StepContext): Step[] {
         data: { part: "liquid optical adhesive", quantity: chosen?.volumeMl ?? volumeMl(), unit: "ml" },
       }),
     },
-    confirmStep(
+    timerStep(
       context,
       "bond",
-      "lower",
-      "Set the glass down on one edge and lower it slowly on the wedge; faster traps air.",
-      "Down, no air",
+      { key: "lower", label: "Lower", durationS: Math.max(1, Math.ceil(lowering.lowerS)) },
+      {
+        ask: `Set the glass down along the ${lowering.first} edge, the far edge open. Start, and lower it with the line.`,
+        start: "Lower it",
+        wait: `Lower with the line, towards the ${lowering.towards} edge. Where the front runs ahead or stops, wait.`,
+        stop: "Down, no air",
+      },
     ),
     confirmStep(context, "bond", "align", "Border equal all round: half a millimetre is seen.", "Aligned"),
   ];

@@ -7,7 +7,7 @@ import type { NextAction } from "../../../core/job/next-action.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
 import { fillLengths } from "../../../core/job/step.ts";
 import { lengthText } from "../../ui/quantity.tsx";
-import { soundAlarm } from "../../ui/alarm.ts";
+import { soundAlarm, soundTick } from "../../ui/alarm.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 import { setPreference, usePreferences } from "../../ui/preferences.ts";
 
@@ -47,6 +47,16 @@ function useAlarm(timers: readonly Timer[], nowMs: number): void {
   }, [timers, nowMs]);
 }
 
+/** What is lowered by is ticked, second by second, while it runs. */
+function useMetronome(timers: readonly Timer[], nowMs: number): void {
+  const lowering = timers.find(({ timer }) => timer === "lower");
+  const second =
+    lowering && secondsLeft(lowering, nowMs) > 0 ? Math.ceil(secondsLeft(lowering, nowMs)) : null;
+  useEffect(() => {
+    if (second !== null) soundTick();
+  }, [second]);
+}
+
 /** Fields and lists keep their own keys; everywhere else the pedal works the bar. */
 function isTyping(target: EventTarget | null): boolean {
   return (
@@ -83,6 +93,7 @@ export function ActionBar({
   onTakeBack: () => void;
 }) {
   useAlarm(timers, nowMs);
+  useMetronome(timers, nowMs);
   const mounted = useMounted();
   const preferences = usePreferences();
   const lastPress = useRef(0);

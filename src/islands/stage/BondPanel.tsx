@@ -1,13 +1,15 @@
 import { useEffect, useMemo } from "react";
 import { bondDoseInput } from "../../../core/bond/bond-dose.ts";
+import { loweringOf } from "../../../core/bond/lowering.ts";
 import { calculateAdhesiveDose } from "../../../core/bond/adhesive-dose.ts";
 import { layingPlan } from "../../../core/film/laying.ts";
 import { routes } from "../../../core/job/route.ts";
 import { doseDraft, roundMl } from "../../../core/job/stages/bond.ts";
 import { liquidAdhesive } from "../../../core/materials/adhesives.ts";
-import { Assumed, Figure, Length } from "../../ui/quantity.tsx";
+import { Assumed, Duration, Figure, Length } from "../../ui/quantity.tsx";
 import { DialSlider } from "../../ui/DialSlider.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
+import { AlignGauge } from "./AlignGauge.tsx";
 import { stepsAnswer } from "./stage-answer.ts";
 import type { PanelProps } from "./panel.ts";
 
@@ -42,7 +44,12 @@ export function BondPanel(props: PanelProps) {
   if (routes[props.state.route].joins === "film") return <FilmLaying {...props} />;
   if (routes[props.state.route].joins !== "liquid")
     return <p className="answer">{stepsAnswer("bond", props)}</p>;
-  return <LiquidBond {...props} />;
+  return (
+    <>
+      <LiquidBond {...props} />
+      <AlignGauge {...props} />
+    </>
+  );
 }
 
 function LiquidBond({ code, family, state, live, send, offer }: PanelProps) {
@@ -52,6 +59,8 @@ function LiquidBond({ code, family, state, live, send, offer }: PanelProps) {
     [family, state.settings.bond, entered],
   );
   const dose = useMemo(() => calculateAdhesiveDose(input), [input]);
+  const lowering = useMemo(() => loweringOf(family, input.gapUm), [family, input.gapUm]);
+  const { viscosityPaS, capillaryLimit, pressingN } = liquidAdhesive;
   const draft = useMemo(() => () => doseDraft(input), [input]);
   useEffect(() => offer("dose", draft), [offer, draft]);
   const set = (change: { gapUm?: number; overflowPct?: number }) =>
@@ -92,6 +101,25 @@ function LiquidBond({ code, family, state, live, send, offer }: PanelProps) {
           onChange={(overflowPct) => set({ overflowPct })}
         />
       </div>
+      <h2 className="mt-4 text-lg font-semibold">Lower it</h2>
+      <p className="text-lg" data-testid="lowering">
+        <Duration s={lowering.lowerS} /> from the {lowering.first} to the {lowering.towards} edge: the front
+        at most <Figure value={lowering.frontMmS} unit="mm/s" digits={1} />, the far edge{" "}
+        <Figure value={lowering.edgeMmS} unit="mm/s" digits={2} />. {lowering.advice}
+      </p>
+      <p>
+        With{" "}
+        <Assumed source={viscosityPaS.source.text}>
+          <Figure value={viscosityPaS.value} unit="Pa s" digits={1} />
+        </Assumed>{" "}
+        and a front that takes no air up to{" "}
+        <Assumed source={capillaryLimit.source.text}>a capillary number of {capillaryLimit.value}</Assumed>.
+        Then <Duration s={lowering.settleS} /> under{" "}
+        <Assumed source={pressingN.source.text}>
+          <Figure value={pressingN.value} unit="N" />
+        </Assumed>{" "}
+        until it is down to its bond line.
+      </p>
       {entered !== null && (
         <button
           type="button"

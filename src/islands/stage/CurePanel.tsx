@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
 import { cureExposure, cureInput, cureSettings } from "../../../core/cure/cure-exposure.ts";
+import type { LampLife } from "../../../core/cure/lamp-life.ts";
 import { exposureDraft } from "../../../core/job/stages/cure.ts";
 import { runningTimers, secondsLeft } from "../../../core/job/fold.ts";
 import { benchLamp, liquidAdhesive } from "../../../core/materials/adhesives.ts";
@@ -11,8 +12,43 @@ import type { PanelProps } from "./panel.ts";
 const LEAST = 0.1;
 const MOST = 100_000;
 
+/** How the shop's lamp has aged; asked again when one of its readings is added. */
+function useShopLamp(readings: number): LampLife | null {
+  const [lamp, setLamp] = useState<LampLife | null>(null);
+  useEffect(() => {
+    void fetch("/api/shop/lamp")
+      .then(async (answer) => {
+        if (answer.ok) setLamp((await answer.json()) as LampLife | null);
+      })
+      // Without it the panel reckons with what was read on this job.
+      .catch(() => undefined);
+  }, [readings]);
+  return lamp;
+}
+
+/** What the lamp has lost, and when it will be too weak. */
+function LampAge({ lamp, exposureS }: { lamp: LampLife; exposureS: number | null }) {
+  const { nowPct, replaceAtHours, replaceFromHours, replaceToHours } = lamp;
+  const hours = (h: number) => (h < 20 ? h.toFixed(1) : h.toFixed(0));
+  return (
+    <p className="mt-2" data-testid="lamp">
+      By the shop's own readings the lamp is at <Figure value={nowPct} unit="%" /> of new
+      {exposureS !== null && nowPct < 98 && (
+        <>
+          : <Duration s={exposureS} /> instead of <Duration s={(exposureS * nowPct) / 100} />
+        </>
+      )}
+      .{" "}
+      {replaceAtHours === null
+        ? "It does not fall."
+        : `It will be at half after ${hours(replaceAtHours)} h of light (${hours(replaceFromHours!)} to ${replaceToHours === null ? "never" : hours(replaceToHours)}).`}
+    </p>
+  );
+}
+
 export function CurePanel({ code, family, state, nowMs, live, send, offer }: PanelProps) {
   const lastReading = state.readings.filter((reading) => reading.quantity === "irradiance").at(-1);
+  const lamp = useShopLamp(state.readings.filter(({ quantity }) => quantity === "irradiance").length);
   const [typed, setTyped] = useDraft(`${code} irradiance`, "");
   const [fault, setFault] = useState<string>();
   const number = Number(typed.trim().replace(",", "."));
@@ -57,6 +93,7 @@ export function CurePanel({ code, family, state, nowMs, live, send, offer }: Pan
           </>
         )}
       </p>
+      {lamp && <LampAge lamp={lamp} exposureS={exposure.exposureS} />}
       <form
         className="mt-4 max-w-md"
         onSubmit={(event) => {
@@ -100,7 +137,7 @@ export function CurePanel({ code, family, state, nowMs, live, send, offer }: Pan
                 value={typed}
                 onChange={(event) => setTyped(event.target.value)}
               />
-              <button type="submit" className="control" disabled={!live}>
+              <button type="submit" className="control shrink-0" disabled={!live}>
                 Use this reading
               </button>
             </div>

@@ -1,0 +1,100 @@
+import { z } from "zod";
+import { defineCalculation } from "../calculation.ts";
+import { bounded, sideMm } from "../units.ts";
+
+const width = () => bounded(0, 200);
+/** One width in the middle of an edge, or two near its ends: from the left, or from the top. */
+const edgeWidth = () =>
+  z.union([width(), z.tuple([width(), width()])], { error: "must be a width from 0 to 200, or two of them" });
+
+export const borderCheckInput = z.strictObject({
+  panel: z.strictObject({ widthMm: sideMm(), heightMm: sideMm() }),
+  widthsMm: z.strictObject({ top: edgeWidth(), right: edgeWidth(), bottom: edgeWidth(), left: edgeWidth() }),
+  passMm: bounded(0.01, 10).default(0.5),
+});
+export type BorderCheckInput = z.input<typeof borderCheckInput>;
+
+const edgeNames = ["top", "right", "bottom", "left"] as const;
+
+export const borderCheckResult = z.strictObject({
+  /** Where the glass lies against its right place: to the right and downwards are positive, seen from the viewer's side. */
+  offsetXMm: z.number(),
+  offsetYMm: z.number(),
+  /** How far it is turned, clockwise positive; null where no edge was read at both ends. */
+  turnDeg: z.number().nullable(),
+  worst: z.enum(edgeNames),
+  /** How far the worst width is from its opposite's mean. */
+  worstMm: z.number(),
+  pass: z.boolean(),
+  /** What to do, in words. */
+  nudge: z.string(),
+});
+export type BorderCheck = z.output<typeof borderCheckResult>;
+
+const ends = (value: number | [number, number]): [number, number] =>
+  typeof value === "number" ? [value, value] : value;
+const mean = (value: number | [number, number]) => (ends(value)[0] + ends(value)[1]) / 2;
+
+/**
+ * Whether a border is equal all round, from its widths: half the difference of opposite widths is how far the glass lies aside; two
+ * widths at one edge tell how far it is turned. Equal within 0.5 mm passes (common practice, no source). A width counts from the glass's
+ * edge to the picture. Lengths in mm, angles in degrees. Source: plane geometry, small angles.
+ */
+export function calculateBorderCheck(input: BorderCheckInput): BorderCheck {
+  const { panel, widthsMm, passMm } = borderCheckInput.parse(input);
+  const { top, right, bottom, left } = widthsMm;
+  // The picture stays where it is: more border at the right means that the glass lies to the right.
+  const offsetXMm = (mean(right) - mean(left)) / 2;
+  const offsetYMm = (mean(bottom) - mean(top)) / 2;
+  // Clockwise the top's border grows towards the left end, where the glass rises against the picture.
+  const slopes = [
+    ...(Array.isArray(top) ? [(top[0] - top[1]) / panel.widthMm] : []),
+    ...(Array.isArray(bottom) ? [(bottom[1] - bottom[0]) / panel.widthMm] : []),
+    ...(Array.isArray(right) ? [(right[0] - right[1]) / panel.heightMm] : []),
+    ...(Array.isArray(left) ? [(left[1] - left[0]) / panel.heightMm] : []),
+  ];
+  const turnDeg = slopes.length
+    ? (Math.atan(slopes.reduce((a, b) => a + b, 0) / slopes.length) * 180) / Math.PI
+    : null;
+  const middle = {
+    top: (mean(top) + mean(bottom)) / 2,
+    bottom: (mean(top) + mean(bottom)) / 2,
+    left: (mean(left) + mean(right)) / 2,
+    right: (mean(left) + mean(right)) / 2,
+  };
+  const off = edgeNames.map((edge) => ({
+    edge,
+    mm: Math.max(...ends(widthsMm[edge]).map((w) => Math.abs(w - middle[edge]))),
+  }));
+  const worst = off.reduce((a, b) => (b.mm > a.mm + 1e-12 ? b : a));
+  const part = (mm: number, less: string, more: string) =>
+    Math.abs(mm) < passMm / 2 ? [] : [`${Math.abs(mm).toFixed(1)} mm ${mm > 0 ? more : less}`];
+  const moves = [
+    ...part(-offsetXMm, "to the left", "to the right"),
+    ...part(-offsetYMm, "up", "down"),
+    ...(turnDeg !== null && Math.abs(turnDeg) >= 0.1
+      ? [`${Math.abs(turnDeg).toFixed(1)}° ${turnDeg > 0 ? "counter-clockwise" : "clockwise"}`]
+      : []),
+  ];
+  const pass = worst.mm <= passMm;
+  return {
+    offsetXMm,
+    offsetYMm,
+    turnDeg,
+    worst: worst.edge,
+    worstMm: worst.mm,
+    pass,
+    nudge:
+      pass && moves.length === 0
+        ? "Leave it as it lies."
+        : `Nudge the glass ${moves.join(", ") || "a little"}.`,
+  };
+}
+
+export const borderCheck = defineCalculation({
+  name: "border-check",
+  purpose: "Whether the border is equal all round, and which way to nudge the glass.",
+  input: borderCheckInput,
+  result: borderCheckResult,
+  calculate: calculateBorderCheck,
+});
