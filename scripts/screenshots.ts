@@ -62,6 +62,7 @@ try {
     await page.goto(`${workshop.url}${address}`);
     await page.waitForFunction(() => document.querySelector("astro-island[ssr]") === null);
     if (name.startsWith("lift")) await page.getByTestId("curves").waitFor();
+    if (name === "cure") await page.getByTestId("lamp").waitFor();
     await page.evaluate(() => document.fonts.ready);
     await page.screenshot({
       path: path.join(FOLDER, `${name}.png`),

@@ -116,7 +116,7 @@ function LiquidBond({ code, family, state, live, send, offer }: PanelProps) {
         <Assumed source={capillaryLimit.source.text}>a capillary number of {capillaryLimit.value}</Assumed>.
         Then <Duration s={lowering.settleS} /> under{" "}
         <Assumed source={pressingN.source.text}>
-          <Figure value={pressingN.value} unit="N" />
+          a weight of <Figure value={pressingN.value} unit="N" />
         </Assumed>{" "}
         until it is down to its bond line.
       </p>
