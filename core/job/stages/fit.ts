@@ -1,18 +1,23 @@
 import { filmSides, type FilmSide } from "../../film/films.ts";
 import { seamOf } from "../../heat/lift-heat.ts";
 import { linersOf } from "../../open/opening-order.ts";
-import type { JobState } from "../fold.ts";
+import { stepKey, type JobState } from "../fold.ts";
 import { routes } from "../route.ts";
 import { confirmStep, type Stage, type Step, type StepContext } from "../step.ts";
 
 /** An axis that is met often: what stands there until it is measured or looked for. Common practice, no source. */
 const USUAL_AXIS_DEG = 45;
 
+const CUT_BY_HAND = "cut-film";
+
 /** Films whose axis is chosen and that nobody has cut yet. */
 export const filmsWanted = (state: JobState): FilmSide[] =>
-  filmSides.filter(
-    (film) => state.filmAxes[film] !== undefined && !state.filmsTaken.some((taken) => taken.film === film),
-  );
+  stepKey("fit", CUT_BY_HAND) in state.stepsDone
+    ? []
+    : filmSides.filter(
+        (film) =>
+          state.filmAxes[film] !== undefined && !state.filmsTaken.some((taken) => taken.film === film),
+      );
 
 function filmSteps(context: StepContext): Step[] {
   const { state } = context;
@@ -21,7 +26,7 @@ function filmSteps(context: StepContext): Step[] {
   const byHand = confirmStep(
     context,
     "fit",
-    "cut-film",
+    CUT_BY_HAND,
     `Cut the ${wanted.join(" and the ")} film from the shelf, adhesive down, or by hand with blade and ruler. Turned over, the angle is mirrored.`,
     "Cut by hand",
   );

@@ -97,6 +97,13 @@ export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: reado
   useLive({ onChange: load, onLost: () => undefined });
   useEffect(load, [load, wanted.length]);
 
+  // The answer was lost, but the job's own news tell that it was cut.
+  useEffect(() => {
+    if (isBusy || wanted.length > 0 || !unanswered.current) return;
+    unanswered.current = null;
+    setSaid({ text: "Cut. The answer was lost on its way, and the job has it.", isFault: false });
+  }, [wanted.length, isBusy]);
+
   const chosen = useMemo(
     () => pieces.filter((piece) => (piece.job === code) !== unusual.has(idOf(piece))),
     [pieces, unusual, code],

@@ -30,10 +30,10 @@ export function FilmFit(props: PanelProps) {
   const found = useMemo(
     () =>
       tried[film] ??
-      (isMeasured
-        ? { axisDeg: Number(measured.axisDeg.toFixed(1)) % 180, from: "measured" as const }
-        : chosen
-          ? { axisDeg: chosen.axisDeg, from: chosen.from }
+      (chosen
+        ? { axisDeg: chosen.axisDeg, from: chosen.from }
+        : isMeasured
+          ? { axisDeg: Number(measured.axisDeg.toFixed(1)) % 180, from: "measured" as const }
           : null),
     [tried, film, isMeasured, measured, chosen],
   );
