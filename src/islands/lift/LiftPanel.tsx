@@ -15,7 +15,7 @@ import {
 import { runningTimers, secondsLeft } from "../../../core/job/fold.ts";
 import { heatDraft } from "../../../core/job/stages/lift.ts";
 import type { StrengthReading } from "../../../core/lift/glue-curve.ts";
-import { isCut, picksAt, planLift, reachIn } from "../../../core/lift/lift-plan.ts";
+import { chosenPlan, isCut, picksAt, planLift, reachIn } from "../../../core/lift/lift-plan.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";
 import { Plan, type PlanSegment } from "../../drawing/Plan.tsx";
 import { useMounted } from "../../ui/useMounted.ts";
@@ -109,16 +109,20 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
     setDials({ ...dials, kind, setting: settingOf(usual.method), soakS });
   };
   const heat = useMemo(() => calculateLiftHeat(family, seam, settings), [family, seam, settings]);
+  // Once it is chosen the drawing is what the steps follow, whatever has been measured since; turned dials show what would be.
+  const isChosen = state.settings.lift?.windowS !== undefined;
   const plan = useMemo(
     () =>
-      planLift(family, seam, {
-        windowS: heat.windowS ?? 0,
-        speedMmS: dials.speedMmS,
-        heat: dials.kind,
-        damage: state.damage,
-        paces: state.paces,
-      }),
-    [family, seam, heat.windowS, dials.speedMmS, dials.kind, state.damage, state.paces],
+      isChosen && !isChanged
+        ? chosenPlan(state, family, seam)
+        : planLift(family, seam, {
+            windowS: heat.windowS ?? 0,
+            speedMmS: dials.speedMmS,
+            heat: dials.kind,
+            damage: state.damage,
+            paces: state.paces,
+          }),
+    [isChosen, isChanged, family, seam, heat.windowS, dials.speedMmS, dials.kind, state],
   );
   const thawing = useMemo(
     () =>
@@ -142,7 +146,6 @@ function HeatedLift(props: PanelProps & LiftKnowledge & { seam: Seam & { plateC:
       return { ...segment, status };
     });
   }, [plan, state.stretches]);
-  const isChosen = state.settings.lift?.windowS !== undefined;
   const [soakTimer] = runningTimers(state).filter((timer) => timer.timer.startsWith("soak-"));
   const [windowTimer] = runningTimers(state).filter((timer) => timer.timer.startsWith("window-"));
   // In steps that can be seen, so that the drawing is not made anew for nothing.
