@@ -13,6 +13,8 @@ export interface Workshop {
   stopServer: () => Promise<void>;
   /** Another server on an empty database of the same cluster. */
   openEmpty: () => Promise<Workshop>;
+  /** Another server on a demo workshop of its own in the same cluster. */
+  openAnother: () => Promise<Workshop>;
   close: () => Promise<void>;
 }
 
@@ -58,6 +60,7 @@ export async function openWorkshop(nowMs = Date.now()): Promise<Workshop> {
   let databases = 0;
   const open = async (withDemo: boolean): Promise<Workshop> => {
     databases += 1;
+    const isFirst = databases === 1;
     const databaseUrl = await cluster.database(`workshop_${databases}`);
     const pool = connect(databaseUrl);
     await migrate(pool);
@@ -72,9 +75,10 @@ export async function openWorkshop(nowMs = Date.now()): Promise<Workshop> {
     return {
       ...server,
       openEmpty: () => open(false),
+      openAnother: () => open(true),
       close: async () => {
         await server.stopServer();
-        if (withDemo) await cluster.stop();
+        if (isFirst) await cluster.stop();
       },
     };
   };
