@@ -55,6 +55,24 @@ function serverOn(databaseUrl: string, port: number) {
   };
 }
 
+/**
+ * Starts a server at a free port. Each process looks from a place of its own, below the ports that the system gives to outgoing calls;
+ * a port may still be taken in the moment between, so another one is tried.
+ */
+async function startSomewhere(databaseUrl: string, nth: number) {
+  for (let attempt = 0; ; attempt += 1) {
+    const from = 20_000 + ((process.pid * 7 + nth * 131 + attempt * 1_009) % 12_000);
+    const server = serverOn(databaseUrl, await freePortFrom(from));
+    try {
+      await server.startServer();
+      return server;
+    } catch (error) {
+      await server.stopServer();
+      if (attempt === 2) throw error;
+    }
+  }
+}
+
 export async function openWorkshop(nowMs = Date.now()): Promise<Workshop> {
   const cluster = await openThrowawayCluster();
   let databases = 0;
@@ -66,12 +84,7 @@ export async function openWorkshop(nowMs = Date.now()): Promise<Workshop> {
     await migrate(pool);
     if (withDemo) await loadDemo(pool, nowMs);
     await pool.end();
-    // Each process looks from a place of its own, so that two that start together do not take the same port.
-    const server = serverOn(
-      databaseUrl,
-      await freePortFrom(20_000 + ((process.pid * 7 + databases * 131) % 20_000)),
-    );
-    await server.startServer();
+    const server = await startSomewhere(databaseUrl, databases);
     return {
       ...server,
       openEmpty: () => open(false),
