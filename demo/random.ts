@@ -1,3 +1,5 @@
+import { randomStream } from "../core/random.ts";
+
 /** Chance with a fixed beginning: the same seed gives the same row of numbers. */
 export interface Random {
   between: (low: number, high: number) => number;
@@ -8,16 +10,9 @@ export interface Random {
   uuid: () => string;
 }
 
-/** Mulberry32: a small generator with a 32-bit state, good enough for demo data (Ettinger 2017; from memory). */
+/** Chance for demo data and tests, from one fixed row of numbers. */
 export function seededRandom(seed: number): Random {
-  let state = seed >>> 0;
-  const next = () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
+  const next = randomStream(seed);
   const between = (low: number, high: number) => low + (high - low) * next();
   const whole = (low: number, high: number) => Math.floor(between(low, high + 1));
   return {

@@ -1,7 +1,6 @@
 import type { Family } from "../stack/family.ts";
-import type { Edge, EdgeFeature } from "../stack/outline.ts";
-
-const opposite: Record<Edge, Edge> = { top: "bottom", right: "left", bottom: "top", left: "right" };
+import { oppositeEdge, type Edge, type EdgeFeature } from "../stack/outline.ts";
+import { listed } from "../words.ts";
 
 /** An edge that nothing wet may reach: it is held up, and wiped away from, towards the other side. */
 export interface DryEdge {
@@ -15,16 +14,13 @@ export function dryEdges(family: Pick<Family, "features">): DryEdge[] {
   const wetless = family.features.filter((feature): feature is EdgeFeature => feature.noLiquid === true);
   return [...new Set(wetless.map(({ edge }) => edge))].map((edge) => ({
     edge,
-    towards: opposite[edge],
+    towards: oppositeEdge[edge],
     label: wetless
       .filter((feature) => feature.edge === edge)
       .map(({ label }) => label)
       .join(" and "),
   }));
 }
-
-const listed = (words: readonly string[]) =>
-  words.length > 1 ? `${words.slice(0, -1).join(", ")} and ${words.at(-1)}` : (words[0] ?? "");
 
 /** How to hold the panel so that nothing runs to a dry edge, in words; empty where there is none. */
 export function tiltWords(edges: readonly DryEdge[]): string {

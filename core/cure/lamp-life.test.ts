@@ -1,4 +1,5 @@
 import { expect } from "chai";
+import { seededRandom } from "../../demo/random.ts";
 import { describeFaults } from "../faults.ts";
 import { calculateLampLife, lampLifeInput } from "./lamp-life.ts";
 
@@ -17,19 +18,14 @@ describe("lamp-life", () => {
   });
 
   it("holds the true end within its interval in 93 to 97 of 100 noisy trials (fixed seed)", () => {
-    let state = 11;
-    const uniform = () => {
-      state = (Math.imul(state, 1_103_515_245) + 12_345) & 0x7fffffff;
-      return (state + 1) / 0x80000001;
-    };
-    const normal = () => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform());
+    const random = seededRandom(11);
     const endH = Math.log(2) / 0.0004;
     let held = 0;
     const trials = 2_000;
     for (let trial = 0; trial < trials; trial += 1) {
       const readings = Array.from({ length: 10 }, (_, i) => ({
         hours: 100 * i,
-        irradianceMwCm2: lamp(100 * i) * Math.exp(0.03 * normal()),
+        irradianceMwCm2: lamp(100 * i) * Math.exp(random.normal(0, 0.03)),
       }));
       const { replaceFromHours, replaceToHours } = calculateLampLife({ readings, lowestUsefulMwCm2: 30 });
       if (replaceFromHours! <= endH && endH <= (replaceToHours ?? Infinity)) held += 1;

@@ -1,21 +1,15 @@
 import { expect } from "chai";
+import { seededRandom } from "../../demo/random.ts";
 import { describeFaults } from "../faults.ts";
 import { axesApartDeg, calculateFilmAxis, filmAxisInput } from "./film-axis.ts";
 
 const malus = (axisDeg: number, most: number, least: number) => (angleDeg: number) =>
   least + (most - least) * Math.cos(((angleDeg - axisDeg) * Math.PI) / 180) ** 2;
 
-/** A fixed stream of normal deviates (mulberry32, Box & Muller). */
-function normalStream(seed: number) {
-  let state = seed;
-  const uniform = () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
-  };
-  return () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
-}
+const normalStream = (seed: number) => {
+  const random = seededRandom(seed);
+  return () => random.normal(0, 1);
+};
 
 describe("film-axis", () => {
   const angles = [0, 30, 60, 90, 120, 150];

@@ -2,6 +2,7 @@ import { expect } from "chai";
 import fc from "fast-check";
 import { areaOfAll, intersection, union, type Ring } from "../../test/polygons.ts";
 import { describeFaults } from "../faults.ts";
+import { randomStream } from "../random.ts";
 import { axesApartDeg } from "./film-axis.ts";
 import {
   calculateFilmLayout,
@@ -111,11 +112,7 @@ describe("film-layout", () => {
   it("places 40 mixed pieces on 5 sheets to within 10 % of the area bound, within 2 s, where they were cut from just these", function () {
     this.timeout(30_000);
     for (let seed = 1; seed <= 6; seed += 1) {
-      let state = seed * 7_919;
-      const share = () => {
-        state = (Math.imul(state, 1_103_515_245) + 12_345) & 0x7fffffff;
-        return state / 0x7fffffff;
-      };
+      const share = randomStream(seed);
       const sheets = Array.from({ length: 5 }, (_, i) => ({
         id: `sheet-${i}`,
         widthMm: 400,

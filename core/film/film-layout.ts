@@ -1,3 +1,4 @@
+import { randomStream } from "../random.ts";
 import { z } from "zod";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { bounded, boundedWhole, sideMm, words } from "../units.ts";
@@ -78,17 +79,6 @@ export const filmLayoutResult = z.strictObject({
   remnants: z.array(z.strictObject({ sheet: z.string(), ...box.shape })),
 });
 export type FilmLayout = z.output<typeof filmLayoutResult>;
-
-/** A fixed stream of numbers from 0 to 1 (mulberry32). */
-function stream(seed: number) {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
 
 type Sized = Omit<Placed, "centre">;
 type Line = readonly [nx: number, ny: number, at: number];
@@ -405,7 +395,7 @@ export function calculateFilmLayout(
   onProgress: OnProgress = () => undefined,
 ): FilmLayout {
   const { sheets, pieces, gapMm, trimMm, rounds, seed } = filmLayoutInput.parse(input);
-  const random = stream(seed);
+  const random = randomStream(seed);
   let best: Layout | null = null;
   for (let round = 0; round < rounds; round += 1) {
     const wild = round === 0 ? 0 : random();

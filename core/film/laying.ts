@@ -1,5 +1,5 @@
 import { dryEdges } from "../clean/dry-edge.ts";
-import { edgeLengthMm, edges, type Edge } from "../stack/outline.ts";
+import { edgeLengthMm, edges, oppositeEdge, type Edge } from "../stack/outline.ts";
 import type { Family } from "../stack/family.ts";
 import { skewTolerance } from "./film-cut.ts";
 import { coverMm, pieceSize } from "./films.ts";
@@ -8,8 +8,6 @@ import { coverMm, pieceSize } from "./films.ts";
 const TWO_PEOPLE_MM = 600;
 /** Of the liner, turned back at the first edge, mm. Common practice, no source. */
 export const FIRST_STRIP_MM = 20;
-
-const opposite: Record<Edge, Edge> = { top: "bottom", right: "left", bottom: "top", left: "right" };
 
 export interface LayingPlan {
   first: Edge;
@@ -39,7 +37,7 @@ export function layingPlan(family: Pick<Family, "outline" | "features" | "border
   const skewDeg = skewTolerance(widthMm, heightMm, asideMm);
   return {
     first: first!,
-    towards: opposite[first!],
+    towards: oppositeEdge[first!],
     people: Math.max(widthMm, heightMm) >= TWO_PEOPLE_MM ? 2 : 1,
     skewDeg,
     skewMm: skewDeg === null ? null : edgeLengthMm(outline, first!) * Math.tan((skewDeg * Math.PI) / 180),

@@ -1,3 +1,4 @@
+import { capitalised } from "../words.ts";
 import { z } from "zod";
 import type { CautionName } from "../job/cautions.ts";
 import { surroundings, type MaterialValue } from "../materials/materials.ts";
@@ -208,7 +209,7 @@ export function methodAssumptions(
 ): { field: string; value: number; unit: string; words: string; source: string }[] {
   const school = method.kind === "wire" ? "plate" : method.kind;
   return Object.entries(method).flatMap(([field, value]) => {
-    const name = `${school}${field.charAt(0).toUpperCase()}${field.slice(1)}`;
+    const name = `${school}${capitalised(field)}`;
     const known: MaterialValue | undefined = methodValues[name as keyof typeof methodValues];
     if (!known || known.value !== value) return [];
     const [words, unit] = assumptionWords[field]!;

@@ -1,3 +1,4 @@
+import { listed } from "../words.ts";
 import type { Family, ScrewPlace, ScrewSize } from "../stack/family.ts";
 
 /** One screw of a family: it has a numbered cell in the tray, and the hole that it came from has the same number. */
@@ -79,7 +80,7 @@ export function numbersText(numbers: readonly number[]): string {
     else runs.push([number]);
   }
   const words = runs.flatMap((run) => (run.length > 2 ? [`${run[0]} to ${run.at(-1)}`] : run.map(String)));
-  return words.length > 1 ? `${words.slice(0, -1).join(", ")} and ${words.at(-1)}` : words.join();
+  return listed(words);
 }
 
 /** "cell 7", "cells 1, 2 and 5 to 9". */

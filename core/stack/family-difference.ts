@@ -1,3 +1,4 @@
+import { capitalised } from "../words.ts";
 import type { Family } from "./family.ts";
 
 /** How the members of a list are told apart; an edge feature and a window have no name of their own but their label. */
@@ -107,6 +108,6 @@ export function familyDifference(before: Family, after: Family): string[] {
     if (same(was, is)) return [];
     if (Array.isArray(was) && Array.isArray(is)) return listDifference(field, was, is);
     const words = fieldWords(field);
-    return [`${words.charAt(0).toUpperCase()}${words.slice(1)}: from ${said(was)} to ${said(is)}`];
+    return [`${capitalised(words)}: from ${said(was)} to ${said(is)}`];
   });
 }

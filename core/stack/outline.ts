@@ -4,6 +4,13 @@ import { bounded, sideMm, words } from "../units.ts";
 export const edges = ["top", "right", "bottom", "left"] as const;
 export type Edge = (typeof edges)[number];
 
+export const oppositeEdge: Readonly<Record<Edge, Edge>> = {
+  top: "bottom",
+  right: "left",
+  bottom: "top",
+  left: "right",
+};
+
 export const outline = z
   .strictObject({
     widthMm: sideMm(),

@@ -5,7 +5,7 @@ import { GET as readLamp } from "../../src/pages/api/shop/lamp.ts";
 import { GET as readRoom, PUT as setRoom } from "../../src/pages/api/shop/room.ts";
 import { shopLamp } from "../../core/cure/shop-lamp.ts";
 import { lampReadings } from "../../server/store/lamp.ts";
-import { hotNearby, type HotTool } from "../../server/hot-nearby.ts";
+import { hotNearby, type HotNearby } from "../../server/hot-nearby.ts";
 import { DEMO_NOW_MS, demoDatabase } from "../fresh-database.ts";
 import { ask, expectFault } from "./ask.ts";
 
@@ -30,7 +30,7 @@ describe("the room, what is hot in it, and the lamp", function () {
   });
 
   it("names what heats at other stations, the hottest first, and not this job's own", async () => {
-    const hot = (await ask(readHot, { params: { code: "GW-1155" } })).body as HotTool[];
+    const hot = (await ask(readHot, { params: { code: "GW-1155" } })).body as HotNearby[];
     expect(hot.map(({ code }) => code)).to.include("GW-1153");
     expect(hot.find(({ code }) => code === "GW-1153")!.hotC).to.be.within(60, 120);
     expect([...hot].sort((a, b) => b.hotC - a.hotC)).to.deep.equal(hot);

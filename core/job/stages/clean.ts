@@ -1,7 +1,9 @@
+import { capitalised } from "../../words.ts";
 import { dryEdges, tiltWords, type DryEdge } from "../../clean/dry-edge.ts";
 import { wipeAgeS, wipeDraft } from "../../clean/freshness.ts";
 import { residuePct } from "../../clean/residue.ts";
 import { usualWipe } from "../../clean/room.ts";
+import { soaksOf } from "../../heat/glue-line.ts";
 import { methodOf } from "../../heat/heat-methods.ts";
 import { routes, type StageName } from "../route.ts";
 import { stepKey } from "../fold.ts";
@@ -9,7 +11,7 @@ import { confirmStep, type Stage, type Step, type StepContext } from "../step.ts
 
 /** Whether this job's own heat has been on: what heated it may still be hot when solvent comes out. */
 export const wasHeated = ({ state }: Pick<StepContext, "state">): boolean =>
-  state.timers.some(({ timer }) => timer.startsWith("soak-")) && !methodOf(state.heatMethod).isCold;
+  soaksOf(state.timers).length > 0 && !methodOf(state.heatMethod).isCold;
 
 /** The panel is held so that nothing runs to an edge that must stay dry. */
 export const tiltStep = (context: StepContext, stage: StageName, edges: readonly DryEdge[]): Step[] =>
@@ -91,10 +93,7 @@ export const clean: Stage = {
         context,
         "clean",
         "wipe",
-        `${state.solvent?.solvent ?? "Solvent"} on the cloth, never on the panel. Keep it off what the card says.`.replace(
-          /^./,
-          (first) => first.toUpperCase(),
-        ),
+        `${capitalised(state.solvent?.solvent ?? "solvent")} on the cloth, never on the panel. Keep it off what the card says.`,
         "Wiped",
         { caution: "solvent" },
       ),

@@ -1,3 +1,4 @@
+import { capitalised } from "../../words.ts";
 import { closingOrder, linersOf, partName } from "../../open/opening-order.ts";
 import { cellsText, returnsFor, screwLedger, screwName, type ScrewReturn } from "../../open/screw-ledger.ts";
 import type { Family, ScrewSize } from "../../stack/family.ts";
@@ -137,7 +138,7 @@ export const close: Stage = {
               context,
               "close",
               `back-${part.key}`,
-              `${ask.charAt(0).toUpperCase()}${ask.slice(1)}`,
+              capitalised(ask),
               part.goes === "new each time" ? "New one in" : "In place",
             ),
           };

@@ -1,16 +1,15 @@
 import { useEffect, useMemo, useState } from "react";
 import { dryEdges, tiltWords } from "../../../core/clean/dry-edge.ts";
 import { FRESH_S, wipeAgeS } from "../../../core/clean/freshness.ts";
+import { heatOfJob } from "../../../core/clean/hot-tool.ts";
 import { residuePct } from "../../../core/clean/residue.ts";
 import { usualWipe, type ShopRoom, type Wipe } from "../../../core/clean/room.ts";
 import { calculateVapour } from "../../../core/clean/vapour.ts";
-import { methodOf, settingOf } from "../../../core/heat/heat-methods.ts";
-import { keptMethod, seamOf } from "../../../core/heat/lift-heat.ts";
 import type { EventDraft } from "../../../core/job/event.ts";
 import { stepKey } from "../../../core/job/fold.ts";
 import { wasHeated } from "../../../core/job/stages/clean.ts";
 import { solventNamed } from "../../../core/materials/solvents.ts";
-import type { HotTool } from "../../../server/hot-nearby.ts";
+import type { HotNearby } from "../../../server/hot-nearby.ts";
 import { DialSlider } from "../../ui/DialSlider.tsx";
 import { Duration, Figure, Temperature } from "../../ui/quantity.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
@@ -27,28 +26,18 @@ export interface CleanKnowledge {
 }
 
 /** What is hot at other stations, asked again whenever a job changes. */
-function useHotNearby(code: string): HotTool[] {
-  const [tools, setTools] = useState<HotTool[]>([]);
+function useHotNearby(code: string): HotNearby[] {
+  const [tools, setTools] = useState<HotNearby[]>([]);
   const ask = () => {
     void fetch(`/api/jobs/${code}/hot-nearby`)
       .then(async (answer) => {
-        if (answer.ok) setTools((await answer.json()) as HotTool[]);
+        if (answer.ok) setTools((await answer.json()) as HotNearby[]);
       })
       // What was last known to be hot stays named until the server answers again.
       .catch(() => undefined);
   };
   useLive({ onChange: ask, onLost: () => undefined });
   return tools;
-}
-
-/** What heated this job, where nobody has said that it is cold. */
-function ownHeat({ state, family }: PanelProps): HotTool[] {
-  const seam = seamOf(family, state.route);
-  if (!seam || !wasHeated({ state }) || stepKey("clean", "cold") in state.stepsDone) return [];
-  const info = methodOf(state.heatMethod);
-  if (info.setting.unit !== "C") return [];
-  const hotC = settingOf(keptMethod(seam, state.heatMethod, state.settings.lift ?? {}));
-  return [{ code: "", title: info.title, hotC }];
 }
 
 export function CleanPanel(props: PanelProps & CleanKnowledge) {
@@ -66,8 +55,9 @@ export function CleanPanel(props: PanelProps & CleanKnowledge) {
   }, [wipe]);
   useEffect(() => offer("solvent", draft), [offer, draft]);
 
-  const hot = [...ownHeat(props), ...useHotNearby(code)].sort((a, b) => b.hotC - a.hotC);
-  const hottest = hot[0];
+  const nearby = useHotNearby(code);
+  const own = wasHeated({ state }) ? heatOfJob(state, family) : null;
+  const [hottest] = [...(own ? [{ code: "", ...own }] : []), ...nearby].sort((a, b) => b.hotC - a.hotC);
   const hottestToolC = hottest?.hotC;
   const vapour = useMemo(
     () =>

@@ -1,3 +1,4 @@
+import { capitalised } from "../../../core/words.ts";
 import { ToggleGroup } from "radix-ui";
 import { useEffect, useMemo, useState } from "react";
 import { calculateFilmAxis, filmAxisInput, type FilmAxis } from "../../../core/film/film-axis.ts";
@@ -23,7 +24,10 @@ export function FilmFit(props: PanelProps) {
   const { state, live, send, offer } = props;
   const [film, setFilm] = useState<FilmSide>("front");
   const [tried, setTried] = useState<Partial<Record<FilmSide, { axisDeg: number; from: From }>>>({});
-  const readings = state.axisReadings.filter((reading) => reading.film === film);
+  const readings = useMemo(
+    () => state.axisReadings.filter((reading) => reading.film === film),
+    [state.axisReadings, film],
+  );
   const measured = useMemo(() => measuredAxis(readings), [readings]);
   const isMeasured = measured !== null && measured.verdict !== "no axis";
   const chosen = state.filmAxes[film];
@@ -50,10 +54,7 @@ export function FilmFit(props: PanelProps) {
       return `Cut: ${state.filmsTaken.map(({ film: side, sheet }) => `${side} from ${sheet}`).join(", ")}`;
     }
     if (wanted.length > 0) {
-      return `${wanted.map((side) => `${side} at ${Number(state.filmAxes[side]!.axisDeg.toFixed(1))}°`).join(", ")}: not cut yet`.replace(
-        /^./,
-        (first) => first.toUpperCase(),
-      );
+      return `${capitalised(wanted.map((side) => `${side} at ${Number(state.filmAxes[side]!.axisDeg.toFixed(1))}°`).join(", "))}: not cut yet`;
     }
     if (isMeasured) {
       return `Axis at ${measured.axisDeg.toFixed(1)}°, give or take ${measured.axisHalfWidth95Deg.toFixed(1)}°`;

@@ -1,3 +1,4 @@
+import { capitalised } from "../../../core/words.ts";
 import { Printer } from "lucide-react";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { isHeated, seamOf } from "../../../core/heat/lift-heat.ts";
@@ -82,6 +83,7 @@ function StagePanel({
   room,
   ...props
 }: PanelProps & IntakeKnowledge & LiftKnowledge & CleanKnowledge & { stage: StageName }) {
+  if (stage === "fit" && routes[props.state.route].joins === "film") return <FilmFit {...props} />;
   switch (stage) {
     case "intake":
       return <IntakePanel {...props} {...{ past, terms }} />;
@@ -92,14 +94,6 @@ function StagePanel({
       return <LiftPanel {...props} {...{ usualLift, shopReadings, fits }} />;
     case "clean":
       return <CleanPanel {...props} room={room} />;
-    case "fit":
-      return routes[props.state.route].joins === "film" ? (
-        <FilmFit {...props} />
-      ) : (
-        <p className="answer" data-testid="answer">
-          {stageAnswer(stage, props)}
-        </p>
-      );
     case "bond":
       return <BondPanel {...props} />;
     case "cure":
@@ -239,7 +233,7 @@ export function JobView(props: JobViewProps) {
             </h2>
             {state.ended && viewed === atHand ? (
               <p className="answer" data-testid="answer">
-                {state.ended.outcome.charAt(0).toUpperCase() + state.ended.outcome.slice(1)}
+                {capitalised(state.ended.outcome)}
               </p>
             ) : (
               <StagePanel

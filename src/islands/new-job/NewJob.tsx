@@ -1,3 +1,4 @@
+import { capitalised } from "../../../core/words.ts";
 import { zodResolver } from "@hookform/resolvers/zod";
 import { useEffect, useRef, useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
@@ -140,7 +141,7 @@ export function NewJob({
   });
   const fault = (name: keyof Form) => {
     const message = formState.errors[name]?.message;
-    return message ? `${message.charAt(0).toUpperCase()}${message.slice(1)}` : undefined;
+    return message ? capitalised(message) : undefined;
   };
 
   return (

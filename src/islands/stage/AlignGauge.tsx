@@ -1,3 +1,4 @@
+import { capitalised } from "../../../core/words.ts";
 import { useState } from "react";
 import { borderCheckInput, calculateBorderCheck } from "../../../core/bond/border-check.ts";
 import { edges, type Edge } from "../../../core/stack/outline.ts";
@@ -44,11 +45,7 @@ export function AlignGauge({ code, family, live, send }: PanelProps) {
       </p>
       <div className="mt-2 grid max-w-3xl grid-cols-2 gap-3 sm:grid-cols-4">
         {edges.map((edge) => (
-          <Field
-            key={edge}
-            label={`${edge[0]!.toUpperCase()}${edge.slice(1)}, ${unit}`}
-            fault={faultOf(edge)}
-          >
+          <Field key={edge} label={`${capitalised(edge)}, ${unit}`} fault={faultOf(edge)}>
             {(attributes) => (
               <input
                 {...attributes}
