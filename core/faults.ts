@@ -7,6 +7,10 @@ export interface Fault {
   message: string;
 }
 
+/** What is wrong, by field. */
+export const faultsByPath = (faults: readonly Fault[]): Record<string, string> =>
+  Object.fromEntries(faults.map(({ path, message }) => [path, message]));
+
 /** Writes a Zod path as a person would point at it: `layers[2].thicknessUm`. */
 export function formatPath(path: readonly PropertyKey[]): string {
   return path.reduce<string>(

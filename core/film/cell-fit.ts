@@ -4,7 +4,8 @@ import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { bounded } from "../units.ts";
 import { transmittance } from "./cell-optics.ts";
 import { chromaticity, tristimulus } from "./colour.ts";
-import { foldDeg } from "./film-axis.ts";
+import { axesApartDeg, foldDeg } from "./film-axis.ts";
+import { lightOfHex } from "./srgb.ts";
 
 const srgb = z.string().regex(/^#[0-9a-f]{6}$/i, { error: "must be a colour such as #ddfdaf" });
 
@@ -50,18 +51,13 @@ const SEEN = 0.006;
 
 /** Red, green and blue of a screen to X, Y, Z: the inverse of IEC 61966-2-1, D65. */
 function chromaticityOf(colour: string): [number, number] {
-  const [r, g, b] = [1, 3, 5].map((at) => {
-    const value = parseInt(colour.slice(at, at + 2), 16) / 255;
-    return value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;
-  }) as [number, number, number];
+  const [r, g, b] = lightOfHex(colour);
   const X = 0.4124 * r + 0.3576 * g + 0.1805 * b;
   const Y = 0.2126 * r + 0.7152 * g + 0.0722 * b;
   const Z = 0.0193 * r + 0.1192 * g + 0.9505 * b;
   const { x, y } = chromaticity([X, Y, Z]);
   return [x, y];
 }
-
-const apart = (a: number, b: number) => Math.min(foldDeg(a - b), 180 - foldDeg(a - b));
 
 /**
  * Which cell it is, from the colours of its ground at two or more angles of the front film: twist, retardance and rear film.
@@ -103,7 +99,7 @@ export function calculateCellFit(input: CellFitInput, onProgress: OnProgress = (
                   (better) =>
                     better.twistDeg === one.twistDeg &&
                     Math.abs(better.retardanceNm - one.retardanceNm) <= 2 * RETARDANCE_NM.step &&
-                    apart(better.rearDeg, one.rearDeg) <= 2 * REAR_STEP_DEG,
+                    axesApartDeg(better.rearDeg, one.rearDeg) <= 2 * REAR_STEP_DEG,
                 ),
           );
           starts.splice(0, starts.length, ...kept.slice(0, STARTS));
@@ -151,7 +147,7 @@ export function calculateCellFit(input: CellFitInput, onProgress: OnProgress = (
           (better) =>
             better.twistDeg === one.twistDeg &&
             Math.abs(better.retardanceNm - one.retardanceNm) < SAME.retardanceNm &&
-            apart(better.rearDeg, one.rearDeg) < SAME.rearDeg,
+            axesApartDeg(better.rearDeg, one.rearDeg) < SAME.rearDeg,
         ),
   );
   const [best, ...others] = distinct as [Candidate, ...Candidate[]];

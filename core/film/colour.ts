@@ -1,3 +1,5 @@
+import { hexOf } from "./srgb.ts";
+
 /** Colour of light as the CIE 1931 standard observer sees it. */
 
 export const wavelengthsNm: readonly number[] = Array.from({ length: 81 }, (_, i) => 380 + 5 * i);
@@ -95,15 +97,7 @@ const screenWhite: Triple = [0.95047, 1, 1.08883];
 export function screenColour(xyz: Triple, illuminant: Illuminant): `#${string}` {
   const [from, to] = [apply(toCones, whites[illuminant]), apply(toCones, screenWhite)];
   const cones = apply(toCones, xyz).map((v, i) => (v * to[i]!) / from[i]!) as unknown as Triple;
-  const linear = apply(toRgb, apply(fromCones, cones));
-  const bytes = linear.map((v) => {
-    const clipped = Math.min(1, Math.max(0, v));
-    const bent = clipped <= 0.0031308 ? 12.92 * clipped : 1.055 * clipped ** (1 / 2.4) - 0.055;
-    return Math.round(255 * bent)
-      .toString(16)
-      .padStart(2, "0");
-  });
-  return `#${bytes.join("")}`;
+  return hexOf(apply(toRgb, apply(fromCones, cones)));
 }
 
 /** Lightness and the two opponent colours against the illuminant: CIE 1976 L*a*b*. */

@@ -1,10 +1,13 @@
+import { z } from "zod";
+import { bounded } from "../units.ts";
 import { foldDeg } from "./film-axis.ts";
 
 /** Millimetres from the lower left corner of the sheet as it lies for cutting: x to the right, y up, angles counter-clockwise. */
-export interface Point {
-  xMm: number;
-  yMm: number;
-}
+export const point = z.strictObject({ xMm: z.number(), yMm: z.number() });
+export type Point = z.output<typeof point>;
+
+/** A point as it comes in from outside. */
+export const sheetPlace = z.strictObject({ xMm: bounded(-5_000, 10_000), yMm: bounded(-5_000, 10_000) });
 
 /** A rectangle that lies turned on a sheet. */
 export interface Placed {

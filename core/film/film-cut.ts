@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, boundedWhole, sideMm } from "../units.ts";
-import { boundingOf, cornersOf, rotationFor } from "./cutting.ts";
+import { boundingOf, cornersOf, point, rotationFor } from "./cutting.ts";
 import { fillRows } from "./film-rows.ts";
 
 const size = { widthMm: sideMm(), heightMm: sideMm() };
@@ -33,8 +33,6 @@ export const filmCutInput = z
     }
   });
 export type FilmCutInput = z.input<typeof filmCutInput>;
-
-const point = z.strictObject({ xMm: z.number(), yMm: z.number() });
 
 export const filmCutResult = z.strictObject({
   /** How the pieces are turned on the sheet, deg in (-90, 90], counter-clockwise as it lies for cutting. */

@@ -7,6 +7,7 @@ import {
   boundingOf,
   cornersOf,
   isInside,
+  point,
   rotationFor,
   SAME_MM,
   separations,
@@ -57,7 +58,6 @@ export const filmLayoutInput = z
   });
 export type FilmLayoutInput = z.input<typeof filmLayoutInput>;
 
-const point = z.strictObject({ xMm: z.number(), yMm: z.number() });
 const placedPiece = z.strictObject({
   id: z.string(),
   sheet: z.string(),

@@ -76,6 +76,8 @@ export function sweepOf(cell: FilmedCell, film: FilmSide, stepDeg = 3): SweepRow
 }
 
 export interface PictureAdvice {
+  /** What is seen as the films stand. */
+  now: CellOptics;
   isInverted: boolean;
   isTinted: boolean;
   isWeak: boolean;
@@ -163,6 +165,7 @@ export function advise(
     ...(!isInverted && !isWeak && !isTinted ? ["As it should be: nothing to turn."] : []),
   ];
   return {
+    now,
     isInverted,
     isTinted,
     isWeak,

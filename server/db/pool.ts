@@ -16,19 +16,31 @@ export function connect(databaseUrl: string): pg.Pool {
   return made;
 }
 
-/** Runs `work` in a transaction: all of it or nothing. */
+/** Takes back what a transaction has written so far, and carries what became of it out. */
+class TakenBack extends Error {
+  readonly result: unknown;
+  constructor(result: unknown) {
+    super("taken back");
+    this.result = result;
+  }
+}
+
+/** Runs `work` in a transaction: all of it or nothing. `takeBack` ends it with a result and nothing written. */
 export async function inTransaction<Result>(
   from: pg.Pool,
-  work: (client: pg.PoolClient) => Promise<Result>,
+  work: (client: pg.PoolClient, takeBack: (result: Result) => never) => Promise<Result>,
 ): Promise<Result> {
   const client = await from.connect();
   try {
     await client.query("BEGIN");
-    const result = await work(client);
+    const result = await work(client, (ended) => {
+      throw new TakenBack(ended);
+    });
     await client.query("COMMIT");
     return result;
   } catch (error) {
     await client.query("ROLLBACK").catch(() => undefined);
+    if (error instanceof TakenBack) return error.result as Result;
     throw error;
   } finally {
     client.release();

@@ -1,3 +1,4 @@
+import { noise } from "./noise.ts";
 import type { FilmSide } from "../../core/film/films.ts";
 import type { LightMeter } from "./light-meter.ts";
 
@@ -9,14 +10,13 @@ const NOISE_FLOOR = 1;
 
 /** A stand-in for a light meter behind a film whose axis is this: Malus's law with a little noise. Chance comes in, so that a test can hold it. */
 export function simulatedLightMeter(axisDeg: number, random: () => number = Math.random): LightMeter {
-  const noise = () => (random() + random() + random() + random() - 2) * Math.sqrt(3);
   return {
     name: "Simulated light meter",
     isSimulated: true,
     read(angleDeg) {
       const along = Math.cos(((angleDeg - axisDeg) * Math.PI) / 180) ** 2;
       const level = LEAST + (MOST - LEAST) * along;
-      return Number(Math.max(0, level + noise() * (NOISE_FLOOR + NOISE_SHARE * level)).toFixed(1));
+      return Number(Math.max(0, level + noise(random) * (NOISE_FLOOR + NOISE_SHARE * level)).toFixed(1));
     },
   };
 }

@@ -1,3 +1,4 @@
+import { noise } from "./noise.ts";
 import type { Thermometer } from "./thermometer.ts";
 
 /** How often it reads, ms of its own time; and never more often than this in the server's. */
@@ -6,10 +7,6 @@ const LEAST_MS = 100;
 /** A bead and a wire follow what they touch with this lag, s. Assumed. */
 export const LAG_S = 2;
 const NOISE_K = 0.25;
-
-/** Noise about zero with this deviation (sum of uniform numbers; near enough to normal for a stand-in). */
-const noise = (random: () => number, deviation: number) =>
-  deviation * (random() + random() + random() + random() - 2) * Math.sqrt(3);
 
 /**
  * A stand-in for a thermocouple: it follows what the model says of the glue line, late by its lag and with a little noise.
@@ -33,7 +30,7 @@ export function simulatedThermocouple(
         const atMs = now();
         beadC += (glueLineC(atMs) - beadC) * (1 - Math.exp(-(atMs - lastMs) / 1_000 / LAG_S));
         lastMs = atMs;
-        onReading({ atMs, valueC: Number((beadC + noise(random, NOISE_K)).toFixed(2)) });
+        onReading({ atMs, valueC: Number((beadC + NOISE_K * noise(random)).toFixed(2)) });
       };
       read();
       const ticking = setInterval(read, realEveryMs);

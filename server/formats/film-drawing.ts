@@ -1,10 +1,15 @@
 import makerjs from "makerjs";
 import { z } from "zod";
-import { cornersOf, rotationFor, turned, type Placed, type Point } from "../../core/film/cutting.ts";
+import {
+  cornersOf,
+  rotationFor,
+  sheetPlace,
+  turned,
+  type Placed,
+  type Point,
+} from "../../core/film/cutting.ts";
 import { faceUp, filmPiece, filmSheet } from "../../core/film/films.ts";
-import { bounded, words } from "../../core/units.ts";
-
-const place = bounded(-5_000, 10_000);
+import { words } from "../../core/units.ts";
 
 /** A sheet with what is to be cut from it, lying adhesive down, mm from its lower left corner. */
 export const filmDrawing = z.strictObject({
@@ -14,7 +19,7 @@ export const filmDrawing = z.strictObject({
       z.strictObject({
         ...filmPiece.shape,
         label: words(60),
-        centre: z.strictObject({ xMm: place, yMm: place }),
+        centre: sheetPlace,
       }),
     )
     .min(1)

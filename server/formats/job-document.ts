@@ -66,15 +66,6 @@ export async function exportJob(pool: pg.Pool, code: string): Promise<JobDocumen
   };
 }
 
-/** What stops a half-done import, so that the transaction goes back. */
-class ImportRefused extends Error {
-  readonly fault: Fault;
-  constructor(fault: Fault) {
-    super(fault.message);
-    this.fault = fault;
-  }
-}
-
 function faultOf(result: CreateResult): Fault | null {
   switch (result.kind) {
     case "created":
@@ -96,11 +87,10 @@ function faultOf(result: CreateResult): Fault | null {
   }
 }
 
+type ImportResult = { code: string; added: number } | { faults: Fault[] };
+
 /** Takes a document in: all of it or nothing. A document that is here already changes nothing. */
-export async function importJob(
-  pool: pg.Pool,
-  input: unknown,
-): Promise<{ code: string; added: number } | { faults: Fault[] }> {
+export async function importJob(pool: pg.Pool, input: unknown): Promise<ImportResult> {
   const parsed = jobDocument.safeParse(input);
   if (!parsed.success) return { faults: describeFaults(parsed.error, input) };
   const document = parsed.data;
@@ -113,22 +103,17 @@ export async function importJob(
       return { faults: [{ path: `photos[${i}].base64`, message: error.message }] };
     }
   }
-  try {
-    return await inTransaction(pool, async (client) => {
-      await keepTechnicians(client, document.technicians);
-      const kept = await keepFamily(client, document.family);
-      for (const { id, photo } of photos) await keepPhoto(client, id, document.job.id, photo);
-      const result = await createJobWithin(client, {
-        ...document.job,
-        family: kept,
-        events: document.events,
-      });
-      const fault = faultOf(result);
-      if (fault) throw new ImportRefused(fault);
-      return { code: document.job.code, added: "added" in result ? result.added : 0 };
+  return inTransaction<ImportResult>(pool, async (client, takeBack) => {
+    await keepTechnicians(client, document.technicians);
+    const kept = await keepFamily(client, document.family);
+    for (const { id, photo } of photos) await keepPhoto(client, id, document.job.id, photo);
+    const result = await createJobWithin(client, {
+      ...document.job,
+      family: kept,
+      events: document.events,
     });
-  } catch (error) {
-    if (error instanceof ImportRefused) return { faults: [error.fault] };
-    throw error;
-  }
+    const fault = faultOf(result);
+    if (fault) return takeBack({ faults: [fault] });
+    return { code: document.job.code, added: "added" in result ? result.added : 0 };
+  });
 }

@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import type pg from "pg";
 import { v5 as uuidFromName } from "uuid";
 import { z } from "zod";
-import { rotationFor, type Placed } from "../../core/film/cutting.ts";
+import { rotationFor, sheetPlace, type Placed } from "../../core/film/cutting.ts";
 import {
   faceUp,
   filmPiece,
@@ -120,8 +120,6 @@ export async function wantedPieces(pool: pg.Pool): Promise<WantedPiece[]> {
   });
 }
 
-const place = bounded(-5_000, 10_000);
-
 /** What is cut from one sheet, and for whom. */
 export const filmCutting = z.strictObject({
   id: z.uuid({ error: "must be a UUID" }),
@@ -138,7 +136,7 @@ export const filmCutting = z.strictObject({
             z.strictObject({
               ...filmPiece.shape,
               job: z.string().min(1).max(40),
-              centre: z.strictObject({ xMm: place, yMm: place }),
+              centre: sheetPlace,
             }),
           )
           .min(1)
@@ -160,28 +158,20 @@ export type CutResult =
   | { kind: "faulty"; path: string; message: string }
   | { kind: "job refused"; code: string; event: JobEvent; result: AppendResult };
 
-class NotCut extends Error {
-  constructor(readonly result: CutResult) {
-    super("not cut");
-  }
-}
-
 const order = (film: FilmSide) => filmSides.indexOf(film);
 
 /**
  * Cuts sheets up: each job gets an event for its piece, the sheets leave the shelf, what is left of them comes back as remnants. All
  * of it or nothing; the same cutting sent again changes nothing.
  */
-export async function cutFilm(pool: pg.Pool, cutting: FilmCutting): Promise<CutResult> {
-  try {
-    return await inTransaction(pool, (client) => cutWithin(client, cutting));
-  } catch (error) {
-    if (error instanceof NotCut) return error.result;
-    throw error;
-  }
-}
+export const cutFilm = (pool: pg.Pool, cutting: FilmCutting): Promise<CutResult> =>
+  inTransaction<CutResult>(pool, (client, takeBack) => cutWithin(client, cutting, takeBack));
 
-async function cutWithin(client: pg.PoolClient, cutting: FilmCutting): Promise<CutResult> {
+async function cutWithin(
+  client: pg.PoolClient,
+  cutting: FilmCutting,
+  takeBack: (result: CutResult) => never,
+): Promise<CutResult> {
   const { id, who, at, gapMm, trimMm } = cutting;
   const asked = JSON.stringify(cutting);
   const { rowCount } = await client.query(
@@ -205,7 +195,7 @@ async function cutWithin(client: pg.PoolClient, cutting: FilmCutting): Promise<C
       `UPDATE film_sheet SET cut_by = $2 WHERE id = $1 AND cut_by IS NULL AND gone_at IS NULL RETURNING ${COLUMNS}`,
       [sheetId, id],
     );
-    if (!rows[0]) throw new NotCut({ kind: "no such sheet", path: `sheets[${s}].sheet` });
+    if (!rows[0]) return takeBack({ kind: "no such sheet", path: `sheets[${s}].sheet` });
     const sheet = readRow(rows[0]);
     const lying = pieces.map((piece, p): Placed & { id: string } => ({
       id: String(p),
@@ -216,7 +206,7 @@ async function cutWithin(client: pg.PoolClient, cutting: FilmCutting): Promise<C
     }));
     const [wrong] = layoutFaults(sheet, lying, gapMm, trimMm);
     if (wrong !== undefined) {
-      throw new NotCut({
+      return takeBack({
         kind: "faulty",
         path: `sheets[${s}].pieces[${wrong}].centre`,
         message: `lies over another piece or within ${trimMm} mm of the rim of ${sheet.label}, which is ${sheet.widthMm} × ${sheet.heightMm} mm`,
@@ -263,14 +253,14 @@ async function cutWithin(client: pg.PoolClient, cutting: FilmCutting): Promise<C
   // In one order, so that two cuttings never wait for one another's jobs.
   for (const code of [...events.keys()].sort()) {
     const job = await lockJob(client, code);
-    if (!job) throw new NotCut({ kind: "no such job", code, path: "sheets" });
+    if (!job) return takeBack({ kind: "no such job", code, path: "sheets" });
     const own = events
       .get(code)!
       .sort((a, b) =>
         a.kind === "film-taken" && b.kind === "film-taken" ? order(a.data.film) - order(b.data.film) : 0,
       );
     const result = await appendLocked(client, job, own);
-    if (result.kind !== "kept") throw new NotCut({ kind: "job refused", code, event: own[0]!, result });
+    if (result.kind !== "kept") return takeBack({ kind: "job refused", code, event: own[0]!, result });
   }
   return { kind: "cut", remnants, jobs: [...events.keys()].sort() };
 }

@@ -326,15 +326,6 @@ export async function lockJob(client: pg.PoolClient, code: string): Promise<Stor
   return rowCount ? findJob(client, code) : null;
 }
 
-/** Undoes what a transaction has written so far, and carries what became of the event out of it. */
-class NotKept extends Error {
-  readonly result: AppendResult;
-  constructor(result: AppendResult) {
-    super(result.kind);
-    this.result = result;
-  }
-}
-
 /** Adds a photo: its picture and the event that tells of it, both or neither. */
 export async function appendPhoto(
   pool: pg.Pool,
@@ -342,19 +333,13 @@ export async function appendPhoto(
   event: JobEvent,
   photo: Photo,
 ): Promise<AppendResult> {
-  try {
-    return await inTransaction(pool, async (client) => {
-      const job = await lockJob(client, code);
-      if (!job) return { kind: "no such job" };
-      await keepPhoto(client, event.id, job.id, photo);
-      const result = await appendLocked(client, job, [event]);
-      if (result.kind !== "kept") throw new NotKept(result);
-      return result;
-    });
-  } catch (error) {
-    if (error instanceof NotKept) return error.result;
-    throw error;
-  }
+  return inTransaction<AppendResult>(pool, async (client, takeBack) => {
+    const job = await lockJob(client, code);
+    if (!job) return { kind: "no such job" };
+    await keepPhoto(client, event.id, job.id, photo);
+    const result = await appendLocked(client, job, [event]);
+    return result.kind === "kept" ? result : takeBack(result);
+  });
 }
 
 export type CreateResult =

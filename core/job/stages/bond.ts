@@ -26,7 +26,7 @@ function liquid(context: StepContext): Step[] {
   const { family, state } = context;
   const chosen = state.settings.bond;
   const volumeMl = () => roundMl(bondDose(family, chosen).volumeMl);
-  const lowering = loweringOf(family, bondDoseInput(family, chosen).gapUm);
+  const lowering = loweringOf(family);
   return [
     {
       key: "dose",

@@ -1,3 +1,4 @@
+import { Cross } from "../../drawing/Cross.tsx";
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { DryEdge } from "../../../core/clean/dry-edge.ts";
 import { residuePct } from "../../../core/clean/residue.ts";
@@ -147,13 +148,7 @@ export function ResiduePlan({
                 strokeWidth={0.8 * u}
               />
             ))}
-            {cross && live && (
-              <path
-                d={`M${cross.xMm - 4 * u} ${cross.yMm} h${8 * u} M${cross.xMm} ${cross.yMm - 4 * u} v${8 * u}`}
-                stroke="var(--liquid)"
-                strokeWidth={0.6 * u}
-              />
-            )}
+            {cross && live && <Cross at={cross} unit={u} />}
           </>
         )}
       </PlanFrame>

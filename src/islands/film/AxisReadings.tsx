@@ -1,3 +1,4 @@
+import { typedWithin } from "../../ui/typed-number.ts";
 import { Trash2 } from "lucide-react";
 import { useState } from "react";
 import type { FilmAxis } from "../../../core/film/film-axis.ts";
@@ -10,11 +11,6 @@ import { AxisChart } from "./AxisChart.tsx";
 import { PhotoLight } from "./PhotoLight.tsx";
 
 const bounds = { angleDeg: [-360, 360], level: [0, 1e9] } as const;
-
-function typedNumber(text: string, [low, high]: readonly [number, number]): number | null {
-  const value = Number(text.trim().replace(",", "."));
-  return text.trim() !== "" && Number.isFinite(value) && value >= low && value <= high ? value : null;
-}
 
 /** Where to read first: three angles tell an axis, a fourth how sure it is. */
 const FIRST_ANGLES_DEG = [0, 45, 90, 135];
@@ -34,7 +30,7 @@ export function AxisReadings({
     0;
   const [typed, setTyped] = useDraft(`${code} ${film} axis`, { angle: "", level: "" });
   const [faults, setFaults] = useState<{ angle?: string; level?: string; meter?: string }>({});
-  const angle = typed.angle === "" ? nextDeg : typedNumber(typed.angle, bounds.angleDeg);
+  const angle = typed.angle === "" ? nextDeg : typedWithin(typed.angle, bounds.angleDeg);
   const angleFault =
     angle === null ? `Angle: ${typed.angle} must be a number from -360 to 360 degrees` : undefined;
 
@@ -45,7 +41,7 @@ export function AxisReadings({
     }
   };
   const keepTyped = () => {
-    const level = typedNumber(typed.level, bounds.level);
+    const level = typedWithin(typed.level, bounds.level);
     if (angle === null || level === null) {
       setFaults({
         angle: angleFault,

@@ -21,7 +21,7 @@ import { useLive } from "../../ui/useLive.ts";
 import { usePreferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";
-import { typedNumber } from "../shop/keep-at-shop.ts";
+import { typedWithin } from "../../ui/typed-number.ts";
 import type { PanelProps } from "../stage/panel.ts";
 import { SheetDrawing } from "./SheetDrawing.tsx";
 
@@ -44,8 +44,7 @@ const isBetter = (later: FilmLayout, first: FilmLayout) =>
 
 /** A length as it was typed, or what is usual where it is none from 0 to the most. */
 function within(typed: string, usual: number, most: number): number {
-  const mm = typedNumber(typed);
-  return mm !== undefined && mm >= 0 && mm <= most ? mm : usual;
+  return typedWithin(typed, [0, most]) ?? usual;
 }
 
 async function save(format: "svg" | "dxf" | "pdf", paper: string, drawing: object, name: string) {
@@ -95,7 +94,6 @@ export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: reado
       );
   }, []);
   useLive({ onChange: load, onLost: () => undefined });
-  useEffect(load, [load, wanted.length]);
 
   // The answer was lost, but the job's own news tell that it was cut.
   useEffect(() => {

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { describeFaults } from "../../../core/faults.ts";
+import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import { filmKinds, filmSheet, type FilmKind } from "../../../core/film/films.ts";
 import type { Problem } from "../../../server/problem.ts";
 import type { ShelvedSheet } from "../../../server/store/film-shelf.ts";
@@ -8,7 +8,7 @@ import { PreferencesContext, useStoredPreferences, type Preferences } from "../.
 import { lengthText } from "../../ui/quantity.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
 import { useMounted } from "../../ui/useMounted.ts";
-import { typedNumber } from "../shop/keep-at-shop.ts";
+import { typedNumber } from "../../ui/typed-number.ts";
 
 interface Typed {
   label: string;
@@ -59,9 +59,7 @@ export function FilmShelf({
     };
     const parsed = filmSheet.safeParse(entered);
     if (!parsed.success) {
-      setFaults(
-        Object.fromEntries(describeFaults(parsed.error, entered).map(({ path, message }) => [path, message])),
-      );
+      setFaults(faultsByPath(describeFaults(parsed.error, entered)));
       return;
     }
     setFaults({});
@@ -73,7 +71,7 @@ export function FilmShelf({
       });
       if (!answer.ok) {
         const told = (await answer.json()) as Problem;
-        setFaults(Object.fromEntries((told.faults ?? []).map(({ path, message }) => [path, message])));
+        setFaults(faultsByPath(told.faults ?? []));
         setSaid(told.detail);
         return;
       }

@@ -1,6 +1,6 @@
 import { RadioGroup } from "radix-ui";
 import { useMemo, useState } from "react";
-import { calculateCellOptics, type CellOptics } from "../../../core/film/cell-optics.ts";
+import type { CellOptics } from "../../../core/film/cell-optics.ts";
 import { foldDeg } from "../../../core/film/film-axis.ts";
 import type { FilmSide } from "../../../core/film/films.ts";
 import {
@@ -74,8 +74,8 @@ export function PictureTurn({
     frontDeg: axes.front - directorDeg,
     filmExtinction: EXTINCTION,
   };
-  const now = calculateCellOptics(cell);
   const advice = advise(cell, film, wanted, sweep);
+  const { now } = advice;
   const turn = (side: FilmSide, axisDeg: number) => {
     setTried({ ...tried, [side]: axisDeg });
     if (side === film) onTry(Math.round(axisDeg) % 180);

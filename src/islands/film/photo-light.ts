@@ -1,3 +1,5 @@
+import { hexOf, lightOf } from "../../../core/film/srgb.ts";
+
 /** A part of a picture, shares of its width and height. */
 export interface Box {
   left: number;
@@ -16,18 +18,8 @@ export interface Light {
 }
 
 const CLIPPED = 252;
-/** What a byte of sRGB stands for, 0 to 1: IEC 61966-2-1. */
-const linear = Float64Array.from({ length: 256 }, (_, byte) => {
-  const value = byte / 255;
-  return value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;
-});
-
-function byteOf(share: number): string {
-  const value = share <= 0.0031308 ? 12.92 * share : 1.055 * share ** (1 / 2.4) - 0.055;
-  return Math.round(255 * value)
-    .toString(16)
-    .padStart(2, "0");
-}
+/** What a byte of sRGB stands for, 0 to 1. */
+const linear = Float64Array.from({ length: 256 }, (_, byte) => lightOf(byte / 255));
 
 /** The light in a box of a picture (RGBA, row by row). */
 export function lightInBox(
@@ -51,6 +43,6 @@ export function lightInBox(
   return {
     level: 100 * (0.2126 * r + 0.7152 * g + 0.0722 * b),
     clippedPct: (100 * clipped) / Math.max(1, count),
-    srgb: `#${byteOf(r)}${byteOf(g)}${byteOf(b)}`,
+    srgb: hexOf([r, g, b]),
   };
 }

@@ -1,3 +1,4 @@
+import { Cross } from "../../drawing/Cross.tsx";
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import {
   damageKindNames,
@@ -195,13 +196,7 @@ export function DamagePlan({ code, family, state, mayEnter, atHand, send }: Pane
                 strokeWidth={0.7 * u}
               />
             )}
-            {cross && mayEnter && (
-              <path
-                d={`M${cross.xMm - 4 * u} ${cross.yMm} h${8 * u} M${cross.xMm} ${cross.yMm - 4 * u} v${8 * u}`}
-                stroke="var(--liquid)"
-                strokeWidth={0.6 * u}
-              />
-            )}
+            {cross && mayEnter && <Cross at={cross} unit={u} />}
           </>
         )}
       </PlanFrame>

@@ -1,9 +1,10 @@
 import { useState } from "react";
 import { shopRoom, type ShopRoom } from "../../../core/clean/room.ts";
-import { describeFaults } from "../../../core/faults.ts";
+import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import { Field } from "../../ui/Field.tsx";
 import { useMounted } from "../../ui/useMounted.ts";
-import { keepAtShop, typedNumber } from "./keep-at-shop.ts";
+import { typedNumber } from "../../ui/typed-number.ts";
+import { keepAtShop } from "./keep-at-shop.ts";
 
 const entries = [
   { field: "roomM3", label: "Room, m³", hint: "Length × width × height" },
@@ -35,13 +36,7 @@ export function RoomForm({ initial }: { initial: ShopRoom }) {
       Object.entries(typed).map(([field, text]) => [field, typedNumber(text)]),
     );
     const parsed = shopRoom.safeParse(entered);
-    setFaults(
-      parsed.success
-        ? {}
-        : Object.fromEntries(
-            describeFaults(parsed.error, entered).map((fault) => [fault.path, fault.message]),
-          ),
-    );
+    setFaults(parsed.success ? {} : faultsByPath(describeFaults(parsed.error, entered)));
     if (parsed.success) setSaid(await keepAtShop("/api/shop/room", parsed.data, "Kept."));
   };
   return (

@@ -1,10 +1,11 @@
 import { useState } from "react";
-import { describeFaults } from "../../../core/faults.ts";
+import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import { shopTerms, type ShopTerms } from "../../../core/route/route-options.ts";
 import { Field } from "../../ui/Field.tsx";
 import { minorPerMajor } from "../../../core/money.ts";
 import { useMounted } from "../../ui/useMounted.ts";
-import { keepAtShop, typedNumber as number } from "./keep-at-shop.ts";
+import { typedNumber as number } from "../../ui/typed-number.ts";
+import { keepAtShop } from "./keep-at-shop.ts";
 
 /** What the shop charges by the hour, in which currency, and what it believes before any job is counted. */
 export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
@@ -31,9 +32,7 @@ export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
     };
     const parsed = shopTerms.safeParse(entered);
     if (!parsed.success) {
-      setFaults(
-        Object.fromEntries(describeFaults(parsed.error, entered).map(({ path, message }) => [path, message])),
-      );
+      setFaults(faultsByPath(describeFaults(parsed.error, entered)));
       return;
     }
     setFaults({});

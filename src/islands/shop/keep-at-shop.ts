@@ -1,9 +1,5 @@
 import type { Problem } from "../../../server/problem.ts";
 
-/** A number as it was typed, with a point or a comma; undefined where nothing was. */
-export const typedNumber = (typed: string): number | undefined =>
-  typed.trim() === "" ? undefined : Number(typed.trim().replace(",", "."));
-
 /** Sends what the shop sets; gives what is to be said of it. */
 export async function keepAtShop(address: string, data: object, kept: string): Promise<string> {
   try {

@@ -1,6 +1,6 @@
 import { useEffect, useMemo } from "react";
 import { bondDoseInput } from "../../../core/bond/bond-dose.ts";
-import { loweringOf } from "../../../core/bond/lowering.ts";
+import { loweringOf, settleS } from "../../../core/bond/lowering.ts";
 import { calculateAdhesiveDose } from "../../../core/bond/adhesive-dose.ts";
 import { layingPlan } from "../../../core/film/laying.ts";
 import { routes } from "../../../core/job/route.ts";
@@ -59,7 +59,8 @@ function LiquidBond({ code, family, state, live, send, offer }: PanelProps) {
     [family, state.settings.bond, entered],
   );
   const dose = useMemo(() => calculateAdhesiveDose(input), [input]);
-  const lowering = useMemo(() => loweringOf(family, input.gapUm), [family, input.gapUm]);
+  const lowering = useMemo(() => loweringOf(family), [family]);
+  const settlesS = useMemo(() => settleS(family, input.gapUm), [family, input.gapUm]);
   const { viscosityPaS, capillaryLimit, pressingN } = liquidAdhesive;
   const draft = useMemo(() => () => doseDraft(input), [input]);
   useEffect(() => offer("dose", draft), [offer, draft]);
@@ -114,7 +115,7 @@ function LiquidBond({ code, family, state, live, send, offer }: PanelProps) {
         </Assumed>{" "}
         and a front that takes no air up to{" "}
         <Assumed source={capillaryLimit.source.text}>a capillary number of {capillaryLimit.value}</Assumed>.
-        Then <Duration s={lowering.settleS} /> under{" "}
+        Then <Duration s={settlesS} /> under{" "}
         <Assumed source={pressingN.source.text}>
           a weight of <Figure value={pressingN.value} unit="N" />
         </Assumed>{" "}
