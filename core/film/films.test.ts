@@ -2,7 +2,8 @@ import { expect } from "chai";
 import { BenchHand, familyNamed } from "../../test/bench-hand.ts";
 import type { EventDraft } from "../job/event.ts";
 import { filmsWanted } from "../job/stages/fit.ts";
-import { coverMm, faceUp, pieceSize } from "./films.ts";
+import { axesApartDeg } from "./film-axis.ts";
+import { axisAdhesiveDown, coverMm, faceUp, pieceSize } from "./films.ts";
 
 const chosen = (film: "front" | "rear"): EventDraft => ({
   stage: "fit",
@@ -29,6 +30,17 @@ describe("the films of a job", () => {
     expect(filmsWanted(hand.state)).to.deep.equal([]);
     // What was cut from the shelf is spent already.
     expect(hand.next()!.key).to.equal("liners");
+  });
+
+  it("come from sheets whose axis is kept for the adhesive down, whichever way they lay when it was read", () => {
+    for (const axisDeg of [0, 20, 90, 133.5]) {
+      expect(axisAdhesiveDown(axisDeg, "down")).to.equal(axisDeg);
+      const turned = axisAdhesiveDown(axisDeg, "up");
+      expect(turned).to.be.within(0, 179.999);
+      // Read from its other face, the same sheet has the mirrored angle; turned twice it is the first again.
+      expect(axesApartDeg(turned, -axisDeg)).to.be.below(1e-9);
+      expect(axesApartDeg(axisAdhesiveDown(turned, "up"), axisDeg)).to.be.below(1e-9);
+    }
   });
 
   it("are refused where the route lays none", () => {

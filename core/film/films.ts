@@ -26,6 +26,14 @@ export const filmSheet = z.strictObject({
 });
 export type FilmSheet = z.output<typeof filmSheet>;
 
+/** How a sheet lies on the bench while its axis is read. */
+export const adhesiveSides = ["down", "up"] as const;
+export type AdhesiveSide = (typeof adhesiveSides)[number];
+
+/** The axis that a sheet has with its adhesive down, from the one that was read: turned over, an angle is mirrored. */
+export const axisAdhesiveDown = (readDeg: number, adhesive: AdhesiveSide): number =>
+  adhesive === "down" ? readDeg : (180 - readDeg) % 180;
+
 /** A piece that a job needs. */
 export const filmPiece = z.strictObject({
   film: filmSide(),

@@ -123,6 +123,19 @@ test("both films of a graphic display: solvent and its vapour, the axis from six
   await visit(page, "/film");
   await expect(page.getByRole("rowheader", { name: /F-9\/1\/1/ })).toBeVisible();
   await expect(page.getByRole("rowheader", { name: "F-9/1 remnant", exact: true })).toHaveCount(0);
+
+  // A sheet whose axis was read with its adhesive up is kept with the mirrored angle.
+  await page.getByLabel("Label").fill("F-77");
+  await page.getByLabel("Lot").fill("26-090");
+  await page.getByLabel("Width, mm").fill("300");
+  await page.getByLabel("Height, mm").fill("9000");
+  await page.getByLabel("Axis, °").fill("20");
+  await page.getByLabel("Adhesive").selectOption("up");
+  await page.getByRole("button", { name: "Put it there" }).click();
+  await expect(page.getByText("Height, mm: 9000 must be a number from 1 to 5000")).toBeVisible();
+  await page.getByLabel("Height, mm").fill("200");
+  await page.getByRole("button", { name: "Put it there" }).click();
+  await expect(page.getByRole("row", { name: /^F-77/ })).toContainText("160°");
 });
 
 test("a photo of the lit panel gives light, and one that is burnt out says so", async ({

@@ -1,6 +1,13 @@
 import { useState } from "react";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
-import { filmKinds, filmSheet, type FilmKind } from "../../../core/film/films.ts";
+import {
+  adhesiveSides,
+  axisAdhesiveDown,
+  filmKinds,
+  filmSheet,
+  type AdhesiveSide,
+  type FilmKind,
+} from "../../../core/film/films.ts";
 import type { Problem } from "../../../server/problem.ts";
 import type { ShelvedSheet } from "../../../server/store/film-shelf.ts";
 import { Field } from "../../ui/Field.tsx";
@@ -8,7 +15,7 @@ import { PreferencesContext, useStoredPreferences, type Preferences } from "../.
 import { lengthText } from "../../ui/quantity.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
 import { useMounted } from "../../ui/useMounted.ts";
-import { typedNumber } from "../../ui/typed-number.ts";
+import { typedNumber, typedWithin } from "../../ui/typed-number.ts";
 
 interface Typed {
   label: string;
@@ -16,6 +23,7 @@ interface Typed {
   widthMm: string;
   heightMm: string;
   axisDeg: string;
+  adhesive: AdhesiveSide;
   lot: string;
   isRemnant: boolean;
 }
@@ -25,6 +33,7 @@ const blank: Typed = {
   widthMm: "",
   heightMm: "",
   axisDeg: "0",
+  adhesive: "down",
   lot: "",
   isRemnant: false,
 };
@@ -51,11 +60,13 @@ export function FilmShelf({
   };
   const add = async () => {
     setSaid(undefined);
+    const { adhesive, ...sheet } = typed;
+    const readDeg = typedWithin(typed.axisDeg, [0, 180]);
     const entered = {
-      ...typed,
+      ...sheet,
       widthMm: typedNumber(typed.widthMm),
       heightMm: typedNumber(typed.heightMm),
-      axisDeg: typedNumber(typed.axisDeg),
+      axisDeg: readDeg === null ? typedNumber(typed.axisDeg) : axisAdhesiveDown(readDeg, adhesive),
     };
     const parsed = filmSheet.safeParse(entered);
     if (!parsed.success) {
@@ -121,7 +132,7 @@ export function FilmShelf({
         <table className="mt-4 w-full border-collapse text-left">
           <thead>
             <tr className="border-b-2 border-ink">
-              {["Label", "Film", "Size", "Axis", "Lot", ""].map((title) => (
+              {["Label", "Film", "Size", "Axis, adhesive down", "Lot", ""].map((title) => (
                 <th
                   key={title}
                   scope="col"
@@ -197,7 +208,21 @@ export function FilmShelf({
         {entry("Lot", "lot")}
         {entry("Width, mm", "widthMm")}
         {entry("Height, mm", "heightMm")}
-        {entry("Axis, °", "axisDeg", "From its width, counter-clockwise, adhesive down")}
+        {entry("Axis, °", "axisDeg", "From its width, counter-clockwise, as it lies")}
+        <Field label="Adhesive" hint="As it lies while the axis is read. It is kept for the adhesive down.">
+          {(attributes) => (
+            <select
+              {...attributes}
+              className="entry"
+              value={typed.adhesive}
+              onChange={(event) => setTyped({ ...typed, adhesive: event.target.value as AdhesiveSide })}
+            >
+              {adhesiveSides.map((side) => (
+                <option key={side}>{side}</option>
+              ))}
+            </select>
+          )}
+        </Field>
         <label className="flex min-h-12 items-center gap-3">
           <input
             type="checkbox"
