@@ -13,8 +13,8 @@ export interface Calculation<Input extends z.ZodType = z.ZodType, Result extends
   calculate: (input: z.output<Input>, onProgress?: OnProgress) => z.output<Result>;
 }
 
-/** Told now and then how much of a long calculation is done, 0 to 1. */
-export type OnProgress = (share: number) => void;
+/** Told now and then how much of a long calculation is done, 0 to 1, and what the best answer is so far where there is one. */
+export type OnProgress = (share: number, soFar?: unknown) => void;
 
 /** Keeps the schema types of an entry while it is written down. */
 export function defineCalculation<Input extends z.ZodType, Result extends z.ZodType>(

@@ -1,6 +1,8 @@
 import { adhesiveDose } from "./bond/adhesive-dose.ts";
 import { borderCheck } from "./bond/border-check.ts";
+import { fillFront } from "./bond/fill-front.ts";
 import { lowerTime } from "./bond/lower-time.ts";
+import { patternSearch } from "./bond/pattern-search.ts";
 import { squeezeTime } from "./bond/squeeze-time.ts";
 import type { Calculation, OnProgress } from "./calculation.ts";
 import { vapour } from "./clean/vapour.ts";
@@ -40,6 +42,8 @@ export const calculations: readonly Calculation[] = [
   adhesiveDose,
   squeezeTime,
   lowerTime,
+  fillFront,
+  patternSearch,
   borderCheck,
   cureDose,
   lampLife,

@@ -18,7 +18,9 @@ import {
 } from "../core/route/route-options.ts";
 import { speedOf } from "../core/lift/lift-plan.ts";
 import type { Family, Seam } from "../core/stack/family.ts";
+import { isOutOfDate, lotKinds, type Lot } from "../core/materials/lots.ts";
 import { families } from "./families.ts";
+import { demoLots } from "./lots.ts";
 import { seededRandom, type Random } from "./random.ts";
 
 export interface ScenarioJob {
@@ -103,6 +105,10 @@ class Bench {
 
   wait(seconds: number): void {
     this.clockMs += seconds * 1_000;
+  }
+
+  get nowMs(): number {
+    return this.clockMs;
   }
 
   next(): NextAction | null {
@@ -273,6 +279,42 @@ function residueOf({ random, family }: Bench): EventDraft {
   };
 }
 
+/** The shop's lots at the moment of loading. */
+let shelf: readonly Lot[] = [];
+
+/** A lot of a kind that was open, or could be, and in date on the day. */
+function lotAtHand({ random }: Bench, kind: string, dayMs: number): EventDraft | null {
+  const good = shelf.filter(
+    (lot) =>
+      lot.kind === kind &&
+      lot.openedOn !== null &&
+      Date.parse(lot.openedOn) <= dayMs &&
+      !isOutOfDate(lot, dayMs),
+  );
+  if (good.length === 0) return null;
+  const { lot, material, expiresOn, openedOn, openDays, kind: of } = random.pick(good);
+  return {
+    stage: "bond",
+    kind: "lot-chosen",
+    data: { kind: of, lot, material, expiresOn, openedOn, openDays },
+  };
+}
+
+/** A bubble that side light shows, a pinprick mostly. */
+function bubbleOf({ random, family }: Bench): EventDraft {
+  const { widthMm, heightMm } = family.outline;
+  const round = (mm: number) => Number(mm.toFixed(1));
+  return {
+    stage: "bond",
+    kind: "bubble-marked",
+    data: {
+      xMm: round(random.between(0.15, 0.85) * widthMm),
+      yMm: round(random.between(0.15, 0.85) * heightMm),
+      diameterMm: random.pick([0.1, 0.2, 0.3]),
+    },
+  };
+}
+
 /** Chooses what is recorded for an action: mostly what the bar offers, sometimes what goes wrong. */
 function decide(bench: Bench, action: NextAction, fate: Fate, skipsChecks: boolean): EventDraft {
   const { random, state, family } = bench;
@@ -291,6 +333,17 @@ function decide(bench: Bench, action: NextAction, fate: Fate, skipsChecks: boole
   }
   if (draft.kind === "step-done" && draft.data.step === "look" && state.residue.length === 0) {
     return random.chance(0.35) ? residueOf(bench) : draft;
+  }
+  if (draft.kind === "step-done" && draft.data.step.startsWith("lot-")) {
+    const kind = lotKinds.find((name) => draft.data.step === `lot-${name}`)!;
+    return lotAtHand(bench, kind, bench.nowMs) ?? draft;
+  }
+  if (draft.kind === "step-done" && draft.data.step === "bubbles" && state.bubbles.length === 0) {
+    return random.chance(0.2) ? bubbleOf(bench) : draft;
+  }
+  if (draft.kind === "step-done" && draft.data.step === "bubbles-settled") {
+    const open = state.bubbles.find(({ settled }) => settled === null);
+    if (open) return { stage: "bond", kind: "bubble-settled", data: { bubble: open.id, as: "gone" } };
   }
   if (draft.kind === "question-answered") {
     const { question } = draft.data;
@@ -494,6 +547,7 @@ function openJob(plan: OpenJob, index: number, nowMs: number, random: Random): S
 /** The whole scenario as of `nowMs`. The same moment gives the same data, down to the ids. */
 export function makeScenario(nowMs: number): ScenarioJob[] {
   const random = seededRandom(SEED);
+  shelf = demoLots(nowMs);
   finishedBefore.clear();
   return [
     ...Array.from({ length: FINISHED_JOBS }, (_, index) => finishedJob(index, nowMs, random)),

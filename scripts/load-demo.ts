@@ -1,10 +1,12 @@
 import type pg from "pg";
 import { families } from "../demo/families.ts";
 import { filmShelf } from "../demo/film-shelf.ts";
+import { demoLots } from "../demo/lots.ts";
 import { makeScenario, technicians } from "../demo/scenario.ts";
 import { inTransaction } from "../server/db/pool.ts";
 import { createJobWithin } from "../server/store/jobs.ts";
 import { addSheet } from "../server/store/film-shelf.ts";
+import { addLot } from "../server/store/lots.ts";
 import { keepFamily, type StoredFamily } from "../server/store/families.ts";
 import { keepTechnicians } from "../server/store/technicians.ts";
 
@@ -17,6 +19,7 @@ export async function loadDemo(pool: pg.Pool, nowMs = Date.now()): Promise<numbe
     const stored = new Map<string, StoredFamily>();
     for (const family of families) stored.set(family.code, await keepFamily(client, family));
     for (const sheet of filmShelf) await addSheet(client, sheet);
+    for (const lot of demoLots(nowMs)) await addLot(client, lot);
     const jobs = makeScenario(nowMs);
     for (const job of jobs) {
       const result = await createJobWithin(client, { ...job, family: stored.get(job.family.code)! });

@@ -1,4 +1,4 @@
-import { liquidAdhesive } from "../materials/adhesives.ts";
+import { bondPractice, liquidAdhesive, type LiquidAdhesive } from "../materials/adhesives.ts";
 import type { Family } from "../stack/family.ts";
 import { calculateAdhesiveDose, type AdhesiveDoseInput } from "./adhesive-dose.ts";
 
@@ -12,16 +12,20 @@ export function bondAreaMm2({ outline }: Pick<Family, "outline">): number {
 export function bondDoseInput(
   family: Family,
   chosen: Partial<Record<string, number>> = {},
+  adhesive: LiquidAdhesive = liquidAdhesive,
 ): AdhesiveDoseInput {
   return {
     areaMm2: bondAreaMm2(family),
-    gapUm: chosen.gapUm ?? liquidAdhesive.gapUm.value,
-    overflowPct: chosen.overflowPct ?? liquidAdhesive.overflowPct.value,
-    shrinkPct: chosen.shrinkPct ?? liquidAdhesive.shrinkPct.value,
-    densityGcm3: chosen.densityGcm3 ?? liquidAdhesive.densityGcm3.value,
-    nozzleInsideMm: chosen.nozzleInsideMm ?? liquidAdhesive.nozzleInsideMm.value,
+    gapUm: chosen.gapUm ?? bondPractice.gapUm.value,
+    overflowPct: chosen.overflowPct ?? bondPractice.overflowPct.value,
+    shrinkPct: chosen.shrinkPct ?? adhesive.shrinkPct.value,
+    densityGcm3: chosen.densityGcm3 ?? adhesive.densityGcm3.value,
+    nozzleInsideMm: chosen.nozzleInsideMm ?? bondPractice.nozzleInsideMm.value,
   };
 }
 
-export const bondDose = (family: Family, chosen?: Partial<Record<string, number>>) =>
-  calculateAdhesiveDose(bondDoseInput(family, chosen));
+export const bondDose = (
+  family: Family,
+  chosen?: Partial<Record<string, number>>,
+  adhesive?: LiquidAdhesive,
+) => calculateAdhesiveDose(bondDoseInput(family, chosen, adhesive));

@@ -1,6 +1,8 @@
-import { liquidAdhesive } from "../materials/adhesives.ts";
+import { bondPractice } from "../materials/adhesives.ts";
 import type { Family } from "../stack/family.ts";
 import { oppositeEdge, type Edge } from "../stack/outline.ts";
+import { START_GAPS } from "./fill-front.ts";
+import type { AdhesiveInUse } from "./adhesive-in-use.ts";
 import { calculateLowerTime, type LowerTime } from "./lower-time.ts";
 import { calculateSqueezeTime } from "./squeeze-time.ts";
 
@@ -12,34 +14,34 @@ export interface Lowering extends LowerTime {
 }
 
 /** The way with the shorter travel: set down along a long edge. */
-export function loweringOf({ outline }: Pick<Family, "outline">): Lowering {
+export function loweringOf({ outline }: Pick<Family, "outline">, adhesive: AdhesiveInUse): Lowering {
   const { widthMm, heightMm } = outline;
   const first = widthMm >= heightMm ? "top" : "left";
-  const { viscosityPaS, surfaceTensionMnM, capillaryLimit, wedgeMm } = liquidAdhesive;
   return {
     ...calculateLowerTime({
       lengthMm: Math.min(widthMm, heightMm),
-      viscosityPaS: viscosityPaS.value,
-      surfaceTensionMnM: surfaceTensionMnM.value,
-      capillaryLimit: capillaryLimit.value,
-      wedgeMm: wedgeMm.value,
+      viscosityPaS: adhesive.nowPaS,
+      surfaceTensionMnM: adhesive.surfaceTensionMnM.value,
+      capillaryLimit: bondPractice.capillaryLimit.value,
+      wedgeMm: bondPractice.wedgeMm.value,
     }),
     first,
     towards: oppositeEdge[first],
   };
 }
 
-/** Beads are so many times as high as the bond line when the glass lies down. Assumed. */
-const BEAD_GAPS = 2;
-
 /** How long a glass that lies on its beads takes down to the bond line, s. */
-export function settleS({ outline }: Pick<Family, "outline">, gapUm: number): number {
+export function settleS(
+  { outline }: Pick<Family, "outline">,
+  gapUm: number,
+  { nowPaS }: AdhesiveInUse,
+): number {
   const { widthMm, heightMm } = outline;
   return calculateSqueezeTime({
     shape: { widthMm, heightMm },
-    viscosityPaS: liquidAdhesive.viscosityPaS.value,
-    forceN: liquidAdhesive.pressingN.value,
-    startGapUm: BEAD_GAPS * gapUm,
+    viscosityPaS: nowPaS,
+    forceN: bondPractice.pressingN.value,
+    startGapUm: START_GAPS * gapUm,
     endGapUm: gapUm,
   }).timeS;
 }

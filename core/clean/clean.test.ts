@@ -141,7 +141,7 @@ describe("the time from the last wipe to the laying", () => {
     expect(wipe!.label).to.equal("Since the last wipe");
     expect(secondsLeft(wipe!, hand.nowMs)).to.be.within(1, FRESH_S);
     hand.workTo("bond");
-    expect(hand.next()!.key).to.equal("dose");
+    expect(hand.next()!.key).to.equal("lot-adhesive");
     pressTo(hand, "lay").press();
     expect(hand.state.timers.filter(({ stoppedAt }) => stoppedAt === null)).to.deep.equal([]);
   });

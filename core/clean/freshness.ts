@@ -1,5 +1,5 @@
 import type { EventDraft } from "../job/event.ts";
-import type { JobState, Timer } from "../job/fold.ts";
+import { stepKey, type JobState, type Timer } from "../job/fold.ts";
 
 /** How long a wiped panel stays fit to be laid on, s: dust settles on it all the while. Assumed, until a shop has its own. */
 export const FRESH_S = 900;
@@ -9,13 +9,20 @@ const PREFIX = "wiped-";
 /** The timer that runs from a last wipe to the laying goes on from stage to stage. */
 export const isWipe = ({ timer }: Pick<Timer, "timer">): boolean => timer.startsWith(PREFIX);
 
+/** Steps of the bond that bring the new layer down where no liquid does. */
+const layingSteps: readonly string[] = ["close-glass", "first-edge", "film-on-glass"];
+
 /** Whether an event lays the new layer on the panel: from then on no dust can fall on it. */
 export function laysDown(draft: EventDraft): boolean {
   if (draft.stage !== "bond") return false;
   return draft.kind === "part-spent"
     ? draft.data.unit === "ml"
-    : draft.kind === "step-done" && ["close-glass", "first-edge"].includes(draft.data.step);
+    : draft.kind === "step-done" && layingSteps.includes(draft.data.step);
 }
+
+/** Whether the new layer lies on the panel. */
+export const hasLaid = ({ parts, stepsDone }: Pick<JobState, "parts" | "stepsDone">): boolean =>
+  parts.some(({ unit }) => unit === "ml") || layingSteps.some((step) => stepKey("bond", step) in stepsDone);
 
 /** Seconds since the last wipe; null where nobody has wiped. */
 export function wipeAgeS(state: Pick<JobState, "timers">, nowMs: number): number | null {

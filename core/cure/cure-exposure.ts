@@ -1,22 +1,80 @@
-import { benchLamp, liquidAdhesive } from "../materials/adhesives.ts";
+import { adhesiveInUse, type AdhesiveInUse } from "../bond/adhesive-in-use.ts";
 import type { JobState } from "../job/fold.ts";
+import { benchLamp } from "../materials/adhesives.ts";
 import type { Family } from "../stack/family.ts";
+import { coverLight, lampNms, USUAL_LAMP_NM, type LampNm } from "./cover-light.ts";
 import { calculateCureDose, type CureDoseInput } from "./cure-dose.ts";
 
-/** What a job's cure is reckoned with: its chosen settings, and before them what the radiometer last said. */
-export function cureSettings(state: JobState): Partial<Record<string, number>> {
-  const read = state.readings.filter((reading) => reading.quantity === "irradiance").at(-1);
-  return { ...state.settings.cure, ...(read ? { irradianceMwCm2: read.value } : {}) };
+/** What a cure is reckoned from: chosen settings over what the job's readings and its bottle say. */
+export interface CureBasis {
+  route: JobState["route"];
+  adhesive: AdhesiveInUse;
+  chosen: Partial<Record<string, number>>;
 }
 
-/** The cure input for a family under even light, with whatever this job has chosen in place of what is assumed. */
-export function cureInput(family: Family, chosen: Partial<Record<string, number>> = {}): CureDoseInput {
+/** What a job's cure is reckoned with: its chosen settings, and before them what the radiometer last said. */
+export function cureBasis(
+  state: Pick<JobState, "lots" | "readings" | "settings" | "route">,
+  changed: Partial<Record<string, number>> = {},
+): CureBasis {
+  const read = state.readings.filter((reading) => reading.quantity === "irradiance").at(-1);
+  return {
+    route: state.route,
+    adhesive: adhesiveInUse(state),
+    chosen: { ...state.settings.cure, ...(read ? { irradianceMwCm2: read.value } : {}), ...changed },
+  };
+}
+
+export const lampNmOf = ({ lampNm }: Partial<Record<string, number>>): LampNm =>
+  lampNms.find((nm) => nm === lampNm) ?? USUAL_LAMP_NM;
+
+/** How a torch stands over a panel. */
+export const torch = {
+  /** Over the glass, mm; n of its cosine law. Assumed: a lamp head with a lens. */
+  usual: { heightMm: 120, order: 3 },
+  heightMm: { min: 30, max: 500 },
+  order: { min: 1, max: 20 },
+  most: 9,
+} as const;
+
+/** Where the lamp stands for each of so many exposures: in rows that leave the gaps alike both ways. Even light needs none. */
+export function lampPlaces(
+  { outline: { widthMm, heightMm } }: Pick<Family, "outline">,
+  count: number,
+): { xMm: number; yMm: number }[] {
+  if (count < 1) return [];
+  const fits = Array.from({ length: count }, (_, i) => i + 1).filter((across) => count % across === 0);
+  const across = fits.reduce((best, n) => {
+    const skew = (k: number) => Math.abs(Math.log(widthMm / k / (heightMm / (count / k))));
+    return skew(n) < skew(best) ? n : best;
+  });
+  const down = count / across;
+  return Array.from({ length: count }, (_, i) => ({
+    xMm: (widthMm * ((i % across) + 0.5)) / across,
+    yMm: (heightMm * (Math.floor(i / across) + 0.5)) / down,
+  }));
+}
+
+/**
+ * The cure input for a family, with whatever this job has chosen in place of what is assumed: even light, or the torch at its places, of
+ * which each is lit as long as the others. What the radiometer reads is the light right below the lamp.
+ */
+export function cureInput(family: Family, { route, chosen, adhesive }: CureBasis): CureDoseInput {
   const { widthMm, heightMm } = family.outline;
   const border = Math.min(family.borderMm, Math.min(widthMm, heightMm) / 2 - 0.1);
+  const irradianceMwCm2 = chosen.irradianceMwCm2 ?? benchLamp.irradianceMwCm2.value;
+  const zMm = chosen.lampHeightMm ?? torch.usual.heightMm;
+  const order = chosen.lampOrder ?? torch.usual.order;
+  // E0 = P (n + 1) / (2 pi z²) right below.
+  const powerMw = (irradianceMwCm2 * 2 * Math.PI * (zMm / 10) ** 2) / (order + 1);
+  const places = irradianceMwCm2 > 0 ? lampPlaces(family, chosen.lampPlaces ?? 0) : [];
   return {
     panel: { widthMm, heightMm },
-    irradianceMwCm2: chosen.irradianceMwCm2 ?? benchLamp.irradianceMwCm2.value,
-    coverTransmittancePct: chosen.coverTransmittancePct ?? benchLamp.coverTransmittancePct.value,
+    ...(places.length > 0
+      ? { lamps: places.map((place) => ({ ...place, zMm, powerMw, order })) }
+      : { irradianceMwCm2 }),
+    coverTransmittancePct:
+      chosen.coverTransmittancePct ?? coverLight(family, route, lampNmOf(chosen)).transmittancePct,
     ...(border > 0
       ? {
           border: {
@@ -25,18 +83,27 @@ export function cureInput(family: Family, chosen: Partial<Record<string, number>
           },
         }
       : {}),
-    requiredMjCm2: chosen.requiredMjCm2 ?? liquidAdhesive.requiredMjCm2.value,
+    requiredMjCm2: chosen.requiredMjCm2 ?? adhesive.requiredMjCm2.value,
+    gridMm: Math.max(widthMm, heightMm) / 48,
   };
 }
 
 /** Exposures for tack and main cure, s; `null` where the lamp gives nothing. The border from above is its own figure. */
-export function cureExposure(family: Family, chosen: Partial<Record<string, number>> = {}) {
-  const input = cureInput(family, chosen);
-  const { exposureS, borderExposureS, minMwCm2 } = calculateCureDose(input);
+export function cureExposure(family: Family, basis: CureBasis) {
+  const input = cureInput(family, basis);
+  const result = calculateCureDose(input);
+  const { exposureS } = result;
   return {
-    minMwCm2,
-    exposureS,
-    borderExposureS,
-    tackS: exposureS === null ? null : (exposureS * liquidAdhesive.tackMjCm2.value) / input.requiredMjCm2,
+    ...result,
+    tackS:
+      exposureS === null
+        ? null
+        : (exposureS * basis.adhesive.tackMjCm2.value) / basis.adhesive.requiredMjCm2.value,
   };
 }
+
+/** ICNIRP: at the eye no more than this of UV-A in eight hours, J/m² (from memory of the guidelines of 2004). */
+const EYE_LIMIT_J_M2 = 10_000;
+
+/** How long an unshielded eye may be in light of this irradiance before the day's limit is used up, s. */
+export const eyeLimitS = (irradianceMwCm2: number): number => EYE_LIMIT_J_M2 / (irradianceMwCm2 * 10);

@@ -32,6 +32,10 @@ export const cautions = {
     title: "Acrylic adhesive",
     text: "Uncured adhesive can sensitise skin for life: gloves on, wipe spills at once, read its safety data sheet.",
   },
+  pressure: {
+    title: "Pressure and closing plates",
+    text: "Door locked before the pressure comes on, and not opened before it has gone. Hands out of closing plates. Stay below what the vessel's plate says; where the law says so, it is inspected.",
+  },
   film: {
     title: "Decaying film",
     text: "Old polarizers give off acetic acid: air moving. Hold the glass close to the peel line so that it does not bend.",

@@ -1,17 +1,20 @@
 import { z } from "zod";
 import { axisDeg, filmPiece, filmSide } from "../film/films.ts";
 import { heatMethodKinds } from "../heat/heat-methods.ts";
+import { bubbleFates, bubblePlace } from "../bond/bubbles.ts";
+import { namedPattern } from "../bond/pattern.ts";
 import { residuePatch } from "../clean/residue.ts";
 import { damage } from "../intake/damage.ts";
 import { pacedStretch } from "../lift/cut-pace.ts";
 import { liftStressInput } from "../lift/lift-stress.ts";
 import { answerNamed, questionKeys, questionNamed } from "../route/decision-tree.ts";
+import { lotTold } from "../materials/lots.ts";
 import { solventNames } from "../materials/solvents.ts";
 import { routeChoiceInput } from "../route/route-choice.ts";
 import { key } from "../stack/family.ts";
 import { edges } from "../stack/outline.ts";
 import { bounded, boundedWhole, durationS, temperatureC, words } from "../units.ts";
-import { routeNames, stageNames } from "./route.ts";
+import { routeNames, schools, stageNames } from "./route.ts";
 
 export const holdNames = [
   "job-held",
@@ -24,6 +27,7 @@ export const holdNames = [
   "no-hot-tool",
   "driver-edge-dry",
   "freshly-wiped",
+  "lot-in-date",
   "checked-after-lift",
   "proved-before-close",
   "screws-reconciled",
@@ -44,6 +48,8 @@ export const readingKinds = {
   room: { label: "Room", unit: "C", min: -30, max: 60 },
   irradiance: { label: "Irradiance", unit: "mW/cm2", min: 0, max: 100_000 },
   mass: { label: "Adhesive laid", unit: "g", min: 0, max: 5_000 },
+  viscosity: { label: "Viscosity", unit: "Pa s", min: 0.001, max: 10_000 },
+  "chamber pressure": { label: "Chamber", unit: "bar", min: 0, max: 100 },
   "border offset": { label: "Border offset", unit: "mm", min: 0, max: 50 },
 } as const satisfies Record<string, { label: string; unit: string; min: number; max: number }>;
 export type ReadingKind = keyof typeof readingKinds;
@@ -182,6 +188,7 @@ export const eventData = {
     }),
     volumeMl: bounded(0.1, 2_000),
     evaporateMin: bounded(0.5, 240),
+    lot: words(60).optional(),
   }),
   /** How much light came through at an angle between the film that is measured and the one that is turned. */
   "axis-read": z.strictObject({
@@ -206,7 +213,26 @@ export const eventData = {
     result: z.enum(checkResults, { error: `must be one of ${checkResults.join(", ")}` }),
     note: z.string().trim().max(500).optional(),
   }),
-  "part-spent": z.strictObject({ part: words(120), quantity: bounded(0, 1e6), unit: words(20) }),
+  "part-spent": z.strictObject({
+    part: words(120),
+    quantity: bounded(0, 1e6),
+    unit: words(20),
+    /** Which of the shop's lots it came from. */
+    lot: words(60).optional(),
+  }),
+  /** What the shop knew of a lot when it was taken to the bench. */
+  "lot-chosen": lotTold,
+  /** How the new layer is joined, where there is a choice. */
+  "school-chosen": z.strictObject({
+    school: z.enum(schools, { error: `must be one of ${schools.join(", ")}` }),
+  }),
+  "pattern-chosen": namedPattern,
+  "bubble-marked": bubblePlace,
+  /** What became of the bubble that this id's event marked. */
+  "bubble-settled": z.strictObject({
+    bubble: z.uuid({ error: "must be the id of a marked bubble" }),
+    as: z.enum(bubbleFates, { error: `must be one of ${bubbleFates.join(", ")}` }),
+  }),
   "route-changed": z.strictObject({ from: z.enum(routeNames), to: z.enum(routeNames), reason: words(500) }),
   "hold-overridden": z.strictObject({
     hold: z.enum(holdNames),

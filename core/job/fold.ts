@@ -1,3 +1,4 @@
+import type { LotKind } from "../materials/lots.ts";
 import { isWipe, laysDown } from "../clean/freshness.ts";
 import type { ResiduePatch } from "../clean/residue.ts";
 import type { FilmSide } from "../film/films.ts";
@@ -16,7 +17,7 @@ import type {
   Outcome,
   ReadingKind,
 } from "./event.ts";
-import { routes, type RouteName, type StageName } from "./route.ts";
+import { routes, type RouteName, type School, type StageName } from "./route.ts";
 
 export interface Stamp {
   at: string;
@@ -87,6 +88,15 @@ export interface JobState {
   filmsTaken: (EventDataOf<"film-taken"> & Stamp)[];
   checks: Partial<Record<StageName, Record<string, Check>>>;
   parts: (EventDataOf<"part-spent"> & Stamp)[];
+  /** The lots at the bench, the last of each kind. */
+  lots: Partial<Record<LotKind, EventDataOf<"lot-chosen"> & Stamp>>;
+  school: School;
+  pattern: (EventDataOf<"pattern-chosen"> & Stamp) | null;
+  /** Each under the id of the event that marked it. */
+  bubbles: (EventDataOf<"bubble-marked"> & {
+    id: string;
+    settled: EventDataOf<"bubble-settled">["as"] | null;
+  } & Stamp)[];
   readings: { quantity: ReadingKind; stage: StageName; source: string; at: string; value: number }[];
   overrides: Partial<Record<HoldName, { reason: string } & Stamp>>;
   routeChanges: (EventDataOf<"route-changed"> & Stamp)[];
@@ -131,6 +141,10 @@ function emptyState(): JobState {
     filmsTaken: [],
     checks: {},
     parts: [],
+    lots: {},
+    school: "liquid",
+    pattern: null,
+    bubbles: [],
     readings: [],
     overrides: {},
     routeChanges: [],
@@ -325,6 +339,23 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
     }
     case "part-spent":
       state.parts = [...state.parts, { ...event.data, ...stamp }];
+      break;
+    case "lot-chosen":
+      state.lots = { ...state.lots, [event.data.kind]: { ...event.data, ...stamp } };
+      break;
+    case "school-chosen":
+      state.school = event.data.school;
+      break;
+    case "pattern-chosen":
+      state.pattern = { ...event.data, ...stamp };
+      break;
+    case "bubble-marked":
+      state.bubbles = [...state.bubbles, { ...event.data, id: event.id, settled: null, ...stamp }];
+      break;
+    case "bubble-settled":
+      state.bubbles = state.bubbles.map((bubble) =>
+        bubble.id === event.data.bubble ? { ...bubble, settled: event.data.as } : bubble,
+      );
       break;
     case "route-changed":
       state.routeChanges = [...state.routeChanges, { ...event.data, ...stamp }];

@@ -1,5 +1,6 @@
 import { dryEdges } from "../clean/dry-edge.ts";
 import { FRESH_S, laysDown, wipeAgeS, wipeDraft } from "../clean/freshness.ts";
+import { isOutOfDate, usableUntilMs } from "../materials/lots.ts";
 import { solventNamed } from "../materials/solvents.ts";
 import type { EventDraft, HoldName } from "./event.ts";
 import { stepKey } from "./fold.ts";
@@ -286,6 +287,20 @@ const freshlyWiped: HoldCheck = ({ state, nowMs }, draft) => {
   };
 };
 
+/** A lot that is past its date is not spent without a signed reason. */
+const lotInDate: HoldCheck = ({ state, nowMs }, draft) => {
+  if (draft.kind !== "part-spent" && draft.kind !== "solvent-chosen") return null;
+  const told = Object.values(state.lots).find(({ lot }) => lot === draft.data.lot);
+  if (!told || !isOutOfDate(told, nowMs)) return null;
+  const since = new Date(usableUntilMs(told)! - 1).toISOString().slice(0, 10);
+  return {
+    name: "lot-in-date",
+    sentence: `Lot ${told.lot} (${told.material}) was good until ${since}: choose another lot, or sign for this one.`,
+    lifts: [],
+    overridable: true,
+  };
+};
+
 const provedBeforeClose: HoldCheck = (context, draft) => {
   const { state, family } = context;
   if (draft.kind !== "stage-started" || draft.stage !== "close") return null;
@@ -353,6 +368,7 @@ const holdChecks: readonly HoldCheck[] = [
   driverEdgeDry,
   checkedAfterLift,
   freshlyWiped,
+  lotInDate,
   provedBeforeClose,
 ];
 

@@ -66,7 +66,8 @@ export function nextAction(context: StepContext): NextAction | null {
     if (step) {
       action = ofStep(context, step);
       // Only these kinds can be held within a stage; the other drafts may take a calculation, so they are not made here.
-      if (/^((connector|screws|move)-|(risk|spend)$)/.test(step.key)) probe = step.draft();
+      if (/^((connector|screws|move)-|(risk|spend|spend-film|lay|tape)$)/.test(step.key))
+        probe = step.draft();
     } else if (stage === "close") {
       const outcome = state.route === "assembly" ? "assembly fitted" : "repaired";
       probe = { stage, kind: "job-ended", data: { outcome } };

@@ -1,8 +1,10 @@
 import type { Family } from "../stack/family.ts";
 import type { EventDraft, JobEvent } from "./event.ts";
 import { pointOffPanel } from "../intake/damage.ts";
-import { edgeLengthMm } from "../stack/outline.ts";
+import { edgeLengthMm, isOnPanel } from "../stack/outline.ts";
 import { screwLedger, screwRefusal, type Misfit } from "../open/screw-ledger.ts";
+import { placeOffPanel } from "../bond/pattern.ts";
+import { hasLaid } from "../clean/freshness.ts";
 import { applyEvent, foldJob, screwMove, standingEvents, type JobState } from "./fold.ts";
 import { holdOn, type Hold } from "./holds.ts";
 import { routes, stageTitles } from "./route.ts";
@@ -41,6 +43,7 @@ const anyTime = new Set<EventDraft["kind"]>([
   "damage-marked",
   "photo-added",
   "quoted",
+  "lot-chosen",
   "family-adopted",
   "job-ended",
 ]);
@@ -105,12 +108,41 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
         ? no(`${draft.data[beyond]} lies beyond the ${edge} edge, which is ${longMm} mm long.`, beyond)
         : null;
     }
+    case "bubble-marked": {
+      const { widthMm, heightMm } = family.outline;
+      const { xMm, yMm } = draft.data;
+      return isOnPanel(family.outline, xMm, yMm)
+        ? null
+        : no(`${xMm}, ${yMm} must lie on the panel, which is ${widthMm} × ${heightMm} mm.`, "xMm");
+    }
+    case "bubble-settled":
+      return state.bubbles.some(({ id, settled }) => id === draft.data.bubble && settled === null)
+        ? null
+        : no("No such bubble is marked.", "bubble");
+    case "pattern-chosen": {
+      const off = placeOffPanel(family.outline, draft.data.pieces);
+      const { widthMm, heightMm } = family.outline;
+      return off
+        ? no(`${off.xMm}, ${off.yMm} must lie on the panel, which is ${widthMm} × ${heightMm} mm.`, off.path)
+        : null;
+    }
+    case "school-chosen":
+      if (routes[state.route].joins !== "liquid")
+        return no("This job's route lays no bonded layer.", "school");
+      return hasLaid(state) ? no("It is laid already: the school cannot change any more.", "school") : null;
     case "residue-cleared":
       return state.residue.some(({ id, clearedAt }) => id === draft.data.residue && clearedAt === null)
         ? null
         : no("No such patch is marked.", "residue");
     case "step-done": {
       const left = state.residue.filter(({ clearedAt }) => clearedAt === null);
+      const bubbles = state.bubbles.filter(({ settled }) => settled === null);
+      if (draft.stage === "bond" && draft.data.step === "bubbles-settled" && bubbles.length > 0) {
+        return no(
+          `${bubbles.length} ${bubbles.length === 1 ? "bubble is" : "bubbles are"} still marked: each has gone, is left, or wants rework.`,
+          "step",
+        );
+      }
       return draft.stage === "clean" && draft.data.step === "look" && left.length > 0
         ? no(`${left.length} ${left.length === 1 ? "patch is" : "patches are"} still marked.`, "step")
         : null;

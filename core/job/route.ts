@@ -63,6 +63,10 @@ export const routes: Record<RouteName, Route> = {
   },
 };
 
+/** Ways to lay a bonded layer: liquid adhesive, or a film of adhesive pressed in a laminator. */
+export const schools = ["liquid", "sheet"] as const;
+export type School = (typeof schools)[number];
+
 export const stageTitles: Record<StageName, string> = {
   intake: "Intake",
   open: "Open",

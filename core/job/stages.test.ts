@@ -56,6 +56,22 @@ describe("the stages", () => {
         if (isCold && hand.state.present === "lift" && hand.next()!.key === "heat") {
           expect(hand.try(frozen(hand.family))).to.equal(null);
         }
+        if (isCold && hand.state.bubbles.length === 0 && hand.next()!.key === "bubbles") {
+          expect(
+            hand.try({
+              stage: "bond",
+              kind: "bubble-marked",
+              data: { xMm: 20, yMm: 30, diameterMm: 0.2 },
+            }),
+          ).to.equal(null);
+        }
+        if (hand.next()!.key === "bubbles-settled") {
+          const bubble = hand.state.bubbles.find(({ settled }) => settled === null);
+          if (bubble) {
+            expect(hand.try(hand.next()!.draft())!.path).to.equal("step");
+            hand.try({ stage: "bond", kind: "bubble-settled", data: { bubble: bubble.id, as: "gone" } });
+          }
+        }
         const { caution } = hand.next()!;
         if (caution && hand.state.present) {
           asked.set(caution, (asked.get(caution) ?? new Set<string>()).add(hand.state.present));
@@ -67,6 +83,7 @@ describe("the stages", () => {
     expect([...asked.get("cell")!]).to.deep.equal(["open", "close"]);
     expect([...asked.get("heat")!]).to.deep.equal(["lift", "clean"]);
     expect([...asked.get("uv")!]).to.deep.equal(["cure"]);
+    expect([...asked.get("pressure")!]).to.deep.equal(["bond"]);
     expect([...asked.get("solder")!]).to.deep.equal(["rework"]);
     expect([...asked.get("mains")!]).to.deep.equal(["open", "close"]);
   });

@@ -36,6 +36,8 @@ export const layer = z.strictObject({
   maxCSource: words(200).optional(),
   /** Conductance of a poor contact under the layer. */
   contactBelowWm2K: bounded(0.01, 10_000_000).optional(),
+  /** A filter: it lets no light through below this wavelength. */
+  blocksBelowNm: bounded(200, 800).optional(),
 });
 export type Layer = z.output<typeof layer>;
 

@@ -77,6 +77,18 @@ export function checkFeatures(
   });
 }
 
+/** Whether a place lies within the outline, its round corners heeded. */
+export function isOnPanel(
+  { widthMm, heightMm, cornerRadiusMm = 0 }: Outline,
+  xMm: number,
+  yMm: number,
+): boolean {
+  if (xMm < 0 || yMm < 0 || xMm > widthMm || yMm > heightMm) return false;
+  const dx = Math.max(cornerRadiusMm - xMm, xMm - (widthMm - cornerRadiusMm), 0);
+  const dy = Math.max(cornerRadiusMm - yMm, yMm - (heightMm - cornerRadiusMm), 0);
+  return dx === 0 || dy === 0 || dx * dx + dy * dy <= cornerRadiusMm * cornerRadiusMm;
+}
+
 /** Where along an edge a point of the panel lies, and how far in it is from that edge, mm. */
 export function edgeOffset(
   panel: Outline,

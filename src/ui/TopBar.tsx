@@ -72,6 +72,7 @@ export function TopBar({
         {link("/", "Bench")}
         {link("/families", "Families")}
         {link("/film", "Film")}
+        {link("/lots", "Lots")}
         {link("/shop", "Shop")}
       </nav>
       <div className="ml-auto flex flex-wrap items-center gap-2">

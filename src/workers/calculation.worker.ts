@@ -3,6 +3,6 @@ import { findCalculation, runCalculation } from "../../core/calculations.ts";
 /** Runs calculations of the registry off the page's own thread, one after the other. */
 self.onmessage = ({ data }: MessageEvent<{ id: number; name: string; input: unknown }>) => {
   const { id, name, input } = data;
-  const onProgress = (share: number) => self.postMessage({ id, share });
+  const onProgress = (share: number, soFar?: unknown) => self.postMessage({ id, share, soFar });
   self.postMessage({ id, ...runCalculation(findCalculation(name)!, input, onProgress) });
 };

@@ -7,11 +7,13 @@ export interface Calculated<Result> {
   faults: Fault[] | null;
   /** 0 to 1 where it tells. */
   share: number | null;
+  /** The best answer up to now, where it tells. */
+  soFar: unknown;
 }
 
-type Answer<Result> = { id: number; share?: number; result?: Result; faults?: Fault[] };
+type Answer<Result> = { id: number; share?: number; soFar?: unknown; result?: Result; faults?: Fault[] };
 
-const waiting = { result: null, faults: null, share: null };
+const waiting = { result: null, faults: null, share: null, soFar: undefined };
 
 /**
  * Runs one calculation on several inputs in a worker, in their order. New inputs end what is still running; so do null and

@@ -1,10 +1,16 @@
-import { FRESH_S, isWipe, wipeAgeS, wipeDraft } from "../../clean/freshness.ts";
+import { adhesiveInUse } from "../../bond/adhesive-in-use.ts";
+import { programOf } from "../../bond/bubbles.ts";
+import type { NamedPattern } from "../../bond/pattern.ts";
+import { adhesiveFilmSize, programOfLaminator } from "../../bond/sheet-school.ts";
+import { shippedPatterns } from "../../bond/shipped-patterns.ts";
+import { tapePlan } from "../../bond/tape-plan.ts";
+import { FRESH_S, hasLaid, isWipe, wipeAgeS, wipeDraft } from "../../clean/freshness.ts";
+import type { LotKind } from "../../materials/lots.ts";
 import { calculateAdhesiveDose, type AdhesiveDoseInput } from "../../bond/adhesive-dose.ts";
 import { bondDose, bondDoseInput } from "../../bond/bond-dose.ts";
 import { loweringOf } from "../../bond/lowering.ts";
 import { FIRST_STRIP_MM, layingPlan } from "../../film/laying.ts";
-import type { SettingsDraft } from "../event.ts";
-import { stepKey } from "../fold.ts";
+import type { EventDraft, SettingsDraft } from "../event.ts";
 import { routes } from "../route.ts";
 import { confirmStep, timerStep, type Stage, type Step, type StepContext } from "../step.ts";
 
@@ -22,30 +28,107 @@ export const doseDraft = (input: AdhesiveDoseInput): SettingsDraft => {
   };
 };
 
+/** What is laid in all on a job, ml: as chosen, or as the family takes. */
+export const doseMl = ({ state, family }: Pick<StepContext, "state" | "family">): number =>
+  state.settings.bond?.volumeMl ??
+  roundMl(bondDose(family, state.settings.bond, adhesiveInUse(state)).volumeMl);
+
+/** The pattern that is laid until another is chosen: it reaches the corners and closes in nothing. */
+export const usualPattern = (context: Pick<StepContext, "state" | "family">): NamedPattern =>
+  shippedPatterns(context.family.outline, doseMl(context) * 1_000).find(({ name }) => name === "Branch")!;
+
+const SETTLED = "bubbles-settled";
+
+function lotStep(context: StepContext, kind: LotKind, ask: string): Step {
+  return {
+    ...confirmStep(context, "bond", `lot-${kind}`, ask, "No lot noted", { optional: true }),
+    ...(context.state.lots[kind] ? { done: true } : {}),
+  };
+}
+
+/** What is spent, from the lot at the bench where there is one. */
+const spent = (
+  { state }: StepContext,
+  kind: LotKind,
+  part: string,
+  quantity: number,
+  unit: string,
+): EventDraft => ({
+  stage: "bond",
+  kind: "part-spent",
+  data: { part, quantity, unit, ...(state.lots[kind] ? { lot: state.lots[kind].lot } : {}) },
+});
+
+/** Bubbles are looked for, chased in the chamber, and each is settled. */
+function bubbleSteps(context: StepContext): Step[] {
+  const { state } = context;
+  const { holdBar, holdMin, chamberC } = programOf(state.settings.bond);
+  const wantsChamber = state.bubbles.length > 0;
+  return [
+    confirmStep(
+      context,
+      "bond",
+      "bubbles",
+      "Look along it in side light: mark every bubble on the plan.",
+      state.bubbles.length > 0 ? `${state.bubbles.length} marked, no more` : "No bubble",
+    ),
+    ...(wantsChamber
+      ? [
+          timerStep(
+            context,
+            "bond",
+            { key: "chamber", label: "Pressure chamber", durationS: Math.ceil(holdMin * 60) },
+            {
+              ask: `Into the pressure chamber: ${holdBar} bar, ${chamberC} °C, ${holdMin} min.`,
+              start: "Chamber on",
+              wait: `In the chamber at ${holdBar} bar.`,
+              stop: "Pressure off",
+            },
+            { caution: "pressure" },
+          ),
+          confirmStep(
+            context,
+            "bond",
+            SETTLED,
+            "Look again: say of each bubble whether it has gone.",
+            "All settled",
+          ),
+        ]
+      : []),
+  ];
+}
+
+const alignStep = (context: StepContext) =>
+  confirmStep(context, "bond", "align", "Border equal all round: half a millimetre is seen.", "Aligned");
+
 function liquid(context: StepContext): Step[] {
   const { family, state } = context;
   const chosen = state.settings.bond;
-  const volumeMl = () => roundMl(bondDose(family, chosen).volumeMl);
-  const lowering = loweringOf(family);
+  const adhesive = adhesiveInUse(state);
+  const lowering = loweringOf(family, adhesive);
   return [
+    lotStep(context, "adhesive", "Take a bottle from the shelf: choose its lot."),
     {
       key: "dose",
       ask: "Choose the bond line and the dose.",
       press: "Use this dose",
       done: chosen?.volumeMl !== undefined,
-      draft: () => doseDraft(bondDoseInput(family, chosen)),
+      draft: () => doseDraft(bondDoseInput(family, chosen, adhesive)),
+    },
+    {
+      key: "pattern",
+      ask: "Choose a pattern and run the fill: no air closed in, windows dry.",
+      press: "Use this pattern",
+      done: state.pattern !== null,
+      draft: () => ({ stage: "bond", kind: "pattern-chosen", data: usualPattern(context) }),
     },
     {
       key: "lay",
-      ask: `Lay ${chosen?.volumeMl ?? volumeMl()} ml on the panel, clear of camera and sensor windows.`,
+      ask: `Lay ${doseMl(context)} ml on the panel${state.pattern ? `, pattern "${state.pattern.name}"` : ""}, clear of camera and sensor windows.`,
       press: "Laid",
       done: state.parts.some((part) => part.unit === "ml"),
       caution: "adhesive",
-      draft: () => ({
-        stage: "bond",
-        kind: "part-spent",
-        data: { part: "liquid optical adhesive", quantity: chosen?.volumeMl ?? volumeMl(), unit: "ml" },
-      }),
+      draft: () => spent(context, "adhesive", "liquid optical adhesive", doseMl(context), "ml"),
     },
     timerStep(
       context,
@@ -58,34 +141,106 @@ function liquid(context: StepContext): Step[] {
         stop: "Down, no air",
       },
     ),
-    confirmStep(context, "bond", "align", "Border equal all round: half a millimetre is seen.", "Aligned"),
+    alignStep(context),
+    ...bubbleSteps(context),
   ];
 }
 
-const tape = (context: StepContext): Step[] => [
-  confirmStep(
-    context,
-    "bond",
-    "tape",
-    "Perimeter tape on the frame, not on the picture. Rub it down.",
-    "Tape down",
-  ),
-  confirmStep(
-    context,
-    "bond",
-    "liner",
-    "All liners off but one edge's: that one stays until last.",
-    "One liner left",
-  ),
-  confirmStep(context, "bond", "dust", "Blow the panel clear; look along it in side light.", "No dust"),
-  confirmStep(
-    context,
-    "bond",
-    "close-glass",
-    "Close from the hinge edge, pull the last liner, squeeze all round.",
-    "Stuck",
-  ),
-];
+/** Optical adhesive film: onto the glass, into the mould, pressed in the laminator. */
+function sheet(context: StepContext): Step[] {
+  const { family, state } = context;
+  const { widthMm, heightMm } = adhesiveFilmSize(family.outline);
+  const chosen = state.settings.bond;
+  return [
+    lotStep(context, "film", "Take adhesive film from the shelf: choose its lot."),
+    {
+      ...confirmStep(
+        context,
+        "bond",
+        "film-on-glass",
+        "Adhesive film, cut {0} × {1}, onto the new glass: one edge first, liner away slowly, rubbed from the middle. Trim it flush.",
+        "Film on the glass",
+      ),
+      lengthsMm: [widthMm, heightMm],
+    },
+    {
+      key: "spend-film",
+      ask: "Note the piece of adhesive film: it is spent.",
+      press: "Noted",
+      done: state.parts.some(({ part }) => part === "optical adhesive film"),
+      draft: () => spent(context, "film", "optical adhesive film", 1, "sheet"),
+    },
+    confirmStep(
+      context,
+      "bond",
+      "mould",
+      "Second liner off; glass and panel into the mould, against its stops.",
+      "In the mould",
+    ),
+    {
+      key: "program",
+      ask: "Set the laminator: vacuum, pressure, temperature, time.",
+      press: "Use this program",
+      done: chosen?.laminateS !== undefined,
+      draft: () => ({
+        stage: "bond",
+        kind: "setting-chosen",
+        data: { settings: programOfLaminator(chosen) },
+      }),
+    },
+    timerStep(
+      context,
+      "bond",
+      { key: "laminate", label: "Laminator", durationS: programOfLaminator(chosen).laminateS },
+      {
+        ask: "Vacuum first, then pressure. Hands out.",
+        start: "Laminator on",
+        wait: "Pressing.",
+        stop: "Opened",
+      },
+      { caution: "pressure" },
+    ),
+    alignStep(context),
+    ...bubbleSteps(context),
+  ];
+}
+
+function tape(context: StepContext): Step[] {
+  const { lengthMm, liners, dwellS } = tapePlan(context.family);
+  const [first, ...others] = liners;
+  const last = others.pop()!;
+  return [
+    lotStep(context, "tape", "Take tape from the shelf: choose its lot."),
+    {
+      key: "tape",
+      ask: "Perimeter tape on the frame, not on the picture, {0} in four strips. Rub it down.",
+      lengthsMm: [lengthMm],
+      press: "Tape down",
+      done: context.state.parts.some(({ unit }) => unit === "mm"),
+      draft: () => spent(context, "tape", "perimeter tape", Math.round(lengthMm), "mm"),
+    },
+    confirmStep(
+      context,
+      "bond",
+      "liner",
+      `Liners off in this order: ${[first, ...others].join(", ")}. The ${last} edge's stays on until last.`,
+      "One liner left",
+    ),
+    confirmStep(context, "bond", "dust", "Blow the panel clear; look along it in side light.", "No dust"),
+    confirmStep(context, "bond", "close-glass", `Close from the ${last} edge, pull its liner.`, "Closed"),
+    timerStep(
+      context,
+      "bond",
+      { key: "dwell", label: "Squeeze", durationS: dwellS },
+      {
+        ask: "Squeeze all round, firmly and evenly, over the frame and never over the picture.",
+        start: "Squeezing",
+        wait: "Hold.",
+        stop: "Stuck",
+      },
+    ),
+  ];
+}
 
 function film(context: StepContext): Step[] {
   const { first, towards, people } = layingPlan(context.family);
@@ -125,15 +280,11 @@ function film(context: StepContext): Step[] {
   ];
 }
 
-const hasLain = ({ state }: StepContext) =>
-  state.parts.some(({ unit }) => unit === "ml") ||
-  ["close-glass", "first-edge"].some((step) => stepKey("bond", step) in state.stepsDone);
-
 /** The last wipe, again where it was too long ago, and the first time where the route has left it until now. */
 function wipeStep(context: StepContext): Step[] {
   const { state, nowMs } = context;
   const age = wipeAgeS(state, nowMs);
-  const isFresh = hasLain(context) || (age !== null && age <= FRESH_S);
+  const isFresh = hasLaid(state) || (age !== null && age <= FRESH_S);
   const wipedHere = state.timers.some((timer) => isWipe(timer) && timer.stage === "bond");
   if (routes[state.route].joins === "none" || (isFresh && !wipedHere)) return [];
   return [
@@ -156,7 +307,8 @@ export const bond: Stage = {
   question: "How much, and does it lie without air?",
   steps: (context) => {
     const joins = routes[context.state.route].joins;
-    const steps = joins === "liquid" ? liquid(context) : joins === "tape" ? tape(context) : film(context);
+    const bonded = context.state.school === "sheet" ? sheet : liquid;
+    const steps = joins === "liquid" ? bonded(context) : joins === "tape" ? tape(context) : film(context);
     return [...wipeStep(context), ...steps];
   },
 };

@@ -1,17 +1,24 @@
-import { cureExposure, cureInput, cureSettings } from "../../cure/cure-exposure.ts";
+import { cureBasis, cureExposure, lampNmOf, lampPlaces, type CureBasis } from "../../cure/cure-exposure.ts";
+import { benchLamp } from "../../materials/adhesives.ts";
 import type { Family } from "../../stack/family.ts";
 import type { SettingsDraft } from "../event.ts";
 import { confirmStep, timerStep, type Stage } from "../step.ts";
 
 /** The exposure that these settings ask for, to the next second; 0 where no light arrives, which chooses nothing. */
-export function exposureDraft(family: Family, settings: Partial<Record<string, number>>): SettingsDraft {
-  const { exposureS, tackS } = cureExposure(family, settings);
+export function exposureDraft(family: Family, basis: CureBasis): SettingsDraft {
+  const { exposureS, tackS } = cureExposure(family, basis);
+  const { chosen } = basis;
+  const { lampPlaces: places, lampHeightMm, lampOrder } = chosen;
   return {
     stage: "cure",
     kind: "setting-chosen",
     data: {
       settings: {
-        irradianceMwCm2: cureInput(family, settings).irradianceMwCm2!,
+        irradianceMwCm2: chosen.irradianceMwCm2 ?? benchLamp.irradianceMwCm2.value,
+        lampNm: lampNmOf(chosen),
+        ...(places === undefined ? {} : { lampPlaces: places }),
+        ...(lampHeightMm === undefined ? {} : { lampHeightMm }),
+        ...(lampOrder === undefined ? {} : { lampOrder }),
         exposureS: Math.ceil(exposureS ?? 0),
         tackS: Math.ceil(tackS ?? 0),
       },
@@ -24,14 +31,27 @@ export const cure: Stage = {
   question: "How long under the lamp?",
   steps: (context) => {
     const { state, family } = context;
-    const settings = cureSettings(state);
-    const { exposureS } = cureExposure(family, settings);
+    if (state.school === "sheet") {
+      return [
+        confirmStep(
+          context,
+          "cure",
+          "no-lamp",
+          "An adhesive film holds by itself. A film that wants light gets it as its maker says.",
+          "No lamp needed",
+        ),
+      ];
+    }
+    const basis = cureBasis(state);
+    const { exposureS } = cureExposure(family, basis);
     const chosen = state.settings.cure;
+    const places = Math.max(1, lampPlaces(family, chosen?.lampPlaces ?? 0).length);
+    const mainKey = (place: number) => (places === 1 ? "main" : `main-${place}`);
     // A lamp that is read again asks for the exposure again, until the light has been on for good.
     const isChosen =
       (chosen?.exposureS ?? 0) > 0 &&
-      (chosen?.irradianceMwCm2 === settings.irradianceMwCm2 ||
-        state.timers.some((timer) => timer.timer === "main"));
+      (chosen?.irradianceMwCm2 === (basis.chosen.irradianceMwCm2 ?? benchLamp.irradianceMwCm2.value) ||
+        state.timers.some((timer) => timer.timer.startsWith("main")));
     return [
       {
         key: "exposure",
@@ -42,7 +62,7 @@ export const cure: Stage = {
         press: "Use this exposure",
         done: isChosen,
         caution: "uv",
-        draft: () => exposureDraft(family, settings),
+        draft: () => exposureDraft(family, basis),
       },
       timerStep(
         context,
@@ -57,12 +77,26 @@ export const cure: Stage = {
         { caution: "uv" },
       ),
       confirmStep(context, "cure", "wipe", "Wipe what seeped out before it sets.", "Wiped"),
-      timerStep(
-        context,
-        "cure",
-        { key: "main", label: "Main cure", durationS: chosen?.exposureS || 1 },
-        { ask: "Sides first, then the face.", start: "Lamp on: cure", wait: "Curing.", stop: "Lamp off" },
-        { caution: "uv" },
+      ...Array.from({ length: places }, (_, i) =>
+        timerStep(
+          context,
+          "cure",
+          {
+            key: mainKey(i + 1),
+            label: places === 1 ? "Main cure" : `Main cure, place ${i + 1}`,
+            durationS: chosen?.exposureS || 1,
+          },
+          {
+            ask:
+              places === 1
+                ? "Sides first, then the face."
+                : `Lamp over place ${i + 1} of ${places}, as on the plan.`,
+            start: "Lamp on: cure",
+            wait: "Curing.",
+            stop: "Lamp off",
+          },
+          { caution: "uv" },
+        ),
       ),
       timerStep(
         context,

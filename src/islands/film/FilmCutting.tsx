@@ -21,6 +21,7 @@ import { useLive } from "../../ui/useLive.ts";
 import { usePreferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";
+import { saveFile } from "../../ui/save-file.ts";
 import { typedWithin } from "../../ui/typed-number.ts";
 import type { PanelProps } from "../stage/panel.ts";
 import { SheetDrawing } from "./SheetDrawing.tsx";
@@ -47,19 +48,8 @@ function within(typed: string, usual: number, most: number): number {
   return typedWithin(typed, [0, most]) ?? usual;
 }
 
-async function save(format: "svg" | "dxf" | "pdf", paper: string, drawing: object, name: string) {
-  const answer = await fetch(`/api/film/drawings/${format}?paper=${paper}`, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify(drawing),
-  });
-  if (!answer.ok) throw new Error(((await answer.json()) as Problem).detail);
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(await answer.blob());
-  link.download = `${name.replace(/[^\w-]+/g, "-")}.${format}`;
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
+const save = (format: "svg" | "dxf" | "pdf", paper: string, drawing: object, name: string) =>
+  saveFile(`/api/film/drawings/${format}?paper=${paper}`, drawing, `${name}.${format}`);
 
 /** The pieces laid out on the shelf's sheets: dragged where the hand knows better, drawn, printed, cut. */
 export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: readonly FilmSide[] }) {

@@ -46,6 +46,17 @@ const settingWords: Record<string, readonly [label: string, unit: string]> = {
   irradianceMwCm2: ["irradiance", "mW/cm²"],
   exposureS: ["exposure", "s"],
   tackS: ["tack", "s"],
+  lampNm: ["lamp", "nm"],
+  lampPlaces: ["places", ""],
+  lampHeightMm: ["lamp's height", "mm"],
+  lampOrder: ["beam's order", ""],
+  holdBar: ["chamber", "bar"],
+  holdMin: ["held", "min"],
+  chamberC: ["chamber", "°C"],
+  vacuumMbar: ["vacuum", "mbar"],
+  pressKpa: ["pressure", "kPa"],
+  laminateC: ["plates", "°C"],
+  laminateS: ["pressed", "s"],
 };
 
 function describeSetting([name, value]: readonly [string, number], preferences: Preferences): string {
@@ -196,7 +207,19 @@ export function describeEvent(
       return `${name} ${results[event.data.result]}${event.data.note ? `: ${event.data.note}` : ""}`;
     }
     case "part-spent":
-      return `Spent: ${event.data.quantity} ${event.data.unit} ${event.data.part}`;
+      return `Spent: ${event.data.quantity} ${event.data.unit} ${event.data.part}${event.data.lot ? `, lot ${event.data.lot}` : ""}`;
+    case "lot-chosen":
+      return `Lot ${event.data.lot}: ${event.data.material}${event.data.expiresOn ? `, good until ${event.data.expiresOn}` : ""}`;
+    case "school-chosen":
+      return event.data.school === "sheet" ? "Laid with adhesive film" : "Laid with liquid";
+    case "pattern-chosen":
+      return `Pattern: ${event.data.name}, ${event.data.pieces.length} ${event.data.pieces.length === 1 ? "piece" : "pieces"}`;
+    case "bubble-marked":
+      return `Bubble: ${lengthText(event.data.diameterMm, preferences)} wide`;
+    case "bubble-settled":
+      return { gone: "Bubble gone", left: "Bubble left as it is", rework: "Bubble wants rework" }[
+        event.data.as
+      ];
     case "route-changed":
       return `Route changed to ${routes[event.data.to].title.toLowerCase()}: ${event.data.reason}`;
     case "hold-overridden":

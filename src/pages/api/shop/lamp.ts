@@ -1,8 +1,32 @@
 import type { APIRoute } from "astro";
+import { z } from "zod";
 import { shopLamp } from "../../../../core/cure/shop-lamp.ts";
+import { describeFaults } from "../../../../core/faults.ts";
+import { key } from "../../../../core/stack/family.ts";
 import { database } from "../../../../server/db/pool.ts";
-import { json } from "../../../../server/problem.ts";
-import { lampReadings } from "../../../../server/store/lamp.ts";
+import { faulty, json, readBody } from "../../../../server/problem.ts";
+import { changeLamp, lampReadings } from "../../../../server/store/lamp.ts";
+import { listTechnicians } from "../../../../server/store/technicians.ts";
 
 /** How the shop's lamp has aged by what was read of it; null while that is too little. */
 export const GET: APIRoute = async () => json(shopLamp(await lampReadings(database())));
+
+const lampChange = z.strictObject({
+  id: z.uuid({ error: "must be a UUID" }),
+  at: z.iso.datetime({ error: "must be a time in UTC such as 2026-03-01T08:30:00Z" }),
+  who: key(),
+});
+
+/** Notes that a new lamp was put in: what was read of the old one counts no more. */
+export const POST: APIRoute = async ({ request }) => {
+  const read = await readBody(request);
+  if ("answer" in read) return read.answer;
+  const parsed = lampChange.safeParse(read.body);
+  if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
+  const known = await listTechnicians(database());
+  if (!known.some(({ key: who }) => who === parsed.data.who)) {
+    return faulty([{ path: "who", message: `there is no technician "${parsed.data.who}"` }]);
+  }
+  await changeLamp(database(), parsed.data);
+  return json(shopLamp(await lampReadings(database())), 201);
+};

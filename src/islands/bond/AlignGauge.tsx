@@ -6,7 +6,7 @@ import { Field } from "../../ui/Field.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
 import { kept, lengthText, shown } from "../../ui/quantity.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
-import type { PanelProps } from "./panel.ts";
+import type { PanelProps } from "../stage/panel.ts";
 
 type Typed = Record<Edge, string>;
 const untyped: Typed = { top: "", right: "", bottom: "", left: "" };

@@ -1,0 +1,94 @@
+import { z } from "zod";
+import type { MaterialValue, Source } from "../materials/materials.ts";
+import { viscosityAt } from "../materials/adhesives.ts";
+import { bounded } from "../units.ts";
+import type { AdhesiveInUse } from "./adhesive-in-use.ts";
+import { calculateDebubble, type Debubble } from "./debubble.ts";
+
+/** A bubble on the plan: its middle and how wide it is. */
+export const bubblePlace = z.strictObject({
+  xMm: bounded(0, 5_000),
+  yMm: bounded(0, 5_000),
+  diameterMm: bounded(0.01, 100),
+});
+export type BubblePlace = z.output<typeof bubblePlace>;
+
+export const bubbleFates = ["gone", "left", "rework"] as const;
+
+const assumed = (text: string): Source => ({ kind: "assumed", text });
+const value = (v: number, low: number, high: number, text: string): MaterialValue => ({
+  value: v,
+  low,
+  high,
+  source: assumed(text),
+});
+
+/** Air in uncured acrylate adhesive. */
+export const airInGlue = {
+  /** At 25 °C; warmer as the liquid gets thinner (Stokes and Einstein). */
+  diffusivityM2S: value(1e-10, 2e-11, 5e-10, "air in a liquid as thick as honey"),
+  ostwald: value(0.1, 0.05, 0.2, "air in organic liquids"),
+  saturation: value(1, 0.2, 1, "a bottle that has stood in air"),
+} as const;
+
+/** What the chamber can do, and what it is set to until something is chosen. Common practice, no source. */
+export const chamber = {
+  usual: { holdBar: 5, holdMin: 15, chamberC: 40 },
+  bar: { min: 1.5, max: 8 },
+  min: { min: 1, max: 180 },
+  c: { min: 20, max: 55 },
+} as const;
+
+/** A run of the pressure chamber: bar absolute, minutes, °C. */
+export interface ChamberProgram {
+  holdBar: number;
+  holdMin: number;
+  chamberC: number;
+}
+
+export const programOf = (settings: Partial<Record<string, number>> = {}): ChamberProgram => ({
+  holdBar: settings.holdBar ?? chamber.usual.holdBar,
+  holdMin: settings.holdMin ?? chamber.usual.holdMin,
+  chamberC: settings.chamberC ?? chamber.usual.chamberC,
+});
+
+/** Diffusivity at a temperature: with T over viscosity, m²/s. */
+export function diffusivityAt(adhesive: AdhesiveInUse, atC: number): number {
+  const kelvin = (c: number) => c + 273.15;
+  const thinner = viscosityAt(adhesive, 25) / viscosityAt(adhesive, atC);
+  return (airInGlue.diffusivityM2S.value * thinner * kelvin(atC)) / kelvin(25);
+}
+
+/** What a run of the chamber makes of a bubble of this width in a bond line. One wider than the bond line spans it. */
+export function inChamber(
+  diameterMm: number,
+  gapUm: number,
+  { holdBar, holdMin, chamberC }: ChamberProgram,
+  adhesive: AdhesiveInUse,
+): Debubble {
+  const radiusUm = diameterMm * 500;
+  return calculateDebubble({
+    radiusUm,
+    holdBarAbs: holdBar,
+    holdMin,
+    diffusivityM2S: diffusivityAt(adhesive, chamberC),
+    ostwald: airInGlue.ostwald.value,
+    saturation: airInGlue.saturation.value,
+    surfaceTensionMnM: adhesive.surfaceTensionMnM.value,
+    ...(2 * radiusUm >= gapUm ? { shape: "spanning", gapUm } : { shape: "round" }),
+  });
+}
+
+/** The shortest run at the chamber's full pressure, and this temperature, that takes the widest bubble away; null where none does. */
+export function programFor(
+  widestMm: number,
+  gapUm: number,
+  chamberC: number,
+  adhesive: AdhesiveInUse,
+): ChamberProgram | null {
+  const program = { holdBar: chamber.bar.max, holdMin: chamber.min.max, chamberC };
+  const { vanishMin } = inChamber(widestMm, gapUm, program, adhesive);
+  // A tenth more than it takes, so that the last of it is gone for good.
+  const holdMin = vanishMin === null ? Infinity : Math.ceil(1.1 * vanishMin);
+  return holdMin > chamber.min.max ? null : { ...program, holdMin: Math.max(1, holdMin) };
+}

@@ -1,0 +1,222 @@
+import { z } from "zod";
+import { defineCalculation, type OnProgress } from "../calculation.ts";
+import { randomStream } from "../random.ts";
+import { isOnPanel } from "../stack/outline.ts";
+import { boundedWhole } from "../units.ts";
+import { calculateFillFront, fillFrontInput, type DryWindow, type FillFront } from "./fill-front.ts";
+import { namedPattern, pattern, scaledTo, volumeUlOf, type PatternPiece } from "./pattern.ts";
+
+/** What fill-front takes besides the pattern. `gridMm` is where the outcome is judged; the search runs on a coarser grid. */
+const { outline, windows, gapUm, startGapUm, viscosityPaS, forceN, lowering, gridMm } = fillFrontInput.shape;
+const filling = { outline, windows, gapUm, startGapUm, viscosityPaS, forceN, lowering, gridMm };
+const fillingOf = z.object(filling);
+
+export const patternSearchInput = z
+  .strictObject({
+    ...filling,
+    /** Patterns to beat; the best of them is where the search begins. What it lays in all stays. */
+    start: z.array(namedPattern).min(1).max(20),
+    /** How many changes are tried. */
+    rounds: boundedWhole(1, 5_000).default(400),
+    seed: boundedWhole(0, 4_294_967_295).default(1),
+  })
+  .superRefine((input, context) => {
+    const fill = fillingOf.parse(input);
+    input.start.forEach(({ pieces }, i) => {
+      const checked = fillFrontInput.safeParse({ ...fill, pattern: pieces });
+      checked.error?.issues.forEach((issue) => {
+        const [field, ...rest] = issue.path as (string | number)[];
+        const path = field === "pattern" ? ["start", i, "pieces", ...rest] : [field!, ...rest];
+        if (field === "pattern" || i === 0)
+          context.addIssue({ code: "custom", path, message: issue.message });
+      });
+    });
+  });
+export type PatternSearchInput = z.input<typeof patternSearchInput>;
+
+const figures = z.strictObject({
+  /** Air that is closed in, windows not counted. */
+  airMm2: z.number(),
+  /** Wet area of windows. */
+  floodedMm2: z.number(),
+  /** Open to the edge and still dry, windows not counted. */
+  dryMm2: z.number(),
+  spillUl: z.number(),
+  /** The four in one, as an area: what the search makes small. */
+  faultMm2: z.number(),
+});
+export type PatternFigures = z.output<typeof figures>;
+
+export const patternSearchResult = z.strictObject({
+  pieces: pattern(),
+  found: figures,
+  /** What each of the patterns to beat comes to, on the same grid. */
+  start: z.array(z.strictObject({ name: z.string(), figures })),
+  /** The best of them. */
+  best: z.string(),
+  /** Whether what was found is better than the best of them. */
+  beats: z.boolean(),
+  tried: z.int(),
+});
+export type PatternSearch = z.output<typeof patternSearchResult>;
+
+/** How much worse than a dry place of the same size at the edge. Assumed: air cannot be wiped away, a flooded window is a lost part. */
+const AIR_WEIGHT = 3;
+const FLOODED_WEIGHT = 40;
+/** Spill, spread as thick as the bond line, counts a quarter: it is wiped away. */
+const SPILL_WEIGHT = 0.25;
+
+const windowMm2 = (w: DryWindow) => ("radiusMm" in w ? Math.PI * w.radiusMm ** 2 : w.widthMm * w.heightMm);
+
+/** What a filling is worth. `panelMm2` is the area of the panel. */
+export function figuresOf(
+  { wetPct, trapped, overflowUl, windowsWet }: FillFront,
+  { windows: dryWindows = [], gapUm: gap }: Pick<PatternSearchInput, "windows" | "gapUm">,
+  panelMm2: number,
+): PatternFigures {
+  const areas = dryWindows.map(windowMm2);
+  const floodedMm2 = areas.reduce((sum, area, i) => sum + area * windowsWet[i]!, 0);
+  const keptMm2 = areas.reduce((sum, area, i) => sum + area * (1 - windowsWet[i]!), 0);
+  const airMm2 = trapped.reduce((sum, { window, areaMm2 }) => sum + (window === null ? areaMm2 : 0), 0);
+  const dryMm2 = Math.max(0, panelMm2 * (1 - wetPct / 100) - keptMm2 - airMm2);
+  const spillUl = Object.values(overflowUl).reduce((sum, ul) => sum + ul, 0);
+  return {
+    airMm2,
+    floodedMm2,
+    dryMm2,
+    spillUl,
+    faultMm2:
+      AIR_WEIGHT * airMm2 + FLOODED_WEIGHT * floodedMm2 + dryMm2 + (SPILL_WEIGHT * spillUl) / (gap / 1_000),
+  };
+}
+
+/** The search's own grid has about so many cells. */
+const SEARCH_CELLS = 700;
+/** Changes reach so far, as shares of the panel's sides: at first and at last. */
+const REACH = { first: 0.14, last: 0.02 };
+/** How much worse, as a share of the panel, is still taken now and then; falls to nothing. */
+const HEAT = 0.002;
+
+/** A dot that is put in begins with so much of the whole; more pieces than this no hand lays. */
+const NEW_DOT_SHARE = 0.05;
+const MOST_PIECES = 14;
+
+/** One change: a place or a piece moved, a volume changed, a dot put in, a piece left out; null where it would leave the panel. */
+function changed(
+  pieces: readonly PatternPiece[],
+  panel: PatternSearchInput["outline"],
+  reach: number,
+  random: () => number,
+): PatternPiece[] | null {
+  const at = Math.floor(random() * pieces.length);
+  const piece = pieces[at]!;
+  const swing = () => (random() + random() - 1) * reach;
+  const round = (mm: number) => Math.round(mm * 10) / 10;
+  const moved = ({ xMm, yMm }: { xMm: number; yMm: number }, dx: number, dy: number) => ({
+    xMm: round(xMm + dx * panel.widthMm),
+    yMm: round(yMm + dy * panel.heightMm),
+  });
+  const choice = random();
+  if (choice > 0.93 && pieces.length < MOST_PIECES) {
+    const dot: PatternPiece = {
+      kind: "dot",
+      xMm: round(random() * panel.widthMm),
+      yMm: round(random() * panel.heightMm),
+      volumeUl: NEW_DOT_SHARE * volumeUlOf(pieces),
+    };
+    return isOnPanel(panel, dot.xMm, dot.yMm) ? scaledTo([...pieces, dot], volumeUlOf(pieces)) : null;
+  }
+  if (choice > 0.88 && pieces.length > 1) {
+    return scaledTo(
+      pieces.filter((_, i) => i !== at),
+      volumeUlOf(pieces),
+    );
+  }
+  let next: PatternPiece;
+  if (pieces.length > 1 && choice < 0.35) {
+    next = { ...piece, volumeUl: piece.volumeUl * Math.exp(4 * swing()) };
+  } else if (piece.kind === "dot") {
+    next = { ...piece, ...moved(piece, swing(), swing()) };
+  } else if (choice < 0.55) {
+    const [dx, dy] = [swing(), swing()];
+    next = { ...piece, pathMm: piece.pathMm.map((place) => moved(place, dx, dy)) };
+  } else {
+    const corner = Math.floor(random() * piece.pathMm.length);
+    const [dx, dy] = [swing(), swing()];
+    next = {
+      ...piece,
+      pathMm: piece.pathMm.map((place, i) => (i === corner ? moved(place, dx, dy) : place)),
+    };
+  }
+  const places = next.kind === "dot" ? [next] : next.pathMm;
+  if (!places.every(({ xMm, yMm }) => isOnPanel(panel, xMm, yMm))) return null;
+  const all = pieces.map((other, i) => (i === at ? next : other));
+  return scaledTo(all, volumeUlOf(pieces));
+}
+
+/** A bead in two, so that it can bend. */
+function bent(pieces: readonly PatternPiece[]): PatternPiece[] {
+  return pieces.map((piece) => {
+    if (piece.kind === "dot" || piece.pathMm.length > 2) return piece;
+    const [a, b] = piece.pathMm as [{ xMm: number; yMm: number }, { xMm: number; yMm: number }];
+    return { ...piece, pathMm: [a, { xMm: (a.xMm + b.xMm) / 2, yMm: (a.yMm + b.yMm) / 2 }, b] };
+  });
+}
+
+/**
+ * Moves and resizes what is laid so that no air is closed in, windows stay dry, the panel is filled and little runs out.
+ *
+ * Simulated annealing (Kirkpatrick, Gelatt & Vecchi 1983) on fill-front at a coarse grid, from the best of the patterns given; both are
+ * then judged on the wanted grid, and `beats` says whether anything was won. A seed gives the same answer again. It is a heuristic: no
+ * claim that nothing better exists. Progress carries the best pattern so far.
+ */
+export function calculatePatternSearch(input: PatternSearchInput, onProgress?: OnProgress): PatternSearch {
+  const { start, rounds, seed } = patternSearchInput.parse(input);
+  const fill = fillingOf.parse(input);
+  const { widthMm, heightMm, cornerRadiusMm = 0 } = fill.outline;
+  const panelMm2 = widthMm * heightMm - (4 - Math.PI) * cornerRadiusMm ** 2;
+  const coarseMm = Math.max(
+    fill.gridMm,
+    Math.min(Math.sqrt(panelMm2 / SEARCH_CELLS), Math.min(widthMm, heightMm) / 8),
+  );
+  const judge = (pieces: readonly PatternPiece[], grid: number) =>
+    figuresOf(calculateFillFront({ ...fill, pattern: [...pieces], gridMm: grid, frames: 2 }), fill, panelMm2);
+  const random = randomStream(seed);
+  const begun = start.map(({ name, pieces }) => ({ name, pieces, coarse: judge(pieces, coarseMm).faultMm2 }));
+  const first = begun.reduce((a, b) => (b.coarse < a.coarse ? b : a));
+  let now = { pieces: bent(first.pieces), fault: first.coarse };
+  let best = now;
+  for (let round = 0; round < rounds; round += 1) {
+    const share = round / rounds;
+    const next = changed(now.pieces, fill.outline, REACH.first * (REACH.last / REACH.first) ** share, random);
+    if (next) {
+      const fault = judge(next, coarseMm).faultMm2;
+      const heat = HEAT * panelMm2 * (1 - share) ** 2;
+      if (fault < now.fault || random() < Math.exp((now.fault - fault) / Math.max(heat, 1e-9))) {
+        now = { pieces: next, fault };
+        if (fault < best.fault) best = now;
+      }
+    }
+    onProgress?.((round + 1) / rounds, { pieces: best.pieces, faultMm2: best.fault, beganAt: first.coarse });
+  }
+  const judged = start.map(({ name, pieces }) => ({ name, pieces, figures: judge(pieces, fill.gridMm) }));
+  const toBeat = judged.reduce((a, b) => (b.figures.faultMm2 < a.figures.faultMm2 ? b : a));
+  const found = judge(best.pieces, fill.gridMm);
+  const beats = found.faultMm2 < toBeat.figures.faultMm2;
+  return {
+    pieces: beats ? best.pieces : toBeat.pieces,
+    found: beats ? found : toBeat.figures,
+    start: judged.map(({ name, figures: own }) => ({ name, figures: own })),
+    best: toBeat.name,
+    beats,
+    tried: rounds,
+  };
+}
+
+export const patternSearch = defineCalculation({
+  name: "pattern-search",
+  purpose: "A pattern of liquid that closes in no air, keeps windows dry and spills little, found by trying.",
+  input: patternSearchInput,
+  result: patternSearchResult,
+  calculate: calculatePatternSearch,
+});

@@ -1,0 +1,72 @@
+import { z } from "zod";
+import { defineCalculation } from "../calculation.ts";
+import { bounded, durationS } from "../units.ts";
+
+const GRAVITY_M_S2 = 9.80665;
+
+export const spreadViscosityInput = z
+  .strictObject({
+    /** The drop, weighed. */
+    massMg: bounded(1, 100_000),
+    densityGcm3: bounded(0.1, 5),
+    /** What lies on it: the upper glass and the weight. */
+    weightG: bounded(1, 100_000),
+    startDiameterMm: bounded(1, 1_000),
+    endDiameterMm: bounded(1, 1_000),
+    timeS: durationS(),
+    /** How far off a diameter may be read. */
+    readToMm: bounded(0.01, 20).default(0.5),
+  })
+  .superRefine(({ startDiameterMm, endDiameterMm, readToMm = 0.5 }, context) => {
+    if (endDiameterMm - startDiameterMm > 2 * readToMm) return;
+    context.addIssue({
+      code: "custom",
+      path: ["endDiameterMm"],
+      message: `${endDiameterMm} must be above ${startDiameterMm + 2 * readToMm}: a drop that has hardly spread tells nothing`,
+    });
+  });
+export type SpreadViscosityInput = z.input<typeof spreadViscosityInput>;
+
+export const spreadViscosityResult = z.strictObject({
+  viscosityPaS: z.number(),
+  /** What the readings of the diameters leave open. */
+  fromPaS: z.number(),
+  toPaS: z.number(),
+  /** How thin the drop is at the end. */
+  gapUm: z.number(),
+});
+export type SpreadViscosity = z.output<typeof spreadViscosityResult>;
+
+/**
+ * How thick a liquid is, from a weighed drop that spreads between two glasses under a known weight.
+ *
+ * A disc of constant volume V under a force F: 1/h⁴ - 1/h0⁴ = 8πFt / (3ηV²) with h = V / πR², so
+ * η = 8 F t / (3 π³) · V² / (R⁸ - R0⁸): the diameter counts to the eighth power. Newtonian, level glasses, the drop whole and in the
+ * middle. Mass in mg, diameters in mm, weight in g, time in s. Source: Stefan 1874, with the volume kept instead of the radius.
+ */
+export function calculateSpreadViscosity(input: SpreadViscosityInput): SpreadViscosity {
+  const { massMg, densityGcm3, weightG, startDiameterMm, endDiameterMm, timeS, readToMm } =
+    spreadViscosityInput.parse(input);
+  const volumeM3 = (massMg * 1e-6) / (densityGcm3 * 1_000);
+  const forceN = (weightG / 1_000) * GRAVITY_M_S2;
+  const inverse = (diameterMm: number) => {
+    const gapM = volumeM3 / (Math.PI * (diameterMm / 2_000) ** 2);
+    return gapM ** -4;
+  };
+  const viscosity = (start: number, end: number) =>
+    (8 * Math.PI * forceN * timeS) / (3 * volumeM3 ** 2 * (inverse(end) - inverse(start)));
+  return {
+    viscosityPaS: viscosity(startDiameterMm, endDiameterMm),
+    fromPaS: viscosity(Math.max(0.1, startDiameterMm - readToMm), endDiameterMm + readToMm),
+    toPaS: viscosity(startDiameterMm + readToMm, endDiameterMm - readToMm),
+    gapUm: (volumeM3 / (Math.PI * (endDiameterMm / 2_000) ** 2)) * 1e6,
+  };
+}
+
+export const spreadViscosity = defineCalculation({
+  name: "spread-viscosity",
+  purpose: "How thick a liquid adhesive is, from a weighed drop timed as it spreads under a weight.",
+  input: spreadViscosityInput,
+  result: spreadViscosityResult,
+  calculate: calculateSpreadViscosity,
+});

@@ -1,0 +1,88 @@
+import { z } from "zod";
+import { filmKinds } from "../film/films.ts";
+import { bounded, boundedWhole, words } from "../units.ts";
+import { adhesiveNamed, liquidAdhesives, tapeMaterials } from "./adhesives.ts";
+import { solventNames } from "./solvents.ts";
+
+export const lotKinds = ["adhesive", "film", "tape", "solvent"] as const;
+export type LotKind = (typeof lotKinds)[number];
+
+/** In what a lot of a kind is counted, and what it may be of. */
+export const lotUnits = {
+  adhesive: "ml",
+  film: "sheet",
+  tape: "mm",
+  solvent: "ml",
+} as const satisfies Record<LotKind, string>;
+export const lotMaterials: Record<LotKind, readonly string[]> = {
+  adhesive: liquidAdhesives.map(({ name }) => name),
+  film: ["optical adhesive film", ...filmKinds.map((kind) => `polarizer film, ${kind}`)],
+  tape: tapeMaterials.map(({ name }) => name),
+  solvent: solventNames,
+};
+
+const day = () => z.iso.date({ error: "must be a date such as 2026-11-30" }).nullable();
+
+const lotName = {
+  kind: z.enum(lotKinds, { error: `must be one of ${lotKinds.join(", ")}` }),
+  /** What stands on the bottle, roll or pack. */
+  lot: words(60),
+  material: words(80),
+  /** Best before, as its maker says; null where none is told. */
+  expiresOn: day(),
+  openedOn: day(),
+  /** How many days it lasts once it is open; null where that does not count. */
+  openDays: boundedWhole(1, 3_650).nullable(),
+};
+
+const checkMaterial = (
+  { kind, material }: { kind: LotKind; material: string },
+  context: z.core.$RefinementCtx,
+) => {
+  if (lotMaterials[kind].includes(material)) return;
+  context.addIssue({
+    code: "custom",
+    path: ["material"],
+    message: `"${material}" must be one of ${lotMaterials[kind].join("; ")}`,
+  });
+};
+
+/** A lot as the shop keeps it: what it held when it came. In the kind's unit. */
+export const lot = z
+  .strictObject({ ...lotName, quantity: bounded(0.1, 10_000_000) })
+  .superRefine(checkMaterial);
+export type Lot = z.output<typeof lot>;
+
+/** A lot as a job is told of it. */
+export const lotTold = z
+  .strictObject({
+    ...lotName,
+    /** As it was measured on an earlier job. Adhesives only. */
+    viscosityPaS: bounded(0.001, 10_000).optional(),
+  })
+  .superRefine(checkMaterial);
+export type LotTold = z.output<typeof lotTold>;
+
+/** Until when a lot may be used, ms since 1970: the earlier of its date and what it lasts once open; null where neither is told. */
+export function usableUntilMs({
+  expiresOn,
+  openedOn,
+  openDays,
+}: Pick<LotTold, "expiresOn" | "openedOn" | "openDays">): number | null {
+  const DAY_MS = 86_400_000;
+  // To the end of the day that is named.
+  const ends = [
+    ...(expiresOn === null ? [] : [Date.parse(expiresOn) + DAY_MS]),
+    ...(openedOn === null || openDays === null ? [] : [Date.parse(openedOn) + (openDays + 1) * DAY_MS]),
+  ];
+  return ends.length === 0 ? null : Math.min(...ends);
+}
+
+export const isOutOfDate = (told: Parameters<typeof usableUntilMs>[0], nowMs: number): boolean => {
+  const until = usableUntilMs(told);
+  return until !== null && nowMs >= until;
+};
+
+/** How many days a material lasts once open, where that is known. */
+export const openDaysOf = (kind: LotKind, material: string): number | null =>
+  kind === "adhesive" ? adhesiveNamed(material).openDays.value : null;

@@ -1,0 +1,87 @@
+import type pg from "pg";
+import type { Lot } from "../../core/materials/lots.ts";
+
+/** A lot on the shelf, with what is left of it. */
+export interface ShelvedLot extends Lot {
+  id: string;
+  leftQuantity: number;
+  /** As it was measured last, on a job that had this lot at the bench. */
+  viscosityPaS: number | null;
+}
+
+interface LotRow {
+  id: string;
+  kind: Lot["kind"];
+  lot: string;
+  material: string;
+  expires_on: string | null;
+  opened_on: string | null;
+  open_days: number | null;
+  quantity: number;
+  spent: number;
+  viscosity: number | null;
+}
+
+const readRow = (row: LotRow): ShelvedLot => ({
+  id: row.id,
+  kind: row.kind,
+  lot: row.lot,
+  material: row.material,
+  expiresOn: row.expires_on,
+  openedOn: row.opened_on,
+  openDays: row.open_days,
+  quantity: row.quantity,
+  leftQuantity: Math.max(0, row.quantity - row.spent),
+  viscosityPaS: row.viscosity,
+});
+
+/** An event that somebody has taken back counts again where that was taken back too. */
+const STANDS = `NOT EXISTS (
+  SELECT 1 FROM job_event u
+  WHERE u.kind = 'undone' AND u.data->>'event' = e.id::text AND NOT EXISTS (
+    SELECT 1 FROM job_event r WHERE r.kind = 'undone' AND r.data->>'event' = u.id::text))`;
+
+/** What is on the shelf, the first to go out of date first. */
+export async function shelvedLots(client: pg.Pool | pg.PoolClient): Promise<ShelvedLot[]> {
+  const { rows } = await client.query<LotRow>(
+    `SELECT lot.id, lot.kind, lot.lot, lot.material, lot.expires_on::text, lot.opened_on::text, lot.open_days,
+            lot.quantity,
+            coalesce((SELECT sum(coalesce((e.data->>'quantity')::float8, (e.data->>'volumeMl')::float8))
+                      FROM job_event e
+                      WHERE e.kind IN ('part-spent', 'solvent-chosen') AND e.data->>'lot' = lot.lot AND ${STANDS}), 0) AS spent,
+            (SELECT reading.value FROM reading
+             WHERE reading.quantity = 'viscosity' AND reading.job_id IN (
+               SELECT e.job_id FROM job_event e WHERE e.kind = 'lot-chosen' AND e.data->>'lot' = lot.lot AND ${STANDS})
+             ORDER BY reading.at DESC LIMIT 1) AS viscosity
+     FROM lot WHERE lot.gone_at IS NULL
+     ORDER BY lot.kind, lot.expires_on NULLS LAST, lot.lot`,
+  );
+  return rows.map(readRow);
+}
+
+/** Puts a lot on the shelf; false where one of that name is, or was, there. */
+export async function addLot(client: pg.Pool | pg.PoolClient, lot: Lot): Promise<boolean> {
+  const { rowCount } = await client.query(
+    `INSERT INTO lot (kind, lot, material, expires_on, opened_on, open_days, quantity)
+     VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT (lot) DO NOTHING`,
+    [lot.kind, lot.lot, lot.material, lot.expiresOn, lot.openedOn, lot.openDays, lot.quantity],
+  );
+  return rowCount === 1;
+}
+
+/** Notes the day on which a lot was opened; false where there is no such lot. */
+export async function openLot(pool: pg.Pool, id: string, openedOn: string): Promise<boolean> {
+  const { rowCount } = await pool.query("UPDATE lot SET opened_on = $2 WHERE id = $1 AND gone_at IS NULL", [
+    id,
+    openedOn,
+  ]);
+  return rowCount === 1;
+}
+
+/** Takes a lot off the shelf for good; false where there is no such lot. */
+export async function discardLot(pool: pg.Pool, id: string): Promise<boolean> {
+  const { rowCount } = await pool.query("UPDATE lot SET gone_at = now() WHERE id = $1 AND gone_at IS NULL", [
+    id,
+  ]);
+  return rowCount === 1;
+}

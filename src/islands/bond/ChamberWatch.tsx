@@ -1,0 +1,73 @@
+import { useEffect, useRef, useState } from "react";
+import type { ChamberProgram } from "../../../core/bond/bubbles.ts";
+import type { EventDraft } from "../../../core/job/event.ts";
+import type { ChamberReading } from "../../../server/devices/pressure-chamber.ts";
+import { Figure, Temperature } from "../../ui/quantity.tsx";
+
+/** From this share of its pressure on the chamber counts as up. */
+const UP_SHARE = 0.97;
+/** Nothing for so long, and it counts as lost, ms. */
+const SILENT_MS = 5_000;
+
+/** Pressure and temperature of the chamber, live; the pressure goes into the log once it is up. */
+export function ChamberWatch({
+  code,
+  isRunning,
+  nowMs,
+  program,
+  send,
+}: {
+  code: string;
+  isRunning: boolean;
+  nowMs: number;
+  program: ChamberProgram;
+  send: (draft: EventDraft) => boolean;
+}) {
+  const [last, setLast] = useState<ChamberReading | null>(null);
+  const [name, setName] = useState("");
+  const handler = useRef(send);
+  const { holdBar } = program;
+  useEffect(() => {
+    handler.current = send;
+  });
+  useEffect(() => {
+    if (!isRunning) return undefined;
+    let isLogged = false;
+    const line = new EventSource(`/api/jobs/${code}/chamber?at=${Date.now()}`);
+    line.addEventListener("device", ({ data }: MessageEvent<string>) =>
+      setName((JSON.parse(data) as { name: string }).name),
+    );
+    line.addEventListener("reading", ({ data }: MessageEvent<string>) => {
+      const reading = JSON.parse(data) as ChamberReading;
+      setLast(reading);
+      if (isLogged || reading.barAbs < UP_SHARE * holdBar) return;
+      isLogged = true;
+      handler.current({
+        stage: "bond",
+        kind: "reading-taken",
+        data: {
+          quantity: "chamber pressure",
+          source: "simulated",
+          values: [{ at: new Date(reading.atMs).toISOString(), value: reading.barAbs }],
+        },
+      });
+    });
+    return () => line.close();
+  }, [code, isRunning, holdBar]);
+  if (!isRunning) return null;
+  if (!last) return <p role="status">The chamber has not told anything yet.</p>;
+  const isLost = nowMs - last.atMs > SILENT_MS;
+  return (
+    <p className={`mt-2 text-xl ${isLost ? "edge-hatch text-danger" : ""}`} data-testid="chamber">
+      <Figure value={last.barAbs} unit="bar" digits={2} />, <Temperature c={last.chamberC} digits={1} />
+      <span className="block text-base text-soft">
+        {name}
+        {isLost
+          ? ": it tells nothing any more. Read its own gauge."
+          : last.barAbs >= UP_SHARE * holdBar
+            ? ": up, holding"
+            : ": filling"}
+      </span>
+    </p>
+  );
+}

@@ -1,0 +1,117 @@
+import { useState } from "react";
+import { calculateAdhesiveDose, type AdhesiveDoseInput } from "../../../core/bond/adhesive-dose.ts";
+import type { Problem } from "../../../server/problem.ts";
+import { Field } from "../../ui/Field.tsx";
+import { Figure, Length } from "../../ui/quantity.tsx";
+import { typedWithin } from "../../ui/typed-number.ts";
+import type { PanelProps } from "../stage/panel.ts";
+
+/** Nearer than this to the dose nobody lays, g and share. Assumed: a scale of hundredths, and what an edge forgives. */
+const NEAR_G = 0.01;
+const NEAR_SHARE = 0.03;
+const MASS = [0, 5_000] as const;
+
+/** Weighs what lies on the panel, by the scale or by hand, and says what is still to be laid or to be taken off. */
+export function ScaleWeigh({
+  code,
+  state,
+  mayEnter,
+  send,
+  input,
+}: Pick<PanelProps, "code" | "state" | "mayEnter" | "send"> & { input: AdhesiveDoseInput }) {
+  const { massG: wantedG, volumeMl, beadMm } = calculateAdhesiveDose(input);
+  const weighed = state.readings.filter(({ quantity }) => quantity === "mass");
+  const last = weighed.at(-1);
+  const [typed, setTyped] = useState("");
+  const [said, setSaid] = useState<string>();
+  const [fault, setFault] = useState<string>();
+  const keep = (value: number, source: "hand" | "simulated") =>
+    send({
+      stage: "bond",
+      kind: "reading-taken",
+      data: { quantity: "mass", source, values: [{ at: new Date().toISOString(), value }] },
+    });
+  const read = async () => {
+    setSaid(undefined);
+    try {
+      const answer = await fetch(`/api/jobs/${code}/scale?aim=${wantedG}&topUps=${weighed.length}`);
+      const told = (await answer.json()) as { massG: number } & Problem;
+      if (answer.ok) keep(told.massG, "simulated");
+      else setSaid(told.detail);
+    } catch {
+      setSaid("The scale does not answer. Weigh by hand.");
+    }
+  };
+  const offG = last ? last.value - wantedG : 0;
+  const isNear = Math.abs(offG) <= Math.max(NEAR_G, NEAR_SHARE * wantedG);
+  const share = Math.abs(offG) / wantedG;
+  return (
+    <section aria-labelledby="weigh-title" className="mt-6 max-w-3xl">
+      <h2 id="weigh-title" className="text-lg font-semibold">
+        Weigh it
+      </h2>
+      <p>
+        Panel on the scale, scale to zero, lay, read. Wanted: <Figure value={wantedG} unit="g" digits={3} />.
+      </p>
+      {last && (
+        <p className={`text-lg ${isNear ? "text-done" : "text-danger"}`} role="status" data-testid="weighed">
+          <Figure value={last.value} unit="g" digits={3} />
+          {last.source === "simulated" ? " (simulated)" : ""}:{" "}
+          {isNear ? (
+            "that is it."
+          ) : offG < 0 ? (
+            <>
+              <Figure value={-offG} unit="g" digits={3} /> short. Lay{" "}
+              <Figure value={share * volumeMl} unit="ml" digits={3} /> more
+              {beadMm === null ? null : (
+                <>
+                  , <Length mm={share * beadMm} /> of bead
+                </>
+              )}
+              , and weigh again.
+            </>
+          ) : (
+            <>
+              <Figure value={offG} unit="g" digits={3} /> too much: take{" "}
+              <Figure value={share * volumeMl} unit="ml" digits={3} /> off, or let it run out.
+            </>
+          )}
+        </p>
+      )}
+      <form
+        className="mt-2 flex flex-wrap items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const value = typedWithin(typed, MASS);
+          if (value === null) {
+            setFault(`Mass: ${typed.trim() || "nothing"} must be a number from ${MASS[0]} to ${MASS[1]} g`);
+          } else if (keep(value, "hand")) {
+            setTyped("");
+            setFault(undefined);
+          }
+        }}
+      >
+        <button type="button" className="control" disabled={!mayEnter} onClick={() => void read()}>
+          Read the scale (simulated)
+        </button>
+        <div className="sm:max-w-64">
+          <Field label="Or by hand, g" fault={fault}>
+            {(attributes) => (
+              <input
+                {...attributes}
+                className="entry"
+                inputMode="decimal"
+                value={typed}
+                onChange={(event) => setTyped(event.target.value)}
+              />
+            )}
+          </Field>
+        </div>
+        <button type="submit" className="control" disabled={!mayEnter}>
+          Keep this weight
+        </button>
+      </form>
+      {said && <p role="alert">{said}</p>}
+    </section>
+  );
+}

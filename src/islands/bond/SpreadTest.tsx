@@ -1,0 +1,93 @@
+import { useState } from "react";
+import type { AdhesiveInUse } from "../../../core/bond/adhesive-in-use.ts";
+import { calculateSpreadViscosity, spreadViscosityInput } from "../../../core/bond/spread-viscosity.ts";
+import { describeFaults, faultsByPath } from "../../../core/faults.ts";
+import { Field } from "../../ui/Field.tsx";
+import { Figure } from "../../ui/quantity.tsx";
+import { typedNumber } from "../../ui/typed-number.ts";
+import { useDraft } from "../../ui/useDraft.ts";
+import type { PanelProps } from "../stage/panel.ts";
+
+const entries = [
+  { field: "massMg", label: "Drop, mg" },
+  { field: "weightG", label: "Glass and weight on it, g" },
+  { field: "startDiameterMm", label: "Across at the start, mm" },
+  { field: "endDiameterMm", label: "Across at the end, mm" },
+  { field: "timeS", label: "Between the two, s" },
+] as const;
+type Typed = Record<(typeof entries)[number]["field"], string>;
+const blank: Typed = { massMg: "", weightG: "", startDiameterMm: "", endDiameterMm: "", timeS: "" };
+
+/** How thick the liquid really is, from a drop that is timed as it spreads. */
+export function SpreadTest({
+  code,
+  mayEnter,
+  send,
+  adhesive,
+}: Pick<PanelProps, "code" | "mayEnter" | "send"> & { adhesive: AdhesiveInUse }) {
+  const [typed, setTyped] = useDraft<Typed>(`${code} spread`, blank);
+  const [shownFaults, setShownFaults] = useState<Record<string, string>>({});
+  const entered = {
+    ...Object.fromEntries(Object.entries(typed).map(([field, text]) => [field, typedNumber(text)])),
+    densityGcm3: adhesive.densityGcm3.value,
+  };
+  const parsed = spreadViscosityInput.safeParse(entered);
+  const found = parsed.success ? calculateSpreadViscosity(parsed.data) : null;
+  return (
+    <details className="mt-2">
+      <summary className="min-h-12 content-center font-semibold">Measure how thick it is</summary>
+      <p className="max-w-3xl">
+        A weighed drop between two clean glasses, a known weight on the upper one. Read across it at the
+        start, and again when it has at least doubled.
+      </p>
+      <form
+        className="mt-2 max-w-3xl"
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!parsed.success || !found) {
+            setShownFaults(faultsByPath(describeFaults(parsed.error!, entered)));
+            return;
+          }
+          setShownFaults({});
+          const value = Number(found.viscosityPaS.toPrecision(3));
+          const values = [{ at: new Date().toISOString(), value }];
+          if (
+            send({
+              stage: "bond",
+              kind: "reading-taken",
+              data: { quantity: "viscosity", source: "hand", values },
+            })
+          ) {
+            setTyped(blank);
+          }
+        }}
+      >
+        <div className="grid gap-3 sm:grid-cols-3">
+          {entries.map(({ field, label }) => (
+            <Field key={field} label={label} fault={shownFaults[field] && `${label}: ${shownFaults[field]}`}>
+              {(attributes) => (
+                <input
+                  {...attributes}
+                  className="entry"
+                  inputMode="decimal"
+                  value={typed[field]}
+                  onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
+                />
+              )}
+            </Field>
+          ))}
+        </div>
+        {found && (
+          <p className="mt-2 text-lg" role="status" data-testid="spread">
+            <Figure value={found.viscosityPaS} unit="Pa s" digits={2} /> ({found.fromPaS.toFixed(2)} to{" "}
+            {found.toPaS.toFixed(2)}, if a diameter is read to half a millimetre)
+          </p>
+        )}
+        <button type="submit" className="control mt-2" disabled={!mayEnter}>
+          Reckon with this
+        </button>
+      </form>
+    </details>
+  );
+}

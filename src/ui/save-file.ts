@@ -1,0 +1,17 @@
+import type { Problem } from "../../server/problem.ts";
+
+/** Asks the server for a file made from `body` and saves it under a name; throws what the server says is wrong. */
+export async function saveFile(address: string, body: object, name: string): Promise<void> {
+  const answer = await fetch(address, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+  });
+  if (!answer.ok) throw new Error(((await answer.json()) as Problem).detail);
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(await answer.blob());
+  const ending = name.slice(name.lastIndexOf("."));
+  link.download = `${name.slice(0, -ending.length).replace(/[^\w-]+/g, "-")}${ending}`;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
