@@ -1,8 +1,10 @@
 import { adhesiveDose } from "./bond/adhesive-dose.ts";
 import { borderCheck } from "./bond/border-check.ts";
+import { debubble } from "./bond/debubble.ts";
 import { fillFront } from "./bond/fill-front.ts";
 import { lowerTime } from "./bond/lower-time.ts";
 import { patternSearch } from "./bond/pattern-search.ts";
+import { spreadViscosity } from "./bond/spread-viscosity.ts";
 import { squeezeTime } from "./bond/squeeze-time.ts";
 import type { Calculation, OnProgress } from "./calculation.ts";
 import { vapour } from "./clean/vapour.ts";
@@ -44,6 +46,8 @@ export const calculations: readonly Calculation[] = [
   lowerTime,
   fillFront,
   patternSearch,
+  debubble,
+  spreadViscosity,
   borderCheck,
   cureDose,
   lampLife,

@@ -78,6 +78,7 @@ const written: FamilyInput[] = [
         role: "cover glass",
         material: "cover glass, aluminosilicate",
         thicknessUm: 1100,
+        blocksBelowNm: 380,
       },
       { name: "upper adhesive", role: "adhesive", material: "optical adhesive film", thicknessUm: 200 },
       { name: "touch film", role: "touch sensor", material: "touch sensor film", thicknessUm: 125 },

@@ -60,8 +60,12 @@ export const patternSearchResult = z.strictObject({
 });
 export type PatternSearch = z.output<typeof patternSearchResult>;
 
-/** How much worse than a dry place of the same size at the edge. Assumed: air cannot be wiped away, a flooded window is a lost part. */
-const AIR_WEIGHT = 3;
+/**
+ * How much worse than a dry place of the same size at the edge: air cannot be wiped away, and each pocket, however small, is seen; a
+ * flooded window is a lost part. Assumed.
+ */
+const AIR_WEIGHT = 10;
+const POCKET_MM2 = 40;
 const FLOODED_WEIGHT = 40;
 /** Spill, spread as thick as the bond line, counts a quarter: it is wiped away. */
 const SPILL_WEIGHT = 0.25;
@@ -77,7 +81,8 @@ export function figuresOf(
   const areas = dryWindows.map(windowMm2);
   const floodedMm2 = areas.reduce((sum, area, i) => sum + area * windowsWet[i]!, 0);
   const keptMm2 = areas.reduce((sum, area, i) => sum + area * (1 - windowsWet[i]!), 0);
-  const airMm2 = trapped.reduce((sum, { window, areaMm2 }) => sum + (window === null ? areaMm2 : 0), 0);
+  const pockets = trapped.filter(({ window }) => window === null);
+  const airMm2 = pockets.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);
   const dryMm2 = Math.max(0, panelMm2 * (1 - wetPct / 100) - keptMm2 - airMm2);
   const spillUl = Object.values(overflowUl).reduce((sum, ul) => sum + ul, 0);
   return {
@@ -86,12 +91,18 @@ export function figuresOf(
     dryMm2,
     spillUl,
     faultMm2:
-      AIR_WEIGHT * airMm2 + FLOODED_WEIGHT * floodedMm2 + dryMm2 + (SPILL_WEIGHT * spillUl) / (gap / 1_000),
+      AIR_WEIGHT * airMm2 +
+      POCKET_MM2 * pockets.length +
+      FLOODED_WEIGHT * floodedMm2 +
+      dryMm2 +
+      (SPILL_WEIGHT * spillUl) / (gap / 1_000),
   };
 }
 
-/** The search's own grid has about so many cells. */
-const SEARCH_CELLS = 700;
+/** The search's own grid has about so many cells: few while it roams, more for the last share of the rounds, which sees small pockets. */
+const ROAMING_CELLS = 700;
+const POLISHING_CELLS = 2_400;
+const POLISHING_SHARE = 0.25;
 /** Changes reach so far, as shares of the panel's sides: at first and at last. */
 const REACH = { first: 0.14, last: 0.02 };
 /** How much worse, as a share of the panel, is still taken now and then; falls to nothing. */
@@ -166,8 +177,8 @@ function bent(pieces: readonly PatternPiece[]): PatternPiece[] {
 /**
  * Moves and resizes what is laid so that no air is closed in, windows stay dry, the panel is filled and little runs out.
  *
- * Simulated annealing (Kirkpatrick, Gelatt & Vecchi 1983) on fill-front at a coarse grid, from the best of the patterns given; both are
- * then judged on the wanted grid, and `beats` says whether anything was won. A seed gives the same answer again. It is a heuristic: no
+ * Simulated annealing (Kirkpatrick, Gelatt & Vecchi 1983) on fill-front at a coarse grid, then a finer one, from the best of the patterns
+ * given; both are then judged on the wanted grid, and `beats` says whether anything was won. A seed gives the same answer again. It is a heuristic: no
  * claim that nothing better exists. Progress carries the best pattern so far.
  */
 export function calculatePatternSearch(input: PatternSearchInput, onProgress?: OnProgress): PatternSearch {
@@ -175,36 +186,50 @@ export function calculatePatternSearch(input: PatternSearchInput, onProgress?: O
   const fill = fillingOf.parse(input);
   const { widthMm, heightMm, cornerRadiusMm = 0 } = fill.outline;
   const panelMm2 = widthMm * heightMm - (4 - Math.PI) * cornerRadiusMm ** 2;
-  const coarseMm = Math.max(
-    fill.gridMm,
-    Math.min(Math.sqrt(panelMm2 / SEARCH_CELLS), Math.min(widthMm, heightMm) / 8),
-  );
+  const gridOf = (cells: number) =>
+    Math.max(fill.gridMm, Math.min(Math.sqrt(panelMm2 / cells), Math.min(widthMm, heightMm) / 8));
+  const roamingMm = gridOf(ROAMING_CELLS);
+  const polishingMm = gridOf(POLISHING_CELLS);
   const judge = (pieces: readonly PatternPiece[], grid: number) =>
     figuresOf(calculateFillFront({ ...fill, pattern: [...pieces], gridMm: grid, frames: 2 }), fill, panelMm2);
   const random = randomStream(seed);
-  const begun = start.map(({ name, pieces }) => ({ name, pieces, coarse: judge(pieces, coarseMm).faultMm2 }));
-  const first = begun.reduce((a, b) => (b.coarse < a.coarse ? b : a));
-  let now = { pieces: bent(first.pieces), fault: first.coarse };
+  const roaming = Math.ceil((1 - POLISHING_SHARE) * rounds);
+  const [first] = start
+    .map(({ pieces }) => ({ pieces: bent(pieces), fault: judge(pieces, roamingMm).faultMm2 }))
+    .sort((a, b) => a.fault - b.fault);
+  const beganAt = judge(first!.pieces, polishingMm).faultMm2;
+  let now = first!;
   let best = now;
+  // What is told is judged on the finer grid alone, so that it can be compared.
+  let told = { pieces: best.pieces, faultMm2: beganAt };
   for (let round = 0; round < rounds; round += 1) {
     const share = round / rounds;
+    const isRoaming = round < roaming;
+    if (round === roaming) {
+      now = { pieces: told.pieces, fault: told.faultMm2 };
+      best = now;
+    }
     const next = changed(now.pieces, fill.outline, REACH.first * (REACH.last / REACH.first) ** share, random);
     if (next) {
-      const fault = judge(next, coarseMm).faultMm2;
-      const heat = HEAT * panelMm2 * (1 - share) ** 2;
+      const fault = judge(next, isRoaming ? roamingMm : polishingMm).faultMm2;
+      const heat = isRoaming ? HEAT * panelMm2 * (1 - round / roaming) ** 2 : 0;
       if (fault < now.fault || random() < Math.exp((now.fault - fault) / Math.max(heat, 1e-9))) {
         now = { pieces: next, fault };
-        if (fault < best.fault) best = now;
+        if (fault < best.fault) {
+          best = now;
+          const faultMm2 = isRoaming ? judge(next, polishingMm).faultMm2 : fault;
+          if (faultMm2 < told.faultMm2) told = { pieces: next, faultMm2 };
+        }
       }
     }
-    onProgress?.((round + 1) / rounds, { pieces: best.pieces, faultMm2: best.fault, beganAt: first.coarse });
+    onProgress?.((round + 1) / rounds, { ...told, beganAt });
   }
   const judged = start.map(({ name, pieces }) => ({ name, pieces, figures: judge(pieces, fill.gridMm) }));
   const toBeat = judged.reduce((a, b) => (b.figures.faultMm2 < a.figures.faultMm2 ? b : a));
-  const found = judge(best.pieces, fill.gridMm);
+  const found = judge(told.pieces, fill.gridMm);
   const beats = found.faultMm2 < toBeat.figures.faultMm2;
   return {
-    pieces: beats ? best.pieces : toBeat.pieces,
+    pieces: beats ? told.pieces : toBeat.pieces,
     found: beats ? found : toBeat.figures,
     start: judged.map(({ name, figures: own }) => ({ name, figures: own })),
     best: toBeat.name,

@@ -10,6 +10,7 @@ export const places = [
   "/families/import",
   "/families/TK-5/edit",
   "/film",
+  "/lots",
   "/shop",
   "/families/PH-10",
   "/nowhere",

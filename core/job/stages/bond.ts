@@ -2,7 +2,7 @@ import { adhesiveInUse } from "../../bond/adhesive-in-use.ts";
 import { programOf } from "../../bond/bubbles.ts";
 import type { NamedPattern } from "../../bond/pattern.ts";
 import { adhesiveFilmSize, programOfLaminator } from "../../bond/sheet-school.ts";
-import { shippedPatterns } from "../../bond/shipped-patterns.ts";
+import { shippedPatterns, USUAL_PATTERN } from "../../bond/shipped-patterns.ts";
 import { tapePlan } from "../../bond/tape-plan.ts";
 import { FRESH_S, hasLaid, isWipe, wipeAgeS, wipeDraft } from "../../clean/freshness.ts";
 import type { LotKind } from "../../materials/lots.ts";
@@ -29,13 +29,15 @@ export const doseDraft = (input: AdhesiveDoseInput): SettingsDraft => {
 };
 
 /** What is laid in all on a job, ml: as chosen, or as the family takes. */
-export const doseMl = ({ state, family }: Pick<StepContext, "state" | "family">): number =>
+const doseMl = ({ state, family }: Pick<StepContext, "state" | "family">): number =>
   state.settings.bond?.volumeMl ??
   roundMl(bondDose(family, state.settings.bond, adhesiveInUse(state)).volumeMl);
 
-/** The pattern that is laid until another is chosen: it reaches the corners and closes in nothing. */
-export const usualPattern = (context: Pick<StepContext, "state" | "family">): NamedPattern =>
-  shippedPatterns(context.family.outline, doseMl(context) * 1_000).find(({ name }) => name === "Branch")!;
+/** The pattern that is laid until another is chosen. */
+const usualPattern = (context: Pick<StepContext, "state" | "family">): NamedPattern =>
+  shippedPatterns(context.family.outline, doseMl(context) * 1_000).find(
+    ({ name }) => name === USUAL_PATTERN,
+  )!;
 
 const SETTLED = "bubbles-settled";
 
@@ -101,6 +103,14 @@ function bubbleSteps(context: StepContext): Step[] {
 const alignStep = (context: StepContext) =>
   confirmStep(context, "bond", "align", "Border equal all round: half a millimetre is seen.", "Aligned");
 
+/** What was laid, ml: by the scale where it was weighed at this bond, else as it was chosen. */
+function laidMl(context: StepContext, densityGcm3: number): number {
+  const weighed = context.state.readings
+    .filter(({ quantity, stage }) => quantity === "mass" && stage === "bond")
+    .at(-1);
+  return weighed && weighed.value > 0 ? roundMl(weighed.value / densityGcm3) : doseMl(context);
+}
+
 function liquid(context: StepContext): Step[] {
   const { family, state } = context;
   const chosen = state.settings.bond;
@@ -128,7 +138,14 @@ function liquid(context: StepContext): Step[] {
       press: "Laid",
       done: state.parts.some((part) => part.unit === "ml"),
       caution: "adhesive",
-      draft: () => spent(context, "adhesive", "liquid optical adhesive", doseMl(context), "ml"),
+      draft: () =>
+        spent(
+          context,
+          "adhesive",
+          "liquid optical adhesive",
+          laidMl(context, chosen?.densityGcm3 ?? adhesive.densityGcm3.value),
+          "ml",
+        ),
     },
     timerStep(
       context,

@@ -35,7 +35,7 @@ export function AlignGauge({ code, family, live, send }: PanelProps) {
       ? `${edge}: ${typed[edge]} must be one width or two from 0 to ${lengthText(MOST_MM, preferences)}`
       : undefined;
   return (
-    <section aria-labelledby="align-title" className="mt-6">
+    <section aria-labelledby="align-title">
       <h2 id="align-title" className="text-lg font-semibold">
         Is the border equal?
       </h2>

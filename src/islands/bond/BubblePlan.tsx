@@ -1,4 +1,4 @@
-import { useEffect, useId, useMemo, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useId, useMemo, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { AdhesiveInUse } from "../../../core/bond/adhesive-in-use.ts";
 import {
   airInGlue,
@@ -106,20 +106,8 @@ export function BubblePlan({
     event.preventDefault();
     event.stopPropagation();
   };
-  // A program that was set but not sent is what the bar's press for the chamber must not pass over.
-  useEffect(() => {
-    if (!entered) return;
-    if (
-      entered.holdBar === chosen.holdBar &&
-      entered.holdMin === chosen.holdMin &&
-      entered.chamberC === chosen.chamberC
-    ) {
-      setEntered(null);
-    }
-  });
-  const settled = verdicts.size > 0 && open.length > 0;
   return (
-    <section aria-labelledby="bubbles-title" className="mt-8">
+    <section aria-labelledby="bubbles-title">
       <h2 id="bubbles-title" className="text-xl font-semibold">
         Will the bubbles go?
       </h2>
@@ -270,7 +258,7 @@ export function BubblePlan({
             text={temperatureText(chamberC, preferences)}
             onChange={(value) => setEntered({ ...program, chamberC: value })}
           />
-          {settled && (
+          {open.length > 0 && (
             <p data-testid="would">
               {would
                 ? `All that is marked would go in ${durationText(would.holdMin * 60)} at ${would.holdBar} bar.`
@@ -302,7 +290,7 @@ export function BubblePlan({
           <p className="mt-3 text-soft">
             With{" "}
             <Assumed source={airInGlue.diffusivityM2S.source.text}>
-              air that spreads at {airInGlue.diffusivityM2S.value.toExponential(0)} m²/s at 25 °C
+              air that spreads at {(airInGlue.diffusivityM2S.value * 1e10).toFixed(0)} × 10⁻¹⁰ m²/s at 25 °C
             </Assumed>
             ,{" "}
             <Assumed source={airInGlue.ostwald.source.text}>

@@ -4,8 +4,7 @@ import { START_GAPS, type FillFront, type FillFrontInput } from "../../../core/b
 import { panelFill, waysDown, type WayDown } from "../../../core/bond/panel-fill.ts";
 import { scaledTo, volumeUlOf, type NamedPattern, type PatternPiece } from "../../../core/bond/pattern.ts";
 import type { PatternSearch, PatternSearchInput } from "../../../core/bond/pattern-search.ts";
-import { shippedPatterns } from "../../../core/bond/shipped-patterns.ts";
-import { usualPattern } from "../../../core/job/stages/bond.ts";
+import { shippedPatterns, USUAL_PATTERN } from "../../../core/bond/shipped-patterns.ts";
 import { bondPractice } from "../../../core/materials/adhesives.ts";
 import { capitalised, listed } from "../../../core/words.ts";
 import { DialSlider } from "../../ui/DialSlider.tsx";
@@ -41,8 +40,13 @@ function fillWords(fill: FillFront, windows: readonly { label: string }[]): stri
   ].join("; ");
 }
 
+/** Less than this of the panel filled is no bond. Assumed. */
+const LEAST_FILLED_PCT = 95;
+
 const isBad = (fill: FillFront) =>
-  fill.trapped.some(({ window }) => window === null) || fill.windowsWet.some((share) => share > 0.02);
+  fill.wetPct < LEAST_FILLED_PCT ||
+  fill.trapped.some(({ window }) => window === null) ||
+  fill.windowsWet.some((share) => share > 0.02);
 
 /** One filling beside its pattern: what it comes to, and its pictures over time. */
 function Filled({
@@ -94,7 +98,7 @@ export function PatternBench(
   const shipped = useMemo(() => shippedPatterns(family.outline, volumeUl), [family, volumeUl]);
   const kept = useFamilyPatterns(family.code);
   const [drawn, setDrawn] = useDraft<NamedPattern | null>(`${code} pattern`, null);
-  const base = drawn ?? state.pattern ?? usualPattern(props);
+  const base = drawn ?? state.pattern ?? shipped.find(({ name: of }) => of === USUAL_PATTERN)!;
   const pattern = useMemo<NamedPattern>(
     () => ({ name: base.name, pieces: scaledTo(base.pieces, volumeUl) }),
     [base.name, base.pieces, volumeUl],
@@ -141,7 +145,7 @@ export function PatternBench(
   const all = volumeUlOf(pattern.pieces);
 
   return (
-    <section aria-labelledby="pattern-title" className="mt-8">
+    <section aria-labelledby="pattern-title">
       <h2 id="pattern-title" className="text-xl font-semibold">
         Which pattern?
       </h2>

@@ -7,7 +7,7 @@ import { hatch } from "../../drawing/Hatches.tsx";
 import { PlanFrame } from "../../drawing/PlanFrame.tsx";
 import { Assumed, Duration, Figure, Length } from "../../ui/quantity.tsx";
 import type { PanelProps } from "../stage/panel.ts";
-import { LotChoice } from "./LotChoice.tsx";
+import { LotChoice } from "../lots/LotChoice.tsx";
 
 /** The strips on the frame, and at each edge when its liner comes off. */
 function TapeDrawing({ family, plan }: { family: PanelProps["family"]; plan: TapePlan }) {

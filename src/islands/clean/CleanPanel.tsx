@@ -15,6 +15,7 @@ import { Duration, Figure, Temperature } from "../../ui/quantity.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
 import { useLive } from "../../ui/useLive.ts";
 import type { PanelProps } from "../stage/panel.ts";
+import { LotChoice } from "../lots/LotChoice.tsx";
 import { ResiduePlan } from "./ResiduePlan.tsx";
 import { SolventChoice } from "./SolventChoice.tsx";
 import { SurfaceTable } from "./SurfaceTable.tsx";
@@ -45,14 +46,15 @@ export function CleanPanel(props: PanelProps & CleanKnowledge) {
   const chosen: Wipe = state.solvent ?? usualWipe;
   const [entered, setEntered] = useDraft<Wipe | null>(`${code} solvent`, null);
   const wipe = entered ?? chosen;
+  const lot = state.lots.solvent;
   const draft = useMemo(() => {
     const { solvent, volumeMl, evaporateMin } = wipe;
     return (): EventDraft => ({
       stage: "clean",
       kind: "solvent-chosen",
-      data: { solvent, volumeMl, evaporateMin },
+      data: { solvent, volumeMl, evaporateMin, ...(lot?.material === solvent ? { lot: lot.lot } : {}) },
     });
-  }, [wipe]);
+  }, [wipe, lot]);
   useEffect(() => offer("solvent", draft), [offer, draft]);
 
   const nearby = useHotNearby(code);
@@ -70,6 +72,7 @@ export function CleanPanel(props: PanelProps & CleanKnowledge) {
       }),
     [wipe, room, hottestToolC],
   );
+  const materials = useMemo(() => [wipe.solvent], [wipe.solvent]);
   const solvent = solventNamed(wipe.solvent)!;
   const left = state.residue.filter(({ clearedAt }) => clearedAt === null);
   const leftPct = residuePct(family.outline, left);
@@ -137,6 +140,13 @@ export function CleanPanel(props: PanelProps & CleanKnowledge) {
               onChange={(evaporateMin) => setEntered({ ...wipe, evaporateMin })}
             />
           </div>
+          <LotChoice
+            {...props}
+            kind="solvent"
+            stage="clean"
+            materials={materials}
+            title="Bottle from the shelf"
+          />
           <VapourFigures {...{ vapour, room }} />
           {live && state.solvent && entered && (
             <button

@@ -87,6 +87,13 @@ export function StackEditor() {
                 path={`stack[${i}].maxC`}
                 onChange={(maxC) => set({ maxC, ...(maxC === undefined ? { maxCSource: undefined } : {}) })}
               />
+              <NumberEntry
+                label="Blocks light below, nm"
+                optional
+                value={layer.blocksBelowNm}
+                path={`stack[${i}].blocksBelowNm`}
+                onChange={(blocksBelowNm) => set({ blocksBelowNm })}
+              />
             </>
           )}
         </Rows>

@@ -17,7 +17,7 @@ import { typedNumber } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 import { capitalised } from "../../../core/words.ts";
-import { quantityText } from "../bond/LotChoice.tsx";
+import { quantityText } from "./LotChoice.tsx";
 
 interface Typed {
   kind: LotKind;

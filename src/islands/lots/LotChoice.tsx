@@ -46,9 +46,14 @@ export function LotChoice({
     void read();
   }, [read, spentSoFar]);
   const chosen = state.lots[kind];
-  const shown = (lots ?? []).filter(
+  // What is still good stands first; the server has the first to go out of date before the others.
+  const ofKind = (lots ?? []).filter(
     (lot) => lot.kind === kind && (!materials || materials.includes(lot.material)),
   );
+  const shown = [
+    ...ofKind.filter((lot) => !isOutOfDate(lot, nowMs)),
+    ...ofKind.filter((lot) => isOutOfDate(lot, nowMs)),
+  ];
   return (
     <section aria-label={title} className="mt-4 max-w-3xl">
       <h2 className="text-lg font-semibold">{title}</h2>
