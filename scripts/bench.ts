@@ -2,7 +2,15 @@ import { chromium as browserType, type Page } from "@playwright/test";
 import { randomUUID } from "node:crypto";
 import os from "node:os";
 import sharp from "sharp";
+import { adhesiveInUse } from "../core/bond/adhesive-in-use.ts";
 import { calculateAdhesiveDose } from "../core/bond/adhesive-dose.ts";
+import { bondDose, bondDoseInput } from "../core/bond/bond-dose.ts";
+import { inChamber, programOf } from "../core/bond/bubbles.ts";
+import { calculateFillFront } from "../core/bond/fill-front.ts";
+import { panelFill } from "../core/bond/panel-fill.ts";
+import { calculatePatternSearch, type PatternFigures } from "../core/bond/pattern-search.ts";
+import { shippedPatterns } from "../core/bond/shipped-patterns.ts";
+import { cureExposure, type CureBasis } from "../core/cure/cure-exposure.ts";
 import { calculateCureDose } from "../core/cure/cure-dose.ts";
 import { calculateVapour } from "../core/clean/vapour.ts";
 import { calculateFilmAxis } from "../core/film/film-axis.ts";
@@ -107,6 +115,7 @@ async function timeSlider(page: Page, shows: string): Promise<number[]> {
   }, shows);
 }
 
+const plotter = families.find((family) => family.code === "PH-10")!;
 const ticket = families.find((family) => family.code === "TK-5")!;
 const seam = seamOf(ticket, "layer")!;
 const glass = { conductivityWmK: 1.1, densityKgM3: 2500, specificHeatJkgK: 830 };
@@ -158,6 +167,35 @@ keep(
       gridMm: 2,
     }),
   ),
+  50,
+);
+const still = { lots: {}, readings: [] };
+const liquid = adhesiveInUse(still);
+const lampBasis: CureBasis = { route: "layer", adhesive: liquid, chosen: { lampPlaces: 6 } };
+keep(
+  "dose map of the screen, six places",
+  time(() => void cureExposure(plotter, lampBasis)),
+  50,
+);
+keep(
+  "fill-front, 150 x 75 mm at 1 mm (in a worker)",
+  time(
+    () =>
+      void calculateFillFront({
+        outline: { widthMm: 150, heightMm: 75 },
+        pattern: shippedPatterns({ widthMm: 150, heightMm: 75 }, 150 * 75 * 0.15 * 1.08)[3]!.pieces,
+        gapUm: 150,
+        viscosityPaS: 2.5,
+        forceN: 2,
+        gridMm: 1,
+      }),
+    5,
+  ),
+  2_000,
+);
+keep(
+  "debubble, with the largest bubble that goes",
+  time(() => void inChamber(0.5, 150, programOf(), liquid)),
 );
 keep(
   "adhesive-dose",
@@ -348,6 +386,21 @@ async function addPhoto(url: string, code: string): Promise<number> {
   return performance.now() - from;
 }
 
+/** What the pattern search comes to on each family that is bonded with liquid, against the best shipped pattern. */
+const searches = families
+  .filter(({ routes: offered }) => offered.includes("layer"))
+  .map((family) => {
+    const { gapUm } = bondDoseInput(family, {}, liquid);
+    const from = performance.now();
+    const { start, best, found, beats, tried } = calculatePatternSearch({
+      ...panelFill(family, gapUm, liquid, "pressed level"),
+      start: shippedPatterns(family.outline, bondDose(family, {}, liquid).volumeMl * 1_000),
+      rounds: 400,
+    });
+    const shipped = start.find(({ name }) => name === best)!.figures;
+    return { code: family.code, best, shipped, found, beats, tried, tookMs: performance.now() - from };
+  });
+
 ensureBuilt();
 const workshop = await openWorkshop();
 try {
@@ -358,6 +411,9 @@ try {
   for (const [what, path] of [
     ["bench page, at the server", "/"],
     ["job page in its lift, at the server", "/jobs/GW-1154"],
+    ["job page in its bond, at the server", "/jobs/GW-1158"],
+    ["job page in its cure, at the server", "/jobs/GW-1159"],
+    ["shelf of lots, at the server", "/lots"],
     ["job page in its prove, at the server", "/jobs/GW-1160"],
     ["job page in its intake, at the server", "/jobs/GW-1151"],
     ["quotation, at the server", "/jobs/GW-1158/quotation"],
@@ -386,5 +442,16 @@ for (const { what, medianMs, worstMs, wantedMs } of rows) {
   const ms = (value: number) => `${value.toFixed(value < 1 ? 3 : 1)} ms`.padStart(10);
   console.log(
     `${what.padEnd(54)}${ms(medianMs)}${ms(worstMs)}${wantedMs === null ? "" : `< ${wantedMs.toFixed(0)} ms`.padStart(10)}`,
+  );
+}
+
+console.log(
+  "\nPatterns: the best shipped one and what 400 tries found, in mm² of fault, flooded window and spill",
+);
+for (const { code, best, shipped, found, beats, tookMs } of searches) {
+  const figures = ({ faultMm2, airMm2, floodedMm2, dryMm2, spillUl }: PatternFigures) =>
+    `${faultMm2.toFixed(0)} (air ${airMm2.toFixed(0)}, flooded ${floodedMm2.toFixed(1)}, dry ${dryMm2.toFixed(0)} mm², spill ${(spillUl / 1_000).toFixed(2)} ml)`;
+  console.log(
+    `${code}: ${best} ${figures(shipped)}; found ${figures(found)}; ${beats ? "better" : "not better"}; ${(tookMs / 1_000).toFixed(1)} s`,
   );
 }

@@ -28,7 +28,7 @@ import { BenchHand, familyNamed } from "../bench-hand.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
 
-const CODE = "GW-9701";
+const CODE = "GW-9711";
 const family = familyNamed("TK-5");
 const pattern = shippedPatterns(family.outline, 1_400)[3]!;
 

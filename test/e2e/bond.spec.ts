@@ -166,7 +166,9 @@ test("a liquid bond beside a camera window: flooded, found better, weighed, lowe
   while ((await state()).present !== "cure") await press();
 
   // The lamp has aged: what the radiometer reads asks for longer than a new one would.
-  await expect(page.getByTestId("lamp")).toContainText(/lamp is at [67]\d\s?% of new: \d+\s?s instead of \d+\s?s/);
+  await expect(page.getByTestId("lamp")).toContainText(
+    /lamp is at [67]\d\s?% of new: \d+\s?s instead of \d+\s?s/,
+  );
   await page.getByRole("button", { name: "Read the radiometer (simulated)" }).click();
   await expect
     .poll(async () => (await state()).readings.filter((r) => r.quantity === "irradiance").length)
