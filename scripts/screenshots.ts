@@ -1,4 +1,4 @@
-import { chromium as browserType } from "@playwright/test";
+import { chromium as browserType, type Page } from "@playwright/test";
 import { mkdirSync, readdirSync, rmSync } from "node:fs";
 import path from "node:path";
 import { ensureBuilt } from "./build.ts";
@@ -11,6 +11,8 @@ interface Picture {
   ground?: "day" | "dark";
   size?: { width: number; height: number };
   whole?: boolean;
+  /** What is done before it is taken. */
+  before?: (page: Page) => Promise<void>;
 }
 
 const FOLDER = "docs/screenshots";
@@ -27,8 +29,18 @@ const pictures: Picture[] = [
   { name: "clean", path: "/jobs/GW-1155" },
   { name: "film-fit", path: "/jobs/GW-1162", size: { width: 1280, height: 1100 } },
   { name: "film-shelf", path: "/film" },
-  { name: "rework", path: "/jobs/GW-1156" },
-  { name: "bond-dark-room", path: "/jobs/GW-1158", ground: "dark" },
+  { name: "lots", path: "/lots" },
+  {
+    name: "bond-dark-room",
+    path: "/jobs/GW-1158",
+    ground: "dark",
+    size: { width: 1280, height: 1100 },
+    before: async (page) => {
+      await page.getByRole("tab", { name: "Pattern" }).click();
+      await page.getByRole("button", { name: "Run the fill" }).click();
+      await page.getByTestId("fill").waitFor();
+    },
+  },
   { name: "prove", path: "/jobs/GW-1160" },
   { name: "close", path: "/jobs/GW-1161" },
   { name: "hold", path: "/jobs/GW-1164" },
@@ -49,6 +61,7 @@ try {
     ground = "day",
     size = { width: 1280, height: 800 },
     whole = false,
+    before,
   } of pictures) {
     const context = await browser.newContext({ viewport: size, timezoneId: "UTC", reducedMotion: "reduce" });
     await context.addCookies(
@@ -63,6 +76,7 @@ try {
     await page.waitForFunction(() => document.querySelector("astro-island[ssr]") === null);
     if (name.startsWith("lift")) await page.getByTestId("curves").waitFor();
     if (name === "cure") await page.getByTestId("lamp").waitFor();
+    await before?.(page);
     await page.evaluate(() => document.fonts.ready);
     await page.screenshot({
       path: path.join(FOLDER, `${name}.png`),

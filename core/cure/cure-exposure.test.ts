@@ -13,13 +13,16 @@ describe("the exposure of a family", () => {
   });
 
   it("is dose over what arrives behind the cover, and longer the weaker the lamp", () => {
-    const { exposureS, tackS, minMwCm2 } = cureExposure(
+    const { exposureS, tackS, minMwCm2, sideS, sideTackS } = cureExposure(
       family,
       basis({ irradianceMwCm2: 50, coverTransmittancePct: 80 }),
     );
     expect(minMwCm2).to.be.closeTo(40, 1e-9);
     expect(exposureS).to.be.closeTo(75, 1e-9);
     expect(tackS).to.be.closeTo(7.5, 1e-9);
+    // From the side 40 % of 50 mW/cm² get in: 3000 and 300 mJ/cm² take 150 and 15 s.
+    expect(sideS).to.be.closeTo(150, 1e-9);
+    expect(sideTackS).to.be.closeTo(15, 1e-9);
     const aged = cureExposure(family, basis({ irradianceMwCm2: 31, coverTransmittancePct: 80 }));
     expect(aged.exposureS! / exposureS!).to.be.closeTo(50 / 31, 1e-9);
   });

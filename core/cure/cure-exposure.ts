@@ -88,17 +88,23 @@ export function cureInput(family: Family, { route, chosen, adhesive }: CureBasis
   };
 }
 
-/** Exposures for tack and main cure, s; `null` where the lamp gives nothing. The border from above is its own figure. */
+/**
+ * Exposures, s; `null` where the lamp gives nothing: tack from above and from the sides, the face, and the border from the side, each edge
+ * for itself with the lamp held close. `borderExposureS` is the border from above.
+ */
 export function cureExposure(family: Family, basis: CureBasis) {
   const input = cureInput(family, basis);
   const result = calculateCureDose(input);
   const { exposureS } = result;
+  const { tackMjCm2, requiredMjCm2 } = basis.adhesive;
+  const atLampMwCm2 = basis.chosen.irradianceMwCm2 ?? benchLamp.irradianceMwCm2.value;
+  const insideMwCm2 = (atLampMwCm2 * benchLamp.sideSharePct.value) / 100;
+  const fromSide = (mjCm2: number) => (insideMwCm2 > 0 ? mjCm2 / insideMwCm2 : null);
   return {
     ...result,
-    tackS:
-      exposureS === null
-        ? null
-        : (exposureS * basis.adhesive.tackMjCm2.value) / basis.adhesive.requiredMjCm2.value,
+    tackS: exposureS === null ? null : (exposureS * tackMjCm2.value) / requiredMjCm2.value,
+    sideTackS: fromSide(tackMjCm2.value),
+    sideS: fromSide(input.requiredMjCm2),
   };
 }
 

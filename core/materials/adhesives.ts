@@ -119,4 +119,11 @@ export const tapePractice = {
 export const benchLamp = {
   irradianceMwCm2: value(60, 10, 200, assumed("a curing torch or box at working distance; it ages")),
   borderTransmittancePct: value(2, 0, 10, assumed("printed border, seen from above")),
+  /** Of the light at an edge, what gets into the glue line and under the border. */
+  sideSharePct: value(
+    40,
+    10,
+    70,
+    assumed("light that enters the glass's edge slantwise and is led along it"),
+  ),
 } as const;

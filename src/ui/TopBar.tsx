@@ -5,6 +5,7 @@ import type { Technician } from "../../server/store/technicians.ts";
 import { AddTechnician } from "./AddTechnician.tsx";
 import { setPreference, useStoredPreferences, type Preferences } from "./preferences.ts";
 import { Sign } from "./Sign.tsx";
+import { useMounted } from "./useMounted.ts";
 
 function Choice<Value extends string>({
   label,
@@ -54,6 +55,7 @@ export function TopBar({
 }) {
   const preferences = useStoredPreferences(initial);
   const [adding, setAdding] = useState(false);
+  const mounted = useMounted();
   const link = (href: string, text: string) => (
     <a
       href={href}
@@ -64,7 +66,10 @@ export function TopBar({
     </a>
   );
   return (
-    <header className="no-print flex flex-wrap items-center gap-x-3 gap-y-1 border-b-2 border-ink px-3 py-1 sm:px-5">
+    <header
+      aria-busy={!mounted}
+      className="no-print flex flex-wrap items-center gap-x-3 gap-y-1 border-b-2 border-ink px-3 py-1 sm:px-5"
+    >
       <a href="/" className="inline-flex min-h-12 items-center gap-2 text-lg font-semibold">
         <Sign /> Half Lift
       </a>

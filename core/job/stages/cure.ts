@@ -6,7 +6,7 @@ import { confirmStep, timerStep, type Stage } from "../step.ts";
 
 /** The exposure that these settings ask for, to the next second; 0 where no light arrives, which chooses nothing. */
 export function exposureDraft(family: Family, basis: CureBasis): SettingsDraft {
-  const { exposureS, tackS } = cureExposure(family, basis);
+  const { exposureS, tackS, sideTackS, sideS } = cureExposure(family, basis);
   const { chosen } = basis;
   const { lampPlaces: places, lampHeightMm, lampOrder } = chosen;
   return {
@@ -21,6 +21,8 @@ export function exposureDraft(family: Family, basis: CureBasis): SettingsDraft {
         ...(lampOrder === undefined ? {} : { lampOrder }),
         exposureS: Math.ceil(exposureS ?? 0),
         tackS: Math.ceil(tackS ?? 0),
+        sideTackS: Math.ceil(sideTackS ?? 0),
+        sideS: Math.ceil(sideS ?? 0),
       },
     },
   };
@@ -77,6 +79,18 @@ export const cure: Stage = {
         { caution: "uv" },
       ),
       confirmStep(context, "cure", "wipe", "Wipe what seeped out before it sets.", "Wiped"),
+      timerStep(
+        context,
+        "cure",
+        { key: "sides", label: "Sides", durationS: chosen?.sideTackS || 1 },
+        {
+          ask: "Once round the sides, lamp close, as long at each edge: they hold before the face pulls.",
+          start: "Lamp on: sides",
+          wait: "Round the sides, this long at each edge.",
+          stop: "Lamp off",
+        },
+        { caution: "uv" },
+      ),
       ...Array.from({ length: places }, (_, i) =>
         timerStep(
           context,
@@ -87,10 +101,7 @@ export const cure: Stage = {
             durationS: chosen?.exposureS || 1,
           },
           {
-            ask:
-              places === 1
-                ? "Sides first, then the face."
-                : `Lamp over place ${i + 1} of ${places}, as on the plan.`,
+            ask: places === 1 ? "Now the face." : `Lamp over place ${i + 1} of ${places}, as on the plan.`,
             start: "Lamp on: cure",
             wait: "Curing.",
             stop: "Lamp off",
@@ -101,7 +112,7 @@ export const cure: Stage = {
       timerStep(
         context,
         "cure",
-        { key: "edges", label: "Edges", durationS: chosen?.exposureS || 1 },
+        { key: "edges", label: "Edges", durationS: chosen?.sideS || chosen?.exposureS || 1 },
         {
           ask: "Edges again from the side: under the printed border little light arrives.",
           start: "Lamp on: edges",

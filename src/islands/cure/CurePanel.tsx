@@ -115,15 +115,38 @@ export function CurePanel({ code, family, state, nowMs, live, send, offer }: Pan
           </>
         )}
       </p>
-      <p className="mt-1 text-lg">
+      <table className="mt-2 border-collapse text-left text-lg" data-testid="exposures">
+        <tbody>
+          {(
+            [
+              ["Tack, from above", exposure.tackS],
+              ["Sides, each edge", exposure.sideTackS],
+              [places > 1 ? "Face, each place" : "Face", exposure.exposureS],
+              ["Border from the side, each edge", exposure.sideS],
+            ] as const
+          ).map(([what, s]) => (
+            <tr key={what} className="border-b border-line">
+              <th scope="row" className="py-1 pr-6 font-normal">
+                {what}
+              </th>
+              <td className="text-right font-semibold">{s === null ? "never" : <Duration s={s} />}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-1">
         {exposure.borderExposureS === null ? (
-          "Under the border no light arrives from above: cure it from the side."
+          "Under the border no light arrives from above."
         ) : (
           <>
-            From above the border would take <Duration s={exposure.borderExposureS} />: cure it from the side
-            instead.
+            From above the border would take <Duration s={exposure.borderExposureS} />.
           </>
-        )}
+        )}{" "}
+        From the side{" "}
+        <Assumed source={benchLamp.sideSharePct.source.text}>
+          <Figure value={benchLamp.sideSharePct.value} unit="%" />
+        </Assumed>{" "}
+        of what falls on an edge gets in.
       </p>
       {wrongLamp && (
         <p role="alert" className="edge-hatch mt-2 max-w-3xl text-danger" data-testid="wrong-lamp">

@@ -46,6 +46,8 @@ const settingWords: Record<string, readonly [label: string, unit: string]> = {
   irradianceMwCm2: ["irradiance", "mW/cm²"],
   exposureS: ["exposure", "s"],
   tackS: ["tack", "s"],
+  sideTackS: ["sides", "s"],
+  sideS: ["border from the side", "s"],
   lampNm: ["lamp", "nm"],
   lampPlaces: ["places", ""],
   lampHeightMm: ["lamp's height", "mm"],
