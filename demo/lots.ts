@@ -43,6 +43,24 @@ export function demoLots(nowMs: number): Lot[] {
       openDays: null,
       quantity: 20,
     },
+    ...(
+      [
+        ["25-090", "clear", -25],
+        ["25-118", "clear", 40],
+        ["26-031", "clear", 210],
+        ["26-044", "clear", 260],
+        ["26-047", "with reflector", 270],
+        ["26-052", "with hard coat", 290],
+      ] as const
+    ).map(([lot, kind, days]): Lot => ({
+      kind: "film",
+      lot,
+      material: `polarizer film, ${kind}`,
+      expiresOn: day(days),
+      openedOn: null,
+      openDays: null,
+      quantity: 1,
+    })),
     {
       kind: "tape",
       lot: "TF-301",

@@ -54,6 +54,18 @@ describe("cure-dose", () => {
     expect(result.maxMwCm2).to.be.closeTo((500 * 5) / (2 * Math.PI * 4), 1e-9);
   });
 
+  it("stays a number for the narrowest beam from the highest lamp", () => {
+    const { minMwCm2, maxMwCm2 } = calculateCureDose({
+      panel,
+      lamps: [{ xMm: 100, yMm: 50, zMm: 5_000, powerMw: 1_000, order: 200 }],
+      coverTransmittancePct: 100,
+      requiredMjCm2: 1_000,
+      gridMm: 25,
+    });
+    expect(maxMwCm2).to.be.closeTo((1_000 * 201) / (2 * Math.PI * 500 ** 2), 1e-9);
+    expect(minMwCm2).to.be.within(0.9 * maxMwCm2, maxMwCm2);
+  });
+
   it("conserves power: a lamp's light over a wide plane adds up to what it gives out", () => {
     const result = calculateCureDose({
       panel: { widthMm: 4_000, heightMm: 4_000 },

@@ -95,14 +95,23 @@ export function calculateCureDose(input: CureDoseInput): z.output<typeof cureDos
   const cover = input.coverTransmittancePct / 100;
   const borderShare = (input.border?.transmittancePct ?? 100) / 100;
 
-  const onCover = (xMm: number, yMm: number): number =>
-    input.lamps === undefined
-      ? input.irradianceMwCm2!
-      : input.lamps.reduce((sum, { xMm: lx, yMm: ly, zMm, powerMw, order }) => {
-          const r2Mm2 = (xMm - lx) ** 2 + (yMm - ly) ** 2 + zMm ** 2;
-          const cosine = zMm / Math.sqrt(r2Mm2);
-          return sum + ((powerMw * (order + 1)) / (2 * Math.PI * (r2Mm2 / 100))) * cosine ** (order + 1);
-        }, 0);
+  // E = P (n + 1) / (2 pi z^2) (z / r)^(n + 3); mm2 to cm2 by the 100.
+  const lights = (input.lamps ?? []).map(({ xMm: x, yMm: y, zMm, powerMw, order }) => ({
+    x,
+    y,
+    z2: zMm * zMm,
+    strength: (100 * powerMw * (order + 1)) / (2 * Math.PI * zMm * zMm),
+    halfPower: (order + 3) / 2,
+  }));
+  const onCover = (xMm: number, yMm: number): number => {
+    if (input.lamps === undefined) return input.irradianceMwCm2!;
+    let sum = 0;
+    for (const { x, y, z2, strength, halfPower } of lights) {
+      const r2 = (xMm - x) * (xMm - x) + (yMm - y) * (yMm - y) + z2;
+      sum += strength * (z2 / r2) ** halfPower;
+    }
+    return sum;
+  };
 
   const xMm = axisMm(widthMm, borderMm, input.gridMm ?? 5);
   const yMm = axisMm(heightMm, borderMm, input.gridMm ?? 5);

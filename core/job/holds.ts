@@ -289,7 +289,8 @@ const freshlyWiped: HoldCheck = ({ state, nowMs }, draft) => {
 
 /** A lot that is past its date is not spent without a signed reason. */
 const lotInDate: HoldCheck = ({ state, nowMs }, draft) => {
-  if (draft.kind !== "part-spent" && draft.kind !== "solvent-chosen") return null;
+  if (draft.kind !== "part-spent" && draft.kind !== "solvent-chosen" && draft.kind !== "film-taken")
+    return null;
   const told = Object.values(state.lots).find(({ lot }) => lot === draft.data.lot);
   if (!told || !isOutOfDate(told, nowMs)) return null;
   const since = new Date(usableUntilMs(told)! - 1).toISOString().slice(0, 10);

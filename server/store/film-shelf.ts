@@ -19,6 +19,7 @@ import { filmsWanted } from "../../core/job/stages/fit.ts";
 import { key } from "../../core/stack/family.ts";
 import { bounded } from "../../core/units.ts";
 import { inTransaction } from "../db/pool.ts";
+import { filmLot } from "./lots.ts";
 import { appendLocked, lockJob, openJobs, type AppendResult } from "./jobs.ts";
 
 /** A sheet on the shelf. */
@@ -156,9 +157,13 @@ export type CutResult =
   | { kind: "no such sheet"; path: string }
   | { kind: "no such job"; code: string; path: string }
   | { kind: "faulty"; path: string; message: string }
-  | { kind: "job refused"; code: string; event: JobEvent; result: AppendResult };
+  | { kind: "job refused"; code: string; events: JobEvent[]; result: AppendResult };
 
-const order = (film: FilmSide) => filmSides.indexOf(film);
+/** Where among the films the piece of these events comes. */
+const sideOf = (events: readonly JobEvent[]): number => {
+  const last = events.at(-1);
+  return last?.kind === "film-taken" ? filmSides.indexOf(last.data.film) : 0;
+};
 
 /**
  * Cuts sheets up: each job gets an event for its piece, the sheets leave the shelf, what is left of them comes back as remnants. All
@@ -188,7 +193,7 @@ async function cutWithin(
     if (rows[0]) return { kind: rows[0].same ? "cut before" : "differs" };
     return { kind: "faulty", path: "who", message: `"${who}" is not one of those who work here` };
   }
-  const events = new Map<string, JobEvent[]>();
+  const events = new Map<string, JobEvent[][]>();
   const remnants: ShelvedSheet[] = [];
   for (const [s, { sheet: sheetId, pieces }] of cutting.sheets.entries()) {
     const { rows } = await client.query<SheetRow>(
@@ -212,13 +217,26 @@ async function cutWithin(
         message: `lies over another piece or within ${trimMm} mm of the rim of ${sheet.label}, which is ${sheet.widthMm} × ${sheet.heightMm} mm`,
       });
     }
+    const told = await filmLot(client, sheet.lot);
     for (const [p, piece] of pieces.entries()) {
+      const stamp = { who, at: new Date(at).toISOString() };
+      // What the shop knows of the sheet's lot goes before the piece: its date may hold it.
+      const taken: JobEvent[] = told
+        ? [
+            {
+              id: uuidFromName(`${piece.job} lot ${s} ${p}`, id),
+              stage: "fit",
+              kind: "lot-chosen",
+              ...stamp,
+              data: told,
+            },
+          ]
+        : [];
       const event: JobEvent = {
         id: uuidFromName(`${piece.job} ${piece.film} ${s} ${p}`, id),
         stage: "fit",
         kind: "film-taken",
-        who,
-        at: new Date(at).toISOString(),
+        ...stamp,
         data: {
           film: piece.film,
           widthMm: piece.widthMm,
@@ -228,7 +246,7 @@ async function cutWithin(
           lot: sheet.lot,
         },
       };
-      events.set(piece.job, [...(events.get(piece.job) ?? []), event]);
+      events.set(piece.job, [...(events.get(piece.job) ?? []), [...taken, event]]);
     }
     let nth = 0;
     for (const { widthMm, heightMm } of remnantsOf(sheet, lying, gapMm)) {
@@ -256,11 +274,10 @@ async function cutWithin(
     if (!job) return takeBack({ kind: "no such job", code, path: "sheets" });
     const own = events
       .get(code)!
-      .sort((a, b) =>
-        a.kind === "film-taken" && b.kind === "film-taken" ? order(a.data.film) - order(b.data.film) : 0,
-      );
+      .sort((a, b) => sideOf(a) - sideOf(b))
+      .flat();
     const result = await appendLocked(client, job, own);
-    if (result.kind !== "kept") return takeBack({ kind: "job refused", code, event: own[0]!, result });
+    if (result.kind !== "kept") return takeBack({ kind: "job refused", code, events: own, result });
   }
   return { kind: "cut", remnants, jobs: [...events.keys()].sort() };
 }

@@ -1,5 +1,5 @@
 import type pg from "pg";
-import type { Lot } from "../../core/materials/lots.ts";
+import type { Lot, LotTold } from "../../core/materials/lots.ts";
 
 /** A lot on the shelf, with what is left of it. */
 export interface ShelvedLot extends Lot {
@@ -57,6 +57,26 @@ export async function shelvedLots(client: pg.Pool | pg.PoolClient): Promise<Shel
      ORDER BY lot.kind, lot.expires_on NULLS LAST, lot.lot`,
   );
   return rows.map(readRow);
+}
+
+/** What the shop knows of a lot of film by its name; null where it is not kept. */
+export async function filmLot(client: pg.PoolClient, name: string): Promise<LotTold | null> {
+  const { rows } = await client.query<Pick<LotRow, "material" | "expires_on" | "opened_on" | "open_days">>(
+    `SELECT material, expires_on::text, opened_on::text, open_days FROM lot
+     WHERE lot = $1 AND kind = 'film' AND gone_at IS NULL`,
+    [name],
+  );
+  const [row] = rows;
+  return row
+    ? {
+        kind: "film",
+        lot: name,
+        material: row.material,
+        expiresOn: row.expires_on,
+        openedOn: row.opened_on,
+        openDays: row.open_days,
+      }
+    : null;
 }
 
 /** Puts a lot on the shelf; false where one of that name is, or was, there. */

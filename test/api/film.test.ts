@@ -162,6 +162,46 @@ describe("the shelf of film", function () {
     expect((await sheets()).length).to.equal(now.length);
   });
 
+  it("holds a piece from a lot that is out of date until somebody signs; what was known of the lot stands on the job", async () => {
+    const old = (await sheets()).find(({ lot }) => lot === "25-090")!;
+    const cutting: FilmCutting = {
+      id: uuid(),
+      who: "tove",
+      at: new Date().toISOString(),
+      gapMm: CUT_GAP_MM,
+      trimMm: SHEET_TRIM_MM,
+      sheets: [
+        {
+          sheet: old.id,
+          pieces: [
+            {
+              job: CODE,
+              film: "front",
+              widthMm: 40,
+              heightMm: 30,
+              axisDeg: old.axisDeg,
+              centre: { xMm: old.widthMm / 2, yMm: old.heightMm / 2 },
+            },
+          ],
+        },
+      ],
+    };
+    const held = await ask(cut, { body: cutting });
+    expect(held.status).to.equal(409);
+    expect(held.body.hold).to.equal("lot-in-date");
+    expect((await sheets()).map(({ id }) => id)).to.include(old.id);
+    expect((await stateOf()).lots.film?.lot).not.to.equal("25-090");
+    await tell({
+      stage: "fit",
+      kind: "hold-overridden",
+      data: { hold: "lot-in-date", reason: "peeled a strip, sticks as new" },
+    });
+    expect((await ask(cut, { body: cutting })).status).to.equal(201);
+    const { lots, filmsTaken } = await stateOf();
+    expect(lots.film).to.include({ lot: "25-090", kind: "film" });
+    expect(filmsTaken.at(-1)!.lot).to.equal("25-090");
+  });
+
   it("does not let a piece that is cut be taken back", async () => {
     const taken = (await findJob(pool, CODE))!.events.findLast((event) => event.kind === "film-taken")!;
     const undo = { stage: "fit", kind: "undone", data: { event: taken.id }, id: uuid(), who: "tove", at };

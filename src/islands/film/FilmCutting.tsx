@@ -15,6 +15,8 @@ import {
   type FilmKind,
   type FilmSide,
 } from "../../../core/film/films.ts";
+import type { HoldName } from "../../../core/job/event.ts";
+import type { Hold } from "../../../core/job/holds.ts";
 import type { Problem } from "../../../server/problem.ts";
 import type { ShelvedSheet, WantedPiece } from "../../../server/store/film-shelf.ts";
 import { useLive } from "../../ui/useLive.ts";
@@ -23,6 +25,7 @@ import { lengthText } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";
 import { saveFile } from "../../ui/save-file.ts";
 import { typedWithin } from "../../ui/typed-number.ts";
+import { HoldNotice } from "../job/HoldNotice.tsx";
 import type { PanelProps } from "../stage/panel.ts";
 import { SheetDrawing } from "./SheetDrawing.tsx";
 
@@ -52,7 +55,15 @@ const save = (format: "svg" | "dxf" | "pdf", paper: string, drawing: object, nam
   saveFile(`/api/film/drawings/${format}?paper=${paper}`, drawing, `${name}.${format}`);
 
 /** The pieces laid out on the shelf's sheets: dragged where the hand knows better, drawn, printed, cut. */
-export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: readonly FilmSide[] }) {
+export function FilmCutting({
+  code,
+  live,
+  send,
+  state,
+  wanted,
+}: PanelProps & { wanted: readonly FilmSide[] }) {
+  /** A sheet whose lot is out of date was to be cut: signed for, or another is chosen. */
+  const [hold, setHold] = useState<Hold | null>(null);
   const preferences = usePreferences();
   const [sheets, setSheets] = useState<ShelvedSheet[]>([]);
   const [pieces, setPieces] = useState<WantedPiece[]>([]);
@@ -211,7 +222,10 @@ export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: reado
           }`,
         });
       } else {
-        setSaid({ text: ((await answer.json()) as Problem).detail, isFault: true });
+        const told = (await answer.json()) as Problem;
+        const isOld = told.hold === ("lot-in-date" satisfies HoldName);
+        setHold(isOld ? { name: "lot-in-date", sentence: told.detail, lifts: [], overridable: true } : null);
+        if (!isOld) setSaid({ text: told.detail, isFault: true });
       }
     } catch {
       setSaid({
@@ -409,6 +423,9 @@ export function FilmCutting({ code, live, wanted }: PanelProps & { wanted: reado
             </button>
           )}
         </>
+      )}
+      {hold && !state.overrides[hold.name] && (
+        <HoldNotice code={code} hold={hold} stage="fit" who={preferences.who} send={send} />
       )}
       {said && (
         <p

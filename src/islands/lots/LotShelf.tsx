@@ -139,8 +139,11 @@ export function LotShelf({ initial, nowMs }: { initial: ShelvedLot[]; nowMs: num
                           ? "no date"
                           : `${isOld ? "was good until" : "good until"} ${new Date(until - 1).toISOString().slice(0, 10)}`}
                         , {shelved.openedOn ? `open since ${shelved.openedOn}` : "sealed"},{" "}
-                        {quantityText(kind, shelved.leftQuantity)} of {quantityText(kind, shelved.quantity)}{" "}
-                        left
+                        {shelved.material.startsWith("polarizer") ? (
+                          <a href="/film">its sheets</a>
+                        ) : (
+                          `${quantityText(kind, shelved.leftQuantity)} of ${quantityText(kind, shelved.quantity)} left`
+                        )}
                         {shelved.viscosityPaS === null ? "" : `, measured ${shelved.viscosityPaS} Pa s`}
                       </span>
                     </span>

@@ -27,6 +27,6 @@ export const POST: APIRoute = async ({ request }) => {
     case "faulty":
       return faulty([{ path: result.path, message: result.message }]);
     case "job refused":
-      return answerAppend(result.result, [result.event], result.code);
+      return answerAppend(result.result, result.events, result.code);
   }
 };
