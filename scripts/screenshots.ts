@@ -39,6 +39,7 @@ const pictures: Picture[] = [
       await page.getByRole("tab", { name: "Pattern" }).click();
       await page.getByRole("button", { name: "Run the fill" }).click();
       await page.getByTestId("fill").waitFor();
+      await page.evaluate(() => window.scrollTo(0, 0));
     },
   },
   { name: "prove", path: "/jobs/GW-1160" },
