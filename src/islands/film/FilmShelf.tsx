@@ -13,6 +13,7 @@ import type { ShelvedSheet } from "../../../server/store/film-shelf.ts";
 import { Field } from "../../ui/Field.tsx";
 import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
+import { TakeOff } from "../../ui/TakeOff.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 import { typedNumber, typedWithin } from "../../ui/typed-number.ts";
@@ -52,7 +53,6 @@ export function FilmShelf({
   const [typed, setTyped] = useDraft<Typed>("film sheet", blank);
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [said, setSaid] = useState<string>();
-  const [leaving, setLeaving] = useState<string | null>(null);
 
   const reload = async () => {
     const answer = await fetch("/api/film/sheets");
@@ -97,7 +97,6 @@ export function FilmShelf({
     try {
       const answer = await fetch(`/api/film/sheets/${sheet.id}`, { method: "DELETE" });
       setSaid(answer.ok ? `${sheet.label} is off the shelf.` : ((await answer.json()) as Problem).detail);
-      setLeaving(null);
       await reload();
     } catch {
       setSaid("No answer from the server: the sheet is still on the shelf.");
@@ -160,20 +159,7 @@ export function FilmShelf({
                 <td className="pr-3">{sheet.axisDeg}°</td>
                 <td className="hidden pr-3 sm:table-cell">{sheet.lot}</td>
                 <td className="text-right">
-                  {leaving === sheet.id ? (
-                    <button type="button" className="control text-danger" onClick={() => void discard(sheet)}>
-                      Throw it away
-                    </button>
-                  ) : (
-                    <button
-                      type="button"
-                      className="control border-transparent font-normal"
-                      aria-label={`Take ${sheet.label} off the shelf`}
-                      onClick={() => setLeaving(sheet.id)}
-                    >
-                      Off
-                    </button>
-                  )}
+                  <TakeOff name={sheet.label} onTakeOff={() => discard(sheet)} />
                 </td>
               </tr>
             ))}

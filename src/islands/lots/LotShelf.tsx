@@ -13,6 +13,7 @@ import {
 import type { Problem } from "../../../server/problem.ts";
 import type { ShelvedLot } from "../../../server/store/lots.ts";
 import { Field } from "../../ui/Field.tsx";
+import { TakeOff } from "../../ui/TakeOff.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import { useMounted } from "../../ui/useMounted.ts";
@@ -44,7 +45,6 @@ export function LotShelf({ initial, nowMs }: { initial: ShelvedLot[]; nowMs: num
   const [typed, setTyped] = useDraft<Typed>("lot", blank);
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [said, setSaid] = useState<string>();
-  const [leaving, setLeaving] = useState<string | null>(null);
   const old = lots.filter((entry) => isOutOfDate(entry, nowMs));
 
   /** Asks the server and takes its list; true where it agreed. */
@@ -163,31 +163,12 @@ export function LotShelf({ initial, nowMs }: { initial: ShelvedLot[]; nowMs: num
                         Open {shelved.lot}
                       </button>
                     )}
-                    {leaving === shelved.id ? (
-                      <button
-                        type="button"
-                        className="control text-danger"
-                        onClick={() =>
-                          void ask(
-                            `/api/lots/${shelved.id}`,
-                            "DELETE",
-                            null,
-                            `${shelved.lot} is off the shelf.`,
-                          ).then(() => setLeaving(null))
-                        }
-                      >
-                        Throw it away
-                      </button>
-                    ) : (
-                      <button
-                        type="button"
-                        className="control border-transparent font-normal"
-                        aria-label={`Take ${shelved.lot} off the shelf`}
-                        onClick={() => setLeaving(shelved.id)}
-                      >
-                        Off
-                      </button>
-                    )}
+                    <TakeOff
+                      name={shelved.lot}
+                      onTakeOff={() =>
+                        ask(`/api/lots/${shelved.id}`, "DELETE", null, `${shelved.lot} is off the shelf.`)
+                      }
+                    />
                   </li>
                 );
               })}
