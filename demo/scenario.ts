@@ -39,7 +39,7 @@ export const technicians = [
   { key: "linus", name: "Linus" },
 ];
 
-const SEED = 20_417;
+const SEED = 20_419;
 const FINISHED_JOBS = 150;
 const DAY_MS = 86_400_000;
 

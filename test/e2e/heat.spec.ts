@@ -134,7 +134,7 @@ test("a lift at sixty times the speed: read live, interrupted, lost and found, a
   await page.getByRole("button", { name: "Take it off" }).click();
   await expect(page.getByText(/\d+ readings of this run/)).toBeVisible();
   await page.getByRole("button", { name: "Fit them" }).click();
-  await expect(page.getByRole("status").filter({ hasText: /^Contact \d+/ })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole("status").filter({ hasText: /^Contact \d+/ })).toBeVisible({ timeout: 45_000 });
   await page.getByRole("button", { name: "Reckon with these at station 2 from now on" }).click();
   await expect(page.getByText(`what station 2 measured on ${code}`)).toBeVisible();
 
