@@ -22,6 +22,7 @@ import { soakPlan } from "./heat/soak-plan.ts";
 import { thaw } from "./heat/thaw.ts";
 import { edgePlan } from "./lift/edge-plan.ts";
 import { liftStress } from "./lift/lift-stress.ts";
+import { photoInspect } from "./prove/photo-inspect.ts";
 import { routeChoice } from "./route/route-choice.ts";
 import { z } from "zod";
 import { describeFaults, type Fault } from "./faults.ts";
@@ -51,6 +52,7 @@ export const calculations: readonly Calculation[] = [
   borderCheck,
   cureDose,
   lampLife,
+  photoInspect,
   routeChoice,
 ] as unknown as readonly Calculation[];
 

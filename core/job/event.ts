@@ -3,6 +3,8 @@ import { axisDeg, filmPiece, filmSide } from "../film/films.ts";
 import { heatMethodKinds } from "../heat/heat-methods.ts";
 import { bubbleFates, bubblePlace } from "../bond/bubbles.ts";
 import { namedPattern } from "../bond/pattern.ts";
+import { defect } from "../prove/photo-inspect.ts";
+import { lightings } from "../prove/find-defects.ts";
 import { residuePatch } from "../clean/residue.ts";
 import { damage } from "../intake/damage.ts";
 import { pacedStretch } from "../lift/cut-pace.ts";
@@ -208,6 +210,14 @@ export const eventData = {
   "residue-marked": residuePatch,
   /** The patch that this id's event marked is gone. */
   "residue-cleared": z.strictObject({ residue: z.uuid({ error: "must be the id of a marked patch" }) }),
+  /** A photo of the panel was looked through; what somebody overruled is told with what was found. */
+  "photo-inspected": z.strictObject({
+    lighting: z.enum(lightings, { error: `must be one of ${lightings.join(", ")}` }),
+    source: z.enum(["photo", "simulated"], { error: "must be photo or simulated" }),
+    defects: z.array(z.strictObject({ ...defect.shape, overruled: z.boolean() })).max(500),
+    /** What a stand-in had planted, and how much of it was found. */
+    truth: z.strictObject({ planted: boundedWhole(0, 500), found: boundedWhole(0, 500) }).optional(),
+  }),
   "function-checked": z.strictObject({
     function: key(),
     result: z.enum(checkResults, { error: `must be one of ${checkResults.join(", ")}` }),

@@ -87,6 +87,7 @@ export interface JobState {
   filmAxes: Partial<Record<FilmSide, EventDataOf<"axis-chosen"> & Stamp>>;
   filmsTaken: (EventDataOf<"film-taken"> & Stamp)[];
   checks: Partial<Record<StageName, Record<string, Check>>>;
+  inspections: (EventDataOf<"photo-inspected"> & { id: string; stage: StageName } & Stamp)[];
   parts: (EventDataOf<"part-spent"> & Stamp)[];
   /** The lots at the bench, the last of each kind. */
   lots: Partial<Record<LotKind, EventDataOf<"lot-chosen"> & Stamp>>;
@@ -140,6 +141,7 @@ function emptyState(): JobState {
     filmAxes: {},
     filmsTaken: [],
     checks: {},
+    inspections: [],
     parts: [],
     lots: {},
     school: "liquid",
@@ -330,6 +332,12 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
       state.residue = state.residue.map((patch) =>
         patch.id === event.data.residue ? { ...patch, clearedAt: event.at } : patch,
       );
+      break;
+    case "photo-inspected":
+      state.inspections = [
+        ...state.inspections,
+        { ...event.data, id: event.id, stage: event.stage, ...stamp },
+      ];
       break;
     case "function-checked": {
       const { function: checked, result, note } = event.data;

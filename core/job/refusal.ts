@@ -44,6 +44,7 @@ const anyTime = new Set<EventDraft["kind"]>([
   "photo-added",
   "quoted",
   "lot-chosen",
+  "photo-inspected",
   "family-adopted",
   "job-ended",
 ]);
@@ -107,6 +108,12 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
       return beyond
         ? no(`${draft.data[beyond]} lies beyond the ${edge} edge, which is ${longMm} mm long.`, beyond)
         : null;
+    }
+    case "photo-inspected": {
+      const off = draft.data.defects.findIndex(
+        ({ xMm, yMm }) => pointOffPanel(family.outline, [{ xMm, yMm }]) >= 0,
+      );
+      return off < 0 ? null : no("A defect must lie on the panel.", `defects[${off}]`);
     }
     case "bubble-marked": {
       const { widthMm, heightMm } = family.outline;

@@ -83,6 +83,13 @@ const examples: Record<string, object> = {
     startGapUm: 2000,
     endGapUm: 150,
   },
+  "photo-inspect": {
+    width: 40,
+    height: 32,
+    rgbaBase64: Buffer.alloc(4 * 40 * 32, 120).toString("base64"),
+    scalePxPerMm: 4,
+    lighting: "dark",
+  },
   debubble: {
     radiusUm: 150,
     holdBarAbs: 6,

@@ -22,7 +22,7 @@ import { LiftPanel, type LiftKnowledge } from "../lift/LiftPanel.tsx";
 import { BondPanel } from "../bond/BondPanel.tsx";
 import { CurePanel } from "../cure/CurePanel.tsx";
 import type { PanelProps } from "../stage/panel.ts";
-import { ProvePanel } from "../stage/ProvePanel.tsx";
+import { ProvePanel } from "../prove/ProvePanel.tsx";
 import { IntakePanel, type IntakeKnowledge } from "../intake/IntakePanel.tsx";
 import { Photos } from "../photos/Photos.tsx";
 import { OpenPanel } from "../stage/OpenPanel.tsx";

@@ -169,6 +169,13 @@ describe("the log", () => {
         ],
       },
       "residue-cleared": { residue: "00000000-0000-4000-8000-000000000000" },
+      "photo-inspected": {
+        lighting: "dark",
+        source: "photo",
+        defects: [
+          { kind: "speck", xMm: 20, yMm: 30, areaMm2: 0.2, lengthMm: 0.5, strength: 14, overruled: false },
+        ],
+      },
       "function-checked": { function: "touch", result: "not-fitted" },
       "part-spent": { part: "glass", quantity: 1, unit: "piece" },
       "lot-chosen": {

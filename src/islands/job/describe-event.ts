@@ -9,6 +9,8 @@ import { numbersText, screwName } from "../../../core/open/screw-ledger.ts";
 import { answerNamed, questionNamed } from "../../../core/route/decision-tree.ts";
 import { calculateRouteChoice } from "../../../core/route/route-choice.ts";
 import { calculateLiftStress } from "../../../core/lift/lift-stress.ts";
+import { judge } from "../../../core/prove/acceptance.ts";
+import { lightingWords } from "../../../core/prove/find-defects.ts";
 import { methodOf } from "../../../core/heat/heat-methods.ts";
 import type { Preferences } from "../../ui/preferences.ts";
 import { lengthText, temperatureText } from "../../ui/quantity.tsx";
@@ -204,6 +206,12 @@ export function describeEvent(
       return `Glue left: ${residuePct(family.outline, [event.data]).toFixed(1)} % of the panel`;
     case "residue-cleared":
       return "Patch gone";
+    case "photo-inspected": {
+      const { defects, lighting, source } = event.data;
+      const counted = defects.filter(({ overruled }) => !overruled);
+      const { verdict } = judge(counted, family.outline, family.borderMm);
+      return `Looked through ${lightingWords[lighting]}${source === "simulated" ? " (simulated)" : ""}: ${counted.length} ${counted.length === 1 ? "defect" : "defects"}, ${verdict}${defects.length > counted.length ? `; ${defects.length - counted.length} overruled` : ""}`;
+    }
     case "function-checked": {
       const name = family.functions.find((f) => f.key === event.data.function)?.name ?? event.data.function;
       return `${name} ${results[event.data.result]}${event.data.note ? `: ${event.data.note}` : ""}`;

@@ -1,7 +1,8 @@
 import { checkResults, type CheckResult } from "../../../core/job/event.ts";
 import { useDraft } from "../../ui/useDraft.ts";
-import type { PanelProps } from "./panel.ts";
-import { stageAnswer } from "./stage-answer.ts";
+import { PhotoInspection } from "./PhotoInspection.tsx";
+import type { PanelProps } from "../stage/panel.ts";
+import { stageAnswer } from "../stage/stage-answer.ts";
 
 const labels: Record<CheckResult, string> = { pass: "Pass", fail: "Fail", "not-fitted": "Not fitted" };
 
@@ -16,6 +17,7 @@ export function ProvePanel(props: PanelProps) {
           <FunctionRow key={f.key} {...props} functionKey={f.key} />
         ))}
       </ul>
+      <PhotoInspection {...props} />
     </>
   );
 }

@@ -1,0 +1,125 @@
+import { expect } from "chai";
+import fc from "fast-check";
+import { plantDefects, takePicture, type CameraScene } from "../../server/devices/simulated-camera.ts";
+import { findDefects, lightings, type Defect, type Lighting } from "./find-defects.ts";
+import { greyOf, labelPlaces } from "./picture.ts";
+
+const PX = 20;
+const panel = { widthMm: 40, heightMm: 30, pxPerMm: PX };
+const look = (scene: Omit<CameraScene, "widthMm" | "heightMm" | "pxPerMm">) => {
+  const { rgba, width, height } = takePicture({ ...panel, ...scene });
+  return findDefects(greyOf(rgba, width, height), PX, scene.lighting);
+};
+const near = (found: readonly Defect[], { xMm, yMm }: { xMm: number; yMm: number }, withinMm: number) =>
+  found.find((defect) => Math.hypot(defect.xMm - xMm, defect.yMm - yMm) <= withinMm);
+
+describe("connected places", () => {
+  it("are those that a flood over eight neighbours finds, on random masks", () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 24 }),
+        fc.integer({ min: 1, max: 24 }),
+        fc.double({ min: 0.1, max: 0.8, noNaN: true }),
+        fc.infiniteStream(fc.double({ min: 0, max: 1, noNaN: true })),
+        (width, height, share, stream) => {
+          const mask = Uint8Array.from({ length: width * height }, () =>
+            stream.next().value < share ? 1 : 0,
+          );
+          const { labels, count } = labelPlaces(mask, width, height);
+          const flooded = new Int32Array(mask.length);
+          let places = 0;
+          for (let start = 0; start < mask.length; start += 1) {
+            if (!mask[start] || flooded[start]) continue;
+            places += 1;
+            const stack = [start];
+            flooded[start] = places;
+            while (stack.length > 0) {
+              const i = stack.pop()!;
+              for (let dy = -1; dy <= 1; dy += 1) {
+                for (let dx = -1; dx <= 1; dx += 1) {
+                  const [x, y] = [(i % width) + dx, Math.floor(i / width) + dy];
+                  const j = y * width + x;
+                  if (x < 0 || y < 0 || x >= width || y >= height || !mask[j] || flooded[j]) continue;
+                  flooded[j] = places;
+                  stack.push(j);
+                }
+              }
+            }
+          }
+          expect(count).to.equal(places);
+          expect([...labels]).to.deep.equal([...flooded]);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe("defects in a picture", () => {
+  for (const lighting of lightings) {
+    it(`on ${lighting}: each kind is found where it was planted and called by its name`, () => {
+      const defects = [
+        { kind: "speck" as const, xMm: 6, yMm: 6, sizeMm: 0.2 },
+        { kind: "fibre" as const, xMm: 20, yMm: 7, sizeMm: 3 },
+        { kind: "scratch" as const, xMm: 33, yMm: 8, sizeMm: 4 },
+        { kind: "bubble" as const, xMm: 8, yMm: 22, sizeMm: 1.6 },
+        { kind: "patch" as const, xMm: 27, yMm: 20, sizeMm: 8 },
+      ];
+      const found = look({ lighting, defects, seed: 4 });
+      for (const planted of defects) {
+        const hit = near(found, planted, 0.6);
+        expect(hit, planted.kind).to.not.equal(undefined);
+        expect(hit!.kind).to.equal(planted.kind);
+      }
+      expect(found).to.have.length(defects.length);
+      const fibre = near(found, defects[1]!, 0.6)!;
+      expect(fibre.lengthMm).to.be.within(2.4, 3.8);
+      expect(near(found, defects[3]!, 0.6)!.lengthMm).to.be.within(1.2, 2.4);
+    });
+
+    it(`on ${lighting}: nothing is found on a clean panel with falling light, noise and a beat`, () => {
+      for (const seed of [11, 12, 13]) {
+        expect(look({ lighting, defects: [], vignetting: 0.45, noise: 4, moire: 3, seed })).to.deep.equal([]);
+      }
+    });
+  }
+
+  it("specks of a tenth of a millimetre at 20 px/mm are found", () => {
+    let [hits, all] = [0, 0];
+    for (let seed = 1; seed <= 8; seed += 1) {
+      const specks = plantDefects(seed, panel.widthMm, panel.heightMm, 8).map(({ xMm, yMm }) => ({
+        kind: "speck" as const,
+        xMm,
+        yMm,
+        sizeMm: 0.1,
+      }));
+      const found = look({ lighting: "dark", defects: specks, seed });
+      all += specks.length;
+      hits += specks.filter((speck) => near(found, speck, 0.15)).length;
+    }
+    expect(hits / all).to.be.at.least(0.95);
+  });
+
+  it("is the same mirrored, and looks away where it is told to", () => {
+    const defects = plantDefects(5, panel.widthMm, panel.heightMm, 5);
+    const { rgba, width, height } = takePicture({ ...panel, lighting: "dark", defects, seed: 5 });
+    const grey = greyOf(rgba, width, height);
+    const mirrored = { ...grey, light: grey.light.slice() };
+    for (let y = 0; y < height; y += 1) mirrored.light.subarray(y * width, (y + 1) * width).reverse();
+    const [one, other] = [findDefects(grey, PX, "dark"), findDefects(mirrored, PX, "dark")];
+    expect(other).to.have.length(one.length);
+    for (const defect of one) {
+      // A patch is placed by cells of a millimetre, of which a sample is taken.
+      const withinMm = defect.kind === "patch" ? 1 : 0.1;
+      const twin = near(other, { xMm: panel.widthMm - defect.xMm, yMm: defect.yMm }, withinMm);
+      expect(twin?.kind).to.equal(defect.kind);
+    }
+    expect(findDefects(grey, PX, "dark", new Uint8Array(width * height).fill(1))).to.deep.equal([]);
+  });
+
+  it("keeps a picture that is no panel from running away", () => {
+    const noise = Float32Array.from({ length: 400 * 400 }, (_, i) => ((i * 7_919) % 251) as number);
+    const lighting: Lighting = "dark";
+    expect(findDefects({ width: 400, height: 400, light: noise }, PX, lighting).length).to.be.below(50_000);
+  });
+});

@@ -1,0 +1,477 @@
+import { Matrix, solve } from "ml-matrix";
+import { labelPlaces, type GreyPicture } from "./picture.ts";
+
+export const defectKinds = ["speck", "fibre", "bubble", "scratch", "patch"] as const;
+export type DefectKind = (typeof defectKinds)[number];
+
+export const lightings = ["dark", "white", "side"] as const;
+/** The picture shown, or the light: on black and in side light a defect shines, on white it is dark. */
+export type Lighting = (typeof lightings)[number];
+
+export const lightingWords: Record<Lighting, string> = {
+  dark: "on black",
+  white: "on white",
+  side: "in side light",
+};
+
+export interface Defect {
+  kind: DefectKind;
+  xMm: number;
+  yMm: number;
+  areaMm2: number;
+  lengthMm: number;
+  /** How far it stands out of the noise around it: its greatest contrast in standard deviations. */
+  strength: number;
+}
+
+/** The surroundings that a pixel is held against, mm: larger than any speck, smaller than how light falls off. */
+const BLOCK_MM = 2.5;
+/** Seeds of a place, and how far down it is followed, in standard deviations of the smoothed noise. */
+const SEED_SIGMA = 6.5;
+const FOLLOW_SIGMA = 3.2;
+/** More places than this are no defects: a picture out of focus, or of something else. */
+const MOST_PLACES = 50_000;
+/** A patch is faint and large: looked for in the means of cells of this size, mm, against the light for farther round. */
+const PATCH_CELL_MM = 1;
+const PATCH_AREA_MM2 = 8;
+const PATCH_SIGMA = 5;
+/** More cells than this tell no more of a large panel. */
+const MOST_PATCH_CELLS = 6_000;
+/** Within a patch what is no stronger than this is the patch itself. */
+const FAINT_SIGMA = 12;
+/** A place this many times as long as wide is a line. */
+const LINE_RATIO = 4;
+/** A line that leaves the straight by more than this share of its length is a fibre. */
+const STRAIGHT_SHARE = 0.035;
+
+function median(values: ArrayLike<number>): number {
+  const sorted = Float32Array.from(values).sort();
+  return sorted.length === 0 ? 0 : sorted[sorted.length >> 1]!;
+}
+
+/** Some eighty pixels of a cell tell its median as well as all of them. */
+const SAMPLES_ACROSS = 9;
+
+/** Cells of a grid over the picture, each with its median light and the spread about it, from a sample of its pixels. */
+function survey({ width, height, light }: GreyPicture, cell: number, ignored: Uint8Array | null) {
+  const columns = Math.max(1, Math.round(width / cell));
+  const rows = Math.max(1, Math.round(height / cell));
+  const level = new Float32Array(columns * rows).fill(NaN);
+  const spread = new Float32Array(columns * rows).fill(NaN);
+  const stride = Math.max(1, Math.floor(cell / SAMPLES_ACROSS));
+  const sample = new Float32Array((SAMPLES_ACROSS + 4) ** 2 * 4);
+  for (let r = 0; r < rows; r += 1) {
+    const [top, bottom] = [Math.floor((r * height) / rows), Math.floor(((r + 1) * height) / rows)];
+    for (let c = 0; c < columns; c += 1) {
+      const [left, right] = [Math.floor((c * width) / columns), Math.floor(((c + 1) * width) / columns)];
+      let n = 0;
+      for (let y = top; y < bottom; y += stride) {
+        for (let x = left; x < right && n < sample.length; x += stride) {
+          const i = y * width + x;
+          if (ignored?.[i]) continue;
+          sample[n] = light[i]!;
+          n += 1;
+        }
+      }
+      if (n < 5) continue;
+      const taken = sample.subarray(0, n).sort();
+      const middle = taken[n >> 1]!;
+      level[r * columns + c] = middle;
+      for (let k = 0; k < n; k += 1) taken[k] = Math.abs(taken[k]! - middle);
+      // 1.4826: the median of a normal's absolute deviations is its deviation over that.
+      spread[r * columns + c] = 1.4826 * taken.sort()[n >> 1]!;
+    }
+  }
+  return { columns, rows, level, spread };
+}
+
+/** Terms of a surface up to the fourth power, at a place from -1 to 1: enough for a lens and a lamp. */
+function surfaceTerms(u: number, v: number): number[] {
+  const terms: number[] = [];
+  for (let i = 0; i <= 4; i += 1) for (let j = 0; i + j <= 4; j += 1) terms.push(u ** i * v ** j);
+  return terms;
+}
+
+/** So many places tell how noise is shared among neighbours. */
+const NOISE_SAMPLES = 12_000;
+/** So many cells tell a smooth surface as well as all of them. */
+const MOST_SURFACE_CELLS = 1_500;
+
+/** How light falls off over the picture: a smooth surface through the cells, those left out that lie far off it. */
+function lightSurface(
+  level: Float32Array,
+  columns: number,
+  rows: number,
+): (column: number, row: number) => number {
+  const at = (c: number, r: number) =>
+    surfaceTerms((2 * (c + 0.5)) / columns - 1, (2 * (r + 0.5)) / rows - 1);
+  const every = Math.ceil(level.length / MOST_SURFACE_CELLS);
+  let used = [...level.keys()].filter((i) => i % every === 0 && !Number.isNaN(level[i]!));
+  const known = used.length;
+  if (known === 0) return () => 0;
+  if (known < 30) {
+    const flat = median(used.map((i) => level[i]!));
+    return () => flat;
+  }
+  let coefficients: number[] = [];
+  const value = (c: number, r: number) => at(c, r).reduce((sum, term, k) => sum + term * coefficients[k]!, 0);
+  for (let round = 0; round < 3; round += 1) {
+    const terms = used.map((i) => at(i % columns, Math.floor(i / columns)));
+    const wanted = used.map((i) => [level[i]!]);
+    coefficients = solve(new Matrix(terms), new Matrix(wanted)).to1DArray();
+    const off = used.map((i) => Math.abs(level[i]! - value(i % columns, Math.floor(i / columns))));
+    const limit = 3 * 1.4826 * median(off) + 0.3;
+    const kept = used.filter((_, k) => off[k]! <= limit);
+    if (kept.length < known / 2) break;
+    used = kept;
+  }
+  return value;
+}
+
+/** Median of a cell and its neighbours, so that a large defect does not pull its own surroundings along. */
+function calmed(
+  values: Float32Array,
+  columns: number,
+  rows: number,
+  reach: number,
+  step: number,
+): Float32Array {
+  const out = new Float32Array(values.length);
+  const near = new Float32Array((2 * Math.ceil(reach / step) + 1) ** 2);
+  for (let r = 0; r < rows; r += 1) {
+    for (let c = 0; c < columns; c += 1) {
+      let n = 0;
+      for (let y = r - reach; y <= r + reach; y += step) {
+        for (let x = c - reach; x <= c + reach; x += step) {
+          if (x < 0 || y < 0 || x >= columns || y >= rows) continue;
+          const value = values[y * columns + x]!;
+          if (Number.isNaN(value)) continue;
+          near[n] = value;
+          n += 1;
+        }
+      }
+      const taken = near.subarray(0, n).sort();
+      out[r * columns + c] = n === 0 ? 0 : taken[n >> 1]!;
+    }
+  }
+  return out;
+}
+
+/**
+ * Contrast to the surroundings, bright or dark as wanted, smoothed over three by three pixels, in deviations of the noise: kept where it is
+ * enough to follow a place, else 0, and a mask of where that is.
+ */
+function contrast(
+  picture: GreyPicture,
+  block: number,
+  isBright: boolean,
+  ignored: Uint8Array | null,
+): { z: Float32Array; mask: Uint8Array } {
+  const { width, height, light } = picture;
+  const { columns, rows, level, spread } = survey(picture, block, ignored);
+  const surface = lightSurface(level, columns, rows);
+  const left = level.map((value, i) => value - surface(i % columns, Math.floor(i / columns)));
+  const local = calmed(left, columns, rows, 1, 1);
+  const noise = calmed(spread, columns, rows, 2, 1);
+  // One ring of cells more than the picture has, so that its rim too lies between two.
+  const [wide, tall] = [columns + 2, rows + 2];
+  const base = new Float32Array(wide * tall);
+  const deviation = new Float32Array(wide * tall);
+  for (let r = -1; r <= rows; r += 1) {
+    for (let c = -1; c <= columns; c += 1) {
+      const own = Math.min(rows - 1, Math.max(0, r)) * columns + Math.min(columns - 1, Math.max(0, c));
+      base[(r + 1) * wide + c + 1] = surface(c, r) + local[own]!;
+      // No camera is without noise: half a step of its scale at least.
+      deviation[(r + 1) * wide + c + 1] = Math.max(0.5, noise[own]!);
+    }
+  }
+  // Where a picture was resampled or compressed, neighbours share their noise and nine of them hide it worse: so it is measured.
+  const baseAt = (grid: Float32Array, x: number, y: number) => {
+    const [u, v] = [((x + 0.5) * columns) / width + 0.5, ((y + 0.5) * rows) / height + 0.5];
+    const [c, r] = [Math.floor(u), Math.floor(v)];
+    const row = (k: number) => {
+      const left = grid[k * wide + c]!;
+      return left + (u - c) * (grid[k * wide + c + 1]! - left);
+    };
+    return row(r) + (v - r) * (row(r + 1) - row(r));
+  };
+  const stride = Math.max(1, Math.floor(Math.sqrt((width * height) / NOISE_SAMPLES)));
+  const shared: number[] = [];
+  for (let y = 1 + (stride >> 1); y < height - 1; y += stride) {
+    for (let x = 1 + (stride >> 1); x < width - 1; x += stride) {
+      const i = y * width + x;
+      if (ignored?.[i]) continue;
+      let nine = -9 * baseAt(base, x, y);
+      for (let dy = -width; dy <= width; dy += width) {
+        nine += light[i + dy - 1]! + light[i + dy]! + light[i + dy + 1]!;
+      }
+      shared.push(Math.abs(nine) / (3 * baseAt(deviation, x, y)));
+    }
+  }
+  const worse = Math.max(1, 1.4826 * median(shared));
+  for (let k = 0; k < deviation.length; k += 1) deviation[k] = deviation[k]! * worse;
+  // From the middle of one cell to the middle of the next both are led straight.
+  const firstOf = Int32Array.from({ length: wide }, (_, c) =>
+    Math.min(width, Math.max(0, Math.ceil(((c - 0.5) * width) / columns - 0.5))),
+  );
+  const sign = isBright ? 1 : -1;
+  const difference = new Float32Array(width);
+  // Sums of three neighbours in a row, of the last three rows, and what each is held against.
+  const sums = [new Float32Array(width), new Float32Array(width), new Float32Array(width)];
+  const limits = [new Float32Array(width), new Float32Array(width), new Float32Array(width)];
+  const z = new Float32Array(width * height);
+  const mask = new Uint8Array(width * height);
+  for (let y = 0; y < height; y += 1) {
+    const at = ((y + 0.5) * rows) / height + 0.5;
+    const low = Math.floor(at);
+    const share = at - low;
+    const sum = sums[y % 3]!;
+    const limit = limits[y % 3]!;
+    const start = y * width;
+    const value = (grid: Float32Array, c: number) => {
+      const upper = grid[low * wide + c]!;
+      return upper + share * (grid[(low + 1) * wide + c]! - upper);
+    };
+    for (let c = 0; c < wide - 1; c += 1) {
+      const [first, end] = [firstOf[c]!, firstOf[c + 1]!];
+      if (first >= end) continue;
+      const t = ((first + 0.5) * columns) / width + 0.5 - c;
+      const [b0, d0] = [value(base, c), value(deviation, c)];
+      const stepB = ((value(base, c + 1) - b0) * columns) / width;
+      const stepD = (3 * FOLLOW_SIGMA * (value(deviation, c + 1) - d0) * columns) / width;
+      let b = b0 + (t * stepB * width) / columns;
+      let d = 3 * FOLLOW_SIGMA * d0 + (t * stepD * width) / columns;
+      for (let x = first; x < end; x += 1) {
+        difference[x] = sign * (light[start + x]! - b);
+        limit[x] = d;
+        b += stepB;
+        d += stepD;
+      }
+    }
+    if (ignored) for (let x = 0; x < width; x += 1) if (ignored[start + x]) difference[x] = 0;
+    for (let x = 1; x < width - 1; x += 1) sum[x] = difference[x - 1]! + difference[x]! + difference[x + 1]!;
+    if (y < 2) continue;
+    // The mean of nine has a third of the noise, where neighbours share none.
+    const middle = limits[(y - 1) % 3]!;
+    const [r0, r1, r2] = sums as [Float32Array, Float32Array, Float32Array];
+    const before = start - width;
+    for (let x = 1; x < width - 1; x += 1) {
+      const nine = r0[x]! + r1[x]! + r2[x]!;
+      if (nine < middle[x]! || ignored?.[before + x]) continue;
+      z[before + x] = (FOLLOW_SIGMA * nine) / middle[x]!;
+      mask[before + x] = 1;
+    }
+  }
+  return { z, mask };
+}
+
+/** What is measured of one place. */
+interface Place {
+  pixels: number;
+  sumX: number;
+  sumY: number;
+  sumXX: number;
+  sumYY: number;
+  sumXY: number;
+  most: number;
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+}
+
+/** How hollow a place is: the share of the pixels around its middle that do not belong to it. */
+function hollowness(labels: Int32Array, label: number, width: number, place: Place): number {
+  const [cx, cy] = [place.sumX / place.pixels, place.sumY / place.pixels];
+  const reach = Math.max(1, 0.28 * Math.min(place.right - place.left + 1, place.bottom - place.top + 1));
+  let [inside, own] = [0, 0];
+  for (let y = Math.ceil(cy - reach); y <= cy + reach; y += 1) {
+    for (let x = Math.ceil(cx - reach); x <= cx + reach; x += 1) {
+      if ((x - cx) ** 2 + (y - cy) ** 2 > reach * reach) continue;
+      inside += 1;
+      if (labels[y * width + x] === label) own += 1;
+    }
+  }
+  return inside === 0 ? 0 : 1 - own / inside;
+}
+
+/** A line's bend: how far its pixels' middle third lies off the line from end to end, as a share of its length. */
+function bend(
+  labels: Int32Array,
+  label: number,
+  width: number,
+  place: Place,
+  axis: readonly [number, number],
+): number {
+  const [cx, cy] = [place.sumX / place.pixels, place.sumY / place.pixels];
+  const bins = 9;
+  let [low, high] = [Infinity, -Infinity];
+  const along = (x: number, y: number) => (x - cx) * axis[0] + (y - cy) * axis[1];
+  const across = (x: number, y: number) => -(x - cx) * axis[1] + (y - cy) * axis[0];
+  const own: [number, number][] = [];
+  for (let y = place.top; y <= place.bottom; y += 1) {
+    for (let x = place.left; x <= place.right; x += 1) {
+      if (labels[y * width + x] !== label) continue;
+      const a = along(x, y);
+      low = Math.min(low, a);
+      high = Math.max(high, a);
+      own.push([a, across(x, y)]);
+    }
+  }
+  const long = high - low;
+  if (long <= 0) return 0;
+  const sums = new Float64Array(bins);
+  const counts = new Float64Array(bins);
+  for (const [a, b] of own) {
+    const bin = Math.min(bins - 1, Math.floor((bins * (a - low)) / long));
+    sums[bin]! += b;
+    counts[bin]! += 1;
+  }
+  const middles = [...sums].flatMap((sum, i) => (counts[i]! > 0 ? [sum / counts[i]!] : []));
+  return (Math.max(...middles) - Math.min(...middles)) / long;
+}
+
+/** Specks, lines and rings: what stands out of its close surroundings. */
+function findSharp(
+  picture: GreyPicture,
+  pxPerMm: number,
+  isBright: boolean,
+  ignored: Uint8Array | null,
+): Defect[] {
+  const { width, height } = picture;
+  const block = Math.max(8, BLOCK_MM * pxPerMm);
+  const { z, mask } = contrast(picture, block, isBright, ignored);
+  const { labels, count, pixels } = labelPlaces(mask, width, height);
+  if (count > MOST_PLACES) return [];
+  const places: Place[] = Array.from({ length: count }, () => ({
+    pixels: 0,
+    sumX: 0,
+    sumY: 0,
+    sumXX: 0,
+    sumYY: 0,
+    sumXY: 0,
+    most: 0,
+    left: width,
+    right: 0,
+    top: height,
+    bottom: 0,
+  }));
+  for (const i of pixels) {
+    const place = places[labels[i]! - 1]!;
+    const [x, y] = [i % width, Math.floor(i / width)];
+    place.pixels += 1;
+    place.sumX += x;
+    place.sumY += y;
+    place.sumXX += x * x;
+    place.sumYY += y * y;
+    place.sumXY += x * y;
+    place.most = Math.max(place.most, z[i]!);
+    place.left = Math.min(place.left, x);
+    place.right = Math.max(place.right, x);
+    place.top = Math.min(place.top, y);
+    place.bottom = Math.max(place.bottom, y);
+  }
+  return places.flatMap((place, k): Defect[] => {
+    if (place.most < SEED_SIGMA) return [];
+    const n = place.pixels;
+    const [cx, cy] = [place.sumX / n, place.sumY / n];
+    const [xx, yy, xy] = [
+      place.sumXX / n - cx * cx + 1 / 12,
+      place.sumYY / n - cy * cy + 1 / 12,
+      place.sumXY / n - cx * cy,
+    ];
+    const half = Math.hypot((xx - yy) / 2, xy);
+    const [large, small] = [(xx + yy) / 2 + half, Math.max(1 / 12, (xx + yy) / 2 - half)];
+    const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
+    // A uniform line of length l has the variance l²/12.
+    const lengthPx = Math.sqrt(12 * large);
+    const widthPx = n / lengthPx;
+    const isLine = lengthPx / Math.max(1, widthPx) >= LINE_RATIO && lengthPx / Math.sqrt(12 * small) > 2;
+    const areaMm2 = n / pxPerMm ** 2;
+    const boxPx = Math.min(place.right - place.left + 1, place.bottom - place.top + 1);
+    const kind: DefectKind =
+      boxPx >= 6 && hollowness(labels, k + 1, width, place) > 0.5 && large / small < 4
+        ? "bubble"
+        : isLine
+          ? bend(labels, k + 1, width, place, [Math.cos(angle), Math.sin(angle)]) > STRAIGHT_SHARE
+            ? "fibre"
+            : "scratch"
+          : "speck";
+    return [
+      {
+        kind,
+        xMm: (cx + 0.5) / pxPerMm,
+        yMm: (cy + 0.5) / pxPerMm,
+        areaMm2,
+        lengthMm: Math.max(lengthPx, Math.sqrt(n)) / pxPerMm,
+        strength: place.most,
+      },
+    ];
+  });
+}
+
+/** Faint large places: medians of cells that leave the surface of light and their farther surroundings. */
+function findPatches(picture: GreyPicture, pxPerMm: number, ignored: Uint8Array | null): Defect[] {
+  const areaMm2 = (picture.width * picture.height) / pxPerMm ** 2;
+  const cellMm = Math.max(PATCH_CELL_MM, Math.sqrt(areaMm2 / MOST_PATCH_CELLS));
+  const cell = Math.max(4, cellMm * pxPerMm);
+  const { columns, rows, level } = survey(picture, cell, ignored);
+  if (columns < 8 || rows < 8) return [];
+  const surface = lightSurface(level, columns, rows);
+  const left = level.map((value, i) => value - surface(i % columns, Math.floor(i / columns)));
+  const far = calmed(left, columns, rows, 9, 3);
+  const off = left.map((value, i) => (Number.isNaN(value) ? 0 : value - far[i]!));
+  const sigma = Math.max(0.25, 1.4826 * median(off.map((value) => Math.abs(value))));
+  const mask = new Uint8Array(off.length);
+  off.forEach((value, i) => (mask[i] = Math.abs(value) > PATCH_SIGMA * sigma ? 1 : 0));
+  const { labels, count } = labelPlaces(mask, columns, rows);
+  const found = Array.from({ length: count }, () => ({ cells: 0, x: 0, y: 0, most: 0 }));
+  labels.forEach((label, i) => {
+    if (!label) return;
+    const place = found[label - 1]!;
+    place.cells += 1;
+    place.x += i % columns;
+    place.y += Math.floor(i / columns);
+    place.most = Math.max(place.most, Math.abs(off[i]!) / sigma);
+  });
+  const [cellX, cellY] = [picture.width / columns / pxPerMm, picture.height / rows / pxPerMm];
+  return found.flatMap(({ cells, x, y, most }): Defect[] => {
+    const area = cells * cellX * cellY;
+    if (area < PATCH_AREA_MM2) return [];
+    return [
+      {
+        kind: "patch",
+        xMm: (x / cells + 0.5) * cellX,
+        yMm: (y / cells + 0.5) * cellY,
+        areaMm2: area,
+        lengthMm: Math.sqrt((4 * area) / Math.PI),
+        strength: most,
+      },
+    ];
+  });
+}
+
+/**
+ * Defects of a panel in a picture that is squared up: the panel fills it. Light that falls off, and noise that grows with light, are taken
+ * from the surroundings of each place. `ignored`: pixels that are not looked at. Sources: median and median absolute deviation as robust
+ * estimates (Huber 1981, from memory); two-pass labels; second moments for length and direction.
+ */
+export function findDefects(
+  picture: GreyPicture,
+  pxPerMm: number,
+  lighting: Lighting,
+  ignored: Uint8Array | null = null,
+): Defect[] {
+  const sharp = findSharp(picture, pxPerMm, lighting !== "white", ignored);
+  const patches = findPatches(picture, pxPerMm, ignored);
+  // What is a patch is not also counted as the places of its middle or rim.
+  const outside = sharp.filter(
+    ({ xMm, yMm, areaMm2, strength }) =>
+      !patches.some(
+        (patch) =>
+          Math.hypot(xMm - patch.xMm, yMm - patch.yMm) < 0.75 * patch.lengthMm &&
+          (areaMm2 > 0.15 * patch.areaMm2 || strength < FAINT_SIGMA),
+      ),
+  );
+  return [...outside, ...patches].sort((a, b) => b.strength - a.strength);
+}

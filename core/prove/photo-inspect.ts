@@ -1,0 +1,108 @@
+import { z } from "zod";
+import { defineCalculation } from "../calculation.ts";
+import { bounded, boundedWhole } from "../units.ts";
+import { acceptanceRow, judge, usualAcceptance, zones } from "./acceptance.ts";
+import { bytesOfBase64 } from "./base64.ts";
+import { defectKinds, findDefects, lightings } from "./find-defects.ts";
+import { greyOf } from "./picture.ts";
+
+const MOST_SIDE_PX = 8_000;
+
+export const photoInspectInput = z
+  .strictObject({
+    width: boundedWhole(16, MOST_SIDE_PX),
+    height: boundedWhole(16, MOST_SIDE_PX),
+    /** Four bytes a pixel (red, green, blue, alpha), rows from the top, the panel filling the picture. */
+    rgbaBase64: z.string({ error: "must be the picture's bytes as base64" }),
+    scalePxPerMm: bounded(1, 400),
+    lighting: z.enum(lightings, { error: `must be one of ${lightings.join(", ")}` }),
+    /** Boxes that are not looked at: windows, labels. */
+    ignore: z
+      .array(
+        z.strictObject({
+          xMm: bounded(-5_000, 5_000),
+          yMm: bounded(-5_000, 5_000),
+          widthMm: bounded(0, 5_000),
+          heightMm: bounded(0, 5_000),
+        }),
+      )
+      .max(100)
+      .default([]),
+    borderMm: bounded(0, 1_000).default(0),
+    acceptance: z.array(acceptanceRow).min(1).max(50).optional(),
+  })
+  .superRefine(({ width, height, rgbaBase64 }, context) => {
+    const bytes = Math.floor((rgbaBase64.replace(/=+$/, "").length * 3) / 4);
+    if (bytes === 4 * width * height) return;
+    context.addIssue({
+      code: "custom",
+      path: ["rgbaBase64"],
+      message: `holds ${bytes} bytes; must hold ${4 * width * height} for ${width} × ${height} pixels`,
+    });
+  });
+export type PhotoInspectInput = z.input<typeof photoInspectInput>;
+
+export const defect = z.strictObject({
+  kind: z.enum(defectKinds),
+  xMm: z.number(),
+  yMm: z.number(),
+  areaMm2: z.number(),
+  lengthMm: z.number(),
+  strength: z.number(),
+});
+
+export const photoInspectResult = z.strictObject({
+  defects: z.array(defect),
+  counts: z.array(
+    z.strictObject({ name: z.string(), zone: z.enum(zones), found: z.int(), allowed: z.int() }),
+  ),
+  /** The worst count as a share of what is allowed: above 1 it fails. */
+  score: z.number(),
+  verdict: z.enum(["pass", "fail"]),
+});
+export type PhotoInspect = z.output<typeof photoInspectResult>;
+
+type Inspected = Omit<z.output<typeof photoInspectInput>, "rgbaBase64">;
+
+/** The inspection itself, from bytes that are at hand already. */
+export function inspectPixels(
+  rgba: ArrayLike<number>,
+  { width, height, scalePxPerMm, lighting, ignore, borderMm, acceptance }: Inspected,
+): PhotoInspect {
+  let mask: Uint8Array | null = null;
+  if (ignore.length > 0) {
+    mask = new Uint8Array(width * height);
+    for (const box of ignore) {
+      const clamp = (px: number, most: number) => Math.min(most, Math.max(0, Math.round(px)));
+      const [left, right] = [
+        clamp(box.xMm * scalePxPerMm, width),
+        clamp((box.xMm + box.widthMm) * scalePxPerMm, width),
+      ];
+      const bottom = clamp((box.yMm + box.heightMm) * scalePxPerMm, height);
+      for (let y = clamp(box.yMm * scalePxPerMm, height); y < bottom; y += 1) {
+        mask.fill(1, y * width + left, y * width + right);
+      }
+    }
+  }
+  const defects = findDefects(greyOf(rgba, width, height), scalePxPerMm, lighting, mask);
+  const panel = { widthMm: width / scalePxPerMm, heightMm: height / scalePxPerMm };
+  return { defects, ...judge(defects, panel, borderMm, acceptance ?? usualAcceptance) };
+}
+
+/**
+ * What lies under the glass, by a picture that is squared up: specks, fibres, scratches, bubbles and patches with place (mm from the left
+ * and the top), size and strength, and whether that passes. Uneven light does not count. See `findDefects` for the method and its sources.
+ */
+export const calculatePhotoInspect = (input: PhotoInspectInput): PhotoInspect => {
+  const { rgbaBase64, ...more } = photoInspectInput.parse(input);
+  return inspectPixels(bytesOfBase64(rgbaBase64), more);
+};
+
+export const photoInspect = defineCalculation({
+  name: "photo-inspect",
+  purpose:
+    "What lies under the glass by a photo: dust, fibres, scratches, bubbles, patches, and whether it passes.",
+  input: photoInspectInput,
+  result: photoInspectResult,
+  calculate: calculatePhotoInspect,
+});

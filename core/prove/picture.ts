@@ -1,0 +1,83 @@
+/** A picture as light: one number a pixel, rows from the top. */
+export interface GreyPicture {
+  width: number;
+  height: number;
+  light: Float32Array;
+}
+
+/** Rec. 709 weights of what a file holds (not proportional to light; a defect is looked for by contrast to its surroundings). */
+export function greyOf(rgba: ArrayLike<number>, width: number, height: number): GreyPicture {
+  const light = new Float32Array(width * height);
+  for (let i = 0; i < light.length; i += 1) {
+    const at = 4 * i;
+    light[i] = 0.2126 * rgba[at]! + 0.7152 * rgba[at + 1]! + 0.0722 * rgba[at + 2]!;
+  }
+  return { width, height, light };
+}
+
+/** Connected places of a mask, eight neighbours to a pixel. */
+export interface Labelled {
+  /** For each pixel 0, or the number of the place that it belongs to, from 1. */
+  labels: Int32Array;
+  count: number;
+  /** The pixels that belong to one, in order. */
+  pixels: Int32Array;
+}
+
+/**
+ * Two passes with a union of equal labels (Rosenfeld & Pfaltz 1966). Places are numbered in the order in which their first pixel is met.
+ */
+export function labelPlaces(mask: Uint8Array, width: number, height: number): Labelled {
+  const labels = new Int32Array(width * height);
+  const parent: number[] = [0];
+  const set: number[] = [];
+  const rootOf = (label: number): number => {
+    let root = label;
+    while (parent[root] !== root) root = parent[root]!;
+    for (let at = label; at !== root;) {
+      const next = parent[at]!;
+      parent[at] = root;
+      at = next;
+    }
+    return root;
+  };
+  const joined = (label: number, j: number): number => {
+    const other = labels[j]!;
+    if (!other) return label;
+    const root = rootOf(other);
+    if (!label || root === label) return root;
+    const [low, high] = root < label ? [root, label] : [label, root];
+    parent[high] = low;
+    return low;
+  };
+  for (let y = 0; y < height; y += 1) {
+    const start = y * width;
+    for (let x = 0; x < width; x += 1) {
+      const i = start + x;
+      if (!mask[i]) continue;
+      let label = x > 0 ? joined(0, i - 1) : 0;
+      if (y > 0) {
+        if (x > 0) label = joined(label, i - width - 1);
+        label = joined(label, i - width);
+        if (x < width - 1) label = joined(label, i - width + 1);
+      }
+      if (!label) {
+        label = parent.length;
+        parent.push(label);
+      }
+      labels[i] = label;
+      set.push(i);
+    }
+  }
+  const numbers = new Int32Array(parent.length);
+  let count = 0;
+  for (const i of set) {
+    const root = rootOf(labels[i]!);
+    if (!numbers[root]) {
+      count += 1;
+      numbers[root] = count;
+    }
+    labels[i] = numbers[root]!;
+  }
+  return { labels, count, pixels: Int32Array.from(set) };
+}
