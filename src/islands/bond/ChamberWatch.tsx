@@ -6,6 +6,8 @@ import { Figure, Temperature } from "../../ui/quantity.tsx";
 
 /** From this share of its pressure on the chamber counts as up. */
 const UP_SHARE = 0.97;
+/** Asked again after so long, ms. */
+const AGAIN_MS = 1_000;
 /** Nothing for so long, and it counts as lost, ms. */
 const SILENT_MS = 5_000;
 
@@ -25,6 +27,8 @@ export function ChamberWatch({
 }) {
   const [last, setLast] = useState<ChamberReading | null>(null);
   const [name, setName] = useState("");
+  /** Asked anew where the chamber was not to be had: the press that started it may be on its way yet. */
+  const [attempt, setAttempt] = useState(0);
   const handler = useRef(send);
   const { holdBar } = program;
   useEffect(() => {
@@ -52,8 +56,16 @@ export function ChamberWatch({
         },
       });
     });
-    return () => line.close();
-  }, [code, isRunning, holdBar]);
+    let again: ReturnType<typeof setTimeout> | undefined;
+    line.onerror = () => {
+      if (line.readyState !== EventSource.CLOSED) return;
+      again = setTimeout(() => setAttempt(attempt + 1), AGAIN_MS);
+    };
+    return () => {
+      line.close();
+      clearTimeout(again);
+    };
+  }, [code, isRunning, holdBar, attempt]);
   if (!isRunning) return null;
   if (!last) return <p role="status">The chamber has not told anything yet.</p>;
   const isLost = nowMs - last.atMs > SILENT_MS;
