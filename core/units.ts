@@ -30,6 +30,7 @@ export const sideMm = () => bounded(1, 5_000);
 /** A duration, seconds: up to a day. */
 export const durationS = () => bounded(0.01, 86_400);
 
+export const celsiusToKelvin = (celsius: number) => celsius + 273.15;
 export const celsiusToFahrenheit = (celsius: number) => (celsius * 9) / 5 + 32;
 export const fahrenheitToCelsius = (fahrenheit: number) => ((fahrenheit - 32) * 5) / 9;
 /** The inch is 25.4 mm exactly (international yard and pound agreement, 1959). */

@@ -1,7 +1,7 @@
 import { z } from "zod";
-import type { MaterialValue, Source } from "../materials/materials.ts";
+import { assumed, valueOf } from "../materials/materials.ts";
 import { viscosityAt } from "../materials/adhesives.ts";
-import { bounded } from "../units.ts";
+import { bounded, celsiusToKelvin } from "../units.ts";
 import type { AdhesiveInUse } from "./adhesive-in-use.ts";
 import { calculateDebubble, type Debubble } from "./debubble.ts";
 
@@ -15,20 +15,12 @@ export type BubblePlace = z.output<typeof bubblePlace>;
 
 export const bubbleFates = ["gone", "left", "rework"] as const;
 
-const assumed = (text: string): Source => ({ kind: "assumed", text });
-const value = (v: number, low: number, high: number, text: string): MaterialValue => ({
-  value: v,
-  low,
-  high,
-  source: assumed(text),
-});
-
 /** Air in uncured acrylate adhesive. */
 export const airInGlue = {
   /** At 25 °C; warmer as the liquid gets thinner (Stokes and Einstein). */
-  diffusivityM2S: value(1e-10, 2e-11, 5e-10, "air in a liquid as thick as honey"),
-  ostwald: value(0.1, 0.05, 0.2, "air in organic liquids"),
-  saturation: value(1, 0.2, 1, "a bottle that has stood in air"),
+  diffusivityM2S: valueOf(1e-10, 2e-11, 5e-10, assumed("air in a liquid as thick as honey")),
+  ostwald: valueOf(0.1, 0.05, 0.2, assumed("air in organic liquids")),
+  saturation: valueOf(1, 0.2, 1, assumed("a bottle that has stood in air")),
 } as const;
 
 /** What the chamber can do, and what it is set to until something is chosen. Common practice, no source. */
@@ -54,9 +46,8 @@ export const programOf = (settings: Partial<Record<string, number>> = {}): Chamb
 
 /** Diffusivity at a temperature: with T over viscosity, m²/s. */
 export function diffusivityAt(adhesive: AdhesiveInUse, atC: number): number {
-  const kelvin = (c: number) => c + 273.15;
   const thinner = viscosityAt(adhesive, 25) / viscosityAt(adhesive, atC);
-  return (airInGlue.diffusivityM2S.value * thinner * kelvin(atC)) / kelvin(25);
+  return (airInGlue.diffusivityM2S.value * thinner * celsiusToKelvin(atC)) / celsiusToKelvin(25);
 }
 
 /** What a run of the chamber makes of a bubble of this width in a bond line. One wider than the bond line spans it. */

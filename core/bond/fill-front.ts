@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
-import { edges, isOnPanel, outline, type Outline } from "../stack/outline.ts";
+import { edges, isOnPanel, offPanelWords, outline, type Outline } from "../stack/outline.ts";
 import { bounded, durationS } from "../units.ts";
 import { pathLengthMm, pattern, placeOffPanel, type PatternPiece } from "./pattern.ts";
 import { closeGap, type Closing, type FilmGrid } from "./thin-film.ts";
@@ -73,10 +73,7 @@ export const fillFrontInput = z
     }
     const off = placeOffPanel(input.outline, input.pattern);
     if (off) {
-      fault(
-        ["pattern", ...off.at],
-        `${off.xMm}, ${off.yMm} must lie on the panel, which is ${widthMm} × ${heightMm} mm`,
-      );
+      fault(["pattern", ...off.at], offPanelWords(input.outline, off));
     }
   });
 export type FillFrontInput = z.input<typeof fillFrontInput>;
@@ -241,7 +238,7 @@ function closingOf(input: FillFrontInput, grid: FilmGrid, startM: number): Closi
  * Where the liquid goes when the glass comes down, and where air stays.
  *
  * Thin-film flow (Hele-Shaw) solved on the part that is filled, its front moved by the local flux; closed dry pockets are trapped air and
- * keep their air. Everything that is laid stands as high as `startGapUm` at the start. Under `forceN` the glass stays level and
+ * keep their place, what is pressed out of them as the gap falls being let go. Everything that is laid stands as high as `startGapUm` at the start. Under `forceN` the glass stays level and
  * `timeS` follows from the force; with `lowering` it turns about the edge that is set down first and arrives when `timeS` says. Left out:
  * capillarity, the slope of the wedge in the pressure, air that is pressed together. Pockets below one and a half cells are not seen.
  * Lengths in mm and µm, volumes in µl, viscosity in Pa s, force in N. Source: Reynolds 1886 for the film; Stefan 1874 is its disc.

@@ -1,6 +1,6 @@
 import type { RouteName } from "../job/route.ts";
 import { listed } from "../words.ts";
-import type { Source } from "../materials/materials.ts";
+import { assumed, memory, type Source } from "../materials/materials.ts";
 import { seamOf } from "../heat/lift-heat.ts";
 import type { LiquidAdhesive } from "../materials/adhesives.ts";
 import type { Family } from "../stack/family.ts";
@@ -15,30 +15,27 @@ export const USUAL_LAMP_NM: LampNm = 395;
 const letsThrough: Record<string, { pct: readonly [number, number, number, number]; source: Source }> = {
   "cover glass, soda-lime": {
     pct: [84, 88, 88, 89],
-    source: {
-      kind: "from memory",
-      text: "float glass of a millimetre or two: it begins to absorb below 340 nm",
-    },
+    source: memory("float glass of a millimetre or two: it begins to absorb below 340 nm"),
   },
   "cover glass, aluminosilicate": {
     pct: [87, 88, 88, 89],
-    source: { kind: "from memory", text: "thin aluminosilicate glass, two uncoated faces" },
+    source: memory("thin aluminosilicate glass, two uncoated faces"),
   },
   "touch sensor film": {
     pct: [70, 80, 83, 85],
-    source: { kind: "assumed", text: "polyester film with a conductive coat" },
+    source: assumed("polyester film with a conductive coat"),
   },
   "optical adhesive film": {
     pct: [88, 90, 90, 91],
-    source: { kind: "assumed", text: "clear acrylic without UV absorber" },
+    source: assumed("clear acrylic without UV absorber"),
   },
   "liquid optical adhesive, cured": {
     pct: [85, 89, 90, 91],
-    source: { kind: "assumed", text: "clear acrylate, cured" },
+    source: assumed("clear acrylate, cured"),
   },
   "polarizer film": {
     pct: [0, 2, 12, 28],
-    source: { kind: "assumed", text: "its outer film holds a UV absorber" },
+    source: assumed("its outer film holds a UV absorber"),
   },
   air: { pct: [100, 100, 100, 100], source: { kind: "handbook", text: "air absorbs none of it" } },
 };

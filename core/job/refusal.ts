@@ -1,7 +1,7 @@
 import type { Family } from "../stack/family.ts";
 import type { EventDraft, JobEvent } from "./event.ts";
 import { pointOffPanel } from "../intake/damage.ts";
-import { edgeLengthMm, isOnPanel } from "../stack/outline.ts";
+import { edgeLengthMm, isOnPanel, offPanelWords } from "../stack/outline.ts";
 import { screwLedger, screwRefusal, type Misfit } from "../open/screw-ledger.ts";
 import { placeOffPanel } from "../bond/pattern.ts";
 import { hasLaid } from "../clean/freshness.ts";
@@ -84,14 +84,9 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
     }
     case "damage-marked":
     case "residue-marked": {
-      const off = pointOffPanel(family.outline, draft.data.points);
-      const { widthMm, heightMm } = family.outline;
-      return off < 0
-        ? null
-        : no(
-            `${draft.data.points[off]!.xMm}, ${draft.data.points[off]!.yMm} must lie on the panel, which is ${widthMm} × ${heightMm} mm.`,
-            `points[${off}]`,
-          );
+      const { points } = draft.data;
+      const off = pointOffPanel(family.outline, points);
+      return off < 0 ? null : no(`${offPanelWords(family.outline, points[off]!)}.`, `points[${off}]`);
     }
     case "quoted": {
       const { agreed, input } = draft.data;
@@ -110,17 +105,15 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
         : null;
     }
     case "photo-inspected": {
-      const off = draft.data.defects.findIndex(
-        ({ xMm, yMm }) => pointOffPanel(family.outline, [{ xMm, yMm }]) >= 0,
-      );
-      return off < 0 ? null : no("A defect must lie on the panel.", `defects[${off}]`);
+      const { defects } = draft.data;
+      const off = pointOffPanel(family.outline, defects);
+      return off < 0 ? null : no(`${offPanelWords(family.outline, defects[off]!)}.`, `defects[${off}]`);
     }
     case "bubble-marked": {
-      const { widthMm, heightMm } = family.outline;
       const { xMm, yMm } = draft.data;
       return isOnPanel(family.outline, xMm, yMm)
         ? null
-        : no(`${xMm}, ${yMm} must lie on the panel, which is ${widthMm} × ${heightMm} mm.`, "xMm");
+        : no(`${offPanelWords(family.outline, draft.data)}.`, "xMm");
     }
     case "bubble-settled":
       return state.bubbles.some(({ id, settled }) => id === draft.data.bubble && settled === null)
@@ -128,10 +121,7 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
         : no("No such bubble is marked.", "bubble");
     case "pattern-chosen": {
       const off = placeOffPanel(family.outline, draft.data.pieces);
-      const { widthMm, heightMm } = family.outline;
-      return off
-        ? no(`${off.xMm}, ${off.yMm} must lie on the panel, which is ${widthMm} × ${heightMm} mm.`, off.path)
-        : null;
+      return off ? no(`${offPanelWords(family.outline, off)}.`, off.path) : null;
     }
     case "school-chosen":
       if (routes[state.route].joins !== "liquid")

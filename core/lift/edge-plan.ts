@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
-import { checkFeatures, edgeFeature, edges, outline } from "../stack/outline.ts";
+import { checkFeatures, offPanelWords, edgeFeature, edges, outline } from "../stack/outline.ts";
 import { panelPoint, pointOffPanel } from "../intake/damage.ts";
 import { bounded } from "../units.ts";
 import { cutPaces, pacedStretch, paceNames } from "./cut-pace.ts";
@@ -44,11 +44,10 @@ export const edgePlanInput = z
     input.damage?.forEach(({ points }, i) => {
       const off = pointOffPanel(input.outline, points);
       if (off >= 0) {
-        const { xMm, yMm } = points[off]!;
         context.addIssue({
           code: "custom",
           path: ["damage", i, "points", off],
-          message: `${xMm}, ${yMm} must lie on the panel, which is ${input.outline.widthMm} × ${input.outline.heightMm} mm`,
+          message: offPanelWords(input.outline, points[off]!),
         });
       }
     });

@@ -1,14 +1,5 @@
-import type { MaterialValue, Source } from "./materials.ts";
-
-const memory = (text: string): Source => ({ kind: "from memory", text });
-const assumed = (text: string): Source => ({ kind: "assumed", text });
-const practice = (text: string): Source => ({ kind: "common practice", text: `${text}, no source` });
-const value = (v: number, low: number, high: number, source: Source): MaterialValue => ({
-  value: v,
-  low,
-  high,
-  source,
-});
+import { celsiusToKelvin } from "../units.ts";
+import { assumed, memory, practice, valueOf, type MaterialValue, type Source } from "./materials.ts";
 
 /** A liquid optical adhesive as its data sheet would tell of it. */
 export interface LiquidAdhesive {
@@ -32,32 +23,42 @@ export interface LiquidAdhesive {
 }
 
 const common = {
-  surfaceTensionMnM: value(32, 25, 40, assumed("acrylate liquids")),
-  thinningK: value(4_500, 2_500, 7_000, assumed("such liquids lose about half their viscosity in 15 K")),
+  surfaceTensionMnM: valueOf(32, 25, 40, assumed("acrylate liquids")),
+  thinningK: valueOf(4_500, 2_500, 7_000, assumed("such liquids lose about half their viscosity in 15 K")),
   bandNm: { from: 365, to: 405, source: memory("photoinitiators of optical adhesives for LED lamps") },
-  shelfDays: value(365, 180, 540, memory("data sheets: six months to a year and a half, cool and dark")),
-  openDays: value(90, 30, 180, assumed("once air and light have been at it")),
-  openTimeMin: value(20, 5, 60, assumed("under bench light without a window")),
+  shelfDays: valueOf(365, 180, 540, memory("data sheets: six months to a year and a half, cool and dark")),
+  openDays: valueOf(90, 30, 180, assumed("once air and light have been at it")),
+  openTimeMin: valueOf(20, 5, 60, assumed("under bench light without a window")),
 } as const;
 
 /** The liquid optical adhesives that the bond and cure stages know; a lot names one of them. */
 export const liquidAdhesives: readonly LiquidAdhesive[] = [
   {
     name: "UV-curing liquid optical adhesive",
-    densityGcm3: value(1.07, 0.98, 1.15, memory("acrylate adhesives, usual data-sheet values")),
-    shrinkPct: value(3, 0.5, 6, memory("low-shrinkage acrylates")),
-    viscosityPaS: value(2.5, 0.3, 10, memory("such adhesives at 25 °C; thinner when warm")),
-    requiredMjCm2: value(3_000, 1_500, 6_000, memory("data sheets of such adhesives: 2 to 6 J/cm2 of UV-A")),
-    tackMjCm2: value(300, 100, 600, assumed("a tenth of the full dose holds the glass in place")),
+    densityGcm3: valueOf(1.07, 0.98, 1.15, memory("acrylate adhesives, usual data-sheet values")),
+    shrinkPct: valueOf(3, 0.5, 6, memory("low-shrinkage acrylates")),
+    viscosityPaS: valueOf(2.5, 0.3, 10, memory("such adhesives at 25 °C; thinner when warm")),
+    requiredMjCm2: valueOf(
+      3_000,
+      1_500,
+      6_000,
+      memory("data sheets of such adhesives: 2 to 6 J/cm2 of UV-A"),
+    ),
+    tackMjCm2: valueOf(300, 100, 600, assumed("a tenth of the full dose holds the glass in place")),
     ...common,
   },
   {
     name: "thin UV-curing liquid optical adhesive",
-    densityGcm3: value(1.04, 0.95, 1.12, memory("acrylate adhesives, usual data-sheet values")),
-    shrinkPct: value(4, 1, 7, memory("thinner acrylates shrink more")),
-    viscosityPaS: value(0.5, 0.1, 1.5, memory("low-viscosity grades at 25 °C")),
-    requiredMjCm2: value(2_500, 1_500, 6_000, memory("data sheets of such adhesives: 2 to 6 J/cm2 of UV-A")),
-    tackMjCm2: value(250, 100, 600, assumed("a tenth of the full dose holds the glass in place")),
+    densityGcm3: valueOf(1.04, 0.95, 1.12, memory("acrylate adhesives, usual data-sheet values")),
+    shrinkPct: valueOf(4, 1, 7, memory("thinner acrylates shrink more")),
+    viscosityPaS: valueOf(0.5, 0.1, 1.5, memory("low-viscosity grades at 25 °C")),
+    requiredMjCm2: valueOf(
+      2_500,
+      1_500,
+      6_000,
+      memory("data sheets of such adhesives: 2 to 6 J/cm2 of UV-A"),
+    ),
+    tackMjCm2: valueOf(250, 100, 600, assumed("a tenth of the full dose holds the glass in place")),
     ...common,
   },
 ];
@@ -70,23 +71,22 @@ export const adhesiveNamed = (name: string | undefined): LiquidAdhesive =>
 
 /** How liquid is laid and pressed at a bench, whatever the bottle. */
 export const bondPractice = {
-  overflowPct: value(8, 0, 25, assumed("a little must run out at every edge to leave no air")),
-  gapUm: value(150, 80, 300, assumed("bond line of a small panel")),
-  nozzleInsideMm: value(0.84, 0.2, 1.6, memory("an 18 gauge dispensing tip")),
-  capillaryLimit: value(
+  overflowPct: valueOf(8, 0, 25, assumed("a little must run out at every edge to leave no air")),
+  gapUm: valueOf(150, 80, 300, assumed("bond line of a small panel")),
+  nozzleInsideMm: valueOf(0.84, 0.2, 1.6, memory("an 18 gauge dispensing tip")),
+  capillaryLimit: valueOf(
     0.1,
     0.01,
     1,
     assumed("where a front begins to take air along; clean faces bear more"),
   ),
   /** What presses, N, and how far the far edge stands open at first, mm. */
-  pressingN: value(2, 0.5, 20, assumed("the glass's own weight and a light hand")),
-  wedgeMm: value(20, 5, 60, assumed("a thumb's breadth under the far edge")),
-  roomC: value(23, 18, 30, assumed("a heated workshop")),
+  pressingN: valueOf(2, 0.5, 20, assumed("the glass's own weight and a light hand")),
+  wedgeMm: valueOf(20, 5, 60, assumed("a thumb's breadth under the far edge")),
+  roomC: valueOf(23, 18, 30, assumed("a heated workshop")),
 } as const;
 
-const KELVIN = 273.15;
-const DATA_SHEET_K = 25 + KELVIN;
+const DATA_SHEET_K = celsiusToKelvin(25);
 
 /**
  * Viscosity of an adhesive at a temperature, Pa s: η = η25 exp(B (1/T - 1/T25)), from about 5 to 60 °C.
@@ -96,31 +96,31 @@ export function viscosityAt(
   { viscosityPaS, thinningK }: Pick<LiquidAdhesive, "viscosityPaS" | "thinningK">,
   atC: number,
 ): number {
-  return viscosityPaS.value * Math.exp(thinningK.value * (1 / (atC + KELVIN) - 1 / DATA_SHEET_K));
+  return viscosityPaS.value * Math.exp(thinningK.value * (1 / celsiusToKelvin(atC) - 1 / DATA_SHEET_K));
 }
 
 /** Perimeter tapes and optical adhesive films, as a lot may name them. */
 export const tapeMaterials = [
-  { name: "perimeter tape, foam", shelfDays: value(730, 365, 1_095, practice("two years, cool and dry")) },
-  { name: "perimeter tape, film", shelfDays: value(730, 365, 1_095, practice("two years, cool and dry")) },
+  { name: "perimeter tape, foam", shelfDays: valueOf(730, 365, 1_095, practice("two years, cool and dry")) },
+  { name: "perimeter tape, film", shelfDays: valueOf(730, 365, 1_095, practice("two years, cool and dry")) },
 ] as const;
 
 /** How a perimeter tape wants to be pressed. */
 export const tapePractice = {
-  pressureKpa: value(100, 50, 200, memory("pressure-sensitive tapes: a firm thumb or a roller")),
-  dwellS: value(30, 10, 60, practice("squeeze all round and hold")),
-  fullStrengthH: value(24, 12, 72, memory("acrylic tapes reach full strength in one to three days")),
-  cornerGapMm: value(0.5, 0, 1, practice("strips butt at the corners; a little gap lets nothing ruck up")),
+  pressureKpa: valueOf(100, 50, 200, memory("pressure-sensitive tapes: a firm thumb or a roller")),
+  dwellS: valueOf(30, 10, 60, practice("squeeze all round and hold")),
+  fullStrengthH: valueOf(24, 12, 72, memory("acrylic tapes reach full strength in one to three days")),
+  cornerGapMm: valueOf(0.5, 0, 1, practice("strips butt at the corners; a little gap lets nothing ruck up")),
   /** The tape stays clear of the picture and of the frame's outer rim by so much. */
-  clearMm: value(0.5, 0.2, 1, practice("room for a hand's error")),
+  clearMm: valueOf(0.5, 0.2, 1, practice("room for a hand's error")),
 } as const;
 
 /** Light at the bench until a radiometer says otherwise. */
 export const benchLamp = {
-  irradianceMwCm2: value(60, 10, 200, assumed("a curing torch or box at working distance; it ages")),
-  borderTransmittancePct: value(2, 0, 10, assumed("printed border, seen from above")),
+  irradianceMwCm2: valueOf(60, 10, 200, assumed("a curing torch or box at working distance; it ages")),
+  borderTransmittancePct: valueOf(2, 0, 10, assumed("printed border, seen from above")),
   /** Of the light at an edge, what gets into the glue line and under the border. */
-  sideSharePct: value(
+  sideSharePct: valueOf(
     40,
     10,
     70,

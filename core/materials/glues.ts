@@ -1,5 +1,5 @@
 import { interpolate } from "../interpolate.ts";
-import type { MaterialValue, Source } from "./materials.ts";
+import { assumed, type MaterialValue, type Source } from "./materials.ts";
 
 /** What holds two layers together, as far as parting is concerned. */
 export interface Glue {
@@ -12,7 +12,6 @@ export interface Glue {
   strengthSource: Source;
 }
 
-const assumed = (text: string): Source => ({ kind: "assumed", text });
 const curve = (...points: readonly (readonly [number, number])[]) =>
   points.map(([temperatureC, fractureEnergyJm2]) => ({ temperatureC, fractureEnergyJm2 }));
 

@@ -27,8 +27,18 @@ export interface Material {
 }
 
 const handbook = (text: string): Source => ({ kind: "handbook", text });
-const memory = (text: string): Source => ({ kind: "from memory", text });
-const assumed = (text: string): Source => ({ kind: "assumed", text });
+export const memory = (text: string): Source => ({ kind: "from memory", text });
+export const assumed = (text: string): Source => ({ kind: "assumed", text });
+/** What the trade does and nobody has published. */
+export const practice = (text: string): Source => ({ kind: "common practice", text: `${text}, no source` });
+
+/** A value between what is met at the least and at the most. */
+export const valueOf = (value: number, low: number, high: number, source: Source): MaterialValue => ({
+  value,
+  low,
+  high,
+  source,
+});
 
 const incropera = handbook(
   "Incropera & DeWitt, Fundamentals of Heat and Mass Transfer, appendix A (quoted from memory)",
@@ -44,12 +54,7 @@ function material(
   density: readonly [number, number, number],
   specificHeat: readonly [number, number, number],
 ): Material {
-  const value = ([v, low, high]: readonly [number, number, number]): MaterialValue => ({
-    value: v,
-    low,
-    high,
-    source,
-  });
+  const value = (range: readonly [number, number, number]) => valueOf(...range, source);
   return {
     name,
     drawnAs,

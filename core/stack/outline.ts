@@ -89,6 +89,12 @@ export function isOnPanel(
   return dx === 0 || dy === 0 || dx * dx + dy * dy <= cornerRadiusMm * cornerRadiusMm;
 }
 
+/** What is said of a place that is not on the panel. */
+export const offPanelWords = (
+  { widthMm, heightMm }: Outline,
+  { xMm, yMm }: { xMm: number; yMm: number },
+): string => `${xMm}, ${yMm} must lie on the panel, which is ${widthMm} × ${heightMm} mm`;
+
 /** Where along an edge a point of the panel lies, and how far in it is from that edge, mm. */
 export function edgeOffset(
   panel: Outline,

@@ -2,7 +2,7 @@ import makerjs from "makerjs";
 import { z } from "zod";
 import { halfWidthMm } from "../../core/bond/fill-front.ts";
 import { namedPattern, pathLengthMm, placeOffPanel } from "../../core/bond/pattern.ts";
-import { outline } from "../../core/stack/outline.ts";
+import { offPanelWords, outline } from "../../core/stack/outline.ts";
 import { bounded } from "../../core/units.ts";
 
 /** A pattern to be laid by a machine: how fast liquid comes, and how high the nozzle goes. */
@@ -27,7 +27,7 @@ export const dispenseJob = z
     context.addIssue({
       code: "custom",
       path: ["pattern", "pieces", ...off.at],
-      message: `${off.xMm}, ${off.yMm} must lie on the panel, which is ${panel.widthMm} × ${panel.heightMm} mm`,
+      message: offPanelWords(panel, off),
     });
   });
 export type DispenseJob = z.output<typeof dispenseJob>;

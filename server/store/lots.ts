@@ -35,12 +35,6 @@ const readRow = (row: LotRow): ShelvedLot => ({
   viscosityPaS: row.viscosity,
 });
 
-/** An event that somebody has taken back counts again where that was taken back too. */
-const STANDS = `NOT EXISTS (
-  SELECT 1 FROM job_event u
-  WHERE u.kind = 'undone' AND u.data->>'event' = e.id::text AND NOT EXISTS (
-    SELECT 1 FROM job_event r WHERE r.kind = 'undone' AND r.data->>'event' = u.id::text))`;
-
 /** What is on the shelf, the first to go out of date first. */
 export async function shelvedLots(client: pg.Pool | pg.PoolClient): Promise<ShelvedLot[]> {
   const { rows } = await client.query<LotRow>(
@@ -48,10 +42,10 @@ export async function shelvedLots(client: pg.Pool | pg.PoolClient): Promise<Shel
             lot.quantity,
             coalesce((SELECT sum(coalesce((e.data->>'quantity')::float8, (e.data->>'volumeMl')::float8))
                       FROM job_event e
-                      WHERE e.kind IN ('part-spent', 'solvent-chosen') AND e.data->>'lot' = lot.lot AND ${STANDS}), 0) AS spent,
+                      WHERE e.kind IN ('part-spent', 'solvent-chosen') AND e.data->>'lot' = lot.lot AND event_stands(e.id)), 0) AS spent,
             (SELECT reading.value FROM reading
              WHERE reading.quantity = 'viscosity' AND reading.job_id IN (
-               SELECT e.job_id FROM job_event e WHERE e.kind = 'lot-chosen' AND e.data->>'lot' = lot.lot AND ${STANDS})
+               SELECT e.job_id FROM job_event e WHERE e.kind = 'lot-chosen' AND e.data->>'lot' = lot.lot AND event_stands(e.id))
              ORDER BY reading.at DESC LIMIT 1) AS viscosity
      FROM lot WHERE lot.gone_at IS NULL
      ORDER BY lot.kind, lot.expires_on NULLS LAST, lot.lot`,

@@ -6,11 +6,9 @@ import { calculateLiftStress } from "../../core/lift/lift-stress.ts";
 /** What this shop has measured of a glue, over all jobs; what was taken back does not count. */
 export async function wedgeReadings(pool: pg.Pool, glue: string): Promise<StrengthReading[]> {
   const { rows } = await pool.query<{ id: string; data: EventDataOf<"wedge-read"> }>(
-    `SELECT id, data FROM job_event AS reading
+    `SELECT id, data FROM job_event
      WHERE kind = 'wedge-read' AND data->>'glue' = $1
-       AND NOT EXISTS (SELECT 1 FROM job_event AS undo
-                       WHERE undo.job_id = reading.job_id AND undo.kind = 'undone'
-                         AND undo.data->>'event' = reading.id::text)
+       AND event_stands(id)
      ORDER BY seq DESC LIMIT 500`,
     [glue],
   );

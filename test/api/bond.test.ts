@@ -108,7 +108,11 @@ describe("what is used up, laid and lit at the bench", function () {
     const undone = await tell({ stage: "bond", kind: "undone", data: { event: spent.event.id } });
     expect(undone.result.kind).to.equal("kept");
     expect((await lotNamed("T-100"))!.leftQuantity).to.equal(40);
-    await tell({ stage: "bond", kind: "undone", data: { event: undone.event.id } });
+    const redone = await tell({ stage: "bond", kind: "undone", data: { event: undone.event.id } });
+    expect((await lotNamed("T-100"))!.leftQuantity).to.be.closeTo(38.5, 1e-9);
+    const again = await tell({ stage: "bond", kind: "undone", data: { event: redone.event.id } });
+    expect((await lotNamed("T-100"))!.leftQuantity).to.equal(40);
+    await tell({ stage: "bond", kind: "undone", data: { event: again.event.id } });
     expect((await lotNamed("T-100"))!.leftQuantity).to.be.closeTo(38.5, 1e-9);
   });
 

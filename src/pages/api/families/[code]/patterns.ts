@@ -2,6 +2,7 @@ import type { APIRoute } from "astro";
 import { z } from "zod";
 import { namedPattern, placeOffPanel } from "../../../../../core/bond/pattern.ts";
 import { describeFaults } from "../../../../../core/faults.ts";
+import { offPanelWords } from "../../../../../core/stack/outline.ts";
 import { words } from "../../../../../core/units.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../../../server/problem.ts";
@@ -26,12 +27,7 @@ export const PUT: APIRoute = async ({ params, request }) => {
   const { outline } = stored.family;
   const off = placeOffPanel(outline, parsed.data.pieces);
   if (off) {
-    return faulty([
-      {
-        path: off.path,
-        message: `${off.xMm}, ${off.yMm} must lie on the panel, which is ${outline.widthMm} × ${outline.heightMm} mm`,
-      },
-    ]);
+    return faulty([{ path: off.path, message: offPanelWords(outline, off) }]);
   }
   await keepFamilyPattern(database(), params.code!, parsed.data);
   return json(await familyPatterns(database(), params.code!));
