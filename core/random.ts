@@ -9,3 +9,11 @@ export function randomStream(seed: number): () => number {
     return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
   };
 }
+
+/** Noise about zero with a deviation of one, from uniform chance: a sum of four, near enough to normal for a stand-in. */
+export const noise = (random: () => number): number =>
+  (random() + random() + random() + random() - 2) * Math.sqrt(3);
+
+/** A whole number from a text, from 0 to below `below`: the same text gives the same, another one mostly another. */
+export const numberOf = (text: string, start: number, below: number): number =>
+  [...text].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % below, start);

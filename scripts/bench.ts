@@ -30,7 +30,7 @@ import { findDefects, lightings } from "../core/prove/find-defects.ts";
 import { greyOf } from "../core/prove/picture.ts";
 import { randomStream } from "../core/random.ts";
 import { families } from "../demo/families.ts";
-import { plantDefects, takePicture, type PlantedDefect } from "../server/devices/simulated-camera.ts";
+import { hitsOf, plantDefects, takePicture, type PlantedDefect } from "../core/prove/simulated-camera.ts";
 import { ensureBuilt } from "./build.ts";
 import { chromium } from "./chromium.ts";
 import { openWorkshop } from "./workshop.ts";
@@ -454,8 +454,8 @@ for (let n = 0; n < PANELS; n += 1) {
     seed,
   });
   const found = findDefects(greyOf(picture.rgba, picture.width, picture.height), 20, lighting);
-  const used = new Set<number>();
-  for (const { kind, xMm, yMm, sizeMm } of all) {
+  const hits = hitsOf(all, found);
+  all.forEach(({ kind, sizeMm }, i) => {
     const name =
       kind !== "speck"
         ? kind
@@ -465,17 +465,14 @@ for (let n = 0; n < PANELS; n += 1) {
             ? "speck to 0.3 mm"
             : "speck from 0.3 mm";
     const row = told.get(name) ?? { planted: 0, found: 0, named: 0 };
-    const hit = found.findIndex(
-      (d, i) => !used.has(i) && Math.hypot(d.xMm - xMm, d.yMm - yMm) < Math.max(0.6, 0.45 * sizeMm),
-    );
+    const hit = found[hits[i]!];
     told.set(name, {
       planted: row.planted + 1,
-      found: row.found + Number(hit >= 0),
-      named: row.named + Number(hit >= 0 && found[hit]!.kind === kind),
+      found: row.found + Number(hit !== undefined),
+      named: row.named + Number(hit?.kind === kind),
     });
-    if (hit >= 0) used.add(hit);
-  }
-  const extra = found.length - used.size;
+  });
+  const extra = found.length - hits.filter((hit) => hit >= 0).length;
   falseCalls += extra;
   if (all.length === 0) {
     cleanPanels += 1;

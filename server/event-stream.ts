@@ -37,3 +37,22 @@ export function eventStream(
     headers: { "content-type": "text/event-stream", "cache-control": "no-cache" },
   });
 }
+
+/** A device that tells again and again, under its own words for what it tells. */
+interface TellingDevice {
+  name: string;
+  isSimulated: boolean;
+  everyMs: number;
+  start(onReading: (reading: object) => void, onLost: (why: string) => void): () => void;
+}
+
+/** Answers with what a device tells for as long as somebody listens: `device` first, then `reading`s, and `lost`. */
+export const deviceStream = (request: Request, device: TellingDevice): Response =>
+  eventStream(request, (send) => {
+    const { name, isSimulated, everyMs } = device;
+    send({ name, isSimulated, everyMs }, "device");
+    return device.start(
+      (reading) => send(reading, "reading"),
+      (why) => send({ why }, "lost"),
+    );
+  });

@@ -1,6 +1,6 @@
 import { expect } from "chai";
 import fc from "fast-check";
-import { plantDefects, takePicture, type CameraScene } from "../../server/devices/simulated-camera.ts";
+import { plantDefects, takePicture, type CameraScene } from "./simulated-camera.ts";
 import { findDefects, lightings, type Defect, type Lighting } from "./find-defects.ts";
 import { greyOf, labelPlaces } from "./picture.ts";
 

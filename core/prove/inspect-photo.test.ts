@@ -1,5 +1,5 @@
 import { expect } from "chai";
-import { takePicture } from "../../server/devices/simulated-camera.ts";
+import { takePicture } from "./simulated-camera.ts";
 import { inspectPhoto, scaleOf } from "./inspect-photo.ts";
 import { mapToCorners, squareUp, type Corners } from "./square-up.ts";
 

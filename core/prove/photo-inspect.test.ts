@@ -1,5 +1,5 @@
 import { expect } from "chai";
-import { takePicture } from "../../server/devices/simulated-camera.ts";
+import { takePicture } from "./simulated-camera.ts";
 import { judge, sizeMm, usualAcceptance, zoneOf } from "./acceptance.ts";
 import { bytesOfBase64 } from "./base64.ts";
 import type { Defect } from "./find-defects.ts";

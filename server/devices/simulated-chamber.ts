@@ -1,9 +1,8 @@
 import type { ChamberProgram } from "../../core/bond/bubbles.ts";
-import { noise } from "./noise.ts";
+import { noise } from "../../core/random.ts";
+import { standInTicks } from "./stand-in-clock.ts";
 import type { PressureChamber } from "./pressure-chamber.ts";
 
-const EVERY_MS = 1_000;
-const LEAST_MS = 100;
 /** How fast it fills, vents and warms up: time constants, s. Assumed. */
 const FILLS_S = 12;
 const VENTS_S = 8;
@@ -31,13 +30,13 @@ export function simulatedChamber(
   random: () => number = Math.random,
   speed = 1,
 ): PressureChamber {
-  const realEveryMs = Math.max(LEAST_MS, EVERY_MS / speed);
+  const ticks = standInTicks(speed);
   return {
     name: "Simulated pressure chamber",
     isSimulated: true,
-    everyMs: realEveryMs * speed,
-    start(onReading) {
-      const read = () => {
+    everyMs: ticks.everyMs,
+    start: (onReading) =>
+      ticks.run(() => {
         const atMs = now();
         const { barAbs, chamberC } = chamberAt(program, (atMs - startedMs) / 1_000);
         onReading({
@@ -45,10 +44,6 @@ export function simulatedChamber(
           barAbs: Number((barAbs + NOISE_BAR * noise(random)).toFixed(2)),
           chamberC: Number((chamberC + NOISE_K * noise(random)).toFixed(1)),
         });
-      };
-      read();
-      const ticking = setInterval(read, realEveryMs);
-      return () => clearInterval(ticking);
-    },
+      }),
   };
 }

@@ -1,4 +1,4 @@
-import { noise } from "./noise.ts";
+import { noise, numberOf } from "../../core/random.ts";
 import type { FilmSide } from "../../core/film/films.ts";
 import type { LightMeter } from "./light-meter.ts";
 
@@ -23,6 +23,6 @@ export function simulatedLightMeter(axisDeg: number, random: () => number = Math
 
 /** The axis that the stand-in has for a job's film: near one that is met often, always the same. */
 export function simulatedAxisDeg(code: string, film: FilmSide): number {
-  const mixed = [...`${code} ${film}`].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 9_973, 7);
+  const mixed = numberOf(`${code} ${film}`, 7, 9_973);
   return ([45, 135, 90, 20][mixed % 4]! + ((mixed % 7) - 3) * 0.4 + 180) % 180;
 }

@@ -1,4 +1,4 @@
-import { noise } from "./noise.ts";
+import { noise } from "../../core/random.ts";
 import type { Radiometer } from "./radiometer.ts";
 
 const NOISE_SHARE = 0.012;

@@ -1,4 +1,4 @@
-import { noise } from "./noise.ts";
+import { noise, numberOf } from "../../core/random.ts";
 import type { Scale } from "./scale.ts";
 
 const NOISE_G = 0.004;
@@ -8,8 +8,7 @@ const LEFT_OF_MISS = 0.12;
 
 /** How far a hand misses on this job: always the same, mostly short. */
 function missOf(code: string): number {
-  const mixed = [...code].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 9_973, 11);
-  return MOST_MISS * (0.4 - (mixed % 1_000) / 700);
+  return MOST_MISS * (0.4 - (numberOf(code, 11, 9_973) % 1_000) / 700);
 }
 
 /** A stand-in for a scale under a panel on which a hand lays what it aims at, g, and has topped up so many times. */

@@ -1,9 +1,7 @@
-import { noise } from "./noise.ts";
+import { noise } from "../../core/random.ts";
+import { standInTicks } from "./stand-in-clock.ts";
 import type { Thermometer } from "./thermometer.ts";
 
-/** How often it reads, ms of its own time; and never more often than this in the server's. */
-const EVERY_MS = 1_000;
-const LEAST_MS = 100;
 /** A bead and a wire follow what they touch with this lag, s. Assumed. */
 export const LAG_S = 2;
 const NOISE_K = 0.25;
@@ -18,23 +16,20 @@ export function simulatedThermocouple(
   random: () => number = Math.random,
   speed = 1,
 ): Thermometer {
-  const realEveryMs = Math.max(LEAST_MS, EVERY_MS / speed);
+  const ticks = standInTicks(speed);
   return {
     name: "Simulated thermocouple",
     isSimulated: true,
-    everyMs: realEveryMs * speed,
+    everyMs: ticks.everyMs,
     start(onReading) {
       let beadC = glueLineC(now());
       let lastMs = now();
-      const read = () => {
+      return ticks.run(() => {
         const atMs = now();
         beadC += (glueLineC(atMs) - beadC) * (1 - Math.exp(-(atMs - lastMs) / 1_000 / LAG_S));
         lastMs = atMs;
         onReading({ atMs, valueC: Number((beadC + NOISE_K * noise(random)).toFixed(2)) });
-      };
-      read();
-      const ticking = setInterval(read, realEveryMs);
-      return () => clearInterval(ticking);
+      });
     },
   };
 }

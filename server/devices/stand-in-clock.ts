@@ -13,3 +13,20 @@ export function standInClock({ at, speed }: StandInTime, now: () => number = Dat
   const startedMs = now();
   return () => (at ?? startedMs) + speed * (now() - startedMs);
 }
+
+/** How often a stand-in tells, ms of its own time; and never more often than this in the server's. */
+const EVERY_MS = 1_000;
+const LEAST_MS = 100;
+
+/** The ticks of a stand-in that lives so many times as fast: how often it tells in its own time, and telling until it is ended. */
+export function standInTicks(speed: number): { everyMs: number; run: (tell: () => void) => () => void } {
+  const realEveryMs = Math.max(LEAST_MS, EVERY_MS / speed);
+  return {
+    everyMs: realEveryMs * speed,
+    run(tell) {
+      tell();
+      const ticking = setInterval(tell, realEveryMs);
+      return () => clearInterval(ticking);
+    },
+  };
+}

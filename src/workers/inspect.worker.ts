@@ -1,5 +1,5 @@
 import { inspectPhoto, type Inspection } from "../../core/prove/inspect-photo.ts";
-import { takePicture, type CameraScene } from "../../server/devices/simulated-camera.ts";
+import { takePicture, type CameraScene } from "../../core/prove/simulated-camera.ts";
 
 /** A photo that is at hand, or a scene for the simulated camera. */
 export type ToInspect = Inspection | (Omit<Inspection, "photo"> & { scene: CameraScene });

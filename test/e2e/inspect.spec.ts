@@ -1,5 +1,5 @@
 import sharp from "sharp";
-import { takePicture } from "../../server/devices/simulated-camera.ts";
+import { takePicture } from "../../core/prove/simulated-camera.ts";
 import { BenchHand } from "../bench-hand.ts";
 import { expect, standAtBench, stateOf, test, visit } from "./workshop.ts";
 

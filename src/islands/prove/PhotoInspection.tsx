@@ -1,13 +1,15 @@
 import { useEffect, useRef, useState, type PointerEvent } from "react";
 import { judge, sizeMm } from "../../../core/prove/acceptance.ts";
-import { lightings, lightingWords, type Defect, type Lighting } from "../../../core/prove/find-defects.ts";
+import { lightings, lightingWords, type Lighting } from "../../../core/prove/find-defects.ts";
 import type { inspectPhoto, Photo } from "../../../core/prove/inspect-photo.ts";
 import { isConvex, type Corners } from "../../../core/prove/square-up.ts";
+import { numberOf } from "../../../core/random.ts";
 import {
+  hitsOf,
   plantDefects,
   type CameraScene,
   type PlantedDefect,
-} from "../../../server/devices/simulated-camera.ts";
+} from "../../../core/prove/simulated-camera.ts";
 import { PlanFrame } from "../../drawing/PlanFrame.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
@@ -34,7 +36,7 @@ function plantedOn(
   looks: number,
   panel: { widthMm: number; heightMm: number },
 ): PlantedDefect[] {
-  const seed = [...code].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 99_991, 5 + looks);
+  const seed = numberOf(code, 5 + looks, 99_991);
   return plantDefects(seed, panel.widthMm, panel.heightMm, Math.max(0, 4 - 2 * looks));
 }
 
@@ -201,11 +203,7 @@ export function PhotoInspection({ code, family, state, mayEnter, atHand, send }:
   const counted = defects.filter((_, i) => !overruled.has(i));
   const judged = looked ? judge(counted, panel, borderMm) : null;
   const tooMany = judged?.counts.filter(({ found, allowed }) => found > allowed) ?? [];
-  const hits = (planted ?? []).filter((true_) =>
-    defects.some(
-      (d: Defect) => Math.hypot(d.xMm - true_.xMm, d.yMm - true_.yMm) < Math.max(0.6, 0.45 * true_.sizeMm),
-    ),
-  ).length;
+  const hits = hitsOf(planted ?? [], defects).filter((hit) => hit >= 0).length;
   const keep = () => {
     const kept = send({
       stage: atHand,

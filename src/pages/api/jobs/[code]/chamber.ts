@@ -5,7 +5,7 @@ import { foldJob } from "../../../../../core/job/fold.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { simulatedChamber } from "../../../../../server/devices/simulated-chamber.ts";
 import { standInClock, standInTime } from "../../../../../server/devices/stand-in-clock.ts";
-import { eventStream } from "../../../../../server/event-stream.ts";
+import { deviceStream } from "../../../../../server/event-stream.ts";
 import { faulty, problem } from "../../../../../server/problem.ts";
 import { findJob } from "../../../../../server/store/jobs.ts";
 
@@ -29,11 +29,5 @@ export const GET: APIRoute = async ({ params, request, url }) => {
     Math.random,
     time.data.speed,
   );
-  return eventStream(request, (send) => {
-    send({ name: device.name, isSimulated: device.isSimulated, everyMs: device.everyMs }, "device");
-    return device.start(
-      (reading) => send(reading, "reading"),
-      (why) => send({ why }, "lost"),
-    );
-  });
+  return deviceStream(request, device);
 };

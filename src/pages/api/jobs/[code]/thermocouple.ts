@@ -5,7 +5,7 @@ import { isHeated, seamOf } from "../../../../../core/heat/lift-heat.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { standInClock, standInTime } from "../../../../../server/devices/stand-in-clock.ts";
 import { simulatedThermocouple } from "../../../../../server/devices/simulated-thermocouple.ts";
-import { eventStream } from "../../../../../server/event-stream.ts";
+import { deviceStream } from "../../../../../server/event-stream.ts";
 import { simulatedGlueLine } from "../../../../../server/devices/simulated-glue-line.ts";
 import { faulty, problem } from "../../../../../server/problem.ts";
 import { findJob } from "../../../../../server/store/jobs.ts";
@@ -31,11 +31,5 @@ export const GET: APIRoute = async ({ params, request, url }) => {
     Math.random,
     speed,
   );
-  return eventStream(request, (send) => {
-    send({ name: device.name, isSimulated: device.isSimulated, everyMs: device.everyMs }, "device");
-    return device.start(
-      (reading) => send(reading, "reading"),
-      (why) => send({ why }, "lost"),
-    );
-  });
+  return deviceStream(request, device);
 };

@@ -1,6 +1,6 @@
-import type { DefectKind, Lighting } from "../../core/prove/find-defects.ts";
-import { randomStream } from "../../core/random.ts";
-import { noise } from "./noise.ts";
+import { noise, randomStream } from "../random.ts";
+import type { DefectKind, Lighting } from "./find-defects.ts";
+import type { Photo } from "./inspect-photo.ts";
 
 /** A defect that the stand-in plants, and so what is true. */
 export interface PlantedDefect {
@@ -28,19 +28,13 @@ export interface CameraScene {
   seed: number;
 }
 
-export interface TakenPicture {
-  width: number;
-  height: number;
-  rgba: Uint8ClampedArray;
-}
-
 /** Light of the bare panel, and what a defect adds or takes, in steps of 255. */
 const LEVELS = { dark: 22, white: 205, side: 30 } as const;
 const MARKS = { dark: 95, white: -85, side: 90 } as const;
 const PATCH_SHARE = 0.09;
 
 /** A stand-in for a camera over a panel that is squared up: what it would see, defects, lens and noise included. */
-export function takePicture(scene: CameraScene): TakenPicture {
+export function takePicture(scene: CameraScene): Photo {
   const { widthMm, heightMm, pxPerMm, lighting, defects, seed } = scene;
   const { vignetting = 0.25, moire = 1.5, blurPx = 0.6 } = scene;
   const sigma = scene.noise ?? 2.5;
@@ -165,4 +159,20 @@ export function plantDefects(
     if (isClear) planted.push(candidate);
   }
   return planted;
+}
+
+/** Which of the found places each planted defect is, by its index, or -1; none is given away twice. */
+export function hitsOf(
+  planted: readonly PlantedDefect[],
+  found: readonly { xMm: number; yMm: number }[],
+): number[] {
+  const used = new Set<number>();
+  return planted.map(({ xMm, yMm, sizeMm }) => {
+    const withinMm = Math.max(0.6, 0.45 * sizeMm);
+    const hit = found.findIndex(
+      (place, i) => !used.has(i) && Math.hypot(place.xMm - xMm, place.yMm - yMm) < withinMm,
+    );
+    if (hit >= 0) used.add(hit);
+    return hit;
+  });
 }
