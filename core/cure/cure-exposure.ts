@@ -102,6 +102,7 @@ export function cureExposure(family: Family, basis: CureBasis) {
   const fromSide = (mjCm2: number) => (insideMwCm2 > 0 ? mjCm2 / insideMwCm2 : null);
   return {
     ...result,
+    input,
     tackS: exposureS === null ? null : (exposureS * tackMjCm2.value) / requiredMjCm2.value,
     sideTackS: fromSide(tackMjCm2.value),
     sideS: fromSide(input.requiredMjCm2),

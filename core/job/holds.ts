@@ -1,6 +1,6 @@
 import { dryEdges } from "../clean/dry-edge.ts";
 import { FRESH_S, laysDown, wipeAgeS, wipeDraft } from "../clean/freshness.ts";
-import { isOutOfDate, usableUntilMs } from "../materials/lots.ts";
+import { isOutOfDate, lastDayOf } from "../materials/lots.ts";
 import { solventNamed } from "../materials/solvents.ts";
 import type { EventDraft, HoldName } from "./event.ts";
 import { stepKey } from "./fold.ts";
@@ -293,10 +293,9 @@ const lotInDate: HoldCheck = ({ state, nowMs }, draft) => {
     return null;
   const told = Object.values(state.lots).find(({ lot }) => lot === draft.data.lot);
   if (!told || !isOutOfDate(told, nowMs)) return null;
-  const since = new Date(usableUntilMs(told)! - 1).toISOString().slice(0, 10);
   return {
     name: "lot-in-date",
-    sentence: `Lot ${told.lot} (${told.material}) was good until ${since}: choose another lot, or sign for this one.`,
+    sentence: `Lot ${told.lot} (${told.material}) was good until ${lastDayOf(told)}: choose another lot, or sign for this one.`,
     lifts: [],
     overridable: true,
   };

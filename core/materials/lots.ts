@@ -78,6 +78,12 @@ export function usableUntilMs({
   return ends.length === 0 ? null : Math.min(...ends);
 }
 
+/** The last day on which a lot may be used, as 2026-11-30; null where no date is told. */
+export function lastDayOf(told: Parameters<typeof usableUntilMs>[0]): string | null {
+  const until = usableUntilMs(told);
+  return until === null ? null : new Date(until - 1).toISOString().slice(0, 10);
+}
+
 export const isOutOfDate = (told: Parameters<typeof usableUntilMs>[0], nowMs: number): boolean => {
   const until = usableUntilMs(told);
   return until !== null && nowMs >= until;

@@ -19,6 +19,12 @@ export function pointerPlace(
   return { xMm: place.x, yMm: place.y };
 }
 
+/** The place on the panel that a pointer is at, or nearest to. */
+export const panelPlace = (
+  outline: Outline,
+  event: { currentTarget: SVGSVGElement; clientX: number; clientY: number },
+): PanelPoint => ontoPanel(outline, pointerPlace(event.currentTarget, event));
+
 const steps: Record<string, readonly [number, number]> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],

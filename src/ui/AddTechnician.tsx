@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Problem } from "../../server/problem.ts";
+import { askServer } from "./ask-server.ts";
 import { FormDialog } from "./FormDialog.tsx";
 import { Field } from "./Field.tsx";
 import { keyOf } from "./key-of.ts";
@@ -15,21 +15,18 @@ export function AddTechnician({ open, onClose }: { open: boolean; onClose: () =>
       setFault(`Name: ${name.trim() || "nothing"} must hold at least one letter or digit`);
       return;
     }
-    try {
-      const answer = await fetch("/api/technicians", {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({ key, name: name.trim() }),
-      });
-      if (!answer.ok) {
-        setFault(((await answer.json()) as Problem).detail);
-        return;
-      }
-      setPreference("who", key);
-      location.reload();
-    } catch {
-      setFault("No answer from the server. The name is still here: press again.");
+    const asked = await askServer(
+      "/api/technicians",
+      "POST",
+      { key, name: name.trim() },
+      "No answer from the server. The name is still here: press again.",
+    );
+    if ("said" in asked) {
+      setFault(asked.said);
+      return;
     }
+    setPreference("who", key);
+    location.reload();
   };
   return (
     <FormDialog

@@ -11,6 +11,7 @@ import {
   stateOf,
   test,
   visit,
+  bringIn,
 } from "./workshop.ts";
 
 const CODE = "GW-5901";
@@ -21,18 +22,7 @@ test("a liquid bond beside a camera window: flooded, found better, weighed, lowe
 }) => {
   test.setTimeout(120_000);
   const { url } = workshop;
-  const send = (path: string, body: object) =>
-    fetch(`${url}${path}`, {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify(body),
-    });
-  const hand = new BenchHand("TK-5", "layer").workTo("bond");
-  const [opening, ...worked] = hand.events;
-  const opened = await send("/api/jobs", { id: crypto.randomUUID(), code: CODE, family: "TK-5", opening });
-  expect(opened.status).toBe(201);
-  expect((await send(`/api/jobs/${CODE}/events`, worked)).status).toBe(201);
-
+  await bringIn(url, CODE, new BenchHand("TK-5", "layer").workTo("bond"));
   await standAtBench(page, url);
   await page.clock.install();
   await visit(page, `/jobs/${CODE}`);

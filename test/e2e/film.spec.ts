@@ -1,7 +1,17 @@
 import { readFile } from "node:fs/promises";
 import { calculateCellOptics } from "../../core/film/cell-optics.ts";
 import { BenchHand } from "../bench-hand.ts";
-import { awake, bigButton, expect, pressOnce, standAtBench, stateOf, test, visit } from "./workshop.ts";
+import {
+  awake,
+  bigButton,
+  expect,
+  pressOnce,
+  standAtBench,
+  stateOf,
+  test,
+  visit,
+  bringIn,
+} from "./workshop.ts";
 
 const CODE = "GW-5801";
 
@@ -10,17 +20,7 @@ test("both films of a graphic display: solvent and its vapour, the axis from six
   workshop,
 }) => {
   const { url } = workshop;
-  const send = (path: string, body: object) =>
-    fetch(`${url}${path}`, {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify(body),
-    });
-  const [opening, ...worked] = new BenchHand("WS-240", "film").workTo("clean").events;
-  const opened = await send("/api/jobs", { id: crypto.randomUUID(), code: CODE, family: "WS-240", opening });
-  expect(opened.status).toBe(201);
-  expect((await send(`/api/jobs/${CODE}/events`, worked)).status).toBe(201);
-
+  await bringIn(url, CODE, new BenchHand("WS-240", "film").workTo("clean"));
   await standAtBench(page, url);
   await page.clock.install();
   await visit(page, `/jobs/${CODE}`);
@@ -144,15 +144,7 @@ test("a photo of the lit panel gives light, and one that is burnt out says so", 
 }) => {
   const { url } = workshop;
   await standAtBench(page, url);
-  const [opening, ...worked] = new BenchHand("KB-15", "film").workTo("fit").events;
-  const body = (value: object) => ({
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify(value),
-  });
-  const id = crypto.randomUUID();
-  await fetch(`${url}/api/jobs`, body({ id, code: "GW-5802", family: "KB-15", opening }));
-  await fetch(`${url}/api/jobs/GW-5802/events`, body(worked));
+  await bringIn(url, "GW-5802", new BenchHand("KB-15", "film").workTo("fit"));
   await visit(page, "/jobs/GW-5802");
   await page.getByText("Read from a photo").click();
   const picture = (shade: string) =>

@@ -1,7 +1,7 @@
 import sharp from "sharp";
 import { takePicture } from "../../core/prove/simulated-camera.ts";
 import { BenchHand } from "../bench-hand.ts";
-import { expect, standAtBench, stateOf, test, visit } from "./workshop.ts";
+import { expect, standAtBench, stateOf, test, visit, bringIn } from "./workshop.ts";
 
 const CODE = "GW-5951";
 /** Bench around the panel in the photo, px. */
@@ -12,15 +12,7 @@ test("dust under the glass: by the simulated camera, overruled and kept; by a ph
   workshop,
 }) => {
   const { url } = workshop;
-  const send = (path: string, body: object) =>
-    fetch(`${url}${path}`, {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify(body),
-    });
-  const [opening, ...worked] = new BenchHand("BX-24", "layer").workTo("prove").events;
-  await send("/api/jobs", { id: crypto.randomUUID(), code: CODE, family: "BX-24", opening });
-  expect((await send(`/api/jobs/${CODE}/events`, worked)).status).toBe(201);
+  await bringIn(url, CODE, new BenchHand("BX-24", "layer").workTo("prove"));
   await standAtBench(page, url);
   await visit(page, `/jobs/${CODE}`);
 

@@ -2,6 +2,7 @@ import { test as base, expect, type Page } from "@playwright/test";
 import type { JobEvent } from "../../core/job/event.ts";
 import { foldJob, type JobState } from "../../core/job/fold.ts";
 import { openWorkshop, type Workshop } from "../../scripts/workshop.ts";
+import type { BenchHand } from "../bench-hand.ts";
 
 export { expect };
 
@@ -64,6 +65,20 @@ export async function openJob(url: string, code: string, family: string, route: 
     }),
   });
   expect(answer.status).toBe(201);
+}
+
+/** A job that was worked in memory, brought in over the API as it stands. */
+export async function bringIn(url: string, code: string, hand: BenchHand): Promise<void> {
+  const send = (path: string, body: object) =>
+    fetch(`${url}${path}`, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(body),
+    });
+  const [opening, ...worked] = hand.events;
+  const job = { id: crypto.randomUUID(), code, family: hand.family.code, opening };
+  expect((await send("/api/jobs", job)).status).toBe(201);
+  expect((await send(`/api/jobs/${code}/events`, worked)).status).toBe(201);
 }
 
 export const bar = (page: Page) => page.getByRole("region", { name: "Next action" });

@@ -13,7 +13,8 @@ import type { PanelPoint } from "../../../core/intake/damage.ts";
 import { runningTimers } from "../../../core/job/fold.ts";
 import { isOnPanel } from "../../../core/stack/outline.ts";
 import { Cross } from "../../drawing/Cross.tsx";
-import { ontoPanel, pointerPlace, stepOf } from "../../drawing/plan-point.ts";
+import { panelPlace } from "../../drawing/plan-point.ts";
+import { usePlanCross } from "../../drawing/usePlanCross.ts";
 import { PlanFrame } from "../../drawing/PlanFrame.tsx";
 import { DialSlider } from "../../ui/DialSlider.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
@@ -67,7 +68,7 @@ export function BubblePlan({
     preferences.length === "inch" ? lengthText(mm, preferences) : `${Number(mm.toFixed(2))} mm`;
   const helpId = useId();
   const [sizeMm, setSizeMm] = useState<number>(0.3);
-  const [cross, setCross] = useState<PanelPoint | null>(null);
+  const { cross, at: crossAt, step } = usePlanCross(outline);
   const chosen = programOf(state.settings.bond);
   const [entered, setEntered] = useDraft<typeof chosen | null>(`${code} chamber`, null);
   const program = entered ?? chosen;
@@ -98,11 +99,10 @@ export function BubblePlan({
     send({ stage: "bond", kind: "bubble-marked", data: { ...at, diameterMm: sizeMm } });
   };
   const onKeyDown = (event: KeyboardEvent<SVGSVGElement>) => {
-    const at = cross ?? { xMm: outline.widthMm / 2, yMm: outline.heightMm / 2 };
-    const stepped = stepOf(at, event.key, event.shiftKey);
-    if (stepped) setCross(ontoPanel(outline, stepped));
-    else if (event.key === "Enter") mark(at);
-    else return;
+    if (step(event) === null) {
+      if (event.key !== "Enter") return;
+      mark(crossAt);
+    }
     event.preventDefault();
     event.stopPropagation();
   };
@@ -148,8 +148,7 @@ export function BubblePlan({
                   className: "cursor-crosshair touch-none",
                   onKeyDown,
                   onPointerUp: (event: PointerEvent<SVGSVGElement>) => {
-                    if (event.button === 0)
-                      mark(ontoPanel(outline, pointerPlace(event.currentTarget, event)));
+                    if (event.button === 0) mark(panelPlace(outline, event));
                   },
                 }
               : {})}

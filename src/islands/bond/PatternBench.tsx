@@ -3,90 +3,22 @@ import type { AdhesiveInUse } from "../../../core/bond/adhesive-in-use.ts";
 import { START_GAPS, type FillFront, type FillFrontInput } from "../../../core/bond/fill-front.ts";
 import { panelFill, waysDown, type WayDown } from "../../../core/bond/panel-fill.ts";
 import { scaledTo, volumeUlOf, type NamedPattern, type PatternPiece } from "../../../core/bond/pattern.ts";
-import type { PatternSearch, PatternSearchInput } from "../../../core/bond/pattern-search.ts";
 import { shippedPatterns, USUAL_PATTERN } from "../../../core/bond/shipped-patterns.ts";
 import { bondPractice } from "../../../core/materials/adhesives.ts";
-import { capitalised, listed } from "../../../core/words.ts";
+import { capitalised } from "../../../core/words.ts";
 import { DialSlider } from "../../ui/DialSlider.tsx";
-import { Assumed, Duration, Figure } from "../../ui/quantity.tsx";
+import { Assumed, Figure } from "../../ui/quantity.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
 import { useCalculations } from "../../workers/useCalculations.ts";
 import type { PanelProps } from "../stage/panel.ts";
+import { BetterPattern } from "./BetterPattern.tsx";
 import { DispenseFiles } from "./DispenseFiles.tsx";
+import { FilledPattern } from "./FilledPattern.tsx";
 import { PatternPlan, type Tool } from "./PatternPlan.tsx";
 import { useFamilyPatterns } from "./useFamilyPatterns.ts";
 
 const tools = { move: "Move", dot: "Dot", bead: "Bead" } as const satisfies Record<Tool, string>;
-const SEARCH_ROUNDS = 400;
 const OWN = "Own pattern";
-
-/** What a filling comes to, in one sentence. */
-function fillWords(fill: FillFront, windows: readonly { label: string }[]): string {
-  const air = fill.trapped.filter(({ window }) => window === null);
-  const airMm2 = air.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);
-  const wet = windows.flatMap(({ label }, i) =>
-    fill.windowsWet[i]! > 0.02 ? [`${label} is flooded by ${Math.round(100 * fill.windowsWet[i]!)} %`] : [],
-  );
-  const spill = Object.entries(fill.overflowUl).filter(([, ul]) => ul > 1);
-  return [
-    `${fill.wetPct.toFixed(0)} % filled`,
-    air.length === 0
-      ? "no air closed in"
-      : `air closed in at ${air.length} ${air.length === 1 ? "place" : "places"}, ${airMm2.toFixed(0)} mm²`,
-    ...(windows.length === 0 ? [] : wet.length > 0 ? [listed(wet)] : ["windows dry"]),
-    spill.length === 0
-      ? "nothing runs out"
-      : `runs out: ${listed(spill.map(([edge, ul]) => `${edge} ${(ul / 1_000).toFixed(2)} ml`))}`,
-  ].join("; ");
-}
-
-/** Less than this of the panel filled is no bond. Assumed. */
-const LEAST_FILLED_PCT = 95;
-
-const isBad = (fill: FillFront) =>
-  fill.wetPct < LEAST_FILLED_PCT ||
-  fill.trapped.some(({ window }) => window === null) ||
-  fill.windowsWet.some((share) => share > 0.02);
-
-/** One filling beside its pattern: what it comes to, and its pictures over time. */
-function Filled({
-  family,
-  pattern,
-  fill,
-  share,
-  startGapUm,
-}: {
-  family: PanelProps["family"];
-  pattern: NamedPattern;
-  fill: FillFront;
-  share: number;
-  startGapUm: number;
-}) {
-  const frame = fill.frames[Math.round(share * (fill.frames.length - 1))]!;
-  return (
-    <figure className="min-w-0">
-      <figcaption>
-        <p className="font-semibold">{pattern.name}</p>
-        <p role="status" data-testid="fill" className={isBad(fill) ? "text-danger" : "text-done"}>
-          {isBad(fill) ? "Not good: " : "Good: "}
-          {fillWords(fill, family.windows)}.
-        </p>
-      </figcaption>
-      <PatternPlan
-        family={family}
-        pieces={pattern.pieces}
-        startGapUm={startGapUm}
-        fill={fill}
-        frame={frame}
-        title={`${pattern.name} on ${family.code} after ${Math.round(frame.timeS)} s: ${frame.wetPct.toFixed(0)} % wet`}
-      />
-      <p className="text-soft">
-        After <Duration s={frame.timeS} />, gap <Figure value={frame.gapUm} unit="µm" />,{" "}
-        {frame.wetPct.toFixed(0)} % wet
-      </p>
-    </figure>
-  );
-}
 
 /** Chooses or draws what is laid, follows where it goes, holds two beside each other, and lets the worker look for a better one. */
 export function PatternBench(
@@ -113,10 +45,6 @@ export function PatternBench(
   const inputs = useMemo(() => (asked ? [asked.input] : null), [asked]);
   const [running] = useCalculations<FillFront>("fill-front", inputs);
   const fill = running?.result ?? null;
-  const [searching, setSearching] = useState<PatternSearchInput | null>(null);
-  const searches = useMemo(() => (searching ? [searching] : null), [searching]);
-  const [search] = useCalculations<PatternSearch>("pattern-search", searches);
-  const soFar = search?.soFar as { pieces: PatternPiece[]; faultMm2: number; beganAt: number } | undefined;
   const draft = useMemo(
     () => () => ({ stage: "bond" as const, kind: "pattern-chosen" as const, data: pattern }),
     [pattern],
@@ -134,12 +62,6 @@ export function PatternBench(
   const run = (of: NamedPattern) => {
     setShare(1);
     setAsked({ pattern: of, input: { ...panelFill(family, gapUm, adhesive, way), pattern: of.pieces } });
-  };
-  const endSearch = (pieces: readonly PatternPiece[]) => {
-    const found = { name: "Found by search", pieces: scaledTo(pieces, volumeUl) };
-    setSearching(null);
-    setDrawn(found);
-    run(found);
   };
   const piece = chosen === null ? undefined : pattern.pieces[chosen];
   const all = volumeUlOf(pattern.pieces);
@@ -276,9 +198,13 @@ export function PatternBench(
             <>
               {isStale && <p className="font-semibold">The pattern was changed since: run it again.</p>}
               <div className={beside ? "grid gap-4 sm:grid-cols-2" : ""}>
-                <Filled {...{ family, fill, share, startGapUm }} pattern={asked.pattern} />
+                <FilledPattern {...{ family, fill, share, startGapUm }} pattern={asked.pattern} />
                 {beside && (
-                  <Filled {...{ family, share, startGapUm }} fill={beside.fill} pattern={beside.pattern} />
+                  <FilledPattern
+                    {...{ family, share, startGapUm }}
+                    fill={beside.fill}
+                    pattern={beside.pattern}
+                  />
                 )}
               </div>
               <DialSlider
@@ -318,82 +244,20 @@ export function PatternBench(
               </p>
             </>
           )}
-          <div className="mt-4 border-t border-line pt-3">
-            {searching === null ? (
-              <button
-                type="button"
-                className="control"
-                disabled={!mayEnter}
-                onClick={() =>
-                  setSearching({
-                    ...panelFill(family, gapUm, adhesive, way),
-                    start: [...shipped, ...(shipped.some((p) => p.name === pattern.name) ? [] : [pattern])],
-                    rounds: SEARCH_ROUNDS,
-                  })
-                }
-              >
-                Look for a better one
-              </button>
-            ) : search?.faults ? (
-              <p role="alert" className="text-danger">
-                {search.faults.map(({ path, message }) => `${path}: ${message}`).join("; ")}
-              </p>
-            ) : search?.result ? (
-              <div role="status" data-testid="search">
-                <p className="font-semibold">
-                  {search.result.beats
-                    ? `Better than "${search.result.best}", the best that was there: ${search.result.found.faultMm2.toFixed(0)} instead of ${search.result.start.find((s) => s.name === search.result!.best)!.figures.faultMm2.toFixed(0)} mm² of fault.`
-                    : `Nothing better than "${search.result.best}" was found in ${search.result.tried} tries.`}
-                </p>
-                <p>
-                  Air {search.result.found.airMm2.toFixed(0)} mm², flooded window{" "}
-                  {search.result.found.floodedMm2.toFixed(1)} mm², still dry{" "}
-                  {search.result.found.dryMm2.toFixed(0)} mm², spill{" "}
-                  {(search.result.found.spillUl / 1_000).toFixed(2)} ml.
-                </p>
-                <div className="mt-2 flex gap-2">
-                  <button
-                    type="button"
-                    className="control-strong"
-                    onClick={() => endSearch(search.result!.pieces)}
-                  >
-                    Take it
-                  </button>
-                  <button type="button" className="control" onClick={() => setSearching(null)}>
-                    Leave it
-                  </button>
-                </div>
-              </div>
-            ) : (
-              <div role="status" data-testid="search">
-                <div className="flex items-center gap-3">
-                  <progress value={search?.share ?? 0} max={1} className="h-3 grow" aria-label="Looking" />
-                  {soFar && (
-                    <button type="button" className="control-strong" onClick={() => endSearch(soFar.pieces)}>
-                      Take the best so far
-                    </button>
-                  )}
-                  <button type="button" className="control" onClick={() => setSearching(null)}>
-                    Cancel
-                  </button>
-                </div>
-                {soFar && (
-                  <>
-                    <p className="mt-1">
-                      Best so far: {soFar.faultMm2.toFixed(0)} mm² of fault; began at{" "}
-                      {soFar.beganAt.toFixed(0)}.
-                    </p>
-                    <PatternPlan
-                      family={family}
-                      pieces={soFar.pieces}
-                      startGapUm={startGapUm}
-                      title="The best pattern so far"
-                    />
-                  </>
-                )}
-              </div>
-            )}
-          </div>
+          <BetterPattern
+            family={family}
+            startGapUm={startGapUm}
+            disabled={!mayEnter}
+            onAsk={() => ({
+              ...panelFill(family, gapUm, adhesive, way),
+              start: [...shipped, ...(shipped.some((p) => p.name === pattern.name) ? [] : [pattern])],
+            })}
+            onTake={(pieces) => {
+              const found = { name: "Found by search", pieces: scaledTo(pieces, volumeUl) };
+              setDrawn(found);
+              run(found);
+            }}
+          />
         </div>
       </div>
       {mayEnter && (
@@ -428,7 +292,7 @@ export function PatternBench(
           {kept.said && <p role="status">{kept.said}</p>}
         </form>
       )}
-      <DispenseFiles {...{ family, pattern, code, gapUm, adhesive }} />
+      <DispenseFiles {...{ family, pattern, code, gapUm }} />
     </section>
   );
 }

@@ -4,7 +4,7 @@ import { scaledTo, volumeUlOf, type PatternPiece } from "../../../core/bond/patt
 import { isOnPanel } from "../../../core/stack/outline.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import { evenEdges, FieldMap } from "../../drawing/FieldMap.tsx";
-import { ontoPanel, pointerPlace, stepOf } from "../../drawing/plan-point.ts";
+import { panelPlace, stepOf } from "../../drawing/plan-point.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
 
 export type Tool = "move" | "dot" | "bead";
@@ -196,8 +196,7 @@ export function PatternPlan({
     if (!isOnPanel(outline, to.xMm, to.yMm)) return;
     change(pieces.map((piece, i) => (i === handle.piece ? moved(piece, handle.corner, to) : piece)));
   };
-  const place = (event: PointerEvent<SVGSVGElement>) =>
-    ontoPanel(outline, pointerPlace(event.currentTarget, event));
+  const place = (event: PointerEvent<SVGSVGElement>) => panelPlace(outline, event);
   const pointer = {
     onPointerDown: (event: PointerEvent<SVGSVGElement>) => {
       if (event.button !== 0) return;

@@ -1,34 +1,31 @@
-import { useCallback, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
 import type { NamedPattern } from "../../../core/bond/pattern.ts";
-import type { Problem } from "../../../server/problem.ts";
+import { askServer } from "../../ui/ask-server.ts";
 
 /** The patterns that are kept with a family. */
 export function useFamilyPatterns(familyCode: string) {
   const address = `/api/families/${familyCode}/patterns`;
   const [patterns, setPatterns] = useState<NamedPattern[]>([]);
   const [said, setSaid] = useState<string>();
-  const read = useCallback(async () => {
-    const answer = await fetch(address);
-    if (answer.ok) setPatterns((await answer.json()) as NamedPattern[]);
-  }, [address]);
   useEffect(() => {
-    // Without them the shipped ones are there.
-    void read().catch(() => undefined);
-  }, [read]);
+    void fetch(address)
+      .then(async (answer) => {
+        if (answer.ok) setPatterns((await answer.json()) as NamedPattern[]);
+      })
+      // Without them the shipped ones are there.
+      .catch(() => undefined);
+  }, [address]);
   const ask = async (method: "PUT" | "DELETE", body: object, done: string): Promise<boolean> => {
-    try {
-      const answer = await fetch(address, {
-        method,
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify(body),
-      });
-      setSaid(answer.ok ? done : ((await answer.json()) as Problem).detail);
-      if (answer.ok) await read();
-      return answer.ok;
-    } catch {
-      setSaid("No answer from the server. The pattern is still here: press again.");
-      return false;
-    }
+    const asked = await askServer(
+      address,
+      method,
+      body,
+      "No answer from the server. The pattern is still here: press again.",
+    );
+    setSaid("said" in asked ? asked.said : done);
+    if ("said" in asked) return false;
+    setPatterns((await asked.answer.json()) as NamedPattern[]);
+    return true;
   };
   return {
     patterns,

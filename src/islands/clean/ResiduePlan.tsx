@@ -5,7 +5,8 @@ import { residuePct } from "../../../core/clean/residue.ts";
 import type { PanelPoint } from "../../../core/intake/damage.ts";
 import { edgeLengthMm, pointOnEdge, type Outline } from "../../../core/stack/outline.ts";
 import { hatch } from "../../drawing/Hatches.tsx";
-import { ontoPanel, pointerPlace, stepOf } from "../../drawing/plan-point.ts";
+import { ontoPanel, panelPlace } from "../../drawing/plan-point.ts";
+import { usePlanCross } from "../../drawing/usePlanCross.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
 import type { PanelProps } from "../stage/panel.ts";
 
@@ -55,7 +56,7 @@ export function ResiduePlan({
   const { outline } = family;
   const unit = planUnit(outline);
   const [drawn, setDrawn] = useState<Corners | null>(null);
-  const [cross, setCross] = useState<PanelPoint | null>(null);
+  const { cross, at, step } = usePlanCross(outline);
   const from = useRef<PanelPoint | null>(null);
   const helpId = useId();
   const left = state.residue.filter(({ clearedAt }) => clearedAt === null);
@@ -63,8 +64,7 @@ export function ResiduePlan({
     setDrawn(null);
     send({ stage: "clean", kind: "residue-marked", data: { points } });
   };
-  const place = (event: PointerEvent<SVGSVGElement>) =>
-    ontoPanel(outline, pointerPlace(event.currentTarget, event));
+  const place = (event: PointerEvent<SVGSVGElement>) => panelPlace(outline, event);
   const grown = (at: PanelPoint): Corners => {
     const reach = 5 * unit;
     return [
@@ -95,11 +95,9 @@ export function ResiduePlan({
     },
   };
   const onKeyDown = (event: KeyboardEvent<SVGSVGElement>) => {
-    const at = cross ?? { xMm: outline.widthMm / 2, yMm: outline.heightMm / 2 };
-    const stepped = stepOf(at, event.key, event.shiftKey);
+    const stepped = step(event);
     if (stepped) {
-      setCross(ontoPanel(outline, stepped));
-      if (drawn) setDrawn([drawn[0], ontoPanel(outline, stepped)]);
+      if (drawn) setDrawn([drawn[0], stepped]);
     } else if (event.key === "Enter") {
       if (drawn) mark([drawn[0], at]);
       else setDrawn([at, at]);

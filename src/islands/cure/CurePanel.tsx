@@ -1,12 +1,5 @@
 import { useEffect, useMemo, useState } from "react";
-import {
-  cureBasis,
-  cureExposure,
-  cureInput,
-  eyeLimitS,
-  lampNmOf,
-  torch,
-} from "../../../core/cure/cure-exposure.ts";
+import { cureBasis, cureExposure, eyeLimitS, lampNmOf, torch } from "../../../core/cure/cure-exposure.ts";
 import { coverLight, lampChoices, lampFault } from "../../../core/cure/cover-light.ts";
 import { exposureDraft } from "../../../core/job/stages/cure.ts";
 import { runningTimers, secondsLeft } from "../../../core/job/fold.ts";
@@ -14,6 +7,7 @@ import { benchLamp } from "../../../core/materials/adhesives.ts";
 import { DialSlider } from "../../ui/DialSlider.tsx";
 import { Field } from "../../ui/Field.tsx";
 import { Assumed, Duration, Figure, Length } from "../../ui/quantity.tsx";
+import { typedWithin } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import { DoseMap } from "./DoseMap.tsx";
 import { LampAge, useShopLamp } from "./LampAge.tsx";
@@ -34,21 +28,20 @@ export function CurePanel({ code, family, state, nowMs, live, send, offer }: Pan
   const lamp = useShopLamp(state.readings.filter(({ quantity }) => quantity === "irradiance").length);
   const [typed, setTyped] = useDraft(`${code} irradiance`, "");
   const [fault, setFault] = useState<string>();
-  const number = Number(typed.trim().replace(",", "."));
-  const isGood = typed.trim() !== "" && Number.isFinite(number) && number >= LEAST && number <= MOST;
+  const typedMwCm2 = typedWithin(typed, [LEAST, MOST]);
   const [entered, setEntered] = useDraft<LampDials | null>(`${code} lamp`, null);
   const { lots, readings, settings, route } = state;
   const basis = useMemo(
     () =>
       cureBasis(
         { lots, readings, settings, route },
-        { ...entered, ...(isGood ? { irradianceMwCm2: number } : {}) },
+        { ...entered, ...(typedMwCm2 === null ? {} : { irradianceMwCm2: typedMwCm2 }) },
       ),
-    [lots, readings, settings, route, entered, isGood, number],
+    [lots, readings, settings, route, entered, typedMwCm2],
   );
   const { chosen, adhesive } = basis;
   const exposure = useMemo(() => cureExposure(family, basis), [family, basis]);
-  const input = cureInput(family, basis);
+  const { input } = exposure;
   const irradianceMwCm2 = chosen.irradianceMwCm2 ?? benchLamp.irradianceMwCm2.value;
   const draft = useMemo(() => () => exposureDraft(family, basis), [family, basis]);
   useEffect(() => offer("exposure", draft), [offer, draft]);
@@ -158,14 +151,14 @@ export function CurePanel({ code, family, state, nowMs, live, send, offer }: Pan
         className="mt-4 max-w-md"
         onSubmit={(event) => {
           event.preventDefault();
-          if (!isGood) {
+          if (typedMwCm2 === null) {
             setFault(
               `Irradiance: ${typed.trim() || "nothing"} must be a number from ${LEAST} to ${MOST} mW/cm²`,
             );
             return;
           }
           setFault(undefined);
-          if (keep(number, "hand")) setTyped("");
+          if (keep(typedMwCm2, "hand")) setTyped("");
         }}
       >
         <Field
@@ -302,7 +295,7 @@ export function CurePanel({ code, family, state, nowMs, live, send, offer }: Pan
         </Assumed>{" "}
         at the glue line, through a cover that lets <Figure value={input.coverTransmittancePct} unit="%" />{" "}
         pass: <Figure value={exposure.minMwCm2} unit="mW/cm²" digits={1} /> arrive
-        {lastReading || isGood ? "" : ", with a lamp that nobody has read yet (assumed)"}.
+        {lastReading || typedMwCm2 !== null ? "" : ", with a lamp that nobody has read yet (assumed)"}.
       </p>
     </>
   );

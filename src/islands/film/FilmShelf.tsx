@@ -8,8 +8,8 @@ import {
   type AdhesiveSide,
   type FilmKind,
 } from "../../../core/film/films.ts";
-import type { Problem } from "../../../server/problem.ts";
 import type { ShelvedSheet } from "../../../server/store/film-shelf.ts";
+import { askServer } from "../../ui/ask-server.ts";
 import { Field } from "../../ui/Field.tsx";
 import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
@@ -55,8 +55,12 @@ export function FilmShelf({
   const [said, setSaid] = useState<string>();
 
   const reload = async () => {
-    const answer = await fetch("/api/film/sheets");
-    if (answer.ok) setSheets((await answer.json()) as ShelvedSheet[]);
+    try {
+      const answer = await fetch("/api/film/sheets");
+      if (answer.ok) setSheets((await answer.json()) as ShelvedSheet[]);
+    } catch {
+      // What is shown is the shelf as it last was.
+    }
   };
   const add = async () => {
     setSaid(undefined);
@@ -74,33 +78,25 @@ export function FilmShelf({
       return;
     }
     setFaults({});
-    try {
-      const answer = await fetch("/api/film/sheets", {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify(parsed.data),
-      });
-      if (!answer.ok) {
-        const told = (await answer.json()) as Problem;
-        setFaults(faultsByPath(told.faults ?? []));
-        setSaid(told.detail);
-        return;
-      }
-      setTyped(blank);
-      setSaid(`${parsed.data.label} is on the shelf.`);
-      await reload();
-    } catch {
-      setSaid("No answer from the server. What you entered is still here: press again.");
+    const asked = await askServer("/api/film/sheets", "POST", parsed.data);
+    if ("said" in asked) {
+      setFaults(faultsByPath(asked.faults));
+      setSaid(asked.said);
+      return;
     }
+    setTyped(blank);
+    setSaid(`${parsed.data.label} is on the shelf.`);
+    await reload();
   };
   const discard = async (sheet: ShelvedSheet) => {
-    try {
-      const answer = await fetch(`/api/film/sheets/${sheet.id}`, { method: "DELETE" });
-      setSaid(answer.ok ? `${sheet.label} is off the shelf.` : ((await answer.json()) as Problem).detail);
-      await reload();
-    } catch {
-      setSaid("No answer from the server: the sheet is still on the shelf.");
-    }
+    const asked = await askServer(
+      `/api/film/sheets/${sheet.id}`,
+      "DELETE",
+      null,
+      "No answer from the server: the sheet is still on the shelf.",
+    );
+    setSaid("said" in asked ? asked.said : `${sheet.label} is off the shelf.`);
+    await reload();
   };
   const entry = (
     label: string,

@@ -10,7 +10,8 @@ import {
   type PanelPoint,
 } from "../../../core/intake/damage.ts";
 import { DamageMark } from "../../drawing/DamageMark.tsx";
-import { ontoPanel, pointerPlace, stepOf } from "../../drawing/plan-point.ts";
+import { ontoPanel, panelPlace } from "../../drawing/plan-point.ts";
+import { usePlanCross } from "../../drawing/usePlanCross.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
@@ -42,11 +43,11 @@ export function DamagePlan({ code, family, state, mayEnter, atHand, send }: Pane
   const preferences = usePreferences();
   const [started, setStarted] = useDraft<Started>(`${code} damage`, nothing);
   const [note, setNote] = useDraft(`${code} damage note`, "");
-  const [cross, setCross] = useState<PanelPoint | null>(null);
+  const { outline } = family;
+  const { cross, at: crossAt, step } = usePlanCross(outline);
   const [picked, setPicked] = useState<string | null>(null);
   const dragged = useRef<PanelPoint | null>(null);
   const helpId = useId();
-  const { outline } = family;
   const unit = planUnit(outline);
   const { kind, points } = started;
   const { shape, label } = damageKinds[kind];
@@ -66,8 +67,7 @@ export function DamagePlan({ code, family, state, mayEnter, atHand, send }: Pane
     else if (next.length <= most) setStarted({ kind, points: next });
   };
 
-  const place = (event: PointerEvent<SVGSVGElement>) =>
-    ontoPanel(outline, pointerPlace(event.currentTarget, event));
+  const place = (event: PointerEvent<SVGSVGElement>) => panelPlace(outline, event);
   const pointer = {
     onPointerDown: (event: PointerEvent<SVGSVGElement>) => {
       if (event.button !== 0) return;
@@ -106,14 +106,13 @@ export function DamagePlan({ code, family, state, mayEnter, atHand, send }: Pane
     },
   };
   const onKeyDown = (event: KeyboardEvent<SVGSVGElement>) => {
-    const from = cross ?? { xMm: outline.widthMm / 2, yMm: outline.heightMm / 2 };
-    const stepped = stepOf(from, event.key, event.shiftKey);
-    if (stepped) setCross(ontoPanel(outline, stepped));
-    else if (event.key === "Enter") add(ontoPanel(outline, from));
-    else if (event.key === "Escape") setStarted({ kind, points: [] });
-    else if (event.key === "Backspace" && points.length > 0) {
-      setStarted({ kind, points: points.slice(0, -1) });
-    } else return;
+    if (step(event) === null) {
+      if (event.key === "Enter") add(ontoPanel(outline, crossAt));
+      else if (event.key === "Escape") setStarted({ kind, points: [] });
+      else if (event.key === "Backspace" && points.length > 0) {
+        setStarted({ kind, points: points.slice(0, -1) });
+      } else return;
+    }
     event.preventDefault();
     event.stopPropagation();
   };

@@ -1,16 +1,9 @@
 import { useCallback, useEffect, useState } from "react";
-import { isOutOfDate, lotUnits, usableUntilMs, type LotKind } from "../../../core/materials/lots.ts";
+import { isOutOfDate, type LotKind } from "../../../core/materials/lots.ts";
 import type { StageName } from "../../../core/job/route.ts";
 import type { ShelvedLot } from "../../../server/store/lots.ts";
 import type { PanelProps } from "../stage/panel.ts";
-
-const dayOf = (ms: number) => new Date(ms - 1).toISOString().slice(0, 10);
-
-/** How much there is, as it is read off a bottle or roll. */
-export const quantityText = (kind: LotKind, quantity: number): string =>
-  kind === "tape"
-    ? `${(quantity / 1_000).toFixed(1)} m`
-    : `${Number(quantity.toFixed(1))} ${lotUnits[kind]}${kind === "film" && quantity !== 1 ? "s" : ""}`;
+import { dateText, quantityText } from "./lot-words.ts";
 
 /** The lots of a kind on the shelf; one is taken to the bench and the job goes by it. */
 export function LotChoice({
@@ -66,7 +59,6 @@ export function LotChoice({
       )}
       <ul className="border-t border-line">
         {shown.map((lot) => {
-          const until = usableUntilMs(lot);
           const isOld = isOutOfDate(lot, nowMs);
           const isTaken = chosen?.lot === lot.lot;
           return (
@@ -77,12 +69,7 @@ export function LotChoice({
               <span className="min-w-0 grow">
                 <span className="font-semibold">{lot.lot}</span> {lot.material}
                 <span className={`block ${isOld ? "edge-hatch text-danger" : "text-soft"}`}>
-                  {until === null
-                    ? "no date"
-                    : isOld
-                      ? `out of date since ${dayOf(until)}`
-                      : `good until ${dayOf(until)}`}
-                  , {quantityText(kind, lot.leftQuantity)} left
+                  {dateText(lot, nowMs)}, {quantityText(kind, lot.leftQuantity)} left
                   {lot.viscosityPaS === null ? "" : `, measured ${lot.viscosityPaS} Pa s`}
                 </span>
               </span>

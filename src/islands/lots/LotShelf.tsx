@@ -7,18 +7,17 @@ import {
   lotMaterials,
   lotUnits,
   openDaysOf,
-  usableUntilMs,
   type LotKind,
 } from "../../../core/materials/lots.ts";
-import type { Problem } from "../../../server/problem.ts";
 import type { ShelvedLot } from "../../../server/store/lots.ts";
+import { askServer } from "../../ui/ask-server.ts";
 import { Field } from "../../ui/Field.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 import { capitalised } from "../../../core/words.ts";
-import { quantityText } from "./LotChoice.tsx";
+import { dateText, quantityText } from "./lot-words.ts";
 
 interface Typed {
   kind: LotKind;
@@ -50,29 +49,20 @@ export function LotShelf({ initial, nowMs }: { initial: ShelvedLot[]; nowMs: num
   /** Asks the server and takes its list; true where it agreed. */
   const ask = async (
     address: string,
-    method: string,
+    method: "POST" | "PUT" | "DELETE",
     body: object | null,
     done: string,
   ): Promise<boolean> => {
-    try {
-      const answer = await fetch(address, {
-        method,
-        ...(body ? { headers: { "content-type": "application/json" }, body: JSON.stringify(body) } : {}),
-      });
-      if (!answer.ok) {
-        const told = (await answer.json()) as Problem;
-        setFaults(faultsByPath(told.faults ?? []));
-        setSaid(told.detail);
-        return false;
-      }
-      const listed = answer.status === 204 ? await fetch("/api/lots") : answer;
-      setLots((await listed.json()) as ShelvedLot[]);
-      setSaid(done);
-      return true;
-    } catch {
-      setSaid("No answer from the server. What you entered is still here: press again.");
+    const asked = await askServer(address, method, body);
+    if ("said" in asked) {
+      setFaults(faultsByPath(asked.faults));
+      setSaid(asked.said);
       return false;
     }
+    const listed = asked.answer.status === 204 ? await fetch("/api/lots") : asked.answer;
+    setLots((await listed.json()) as ShelvedLot[]);
+    setSaid(done);
+    return true;
   };
   const add = async () => {
     const entered = {
@@ -125,7 +115,6 @@ export function LotShelf({ initial, nowMs }: { initial: ShelvedLot[]; nowMs: num
             <h2 className="text-lg font-semibold">{capitalised(kind)}</h2>
             <ul className="border-t border-line">
               {shown.map((shelved) => {
-                const until = usableUntilMs(shelved);
                 const isOld = isOutOfDate(shelved, nowMs);
                 return (
                   <li
@@ -135,10 +124,8 @@ export function LotShelf({ initial, nowMs }: { initial: ShelvedLot[]; nowMs: num
                     <span className="min-w-0 grow">
                       <span className="font-semibold">{shelved.lot}</span> {shelved.material}
                       <span className={`block ${isOld ? "edge-hatch text-danger" : "text-soft"}`}>
-                        {until === null
-                          ? "no date"
-                          : `${isOld ? "was good until" : "good until"} ${new Date(until - 1).toISOString().slice(0, 10)}`}
-                        , {shelved.openedOn ? `open since ${shelved.openedOn}` : "sealed"},{" "}
+                        {dateText(shelved, nowMs)},{" "}
+                        {shelved.openedOn ? `open since ${shelved.openedOn}` : "sealed"},{" "}
                         {shelved.material.startsWith("polarizer") ? (
                           <a href="/film">its sheets</a>
                         ) : (

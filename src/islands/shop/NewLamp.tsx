@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { LampLife } from "../../../core/cure/lamp-life.ts";
-import type { Problem } from "../../../server/problem.ts";
+import { askServer } from "../../ui/ask-server.ts";
 import type { Preferences } from "../../ui/preferences.ts";
 import { useStoredPreferences } from "../../ui/preferences.ts";
 import { useMounted } from "../../ui/useMounted.ts";
@@ -16,26 +16,23 @@ export function NewLamp({
   const mounted = useMounted();
   const { who } = useStoredPreferences(first);
   const [lamp, setLamp] = useState(initial);
-  const [isSure, setIsSure] = useState(false);
-  const [id] = useState(() => crypto.randomUUID());
+  /** The id of the change that is asked about, or null. */
+  const [asked, setAsked] = useState<string | null>(null);
   const [said, setSaid] = useState<string>();
-  const change = async () => {
-    try {
-      const answer = await fetch("/api/shop/lamp", {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({ id, at: new Date().toISOString(), who }),
-      });
-      if (!answer.ok) {
-        setSaid(((await answer.json()) as Problem).detail);
-        return;
-      }
-      setLamp((await answer.json()) as LampLife | null);
-      setSaid("Noted. Read the new lamp with the radiometer at the next cure.");
-      setIsSure(false);
-    } catch {
-      setSaid("No answer from the server: press again.");
+  const change = async (id: string) => {
+    const noted = await askServer(
+      "/api/shop/lamp",
+      "POST",
+      { id, at: new Date().toISOString(), who },
+      "No answer from the server: press again.",
+    );
+    if ("said" in noted) {
+      setSaid(noted.said);
+      return;
     }
+    setLamp((await noted.answer.json()) as LampLife | null);
+    setSaid("Noted. Read the new lamp with the radiometer at the next cure.");
+    setAsked(null);
   };
   return (
     <div aria-busy={!mounted}>
@@ -45,12 +42,22 @@ export function NewLamp({
           : `At ${lamp.nowPct.toFixed(0)} % of new: ${lamp.nowMwCm2.toFixed(0)} mW/cm².`}
       </p>
       <div className="mt-2 flex flex-wrap items-center gap-4">
-        {isSure ? (
-          <button type="button" className="control text-danger" disabled={!who} onClick={() => void change()}>
+        {asked ? (
+          <button
+            type="button"
+            className="control text-danger"
+            disabled={!who}
+            onClick={() => void change(asked)}
+          >
             Yes: the old one is out, its readings count no more
           </button>
         ) : (
-          <button type="button" className="control" disabled={!who} onClick={() => setIsSure(true)}>
+          <button
+            type="button"
+            className="control"
+            disabled={!who}
+            onClick={() => setAsked(crypto.randomUUID())}
+          >
             A new lamp was put in
           </button>
         )}

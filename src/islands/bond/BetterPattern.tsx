@@ -1,0 +1,156 @@
+import { useMemo, useState } from "react";
+import type { PatternPiece } from "../../../core/bond/pattern.ts";
+import type { PatternSearch, PatternSearchInput } from "../../../core/bond/pattern-search.ts";
+import type { Family } from "../../../core/stack/family.ts";
+import { useCalculations } from "../../workers/useCalculations.ts";
+import { PatternPlan } from "./PatternPlan.tsx";
+
+const SEARCH_ROUNDS = 400;
+
+interface SoFar {
+  pieces: PatternPiece[];
+  faultMm2: number;
+  beganAt: number;
+}
+
+/** Still looking: how far, and the best up to now. */
+function Looking({
+  family,
+  startGapUm,
+  share,
+  soFar,
+  onTake,
+  onCancel,
+}: {
+  family: Family;
+  startGapUm: number;
+  share: number;
+  soFar: SoFar | undefined;
+  onTake: (pieces: PatternPiece[]) => void;
+  onCancel: () => void;
+}) {
+  return (
+    <div role="status" data-testid="search">
+      <div className="flex items-center gap-3">
+        <progress value={share} max={1} className="h-3 grow" aria-label="Looking" />
+        {soFar && (
+          <button type="button" className="control-strong" onClick={() => onTake(soFar.pieces)}>
+            Take the best so far
+          </button>
+        )}
+        <button type="button" className="control" onClick={onCancel}>
+          Cancel
+        </button>
+      </div>
+      {soFar && (
+        <>
+          <p className="mt-1">
+            Best so far: {soFar.faultMm2.toFixed(0)} mm² of fault; began at {soFar.beganAt.toFixed(0)}.
+          </p>
+          <PatternPlan
+            family={family}
+            pieces={soFar.pieces}
+            startGapUm={startGapUm}
+            title="The best pattern so far"
+          />
+        </>
+      )}
+    </div>
+  );
+}
+
+/** What the search has come to, to be taken or left. */
+function Found({
+  search: { beats, best, found, start, tried, pieces },
+  onTake,
+  onLeave,
+}: {
+  search: PatternSearch;
+  onTake: (pieces: PatternPiece[]) => void;
+  onLeave: () => void;
+}) {
+  const shipped = start.find(({ name }) => name === best)!.figures;
+  return (
+    <div role="status" data-testid="search">
+      <p className="font-semibold">
+        {beats
+          ? `Better than "${best}", the best that was there: ${found.faultMm2.toFixed(0)} instead of ${shipped.faultMm2.toFixed(0)} mm² of fault.`
+          : `Nothing better than "${best}" was found in ${tried} tries.`}
+      </p>
+      <p>
+        Air {found.airMm2.toFixed(0)} mm², flooded window {found.floodedMm2.toFixed(1)} mm², still dry{" "}
+        {found.dryMm2.toFixed(0)} mm², spill {(found.spillUl / 1_000).toFixed(2)} ml.
+      </p>
+      <div className="mt-2 flex gap-2">
+        <button type="button" className="control-strong" onClick={() => onTake(pieces)}>
+          Take it
+        </button>
+        <button type="button" className="control" onClick={onLeave}>
+          Leave it
+        </button>
+      </div>
+    </div>
+  );
+}
+
+/** Lets the worker look for a better pattern: what it has up to now can be taken at any moment, and cancelling ends it at once. */
+export function BetterPattern({
+  family,
+  startGapUm,
+  disabled,
+  onAsk,
+  onTake,
+}: {
+  family: Family;
+  startGapUm: number;
+  disabled: boolean;
+  /** What is to be filled, and what there is to beat. */
+  onAsk: () => Omit<PatternSearchInput, "rounds" | "seed">;
+  onTake: (pieces: PatternPiece[]) => void;
+}) {
+  const [asked, setAsked] = useState<PatternSearchInput | null>(null);
+  const inputs = useMemo(() => (asked ? [asked] : null), [asked]);
+  const [search] = useCalculations<PatternSearch>("pattern-search", inputs);
+  const end = () => setAsked(null);
+  const take = (pieces: PatternPiece[]) => {
+    end();
+    onTake(pieces);
+  };
+  const content = () => {
+    if (asked === null) {
+      return (
+        <button
+          type="button"
+          className="control"
+          disabled={disabled}
+          onClick={() => setAsked({ ...onAsk(), rounds: SEARCH_ROUNDS })}
+        >
+          Look for a better one
+        </button>
+      );
+    }
+    if (search?.faults) {
+      return (
+        <>
+          <p role="alert" className="text-danger">
+            {search.faults.map(({ path, message }) => `${path}: ${message}`).join("; ")}
+          </p>
+          <button type="button" className="control mt-2" onClick={end}>
+            Leave it
+          </button>
+        </>
+      );
+    }
+    if (search?.result) return <Found search={search.result} onTake={take} onLeave={end} />;
+    return (
+      <Looking
+        {...{ family, startGapUm }}
+        share={search?.share ?? 0}
+        soFar={search?.soFar as SoFar | undefined}
+        onTake={take}
+        onCancel={end}
+      />
+    );
+  };
+  return <div className="mt-4 border-t border-line pt-3">{content()}</div>;
+}

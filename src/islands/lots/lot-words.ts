@@ -1,0 +1,14 @@
+import { isOutOfDate, lastDayOf, lotUnits, type Lot, type LotKind } from "../../../core/materials/lots.ts";
+
+/** How much there is, as it is read off a bottle or roll. */
+export const quantityText = (kind: LotKind, quantity: number): string =>
+  kind === "tape"
+    ? `${(quantity / 1_000).toFixed(1)} m`
+    : `${Number(quantity.toFixed(1))} ${lotUnits[kind]}${kind === "film" && quantity !== 1 ? "s" : ""}`;
+
+/** Until when a lot is good, or since when it is not. */
+export function dateText(lot: Pick<Lot, "expiresOn" | "openedOn" | "openDays">, nowMs: number): string {
+  const day = lastDayOf(lot);
+  if (day === null) return "no date";
+  return isOutOfDate(lot, nowMs) ? `out of date since ${day}` : `good until ${day}`;
+}
