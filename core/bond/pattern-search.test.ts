@@ -1,4 +1,5 @@
 import { expect } from "chai";
+import { families } from "../../demo/families.ts";
 import { familyNamed } from "../../test/bench-hand.ts";
 import { bondAreaMm2, bondDose } from "./bond-dose.ts";
 import { calculateFillFront } from "./fill-front.ts";
@@ -28,9 +29,9 @@ function searchOf(code: string, rounds: number): PatternSearchInput {
 }
 
 describe("pattern-search", () => {
-  for (const code of ["PH-10", "TK-5", "BX-24"]) {
+  for (const { code } of families) {
     it(`beats the best shipped pattern on ${code}, or says that it does not: judged again by fill-front`, () => {
-      const input = searchOf(code, 40);
+      const input = searchOf(code, 25);
       const { pieces, found, start, best, beats } = calculatePatternSearch(input);
       const { outline, windows, gapUm, viscosityPaS, forceN, gridMm } = input;
       const again = figuresOf(

@@ -21,6 +21,9 @@ export const lotMaterials: Record<LotKind, readonly string[]> = {
   solvent: solventNames,
 };
 
+/** Whether a lot's film is kept in sheets and remnants of their own on the shelf of film. */
+export const isSheetFilm = (material: string): boolean => material.startsWith("polarizer film");
+
 const day = () => z.iso.date({ error: "must be a date such as 2026-11-30" }).nullable();
 
 const lotName = {

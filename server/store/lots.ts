@@ -1,7 +1,7 @@
 import type pg from "pg";
-import type { Lot, LotTold } from "../../core/materials/lots.ts";
+import { isSheetFilm, type Lot, type LotTold } from "../../core/materials/lots.ts";
 
-/** A lot on the shelf, with what is left of it. */
+/** A lot on the shelf, with what is left of it: for film that is cut from sheets, how many of those and their remnants there are. */
 export interface ShelvedLot extends Lot {
   id: string;
   leftQuantity: number;
@@ -19,6 +19,7 @@ interface LotRow {
   open_days: number | null;
   quantity: number;
   spent: number;
+  sheets: number;
   viscosity: number | null;
 }
 
@@ -31,7 +32,7 @@ const readRow = (row: LotRow): ShelvedLot => ({
   openedOn: row.opened_on,
   openDays: row.open_days,
   quantity: row.quantity,
-  leftQuantity: Math.max(0, row.quantity - row.spent),
+  leftQuantity: isSheetFilm(row.material) ? row.sheets : Math.max(0, row.quantity - row.spent),
   viscosityPaS: row.viscosity,
 });
 
@@ -43,6 +44,8 @@ export async function shelvedLots(client: pg.Pool | pg.PoolClient): Promise<Shel
             coalesce((SELECT sum(coalesce((e.data->>'quantity')::float8, (e.data->>'volumeMl')::float8))
                       FROM job_event e
                       WHERE e.kind IN ('part-spent', 'solvent-chosen') AND e.data->>'lot' = lot.lot AND event_stands(e.id)), 0) AS spent,
+            (SELECT count(*)::int FROM film_sheet
+             WHERE film_sheet.lot = lot.lot AND cut_by IS NULL AND film_sheet.gone_at IS NULL) AS sheets,
             (SELECT reading.value FROM reading
              WHERE reading.quantity = 'viscosity' AND reading.job_id IN (
                SELECT e.job_id FROM job_event e WHERE e.kind = 'lot-chosen' AND e.data->>'lot' = lot.lot AND event_stands(e.id))

@@ -20,6 +20,8 @@ import { POST as cut } from "../../src/pages/api/film/cuts.ts";
 import { POST as draw } from "../../src/pages/api/film/drawings/[format].ts";
 import { GET as shelf, POST as add } from "../../src/pages/api/film/sheets/index.ts";
 import { DELETE as discard } from "../../src/pages/api/film/sheets/[id].ts";
+import type { ShelvedLot } from "../../server/store/lots.ts";
+import { GET as lotShelf } from "../../src/pages/api/lots/index.ts";
 import { GET as meter } from "../../src/pages/api/jobs/[code]/light-meter.ts";
 import { GET as wanted } from "../../src/pages/api/film/wanted.ts";
 import { BenchHand } from "../bench-hand.ts";
@@ -196,7 +198,13 @@ describe("the shelf of film", function () {
       kind: "hold-overridden",
       data: { hold: "lot-in-date", reason: "peeled a strip, sticks as new" },
     });
-    expect((await ask(cut, { body: cutting })).status).to.equal(201);
+    const leftOf = async (name: string) =>
+      ((await ask(lotShelf)).body as ShelvedLot[]).find(({ lot }) => lot === name)!.leftQuantity;
+    expect(await leftOf("25-090")).to.equal(1);
+    const done = await ask(cut, { body: cutting });
+    expect(done.status).to.equal(201);
+    // The sheet is gone, its remnants are there.
+    expect(await leftOf("25-090")).to.equal(done.body.remnants.length);
     const { lots, filmsTaken } = await stateOf();
     expect(lots.film).to.include({ lot: "25-090", kind: "film" });
     expect(filmsTaken.at(-1)!.lot).to.equal("25-090");

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import {
   isOutOfDate,
+  isSheetFilm,
   lot,
   lotKinds,
   lotMaterials,
@@ -126,8 +127,8 @@ export function LotShelf({ initial, nowMs }: { initial: ShelvedLot[]; nowMs: num
                       <span className={`block ${isOld ? "edge-hatch text-danger" : "text-soft"}`}>
                         {dateText(shelved, nowMs)},{" "}
                         {shelved.openedOn ? `open since ${shelved.openedOn}` : "sealed"},{" "}
-                        {shelved.material.startsWith("polarizer") ? (
-                          <a href="/film">its sheets</a>
+                        {isSheetFilm(shelved.material) ? (
+                          <a href="/film">{shelved.leftQuantity} sheets and remnants left</a>
                         ) : (
                           `${quantityText(kind, shelved.leftQuantity)} of ${quantityText(kind, shelved.quantity)} left`
                         )}
