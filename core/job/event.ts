@@ -3,6 +3,7 @@ import { axisDeg, filmPiece, filmSide } from "../film/films.ts";
 import { heatMethodKinds } from "../heat/heat-methods.ts";
 import { bubbleFates, bubblePlace } from "../bond/bubbles.ts";
 import { namedPattern } from "../bond/pattern.ts";
+import { acceptanceTable } from "../prove/acceptance.ts";
 import { defect } from "../prove/photo-inspect.ts";
 import { lightings } from "../prove/find-defects.ts";
 import { residuePatch } from "../clean/residue.ts";
@@ -32,6 +33,7 @@ export const holdNames = [
   "lot-in-date",
   "checked-after-lift",
   "proved-before-close",
+  "clear-before-close",
   "screws-reconciled",
 ] as const;
 export type HoldName = (typeof holdNames)[number];
@@ -217,6 +219,8 @@ export const eventData = {
     defects: z.array(z.strictObject({ ...defect.shape, overruled: z.boolean() })).max(500),
     /** What a stand-in had planted, and how much of it was found. */
     truth: z.strictObject({ planted: boundedWhole(0, 500), found: boundedWhole(0, 500) }).optional(),
+    /** What the shop let pass when it was judged; the usual table where it is not told. */
+    acceptance: acceptanceTable.optional(),
   }),
   "function-checked": z.strictObject({
     function: key(),
@@ -247,6 +251,11 @@ export const eventData = {
   "hold-overridden": z.strictObject({
     hold: z.enum(holdNames),
     reason: z.string().trim().min(10, { error: "must say why in at least 10 characters" }).max(500),
+  }),
+  /** The work goes back: that stage and all after it are open again. */
+  "sent-back": z.strictObject({
+    to: z.enum(stageNames, { error: `must be one of ${stageNames.join(", ")}` }),
+    reason: words(500),
   }),
   "job-held": z.strictObject({ reason: words(500) }),
   "job-released": empty(),

@@ -17,6 +17,7 @@ import type {
   Outcome,
   ReadingKind,
 } from "./event.ts";
+import { reopenStages } from "./reopen.ts";
 import { routes, type RouteName, type School, type StageName } from "./route.ts";
 
 export interface Stamp {
@@ -88,7 +89,7 @@ export interface JobState {
   filmsTaken: (EventDataOf<"film-taken"> & Stamp)[];
   checks: Partial<Record<StageName, Record<string, Check>>>;
   inspections: (EventDataOf<"photo-inspected"> & { id: string; stage: StageName } & Stamp)[];
-  parts: (EventDataOf<"part-spent"> & Stamp)[];
+  parts: (EventDataOf<"part-spent"> & { stage: StageName } & Stamp)[];
   /** The lots at the bench, the last of each kind. */
   lots: Partial<Record<LotKind, EventDataOf<"lot-chosen"> & Stamp>>;
   school: School;
@@ -100,6 +101,9 @@ export interface JobState {
   } & Stamp)[];
   readings: { quantity: ReadingKind; stage: StageName; source: string; at: string; value: number }[];
   overrides: Partial<Record<HoldName, { reason: string } & Stamp>>;
+  sentBack: (EventDataOf<"sent-back"> & { from: StageName } & Stamp)[];
+  /** What earlier tries took and found, before the work was sent back over them. */
+  before: Pick<JobState, "parts" | "filmsTaken" | "inspections">;
   routeChanges: (EventDataOf<"route-changed"> & Stamp)[];
   held: ({ reason: string } & Stamp) | null;
   ended: ({ outcome: Outcome; note?: string } & Stamp) | null;
@@ -149,6 +153,8 @@ function emptyState(): JobState {
     bubbles: [],
     readings: [],
     overrides: {},
+    sentBack: [],
+    before: { parts: [], filmsTaken: [], inspections: [] },
     routeChanges: [],
     held: null,
     ended: null,
@@ -211,7 +217,7 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
     case "stage-started":
       state.started = { ...state.started, [event.stage]: stamp };
       state.present = event.stage;
-      if (event.stage === "open") state.triedRoute = state.route;
+      if (event.stage === "open") state.triedRoute ??= state.route;
       break;
     case "stage-ended":
       state.endedStages = { ...state.endedStages, [event.stage]: stamp };
@@ -346,7 +352,7 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
       break;
     }
     case "part-spent":
-      state.parts = [...state.parts, { ...event.data, ...stamp }];
+      state.parts = [...state.parts, { ...event.data, stage: event.stage, ...stamp }];
       break;
     case "lot-chosen":
       state.lots = { ...state.lots, [event.data.kind]: { ...event.data, ...stamp } };
@@ -377,6 +383,10 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
       break;
     case "hold-overridden":
       state.overrides = { ...state.overrides, [event.data.hold]: { reason: event.data.reason, ...stamp } };
+      break;
+    case "sent-back":
+      Object.assign(state, reopenStages(state, event.data.to));
+      state.sentBack = [...state.sentBack, { ...event.data, from: event.stage, ...stamp }];
       break;
     case "job-held":
       state.held = { ...event.data, ...stamp };

@@ -11,6 +11,8 @@ import { thawLeftS } from "./stages/lift.ts";
 import { DISCHARGE, dischargeLeftS } from "./stages/open.ts";
 import { imbalance, returnsFor, screwLedger } from "../open/screw-ledger.ts";
 import { checkStep, fillLengths, hasTouch, type StepContext } from "./step.ts";
+import { judgeInspection, tooManyIn } from "../prove/acceptance.ts";
+import { stagesToReopen } from "./reopen.ts";
 import { routes, stageTitles } from "./route.ts";
 
 /** What stops an event: one sentence on what is missing, and what would lift it. */
@@ -319,6 +321,27 @@ const provedBeforeClose: HoldCheck = (context, draft) => {
   };
 };
 
+/** What a photo showed under the glass, and the shop does not let pass, is not shut in. */
+const clearBeforeClose: HoldCheck = ({ state, family }, draft) => {
+  if (draft.kind !== "stage-started" || draft.stage !== "close") return null;
+  const last = state.inspections.filter(({ stage }) => stage === "prove").at(-1);
+  const tooMany = last ? tooManyIn(judgeInspection(family, last)) : "";
+  if (!tooMany) return null;
+  const reason = `Under the glass: ${tooMany}`;
+  return {
+    name: "clear-before-close",
+    sentence: `The last photo does not pass: too many ${tooMany}. Send it back, or look again.`,
+    lifts: stagesToReopen(state)
+      .filter((to) => to === "clean" || to === "lift")
+      .reverse()
+      .map((to) => ({
+        label: `Back to ${stageTitles[to].toLowerCase()}`,
+        draft: () => ({ stage: draft.stage, kind: "sent-back", data: { to, reason } }),
+      })),
+    overridable: true,
+  };
+};
+
 const screwsReconciled: HoldCheck = ({ state, family }, draft) => {
   if (draft.kind !== "job-ended" && !(draft.kind === "stage-ended" && draft.stage === "close")) return null;
   if (draft.kind === "job-ended" && draft.data.outcome === "given up") return null;
@@ -370,6 +393,7 @@ const holdChecks: readonly HoldCheck[] = [
   freshlyWiped,
   lotInDate,
   provedBeforeClose,
+  clearBeforeClose,
 ];
 
 /** The first hold that stands in the way of this event, or null. A signed override lifts the holds that allow one. */

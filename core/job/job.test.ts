@@ -244,6 +244,7 @@ describe("hold points", () => {
 
   it("do not let a job be closed before it is proved, nor with a function that failed", () => {
     const hand = new BenchHand("BX-24", "layer").workTo("prove");
+    hand.press();
     hand.try(
       hand
         .next()!

@@ -7,6 +7,7 @@ import { placeOffPanel } from "../bond/pattern.ts";
 import { hasLaid } from "../clean/freshness.ts";
 import { applyEvent, foldJob, screwMove, standingEvents, type JobState } from "./fold.ts";
 import { holdOn, type Hold } from "./holds.ts";
+import { stagesToReopen } from "./reopen.ts";
 import { routes, stageTitles } from "./route.ts";
 
 /** Why an event cannot be added to a job. */
@@ -45,6 +46,7 @@ const anyTime = new Set<EventDraft["kind"]>([
   "quoted",
   "lot-chosen",
   "photo-inspected",
+  "sent-back",
   "family-adopted",
   "job-ended",
 ]);
@@ -183,6 +185,22 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
       return draft.data.outcome === "given up" || state.present === "close"
         ? null
         : no("The job is not at its close yet.", "outcome");
+    case "sent-back": {
+      const { to } = draft.data;
+      const possible = stagesToReopen(state);
+      if (!possible.includes(to)) {
+        return no(
+          possible.length > 0
+            ? `It can go back to ${possible.map((stage) => stageTitles[stage].toLowerCase()).join(", ")}.`
+            : "There is nothing yet to go back to.",
+          "to",
+        );
+      }
+      const { taken, returned } = screwLedger(family, state.screwMoves);
+      return to === "open" && returned > 0 && returned < taken
+        ? no(`${returned} of ${taken} screws are back: put the others back first, or take these out.`, "to")
+        : null;
+    }
     case "job-held":
       return state.held ? no("The job is on hold already.") : null;
     case "job-released":

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { Family } from "../stack/family.ts";
 import { bounded, boundedWhole, words } from "../units.ts";
 import { defectKinds, type Defect } from "./find-defects.ts";
 
@@ -30,6 +31,9 @@ export const acceptanceRow = z
     });
   });
 export type AcceptanceRow = z.output<typeof acceptanceRow>;
+
+/** What a shop lets pass, row by row. */
+export const acceptanceTable = z.array(acceptanceRow).min(1).max(30);
 
 const point = ["speck", "bubble"] as const;
 const line = ["fibre", "scratch"] as const;
@@ -100,3 +104,25 @@ export function judge(
   const score = Math.max(0, ...counts.map((c) => c.found / Math.max(0.5, c.allowed)));
   return { counts, score, verdict: score > 1 ? "fail" : "pass" };
 }
+
+/** How a kept inspection is judged: without what was overruled, by the table that stood when it was kept. */
+export const judgeInspection = (
+  { outline, borderMm }: Pick<Family, "outline" | "borderMm">,
+  {
+    defects,
+    acceptance,
+  }: { defects: readonly (Defect & { overruled: boolean })[]; acceptance?: AcceptanceRow[] },
+) =>
+  judge(
+    defects.filter(({ overruled }) => !overruled),
+    outline,
+    borderMm,
+    acceptance,
+  );
+
+/** What there is too many of, in words; empty where everything passes. */
+export const tooManyIn = ({ counts }: { counts: readonly Counted[] }): string =>
+  counts
+    .filter(({ found, allowed }) => found > allowed)
+    .map(({ name, zone, found, allowed }) => `${name} at the ${zone} (${found} of ${allowed})`)
+    .join(", ");

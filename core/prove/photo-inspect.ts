@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, boundedWhole } from "../units.ts";
-import { acceptanceRow, judge, usualAcceptance, zones } from "./acceptance.ts";
+import { acceptanceTable, judge, usualAcceptance, zones } from "./acceptance.ts";
 import { bytesOfBase64 } from "./base64.ts";
 import { defectKinds, findDefects, lightings } from "./find-defects.ts";
 import { greyOf } from "./picture.ts";
@@ -29,7 +29,7 @@ export const photoInspectInput = z
       .max(100)
       .default([]),
     borderMm: bounded(0, 1_000).default(0),
-    acceptance: z.array(acceptanceRow).min(1).max(50).optional(),
+    acceptance: acceptanceTable.optional(),
   })
   .superRefine(({ width, height, rgbaBase64 }, context) => {
     const bytes = Math.floor((rgbaBase64.replace(/=+$/, "").length * 3) / 4);

@@ -1,6 +1,7 @@
 import type pg from "pg";
 import type { ShopRoom } from "../../core/clean/room.ts";
 import type { RouteName } from "../../core/job/route.ts";
+import { acceptanceTable, usualAcceptance, type AcceptanceRow } from "../../core/prove/acceptance.ts";
 import type { PastJobs, ShopTerms } from "../../core/route/route-options.ts";
 
 /** What this shop charges and believes. */
@@ -37,6 +38,17 @@ export async function setRoom(pool: pg.Pool, room: ShopRoom): Promise<void> {
     room.airChangesPerH,
     room.mixing,
   ]);
+}
+
+/** What the shop lets pass under the glass: its own table, or the usual one. */
+export async function findAcceptance(pool: pg.Pool): Promise<AcceptanceRow[]> {
+  const { rows } = await pool.query<{ acceptance: unknown }>("SELECT acceptance FROM shop");
+  const own = rows[0]?.acceptance;
+  return own ? acceptanceTable.parse(own) : [...usualAcceptance];
+}
+
+export async function setAcceptance(pool: pg.Pool, rows: readonly AcceptanceRow[]): Promise<void> {
+  await pool.query("UPDATE shop SET acceptance = $1", [JSON.stringify(rows)]);
 }
 
 /**

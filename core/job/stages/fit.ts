@@ -66,7 +66,17 @@ export const fit: Stage = {
         ask: `Take the ${part} from stock. From here it is spent.`,
         press: "Part taken",
         done: state.parts.some((spent) => spent.unit === "piece") || state.filmsTaken.length > 0,
+        skipped: stepKey("fit", "spend") in state.stepsSkipped,
         draft: () => ({ stage: "fit", kind: "part-spent", data: { part, quantity: 1, unit: "piece" } }),
+        // One that was taken before the work was sent back may still be good.
+        alternatives: state.before.parts.some(({ unit }) => unit === "piece")
+          ? [
+              {
+                label: "The same one again",
+                draft: () => ({ stage: "fit", kind: "step-skipped", data: { step: "spend" } }),
+              },
+            ]
+          : [],
       },
       ...family.parts
         .filter((part) => part.goes === "to the new layer" && part.kind !== "liner")

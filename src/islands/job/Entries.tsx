@@ -2,7 +2,8 @@ import { useState } from "react";
 import type { EventDraft, ReadingKind } from "../../../core/job/event.ts";
 import { readingKindNames, readingKinds } from "../../../core/job/event.ts";
 import type { JobState } from "../../../core/job/fold.ts";
-import type { StageName } from "../../../core/job/route.ts";
+import { stagesToReopen } from "../../../core/job/reopen.ts";
+import { stageTitles, type StageName } from "../../../core/job/route.ts";
 import { Field } from "../../ui/Field.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
 import { kept, shown, type QuantityKind } from "../../ui/quantity.tsx";
@@ -11,7 +12,57 @@ import { useDraft } from "../../ui/useDraft.ts";
 const kindOf = (unit: string): QuantityKind | null =>
   unit === "C" ? "temperature" : unit === "mm" ? "length" : null;
 
-/** Readings and notes by hand, and putting the job on hold: what may be entered at any stage. */
+/** The work goes back to an earlier stage: from there on everything is done again. */
+function SendBack({ code, stage, state, send }: Parameters<typeof Entries>[0]) {
+  const possible = stagesToReopen(state);
+  const [to, setTo] = useState<StageName>();
+  const [reason, setReason] = useDraft(`${code} sent back`, "");
+  if (possible.length === 0) return null;
+  const chosen = to && possible.includes(to) ? to : possible.at(-1)!;
+  return (
+    <form
+      className="grid items-end gap-2 sm:grid-cols-[10rem_1fr_auto]"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const data = { to: chosen, reason: reason.trim() };
+        if (data.reason && send({ stage, kind: "sent-back", data })) setReason("");
+      }}
+    >
+      <Field label="Send it back to">
+        {(attributes) => (
+          <select
+            {...attributes}
+            className="entry"
+            value={chosen}
+            onChange={(event) => setTo(event.target.value as StageName)}
+          >
+            {possible.map((name) => (
+              <option key={name} value={name}>
+                {stageTitles[name]}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field label="because">
+        {(attributes) => (
+          <input
+            {...attributes}
+            className="entry"
+            maxLength={500}
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+          />
+        )}
+      </Field>
+      <button type="submit" className="control" disabled={!reason.trim()}>
+        Send back
+      </button>
+    </form>
+  );
+}
+
+/** Readings and notes by hand, sending it back and putting it on hold: what may be entered at any stage. */
 export function Entries({
   code,
   stage,
@@ -119,6 +170,7 @@ export function Entries({
           Add note
         </button>
       </form>
+      {!state.held && <SendBack {...{ code, stage, state, send }} />}
       {!state.held && !state.ended && (
         <form
           className="grid items-end gap-2 sm:grid-cols-[1fr_auto]"

@@ -22,7 +22,7 @@ import { LiftPanel, type LiftKnowledge } from "../lift/LiftPanel.tsx";
 import { BondPanel } from "../bond/BondPanel.tsx";
 import { CurePanel } from "../cure/CurePanel.tsx";
 import type { PanelProps } from "../stage/panel.ts";
-import { ProvePanel } from "../prove/ProvePanel.tsx";
+import { ProvePanel, type ProveKnowledge } from "../prove/ProvePanel.tsx";
 import { IntakePanel, type IntakeKnowledge } from "../intake/IntakePanel.tsx";
 import { Photos } from "../photos/Photos.tsx";
 import { OpenPanel } from "../stage/OpenPanel.tsx";
@@ -36,7 +36,7 @@ import { StepList } from "./StepList.tsx";
 import { useJob } from "./useJob.ts";
 import { useSelfStart } from "./useSelfStart.ts";
 
-export interface JobViewProps extends IntakeKnowledge, LiftKnowledge, CleanKnowledge {
+export interface JobViewProps extends IntakeKnowledge, LiftKnowledge, CleanKnowledge, ProveKnowledge {
   code: string;
   family: Family;
   newer: NewerFamily | null;
@@ -81,8 +81,9 @@ function StagePanel({
   past,
   terms,
   room,
+  acceptance,
   ...props
-}: PanelProps & IntakeKnowledge & LiftKnowledge & CleanKnowledge & { stage: StageName }) {
+}: PanelProps & IntakeKnowledge & LiftKnowledge & CleanKnowledge & ProveKnowledge & { stage: StageName }) {
   if (stage === "fit" && routes[props.state.route].joins === "film") return <FilmFit {...props} />;
   switch (stage) {
     case "intake":
@@ -99,7 +100,7 @@ function StagePanel({
     case "cure":
       return <CurePanel {...props} />;
     case "prove":
-      return <ProvePanel {...props} />;
+      return <ProvePanel {...props} acceptance={acceptance} />;
     default:
       return (
         <p className="answer" data-testid="answer">
@@ -244,6 +245,7 @@ export function JobView(props: JobViewProps) {
                 past={props.past}
                 terms={props.terms}
                 room={props.room}
+                acceptance={props.acceptance}
                 {...{ code, state, family, nowMs, live, mayEnter, atHand, send, offer }}
               />
             )}

@@ -192,6 +192,7 @@ describe("the log", () => {
       "bubble-settled": { bubble: "00000000-0000-4000-8000-000000000000", as: "rework" },
       "route-changed": { from: "layer", to: "assembly", reason: "why" },
       "hold-overridden": { hold: "steps-left", reason: "because of this" },
+      "sent-back": { to: "clean", reason: "a speck" },
       "job-held": { reason: "film on order" },
       "job-ended": { outcome: "repaired" },
     };

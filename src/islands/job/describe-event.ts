@@ -9,7 +9,7 @@ import { numbersText, screwName } from "../../../core/open/screw-ledger.ts";
 import { answerNamed, questionNamed } from "../../../core/route/decision-tree.ts";
 import { calculateRouteChoice } from "../../../core/route/route-choice.ts";
 import { calculateLiftStress } from "../../../core/lift/lift-stress.ts";
-import { judge } from "../../../core/prove/acceptance.ts";
+import { judgeInspection } from "../../../core/prove/acceptance.ts";
 import { lightingWords } from "../../../core/prove/find-defects.ts";
 import { methodOf } from "../../../core/heat/heat-methods.ts";
 import type { Preferences } from "../../ui/preferences.ts";
@@ -209,7 +209,7 @@ export function describeEvent(
     case "photo-inspected": {
       const { defects, lighting, source } = event.data;
       const counted = defects.filter(({ overruled }) => !overruled);
-      const { verdict } = judge(counted, family.outline, family.borderMm);
+      const { verdict } = judgeInspection(family, event.data);
       return `Looked through ${lightingWords[lighting]}${source === "simulated" ? " (simulated)" : ""}: ${counted.length} ${counted.length === 1 ? "defect" : "defects"}, ${verdict}${defects.length > counted.length ? `; ${defects.length - counted.length} overruled` : ""}`;
     }
     case "function-checked": {
@@ -234,6 +234,8 @@ export function describeEvent(
       return `Route changed to ${routes[event.data.to].title.toLowerCase()}: ${event.data.reason}`;
     case "hold-overridden":
       return `Hold "${event.data.hold.replaceAll("-", " ")}" passed, signed: ${event.data.reason}`;
+    case "sent-back":
+      return `Sent back from ${stageTitles[event.stage].toLowerCase()} to ${stageTitles[event.data.to].toLowerCase()}: ${event.data.reason}`;
     case "job-held":
       return `On hold: ${event.data.reason}`;
     case "job-released":

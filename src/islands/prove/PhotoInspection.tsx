@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState, type PointerEvent } from "react";
-import { judge, sizeMm } from "../../../core/prove/acceptance.ts";
+import { judge, sizeMm, tooManyIn, type AcceptanceRow } from "../../../core/prove/acceptance.ts";
 import { lightings, lightingWords, type Lighting } from "../../../core/prove/find-defects.ts";
 import type { inspectPhoto, Photo } from "../../../core/prove/inspect-photo.ts";
 import { isConvex, type Corners } from "../../../core/prove/square-up.ts";
@@ -127,7 +127,15 @@ async function readPhoto(file: File): Promise<Photo> {
 }
 
 /** Dust, fibres, scratches, bubbles and patches by photo: found in a worker, shown on the plan, overruled by a tap, kept with the job. */
-export function PhotoInspection({ code, family, state, mayEnter, atHand, send }: PanelProps) {
+export function PhotoInspection({
+  code,
+  family,
+  state,
+  mayEnter,
+  atHand,
+  send,
+  acceptance,
+}: PanelProps & { acceptance: readonly AcceptanceRow[] }) {
   const preferences = usePreferences();
   const { outline, borderMm, windows } = family;
   const [lighting, setLighting] = useState<Lighting>("dark");
@@ -179,9 +187,10 @@ export function PhotoInspection({ code, family, state, mayEnter, atHand, send }:
     fresh.postMessage(inspection);
   };
   const simulate = () => {
-    const defects = plantedOn(code, state.inspections.length, panel);
+    const looks = state.before.inspections.length + state.inspections.length;
+    const defects = plantedOn(code, looks, panel);
     const pxPerMm = Math.min(SIMULATED_PX_PER_MM, Math.sqrt(3e6 / (panel.widthMm * panel.heightMm)));
-    const scene = { ...panel, pxPerMm, lighting, defects, seed: state.inspections.length + 1 };
+    const scene = { ...panel, pxPerMm, lighting, defects, seed: looks + 1 };
     setPlanted(defects);
     setPhoto(null);
     const [width, height] = [Math.round(panel.widthMm * pxPerMm), Math.round(panel.heightMm * pxPerMm)];
@@ -201,8 +210,8 @@ export function PhotoInspection({ code, family, state, mayEnter, atHand, send }:
   };
   const defects = looked?.result.defects ?? [];
   const counted = defects.filter((_, i) => !overruled.has(i));
-  const judged = looked ? judge(counted, panel, borderMm) : null;
-  const tooMany = judged?.counts.filter(({ found, allowed }) => found > allowed) ?? [];
+  const judged = looked ? judge(counted, panel, borderMm, acceptance) : null;
+  const tooMany = judged ? tooManyIn(judged) : "";
   const hits = hitsOf(planted ?? [], defects).filter((hit) => hit >= 0).length;
   const keep = () => {
     const kept = send({
@@ -212,6 +221,7 @@ export function PhotoInspection({ code, family, state, mayEnter, atHand, send }:
         lighting,
         source: planted ? "simulated" : "photo",
         defects: defects.slice(0, 500).map((d, i) => ({ ...d, overruled: overruled.has(i) })),
+        acceptance: [...acceptance],
         ...(planted ? { truth: { planted: planted.length, found: hits } } : {}),
       },
     });
@@ -333,8 +343,7 @@ export function PhotoInspection({ code, family, state, mayEnter, atHand, send }:
             >
               {judged.verdict === "pass" ? "Passes" : "Does not pass"}: {counted.length}{" "}
               {counted.length === 1 ? "defect" : "defects"}
-              {tooMany.length > 0 &&
-                `, too many ${tooMany.map(({ name, zone, found, allowed }) => `${name} at the ${zone} (${found} of ${allowed})`).join(", ")}`}
+              {tooMany && `, too many ${tooMany}`}
             </p>
             {planted && (
               <p className="text-soft" data-testid="truth">

@@ -1,4 +1,5 @@
 import { checkResults, type CheckResult } from "../../../core/job/event.ts";
+import type { AcceptanceRow } from "../../../core/prove/acceptance.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import { PhotoInspection } from "./PhotoInspection.tsx";
 import type { PanelProps } from "../stage/panel.ts";
@@ -6,7 +7,12 @@ import { stageAnswer } from "../stage/stage-answer.ts";
 
 const labels: Record<CheckResult, string> = { pass: "Pass", fail: "Fail", "not-fitted": "Not fitted" };
 
-export function ProvePanel(props: PanelProps) {
+/** What the page knows for the proof: what the shop lets pass. */
+export interface ProveKnowledge {
+  acceptance: readonly AcceptanceRow[];
+}
+
+export function ProvePanel(props: PanelProps & ProveKnowledge) {
   return (
     <>
       <p className="answer" data-testid="answer">

@@ -37,6 +37,7 @@ describe("the answer of a stage", () => {
   it("while proving says how many are checked and how many failed", () => {
     const hand = new BenchHand("TK-5", "layer").workTo("prove");
     hand.press();
+    hand.press();
     hand.try(hand.next()!.alternatives[0]!.draft());
     expect(answer(hand, "prove")).to.equal("2 of 7 checked, 1 failed");
   });

@@ -1,0 +1,170 @@
+import { useState } from "react";
+import {
+  acceptanceTable,
+  usualAcceptance,
+  zones,
+  type AcceptanceRow,
+} from "../../../core/prove/acceptance.ts";
+import { describeFaults, faultsByPath } from "../../../core/faults.ts";
+import { defectKinds, type DefectKind } from "../../../core/prove/find-defects.ts";
+import { useMounted } from "../../ui/useMounted.ts";
+import { typedNumber } from "../../ui/typed-number.ts";
+import { keepAtShop } from "./keep-at-shop.ts";
+
+const numbers = ["fromMm", "toMm", ...zones] as const;
+type NumberField = (typeof numbers)[number];
+type TypedRow = { name: string; kinds: DefectKind[] } & Record<NumberField, string>;
+
+const headings: Record<NumberField, string> = {
+  fromMm: "From, mm",
+  toMm: "Below, mm",
+  centre: "At the centre",
+  edge: "At the edge",
+  border: "Under the border",
+};
+
+const typedRow = (row: AcceptanceRow): TypedRow => ({
+  name: row.name,
+  kinds: [...row.kinds],
+  ...(Object.fromEntries(
+    numbers.map((field) => [field, row[field] === null ? "" : String(row[field])]),
+  ) as Record<NumberField, string>),
+});
+
+const enteredRow = ({ name, kinds, ...typed }: TypedRow) => ({
+  name,
+  kinds,
+  ...Object.fromEntries(
+    numbers.map((field) => [
+      field,
+      typed[field].trim() === "" && field !== "fromMm" ? null : typedNumber(typed[field]),
+    ]),
+  ),
+});
+
+/** How many defects of which size the shop lets pass in each zone. An empty field: they do not count there, or have no upper size. */
+export function AcceptanceForm({ initial }: { initial: readonly AcceptanceRow[] }) {
+  const mounted = useMounted();
+  const [rows, setRows] = useState(() => initial.map(typedRow));
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const [said, setSaid] = useState<string>();
+  const change = (at: number, more: Partial<TypedRow>) => {
+    setRows(rows.map((row, i) => (i === at ? { ...row, ...more } : row)));
+    setSaid(undefined);
+  };
+  const save = async () => {
+    setSaid(undefined);
+    const entered = rows.map(enteredRow);
+    const parsed = acceptanceTable.safeParse(entered);
+    setFaults(parsed.success ? {} : faultsByPath(describeFaults(parsed.error, entered)));
+    if (parsed.success) {
+      setSaid(
+        await keepAtShop(
+          "/api/shop/acceptance",
+          parsed.data,
+          "Kept. What was inspected before stays as it was judged.",
+        ),
+      );
+    }
+  };
+  return (
+    <form
+      aria-busy={!mounted}
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <p className="mb-3 text-soft">
+        So many pass. The edge is the outer 8 mm of what is not under the border. An empty field does not
+        count, or has no upper size. The usual table is assumed: about what a buyer lets pass at arm&apos;s
+        length.
+      </p>
+      <ol className="grid gap-4">
+        {rows.map((row, i) => (
+          <li key={i} className="border-t border-line pt-3">
+            <div className="flex flex-wrap items-end gap-3">
+              <label className="grid min-w-48 flex-1">
+                <span>Row {i + 1}</span>
+                <input
+                  className="entry"
+                  value={row.name}
+                  onChange={(event) => change(i, { name: event.target.value })}
+                />
+              </label>
+              {numbers.map((field) => (
+                <label key={field} className="grid w-28">
+                  <span>{headings[field]}</span>
+                  <input
+                    className="entry"
+                    inputMode="decimal"
+                    aria-invalid={Boolean(faults[`[${i}].${field}`])}
+                    value={row[field]}
+                    onChange={(event) => change(i, { [field]: event.target.value })}
+                  />
+                </label>
+              ))}
+            </div>
+            <div className="mt-2 flex flex-wrap items-center gap-2">
+              <div className="flex flex-wrap gap-2" role="group" aria-label={`Kinds of row ${i + 1}`}>
+                {defectKinds.map((kind) => (
+                  <button
+                    key={kind}
+                    type="button"
+                    className={row.kinds.includes(kind) ? "control-strong" : "control font-normal"}
+                    aria-pressed={row.kinds.includes(kind)}
+                    onClick={() =>
+                      change(i, {
+                        kinds: row.kinds.includes(kind)
+                          ? row.kinds.filter((other) => other !== kind)
+                          : [...row.kinds, kind],
+                      })
+                    }
+                  >
+                    {kind}
+                  </button>
+                ))}
+              </div>
+              <button
+                type="button"
+                className="control ml-auto border-soft font-normal"
+                onClick={() => setRows(rows.filter((_, k) => k !== i))}
+              >
+                Remove row {i + 1}
+              </button>
+            </div>
+            {Object.entries(faults)
+              .filter(([path]) => path.startsWith(`[${i}]`))
+              .map(([path, message]) => (
+                <p key={path} role="alert" className="edge-hatch mt-1 text-danger">
+                  {headings[path.split(".")[1] as NumberField] ?? `Row ${i + 1}`}: {message}
+                </p>
+              ))}
+          </li>
+        ))}
+      </ol>
+      {faults[""] && (
+        <p role="alert" className="edge-hatch mt-2 text-danger">
+          {faults[""]}
+        </p>
+      )}
+      <div className="mt-4 flex flex-wrap items-center gap-3">
+        <button type="submit" className="control-strong">
+          Keep the table
+        </button>
+        <button
+          type="button"
+          className="control"
+          onClick={() => setRows([...rows, typedRow({ ...usualAcceptance[0]!, name: "" })])}
+        >
+          Add a row
+        </button>
+        <button type="button" className="control" onClick={() => setRows(usualAcceptance.map(typedRow))}>
+          The usual table
+        </button>
+        <p role="status">{said}</p>
+      </div>
+    </form>
+  );
+}
