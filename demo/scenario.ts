@@ -7,7 +7,7 @@ import type { EventDraft, JobEvent } from "../core/job/event.ts";
 import { applyEvent, foldJob, secondsLeft, type JobState } from "../core/job/fold.ts";
 import { nextAction, type NextAction } from "../core/job/next-action.ts";
 import { heatDraft } from "../core/job/stages/lift.ts";
-import type { RouteName, StageName } from "../core/job/route.ts";
+import { routes, type RouteName, type StageName } from "../core/job/route.ts";
 import { bringsTouch, decideRoute } from "../core/route/decision-tree.ts";
 import {
   priceOf,
@@ -143,6 +143,8 @@ interface Fate {
   /** A function fails at the first proof and passes after another look. */
   failsProof: boolean;
   givesUp: boolean;
+  /** The first look at the proof shows a speck under the glass. */
+  hasSpeck: boolean;
 }
 
 /** The readings that a careful technician writes down along the way. */
@@ -315,6 +317,31 @@ function bubbleOf({ random, family }: Bench): EventDraft {
   };
 }
 
+/** A photo on black that shows one speck, too large to pass. */
+function speckSeen({ random, family }: Bench): EventDraft {
+  const { widthMm, heightMm } = family.outline;
+  const lengthMm = random.pick([0.35, 0.5, 0.8]);
+  return {
+    stage: "prove",
+    kind: "photo-inspected",
+    data: {
+      lighting: "dark",
+      source: "photo",
+      defects: [
+        {
+          kind: "speck",
+          xMm: Number((random.between(0.35, 0.65) * widthMm).toFixed(1)),
+          yMm: Number((random.between(0.4, 0.6) * heightMm).toFixed(1)),
+          areaMm2: Number(((Math.PI * lengthMm ** 2) / 4).toFixed(3)),
+          lengthMm,
+          strength: random.whole(15, 40),
+          overruled: false,
+        },
+      ],
+    },
+  };
+}
+
 /** Chooses what is recorded for an action: mostly what the bar offers, sometimes what goes wrong. */
 function decide(bench: Bench, action: NextAction, fate: Fate, skipsChecks: boolean): EventDraft {
   const { random, state, family } = bench;
@@ -344,6 +371,9 @@ function decide(bench: Bench, action: NextAction, fate: Fate, skipsChecks: boole
   if (draft.kind === "step-done" && draft.data.step === "bubbles-settled") {
     const open = state.bubbles.find(({ settled }) => settled === null);
     if (open) return { stage: "bond", kind: "bubble-settled", data: { bubble: open.id, as: "gone" } };
+  }
+  if (draft.kind === "step-done" && draft.stage === "prove" && draft.data.step === "clear") {
+    return fate.hasSpeck && state.sentBack.length === 0 ? speckSeen(bench) : draft;
   }
   if (draft.kind === "question-answered") {
     const { question } = draft.data;
@@ -455,6 +485,7 @@ function finishedJob(index: number, nowMs: number, random: Random): ScenarioJob 
       panelDies: route === "layer" && random.chance(0.16),
       failsProof: random.chance(0.06),
       givesUp: random.chance(0.03),
+      hasSpeck: routes[route].stages.includes("clean") && random.chance(0.09),
     },
     lampShare,
   );
@@ -520,7 +551,12 @@ function openJob(plan: OpenJob, index: number, nowMs: number, random: Random): S
   const family = familyNamed(plan.family);
   const bench = new Bench(family, random, nowMs);
   open(bench, primaryRoute(family), 0, nowMs);
-  const fate: Fate = { panelDies: plan.panelDies ?? false, failsProof: false, givesUp: false };
+  const fate: Fate = {
+    panelDies: plan.panelDies ?? false,
+    failsProof: false,
+    givesUp: false,
+    hasSpeck: false,
+  };
   work(bench, fate, 0.66, plan.stops, plan.skipsChecks);
   plan.after?.(bench);
   // Worked from now on, then moved back as a whole, so that the last event lies as long ago as planned.

@@ -13,6 +13,8 @@ const environment = z.object({
     }),
   HOST: z.string().min(1).default("127.0.0.1"),
   PORT: port.default(4321),
+  /** Where other devices reach the server, where that is not the address by which it is asked. */
+  PUBLIC_URL: z.url({ error: "must be an address such as https://repairs.example" }).optional(),
 });
 export type Environment = z.output<typeof environment>;
 

@@ -5,9 +5,17 @@ import { stepKey, type JobState, type Timer } from "../job/fold.ts";
 export const FRESH_S = 900;
 
 const PREFIX = "wiped-";
+const SHUT_PREFIX = "inside-wiped-";
 
 /** The timer that runs from a last wipe to the laying goes on from stage to stage. */
 export const isWipe = ({ timer }: Pick<Timer, "timer">): boolean => timer.startsWith(PREFIX);
+
+/** The timer that runs from the last wipe inside to the moment when the device is shut. */
+export const isInsideWipe = ({ timer }: Pick<Timer, "timer">): boolean => timer.startsWith(SHUT_PREFIX);
+
+/** Whether an event shuts the device: from then on no dust can fall inside. */
+export const shuts = (draft: EventDraft): boolean =>
+  draft.stage === "close" && draft.kind === "step-done" && draft.data.step === "shut";
 
 /** Steps of the bond that bring the new layer down where no liquid does. */
 const layingSteps: readonly string[] = ["close-glass", "first-edge", "film-on-glass"];
@@ -24,22 +32,26 @@ export function laysDown(draft: EventDraft): boolean {
 export const hasLaid = ({ parts, stepsDone }: Pick<JobState, "parts" | "stepsDone">): boolean =>
   parts.some(({ unit }) => unit === "ml") || layingSteps.some((step) => stepKey("bond", step) in stepsDone);
 
-/** Seconds since the last wipe; null where nobody has wiped. */
-export function wipeAgeS(state: Pick<JobState, "timers">, nowMs: number): number | null {
-  const last = state.timers.filter(isWipe).at(-1);
+/** Seconds since the last wipe of this kind; null where nobody has wiped. */
+export function wipeAgeS(
+  state: Pick<JobState, "timers">,
+  nowMs: number,
+  isOfKind: (timer: Timer) => boolean = isWipe,
+): number | null {
+  const last = state.timers.filter(isOfKind).at(-1);
   return last ? (nowMs - Date.parse(last.startedAt)) / 1_000 : null;
 }
 
-/** The last wipe, about to be recorded: the time to lay begins anew. */
-export function wipeDraft(state: Pick<JobState, "timers">, stage: "clean" | "bond"): EventDraft {
-  const wipes = state.timers.filter(isWipe);
+/** The last wipe, about to be recorded: the time to lay, or in the close to shut, begins anew. */
+export function wipeDraft(state: Pick<JobState, "timers">, stage: "clean" | "bond" | "close"): EventDraft {
+  const wipes = state.timers.filter(stage === "close" ? isInsideWipe : isWipe);
   const running = wipes.find(({ stoppedAt }) => stoppedAt === null);
   return {
     stage,
     kind: "timer-started",
     data: {
-      timer: `${PREFIX}${wipes.length + 1}`,
-      label: "Since the last wipe",
+      timer: `${stage === "close" ? SHUT_PREFIX : PREFIX}${wipes.length + 1}`,
+      label: stage === "close" ? "Since the last wipe inside" : "Since the last wipe",
       durationS: FRESH_S,
       ...(running ? { stops: running.timer } : {}),
     },

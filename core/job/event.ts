@@ -35,6 +35,8 @@ export const holdNames = [
   "proved-before-close",
   "clear-before-close",
   "screws-reconciled",
+  "nothing-left-out",
+  "proved-shut",
 ] as const;
 export type HoldName = (typeof holdNames)[number];
 
@@ -257,6 +259,8 @@ export const eventData = {
     to: z.enum(stageNames, { error: `must be one of ${stageNames.join(", ")}` }),
     reason: words(500),
   }),
+  /** What the customer was told when it was handed over. */
+  "customer-told": z.strictObject({ text: words(2_000) }),
   "job-held": z.strictObject({ reason: words(500) }),
   "job-released": empty(),
   "job-ended": z.strictObject({

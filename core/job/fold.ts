@@ -1,5 +1,5 @@
 import type { LotKind } from "../materials/lots.ts";
-import { isWipe, laysDown } from "../clean/freshness.ts";
+import { isInsideWipe, isWipe, laysDown, shuts } from "../clean/freshness.ts";
 import type { ResiduePatch } from "../clean/residue.ts";
 import type { FilmSide } from "../film/films.ts";
 import type { HeatMethodKind } from "../heat/heat-methods.ts";
@@ -101,10 +101,13 @@ export interface JobState {
   } & Stamp)[];
   readings: { quantity: ReadingKind; stage: StageName; source: string; at: string; value: number }[];
   overrides: Partial<Record<HoldName, { reason: string } & Stamp>>;
+  /** Every reason that was signed, also for what has been sent back since. */
+  signatures: (EventDataOf<"hold-overridden"> & Stamp)[];
   sentBack: (EventDataOf<"sent-back"> & { from: StageName } & Stamp)[];
   /** What earlier tries took and found, before the work was sent back over them. */
   before: Pick<JobState, "parts" | "filmsTaken" | "inspections">;
   routeChanges: (EventDataOf<"route-changed"> & Stamp)[];
+  told: (EventDataOf<"customer-told"> & Stamp) | null;
   held: ({ reason: string } & Stamp) | null;
   ended: ({ outcome: Outcome; note?: string } & Stamp) | null;
 }
@@ -153,9 +156,11 @@ function emptyState(): JobState {
     bubbles: [],
     readings: [],
     overrides: {},
+    signatures: [],
     sentBack: [],
     before: { parts: [], filmsTaken: [], inspections: [] },
     routeChanges: [],
+    told: null,
     held: null,
     ended: null,
   };
@@ -382,11 +387,15 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
       }
       break;
     case "hold-overridden":
+      state.signatures = [...state.signatures, { ...event.data, ...stamp }];
       state.overrides = { ...state.overrides, [event.data.hold]: { reason: event.data.reason, ...stamp } };
       break;
     case "sent-back":
       Object.assign(state, reopenStages(state, event.data.to));
       state.sentBack = [...state.sentBack, { ...event.data, from: event.stage, ...stamp }];
+      break;
+    case "customer-told":
+      state.told = { ...event.data, ...stamp };
       break;
     case "job-held":
       state.held = { ...event.data, ...stamp };
@@ -401,6 +410,7 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
       state.timers = stopTimers(state.timers, event.at, () => true);
       break;
   }
+  if (shuts(event)) state.timers = stopTimers(state.timers, event.at, isInsideWipe);
   if (laysDown(event)) state.timers = stopTimers(state.timers, event.at, isWipe);
   state.upcoming = state.ended ? null : upcomingStage(state);
   return state;

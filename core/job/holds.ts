@@ -1,7 +1,9 @@
+import { stillOut } from "../close/still-out.ts";
 import { dryEdges } from "../clean/dry-edge.ts";
-import { FRESH_S, laysDown, wipeAgeS, wipeDraft } from "../clean/freshness.ts";
+import { FRESH_S, isInsideWipe, isWipe, laysDown, shuts, wipeAgeS, wipeDraft } from "../clean/freshness.ts";
 import { isOutOfDate, lastDayOf } from "../materials/lots.ts";
 import { solventNamed } from "../materials/solvents.ts";
+import { listed } from "../words.ts";
 import type { EventDraft, HoldName } from "./event.ts";
 import { stepKey } from "./fold.ts";
 import { stages } from "./stages.ts";
@@ -275,8 +277,9 @@ const driverEdgeDry: HoldCheck = ({ state, family }, draft) => {
 };
 
 const freshlyWiped: HoldCheck = ({ state, nowMs }, draft) => {
-  if (!laysDown(draft)) return null;
-  const age = wipeAgeS(state, nowMs);
+  const isShutting = shuts(draft);
+  if (!isShutting && !laysDown(draft)) return null;
+  const age = wipeAgeS(state, nowMs, isShutting ? isInsideWipe : isWipe);
   if (age !== null && age <= FRESH_S) return null;
   return {
     name: "freshly-wiped",
@@ -284,7 +287,7 @@ const freshlyWiped: HoldCheck = ({ state, nowMs }, draft) => {
       age === null
         ? "Nobody has wiped it for the last time: dust would be shut in."
         : `The last wipe was ${Math.round(age / 60)} min ago, longer than ${FRESH_S / 60}: dust would be shut in.`,
-    lifts: [{ label: "Wiped", draft: () => wipeDraft(state, "bond") }],
+    lifts: [{ label: "Wiped", draft: () => wipeDraft(state, isShutting ? "close" : "bond") }],
     overridable: true,
   };
 };
@@ -336,8 +339,47 @@ const clearBeforeClose: HoldCheck = ({ state, family }, draft) => {
       .reverse()
       .map((to) => ({
         label: `Back to ${stageTitles[to].toLowerCase()}`,
-        draft: () => ({ stage: draft.stage, kind: "sent-back", data: { to, reason } }),
+        draft: () => ({ stage: "prove", kind: "sent-back", data: { to, reason } }),
       })),
+    overridable: true,
+  };
+};
+
+/** What belongs inside is inside before it is shut. */
+const nothingLeftOut: HoldCheck = (context, draft) => {
+  if (!shuts(draft)) return null;
+  const out = stillOut(context.family, context.state).filter(({ isInside }) => isInside);
+  if (out.length === 0) return null;
+  const first = stages.close.steps(context).find((step) => !step.done && !step.skipped);
+  return {
+    name: "nothing-left-out",
+    sentence: `Still out: ${listed(out.map(({ name, count, kind }) => (kind === "liner" ? `${count} ${name}` : name)))}. It belongs inside before it is shut.`,
+    lifts: first ? [{ label: first.press, draft: first.draft }] : [],
+    overridable: true,
+  };
+};
+
+/** A device that fails once it is shut does not go out. */
+const provedShut: HoldCheck = ({ state, family }, draft) => {
+  if (draft.kind !== "job-ended" || endsEarly(draft)) return null;
+  const failed = family.functions.filter(({ key }) => state.checks.close?.[key]?.result === "fail");
+  if (failed.length === 0) return null;
+  const names = listed(failed.map(({ name }) => name.toLowerCase()));
+  return {
+    name: "proved-shut",
+    sentence: `It is shut, and fails: ${names}. Open it again.`,
+    lifts: stagesToReopen(state).includes("open")
+      ? [
+          {
+            label: "Open it again",
+            draft: () => ({
+              stage: draft.stage,
+              kind: "sent-back",
+              data: { to: "open", reason: `Failed once it was shut: ${names}` },
+            }),
+          },
+        ]
+      : [],
     overridable: true,
   };
 };
@@ -384,6 +426,8 @@ const holdChecks: readonly HoldCheck[] = [
   mainsSafe,
   powerIsolated,
   screwsReconciled,
+  nothingLeftOut,
+  provedShut,
   stepsLeft,
   routePossible,
   dryBeforePower,

@@ -51,6 +51,7 @@ export function reopenStages(state: JobState, to: StageName): Partial<JobState> 
     ...(reopened.has("lift") ? { stretches: [], paces: [] } : {}),
     ...(reopened.has("bond") ? { bubbles: [] } : {}),
     linersCounted: null,
+    told: null,
     // A signature covers what stood when it was given.
     overrides: {},
     ...(isOpenedAgain

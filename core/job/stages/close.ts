@@ -1,10 +1,13 @@
-import { capitalised } from "../../words.ts";
+import { FRESH_S, isInsideWipe, wipeAgeS, wipeDraft } from "../../clean/freshness.ts";
+import { customerWords } from "../../close/customer-words.ts";
+import { tapePractice } from "../../materials/adhesives.ts";
+import { capitalised, listed } from "../../words.ts";
 import { closingOrder, linersOf, partName } from "../../open/opening-order.ts";
 import { cellsText, returnsFor, screwLedger, screwName, type ScrewReturn } from "../../open/screw-ledger.ts";
 import type { Family, ScrewSize } from "../../stack/family.ts";
 import type { EventDraft } from "../event.ts";
 import { stepKey } from "../fold.ts";
-import { confirmStep, type Stage, type Step, type StepContext } from "../step.ts";
+import { checkStep, confirmStep, timerStep, type Stage, type Step, type StepContext } from "../step.ts";
 
 const join: Record<Family["power"], { ask: string; press: string }> = {
   cell: { ask: "Join the battery, last of all the connectors.", press: "Battery joined" },
@@ -78,6 +81,46 @@ function screwStep({ family, state }: StepContext, size: ScrewSize, key: string)
   };
 }
 
+/** The last wipe inside; again where the way to shutting it took too long. */
+function wipeStep({ state, nowMs }: StepContext): Step {
+  const age = wipeAgeS(state, nowMs, isInsideWipe);
+  const isShut = stepKey("close", "shut") in state.stepsDone;
+  const isFresh = age !== null && age <= FRESH_S;
+  return {
+    key: "wipe-inside",
+    ask:
+      age === null || isFresh
+        ? "Last wipe of the faces that come together, fingerprints gone. The clock runs until it is shut."
+        : `The last wipe was ${Math.round(age / 60)} min ago: wipe once more.`,
+    press: "Wiped",
+    done: isShut || isFresh,
+    caution: "solvent",
+    draft: () => wipeDraft(state, "close"),
+  };
+}
+
+/** Everything once more, now that it is shut: what a screw or a pinched cable did shows only now. */
+function proofSteps(context: StepContext): Step[] {
+  const [first, others] = [
+    context.family.functions.filter(({ key }) => key === "picture" || key === "touch"),
+    context.family.functions.filter(({ key }) => key !== "picture" && key !== "touch"),
+  ];
+  return [
+    ...first.map(({ key }) => checkStep(context, "close", key)),
+    ...(others.length > 0
+      ? [
+          confirmStep(
+            context,
+            "close",
+            "rest",
+            `Once more: ${listed(others.map(({ name }) => name.toLowerCase()))}.`,
+            "All work",
+          ),
+        ]
+      : []),
+  ];
+}
+
 export const close: Stage = {
   name: "close",
   question: "Is everything back where it was?",
@@ -148,29 +191,54 @@ export const close: Stage = {
     const inside = back.filter(({ shut }) => !shut).map(({ step }) => step);
     const outside = back.filter(({ shut }) => shut).map(({ step }) => step);
     return [
+      wipeStep(context),
       confirmStep(
         context,
         "close",
         "films",
-        "Last wipe. Protective films off, the inner one too.",
-        "Wiped, films off",
+        "Protective films off, the inner one too. Look along the glass from the side: a film shows at its edge.",
+        "Films off",
       ),
       ...linerStep(context),
       ...inside,
-      confirmStep(
+      confirmStep(context, "close", "shut", "Fold shut from the hinge edge, cables tucked.", "Shut"),
+      timerStep(
         context,
         "close",
-        "shut",
-        "Fold shut from the hinge edge, cables tucked, squeeze all round.",
-        "Shut",
+        { key: "squeeze", label: "Squeeze", durationS: tapePractice.dwellS.value },
+        {
+          ask: "Squeeze all round, evenly, over the frame and never over the picture; hold. Good tape needs no clamps.",
+          start: "Squeezing",
+          wait: "Hold.",
+          stop: "Holds",
+        },
       ),
       ...outside,
+      ...proofSteps(context),
       confirmStep(
         context,
         "close",
         "outside",
-        "Prove it once more, clean the whole device outside.",
-        "Clean and working",
+        "Clean the whole device outside: glass, back, ports, edges.",
+        "Clean",
+      ),
+      {
+        key: "told",
+        ask: "Say to the customer what was done, what was left, and how to treat it.",
+        press: "Told",
+        done: state.told !== null,
+        draft: () => ({
+          stage: "close",
+          kind: "customer-told",
+          data: { text: customerWords(family, state) },
+        }),
+      },
+      confirmStep(
+        context,
+        "close",
+        "sign",
+        "Read the certificate, then sign it: it goes out under your name.",
+        "Sign it",
       ),
     ];
   },

@@ -20,6 +20,7 @@ import { CleanPanel, type CleanKnowledge } from "../clean/CleanPanel.tsx";
 import { FilmFit } from "../film/FilmFit.tsx";
 import { LiftPanel, type LiftKnowledge } from "../lift/LiftPanel.tsx";
 import { BondPanel } from "../bond/BondPanel.tsx";
+import { ClosePanel } from "../close/ClosePanel.tsx";
 import { CurePanel } from "../cure/CurePanel.tsx";
 import type { PanelProps } from "../stage/panel.ts";
 import { ProvePanel, type ProveKnowledge } from "../prove/ProvePanel.tsx";
@@ -89,8 +90,9 @@ function StagePanel({
     case "intake":
       return <IntakePanel {...props} {...{ past, terms }} />;
     case "open":
-    case "close":
       return <OpenPanel {...props} stage={stage} />;
+    case "close":
+      return <ClosePanel {...props} />;
     case "lift":
       return <LiftPanel {...props} {...{ usualLift, shopReadings, fits }} />;
     case "clean":
@@ -183,6 +185,14 @@ export function JobView(props: JobViewProps) {
           >
             <Printer aria-hidden size={18} /> Job sheet
           </a>
+          {(state.started.close || state.ended) && (
+            <a
+              href={`/jobs/${code}/certificate`}
+              className="inline-flex min-h-12 items-center text-base underline underline-offset-4"
+            >
+              Certificate
+            </a>
+          )}
           <a
             href={`/api/jobs/${code}/export`}
             download

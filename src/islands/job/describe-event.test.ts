@@ -193,6 +193,7 @@ describe("the log", () => {
       "route-changed": { from: "layer", to: "assembly", reason: "why" },
       "hold-overridden": { hold: "steps-left", reason: "because of this" },
       "sent-back": { to: "clean", reason: "a speck" },
+      "customer-told": { text: "New glass." },
       "job-held": { reason: "film on order" },
       "job-ended": { outcome: "repaired" },
     };

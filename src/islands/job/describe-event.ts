@@ -1,4 +1,5 @@
 import type { JobEvent } from "../../../core/job/event.ts";
+import { settingWords } from "../../../core/job/setting-words.ts";
 import { readingKinds } from "../../../core/job/event.ts";
 import { routes, stageTitles } from "../../../core/job/route.ts";
 import { stages } from "../../../core/job/stages.ts";
@@ -17,51 +18,6 @@ import { lengthText, temperatureText } from "../../ui/quantity.tsx";
 import type { Family } from "../../../core/stack/family.ts";
 
 const results = { pass: "passed", fail: "failed", "not-fitted": "not fitted" } as const;
-
-const settingWords: Record<string, readonly [label: string, unit: string]> = {
-  plateC: ["plate", "°C"],
-  soakS: ["soak", "s"],
-  windowS: ["window", "s"],
-  speedMmS: ["speed", "mm/s"],
-  roomC: ["room", "°C"],
-  relativeHumidityPct: ["humidity", "%"],
-  thawS: ["thaw", "s"],
-  plateContactWm2K: ["plate contact", "W/m²K"],
-  contactWm2K: ["contact", "W/m²K"],
-  matC: ["mat", "°C"],
-  gunC: ["nozzle", "°C"],
-  dryerC: ["nozzle", "°C"],
-  freezerC: ["freezer", "°C"],
-  filmWm2K: ["freezer's air", "W/m²K"],
-  irradianceWm2: ["sun", "W/m²"],
-  absorbedShare: ["absorbed", ""],
-  undersideWm2K: ["underside", "W/m²K"],
-  reach: ["reach", ""],
-  jetWm2K: ["jet", "W/m²K"],
-  share: ["share of the time", ""],
-  airFilmWm2K: ["air", "W/m²K"],
-  gapUm: ["bond line", "µm"],
-  overflowPct: ["overflow", "%"],
-  shrinkPct: ["shrinkage", "%"],
-  densityGcm3: ["density", "g/ml"],
-  volumeMl: ["dose", "ml"],
-  irradianceMwCm2: ["irradiance", "mW/cm²"],
-  exposureS: ["exposure", "s"],
-  tackS: ["tack", "s"],
-  sideTackS: ["sides", "s"],
-  sideS: ["border from the side", "s"],
-  lampNm: ["lamp", "nm"],
-  lampPlaces: ["places", ""],
-  lampHeightMm: ["lamp's height", "mm"],
-  lampOrder: ["beam's order", ""],
-  holdBar: ["chamber", "bar"],
-  holdMin: ["held", "min"],
-  chamberC: ["chamber", "°C"],
-  vacuumMbar: ["vacuum", "mbar"],
-  pressKpa: ["pressure", "kPa"],
-  laminateC: ["plates", "°C"],
-  laminateS: ["pressed", "s"],
-};
 
 function describeSetting([name, value]: readonly [string, number], preferences: Preferences): string {
   const [label, unit] = settingWords[name] ?? [name, ""];
@@ -236,6 +192,8 @@ export function describeEvent(
       return `Hold "${event.data.hold.replaceAll("-", " ")}" passed, signed: ${event.data.reason}`;
     case "sent-back":
       return `Sent back from ${stageTitles[event.stage].toLowerCase()} to ${stageTitles[event.data.to].toLowerCase()}: ${event.data.reason}`;
+    case "customer-told":
+      return `Told: ${event.data.text}`;
     case "job-held":
       return `On hold: ${event.data.reason}`;
     case "job-released":

@@ -1,4 +1,5 @@
 import { Check } from "lucide-react";
+import type { ReactNode } from "react";
 import { connectorAsk } from "../../../core/job/stages/open.ts";
 import { ConnectorSketch } from "../../drawing/ConnectorSketch.tsx";
 import type { PanelProps } from "./panel.ts";
@@ -6,8 +7,8 @@ import { ScrewLedger } from "./ScrewLedger.tsx";
 import { stageAnswer } from "./stage-answer.ts";
 
 /** Opening and closing keep one ledger: screws by their holes and cells, connectors in order, parts that move. */
-export function OpenPanel(props: PanelProps & { stage: "open" | "close" }) {
-  const { family, state, stage } = props;
+export function OpenPanel(props: PanelProps & { stage: "open" | "close"; children?: ReactNode }) {
+  const { family, state, stage, children } = props;
   const isClosing = stage === "close";
   const connectors = isClosing
     ? [...state.connectorsOpen].reverse().flatMap((key) => family.connectors.filter((c) => c.key === key))
@@ -17,6 +18,7 @@ export function OpenPanel(props: PanelProps & { stage: "open" | "close" }) {
       <p className="answer" data-testid="answer">
         {stageAnswer(stage, props)}
       </p>
+      {children}
       <ScrewLedger {...props} />
       {connectors.length > 0 && (
         <section aria-labelledby="connectors-title" className="mt-6">

@@ -1,21 +1,4 @@
 import type { APIRoute } from "astro";
-import { z } from "zod";
-import { database } from "../../../../server/db/pool.ts";
-import { problem } from "../../../../server/problem.ts";
-import { findPhoto } from "../../../../server/store/photos.ts";
+import { answerPhoto } from "../../../../server/photo-file.ts";
 
-/** A photo as JPEG; `?size=thumbnail` for the small one. Neither ever changes. */
-export const GET: APIRoute = async ({ params, url }) => {
-  const id = z.uuid().safeParse(params.id);
-  const size = url.searchParams.get("size") === "thumbnail" ? "thumbnail" : "picture";
-  const bytes = id.success ? await findPhoto(database(), id.data, size) : null;
-  if (!bytes) return problem(404, "No such photo", `There is no photo ${params.id}.`);
-  return new Response(new Uint8Array(bytes), {
-    headers: {
-      "content-type": "image/jpeg",
-      "x-content-type-options": "nosniff",
-      "content-security-policy": "default-src 'none'",
-      "cache-control": "private, max-age=31536000, immutable",
-    },
-  });
-};
+export const GET: APIRoute = ({ params, url }) => answerPhoto(params.id, url);

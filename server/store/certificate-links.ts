@@ -1,0 +1,48 @@
+import { randomBytes } from "node:crypto";
+import type pg from "pg";
+
+/** 144 bits by chance: nobody comes upon one by trying. */
+const TOKEN_BYTES = 18;
+
+/** The token under which a customer sees a job's certificate, or null where none stands. */
+export async function standingLink(pool: pg.Pool, code: string): Promise<string | null> {
+  const { rows } = await pool.query<{ token: string }>(
+    `SELECT token FROM certificate_link
+     WHERE job_id = (SELECT id FROM job WHERE code = $1) AND withdrawn_at IS NULL`,
+    [code],
+  );
+  return rows[0]?.token ?? null;
+}
+
+/** Makes a link to a job's certificate; where one stands already, it is given. Null where there is no such job. */
+export async function makeLink(pool: pg.Pool, code: string, who: string): Promise<string | null> {
+  await pool.query(
+    `INSERT INTO certificate_link (token, job_id, made_by)
+     SELECT $1, id, $3 FROM job WHERE code = $2
+     ON CONFLICT (job_id) WHERE withdrawn_at IS NULL DO NOTHING`,
+    [randomBytes(TOKEN_BYTES).toString("base64url"), code, who],
+  );
+  return standingLink(pool, code);
+}
+
+/** Withdraws the link that stands; whoever has it sees nothing from then on. */
+export async function withdrawLink(pool: pg.Pool, code: string): Promise<void> {
+  await pool.query(
+    `UPDATE certificate_link SET withdrawn_at = now()
+     WHERE job_id = (SELECT id FROM job WHERE code = $1) AND withdrawn_at IS NULL`,
+    [code],
+  );
+}
+
+/** The code of the job that a token shows: null where there is none such, "withdrawn" where it was taken back. */
+export async function jobOfLink(
+  pool: pg.Pool,
+  token: string,
+): Promise<{ code: string } | "withdrawn" | null> {
+  const { rows } = await pool.query<{ code: string; withdrawn_at: Date | null }>(
+    `SELECT job.code, withdrawn_at FROM certificate_link JOIN job ON job.id = job_id WHERE token = $1`,
+    [token],
+  );
+  const [row] = rows;
+  return row ? (row.withdrawn_at ? "withdrawn" : { code: row.code }) : null;
+}

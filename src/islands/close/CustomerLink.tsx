@@ -1,0 +1,82 @@
+import { useState } from "react";
+import type { Technician } from "../../../server/store/technicians.ts";
+import { askServer } from "../../ui/ask-server.ts";
+import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
+import { QrCode } from "../../ui/QrCode.tsx";
+
+/** The address at which the customer sees the certificate: made, shown to be photographed, and withdrawn. */
+export function CustomerLink({
+  code,
+  initial,
+  preferences: initialPreferences,
+  technicians,
+}: {
+  code: string;
+  initial: string | null;
+  preferences: Preferences;
+  technicians: readonly Technician[];
+}) {
+  const { who } = useStoredPreferences(initialPreferences);
+  const [address, setAddress] = useState(initial);
+  const [said, setSaid] = useState<string>();
+  const isKnown = technicians.some(({ key }) => key === who);
+  const ask = async (method: "POST" | "DELETE") => {
+    setSaid(undefined);
+    const asked = await askServer(
+      `/api/jobs/${code}/certificate-link`,
+      method,
+      method === "POST" ? { who } : null,
+    );
+    if ("said" in asked) setSaid(asked.said);
+    else setAddress(((await asked.answer.json()) as { address: string | null }).address);
+  };
+  return (
+    <section aria-labelledby="link-title" className="no-print mb-6 border-y-2 border-line py-3">
+      <h2 id="link-title" className="text-lg font-semibold">
+        For the customer
+      </h2>
+      {address ? (
+        <div className="mt-2 flex flex-wrap items-center gap-5">
+          <QrCode text={address} label="Code that opens the certificate" />
+          <div className="min-w-0 flex-1">
+            <p className="break-all" data-testid="customer-link">
+              <a href={address} className="underline underline-offset-4">
+                {address}
+              </a>
+            </p>
+            <p className="text-soft">
+              Whoever has this address sees the certificate and the photos of this job.
+            </p>
+            <button
+              type="button"
+              className="control mt-2"
+              disabled={!isKnown}
+              onClick={() => void ask("DELETE")}
+            >
+              Withdraw it
+            </button>
+          </div>
+        </div>
+      ) : (
+        <div className="mt-2 flex flex-wrap items-center gap-3">
+          <button
+            type="button"
+            className="control-strong"
+            disabled={!isKnown}
+            onClick={() => void ask("POST")}
+          >
+            Make an address for the customer
+          </button>
+          <span className="text-soft">
+            {isKnown ? "It cannot be guessed, and it can be withdrawn." : "Say first who is at the bench."}
+          </span>
+        </div>
+      )}
+      {said && (
+        <p role="alert" className="mt-2 text-danger">
+          {said}
+        </p>
+      )}
+    </section>
+  );
+}

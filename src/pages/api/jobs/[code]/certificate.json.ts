@@ -1,0 +1,12 @@
+import type { APIRoute } from "astro";
+import { answerJson } from "../../../../../server/certificate-files.ts";
+import { findCertificate } from "../../../../../server/certificate.ts";
+import { database } from "../../../../../server/db/pool.ts";
+import { problem } from "../../../../../server/problem.ts";
+
+export const GET: APIRoute = async ({ params }) => {
+  const certificate = await findCertificate(database(), params.code!);
+  return certificate
+    ? answerJson(certificate)
+    : problem(404, "No such job", `There is no job ${params.code}.`);
+};

@@ -1,0 +1,15 @@
+import type { APIRoute } from "astro";
+import { answerPdf } from "../../../../../server/certificate-files.ts";
+import { findCertificate, linkAddress } from "../../../../../server/certificate.ts";
+import { ownAddress } from "../../../../../server/own-address.ts";
+import { database } from "../../../../../server/db/pool.ts";
+import { problem } from "../../../../../server/problem.ts";
+import { standingLink } from "../../../../../server/store/certificate-links.ts";
+
+export const GET: APIRoute = async ({ params, request, url }) => {
+  const code = params.code!;
+  const certificate = await findCertificate(database(), code);
+  if (!certificate) return problem(404, "No such job", `There is no job ${code}.`);
+  const token = await standingLink(database(), code);
+  return answerPdf(certificate, token ? linkAddress(token, ownAddress(request, url)) : null);
+};

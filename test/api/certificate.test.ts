@@ -1,0 +1,144 @@
+import { Ajv2020 } from "ajv/dist/2020.js";
+import { expect } from "chai";
+import { readFile } from "node:fs/promises";
+import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
+import type pg from "pg";
+import sharp from "sharp";
+import { v4 as uuid } from "uuid";
+import { certificateSchema, type Certificate } from "../../core/records/certificate.ts";
+import { findCertificate } from "../../server/certificate.ts";
+import { certificateText, figureText } from "../../server/formats/certificate-text.ts";
+import { GET as shopJson } from "../../src/pages/api/jobs/[code]/certificate.json.ts";
+import { GET as shopPdf } from "../../src/pages/api/jobs/[code]/certificate.pdf.ts";
+import {
+  DELETE as withdraw,
+  GET as link,
+  POST as make,
+} from "../../src/pages/api/jobs/[code]/certificate-link.ts";
+import { POST as addPhoto } from "../../src/pages/api/jobs/[code]/photos.ts";
+import { GET as publicJson } from "../../src/pages/c/[token]/certificate.json.ts";
+import { GET as publicPdf } from "../../src/pages/c/[token]/certificate.pdf.ts";
+import { GET as publicPhoto } from "../../src/pages/c/[token]/photos/[id].ts";
+import { demoDatabase } from "../fresh-database.ts";
+import { ask, call, expectFault } from "./ask.ts";
+
+const CODE = "GW-1161";
+
+/** Everything that a PDF says, read by another package than the one that wrote it. */
+async function textOf(bytes: Uint8Array): Promise<{ text: string; pages: number }> {
+  const document = await getDocument({ data: bytes, verbosity: 0 }).promise;
+  const pages = await Promise.all(
+    Array.from({ length: document.numPages }, async (_, i) => {
+      const { items } = await (await document.getPage(i + 1)).getTextContent();
+      return items.map((item) => ("str" in item ? item.str : "")).join(" ");
+    }),
+  );
+  // A line that is broken for room is one text.
+  return { text: pages.join(" ").replace(/\s+/g, " "), pages: document.numPages };
+}
+
+describe("the certificate of a repair", function () {
+  this.timeout(60_000);
+  let pool: pg.Pool;
+  let ended: string;
+  const certificateAt = async (code: string) => (await findCertificate(pool, code))!;
+  const tokenOf = (address: string) => address.split("/c/")[1]!;
+
+  before(async () => {
+    ({ pool } = await demoDatabase());
+    const { rows } = await pool.query<{ code: string }>(
+      `SELECT code FROM job WHERE outcome = 'repaired' AND route = 'layer' AND EXISTS (
+         SELECT 1 FROM job_event WHERE job_id = job.id AND kind = 'sent-back'
+       ) ORDER BY code LIMIT 1`,
+    );
+    ended = rows[0]!.code;
+  });
+
+  it("as JSON holds to its published schema, for every job of the demo", async () => {
+    const ajv = new Ajv2020({ strict: false, formats: { uuid: true, "date-time": true } });
+    const schema = JSON.parse(JSON.stringify(certificateSchema()));
+    const validate = ajv.compile(schema);
+    const { rows } = await pool.query<{ code: string }>("SELECT code FROM job ORDER BY code");
+    for (const { code } of rows) {
+      const { body } = await ask(shopJson, { params: { code } });
+      expect(validate(body), `${code}: ${ajv.errorsText(validate.errors)}`).to.equal(true);
+    }
+    expect(validate({ ...(await certificateAt(ended)), version: 2 })).to.equal(false);
+    const published = JSON.parse(await readFile("docs/schemas/certificate.schema.json", "utf8"));
+    expect(published, "npm run schemas writes it anew").to.deep.equal(schema);
+    expect((await ask(shopJson, { params: { code: "GW-1" } })).status).to.equal(404);
+  });
+
+  it("as PDF is read back with every figure that stands in the JSON", async () => {
+    const certificate = await certificateAt(ended);
+    const answer = await call(shopPdf, { params: { code: ended } });
+    expect(answer.headers.get("content-type")).to.equal("application/pdf");
+    const { text } = await textOf(new Uint8Array(await answer.arrayBuffer()));
+    const says = (words: string) => expect(text).to.include(words.replace(/\s+/g, " ").trim());
+    says(certificateText(certificate).title);
+    says("Repaired on ");
+    expect(certificate.measurements.length).to.be.greaterThan(4);
+    for (const { value, unit } of certificate.measurements) says(figureText(value, unit));
+    for (const { part, quantity, unit, lot } of certificate.replaced) {
+      says(part.slice(1));
+      says(`${quantity} ${unit}`);
+      if (lot) says(lot);
+    }
+    for (const { name } of certificate.functions) says(name);
+    const [back] = certificate.sentBack;
+    says(`sent back from ${back!.from} to ${back!.to} by ${back!.by}`);
+    says(certificate.told!.slice(0, 40));
+    says(`Signed by ${certificate.signed!.by}`);
+  });
+
+  it("is a draft on paper too while the work goes on", async () => {
+    const answer = await call(shopPdf, { params: { code: CODE } });
+    const { text } = await textOf(new Uint8Array(await answer.arrayBuffer()));
+    expect(text).to.include("Draft: the work is not over yet.").and.to.include("Not signed.");
+  });
+
+  it("is seen by its link alone: made once, not to be guessed, withdrawn for good", async () => {
+    expect((await ask(link, { params: { code: ended } })).body).to.deep.equal({ address: null });
+    expectFault(await ask(make, { params: { code: ended }, body: { who: "nobody" } }), 422, "who");
+    const address = (await ask(make, { params: { code: ended }, body: { who: "tove" } })).body
+      .address as string;
+    expect(tokenOf(address)).to.match(/^[\w-]{24}$/);
+    const again = (await ask(make, { params: { code: ended }, body: { who: "tove" } })).body.address;
+    expect(again).to.equal(address);
+    const token = tokenOf(address);
+    const seen = (await ask(publicJson, { params: { token } })).body as Certificate;
+    expect(seen).to.deep.equal(JSON.parse(JSON.stringify(await certificateAt(ended))));
+    const { text } = await textOf(
+      new Uint8Array(await (await call(publicPdf, { params: { token } })).arrayBuffer()),
+    );
+    expect(text.replaceAll(" ", "")).to.include(address);
+    expect((await ask(publicJson, { params: { token: `${token.slice(0, -1)}!` } })).status).to.equal(404);
+    await ask(withdraw, { params: { code: ended } });
+    expect((await ask(publicJson, { params: { token } })).status).to.equal(410);
+    expect((await ask(publicPdf, { params: { token } })).status).to.equal(410);
+    const next = (await ask(make, { params: { code: ended }, body: { who: "tove" } })).body.address as string;
+    expect(tokenOf(next)).not.to.equal(token);
+    expect((await ask(make, { params: { code: "GW-1" }, body: { who: "tove" } })).status).to.equal(404);
+  });
+
+  it("shows a job's own photos under its link, and no other job's", async () => {
+    const picture = await sharp({ create: { width: 60, height: 40, channels: 3, background: "#457" } })
+      .jpeg()
+      .toBuffer();
+    const sent = async (code: string) => {
+      const id = uuid();
+      const search = `?${new URLSearchParams({ id, stage: "prove", who: "tove", at: new Date().toISOString(), caption: "On black" })}`;
+      expect((await ask(addPhoto, { params: { code }, search, raw: picture })).status).to.equal(201);
+      return id;
+    };
+    const [own, other] = [await sent(CODE), await sent("GW-1155")];
+    const token = tokenOf((await ask(make, { params: { code: CODE }, body: { who: "tove" } })).body.address);
+    const shown = await call(publicPhoto, { params: { token, id: own } });
+    expect(shown.headers.get("content-type")).to.equal("image/jpeg");
+    expect((await call(publicPhoto, { params: { token, id: other } })).status).to.equal(404);
+    const { text } = await textOf(
+      new Uint8Array(await (await call(publicPdf, { params: { token } })).arrayBuffer()),
+    );
+    expect(text).to.include("On black");
+  });
+});
