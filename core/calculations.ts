@@ -22,6 +22,10 @@ import { soakPlan } from "./heat/soak-plan.ts";
 import { thaw } from "./heat/thaw.ts";
 import { edgePlan } from "./lift/edge-plan.ts";
 import { liftStress } from "./lift/lift-stress.ts";
+import { pixelFaults } from "./prove/pixel-faults.ts";
+import { touchCover } from "./prove/touch-cover.ts";
+import { contactCheck } from "./rework/contact-check.ts";
+import { reflowProfile } from "./rework/reflow-profile.ts";
 import { photoInspect } from "./prove/photo-inspect.ts";
 import { routeChoice } from "./route/route-choice.ts";
 import { z } from "zod";
@@ -52,7 +56,11 @@ export const calculations: readonly Calculation[] = [
   borderCheck,
   cureDose,
   lampLife,
+  reflowProfile,
+  contactCheck,
   photoInspect,
+  touchCover,
+  pixelFaults,
   routeChoice,
 ] as unknown as readonly Calculation[];
 

@@ -661,6 +661,17 @@ const written: FamilyInput[] = [
       },
     ],
     functions: [picture, brightness, buttons],
+    joint: {
+      name: "backlight flex",
+      contacts: 10,
+      pins: 2,
+      // Two contacts for each pole of the light.
+      nets: [
+        [1, 2],
+        [9, 10],
+      ],
+      delicate: false,
+    },
     parts: [
       { key: "tray", name: "the film pack in its tray", irreplaceable: false, goes: "back in its place" },
     ],

@@ -40,6 +40,10 @@ export const cautions = {
     title: "Decaying film",
     text: "Old polarizers give off acetic acid: air moving. Hold the glass close to the peel line so that it does not bend.",
   },
+  meter: {
+    title: "Probing",
+    text: "Power off and isolated before the meter. Fine probes slip: no current into the panel, continuity only.",
+  },
   solder: {
     title: "Hot iron and fumes",
     text: "Iron near 380 °C, air near 300 °C, fume extraction on. Old solder may hold lead: wash hands.",

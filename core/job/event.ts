@@ -4,7 +4,11 @@ import { heatMethodKinds } from "../heat/heat-methods.ts";
 import { bubbleFates, bubblePlace } from "../bond/bubbles.ts";
 import { namedPattern } from "../bond/pattern.ts";
 import { acceptanceTable } from "../prove/acceptance.ts";
+import { panelTested } from "../prove/panel-test.ts";
 import { defect } from "../prove/photo-inspect.ts";
+import { alloyNames } from "../materials/alloys.ts";
+import { checkedContactPlan, probe } from "../rework/contact-check.ts";
+import { reflowReading } from "../rework/reflow-profile.ts";
 import { lightings } from "../prove/find-defects.ts";
 import { residuePatch } from "../clean/residue.ts";
 import { damage } from "../intake/damage.ts";
@@ -36,6 +40,8 @@ export const holdNames = [
   "clear-before-close",
   "screws-reconciled",
   "nothing-left-out",
+  "pins-home",
+  "joint-sound",
   "proved-shut",
 ] as const;
 export type HoldName = (typeof holdNames)[number];
@@ -224,6 +230,23 @@ export const eventData = {
     /** What the shop let pass when it was judged; the usual table where it is not told. */
     acceptance: acceptanceTable.optional(),
   }),
+  /** What a panel's own test told, part by part; the last of a part counts. */
+  "panel-tested": panelTested,
+  /** The solder of the new joint, and what was there before. */
+  "alloy-chosen": z.strictObject({
+    alloy: z.enum(alloyNames, { error: `must be one of ${alloyNames.join(", ")}` }),
+    before: z.enum([...alloyNames, "unknown"], {
+      error: `must be one of ${alloyNames.join(", ")}, unknown`,
+    }),
+  }),
+  /** A soldering profile as it was logged. */
+  "profile-read": z.strictObject({
+    source: z.enum(["logger", "simulated"], { error: "must be logger or simulated" }),
+    readings: z.array(reflowReading).min(3).max(2_000),
+  }),
+  /** How many contacts the joint has; what was probed before counts no more. */
+  "contacts-planned": checkedContactPlan,
+  "contact-probed": probe,
   "function-checked": z.strictObject({
     function: key(),
     result: z.enum(checkResults, { error: `must be one of ${checkResults.join(", ")}` }),

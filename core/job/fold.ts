@@ -6,6 +6,8 @@ import type { HeatMethodKind } from "../heat/heat-methods.ts";
 import type { Damage } from "../intake/damage.ts";
 import type { PacedStretch } from "../lift/cut-pace.ts";
 import type { ScrewMove } from "../open/screw-ledger.ts";
+import type { PanelTested, PanelTestPart } from "../prove/panel-test.ts";
+import type { ContactPlan } from "../rework/contact-check.ts";
 import type { Answers } from "../route/decision-tree.ts";
 import type { Edge } from "../stack/outline.ts";
 import type {
@@ -88,6 +90,12 @@ export interface JobState {
   filmAxes: Partial<Record<FilmSide, EventDataOf<"axis-chosen"> & Stamp>>;
   filmsTaken: (EventDataOf<"film-taken"> & Stamp)[];
   checks: Partial<Record<StageName, Record<string, Check>>>;
+  /** What the panel's own test told, the last of each part. */
+  panelTests: { [Part in PanelTestPart]?: Extract<PanelTested, { part: Part }> & Stamp };
+  alloy: (EventDataOf<"alloy-chosen"> & Stamp) | null;
+  profile: (EventDataOf<"profile-read"> & Stamp) | null;
+  contacts: ContactPlan | null;
+  probes: EventDataOf<"contact-probed">[];
   inspections: (EventDataOf<"photo-inspected"> & { id: string; stage: StageName } & Stamp)[];
   parts: (EventDataOf<"part-spent"> & { stage: StageName } & Stamp)[];
   /** The lots at the bench, the last of each kind. */
@@ -148,6 +156,11 @@ function emptyState(): JobState {
     filmAxes: {},
     filmsTaken: [],
     checks: {},
+    panelTests: {},
+    alloy: null,
+    profile: null,
+    contacts: null,
+    probes: [],
     inspections: [],
     parts: [],
     lots: {},
@@ -349,6 +362,22 @@ export function applyEvent(before: JobState, event: JobEvent): JobState {
         ...state.inspections,
         { ...event.data, id: event.id, stage: event.stage, ...stamp },
       ];
+      break;
+    case "panel-tested":
+      state.panelTests = { ...state.panelTests, [event.data.part]: { ...event.data, ...stamp } };
+      break;
+    case "alloy-chosen":
+      state.alloy = { ...event.data, ...stamp };
+      break;
+    case "profile-read":
+      state.profile = { ...event.data, ...stamp };
+      break;
+    case "contacts-planned":
+      state.contacts = event.data;
+      state.probes = [];
+      break;
+    case "contact-probed":
+      state.probes = [...state.probes, event.data];
       break;
     case "function-checked": {
       const { function: checked, result, note } = event.data;

@@ -14,6 +14,7 @@ import { DISCHARGE, dischargeLeftS } from "./stages/open.ts";
 import { imbalance, returnsFor, screwLedger } from "../open/screw-ledger.ts";
 import { checkStep, fillLengths, hasTouch, type StepContext } from "./step.ts";
 import { judgeInspection, tooManyIn } from "../prove/acceptance.ts";
+import { jointCheck, jointFaults, jointOf } from "../rework/joint.ts";
 import { stagesToReopen } from "./reopen.ts";
 import { routes, stageTitles } from "./route.ts";
 
@@ -306,6 +307,46 @@ const lotInDate: HoldCheck = ({ state, nowMs }, draft) => {
   };
 };
 
+/** A joint that is soldered askew is not mended by probing it. */
+const pinsHome: HoldCheck = ({ state, family }, draft) => {
+  const solders = draft.stage === "rework" && draft.kind === "step-done" && draft.data.step === "solder";
+  if (!solders || stepKey("rework", "align") in state.stepsDone) return null;
+  const { pins, name } = jointOf(family);
+  return {
+    name: "pins-home",
+    sentence:
+      pins > 0
+        ? `Nobody has seen the ${pins} locating pins of the ${name} home: no solder before that.`
+        : `Nobody has seen the ${name} in line: no solder before that.`,
+    lifts: [
+      {
+        label: pins > 0 ? "Pins home" : "In line",
+        draft: () => ({ stage: "rework", kind: "step-done", data: { step: "align" } }),
+      },
+    ],
+    overridable: true,
+  };
+};
+
+/** A joint goes on only where every pair was probed and does as it should. */
+const jointSound: HoldCheck = ({ state, family }, draft) => {
+  if (draft.stage !== "rework" || draft.kind !== "stage-ended") return null;
+  const check = jointCheck(state, family);
+  const faults = jointFaults(check);
+  const { untested, contradictions } = check;
+  if (!faults && untested.length === 0 && contradictions.length === 0) return null;
+  return {
+    name: "joint-sound",
+    sentence: faults
+      ? `The joint is not sound: ${faults}.`
+      : untested.length > 0
+        ? `${untested.length} ${untested.length === 1 ? "pair is" : "pairs are"} not probed yet.`
+        : "Two readings of the joint contradict each other.",
+    lifts: [],
+    overridable: true,
+  };
+};
+
 const provedBeforeClose: HoldCheck = (context, draft) => {
   const { state, family } = context;
   if (draft.kind !== "stage-started" || draft.stage !== "close") return null;
@@ -334,13 +375,13 @@ const clearBeforeClose: HoldCheck = ({ state, family }, draft) => {
   return {
     name: "clear-before-close",
     sentence: `The last photo does not pass: too many ${tooMany}. Send it back, or look again.`,
-    lifts: stagesToReopen(state)
-      .filter((to) => to === "clean" || to === "lift")
-      .reverse()
-      .map((to) => ({
-        label: `Back to ${stageTitles[to].toLowerCase()}`,
-        draft: () => ({ stage: "prove", kind: "sent-back", data: { to, reason } }),
-      })),
+    lifts: (routes[state.route].stages.includes("clean")
+      ? (["clean", "lift"] as const)
+      : (["fit"] as const)
+    ).map((to) => ({
+      label: `Back to ${stageTitles[to].toLowerCase()}`,
+      draft: () => ({ stage: "prove", kind: "sent-back", data: { to, reason } }),
+    })),
     overridable: true,
   };
 };
@@ -427,6 +468,8 @@ const holdChecks: readonly HoldCheck[] = [
   powerIsolated,
   screwsReconciled,
   nothingLeftOut,
+  pinsHome,
+  jointSound,
   provedShut,
   stepsLeft,
   routePossible,

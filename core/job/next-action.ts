@@ -66,7 +66,7 @@ export function nextAction(context: StepContext): NextAction | null {
     if (step) {
       action = ofStep(context, step);
       // Only these kinds can be held within a stage; the other drafts may take a calculation, so they are not made here.
-      if (/^((connector|screws|move)-|(risk|shut|spend|spend-film|lay|tape|solvent)$)/.test(step.key))
+      if (/^((connector|screws|move)-|(risk|shut|solder|spend|spend-film|lay|tape|solvent)$)/.test(step.key))
         probe = step.draft();
     } else if (stage === "close") {
       const outcome = state.route === "assembly" ? "assembly fitted" : "repaired";

@@ -7,6 +7,7 @@ import { placeOffPanel } from "../bond/pattern.ts";
 import { hasLaid } from "../clean/freshness.ts";
 import { applyEvent, foldJob, screwMove, standingEvents, type JobState } from "./fold.ts";
 import { holdOn, type Hold } from "./holds.ts";
+import { contactsOf } from "../rework/joint.ts";
 import { stagesToReopen } from "./reopen.ts";
 import { routes, stageTitles } from "./route.ts";
 
@@ -46,6 +47,7 @@ const anyTime = new Set<EventDraft["kind"]>([
   "quoted",
   "lot-chosen",
   "photo-inspected",
+  "panel-tested",
   "sent-back",
   "family-adopted",
   "job-ended",
@@ -110,6 +112,30 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
       const { defects } = draft.data;
       const off = pointOffPanel(family.outline, defects);
       return off < 0 ? null : no(`${offPanelWords(family.outline, defects[off]!)}.`, `defects[${off}]`);
+    }
+    case "contact-probed": {
+      const { a, b } = draft.data;
+      const { contacts } = contactsOf(state, family);
+      if (a === b) return no(`${a} must not be probed against itself.`, "b");
+      return Math.max(a, b) > contacts ? no(`The joint has ${contacts} contacts.`, a > b ? "a" : "b") : null;
+    }
+    case "profile-read": {
+      const { readings } = draft.data;
+      const late = readings.findIndex(({ timeS }, i) => i > 0 && timeS <= readings[i - 1]!.timeS);
+      return late < 0
+        ? null
+        : no(`${readings[late]!.timeS} s must be after the reading before it.`, `readings[${late}].timeS`);
+    }
+    case "panel-tested": {
+      const { data } = draft;
+      if (data.part !== "pixels") return null;
+      const off = data.faults.findIndex(({ xPx, yPx }) => xPx >= data.widthPx || yPx >= data.heightPx);
+      return off < 0
+        ? null
+        : no(
+            `A fault must lie on the screen, which is ${data.widthPx} × ${data.heightPx} pixels.`,
+            `faults[${off}]`,
+          );
     }
     case "bubble-marked": {
       const { xMm, yMm } = draft.data;

@@ -50,6 +50,8 @@ export function reopenStages(state: JobState, to: StageName): Partial<JobState> 
     },
     ...(reopened.has("lift") ? { stretches: [], paces: [] } : {}),
     ...(reopened.has("bond") ? { bubbles: [] } : {}),
+    ...(reopened.has("rework") ? { profile: null, probes: [] } : {}),
+    panelTests: {},
     linersCounted: null,
     told: null,
     // A signature covers what stood when it was given.

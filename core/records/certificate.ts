@@ -8,6 +8,10 @@ import { routes, stageNames, stageTitles, type StageName } from "../job/route.ts
 import { settingWords } from "../job/setting-words.ts";
 import { linersOf } from "../open/opening-order.ts";
 import { screwLedger } from "../open/screw-ledger.ts";
+import { calculatePixelFaults } from "../prove/pixel-faults.ts";
+import { alloyNamed } from "../materials/alloys.ts";
+import { jointCheck } from "../rework/joint.ts";
+import { calculateReflowProfile } from "../rework/reflow-profile.ts";
 import { judgeInspection } from "../prove/acceptance.ts";
 import { defectKinds, lightings } from "../prove/find-defects.ts";
 import type { Family } from "../stack/family.ts";
@@ -235,6 +239,88 @@ function countsMeasured(family: Family, state: JobState): Measured[] {
   ];
 }
 
+/** What the panel's own test and the joint's told. */
+function testsMeasured(family: Family, state: JobState): Measured[] {
+  const { touch, pixels, pacing } = state.panelTests;
+  const list: Measured[] = [];
+  if (state.alloy && state.profile) {
+    const { readings, source } = state.profile;
+    const { alloy } = state.alloy;
+    const { peakC, aboveLiquidusS, faults } = calculateReflowProfile({ readings, alloy });
+    const { peakC: peak, aboveS } = alloyNamed(alloy);
+    const within = (low: number, high: number, unit: string) => `${low} to ${high} ${unit}, ${alloy}`;
+    const isFree = (...kinds: string[]) => !faults.some(({ kind }) => kinds.includes(kind));
+    list.push(
+      {
+        stage: "rework",
+        what: "Peak of the joint",
+        value: rounded(peakC),
+        unit: "°C",
+        limit: within(peak.least.value, peak.most.value, "°C"),
+        passes: isFree("never melted", "peak too low", "peak too high"),
+        source,
+      },
+      {
+        stage: "rework",
+        what: "Solder liquid for",
+        value: Math.round(aboveLiquidusS),
+        unit: "s",
+        limit: within(aboveS.least.value, aboveS.most.value, "s"),
+        passes: isFree("never melted", "liquid too short", "liquid too long"),
+        source,
+      },
+    );
+  }
+  if (state.probes.length > 0) {
+    const { pairs, untested, faults } = jointCheck(state, family);
+    list.push({
+      stage: "rework",
+      what: "Pairs of contacts probed",
+      value: pairs.length - untested.length,
+      unit: "",
+      limit: `all ${pairs.length}, no short and no open`,
+      passes: untested.length === 0 && faults.length === 0,
+      source: "counted",
+    });
+  }
+  if (touch) {
+    list.push({
+      stage: "prove",
+      what: "Touch answers over",
+      value: rounded(touch.coveragePct),
+      unit: "%",
+      limit: "all of it, no jump, never lost",
+      passes: touch.verdict === "pass",
+      source: "device",
+    });
+  }
+  if (pixels) {
+    const { widthPx, heightPx, faults } = pixels;
+    const { class: name } = calculatePixelFaults({ widthPx, heightPx, faults });
+    list.push({
+      stage: "prove",
+      what: "Pixel faults",
+      value: faults.length,
+      unit: "",
+      limit: `class ${name} of ISO 9241-307 (from memory)`,
+      passes: null,
+      source: pixels.source === "hand" ? "hand" : "device",
+    });
+  }
+  if (pacing) {
+    list.push({
+      stage: "prove",
+      what: "Pictures that came late",
+      value: rounded(pacing.latePct, 2),
+      unit: "%",
+      limit: null,
+      passes: null,
+      source: "device",
+    });
+  }
+  return list;
+}
+
 /** What is known of a job as a certificate; before it has ended a draft of one. `nameOf` gives a technician's name by its key. */
 export function certificateOf(
   code: string,
@@ -250,6 +336,7 @@ export function certificateOf(
     ...readingsMeasured(family, state),
     ...doseMeasured(family, state),
     ...timesMeasured(state),
+    ...testsMeasured(family, state),
     ...countsMeasured(family, state),
   ];
   const isSimulated =

@@ -167,6 +167,22 @@ export const routeCost = z.strictObject({
 });
 export type RouteCost = z.output<typeof routeCost>;
 
+/** A soldered joint of many contacts: how many, which are joined on purpose, and the pins that place it. */
+export const joint = z.strictObject({
+  name: words(80),
+  contacts: boundedWhole(2, 200),
+  /** Two rows face each other; contact numbers run along the first and back along the second. */
+  rows: boundedWhole(1, 2).default(1),
+  pins: boundedWhole(0, 6).default(2),
+  nets: z
+    .array(z.array(boundedWhole(1, 200)).min(2))
+    .max(100)
+    .default([]),
+  /** Bears only so much: a delicate flex wants a low-temperature solder. */
+  delicate: z.boolean().default(false),
+});
+export type Joint = z.output<typeof joint>;
+
 function unique(
   keys: readonly string[],
   at: (index: number) => (string | number)[],
@@ -206,6 +222,8 @@ export const family = z
     routes: z.array(z.enum(routeNames)).min(1),
     seams: z.array(seam).max(10),
     costs: z.array(routeCost).max(10).default([]),
+    /** The soldered joint between panel and board or backlight, where there is one. */
+    joint: joint.optional(),
     power: z.enum(powers, { error: `must be one of ${powers.join(", ")}` }),
     /** How long the capacitors take after the plug is out, s; assumed where it is not named. Mains only. */
     dischargeS: bounded(10, 7_200).optional(),
@@ -260,6 +278,16 @@ export const family = z
         }
       });
     });
+    const joined = new Set<number>();
+    candidate.joint?.nets.forEach((net, i) =>
+      net.forEach((number, k) => {
+        const { contacts } = candidate.joint!;
+        if (number > contacts)
+          fault(["joint", "nets", i, k], `${number} must be one of the ${contacts} contacts`);
+        else if (joined.has(number)) fault(["joint", "nets", i, k], `${number} stands in two nets`);
+        joined.add(number);
+      }),
+    );
     candidate.windows.forEach((w, i) => {
       const { xMm, yMm, widthMm, heightMm } = windowBox(w);
       const { outline: panel } = candidate;

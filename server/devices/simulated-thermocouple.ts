@@ -7,11 +7,11 @@ export const LAG_S = 2;
 const NOISE_K = 0.25;
 
 /**
- * A stand-in for a thermocouple: it follows what the model says of the glue line, late by its lag and with a little noise.
+ * A stand-in for a thermocouple: it follows what the model says of what it touches, late by its lag and with a little noise.
  * Time and chance come in, so that a test can hold both; `speed` is how many times as fast that time runs.
  */
 export function simulatedThermocouple(
-  glueLineC: (nowMs: number) => number,
+  touchedC: (nowMs: number) => number,
   now: () => number = Date.now,
   random: () => number = Math.random,
   speed = 1,
@@ -22,11 +22,11 @@ export function simulatedThermocouple(
     isSimulated: true,
     everyMs: ticks.everyMs,
     start(onReading) {
-      let beadC = glueLineC(now());
+      let beadC = touchedC(now());
       let lastMs = now();
       return ticks.run(() => {
         const atMs = now();
-        beadC += (glueLineC(atMs) - beadC) * (1 - Math.exp(-(atMs - lastMs) / 1_000 / LAG_S));
+        beadC += (touchedC(atMs) - beadC) * (1 - Math.exp(-(atMs - lastMs) / 1_000 / LAG_S));
         lastMs = atMs;
         onReading({ atMs, valueC: Number((beadC + NOISE_K * noise(random)).toFixed(2)) });
       });

@@ -9,17 +9,22 @@ interface Asked {
   /** Sent as it is. */
   raw?: string | Uint8Array;
   search?: string;
+  headers?: Record<string, string>;
+  clientAddress?: string;
 }
 
 /** Calls an endpoint as the server would, without a server. */
 export async function call(
   route: APIRoute,
-  { params = {}, body, raw, search = "" }: Asked = {},
+  { params = {}, body, raw, search = "", headers = {}, clientAddress = "10.0.0.1" }: Asked = {},
 ): Promise<Response> {
   const url = new URL(`http://bench.test/${search}`);
   const sent = raw ?? (body === undefined ? undefined : JSON.stringify(body));
-  const request = new Request(url, sent === undefined ? {} : { method: "POST", body: sent as BodyInit });
-  return (await route({ params, request, url } as never)) as Response;
+  const request = new Request(url, {
+    headers,
+    ...(sent === undefined ? {} : { method: "POST", body: sent as BodyInit }),
+  });
+  return (await route({ params, request, url, clientAddress } as never)) as Response;
 }
 
 /** Calls an endpoint that answers JSON. */

@@ -83,6 +83,22 @@ const examples: Record<string, object> = {
     startGapUm: 2000,
     endGapUm: 150,
   },
+  "reflow-profile": {
+    readings: [
+      { timeS: 0, temperatureC: 25 },
+      { timeS: 60, temperatureC: 150 },
+      { timeS: 150, temperatureC: 200 },
+      { timeS: 190, temperatureC: 245 },
+      { timeS: 250, temperatureC: 60 },
+    ],
+    alloy: "SAC305",
+  },
+  "contact-check": { contacts: 6, mode: "neighbours", readings: [{ a: 1, b: 2, reading: "beep" }] },
+  "touch-cover": {
+    strokes: [{ pointer: 1, points: [{ xPx: 10, yPx: 10, tMs: 0 }] }],
+    grid: { widthPx: 400, heightPx: 300, columns: 8, rows: 6 },
+  },
+  "pixel-faults": { widthPx: 800, heightPx: 480, faults: [{ kind: "bright", xPx: 10, yPx: 20 }] },
   "photo-inspect": {
     width: 40,
     height: 32,

@@ -24,6 +24,7 @@ import { ClosePanel } from "../close/ClosePanel.tsx";
 import { CurePanel } from "../cure/CurePanel.tsx";
 import type { PanelProps } from "../stage/panel.ts";
 import { ProvePanel, type ProveKnowledge } from "../prove/ProvePanel.tsx";
+import { ReworkPanel } from "../rework/ReworkPanel.tsx";
 import { IntakePanel, type IntakeKnowledge } from "../intake/IntakePanel.tsx";
 import { Photos } from "../photos/Photos.tsx";
 import { OpenPanel } from "../stage/OpenPanel.tsx";
@@ -97,6 +98,8 @@ function StagePanel({
       return <LiftPanel {...props} {...{ usualLift, shopReadings, fits }} />;
     case "clean":
       return <CleanPanel {...props} room={room} />;
+    case "rework":
+      return <ReworkPanel {...props} />;
     case "bond":
       return <BondPanel {...props} />;
     case "cure":

@@ -176,6 +176,18 @@ describe("the log", () => {
           { kind: "speck", xMm: 20, yMm: 30, areaMm2: 0.2, lengthMm: 0.5, strength: 14, overruled: false },
         ],
       },
+      "panel-tested": { part: "pacing", frames: 300, medianMs: 16.7, worstMs: 33, latePct: 1.2 },
+      "alloy-chosen": { alloy: "SAC305", before: "unknown" },
+      "profile-read": {
+        source: "simulated",
+        readings: [
+          { timeS: 0, temperatureC: 25 },
+          { timeS: 60, temperatureC: 180 },
+          { timeS: 120, temperatureC: 240 },
+        ],
+      },
+      "contacts-planned": { contacts: 12, mode: "neighbours", nets: [] },
+      "contact-probed": { a: 1, b: 2, reading: "silence" },
       "function-checked": { function: "touch", result: "not-fitted" },
       "part-spent": { part: "glass", quantity: 1, unit: "piece" },
       "lot-chosen": {

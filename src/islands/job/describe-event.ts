@@ -11,6 +11,9 @@ import { answerNamed, questionNamed } from "../../../core/route/decision-tree.ts
 import { calculateRouteChoice } from "../../../core/route/route-choice.ts";
 import { calculateLiftStress } from "../../../core/lift/lift-stress.ts";
 import { judgeInspection } from "../../../core/prove/acceptance.ts";
+import type { PanelTested } from "../../../core/prove/panel-test.ts";
+import { calculatePixelFaults } from "../../../core/prove/pixel-faults.ts";
+import { listed } from "../../../core/words.ts";
 import { lightingWords } from "../../../core/prove/find-defects.ts";
 import { methodOf } from "../../../core/heat/heat-methods.ts";
 import type { Preferences } from "../../ui/preferences.ts";
@@ -49,6 +52,21 @@ function describeScrews(
       .map(({ cell, hole, meant }) => `${cell} into hole ${hole}${meant ? " (meant)" : ""}`),
   ];
   return `${data.screws.length > 1 ? "Screws" : "Screw"} ${words.join(", ")} back`;
+}
+
+function describePanelTest(data: PanelTested): string {
+  switch (data.part) {
+    case "patterns": {
+      const bad = data.seen.filter(({ good }) => !good).map(({ pattern }) => pattern);
+      return `Patterns ${data.source === "panel" ? "on the panel" : "compared"}: ${bad.length > 0 ? `wrong on ${listed(bad)}` : `${data.seen.length} good`}`;
+    }
+    case "pixels":
+      return `Pixel faults: ${data.faults.length}, class ${calculatePixelFaults({ widthPx: data.widthPx, heightPx: data.heightPx, faults: data.faults }).class}`;
+    case "pacing":
+      return `Pictures every ${data.medianMs.toFixed(1)} ms, ${data.latePct.toFixed(1)} % late`;
+    case "touch":
+      return `Touch: ${Math.round(data.coveragePct)} % answers, ${data.verdict}`;
+  }
 }
 
 /** One line for the log: what an event says, in the words of the bench. */
@@ -168,6 +186,19 @@ export function describeEvent(
       const { verdict } = judgeInspection(family, event.data);
       return `Looked through ${lightingWords[lighting]}${source === "simulated" ? " (simulated)" : ""}: ${counted.length} ${counted.length === 1 ? "defect" : "defects"}, ${verdict}${defects.length > counted.length ? `; ${defects.length - counted.length} overruled` : ""}`;
     }
+    case "panel-tested":
+      return describePanelTest(event.data);
+    case "alloy-chosen":
+      return `Solder: ${event.data.alloy}, before it ${event.data.before}`;
+    case "profile-read": {
+      const { source, readings } = event.data;
+      const peakC = Math.max(...readings.map(({ temperatureC }) => temperatureC));
+      return `Soldering profile, ${readings.length} readings, peak ${temperatureText(peakC, preferences)}${source === "simulated" ? " (simulated)" : ""}`;
+    }
+    case "contacts-planned":
+      return `${event.data.contacts} contacts to probe, ${event.data.mode}`;
+    case "contact-probed":
+      return `Contacts ${event.data.a} and ${event.data.b}: ${event.data.reading}`;
     case "function-checked": {
       const name = family.functions.find((f) => f.key === event.data.function)?.name ?? event.data.function;
       return `${name} ${results[event.data.result]}${event.data.note ? `: ${event.data.note}` : ""}`;

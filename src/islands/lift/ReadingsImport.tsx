@@ -1,25 +1,13 @@
-import Papa from "papaparse";
-import { useMemo, useState } from "react";
 import type { EventDraft } from "../../../core/job/event.ts";
 import type { StageName } from "../../../core/job/route.ts";
-import { guessShape, readTable, type TableShape } from "../../../core/readings/reading-table.ts";
-import { Field } from "../../ui/Field.tsx";
-import { durationText, Temperature } from "../../ui/quantity.tsx";
+import type { TableReading } from "../../../core/readings/reading-table.ts";
+import { LoggerTable } from "../readings/LoggerTable.tsx";
 
-const LARGEST_FILE = 8 * 1024 * 1024;
 /** So many go into one entry of the log. */
 const MOST_IN_EVENT = 2_000;
 const MOST_READINGS = 20_000;
-const SHOWN_ROWS = 5;
-const SHOWN_FAULTS = 5;
 
-interface Opened {
-  name: string;
-  rows: string[][];
-  shape: TableShape;
-}
-
-/** A logger's file: its columns chosen with a look at what comes of it, before any of it is kept. */
+/** A logger's file of the glue line, kept with the job. */
 export function ReadingsImport({
   code,
   stage,
@@ -34,35 +22,7 @@ export function ReadingsImport({
   send: (draft: EventDraft) => boolean;
   disabled: boolean;
 }) {
-  const [opened, setOpened] = useState<Opened | null>(null);
-  const [fault, setFault] = useState<string>();
-  const [told, setTold] = useState<string>();
-  const table = useMemo(() => (opened ? readTable(opened.rows, opened.shape) : null), [opened]);
-
-  const open = async (file: File) => {
-    setFault(undefined);
-    setTold(undefined);
-    setOpened(null);
-    if (file.size > LARGEST_FILE) {
-      setFault(
-        `${file.name}: ${Math.ceil(file.size / 1024 / 1024)} MB must be at most ${LARGEST_FILE / 1024 / 1024} MB`,
-      );
-      return;
-    }
-    const { data } = Papa.parse<string[]>(await file.text(), { skipEmptyLines: true });
-    const shape = guessShape(data);
-    if (readTable(data, shape).readings.length === 0 && data.every((row) => row.length < 2)) {
-      setFault(
-        `${file.name}: there are no two columns in it, so nothing that could be a time and a temperature`,
-      );
-      return;
-    }
-    setOpened({ name: file.name, rows: data, shape });
-  };
-  const change = (more: Partial<TableShape>) =>
-    opened && setOpened({ ...opened, shape: { ...opened.shape, ...more } });
-  const keep = () => {
-    const readings = table!.readings.slice(0, MOST_READINGS);
+  const take = (readings: readonly TableReading[]) => {
     const lastS = readings.at(-1)!.offsetS;
     // Where the file names no moment, it began with the soak; without one, it ends now.
     const startMs = soakStartedAt === null ? Date.now() - lastS * 1_000 : Date.parse(soakStartedAt);
@@ -72,67 +32,25 @@ export function ReadingsImport({
     }));
     for (let from = 0; from < values.length; from += MOST_IN_EVENT) {
       const some = values.slice(from, from + MOST_IN_EVENT);
-      if (
-        !send({
-          stage,
-          kind: "reading-taken",
-          data: { quantity: "glue line", source: "logger", values: some },
-        })
-      )
-        return;
+      const data = { quantity: "glue line" as const, source: "logger" as const, values: some };
+      if (!send({ stage, kind: "reading-taken", data })) return false;
     }
-    setTold(`${values.length} readings over ${durationText(lastS)} are in.`);
-    setOpened(null);
+    return true;
   };
-  const header = opened?.shape.hasHeader ? opened.rows[0]! : [];
-  const columns = opened ? Math.max(...opened.rows.slice(0, 20).map((row) => row.length)) : 0;
-  const pick = (
-    label: string,
-    value: string | number,
-    options: readonly (readonly [string | number, string])[],
-    onChange: (value: string) => void,
-  ) => (
-    <Field label={label}>
-      {(attributes) => (
-        <select
-          {...attributes}
-          className="entry"
-          value={value}
-          onChange={(event) => onChange(event.target.value)}
-        >
-          {options.map(([key, text]) => (
-            <option key={key} value={key}>
-              {text}
-            </option>
-          ))}
-        </select>
-      )}
-    </Field>
-  );
-  const columnOptions = Array.from(
-    { length: columns },
-    (_, i) => [i, header[i]?.trim() || `Column ${i + 1}`] as const,
-  );
-
   return (
-    <details className="mt-2">
-      <summary className="min-h-12 content-center font-semibold">Readings from a logger</summary>
-      <Field label="File (CSV, tabs or semicolons)" fault={fault}>
-        {(attributes) => (
-          <input
-            {...attributes}
-            type="file"
-            accept=".csv,.tsv,.txt,text/csv,text/plain"
-            className="entry"
-            disabled={disabled}
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              if (file) void open(file);
-              event.target.value = "";
-            }}
-          />
-        )}
-      </Field>
+    <LoggerTable
+      measures="Glue line"
+      most={MOST_READINGS}
+      note={(time) =>
+        time === "instant"
+          ? "At the moments that the file names."
+          : soakStartedAt === null
+            ? "The last one is taken as now."
+            : "The first one is taken as the start of the soak."
+      }
+      onTake={take}
+      disabled={disabled}
+    >
       <a
         href={`/api/jobs/${code}/readings.csv`}
         download
@@ -140,106 +58,6 @@ export function ReadingsImport({
       >
         All readings of this job as CSV
       </a>
-      {told && (
-        <p role="status" className="mt-2 text-done">
-          {told}
-        </p>
-      )}
-      {opened && table && (
-        <div className="mt-3">
-          <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
-            {pick("Time", opened.shape.timeColumn, columnOptions, (v) => change({ timeColumn: Number(v) }))}
-            {pick(
-              "Written as",
-              opened.shape.time,
-              [
-                ["seconds", "Seconds"],
-                ["clock", "Clock, 14:03:20"],
-                ["instant", "Date and time"],
-              ],
-              (v) => change({ time: v as TableShape["time"] }),
-            )}
-            {pick("Glue line", opened.shape.valueColumn, columnOptions, (v) =>
-              change({ valueColumn: Number(v) }),
-            )}
-            {pick(
-              "Unit",
-              opened.shape.unit,
-              [
-                ["C", "°C"],
-                ["F", "°F"],
-              ],
-              (v) => change({ unit: v as TableShape["unit"] }),
-            )}
-            {pick(
-              "Decimals",
-              opened.shape.decimalComma ? "comma" : "point",
-              [
-                ["point", "21.5"],
-                ["comma", "21,5"],
-              ],
-              (v) => change({ decimalComma: v === "comma" }),
-            )}
-            {pick(
-              "First row",
-              opened.shape.hasHeader ? "names" : "reading",
-              [
-                ["names", "Names"],
-                ["reading", "A reading"],
-              ],
-              (v) => change({ hasHeader: v === "names" }),
-            )}
-          </div>
-          <table className="mt-3 w-full text-left">
-            <thead>
-              <tr className="border-b-2 border-ink">
-                <th className="py-1 pr-4">After</th>
-                <th className="py-1 pr-4">Glue line</th>
-              </tr>
-            </thead>
-            <tbody>
-              {table.readings.slice(0, SHOWN_ROWS).map(({ offsetS, valueC }) => (
-                <tr key={offsetS} className="border-b border-line">
-                  <td className="py-1 pr-4">{Number(offsetS.toFixed(1))} s</td>
-                  <td>
-                    <Temperature c={valueC} digits={1} />
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {table.faults.length > 0 && (
-            <ul role="alert" className="edge-hatch mt-2 text-film">
-              {table.faults.slice(0, SHOWN_FAULTS).map(({ row, message }) => (
-                <li key={row}>
-                  Row {row}: {message}
-                </li>
-              ))}
-              {table.faults.length > SHOWN_FAULTS && (
-                <li>and {table.faults.length - SHOWN_FAULTS} more rows</li>
-              )}
-            </ul>
-          )}
-          <div className="mt-3 flex flex-wrap items-center gap-3">
-            <button
-              type="button"
-              className="control-strong disabled:opacity-50"
-              disabled={disabled || table.readings.length === 0}
-              onClick={keep}
-            >
-              Bring in {Math.min(MOST_READINGS, table.readings.length)} readings
-            </button>
-            <span className="text-soft">
-              {opened.shape.time === "instant"
-                ? "At the moments that the file names."
-                : soakStartedAt === null
-                  ? "The last one is taken as now."
-                  : "The first one is taken as the start of the soak."}
-              {table.faults.length > 0 && " Rows with a fault stay out."}
-            </span>
-          </div>
-        </div>
-      )}
-    </details>
+    </LoggerTable>
   );
 }

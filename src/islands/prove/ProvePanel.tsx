@@ -1,6 +1,7 @@
 import { checkResults, type CheckResult } from "../../../core/job/event.ts";
 import type { AcceptanceRow } from "../../../core/prove/acceptance.ts";
 import { useDraft } from "../../ui/useDraft.ts";
+import { PanelTest } from "./PanelTest.tsx";
 import { PhotoInspection } from "./PhotoInspection.tsx";
 import type { PanelProps } from "../stage/panel.ts";
 import { stageAnswer } from "../stage/stage-answer.ts";
@@ -23,6 +24,7 @@ export function ProvePanel(props: PanelProps & ProveKnowledge) {
           <FunctionRow key={f.key} {...props} functionKey={f.key} />
         ))}
       </ul>
+      <PanelTest {...props} />
       <PhotoInspection {...props} />
     </>
   );

@@ -7,11 +7,12 @@ import { standInClock, standInTime } from "../../../../../server/devices/stand-i
 import { simulatedThermocouple } from "../../../../../server/devices/simulated-thermocouple.ts";
 import { deviceStream } from "../../../../../server/event-stream.ts";
 import { simulatedGlueLine } from "../../../../../server/devices/simulated-glue-line.ts";
+import { simulatedJoint } from "../../../../../server/devices/simulated-joint.ts";
 import { faulty, problem } from "../../../../../server/problem.ts";
 import { findJob } from "../../../../../server/store/jobs.ts";
 
 /**
- * Server-sent events: what a thermocouple in the glue line of this job reads. It is the stand-in that ships with the product; `?at=`
+ * Server-sent events: what a thermocouple reads in the glue line of this job, or at its joint while that is soldered. It is the stand-in that ships with the product; `?at=`
  * is the page's own time in ms since 1970, so that both go by one clock, `&speed=` lets it live up to 600 times as fast.
  */
 export const GET: APIRoute = async ({ params, request, url }) => {
@@ -22,14 +23,12 @@ export const GET: APIRoute = async ({ params, request, url }) => {
   if (!job) return problem(404, "No such job", `There is no job ${params.code}.`);
   const state = foldJob(job.events);
   const { family } = job.family;
+  const clock = standInClock(time.data);
+  const { speed } = time.data;
+  const touching = (touchedC: (nowMs: number) => number) =>
+    deviceStream(request, simulatedThermocouple(touchedC, clock, Math.random, speed));
+  if (state.present === "rework") return touching(simulatedJoint(state.alloy?.alloy ?? "SAC305", clock()));
   const seam = seamOf(family, state.route);
   if (!isHeated(seam)) return problem(409, "Nothing is heated", "This job's route heats no glue line.");
-  const { speed } = time.data;
-  const device = simulatedThermocouple(
-    simulatedGlueLine(family, seam, state),
-    standInClock(time.data),
-    Math.random,
-    speed,
-  );
-  return deviceStream(request, device);
+  return touching(simulatedGlueLine(family, seam, state));
 };

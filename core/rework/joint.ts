@@ -1,0 +1,60 @@
+import type { JobState } from "../job/fold.ts";
+import { alloyNamed } from "../materials/alloys.ts";
+import type { Family, Joint } from "../stack/family.ts";
+import { calculateContactCheck, type ContactCheck, type ContactPlan } from "./contact-check.ts";
+
+/** What is reckoned with where a family says nothing of its joint. Assumed: a small flex. */
+const USUAL: Joint = { name: "flex", contacts: 8, rows: 1, pins: 2, nets: [], delicate: false };
+
+export const jointOf = (family: Pick<Family, "joint">): Joint => family.joint ?? USUAL;
+
+/** The contacts that are probed: as planned on the job, else as the family has them. */
+export function contactsOf(
+  { contacts }: Pick<JobState, "contacts">,
+  family: Pick<Family, "joint">,
+): ContactPlan {
+  const { contacts: count, nets } = jointOf(family);
+  return contacts ?? { contacts: count, mode: "neighbours", nets };
+}
+
+/** How the joint stands by what was probed. */
+export const jointCheck = (
+  state: Pick<JobState, "contacts" | "probes">,
+  family: Pick<Family, "joint">,
+): ContactCheck => calculateContactCheck({ ...contactsOf(state, family), readings: state.probes });
+
+/** Contacts that do not do as they should, in words. */
+export const jointFaults = ({ faults }: ContactCheck): string =>
+  faults
+    .map(({ kind, a, b }) =>
+      kind === "short" ? `short between ${a} and ${b}` : `open between ${a} and ${b}`,
+    )
+    .join(", ");
+
+/** What to mind of a solder, by itself and over what was there before. */
+export function alloyCautions({ alloy, before }: NonNullable<JobState["alloy"]>): string[] {
+  const { liquidusC } = alloyNamed("Sn42Bi58");
+  const cautions: string[] = [];
+  const isLow = alloy === "Sn42Bi58";
+  if (isLow || before === "Sn42Bi58") {
+    cautions.push(
+      `A low-temperature joint softens long before its ${liquidusC.value} °C: no hot plate above 100 °C and no hot air near it from now on. Write it on the panel.`,
+    );
+  }
+  if ((isLow && before === "Sn63Pb37") || (alloy === "Sn63Pb37" && before === "Sn42Bi58")) {
+    cautions.push(
+      "Lead and bismuth together melt at about 96 °C (ternary eutectic, from memory): clear every trace of the old solder.",
+    );
+  }
+  if (before === "unknown") {
+    cautions.push(
+      "Not known what was there before: clear it with braid, take it for leaded, and do not mix.",
+    );
+  }
+  if (alloy === "Sn63Pb37" || before === "Sn63Pb37") {
+    cautions.push(
+      "Lead: gloves or washed hands, fumes drawn off; where the law forbids it in what is sold, it is not used.",
+    );
+  }
+  return cautions;
+}

@@ -1,0 +1,79 @@
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { panelPatterns } from "../../core/prove/panel-test.ts";
+
+/** Painting is split into so many cells, about as large as a fingertip on a hand-held panel. */
+export const TOUCH_GRID = { columns: 12, rows: 8 } as const;
+const PACING_MS = 5_000;
+/** After so long without a finger the panel asks whether that was all. */
+const REST_MS = 1_500;
+
+const source = (name: string) => readFileSync(path.resolve(name), "utf8");
+let script: string | null = null;
+
+/** The script of the page, as one text of ECMAScript 5. */
+export const pageScript = (): string =>
+  (script ??= `${source("src/drawing/panel-patterns.js").replace("export function", "function")}\n${source("server/panel-test/page.js")}`);
+
+const style = `html,body{margin:0;height:100%;background:#000;color:#fff;font:20px/1.35 sans-serif;overflow:hidden}
+canvas{position:fixed;left:0;top:0;width:100%;height:100%;touch-action:none}
+#bar{position:fixed;left:0;right:0;bottom:0;padding:12px;background:#000;border-top:2px solid #fff}
+#bar button,form button,form input{font:inherit;min-height:52px;padding:6px 18px;margin:8px 8px 0 0;border:2px solid #fff;background:#000;color:#fff}
+#bar button:first-child,form button{background:#fff;color:#000}
+#status{position:fixed;right:8px;top:8px;background:#000;color:#fc6;font-size:16px}
+main{padding:24px;max-width:34em;margin:0 auto}h1{font-size:28px}form input{text-transform:uppercase;letter-spacing:.1em}`;
+
+const escaped = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
+
+const page = (title: string, body: string) => `<!DOCTYPE html>
+<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1,user-scalable=no">
+<meta name="robots" content="noindex"><title>${escaped(title)}</title><style>${style}</style></head><body>${body}</body></html>`;
+
+/** The page that runs the test: complete in itself, so that it goes on without the network once it is loaded. */
+export function testPage(job: string, session: string): string {
+  const told = {
+    job,
+    session,
+    patterns: panelPatterns,
+    ...TOUCH_GRID,
+    pacingMs: PACING_MS,
+    restMs: REST_MS,
+  };
+  // "<" would let a text end the script.
+  const data = JSON.stringify(told).replaceAll("<", "\\u003c");
+  return page(
+    `Panel test ${job}`,
+    `<canvas id="screen"></canvas><div id="status" role="status"></div><div id="bar"><div id="say" role="status"></div><div id="buttons"></div></div>
+<script>window.panelTest=${data};</script><script>${pageScript()}</script>`,
+  );
+}
+
+/** A page that asks for the code, with what was wrong with the last one. */
+export const codePage = (said = ""): string =>
+  page(
+    "Panel test",
+    `<main><h1>Panel test</h1><p>${escaped(said || "Type the code that stands at the job.")}</p>
+<form method="get" action="/p"><input name="code" aria-label="Code" autocomplete="off" autocapitalize="characters" maxlength="12" autofocus><button type="submit">Go</button></form></main>`,
+  );
+
+/** A code that can be used: it is used up by this page's button, not by looking at it. */
+export const beginPage = (code: string): string =>
+  page(
+    "Panel test",
+    `<main><h1>Panel test</h1><p>The code opens the test once, on this device. It takes about two minutes.</p>
+<form method="post" action="/p/${escaped(code)}"><button type="submit">Open the test here</button></form></main>`,
+  );
+
+/** A page as an answer. Nothing of it is kept by the browser or anyone between. */
+export const htmlAnswer = (html: string, status = 200, headers: Record<string, string> = {}): Response =>
+  new Response(html, {
+    status,
+    headers: {
+      "content-type": "text/html; charset=utf-8",
+      "cache-control": "no-store",
+      "referrer-policy": "no-referrer",
+      "content-security-policy":
+        "default-src 'none'; script-src 'unsafe-inline'; style-src 'unsafe-inline'; connect-src 'self'; form-action 'self'",
+      ...headers,
+    },
+  });

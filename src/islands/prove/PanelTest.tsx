@@ -1,0 +1,265 @@
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { CheckResult } from "../../../core/job/event.ts";
+import { panelPatterns, type PanelPattern } from "../../../core/prove/panel-test.ts";
+import { calculatePixelFaults } from "../../../core/prove/pixel-faults.ts";
+import { capitalised, listed } from "../../../core/words.ts";
+import type { OfferedTest } from "../../pages/api/jobs/[code]/panel-test.ts";
+import { drawPattern } from "../../drawing/panel-patterns.js";
+import { askServer } from "../../ui/ask-server.ts";
+import { usePreferences } from "../../ui/preferences.ts";
+import { Duration } from "../../ui/quantity.tsx";
+import { QrCode } from "../../ui/QrCode.tsx";
+import { useLive } from "../../ui/useLive.ts";
+import type { PanelProps } from "../stage/panel.ts";
+import { PixelFaultEntry } from "./PixelFaultEntry.tsx";
+
+const POLL_MS = 3_000;
+
+/** The panel tested by itself, by a page that it opens; or, where it opens none, by comparing patterns. */
+export function PanelTest(props: PanelProps) {
+  const [isComparing, setIsComparing] = useState(false);
+  return (
+    <section aria-labelledby="panel-title" className="mt-8">
+      <h2 id="panel-title" className="text-xl font-semibold">
+        What does the panel itself say?
+      </h2>
+      <OnThePanel {...props} onCompare={() => setIsComparing(true)} />
+      {isComparing && <Comparing {...props} onEnd={() => setIsComparing(false)} />}
+      <PanelResults {...props} />
+      <PixelFaultEntry {...props} />
+    </section>
+  );
+}
+
+/** A code and an address to be opened on the panel: once, and not for long. */
+function OnThePanel({ code, nowMs, mayEnter, onCompare }: PanelProps & { onCompare: () => void }) {
+  const { who } = usePreferences();
+  const [test, setTest] = useState<OfferedTest | null>(null);
+  const [said, setSaid] = useState<string>();
+  const refresh = useCallback(() => {
+    void fetch(`/api/jobs/${code}/panel-test`)
+      .then(async (answer) => {
+        if (answer.ok) setTest((await answer.json()) as OfferedTest | null);
+      })
+      // The code that is shown stays good; it is asked about again.
+      .catch(() => undefined);
+  }, [code]);
+  useEffect(refresh, [refresh]);
+  useLive({ onChange: refresh, onLost: () => undefined });
+  const isWaiting = test !== null && test.openedAt === null;
+  useEffect(() => {
+    if (!isWaiting) return undefined;
+    const asking = setInterval(refresh, POLL_MS);
+    return () => clearInterval(asking);
+  }, [isWaiting, refresh]);
+  const make = async () => {
+    setSaid(undefined);
+    const asked = await askServer(`/api/jobs/${code}/panel-test`, "POST", { who });
+    if ("said" in asked) setSaid(asked.said);
+    else setTest((await asked.answer.json()) as OfferedTest);
+  };
+  const leftS = test ? (Date.parse(test.expiresAt) - nowMs) / 1_000 : 0;
+  return (
+    <>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <button type="button" className="control" disabled={!mayEnter} onClick={() => void make()}>
+          {test ? "Another code" : "Test on the panel"}
+        </button>
+        <button type="button" className="control" disabled={!mayEnter} onClick={onCompare}>
+          It has no browser: compare patterns
+        </button>
+      </div>
+      {said && (
+        <p role="alert" className="mt-2 text-danger">
+          {said}
+        </p>
+      )}
+      {test && isWaiting && leftS > 0 && (
+        <div className="mt-3 flex flex-wrap items-center gap-5" data-testid="panel-code">
+          <QrCode text={test.address} label="Code that opens the test on the panel" />
+          <div className="min-w-0">
+            <p>Open on the panel, in the shop&apos;s network:</p>
+            <p className="font-mono text-3xl font-semibold tracking-widest">
+              {test.code.slice(0, 4)} {test.code.slice(4)}
+            </p>
+            <p className="break-all">{test.address}</p>
+            <p className="text-soft">
+              Opens once, for <Duration s={leftS} /> more.
+            </p>
+            {!test.reachesOthers && (
+              <p className="edge-hatch text-film">
+                This server listens to this machine alone. Start it with HOST=0.0.0.0, and other devices reach
+                it.
+              </p>
+            )}
+          </div>
+        </div>
+      )}
+      {test?.openedAt && (
+        <p role="status" className="mt-2" data-testid="panel-open">
+          The test is open on the panel. What it tells appears here.
+        </p>
+      )}
+    </>
+  );
+}
+
+/** For a panel that opens no page: each pattern here, to be compared with the same on the panel. */
+function Comparing({ atHand, send, onEnd }: PanelProps & { onEnd: () => void }) {
+  const [seen, setSeen] = useState<{ pattern: PanelPattern; good: boolean }[]>([]);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const pattern = panelPatterns[seen.length]!;
+  useEffect(() => {
+    const target = canvas.current!;
+    const context = target.getContext("2d")!;
+    let frame = 0;
+    const draw = (timeMs: number) => {
+      drawPattern(context, pattern, target.width, target.height, timeMs);
+      if (pattern === "moving bar") frame = requestAnimationFrame(draw);
+    };
+    draw(0);
+    return () => cancelAnimationFrame(frame);
+  }, [pattern]);
+  const answer = (good: boolean) => {
+    const all = [...seen, { pattern, good }];
+    if (all.length < panelPatterns.length) return setSeen(all);
+    const data = { part: "patterns" as const, source: "compared" as const, seen: all };
+    if (send({ stage: atHand, kind: "panel-tested", data })) onEnd();
+  };
+  return (
+    <div className="mt-3 border-y-2 border-line py-3" role="group" aria-label="Compare patterns">
+      <p className="text-lg">
+        {seen.length + 1} of {panelPatterns.length}: show <strong>{pattern}</strong> on the panel. The same as
+        here?
+      </p>
+      <canvas ref={canvas} width={480} height={288} className="mt-2 block w-full max-w-md" />
+      <div className="mt-2 flex flex-wrap gap-2">
+        <button type="button" className="control-strong" onClick={() => answer(true)}>
+          Good
+        </button>
+        <button type="button" className="control" onClick={() => answer(false)}>
+          Something is wrong
+        </button>
+        <button
+          type="button"
+          className="control border-soft font-normal"
+          disabled={seen.length === 0}
+          onClick={() => setSeen(seen.slice(0, -1))}
+        >
+          Back
+        </button>
+        <button type="button" className="control border-soft font-normal" onClick={onEnd}>
+          Leave it
+        </button>
+      </div>
+    </div>
+  );
+}
+
+/** What was told, part by part, each with the check that it speaks for. */
+function PanelResults({ family, state, atHand, mayEnter, send }: PanelProps) {
+  const { patterns, touch, pacing, pixels } = state.panelTests;
+  const bad = patterns?.seen.filter(({ good }) => !good).map(({ pattern }) => pattern) ?? [];
+  const note = (key: string, result: CheckResult, text: string) => {
+    const isKnown = family.functions.some((f) => f.key === key);
+    if (!isKnown || state.checks.prove?.[key]?.result === result) return null;
+    return (
+      <button
+        type="button"
+        className="control"
+        disabled={!mayEnter || !state.started.prove}
+        onClick={() =>
+          send({ stage: atHand, kind: "function-checked", data: { function: key, result, note: text } })
+        }
+      >
+        Note {key}: {result === "pass" ? "pass" : "fail"}
+      </button>
+    );
+  };
+  if (!patterns && !touch && !pacing && !pixels) return null;
+  const classed = pixels
+    ? calculatePixelFaults({ widthPx: pixels.widthPx, heightPx: pixels.heightPx, faults: pixels.faults })
+    : null;
+  const touchWords = touch
+    ? [
+        `${Math.round(touch.coveragePct)} % answers`,
+        touch.dead.length > 0
+          ? `${touch.dead.length} dead cells, ${touch.largestDeadCells} of them together`
+          : "",
+        touch.jumps.length > 0 ? `${touch.jumps.length} jumps` : "",
+        touch.dropOuts.length > 0 ? `${touch.dropOuts.length} times lost` : "",
+        `one drag covered ${Math.round(touch.unbrokenPct)} %`,
+        `${touch.pointers} ${touch.pointers === 1 ? "finger" : "fingers"} at once`,
+        touch.reportMs === null ? "" : `told every ${Math.round(touch.reportMs)} ms`,
+      ]
+        .filter(Boolean)
+        .join(", ")
+    : "";
+  const patternWords = patterns
+    ? bad.length > 0
+      ? `Wrong on ${listed(bad)}`
+      : `${patterns.seen.length} patterns good`
+    : "";
+  return (
+    <ul className="mt-3 border-t border-line" aria-label="What the panel told" data-testid="panel-results">
+      {patterns && (
+        <li className="flex flex-wrap items-center gap-3 border-b border-line py-2">
+          <span className={`grow ${bad.length > 0 ? "text-danger" : ""}`}>
+            {patternWords}
+            {patterns.source === "compared" ? ", compared by eye" : ", on the panel"}.
+          </span>
+          {note("picture", bad.length > 0 ? "fail" : "pass", patternWords)}
+        </li>
+      )}
+      {classed && pixels && (
+        <li className="border-b border-line py-2">
+          {pixels.faults.length} pixel {pixels.faults.length === 1 ? "fault" : "faults"} of {pixels.widthPx} ×{" "}
+          {pixels.heightPx}: class {classed.class}
+          {classed.clustered > 0 ? `, ${classed.clustered} of them close together` : ""}.{" "}
+          <span className="text-soft">{classed.source}.</span>
+        </li>
+      )}
+      {pacing && (
+        <li className="border-b border-line py-2">
+          Pictures every {pacing.medianMs.toFixed(1)} ms, {pacing.latePct.toFixed(1)} % late, the worst{" "}
+          {Math.round(pacing.worstMs)} ms.
+        </li>
+      )}
+      {touch && (
+        <li className="flex flex-wrap items-center gap-4 border-b border-line py-2">
+          <svg
+            viewBox={`0 0 ${touch.columns} ${touch.rows}`}
+            className="h-24"
+            role="img"
+            aria-label={`${touch.dead.length} dead cells of ${touch.columns * touch.rows}`}
+            style={{ aspectRatio: touch.widthPx / touch.heightPx }}
+            preserveAspectRatio="none"
+          >
+            <rect width={touch.columns} height={touch.rows} fill="var(--done)" fillOpacity={0.25} />
+            {touch.dead.map(({ column, row }) => (
+              <rect key={`${column} ${row}`} x={column} y={row} width={1} height={1} fill="var(--danger)" />
+            ))}
+            {touch.jumps.map(({ from, to }, i) => (
+              <line
+                key={i}
+                x1={(from.xPx / touch.widthPx) * touch.columns}
+                y1={(from.yPx / touch.heightPx) * touch.rows}
+                x2={(to.xPx / touch.widthPx) * touch.columns}
+                y2={(to.yPx / touch.heightPx) * touch.rows}
+                stroke="var(--heat)"
+                strokeWidth={0.12}
+              />
+            ))}
+          </svg>
+          <span
+            className={`grow ${touch.verdict === "fail" ? "text-danger" : ""}`}
+            data-testid="touch-result"
+          >
+            {capitalised(touchWords)}.
+          </span>
+          {note("touch", touch.verdict, touchWords)}
+        </li>
+      )}
+    </ul>
+  );
+}

@@ -1,0 +1,237 @@
+import { useEffect, useMemo, useRef, useState } from "react";
+import {
+  CartesianGrid,
+  Line,
+  LineChart,
+  ReferenceArea,
+  ReferenceDot,
+  ReferenceLine,
+  ResponsiveContainer,
+  XAxis,
+  YAxis,
+} from "recharts";
+import { alloyNamed } from "../../../core/materials/alloys.ts";
+import type { TableReading } from "../../../core/readings/reading-table.ts";
+import { calculateReflowProfile } from "../../../core/rework/reflow-profile.ts";
+import { usePreferences } from "../../ui/preferences.ts";
+import { Duration, Figure, shown, Temperature } from "../../ui/quantity.tsx";
+import { LoggerTable } from "../readings/LoggerTable.tsx";
+import type { PanelProps } from "../stage/panel.ts";
+
+interface Reading {
+  timeS: number;
+  temperatureC: number;
+}
+
+const MOST_READINGS = 2_000;
+
+/** A logger that reads too often is thinned, so that the whole of the curve is kept. */
+function thinned(readings: readonly TableReading[]): Reading[] {
+  const every = Math.ceil(readings.length / MOST_READINGS);
+  const kept: Reading[] = [];
+  for (const { offsetS, valueC } of readings.filter((_, i) => i % every === 0)) {
+    const timeS = Number(offsetS.toFixed(3));
+    if (timeS > (kept.at(-1)?.timeS ?? -1)) kept.push({ timeS, temperatureC: Number(valueC.toFixed(2)) });
+  }
+  return kept;
+}
+
+/** What the joint went through: by a logger's file or live, held against what the solder wants. */
+export function SolderProfile({ code, state, live, mayEnter, send }: PanelProps) {
+  const [running, setRunning] = useState<Reading[] | null>(null);
+  const [isLost, setIsLost] = useState(false);
+  const line = useRef<EventSource | null>(null);
+  useEffect(() => () => line.current?.close(), []);
+  const alloy = state.alloy?.alloy ?? "SAC305";
+  const readings = running && running.length >= 3 ? running : (state.profile?.readings ?? null);
+  const measured = useMemo(
+    () => (readings ? calculateReflowProfile({ readings, alloy }) : null),
+    [readings, alloy],
+  );
+  const keep = (source: "logger" | "simulated", taken: Reading[]) =>
+    send({ stage: "rework", kind: "profile-read", data: { source, readings: taken } });
+  const start = () => {
+    setRunning([]);
+    setIsLost(false);
+    const source = new EventSource(`/api/jobs/${code}/thermocouple?at=${Date.now()}`);
+    line.current = source;
+    let startedMs: number | null = null;
+    source.addEventListener("reading", ({ data }: MessageEvent<string>) => {
+      const { atMs, valueC } = JSON.parse(data) as { atMs: number; valueC: number };
+      startedMs ??= atMs;
+      const reading = { timeS: (atMs - startedMs) / 1_000, temperatureC: valueC };
+      setRunning((before) =>
+        !before || reading.timeS <= (before.at(-1)?.timeS ?? -1) ? before : [...before, reading],
+      );
+    });
+    // A stand-in that begins anew would begin its profile anew: what was read until now is kept.
+    source.onerror = () => {
+      source.close();
+      setIsLost(true);
+    };
+  };
+  const stop = () => {
+    line.current?.close();
+    if (running && running.length >= 3) keep("simulated", running.slice(0, MOST_READINGS));
+    setRunning(null);
+    setIsLost(false);
+  };
+  return (
+    <section aria-labelledby="profile-title" className="mt-8">
+      <h2 id="profile-title" className="text-xl font-semibold">
+        Did the joint get what the solder wants?
+      </h2>
+      {measured && readings ? (
+        <>
+          <p className="text-lg" role="status" data-testid="profile">
+            Peak <Temperature c={measured.peakC} />, liquid for <Duration s={measured.aboveLiquidusS} />,
+            rises by <Figure value={measured.maxRiseCs} digits={1} unit="K/s" />, falls by{" "}
+            <Figure value={measured.maxFallCs} digits={1} unit="K/s" />, preheat{" "}
+            <Duration s={measured.soakS} />.{" "}
+            {state.profile?.source === "simulated" && !running ? "Simulated." : ""}
+          </p>
+          <ProfileChart readings={readings} alloy={alloy} faults={measured.faults} />
+          {measured.faults.length > 0 ? (
+            <ol className="edge-hatch mt-1 text-danger" aria-label="Faults of the profile">
+              {measured.faults.map(({ kind, sentence }, i) => (
+                <li key={kind}>
+                  {i + 1}: {sentence}
+                </li>
+              ))}
+            </ol>
+          ) : (
+            <p className="text-done">Within what {alloy} wants.</p>
+          )}
+          {measured.assumed.length > 0 && (
+            <p className="text-sm text-soft">
+              Limits of {alloy} are assumed: the paste&apos;s own sheet goes before.
+            </p>
+          )}
+        </>
+      ) : (
+        <p className="mt-1 text-soft">
+          No profile yet. A thermocouple under the flex, taped down, tells what the joint gets.
+        </p>
+      )}
+      {isLost && (
+        <p role="alert" className="mt-1 text-danger">
+          The thermocouple is lost. What was read is still here: stop and keep it, or start again.
+        </p>
+      )}
+      <div className="mt-2 flex flex-wrap items-center gap-3">
+        <button
+          type="button"
+          className="control"
+          disabled={!live && !running}
+          onClick={running ? stop : start}
+        >
+          {running ? "Stop and keep it" : "Log it live"}
+        </button>
+        <span className="text-film">Simulated: a stand-in, no thermocouple is joined.</span>
+        {running && running.length > 0 && (
+          <span className="text-2xl font-semibold" data-testid="joint-now">
+            <Temperature c={running.at(-1)!.temperatureC} />
+          </span>
+        )}
+      </div>
+      <LoggerTable
+        measures="Joint"
+        most={100_000}
+        note={() => "Counted from the first one."}
+        onTake={(table) => keep("logger", thinned(table))}
+        disabled={!live || !mayEnter}
+      />
+    </section>
+  );
+}
+
+/** The curve with the liquidus, the peak that is wanted, and the stretches that show a fault, numbered as in the list. */
+function ProfileChart({
+  readings,
+  alloy: name,
+  faults,
+}: {
+  readings: readonly Reading[];
+  alloy: Parameters<typeof alloyNamed>[0];
+  faults: ReturnType<typeof calculateReflowProfile>["faults"];
+}) {
+  const preferences = usePreferences();
+  const alloy = alloyNamed(name);
+  const inUnit = (c: number) => shown("temperature", c, preferences).value;
+  const points = readings.map(({ timeS, temperatureC }) => ({ timeS, level: inUnit(temperatureC) }));
+  const endS = readings.at(-1)!.timeS;
+  const topC = Math.max(alloy.peakC.most.value, ...readings.map(({ temperatureC }) => temperatureC)) + 12;
+  const every = 30 * Math.max(1, Math.ceil(endS / 8 / 30));
+  return (
+    <figure aria-label="Temperature of the joint against time" className="h-64 w-full">
+      <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 640, height: 256 }}>
+        <LineChart
+          data={points}
+          margin={{ top: 10, right: 12, bottom: 22, left: 4 }}
+          accessibilityLayer={false}
+        >
+          <CartesianGrid stroke="var(--line)" strokeDasharray="2 5" vertical={false} />
+          <ReferenceArea
+            y1={inUnit(alloy.peakC.least.value)}
+            y2={inUnit(alloy.peakC.most.value)}
+            fill="var(--heat)"
+            fillOpacity={0.12}
+            label={{ value: "peak wanted", position: "insideTopLeft", fill: "var(--heat)", fontSize: 14 }}
+          />
+          {faults
+            .filter(({ fromS, toS }) => toS > fromS)
+            .map(({ kind, fromS, toS }, i) => (
+              <ReferenceArea
+                key={kind}
+                x1={fromS}
+                x2={toS}
+                fill="var(--danger)"
+                fillOpacity={0.12}
+                label={{ value: String(i + 1), position: "insideTop", fill: "var(--danger)", fontSize: 16 }}
+              />
+            ))}
+          <XAxis
+            dataKey="timeS"
+            type="number"
+            domain={[0, Math.max(endS, 30)]}
+            ticks={Array.from({ length: 1 + Math.floor(endS / every) }, (_, i) => i * every)}
+            stroke="var(--soft)"
+            label={{ value: "seconds", position: "insideBottom", offset: -14, fill: "var(--soft)" }}
+          />
+          <YAxis
+            type="number"
+            domain={[0, Math.ceil(inUnit(topC) / 20) * 20]}
+            width={52}
+            stroke="var(--soft)"
+            unit="°"
+            allowDataOverflow
+          />
+          <ReferenceLine
+            y={inUnit(alloy.countedFromC)}
+            stroke="var(--ink)"
+            strokeDasharray="8 4"
+            label={{
+              value: `liquid above ${inUnit(alloy.countedFromC).toFixed(0)}`,
+              position: "insideBottomRight",
+              fill: "var(--ink)",
+              fontSize: 14,
+            }}
+          />
+          <Line dataKey="level" stroke="var(--heat)" strokeWidth={3} dot={false} isAnimationActive={false} />
+          {faults.map(({ kind, fromS, toS }, i) =>
+            toS > fromS ? null : (
+              <ReferenceDot
+                key={kind}
+                x={fromS}
+                y={inUnit(Math.max(...readings.map(({ temperatureC }) => temperatureC)))}
+                r={7}
+                fill="var(--danger)"
+                label={{ value: String(i + 1), position: "top", fill: "var(--danger)", fontSize: 16 }}
+              />
+            ),
+          )}
+        </LineChart>
+      </ResponsiveContainer>
+    </figure>
+  );
+}

@@ -1,0 +1,46 @@
+import type { APIRoute } from "astro";
+import { database } from "../../../server/db/pool.ts";
+import { beginPage, codePage, htmlAnswer, testPage } from "../../../server/panel-test/page.ts";
+import {
+  openPanelTest,
+  plainCode,
+  SESSION_MIN,
+  tryCode,
+  type CodeState,
+} from "../../../server/store/panel-tests.ts";
+
+const refusals: Record<Exclude<CodeState, "good">, readonly [status: number, said: string]> = {
+  unknown: [404, "There is no such code. Look at the job again: eight letters and figures."],
+  expired: [410, "That code is too old. Make a new one at the job."],
+  used: [410, "That code has been used. Make a new one at the job."],
+  "too many tries": [429, "Too many wrong codes. Wait ten minutes."],
+};
+
+const COOKIE = "panel-test";
+const sessionOf = (request: Request): string | undefined =>
+  /(?:^|;\s*)panel-test=([\w-]+)/.exec(request.headers.get("cookie") ?? "")?.[1];
+
+/** Looking at a code does not use it up; the device that opened it may load it again. */
+export const GET: APIRoute = async ({ params, request, clientAddress }) => {
+  const code = plainCode(params.code!);
+  const { state, job, session } = await tryCode(database(), code, clientAddress);
+  if (state === "good") return htmlAnswer(beginPage(code));
+  if (state === "used" && session && session === sessionOf(request))
+    return htmlAnswer(testPage(job!, session));
+  const [status, said] = refusals[state];
+  return htmlAnswer(codePage(said), status);
+};
+
+/** Opens the test, once. */
+export const POST: APIRoute = async ({ params, clientAddress }) => {
+  const code = plainCode(params.code!);
+  const { state, job } = await tryCode(database(), code, clientAddress);
+  const session = state === "good" ? await openPanelTest(database(), code) : null;
+  if (session) {
+    return htmlAnswer(testPage(job!, session), 200, {
+      "set-cookie": `${COOKIE}=${session}; Path=/p; Max-Age=${SESSION_MIN * 60}; HttpOnly; SameSite=Strict`,
+    });
+  }
+  const [status, said] = refusals[state === "good" ? "used" : state];
+  return htmlAnswer(codePage(said), status);
+};

@@ -1,0 +1,56 @@
+import type { APIRoute } from "astro";
+import { v5 as uuidFrom } from "uuid";
+import { z } from "zod";
+import { describeFaults } from "../../../core/faults.ts";
+import { jobEvent } from "../../../core/job/event.ts";
+import { foldJob } from "../../../core/job/fold.ts";
+import { panelReport } from "../../../core/prove/panel-test.ts";
+import { boundedWhole } from "../../../core/units.ts";
+import { database } from "../../../server/db/pool.ts";
+import { reportedTest } from "../../../server/panel-test/reported.ts";
+import { answerAppend, faulty, problem, readBody } from "../../../server/problem.ts";
+import { appendEvents, findJob } from "../../../server/store/jobs.ts";
+import { jobOfSession } from "../../../server/store/panel-tests.ts";
+
+const sent = z.strictObject({
+  session: z.string().max(64),
+  /** Counts what this session has sent: the same number again is the same report. */
+  number: boundedWhole(1, 10_000),
+  report: panelReport,
+});
+
+/** Under this every session's reports have ids of their own. */
+const REPORTS = "5f0c1a52-9f3e-4d0b-8a77-6c1f6a2b1e90";
+/** Strokes of a long painting stay well below, bytes. */
+const LARGEST_REPORT = 8 * 1024 * 1024;
+
+/** Takes what a panel under test tells: kept with its job under the technician who made the code. */
+export const POST: APIRoute = async ({ request }) => {
+  const read = await readBody(request, LARGEST_REPORT);
+  if ("answer" in read) return read.answer;
+  const parsed = sent.safeParse(read.body);
+  if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
+  const { session, number, report } = parsed.data;
+  const owner = await jobOfSession(database(), session);
+  if (owner === "over") return problem(410, "Over", "This test takes no more results.");
+  const job = owner && (await findJob(database(), owner.job));
+  if (!owner || !job) return problem(404, "No such test", "There is no such test.");
+  const id = uuidFrom(`${session} ${number}`, REPORTS);
+  // What was taken before is answered alike, though the clock has gone on.
+  const before = job.events.find((event) => event.id === id);
+  if (before) return answerAppend({ kind: "kept", events: job.events, added: 0 }, [before], job.code);
+  const { present, upcoming } = foldJob(job.events);
+  const tested = reportedTest(report);
+  if ("faults" in tested) return faulty(tested.faults);
+  const event = {
+    id,
+    stage: present ?? upcoming ?? "prove",
+    kind: "panel-tested",
+    who: owner.who,
+    at: new Date().toISOString(),
+    data: tested.data,
+  };
+  const checked = jobEvent.safeParse(event);
+  if (!checked.success) return faulty(describeFaults(checked.error, event));
+  return answerAppend(await appendEvents(database(), job.code, [checked.data]), [checked.data], job.code);
+};
