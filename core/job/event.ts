@@ -73,7 +73,9 @@ const empty = () => z.strictObject({});
 const readingTaken = z
   .strictObject({
     quantity: z.enum(readingKindNames, { error: `must be one of ${readingKindNames.join(", ")}` }),
-    source: z.enum(["hand", "logger", "simulated"], { error: "must be one of hand, logger, simulated" }),
+    source: z.enum(["hand", "logger", "photo", "simulated"], {
+      error: "must be one of hand, logger, photo, simulated",
+    }),
     values: z
       .array(z.strictObject({ at: instant(), value: bounded(-1e6, 1e6) }))
       .min(1)
@@ -226,6 +228,8 @@ export const eventData = {
     source: z.enum(["photo", "simulated"], { error: "must be photo or simulated" }),
     defects: z.array(z.strictObject({ ...defect.shape, overruled: z.boolean() })).max(500),
     /** What a stand-in had planted, and how much of it was found. */
+    /** So much was found that stays with the camera, and is left out. */
+    cameraDust: boundedWhole(0, 500).optional(),
     truth: z.strictObject({ planted: boundedWhole(0, 500), found: boundedWhole(0, 500) }).optional(),
     /** What the shop let pass when it was judged; the usual table where it is not told. */
     acceptance: acceptanceTable.optional(),

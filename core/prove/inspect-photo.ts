@@ -1,6 +1,7 @@
 import type { PanelWindow } from "../stack/family.ts";
 import { windowBox } from "../stack/family.ts";
 import type { Lighting } from "./find-defects.ts";
+import { judge } from "./acceptance.ts";
 import { inspectPixels, type PhotoInspect } from "./photo-inspect.ts";
 import { squareUp, type Corners } from "./square-up.ts";
 
@@ -29,6 +30,44 @@ const WINDOW_RIM_MM = 1;
 /** The glass's own edge, and what the corners were set off by, mm. */
 const RIM_MM = 0.6;
 
+/** To both sides of where a printed border should end, mm: light steps there, and never quite where it should. */
+const INK_EDGE_MM = 1;
+/** Ink that is closer than this to the picture's level, in steps of 255, is none. */
+const LEAST_INK = 4;
+
+/** The middle of some thousand of the levels that a part of a picture holds. */
+function middleOf(rgba: ArrayLike<number>, pixels: readonly number[]): number {
+  const every = Math.max(1, Math.floor(pixels.length / 4_000));
+  const taken = pixels.filter((_, i) => i % every === 0).map((i) => rgba[4 * i + 1]!);
+  return taken.sort((a, b) => a - b)[taken.length >> 1] ?? 0;
+}
+
+/** Whether a squared-up picture shows ink up to its border: right beside where that ends it is another level, all round. */
+function showsInk({ rgba, width, height }: Photo, borderPx: number, edgePx: number): boolean {
+  const frame: number[] = [];
+  const inside: number[] = [];
+  const step = Math.max(1, Math.floor(Math.sqrt((width * height) / 200_000)));
+  for (let y = 0; y < height; y += step) {
+    for (let x = 0; x < width; x += step) {
+      const beyondPx = Math.min(x, y, width - 1 - x, height - 1 - y) - borderPx;
+      if (Math.abs(beyondPx) < edgePx || Math.abs(beyondPx) > 3 * edgePx) continue;
+      (beyondPx < 0 ? frame : inside).push(y * width + x);
+    }
+  }
+  return frame.length > 0 && Math.abs(middleOf(rgba, inside) - middleOf(rgba, frame)) >= LEAST_INK;
+}
+
+/** A part of a picture, from so many px in on every side. */
+function within({ rgba, width, height }: Photo, inPx: number): Photo {
+  const [w, h] = [width - 2 * inPx, height - 2 * inPx];
+  const part = new Uint8ClampedArray(4 * w * h);
+  for (let y = 0; y < h; y += 1) {
+    const from = 4 * ((y + inPx) * width + inPx);
+    part.set(rgba.subarray(from, from + 4 * w), 4 * y * w);
+  }
+  return { rgba: part, width: w, height: h };
+}
+
 /** How fine a photo tells a panel, px/mm: by its corners, and no finer than is of use. */
 export function scaleOf(
   corners: Corners,
@@ -41,7 +80,10 @@ export function scaleOf(
   return Math.min(MOST_PX_PER_MM, (across + down) / 2, Math.sqrt(MOST_PIXELS / (widthMm * heightMm)));
 }
 
-/** Squares the panel up and looks through it, its windows left out. Gives the squared-up picture too, to be shown. */
+/**
+ * Squares the panel up and looks through it, its windows left out. Nothing is looked for behind a printed border's ink, where there is some.
+ * Gives the squared-up picture too, to be shown.
+ */
 export function inspectPhoto({ photo, corners, panel, borderMm, windows, lighting }: Inspection): {
   result: PhotoInspect;
   picture: Photo;
@@ -50,31 +92,29 @@ export function inspectPhoto({ photo, corners, panel, borderMm, windows, lightin
   const scale = scaleOf(corners, panel);
   const width = Math.max(16, Math.round(panel.widthMm * scale));
   const height = Math.max(16, Math.round(panel.heightMm * scale));
-  const rgba = squareUp(photo, corners, { width, height });
+  const picture = { rgba: squareUp(photo, corners, { width, height }), width, height };
   const pxPerMm = width / panel.widthMm;
-  const result = inspectPixels(rgba, {
-    width,
-    height,
+  const isInked = borderMm > 0 && showsInk(picture, borderMm * pxPerMm, INK_EDGE_MM * pxPerMm);
+  const inPx = Math.round((isInked ? borderMm + INK_EDGE_MM : RIM_MM) * pxPerMm);
+  const inMm = inPx / pxPerMm;
+  const part = within(picture, inPx);
+  const { defects } = inspectPixels(part.rgba, {
+    width: part.width,
+    height: part.height,
     scalePxPerMm: pxPerMm,
     lighting,
-    borderMm,
-    ignore: [
-      { xMm: 0, yMm: 0, widthMm: panel.widthMm, heightMm: RIM_MM },
-      { xMm: 0, yMm: panel.heightMm - RIM_MM, widthMm: panel.widthMm, heightMm: RIM_MM },
-      { xMm: 0, yMm: 0, widthMm: RIM_MM, heightMm: panel.heightMm },
-      { xMm: panel.widthMm - RIM_MM, yMm: 0, widthMm: RIM_MM, heightMm: panel.heightMm },
-    ].concat(
-      windows.map((w) => {
-        const box = windowBox(w);
-        return {
-          xMm: box.xMm - WINDOW_RIM_MM,
-          yMm: box.yMm - WINDOW_RIM_MM,
-          widthMm: box.widthMm + 2 * WINDOW_RIM_MM,
-          heightMm: box.heightMm + 2 * WINDOW_RIM_MM,
-        };
-      }),
-    ),
+    borderMm: 0,
+    ignore: windows.map((w) => {
+      const box = windowBox(w);
+      return {
+        xMm: box.xMm - WINDOW_RIM_MM - inMm,
+        yMm: box.yMm - WINDOW_RIM_MM - inMm,
+        widthMm: box.widthMm + 2 * WINDOW_RIM_MM,
+        heightMm: box.heightMm + 2 * WINDOW_RIM_MM,
+      };
+    }),
     acceptance: undefined,
   });
-  return { result, picture: { rgba, width, height }, pxPerMm };
+  const placed = defects.map((defect) => ({ ...defect, xMm: defect.xMm + inMm, yMm: defect.yMm + inMm }));
+  return { result: { defects: placed, ...judge(placed, panel, borderMm) }, picture, pxPerMm };
 }

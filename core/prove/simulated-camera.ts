@@ -1,6 +1,7 @@
 import { noise, randomStream } from "../random.ts";
 import type { DefectKind, Lighting } from "./find-defects.ts";
 import type { Photo } from "./inspect-photo.ts";
+import { mapBetween, squareUp, type Corners, type PixelPoint } from "./square-up.ts";
 
 /** A defect that the stand-in plants, and so what is true. */
 export interface PlantedDefect {
@@ -121,6 +122,130 @@ export function takePicture(scene: CameraScene): Photo {
     }
   }
   return { width, height, rgba };
+}
+
+/** How a panel lies on the bench before the stand-in's camera. */
+export interface CameraView {
+  scene: CameraScene;
+  /** Printed border behind the glass; 0 where there is none. */
+  borderMm: number;
+  /** How the picture lies within the border, against its middle: to the right and downwards, and turned clockwise. */
+  picture?: { offsetXMm: number; offsetYMm: number; turnDeg: number };
+  /** The whole photo, px, and where the panel's corners are in it. */
+  width: number;
+  height: number;
+  corners: Corners;
+  /** Light of the bench, in steps of 255, and how much lighter it is at the right. */
+  bench?: { level: number; slope: number };
+  /** Dust on the camera: it stays where it is, whatever lies before it. */
+  dust?: readonly { x: number; y: number; radiusPx: number }[];
+}
+
+const INK = { dark: 11, white: 24, side: 16 } as const;
+/** Bench around the panel in what the photo is drawn from, as a share of the panel's longer side. */
+const AROUND = 0.6;
+
+/** A stand-in for a camera over a bench: the panel as it lies there, tilted and turned, with its border, and the camera's own faults. */
+export function photographPanel(view: CameraView): Photo {
+  const { scene, borderMm, width, height, corners } = view;
+  const { widthMm, heightMm, pxPerMm, lighting } = scene;
+  const { offsetXMm, offsetYMm, turnDeg } = view.picture ?? { offsetXMm: 0, offsetYMm: 0, turnDeg: 0 };
+  const { level, slope } = view.bench ?? { level: 118, slope: 14 };
+  const flat = takePicture({ ...scene, noise: 0, vignetting: 0, moire: 0 });
+  const around = Math.round(AROUND * Math.max(flat.width, flat.height));
+  const [w, h] = [flat.width + 2 * around, flat.height + 2 * around];
+  const ground = { rgba: new Uint8ClampedArray(4 * w * h), width: w, height: h };
+  const [cos, sin] = [Math.cos((turnDeg * Math.PI) / 180), Math.sin((turnDeg * Math.PI) / 180)];
+  const [halfW, halfH] = [widthMm / 2 - borderMm, heightMm / 2 - borderMm];
+  for (let y = 0; y < h; y += 1) {
+    for (let x = 0; x < w; x += 1) {
+      const [px, py] = [x - around, y - around];
+      let value = level;
+      if (px >= 0 && py >= 0 && px < flat.width && py < flat.height) {
+        value = flat.rgba[4 * (py * flat.width + px)]!;
+        if (borderMm > 0) {
+          const [dx, dy] = [
+            (px + 0.5) / pxPerMm - widthMm / 2 - offsetXMm,
+            (py + 0.5) / pxPerMm - heightMm / 2 - offsetYMm,
+          ];
+          // How far inside the picture's rectangle, mm; led over one pixel, as a lens would.
+          const inside = Math.min(
+            halfW - Math.abs(dx * cos + dy * sin),
+            halfH - Math.abs(dy * cos - dx * sin),
+          );
+          const share = Math.min(1, Math.max(0, 0.5 + inside * pxPerMm));
+          value = INK[lighting] + share * (value - INK[lighting]);
+        }
+      }
+      const i = 4 * (y * w + x);
+      ground.rgba[i] = ground.rgba[i + 1] = ground.rgba[i + 2] = value;
+      ground.rgba[i + 3] = 255;
+    }
+  }
+  // Where the photo's own corners fall on the ground: the photo is the ground squared up to them.
+  const [a, b, c, d, e, f, g, k] = mapBetween(corners, [
+    { x: around, y: around },
+    { x: around + flat.width, y: around },
+    { x: around + flat.width, y: around + flat.height },
+    { x: around, y: around + flat.height },
+  ]);
+  const onGround = (x: number, y: number) => {
+    const by = g! * x + k! * y + 1;
+    return { x: (a! * x + b! * y + c!) / by, y: (d! * x + e! * y + f!) / by };
+  };
+  const rgba = squareUp(
+    ground,
+    [onGround(0, 0), onGround(width, 0), onGround(width, height), onGround(0, height)],
+    {
+      width,
+      height,
+    },
+  );
+  const random = randomStream(scene.seed + 1);
+  const { vignetting = 0.2, moire = 1.5 } = scene;
+  const sigma = scene.noise ?? 2.5;
+  const reach = Math.hypot(width, height) / 2;
+  const [beatX, beatY] = [0.02 + 0.05 * random(), 0.02 + 0.05 * random()];
+  for (let y = 0; y < height; y += 1) {
+    for (let x = 0; x < width; x += 1) {
+      const i = 4 * (y * width + x);
+      const far = Math.hypot(x - width / 2, y - height / 2) / reach;
+      let value = rgba[i]! + slope * (x / width - 0.5);
+      for (const spot of view.dust ?? []) {
+        const share = Math.min(
+          1,
+          Math.max(0, 0.5 - (Math.hypot(x - spot.x, y - spot.y) - spot.radiusPx) / 1.5),
+        );
+        value += MARKS[lighting] * 0.7 * share;
+      }
+      value =
+        value * (1 - vignetting * far * far) +
+        moire * Math.sin(6.28 * (beatX * x + beatY * y)) +
+        sigma * noise(random);
+      rgba[i] = rgba[i + 1] = value;
+      rgba[i + 2] = value * 0.985;
+    }
+  }
+  return { rgba, width, height };
+}
+
+/** A panel lying a little askew on the bench: the whole photo and its corners, the same for the same seed. */
+export function askewView(seed: number, panel: { widthMm: number; heightMm: number }, pxPerMm: number) {
+  const random = randomStream(seed);
+  const [w, h] = [panel.widthMm * pxPerMm, panel.heightMm * pxPerMm];
+  const [width, height] = [Math.round(w * 1.35), Math.round(h * 1.35 + 0.1 * w)];
+  const turn = (random() - 0.5) * 0.16;
+  const [mx, my] = [width / 2 + (random() - 0.5) * 0.12 * w, height / 2 + (random() - 0.5) * 0.12 * h];
+  const corner = (sx: number, sy: number): PixelPoint => {
+    const [x, y] = [(sx * w) / 2, (sy * h) / 2];
+    const tilt = () => (random() - 0.5) * 0.03 * w;
+    return {
+      x: mx + x * Math.cos(turn) - y * Math.sin(turn) + tilt(),
+      y: my + x * Math.sin(turn) + y * Math.cos(turn) + tilt(),
+    };
+  };
+  const corners: Corners = [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)];
+  return { width, height, corners };
 }
 
 const kinds: readonly DefectKind[] = ["speck", "speck", "fibre", "bubble", "scratch", "patch"];

@@ -8,26 +8,32 @@ export interface PixelPoint {
 export type Corners = readonly [PixelPoint, PixelPoint, PixelPoint, PixelPoint];
 
 /**
- * The projective map that takes a rectangle of this size to four corners: eight numbers of x' = (ax + by + c) / (gx + hy + 1).
- * Throws where three of the corners lie on a line. Source: Hartley & Zisserman, *Multiple View Geometry*, chapter 2 (from memory).
+ * The projective map that takes four points to four others: eight numbers of x' = (ax + by + c) / (gx + hy + 1).
+ * Throws where three of a four lie on a line. Source: Hartley & Zisserman, *Multiple View Geometry*, chapter 2 (from memory).
  */
-export function mapToCorners(width: number, height: number, corners: Corners): number[] {
-  const from: Corners = [
-    { x: 0, y: 0 },
-    { x: width, y: 0 },
-    { x: width, y: height },
-    { x: 0, y: height },
-  ];
+export function mapBetween(from: Corners, to: Corners): number[] {
   const rows = from.flatMap(({ x, y }, i) => {
-    const { x: u, y: v } = corners[i]!;
+    const { x: u, y: v } = to[i]!;
     return [
       [x, y, 1, 0, 0, 0, -x * u, -y * u],
       [0, 0, 0, x, y, 1, -x * v, -y * v],
     ];
   });
-  const wanted = corners.flatMap(({ x, y }) => [[x], [y]]);
+  const wanted = to.flatMap(({ x, y }) => [[x], [y]]);
   return solve(new Matrix(rows), new Matrix(wanted)).to1DArray();
 }
+
+/** The projective map that takes a rectangle of this size to four corners. */
+export const mapToCorners = (width: number, height: number, corners: Corners): number[] =>
+  mapBetween(
+    [
+      { x: 0, y: 0 },
+      { x: width, y: 0 },
+      { x: width, y: height },
+      { x: 0, y: height },
+    ],
+    corners,
+  );
 
 /** Whether four corners go round a panel: none turns back. */
 export function isConvex(corners: Corners): boolean {

@@ -27,7 +27,7 @@ const escaped = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCod
 
 const page = (title: string, body: string) => `<!DOCTYPE html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1,user-scalable=no">
-<meta name="robots" content="noindex"><title>${escaped(title)}</title><style>${style}</style></head><body>${body}</body></html>`;
+<meta name="robots" content="noindex"><link rel="icon" href="data:,"><title>${escaped(title)}</title><style>${style}</style></head><body>${body}</body></html>`;
 
 /** The page that runs the test: complete in itself, so that it goes on without the network once it is loaded. */
 export function testPage(job: string, session: string): string {
@@ -71,9 +71,10 @@ export const htmlAnswer = (html: string, status = 200, headers: Record<string, s
     headers: {
       "content-type": "text/html; charset=utf-8",
       "cache-control": "no-store",
-      "referrer-policy": "no-referrer",
+      // Without a referrer the form would tell no origin of its own either.
+      "referrer-policy": "same-origin",
       "content-security-policy":
-        "default-src 'none'; script-src 'unsafe-inline'; style-src 'unsafe-inline'; connect-src 'self'; form-action 'self'",
+        "default-src 'none'; img-src data:; script-src 'unsafe-inline'; style-src 'unsafe-inline'; connect-src 'self'; form-action 'self'",
       ...headers,
     },
   });

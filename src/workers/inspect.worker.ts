@@ -1,11 +1,33 @@
-import { inspectPhoto, type Inspection } from "../../core/prove/inspect-photo.ts";
-import { takePicture, type CameraScene } from "../../core/prove/simulated-camera.ts";
+import { findPanel } from "../../core/prove/find-panel.ts";
+import { inspectPhoto, type Inspection, type Photo } from "../../core/prove/inspect-photo.ts";
+import { photoBorder, type BorderWidths } from "../../core/prove/photo-border.ts";
+import { photographPanel, type CameraView } from "../../core/prove/simulated-camera.ts";
+import type { Corners } from "../../core/prove/square-up.ts";
 
-/** A photo that is at hand, or a scene for the simulated camera. */
-export type ToInspect = Inspection | (Omit<Inspection, "photo"> & { scene: CameraScene });
+/** A photo that is at hand, or what the simulated camera sees; the panel's corners in it, or null where they are to be found. */
+export type ToInspect = Omit<Inspection, "photo" | "corners"> & {
+  from: { photo: Photo } | { view: CameraView };
+  corners: Corners | null;
+};
 
-/** Looks for defects off the page's own thread; the squared-up picture goes back with what was found. */
+/** The photo, where the panel lies in it, and what was found; null where no panel stands out. */
+export interface Inspected {
+  photo: Photo;
+  corners: Corners | null;
+  looked: ReturnType<typeof inspectPhoto> | null;
+  border: BorderWidths | null;
+}
+
+/** Looks for the panel and for defects off the page's own thread; the squared-up picture goes back with what was found. */
 self.onmessage = ({ data }: MessageEvent<ToInspect>) => {
-  const looked = inspectPhoto("scene" in data ? { ...data, photo: takePicture(data.scene) } : data);
-  self.postMessage(looked, { transfer: [looked.picture.rgba.buffer as ArrayBuffer] });
+  const { from, ...asked } = data;
+  const photo = "view" in from ? photographPanel(from.view) : from.photo;
+  const corners = asked.corners ?? findPanel(photo);
+  const looked = corners && inspectPhoto({ ...asked, photo, corners });
+  const border =
+    looked && asked.lighting === "white" && asked.borderMm > 0
+      ? photoBorder(looked.picture, looked.pxPerMm, asked.borderMm)
+      : null;
+  const buffers = [photo.rgba.buffer, looked?.picture.rgba.buffer].filter(Boolean) as ArrayBuffer[];
+  self.postMessage({ photo, corners, looked, border } satisfies Inspected, { transfer: buffers });
 };

@@ -284,7 +284,14 @@ export function JobView(props: JobViewProps) {
               />
             </section>
           )}
-          <Photos code={code} state={state} stage={atHand} who={who} mayEnter={mayEnter} />
+          <Photos
+            code={code}
+            state={state}
+            stage={atHand}
+            who={who}
+            mayEnter={mayEnter}
+            panel={family.outline}
+          />
           <section className="no-print mt-8 max-w-3xl" aria-label="Entries">
             <Entries
               key={atHand}

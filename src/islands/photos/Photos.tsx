@@ -15,8 +15,11 @@ export function Photos({
   stage,
   who,
   mayEnter,
+  panel,
 }: {
   code: string;
+  /** The panel's size: two photos are laid over one another by its corners. */
+  panel: { widthMm: number; heightMm: number };
   state: JobState;
   stage: StageName;
   who: string;
@@ -155,7 +158,12 @@ export function Photos({
             <div className="min-h-0 flex-1">
               {first && second ? (
                 <Suspense fallback={<p>Loading</p>}>
-                  <Compare first={first} second={second} labels={[about(first), about(second)]} />
+                  <Compare
+                    first={first}
+                    second={second}
+                    labels={[about(first), about(second)]}
+                    panel={panel}
+                  />
                 </Suspense>
               ) : (
                 first && (

@@ -77,7 +77,7 @@ function OnThePanel({ code, nowMs, mayEnter, onCompare }: PanelProps & { onCompa
       {test && isWaiting && leftS > 0 && (
         <div className="mt-3 flex flex-wrap items-center gap-5" data-testid="panel-code">
           <QrCode text={test.address} label="Code that opens the test on the panel" />
-          <div className="min-w-0">
+          <div className="min-w-0 flex-1">
             <p>Open on the panel, in the shop&apos;s network:</p>
             <p className="font-mono text-3xl font-semibold tracking-widest">
               {test.code.slice(0, 4)} {test.code.slice(4)}

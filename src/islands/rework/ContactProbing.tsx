@@ -45,7 +45,7 @@ export function ContactProbing({ state, family, live, send }: PanelProps) {
         Contacts of the {name}
       </h2>
       <svg
-        viewBox={`-9 -17 ${wide + 18} ${tall + 34}`}
+        viewBox={`-9 -13 ${wide + 18} ${tall + 26}`}
         className="mt-1 max-h-56 w-full"
         role="group"
         aria-label={`${plan.contacts} contacts${faults.length > 0 ? `, ${faults.length} faults` : ""}`}
@@ -102,14 +102,14 @@ export function ContactProbing({ state, family, live, send }: PanelProps) {
                 height={12}
                 fill={fill}
                 stroke={lit.has(number) ? "var(--heat)" : "var(--ink)"}
-                strokeWidth={lit.has(number) ? 2 : 0.6}
+                strokeWidth={lit.has(number) ? 1.3 : 0.6}
               />
               <text
                 x={x}
                 y={y}
                 textAnchor="middle"
                 dominantBaseline="central"
-                fontSize={plan.contacts > 40 ? 3 : 4.4}
+                fontSize={plan.contacts > 40 ? 3 : 4}
                 fontWeight={600}
                 fill={isOpen ? "var(--ink)" : "var(--ground)"}
               >

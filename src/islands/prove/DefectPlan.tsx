@@ -1,0 +1,56 @@
+import type { Defect } from "../../../core/prove/find-defects.ts";
+import type { Family } from "../../../core/stack/family.ts";
+import { PlanFrame } from "../../drawing/PlanFrame.tsx";
+
+/** The squared-up photo on the plan, each defect ringed and numbered; those that do not count are dashed. */
+export function DefectPlan({
+  family,
+  url,
+  defects,
+}: {
+  family: Family;
+  url: string;
+  defects: readonly (Defect & { counts: boolean })[];
+}) {
+  const { outline, borderMm, windows } = family;
+  return (
+    <PlanFrame
+      outline={outline}
+      borderMm={borderMm}
+      windows={windows}
+      labels={false}
+      title={`${defects.length} places under the glass of ${family.code}`}
+    >
+      {({ unit }) => (
+        <>
+          <image href={url} width={outline.widthMm} height={outline.heightMm} preserveAspectRatio="none" />
+          {defects.map((d, i) => (
+            <g key={i} data-testid="defect" opacity={d.counts ? 1 : 0.5}>
+              <circle
+                cx={d.xMm}
+                cy={d.yMm}
+                r={Math.max(2.2 * unit, d.lengthMm / 2 + unit)}
+                fill="none"
+                stroke={d.counts ? "var(--danger)" : "var(--done)"}
+                strokeWidth={0.7 * unit}
+                strokeDasharray={d.counts ? undefined : `${unit} ${unit}`}
+              />
+              <text
+                x={d.xMm + Math.max(2.6 * unit, d.lengthMm / 2 + 1.4 * unit)}
+                y={d.yMm}
+                fontSize={4 * unit}
+                dominantBaseline="central"
+                fill="var(--danger)"
+                stroke="var(--raised)"
+                strokeWidth={0.8 * unit}
+                paintOrder="stroke"
+              >
+                {i + 1}
+              </text>
+            </g>
+          ))}
+        </>
+      )}
+    </PlanFrame>
+  );
+}
