@@ -56,6 +56,7 @@
   var unsent = [];
   var sending = false;
   var isOver = false;
+  var isAtEnd = false;
   try {
     unsent = JSON.parse(window.localStorage.getItem(KEY) || "[]");
   } catch (ignored) {
@@ -72,7 +73,9 @@
     statusEl.textContent = isOver
       ? "The server takes no more: this test is over."
       : unsent.length === 0
-        ? ""
+        ? isAtEnd
+          ? "Everything is at the job."
+          : ""
         : unsent.length + " kept here until the server answers";
   }
   function pump() {
@@ -384,8 +387,9 @@
   }
 
   function end() {
+    isAtEnd = true;
     drawPattern(context, "black", wide, tall, 0);
-    show("That was all. The results are at the job.", [
+    show("That was all.", [
       [
         "Once more",
         function () {

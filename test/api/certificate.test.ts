@@ -1,7 +1,6 @@
 import { Ajv2020 } from "ajv/dist/2020.js";
 import { expect } from "chai";
 import { readFile } from "node:fs/promises";
-import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import type pg from "pg";
 import sharp from "sharp";
 import { v4 as uuid } from "uuid";
@@ -19,23 +18,11 @@ import { POST as addPhoto } from "../../src/pages/api/jobs/[code]/photos.ts";
 import { GET as publicJson } from "../../src/pages/c/[token]/certificate.json.ts";
 import { GET as publicPdf } from "../../src/pages/c/[token]/certificate.pdf.ts";
 import { GET as publicPhoto } from "../../src/pages/c/[token]/photos/[id].ts";
+import { pdfText } from "../pdf-text.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
 
 const CODE = "GW-1161";
-
-/** Everything that a PDF says, read by another package than the one that wrote it. */
-async function textOf(bytes: Uint8Array): Promise<{ text: string; pages: number }> {
-  const document = await getDocument({ data: bytes, verbosity: 0 }).promise;
-  const pages = await Promise.all(
-    Array.from({ length: document.numPages }, async (_, i) => {
-      const { items } = await (await document.getPage(i + 1)).getTextContent();
-      return items.map((item) => ("str" in item ? item.str : "")).join(" ");
-    }),
-  );
-  // A line that is broken for room is one text.
-  return { text: pages.join(" ").replace(/\s+/g, " "), pages: document.numPages };
-}
 
 describe("the certificate of a repair", function () {
   this.timeout(60_000);
@@ -73,7 +60,7 @@ describe("the certificate of a repair", function () {
     const certificate = await certificateAt(ended);
     const answer = await call(shopPdf, { params: { code: ended } });
     expect(answer.headers.get("content-type")).to.equal("application/pdf");
-    const { text } = await textOf(new Uint8Array(await answer.arrayBuffer()));
+    const text = await pdfText(new Uint8Array(await answer.arrayBuffer()));
     const says = (words: string) => expect(text).to.include(words.replace(/\s+/g, " ").trim());
     says(certificateText(certificate).title);
     says("Repaired on ");
@@ -93,7 +80,7 @@ describe("the certificate of a repair", function () {
 
   it("is a draft on paper too while the work goes on", async () => {
     const answer = await call(shopPdf, { params: { code: CODE } });
-    const { text } = await textOf(new Uint8Array(await answer.arrayBuffer()));
+    const text = await pdfText(new Uint8Array(await answer.arrayBuffer()));
     expect(text).to.include("Draft: the work is not over yet.").and.to.include("Not signed.");
   });
 
@@ -108,7 +95,7 @@ describe("the certificate of a repair", function () {
     const token = tokenOf(address);
     const seen = (await ask(publicJson, { params: { token } })).body as Certificate;
     expect(seen).to.deep.equal(JSON.parse(JSON.stringify(await certificateAt(ended))));
-    const { text } = await textOf(
+    const text = await pdfText(
       new Uint8Array(await (await call(publicPdf, { params: { token } })).arrayBuffer()),
     );
     expect(text.replaceAll(" ", "")).to.include(address);
@@ -136,7 +123,7 @@ describe("the certificate of a repair", function () {
     const shown = await call(publicPhoto, { params: { token, id: own } });
     expect(shown.headers.get("content-type")).to.equal("image/jpeg");
     expect((await call(publicPhoto, { params: { token, id: other } })).status).to.equal(404);
-    const { text } = await textOf(
+    const text = await pdfText(
       new Uint8Array(await (await call(publicPdf, { params: { token } })).arrayBuffer()),
     );
     expect(text).to.include("On black");

@@ -24,7 +24,7 @@ describe("the panel under test", function () {
     call(look, { params: { code }, ...more });
   const opened = async (code: string) => {
     const answer = await call(open, { params: { code }, raw: "" });
-    return { answer, session: /"session":"([\w-]+)"/.exec(await answer.clone().text())?.[1] };
+    return { answer, session: /panel-test=([\w-]+)/.exec(answer.headers.get("set-cookie") ?? "")?.[1] };
   };
   const told = async () => foldJob((await findJob(pool, CODE))!.events).panelTests;
   const report = (session: string, number: number, sent: object) =>
@@ -66,7 +66,7 @@ describe("the panel under test", function () {
     expect((await looked(code)).status).to.equal(200);
     expect((await looked(code.toLowerCase())).status).to.equal(200);
     const { answer, session } = await opened(code);
-    expect(answer.status).to.equal(200);
+    expect(answer.status).to.equal(303);
     expect(session).to.match(/^[\w-]{24}$/);
     expect((await opened(code)).answer.status).to.equal(410);
     expect((await looked(code)).status).to.equal(410);
@@ -79,7 +79,7 @@ describe("the panel under test", function () {
   it("is not opened by two at once", async () => {
     const { code } = await made();
     const both = await Promise.all([opened(code), opened(code), opened(code)]);
-    expect(both.map(({ answer }) => answer.status).sort()).to.deep.equal([200, 410, 410]);
+    expect(both.map(({ answer }) => answer.status).sort()).to.deep.equal([303, 410, 410]);
   });
 
   it("is not opened by a wrong code, one that is too old, or one that another has taken the place of", async () => {

@@ -70,13 +70,11 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
     ...askewView(4, scene, 12),
   });
   await page.getByRole("button", { name: "on white" }).click();
-  await page
-    .getByLabel("Look through a photo")
-    .setInputFiles({
-      name: "askew.png",
-      mimeType: "image/png",
-      buffer: await pictureOf(askew).png().toBuffer(),
-    });
+  await page.getByLabel("Look through a photo").setInputFiles({
+    name: "askew.png",
+    mimeType: "image/png",
+    buffer: await pictureOf(askew).png().toBuffer(),
+  });
   await expect(verdict).toContainText(
     /Does not pass: 1 defect, too many specks and bubbles at the centre \(1 of 0\)/,
     { timeout: 20_000 },

@@ -1,4 +1,9 @@
 import type { Page } from "@playwright/test";
+import sharp from "sharp";
+import { askewView, photographPanel } from "../../core/prove/simulated-camera.ts";
+import type { Certificate } from "../../core/records/certificate.ts";
+import { figureText } from "../../server/formats/certificate-text.ts";
+import { pdfText } from "../pdf-text.ts";
 import { screwLedger } from "../../core/open/screw-ledger.ts";
 import { familyNamed } from "../bench-hand.ts";
 import {
@@ -87,7 +92,10 @@ test("a whole job by keyboard alone, from the bench to a closed device", async (
 test.describe("by touch at tablet size", () => {
   test.use({ hasTouch: true, viewport: { width: 1024, height: 768 } });
 
-  test("a whole job with the finger: steps, sliders, the plan and the bar", async ({ page, workshop }) => {
+  test("a whole job with the finger, to the certificate: sent back once from the proof for a speck under the glass", async ({
+    page,
+    workshop,
+  }) => {
     const { url } = workshop;
     const code = "GW-5002";
     await openJob(url, code, "AQ-8", "glass-sensor");
@@ -131,7 +139,40 @@ test.describe("by touch at tablet size", () => {
     await pressOnce(page, url, code, () => page.getByRole("button", { name: /^Mark as cut: 1,/ }).tap());
     expect((await stateOf(url, code)).stretches).toHaveLength(1);
 
+    // The first proof fails: a photo shows specks, the close is held, and the work goes back to the cleaning.
     await workTo("prove");
+    const look = async () => {
+      await expect(page.getByTestId("inspected")).toBeVisible({ timeout: 30_000 });
+      await pressOnce(page, url, code, () => page.getByRole("button", { name: "Keep what was found" }).tap());
+    };
+    await page.getByRole("button", { name: "Take a picture (simulated camera)" }).tap();
+    await look();
+    for (let i = 0; i < 20 && (await hold.count()) === 0; i += 1) await tapBig();
+    await expect(hold).toContainText("The last photo does not pass: too many");
+    await pressOnce(page, url, code, () => hold.getByRole("button", { name: "Back to clean" }).tap());
+    const sentBack = await stateOf(url, code);
+    expect(sentBack.upcoming).toBe("clean");
+    expect(Object.keys(sentBack.endedStages)).toEqual(["intake", "open", "lift"]);
+    expect(sentBack.before.parts.length).toBeGreaterThan(0);
+
+    // Cleaned and laid anew, it passes: by a photo of a panel with nothing under its glass.
+    await workTo("prove");
+    const { widthMm, heightMm } = familyNamed("AQ-8").outline;
+    const clean = photographPanel({
+      scene: { widthMm, heightMm, pxPerMm: 6, lighting: "dark", defects: [], seed: 3 },
+      borderMm: familyNamed("AQ-8").borderMm,
+      ...askewView(3, { widthMm, heightMm }, 6),
+    });
+    await page.getByLabel("Look through a photo").setInputFiles({
+      name: "clean.png",
+      mimeType: "image/png",
+      buffer: await sharp(Buffer.from(clean.rgba), {
+        raw: { width: clean.width, height: clean.height, channels: 4 },
+      })
+        .png()
+        .toBuffer(),
+    });
+    await look();
     const sound = page.getByRole("listitem").filter({ hasText: "Sound" });
     await sound.getByRole("textbox").fill("crackles at full level");
     await pressOnce(page, url, code, () => sound.getByRole("button", { name: "Fail" }).tap());
@@ -146,10 +187,42 @@ test.describe("by touch at tablet size", () => {
     await pressOnce(page, url, code, () => dialog.getByRole("button", { name: "Sign" }).tap());
 
     await workTo("close");
-    for (let i = 0; i < 40 && (await bigButton(page).count()) > 0; i += 1) await tapBig();
+    await expect(page.getByTestId("still-out")).toContainText("Touch flex");
+    await page
+      .getByLabel("Worded from the record")
+      .fill("New glass with its sensor. The speaker was worn before and stays as it was.");
+    for (let i = 0; i < 60 && (await bigButton(page).count()) > 0; i += 1) await tapBig();
     const state = await stateOf(url, code);
     expect(state.ended?.outcome).toBe("repaired");
     expect(state.checks.prove!.sound).toMatchObject({ result: "fail", note: "crackles at full level" });
     expect(state.overrides["proved-before-close"]?.who).toBe("tove");
+    expect(state.sentBack).toMatchObject([{ from: "prove", to: "clean" }]);
+
+    // The certificate: on the screen, on paper as another package reads it, and for the customer until it is withdrawn.
+    await page.getByRole("link", { name: "Certificate" }).tap();
+    await awake(page);
+    await expect(page.getByTestId("verdict")).toContainText("Repaired on");
+    await expect(page.getByText("sent back from prove to clean by Tove")).toBeVisible();
+    const certificate = (await (
+      await page.request.get(`/api/jobs/${code}/certificate.json`)
+    ).json()) as Certificate;
+    const pdf = await (await page.request.get(`/api/jobs/${code}/certificate.pdf`)).body();
+    const text = await pdfText(pdf);
+    for (const { value, unit } of certificate.measurements) {
+      expect(text).toContain(figureText(value, unit).replaceAll("\u00a0", " "));
+    }
+    expect(text).toContain("The speaker was worn before and stays as it was.");
+    expect(text).toContain("nothing left");
+    expect(text).toContain("Signed by Tove");
+    await page.getByRole("button", { name: "Make an address for the customer" }).tap();
+    const address = await page.getByTestId("customer-link").innerText();
+    await page.goto(address);
+    await expect(page.getByTestId("verdict")).toContainText("Repaired on");
+    await page.goBack();
+    await awake(page);
+    await page.getByRole("button", { name: "Withdraw it" }).tap();
+    await expect(page.getByRole("button", { name: "Make an address for the customer" })).toBeVisible();
+    await page.goto(address);
+    await expect(page.getByText("This certificate was withdrawn.")).toBeVisible();
   });
 });

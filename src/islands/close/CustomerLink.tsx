@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Technician } from "../../../server/store/technicians.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
@@ -19,6 +19,15 @@ export function CustomerLink({
   const { who } = useStoredPreferences(initialPreferences);
   const [address, setAddress] = useState(initial);
   const [said, setSaid] = useState<string>();
+  // A page that is come back to may be older than what was done since.
+  useEffect(() => {
+    void fetch(`/api/jobs/${code}/certificate-link`)
+      .then(async (answer) => {
+        if (answer.ok) setAddress(((await answer.json()) as { address: string | null }).address);
+      })
+      // What the page came with stands until the server answers.
+      .catch(() => undefined);
+  }, [code]);
   const isKnown = technicians.some(({ key }) => key === who);
   const ask = async (method: "POST" | "DELETE") => {
     setSaid(undefined);

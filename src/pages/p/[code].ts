@@ -34,11 +34,16 @@ export const GET: APIRoute = async ({ params, request, clientAddress }) => {
 /** Opens the test, once. */
 export const POST: APIRoute = async ({ params, clientAddress }) => {
   const code = plainCode(params.code!);
-  const { state, job } = await tryCode(database(), code, clientAddress);
+  const { state } = await tryCode(database(), code, clientAddress);
   const session = state === "good" ? await openPanelTest(database(), code) : null;
   if (session) {
-    return htmlAnswer(testPage(job!, session), 200, {
-      "set-cookie": `${COOKIE}=${session}; Path=/p; Max-Age=${SESSION_MIN * 60}; HttpOnly; SameSite=Strict`,
+    // On to its page, so that loading that again does not try to use the code up once more.
+    return new Response(null, {
+      status: 303,
+      headers: {
+        location: `/p/${code}`,
+        "set-cookie": `${COOKIE}=${session}; Path=/p; Max-Age=${SESSION_MIN * 60}; HttpOnly; SameSite=Strict`,
+      },
     });
   }
   const [status, said] = refusals[state === "good" ? "used" : state];

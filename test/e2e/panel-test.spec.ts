@@ -1,0 +1,101 @@
+import { BenchHand } from "../bench-hand.ts";
+import { bringIn, expect, standAtBench, stateOf, test, visit } from "./workshop.ts";
+
+const CODE = "GW-5971";
+/** The panel under test: a small landscape screen that is touched. */
+const PANEL = { width: 640, height: 360 };
+
+test("the panel tests itself in a browser of its own: by a code once, painted by touch, told live; no other code opens it", async ({
+  page,
+  browser,
+  workshop,
+}) => {
+  const { url } = workshop;
+  await bringIn(url, CODE, new BenchHand("TK-5", "layer").workTo("prove"));
+  await standAtBench(page, url);
+  await visit(page, `/jobs/${CODE}`);
+  await page.getByRole("button", { name: "Test on the panel" }).click();
+  const shown = page.getByTestId("panel-code");
+  await expect(shown).toContainText(/Opens once, for 1[45] ?min/);
+  await expect(shown.getByRole("img", { name: "Code that opens the test" })).toBeVisible();
+  await expect(shown).toContainText("This server listens to this machine alone");
+  const code = /[2-9A-Z]{4} [2-9A-Z]{4}/.exec(await shown.innerText())![0];
+
+  const device = await browser.newContext({ viewport: PANEL, hasTouch: true, baseURL: url });
+  const panel = await device.newPage();
+  // A wrong one first; then the right one, typed as it is read.
+  await panel.goto("/p");
+  await panel.getByLabel("Code").fill("2222-2222");
+  await panel.getByRole("button", { name: "Go" }).tap();
+  await expect(panel.getByText("There is no such code")).toBeVisible();
+  await panel.getByLabel("Code").fill(code.toLowerCase());
+  await panel.getByRole("button", { name: "Go" }).tap();
+  await panel.getByRole("button", { name: "Open the test here" }).tap();
+  await expect(panel.getByText(`Panel test for ${CODE}`)).toBeVisible();
+  await expect(page.getByTestId("panel-open")).toBeVisible();
+  // It was used: another device gets nothing by it. This one may load it again.
+  const other = await device.request.get(`/p/${code.replace(" ", "")}`, {
+    headers: { cookie: "panel-test=none" },
+  });
+  expect(other.status()).toBe(410);
+  await panel.reload();
+  await panel.getByRole("button", { name: "Begin" }).tap();
+
+  // Off the network from here on: everything that it needs is there, and what it finds out is kept.
+  await device.setOffline(true);
+  await expect(panel.getByText("1 of 10: black")).toBeVisible();
+  await panel.getByRole("button", { name: "Mark a pixel" }).tap();
+  await panel.touchscreen.tap(300, 100);
+  await panel.getByRole("button", { name: "Done marking" }).tap();
+  for (let pattern = 1; pattern <= 10; pattern += 1) {
+    await expect(panel.getByText(`${pattern} of 10`)).toBeVisible();
+    await panel.getByRole("button", { name: pattern === 3 ? "Something is wrong" : "Good" }).tap();
+  }
+  await expect(panel.getByText("Paint the whole screen")).toBeVisible({ timeout: 15_000 });
+  await expect(panel.getByText("kept here until the server answers")).toBeVisible();
+  await panel.getByRole("button", { name: "Begin", exact: true }).tap();
+  const hand = await device.newCDPSession(panel);
+  const touch = (
+    type: "touchStart" | "touchMove" | "touchEnd",
+    touchPoints: { x: number; y: number; id: number }[],
+  ) => hand.send("Input.dispatchTouchEvent", { type, touchPoints });
+  // All but the lowest row of cells, in one drag; then three fingers at once, within it.
+  await touch("touchStart", [{ x: 5, y: 22, id: 1 }]);
+  for (let row = 0; row < 7; row += 1) {
+    for (let k = 0; k <= 21; k += 1) {
+      await touch("touchMove", [{ x: row % 2 ? 635 - 30 * k : 5 + 30 * k, y: 22 + 45 * row, id: 1 }]);
+    }
+  }
+  await touch("touchEnd", []);
+  const fingers = [100, 300, 500].map((x, id) => ({ x, y: 100, id }));
+  await touch("touchStart", fingers);
+  await touch(
+    "touchMove",
+    fingers.map((finger) => ({ ...finger, y: 130 })),
+  );
+  await touch("touchEnd", []);
+  await expect(panel.getByText("84 of 96 cells answered")).toBeVisible();
+  await panel.getByRole("button", { name: "Send it" }).tap();
+  await expect(panel.getByText("That was all.")).toBeVisible();
+  expect((await stateOf(url, CODE)).panelTests).toEqual({});
+
+  // Back on the network it goes out by itself, and stands at the job without a reload.
+  await device.setOffline(false);
+  const results = page.getByTestId("panel-results");
+  await expect(results).toContainText("Wrong on red, on the panel.", { timeout: 15_000 });
+  await expect(results).toContainText("1 pixel fault of 640 × 360: class");
+  await expect(results).toContainText("Pictures every");
+  await expect(page.getByTestId("touch-result")).toContainText(
+    /88 % answers, 12 dead cells, 12 of them together/,
+  );
+  await expect(page.getByTestId("touch-result")).toContainText("3 fingers at once");
+  await page.getByRole("button", { name: "Note touch: fail" }).click();
+  await expect
+    .poll(async () => (await stateOf(url, CODE)).checks.prove?.touch)
+    .toMatchObject({ result: "fail", note: expect.stringContaining("12 dead cells") });
+  const { pixels, touch: told } = (await stateOf(url, CODE)).panelTests;
+  expect(pixels!.faults).toMatchObject([{ kind: "bright", xPx: 300, yPx: 100 }]);
+  expect(told!.dead.every(({ row }) => row === 7)).toBe(true);
+  expect(told!.unbrokenPct).toBeGreaterThan(80);
+  await device.close();
+});
