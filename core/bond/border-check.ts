@@ -1,5 +1,8 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
+import { bytesOfBase64 } from "../prove/base64.ts";
+import { panelPicture, wrongBytes, type PanelPicture } from "../prove/panel-picture.ts";
+import { photoBorder } from "../prove/photo-border.ts";
 import { bounded, sideMm } from "../units.ts";
 
 const width = () => bounded(0, 200);
@@ -7,11 +10,40 @@ const width = () => bounded(0, 200);
 const edgeWidth = () =>
   z.union([width(), z.tuple([width(), width()])], { error: "must be a width from 0 to 200, or two of them" });
 
-export const borderCheckInput = z.strictObject({
-  panel: z.strictObject({ widthMm: sideMm(), heightMm: sideMm() }),
-  widthsMm: z.strictObject({ top: edgeWidth(), right: edgeWidth(), bottom: edgeWidth(), left: edgeWidth() }),
-  passMm: bounded(0.01, 10).default(0.5),
+const widths = z.strictObject({
+  top: edgeWidth(),
+  right: edgeWidth(),
+  bottom: edgeWidth(),
+  left: edgeWidth(),
 });
+
+export const borderCheckInput = z
+  .strictObject({
+    panel: z.strictObject({ widthMm: sideMm(), heightMm: sideMm() }),
+    /** Measured by hand, or in a picture below. */
+    widthsMm: widths.optional(),
+    /** A picture on white, squared up to the glass; its border should be so wide. */
+    picture: z.strictObject({ ...panelPicture.shape, borderMm: bounded(0.5, 200) }).optional(),
+    passMm: bounded(0.01, 10).default(0.5),
+  })
+  .superRefine(({ widthsMm, picture }, context) => {
+    const fault = (path: (string | number)[], message: string) =>
+      context.addIssue({ code: "custom", path, message });
+    if ((widthsMm === undefined) === (picture === undefined)) {
+      fault(["widthsMm"], "must be given, or a picture, and not both");
+    }
+    const wrong = picture && wrongBytes(picture);
+    if (wrong) fault(["picture", "rgbaBase64"], wrong);
+    if (picture && !wrong && widthsOf(picture) === null) {
+      fault(["picture", "rgbaBase64"], "shows no step from ink to picture at one of its edges");
+    }
+  });
+
+/** Widths by a picture, or null where an edge shows no border. */
+function widthsOf(picture: PanelPicture & { borderMm: number }) {
+  const { width, height, rgbaBase64, scalePxPerMm, borderMm } = picture;
+  return photoBorder({ rgba: bytesOfBase64(rgbaBase64), width, height }, scalePxPerMm, borderMm);
+}
 export type BorderCheckInput = z.input<typeof borderCheckInput>;
 
 const edgeNames = ["top", "right", "bottom", "left"] as const;
@@ -41,7 +73,8 @@ const mean = (value: number | [number, number]) => (ends(value)[0] + ends(value)
  * edge to the picture. Lengths in mm, angles in degrees. Source: plane geometry, small angles.
  */
 export function calculateBorderCheck(input: BorderCheckInput): BorderCheck {
-  const { panel, widthsMm, passMm } = borderCheckInput.parse(input);
+  const { panel, passMm, ...parsed } = borderCheckInput.parse(input);
+  const widthsMm = parsed.widthsMm ?? widthsOf(parsed.picture!)!;
   const { top, right, bottom, left } = widthsMm;
   // The picture stays where it is: more border at the right means that the glass lies to the right.
   const offsetXMm = (mean(right) - mean(left)) / 2;

@@ -77,6 +77,23 @@ describe("the border by photo", () => {
     }
   });
 
+  it("is the same by the calculation that takes the picture's bytes, which refuses one without a border", () => {
+    const view = viewOf(2, { picture: { offsetXMm: 0.8, offsetYMm: 0, turnDeg: 0 } });
+    const size = { width: panel.widthMm * PX_PER_MM, height: panel.heightMm * PX_PER_MM };
+    const picture = (rgba: Uint8ClampedArray) => ({
+      ...size,
+      rgbaBase64: Buffer.from(rgba).toString("base64"),
+      scalePxPerMm: PX_PER_MM,
+      borderMm: 4,
+    });
+    const rgba = squareUp(photographPanel(view), view.corners, size);
+    expect(calculateBorderCheck({ panel, picture: picture(rgba) })).to.deep.equal(
+      measured(view, view.corners),
+    );
+    expect(() => calculateBorderCheck({ panel, picture: picture(rgba.fill(200)) })).to.throw("shows no step");
+    expect(() => calculateBorderCheck({ panel })).to.throw("or a picture");
+  });
+
   it("says nothing where there is no border to be seen", () => {
     const view = viewOf(5, { borderMm: 0 });
     expect(measured(view, view.corners)).to.equal(null);

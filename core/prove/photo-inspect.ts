@@ -1,20 +1,15 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
-import { bounded, boundedWhole } from "../units.ts";
+import { bounded } from "../units.ts";
 import { acceptanceTable, judge, usualAcceptance, zones } from "./acceptance.ts";
 import { bytesOfBase64 } from "./base64.ts";
 import { defectKinds, findDefects, lightings } from "./find-defects.ts";
+import { panelPicture, wrongBytes } from "./panel-picture.ts";
 import { greyOf } from "./picture.ts";
-
-const MOST_SIDE_PX = 8_000;
 
 export const photoInspectInput = z
   .strictObject({
-    width: boundedWhole(16, MOST_SIDE_PX),
-    height: boundedWhole(16, MOST_SIDE_PX),
-    /** Four bytes a pixel (red, green, blue, alpha), rows from the top, the panel filling the picture. */
-    rgbaBase64: z.string({ error: "must be the picture's bytes as base64" }),
-    scalePxPerMm: bounded(1, 400),
+    ...panelPicture.shape,
     lighting: z.enum(lightings, { error: `must be one of ${lightings.join(", ")}` }),
     /** Boxes that are not looked at: windows, labels. */
     ignore: z
@@ -31,14 +26,9 @@ export const photoInspectInput = z
     borderMm: bounded(0, 1_000).default(0),
     acceptance: acceptanceTable.optional(),
   })
-  .superRefine(({ width, height, rgbaBase64 }, context) => {
-    const bytes = Math.floor((rgbaBase64.replace(/=+$/, "").length * 3) / 4);
-    if (bytes === 4 * width * height) return;
-    context.addIssue({
-      code: "custom",
-      path: ["rgbaBase64"],
-      message: `holds ${bytes} bytes; must hold ${4 * width * height} for ${width} × ${height} pixels`,
-    });
+  .superRefine((input, context) => {
+    const message = wrongBytes(input);
+    if (message) context.addIssue({ code: "custom", path: ["rgbaBase64"], message });
   });
 export type PhotoInspectInput = z.input<typeof photoInspectInput>;
 

@@ -4,9 +4,12 @@ import {
   partGoes,
   partKinds,
   type Connector,
+  type Joint,
   type MovedPart,
   type PanelFunction,
 } from "../../../core/stack/family.ts";
+import { useState } from "react";
+import { netsOf, netsText } from "../../../core/rework/nets-text.ts";
 import { useEditor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
 import { Rows } from "./Rows.tsx";
@@ -30,6 +33,7 @@ const usualPart = (): MovedPart => ({
   goes: "to the new layer",
   count: 1,
 });
+const usualJoint = (): Joint => ({ name: "flex", contacts: 8, rows: 1, pins: 2, nets: [], delicate: false });
 const usualFunction = (): PanelFunction => ({ key: "", name: "", how: "" });
 
 /** What is inside: connectors in the order in which they open, parts that move, functions to prove. */
@@ -139,6 +143,7 @@ export function InsideEditor() {
           )}
         </Rows>
       </div>
+      <JointEditor />
       <div>
         <h3 className="font-semibold">Functions to prove</h3>
         <Rows
@@ -192,6 +197,88 @@ export function InsideEditor() {
           )}
         </Rows>
       </div>
+    </div>
+  );
+}
+
+/** The soldered joint, where the family has one: its contacts are probed after the rework. */
+function JointEditor() {
+  const { family, change, faultAt } = useEditor();
+  const { joint } = family;
+  const [nets, setNets] = useState(() => netsText(joint?.nets ?? []));
+  const set = (more: Partial<Joint>) => change({ joint: { ...usualJoint(), ...joint, ...more } }, "joint");
+  return (
+    <div>
+      <h3 className="font-semibold">Soldered joint</h3>
+      <div className="mt-2 grid grid-cols-2 gap-3 md:grid-cols-4">
+        <ChoiceEntry
+          label="Has one"
+          value={joint ? "yes" : "no"}
+          options={yesNo}
+          path="joint"
+          onChange={(answer) => change({ joint: answer === "yes" ? usualJoint() : undefined }, "joint")}
+        />
+        {joint && (
+          <>
+            <TextEntry
+              label="Called"
+              value={joint.name}
+              path="joint.name"
+              onChange={(name) => set({ name })}
+            />
+            <NumberEntry
+              label="Contacts"
+              value={joint.contacts}
+              path="joint.contacts"
+              onChange={(contacts) => set({ contacts: contacts! })}
+            />
+            <NumberEntry
+              label="Rows"
+              value={joint.rows}
+              path="joint.rows"
+              onChange={(rows) => set({ rows: rows! })}
+            />
+            <NumberEntry
+              label="Locating pins"
+              value={joint.pins}
+              path="joint.pins"
+              onChange={(pins) => set({ pins: pins! })}
+            />
+            <ChoiceEntry
+              label="Delicate"
+              value={joint.delicate ? "yes" : "no"}
+              options={yesNo}
+              path="joint.delicate"
+              onChange={(answer) => set({ delicate: answer === "yes" })}
+            />
+            <div className="col-span-2">
+              <TextEntry
+                label="Joined on purpose, such as 1-2, 9-10"
+                value={nets}
+                path="joint.nets"
+                onChange={(text) => {
+                  setNets(text);
+                  set({ nets: netsOf(text) });
+                }}
+              />
+            </div>
+          </>
+        )}
+      </div>
+      {joint &&
+        joint.nets.flatMap((net, i) =>
+          net.map((_, k) => {
+            const fault =
+              faultAt(`joint.nets[${i}][${k}]`) ?? (k === 0 ? faultAt(`joint.nets[${i}]`) : undefined);
+            return (
+              fault && (
+                <p key={`${i} ${k}`} className="edge-hatch text-danger">
+                  Joined on purpose: {fault}
+                </p>
+              )
+            );
+          }),
+        )}
     </div>
   );
 }

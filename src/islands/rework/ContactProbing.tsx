@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { describeFaults } from "../../../core/faults.ts";
 import { checkedContactPlan, type ContactPlan } from "../../../core/rework/contact-check.ts";
+import { netsOf, netsText } from "../../../core/rework/nets-text.ts";
 import { contactsOf, jointCheck, jointOf } from "../../../core/rework/joint.ts";
 import { Field } from "../../ui/Field.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
@@ -157,8 +158,6 @@ export function ContactProbing({ state, family, live, send }: PanelProps) {
   );
 }
 
-const netsText = (nets: ContactPlan["nets"]) => nets.map((net) => net.join("-")).join(", ");
-
 /** How many contacts, which pairs, and which are meant to be joined. */
 function PlanForm({
   plan,
@@ -177,11 +176,7 @@ function PlanForm({
     const entered = {
       contacts: typedNumber(contacts),
       mode,
-      nets: nets
-        .split(",")
-        .map((net) => net.trim())
-        .filter(Boolean)
-        .map((net) => net.split("-").map((number) => typedNumber(number))),
+      nets: netsOf(nets),
     };
     const parsed = checkedContactPlan.safeParse(entered);
     setFault(
