@@ -45,81 +45,85 @@ export function ContactProbing({ state, family, live, send }: PanelProps) {
       <h2 id="contacts-title" className="text-xl font-semibold">
         Contacts of the {name}
       </h2>
-      <svg
-        viewBox={`-9 -13 ${wide + 18} ${tall + 26}`}
-        className="mt-1 max-h-56 w-full"
-        role="group"
-        aria-label={`${plan.contacts} contacts${faults.length > 0 ? `, ${faults.length} faults` : ""}`}
-      >
-        {plan.nets.flatMap((net) =>
-          net.slice(1).map((to, i) => (
-            <path
-              key={`${net[i]} ${to}`}
-              d={arc(net[i]!, to, -1)}
-              fill="none"
-              stroke="var(--soft)"
-              strokeWidth={0.9}
-            >
-              <title>{`Meant to be joined: ${net[i]} and ${to}`}</title>
-            </path>
-          )),
-        )}
-        {faults.map(({ a: from, b: to, kind }) => (
-          <path
-            key={`${from} ${to}`}
-            d={arc(from, to, 1)}
-            data-testid={`fault-${kind}`}
-            fill="none"
-            stroke="var(--danger)"
-            strokeWidth={1.5}
-            strokeDasharray={kind === "open" ? "1.6 1.6" : undefined}
-          >
-            <title>{`${kind === "short" ? "Short" : "Open"} between ${from} and ${to}`}</title>
-          </path>
-        ))}
-        {places.map(({ x, y }, i) => {
-          const number = i + 1;
-          const fill = isBad(number) ? "var(--danger)" : isRead(number) ? "var(--done)" : "var(--raised)";
-          const isOpen = fill === "var(--raised)";
-          return (
-            <g
-              key={number}
-              role="button"
-              tabIndex={live ? 0 : -1}
-              aria-pressed={picked.includes(number)}
-              aria-label={`Contact ${number}${isBad(number) ? ", at fault" : isRead(number) ? ", read" : ""}`}
-              className="cursor-pointer"
-              onClick={() => live && setPicked([...picked.filter((n) => n !== number), number].slice(-2))}
-              onKeyDown={(event) => {
-                if (event.key !== "Enter" || !live) return;
-                setPicked([...picked.filter((n) => n !== number), number].slice(-2));
-              }}
-            >
-              <rect x={x - 5} y={y - 8} width={10} height={16} fill="transparent" />
-              <rect
-                x={x - 3.4}
-                y={y - 6}
-                width={6.8}
-                height={12}
-                fill={fill}
-                stroke={lit.has(number) ? "var(--heat)" : "var(--ink)"}
-                strokeWidth={lit.has(number) ? 1.3 : 0.6}
-              />
-              <text
-                x={x}
-                y={y}
-                textAnchor="middle"
-                dominantBaseline="central"
-                fontSize={plan.contacts > 40 ? 3 : 4}
-                fontWeight={600}
-                fill={isOpen ? "var(--ink)" : "var(--ground)"}
+      {/* A finger finds each contact, also where the row must be pushed along. */}
+      <div className="overflow-x-auto">
+        <svg
+          style={{ minWidth: `${(wide / PITCH + 1) * 46}px` }}
+          viewBox={`-9 -13 ${wide + 18} ${tall + 26}`}
+          className="mt-1 max-h-56 w-full"
+          role="group"
+          aria-label={`${plan.contacts} contacts${faults.length > 0 ? `, ${faults.length} faults` : ""}`}
+        >
+          {plan.nets.flatMap((net) =>
+            net.slice(1).map((to, i) => (
+              <path
+                key={`${net[i]} ${to}`}
+                d={arc(net[i]!, to, -1)}
+                fill="none"
+                stroke="var(--soft)"
+                strokeWidth={0.9}
               >
-                {number}
-              </text>
-            </g>
-          );
-        })}
-      </svg>
+                <title>{`Meant to be joined: ${net[i]} and ${to}`}</title>
+              </path>
+            )),
+          )}
+          {faults.map(({ a: from, b: to, kind }) => (
+            <path
+              key={`${from} ${to}`}
+              d={arc(from, to, 1)}
+              data-testid={`fault-${kind}`}
+              fill="none"
+              stroke="var(--danger)"
+              strokeWidth={1.5}
+              strokeDasharray={kind === "open" ? "1.6 1.6" : undefined}
+            >
+              <title>{`${kind === "short" ? "Short" : "Open"} between ${from} and ${to}`}</title>
+            </path>
+          ))}
+          {places.map(({ x, y }, i) => {
+            const number = i + 1;
+            const fill = isBad(number) ? "var(--danger)" : isRead(number) ? "var(--done)" : "var(--raised)";
+            const isOpen = fill === "var(--raised)";
+            return (
+              <g
+                key={number}
+                role="button"
+                tabIndex={live ? 0 : -1}
+                aria-pressed={picked.includes(number)}
+                aria-label={`Contact ${number}${isBad(number) ? ", at fault" : isRead(number) ? ", read" : ""}`}
+                className="cursor-pointer"
+                onClick={() => live && setPicked([...picked.filter((n) => n !== number), number].slice(-2))}
+                onKeyDown={(event) => {
+                  if (event.key !== "Enter" || !live) return;
+                  setPicked([...picked.filter((n) => n !== number), number].slice(-2));
+                }}
+              >
+                <rect x={x - 5} y={y - 8} width={10} height={16} fill="transparent" />
+                <rect
+                  x={x - 3.4}
+                  y={y - 6}
+                  width={6.8}
+                  height={12}
+                  fill={fill}
+                  stroke={lit.has(number) ? "var(--heat)" : "var(--ink)"}
+                  strokeWidth={lit.has(number) ? 1.3 : 0.6}
+                />
+                <text
+                  x={x}
+                  y={y}
+                  textAnchor="middle"
+                  dominantBaseline="central"
+                  fontSize={plan.contacts > 40 ? 3 : 4}
+                  fontWeight={600}
+                  fill={isOpen ? "var(--ink)" : "var(--ground)"}
+                >
+                  {number}
+                </text>
+              </g>
+            );
+          })}
+        </svg>
+      </div>
       {pair && (
         <p className="flex flex-wrap items-center gap-3" role="status">
           Contacts {pair.a} and {pair.b}:

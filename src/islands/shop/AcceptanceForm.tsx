@@ -18,9 +18,9 @@ type TypedRow = { name: string; kinds: DefectKind[] } & Record<NumberField, stri
 const headings: Record<NumberField, string> = {
   fromMm: "From, mm",
   toMm: "Below, mm",
-  centre: "At the centre",
-  edge: "At the edge",
-  border: "Under the border",
+  centre: "Centre",
+  edge: "Edge",
+  border: "Border",
 };
 
 const typedRow = (row: AcceptanceRow): TypedRow => ({
@@ -77,15 +77,15 @@ export function AcceptanceForm({ initial }: { initial: readonly AcceptanceRow[] 
       }}
     >
       <p className="mb-3 text-soft">
-        So many pass. The edge is the outer 8 mm of what is not under the border. An empty field does not
-        count, or has no upper size. The usual table is assumed: about what a buyer lets pass at arm&apos;s
-        length.
+        So many pass in each zone: at the centre, at the edge, under the border. The edge is the outer 8 mm of
+        what is not under the border. An empty field does not count, or has no upper size. The usual table is
+        assumed: about what a buyer lets pass at arm&apos;s length.
       </p>
       <ol className="grid gap-4">
         {rows.map((row, i) => (
           <li key={i} className="border-t border-line pt-3">
             <div className="flex flex-wrap items-end gap-3">
-              <label className="grid min-w-48 flex-1">
+              <label className="grid min-w-40 flex-1">
                 <span>Row {i + 1}</span>
                 <input
                   className="entry"
@@ -94,7 +94,7 @@ export function AcceptanceForm({ initial }: { initial: readonly AcceptanceRow[] 
                 />
               </label>
               {numbers.map((field) => (
-                <label key={field} className="grid w-28">
+                <label key={field} className="grid w-26">
                   <span>{headings[field]}</span>
                   <input
                     className="entry"
