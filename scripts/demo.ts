@@ -1,4 +1,5 @@
 import { closeSync, mkdirSync, openSync, readFileSync, rmSync, writeSync } from "node:fs";
+import { isIP } from "node:net";
 import path from "node:path";
 import { connect } from "../server/db/pool.ts";
 import { migrate } from "../server/db/migrate.ts";
@@ -81,7 +82,9 @@ try {
   if (loaded > 0) console.log(`Loaded ${loaded} demo jobs.`);
   await pool.end();
   ensureBuilt();
-  Object.assign(process.env, { DATABASE_URL: url, HOST: "127.0.0.1", PORT: String(port) });
+  // Some shells name the machine in HOST: only an address is taken for one to listen on.
+  const host = isIP(process.env.HOST ?? "") ? process.env.HOST : "127.0.0.1";
+  Object.assign(process.env, { DATABASE_URL: url, HOST: host, PORT: String(port) });
   await serveBuilt();
   console.log(`Half Lift is at ${address} (Ctrl-C stops it)`);
 } catch (error) {

@@ -42,10 +42,19 @@ const pictures: Picture[] = [
       await page.evaluate(() => window.scrollTo(0, 0));
     },
   },
-  { name: "prove", path: "/jobs/GW-1160" },
+  { name: "rework", path: "/jobs/GW-1156" },
+  {
+    name: "prove",
+    path: "/jobs/GW-1160",
+    before: async (page) => {
+      await page.getByRole("button", { name: "Take a picture (simulated camera)" }).click();
+      await page.getByTestId("inspected").waitFor();
+      await page.locator("#inspect-title").evaluate((title) => title.scrollIntoView());
+    },
+  },
   { name: "close", path: "/jobs/GW-1161" },
   { name: "hold", path: "/jobs/GW-1164" },
-  { name: "family", path: "/families/TK-5" },
+  { name: "certificate", path: "/jobs/GW-1161/certificate" },
   { name: "family-editor", path: "/families/TK-5/edit" },
   { name: "job-sheet", path: "/jobs/GW-1154/sheet", whole: true },
 ];

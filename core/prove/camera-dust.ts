@@ -1,6 +1,6 @@
 import { sizeMm } from "./acceptance.ts";
 import type { Defect } from "./find-defects.ts";
-import { mapToCorners, type Corners, type PixelPoint } from "./square-up.ts";
+import { mapToCorners, takenBy, type Corners, type PixelPoint } from "./square-up.ts";
 
 /** A look at the panel, and where the panel lay in its photo. */
 export interface Shot {
@@ -25,20 +25,8 @@ function inPhoto(
   { widthMm, heightMm }: Size,
   corners: Corners,
 ): (at: { xMm: number; yMm: number }) => PixelPoint {
-  const [a, b, c, d, e, f, g, h] = mapToCorners(widthMm, heightMm, corners) as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
-  return ({ xMm, yMm }) => {
-    const w = g * xMm + h * yMm + 1;
-    return { x: (a * xMm + b * yMm + c) / w, y: (d * xMm + e * yMm + f) / w };
-  };
+  const place = takenBy(mapToCorners(widthMm, heightMm, corners));
+  return ({ xMm, yMm }) => place(xMm, yMm);
 }
 
 /**

@@ -1,7 +1,7 @@
 import { noise, randomStream } from "../random.ts";
 import type { DefectKind, Lighting } from "./find-defects.ts";
 import type { Photo } from "./inspect-photo.ts";
-import { mapBetween, squareUp, type Corners, type PixelPoint } from "./square-up.ts";
+import { mapBetween, squareUp, takenBy, type Corners, type PixelPoint } from "./square-up.ts";
 
 /** A defect that the stand-in plants, and so what is true. */
 export interface PlantedDefect {
@@ -183,16 +183,14 @@ export function photographPanel(view: CameraView): Photo {
     }
   }
   // Where the photo's own corners fall on the ground: the photo is the ground squared up to them.
-  const [a, b, c, d, e, f, g, k] = mapBetween(corners, [
-    { x: around, y: around },
-    { x: around + flat.width, y: around },
-    { x: around + flat.width, y: around + flat.height },
-    { x: around, y: around + flat.height },
-  ]);
-  const onGround = (x: number, y: number) => {
-    const by = g! * x + k! * y + 1;
-    return { x: (a! * x + b! * y + c!) / by, y: (d! * x + e! * y + f!) / by };
-  };
+  const onGround = takenBy(
+    mapBetween(corners, [
+      { x: around, y: around },
+      { x: around + flat.width, y: around },
+      { x: around + flat.width, y: around + flat.height },
+      { x: around, y: around + flat.height },
+    ]),
+  );
   const rgba = squareUp(
     ground,
     [onGround(0, 0), onGround(width, 0), onGround(width, height), onGround(0, height)],

@@ -23,6 +23,15 @@ export function mapBetween(from: Corners, to: Corners): number[] {
   return solve(new Matrix(rows), new Matrix(wanted)).to1DArray();
 }
 
+/** Where a projective map takes a place. */
+export function takenBy(map: readonly number[]): (x: number, y: number) => PixelPoint {
+  const [a = 0, b = 0, c = 0, d = 0, e = 0, f = 0, g = 0, h = 0] = map;
+  return (x, y) => {
+    const w = g * x + h * y + 1;
+    return { x: (a * x + b * y + c) / w, y: (d * x + e * y + f) / w };
+  };
+}
+
 /** The projective map that takes a rectangle of this size to four corners. */
 export const mapToCorners = (width: number, height: number, corners: Corners): number[] =>
   mapBetween(
@@ -50,24 +59,14 @@ export function squareUp(
   corners: Corners,
   to: { width: number; height: number },
 ): Uint8ClampedArray {
-  const [a, b, c, d, e, f, g, h] = mapToCorners(to.width, to.height, corners) as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
+  const place = takenBy(mapToCorners(to.width, to.height, corners));
   const out = new Uint8ClampedArray(4 * to.width * to.height);
   const within = (value: number, most: number) => Math.min(most, Math.max(0, value));
   for (let y = 0; y < to.height; y += 1) {
     for (let x = 0; x < to.width; x += 1) {
-      const [px, py] = [x + 0.5, y + 0.5];
-      const w = g * px + h * py + 1;
-      const u = within((a * px + b * py + c) / w - 0.5, width - 1);
-      const v = within((d * px + e * py + f) / w - 0.5, height - 1);
+      const from = place(x + 0.5, y + 0.5);
+      const u = within(from.x - 0.5, width - 1);
+      const v = within(from.y - 0.5, height - 1);
       const [left, top] = [Math.min(width - 2, Math.floor(u)), Math.min(height - 2, Math.floor(v))];
       const [s, t] = [u - left, v - top];
       const at = 4 * (top * width + left);

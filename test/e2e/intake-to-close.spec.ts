@@ -115,7 +115,7 @@ test("two cracks and a dead zone, a quotation, a screw that is lost and found", 
     await press();
   }
   await press(bar(page).getByRole("button", { name: "Skip" }));
-  await press();
+  for (let i = 0; i < 12 && !(await bar(page).innerText()).includes("do not add up"); i += 1) await press();
   await expect(bar(page)).toContainText(
     "The screws do not add up: 1 of M2.5 × 6 mm still out; missing from cell 2",
   );

@@ -16,6 +16,8 @@ export const places = [
   "/nowhere",
   "/jobs/GW-1154/sheet",
   "/jobs/GW-1001",
+  "/jobs/GW-1161/certificate",
+  "/c/nothing",
   "/jobs/GW-1162?stage=lift",
 ];
 
