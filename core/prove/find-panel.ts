@@ -1,5 +1,5 @@
 import { Matrix, solve } from "ml-matrix";
-import { greyOf, labelPlaces, type GreyPicture } from "./picture.ts";
+import { labelPlaces, type GreyPicture } from "./picture.ts";
 import { isConvex, type Corners, type PixelPoint } from "./square-up.ts";
 
 /** The panel is first looked for in a picture of at most so many pixels a side. */
@@ -15,18 +15,33 @@ const LEAST_SHARE = 0.06;
 const PLACES = 48;
 const END_SHARE = 0.14;
 
-/** Means of square cells: a smaller picture, and how many pixels of the photo one of its is. */
-function coarse({ width, height, light }: GreyPicture): GreyPicture & { cell: number } {
+interface Picture {
+  rgba: ArrayLike<number>;
+  width: number;
+  height: number;
+}
+
+/** Light of a pixel by its index. */
+const lightOf = (rgba: ArrayLike<number>, i: number): number =>
+  0.2126 * rgba[4 * i]! + 0.7152 * rgba[4 * i + 1]! + 0.0722 * rgba[4 * i + 2]!;
+
+/** Means of square cells, every other pixel of them: a smaller picture, and how many pixels of the photo one of its is. */
+function coarse({ width, height, rgba }: Picture): GreyPicture & { cell: number } {
   const cell = Math.max(1, Math.ceil(Math.max(width, height) / COARSE_SIDE));
   const [w, h] = [Math.floor(width / cell), Math.floor(height / cell)];
+  const step = cell > 3 ? 2 : 1;
   const means = new Float32Array(w * h);
   for (let y = 0; y < h; y += 1) {
     for (let x = 0; x < w; x += 1) {
       let sum = 0;
-      for (let v = y * cell; v < (y + 1) * cell; v += 1) {
-        for (let u = x * cell; u < (x + 1) * cell; u += 1) sum += light[v * width + u]!;
+      let n = 0;
+      for (let v = y * cell; v < (y + 1) * cell; v += step) {
+        for (let u = x * cell; u < (x + 1) * cell; u += step) {
+          sum += lightOf(rgba, v * width + u);
+          n += 1;
+        }
       }
-      means[y * w + x] = sum / (cell * cell);
+      means[y * w + x] = sum / n;
     }
   }
   return { width: w, height: h, light: means, cell };
@@ -98,15 +113,15 @@ function crossing(
 }
 
 /** Light at a place between pixels, the rim's beyond the rim. */
-export function lightAt({ width, height, light }: GreyPicture, x: number, y: number): number {
+export function lightAt({ width, height, rgba }: Picture, x: number, y: number): number {
   const u = Math.min(width - 1.001, Math.max(0, x - 0.5));
   const v = Math.min(height - 1.001, Math.max(0, y - 0.5));
   const [left, top] = [Math.floor(u), Math.floor(v)];
   const [s, t] = [u - left, v - top];
   const i = top * width + left;
   return (
-    (light[i]! * (1 - s) + light[i + 1]! * s) * (1 - t) +
-    (light[i + width]! * (1 - s) + light[i + width + 1]! * s) * t
+    (lightOf(rgba, i) * (1 - s) + lightOf(rgba, i + 1) * s) * (1 - t) +
+    (lightOf(rgba, i + width) * (1 - s) + lightOf(rgba, i + width + 1) * s) * t
   );
 }
 
@@ -132,7 +147,7 @@ export function firstStep(profile: readonly number[], least: number): number | n
 }
 
 /** A side's line, found on the full photo: across it at many places the light steps from the bench to the glass. */
-function sideLine(photo: GreyPicture, from: PixelPoint, to: PixelPoint, reach: number) {
+function sideLine(photo: Picture, from: PixelPoint, to: PixelPoint, reach: number) {
   const length = Math.hypot(to.x - from.x, to.y - from.y);
   const along = { x: (to.x - from.x) / length, y: (to.y - from.y) / length };
   // Corners go round clockwise as the viewer sees them, so that the panel lies to the right of each side.
@@ -166,12 +181,7 @@ function sideLine(photo: GreyPicture, from: PixelPoint, to: PixelPoint, reach: n
  * steps of light across them, so that rounded corners do not matter. It may be turned by about a third of a right angle.
  * Sources: Rosenfeld & Pfaltz 1966 for the connected places; total least squares for the lines.
  */
-export function findPanel(picture: {
-  rgba: ArrayLike<number>;
-  width: number;
-  height: number;
-}): Corners | null {
-  const photo = greyOf(picture.rgba, picture.width, picture.height);
+export function findPanel(photo: Picture): Corners | null {
   const small = coarse(photo);
   const { width, height, light, cell } = small;
   const bench = benchOf(small);

@@ -1,5 +1,4 @@
 import { firstStep, lightAt } from "./find-panel.ts";
-import { greyOf } from "./picture.ts";
 
 export interface BorderWidths {
   top: [number, number];
@@ -45,7 +44,6 @@ export function photoBorder(
   scalePxPerMm: number,
   borderMm: number,
 ): BorderWidths | null {
-  const grey = greyOf(picture.rgba, picture.width, picture.height);
   const { width, height } = picture;
   const reachMm = Math.min(2 * borderMm + 3, Math.min(width, height) / scalePxPerMm / 2.5);
   // Half a pixel a sample, so that the step's middle is found to a tenth.
@@ -56,7 +54,7 @@ export function photoBorder(
       const share = END_SHARE + ((1 - 2 * END_SHARE) * k) / (PLACES - 1);
       const profile = Array.from({ length: samples }, (_, i) => {
         const inPx = RIM_MM * scalePxPerMm + i / 2;
-        return lightAt(grey, ...place(share, inPx));
+        return lightAt(picture, ...place(share, inPx));
       });
       // Over four samples, two pixels, so that a single pixel's noise is no step.
       const calm = profile

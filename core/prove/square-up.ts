@@ -55,29 +55,45 @@ export function isConvex(corners: Corners): boolean {
 
 /** The panel of a picture squared up to this size, each pixel led straight between the four that it falls among. RGBA. */
 export function squareUp(
-  { rgba, width, height }: { rgba: ArrayLike<number>; width: number; height: number },
+  { rgba, width, height }: { rgba: Uint8ClampedArray; width: number; height: number },
   corners: Corners,
   to: { width: number; height: number },
 ): Uint8ClampedArray {
-  const place = takenBy(mapToCorners(to.width, to.height, corners));
+  const [a = 0, b = 0, c = 0, d = 0, e = 0, f = 0, g = 0, h = 0] = mapToCorners(to.width, to.height, corners);
   const out = new Uint8ClampedArray(4 * to.width * to.height);
-  const within = (value: number, most: number) => Math.min(most, Math.max(0, value));
+  const [mostX, mostY] = [width - 1, height - 1];
+  let into = 0;
   for (let y = 0; y < to.height; y += 1) {
+    const py = y + 0.5;
+    // Along a row numerators and denominator grow by the same at each pixel.
+    let toU = a / 2 + b * py + c;
+    let toV = d / 2 + e * py + f;
+    let w = g / 2 + h * py + 1;
     for (let x = 0; x < to.width; x += 1) {
-      const from = place(x + 0.5, y + 0.5);
-      const u = within(from.x - 0.5, width - 1);
-      const v = within(from.y - 0.5, height - 1);
-      const [left, top] = [Math.min(width - 2, Math.floor(u)), Math.min(height - 2, Math.floor(v))];
-      const [s, t] = [u - left, v - top];
+      const u = Math.min(mostX, Math.max(0, toU / w - 0.5));
+      const v = Math.min(mostY, Math.max(0, toV / w - 0.5));
+      const left = Math.min(width - 2, u | 0);
+      const top = Math.min(height - 2, v | 0);
+      const s = u - left;
+      const t = v - top;
       const at = 4 * (top * width + left);
       const below = at + 4 * width;
-      const into = 4 * (y * to.width + x);
+      const upperLeft = (1 - s) * (1 - t);
+      const upperRight = s * (1 - t);
+      const lowerLeft = (1 - s) * t;
+      const lowerRight = s * t;
       for (let k = 0; k < 3; k += 1) {
-        const upper = rgba[at + k]! * (1 - s) + rgba[at + 4 + k]! * s;
-        const lower = rgba[below + k]! * (1 - s) + rgba[below + 4 + k]! * s;
-        out[into + k] = upper * (1 - t) + lower * t;
+        out[into + k] =
+          upperLeft * rgba[at + k]! +
+          upperRight * rgba[at + 4 + k]! +
+          lowerLeft * rgba[below + k]! +
+          lowerRight * rgba[below + 4 + k]!;
       }
       out[into + 3] = 255;
+      into += 4;
+      toU += a;
+      toV += d;
+      w += g;
     }
   }
   return out;

@@ -127,4 +127,31 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
   await expect.poll(async () => (await stateOf(url, CODE)).inspections.length).toBe(3);
   const dragged = (await stateOf(url, CODE)).inspections[2]!.defects[0]!;
   expect(Math.hypot(dragged.xMm - speck.xMm, dragged.yMm - speck.yMm)).toBeLessThan(1);
+
+  // Before and after, taken from two places: laid over one another by the panel's corners.
+  const after = photographPanel({
+    scene: { ...scene, defects: [] },
+    borderMm: 3,
+    picture: { offsetXMm: 0.8, offsetYMm: 0, turnDeg: 0 },
+    ...askewView(7, scene, 12),
+  });
+  const files = await Promise.all(
+    [askew, after].map(async (taken, i) => ({
+      name: `${i}.png`,
+      mimeType: "image/png",
+      buffer: await pictureOf(taken).png().toBuffer(),
+    })),
+  );
+  await page.getByLabel("Choose photos").setInputFiles(files);
+  await expect.poll(async () => (await stateOf(url, CODE)).photos.length, { timeout: 30_000 }).toBe(2);
+  await page.getByRole("checkbox").nth(0).check();
+  await page.getByRole("checkbox").nth(1).check();
+  await page.getByRole("button", { name: "Compare two" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("button", { name: "Align on the panel" }).click();
+  await expect(dialog.getByTestId("changed")).toContainText(/^[0-4]\.\d % of the panel differs/, {
+    timeout: 20_000,
+  });
+  await dialog.getByRole("button", { name: "Where they differ" }).click();
+  await expect(dialog.getByRole("img", { name: "Where the two photos differ" })).toBeVisible();
 });

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import type { EventDraft, ReadingKind } from "../../../core/job/event.ts";
 import { readingKindNames, readingKinds } from "../../../core/job/event.ts";
 import type { JobState } from "../../../core/job/fold.ts";
@@ -12,21 +12,62 @@ import { useDraft } from "../../ui/useDraft.ts";
 const kindOf = (unit: string): QuantityKind | null =>
   unit === "C" ? "temperature" : unit === "mm" ? "length" : null;
 
+/** Something that wants a reason: the reason typed, and a press that is possible once there is one. */
+function ReasonForm({
+  label,
+  press,
+  draftKey,
+  onSend,
+  children,
+}: {
+  label: string;
+  press: string;
+  draftKey: string;
+  /** Sends it; whether it may happen. */
+  onSend: (reason: string) => boolean;
+  /** What is chosen before the reason. */
+  children?: ReactNode;
+}) {
+  const [reason, setReason] = useDraft(draftKey, "");
+  return (
+    <form
+      className={`grid items-end gap-2 ${children ? "sm:grid-cols-[10rem_1fr_auto]" : "sm:grid-cols-[1fr_auto]"}`}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (reason.trim() && onSend(reason.trim())) setReason("");
+      }}
+    >
+      {children}
+      <Field label={label}>
+        {(attributes) => (
+          <input
+            {...attributes}
+            className="entry"
+            maxLength={500}
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+          />
+        )}
+      </Field>
+      <button type="submit" className="control" disabled={!reason.trim()}>
+        {press}
+      </button>
+    </form>
+  );
+}
+
 /** The work goes back to an earlier stage: from there on everything is done again. */
 function SendBack({ code, stage, state, send }: Parameters<typeof Entries>[0]) {
   const possible = stagesToReopen(state);
   const [to, setTo] = useState<StageName>();
-  const [reason, setReason] = useDraft(`${code} sent back`, "");
   if (possible.length === 0) return null;
   const chosen = to && possible.includes(to) ? to : possible.at(-1)!;
   return (
-    <form
-      className="grid items-end gap-2 sm:grid-cols-[10rem_1fr_auto]"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const data = { to: chosen, reason: reason.trim() };
-        if (data.reason && send({ stage, kind: "sent-back", data })) setReason("");
-      }}
+    <ReasonForm
+      label="because"
+      press="Send back"
+      draftKey={`${code} sent back`}
+      onSend={(reason) => send({ stage, kind: "sent-back", data: { to: chosen, reason } })}
     >
       <Field label="Send it back to">
         {(attributes) => (
@@ -44,21 +85,7 @@ function SendBack({ code, stage, state, send }: Parameters<typeof Entries>[0]) {
           </select>
         )}
       </Field>
-      <Field label="because">
-        {(attributes) => (
-          <input
-            {...attributes}
-            className="entry"
-            maxLength={500}
-            value={reason}
-            onChange={(event) => setReason(event.target.value)}
-          />
-        )}
-      </Field>
-      <button type="submit" className="control" disabled={!reason.trim()}>
-        Send back
-      </button>
-    </form>
+    </ReasonForm>
   );
 }
 
@@ -81,7 +108,6 @@ export function Entries({
     stage === "cure" ? "irradiance" : stage === "bond" ? "mass" : "glue line",
   );
   const [fault, setFault] = useState<string>();
-  const [reason, setReason] = useDraft(`${code} hold`, "");
   const { unit, min, max } = readingKinds[quantity];
   const kind = kindOf(unit);
   const bound = (value: number) => (kind ? Number(shown(kind, value, preferences).value.toFixed(1)) : value);
@@ -172,29 +198,12 @@ export function Entries({
       </form>
       {!state.held && <SendBack {...{ code, stage, state, send }} />}
       {!state.held && !state.ended && (
-        <form
-          className="grid items-end gap-2 sm:grid-cols-[1fr_auto]"
-          onSubmit={(event) => {
-            event.preventDefault();
-            if (reason.trim() && send({ stage, kind: "job-held", data: { reason: reason.trim() } }))
-              setReason("");
-          }}
-        >
-          <Field label="Put on hold because">
-            {(attributes) => (
-              <input
-                {...attributes}
-                className="entry"
-                maxLength={500}
-                value={reason}
-                onChange={(event) => setReason(event.target.value)}
-              />
-            )}
-          </Field>
-          <button type="submit" className="control" disabled={!reason.trim()}>
-            Hold
-          </button>
-        </form>
+        <ReasonForm
+          label="Put on hold because"
+          press="Hold"
+          draftKey={`${code} hold`}
+          onSend={(reason) => send({ stage, kind: "job-held", data: { reason } })}
+        />
       )}
     </div>
   );
