@@ -21,7 +21,6 @@ const pictures: Picture[] = [
   { name: "bench", path: "/" },
   { name: "cure", path: "/jobs/GW-1159" },
   { name: "lift-soak-phone", path: "/jobs/GW-1153", size: { width: 390, height: 844 }, ground: "dark" },
-  { name: "new-job", path: "/jobs/new" },
   { name: "intake", path: "/jobs/GW-1151" },
   { name: "quotation", path: "/jobs/GW-1158/quotation" },
   { name: "open", path: "/jobs/GW-1152" },

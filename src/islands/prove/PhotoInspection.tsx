@@ -15,6 +15,9 @@ import { DefectPlan } from "./DefectPlan.tsx";
 import { readPhoto, wholeOf } from "./read-photo.ts";
 import { useInspection, type Shown } from "./useInspection.ts";
 
+/** A defect of fewer pixels across is as wide as the lens's blur makes it. */
+const SIZED_PX = 6;
+
 type From = ToInspect["from"];
 /** Where a photo comes from; of the stand-in's, what it planted. */
 interface Taken {
@@ -304,7 +307,9 @@ export function PhotoInspection({
               )}
             </div>
             <p className="mt-1 text-soft">
-              What stays at its place in the photo while the panel moves is dust on the camera.
+              {Number(looked.pxPerMm.toFixed(1))} pixels to a millimetre: what is smaller than about{" "}
+              {lengthText(SIZED_PX / looked.pxPerMm, preferences)} is seen, but not sized; come closer for
+              that. What stays at its place in the photo while the panel moves is dust on the camera.
             </p>
           </div>
         </div>
