@@ -62,6 +62,14 @@ test("a joint: pins held, the solder over what was there, the profile from a log
   await pressOnce(page, url, CODE, () => hold.getByRole("button", { name: "Pins home" }).click());
   while (!(await bar(page).innerText()).includes("Probe 1 and 2")) await press();
 
+  // Logged live, and the page loaded anew in the middle of it: what was read is still here.
+  await page.getByRole("button", { name: "Log it live" }).click();
+  await expect(page.getByTestId("profile")).toContainText("Simulated.", { timeout: 15_000 });
+  await page.reload();
+  await pressOnce(page, url, CODE, () => page.getByRole("button", { name: "Keep what was logged" }).click());
+  expect((await state()).profile!.source).toBe("simulated");
+  expect((await state()).profile!.readings.length).toBeGreaterThanOrEqual(3);
+
   // The profile as a logger wrote it, with commas; what it lacks is said and drawn.
   await page.getByText("Readings from a logger").click();
   await page

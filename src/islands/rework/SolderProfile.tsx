@@ -13,6 +13,7 @@ import {
 import { alloyNamed } from "../../../core/materials/alloys.ts";
 import type { TableReading } from "../../../core/readings/reading-table.ts";
 import { calculateReflowProfile } from "../../../core/rework/reflow-profile.ts";
+import { useDraft } from "../../ui/useDraft.ts";
 import { usePreferences } from "../../ui/preferences.ts";
 import { Duration, Figure, shown, Temperature } from "../../ui/quantity.tsx";
 import { LoggerTable } from "../readings/LoggerTable.tsx";
@@ -24,6 +25,7 @@ interface Reading {
 }
 
 const MOST_READINGS = 2_000;
+const NOTHING: readonly Reading[] = [];
 
 /** A logger that reads too often is thinned, so that the whole of the curve is kept. */
 function thinned(readings: readonly TableReading[]): Reading[] {
@@ -38,31 +40,35 @@ function thinned(readings: readonly TableReading[]): Reading[] {
 
 /** What the joint went through: by a logger's file or live, held against what the solder wants. */
 export function SolderProfile({ code, state, live, mayEnter, send }: PanelProps) {
-  const [running, setRunning] = useState<Reading[] | null>(null);
+  const [isOn, setIsOn] = useState(false);
+  // Kept in this browser as it comes, so that a reload in the middle of the heat loses nothing of it.
+  const [logged, setLogged] = useDraft<readonly Reading[]>(`${code} joint log`, NOTHING);
   const [isLost, setIsLost] = useState(false);
   const line = useRef<EventSource | null>(null);
   useEffect(() => () => line.current?.close(), []);
   const alloy = state.alloy?.alloy ?? "SAC305";
-  const readings = running && running.length >= 3 ? running : (state.profile?.readings ?? null);
+  const readings = logged.length >= 3 ? logged : (state.profile?.readings ?? null);
   const measured = useMemo(
-    () => (readings ? calculateReflowProfile({ readings, alloy }) : null),
+    () => (readings ? calculateReflowProfile({ readings: [...readings], alloy }) : null),
     [readings, alloy],
   );
   const keep = (source: "logger" | "simulated", taken: Reading[]) =>
     send({ stage: "rework", kind: "profile-read", data: { source, readings: taken } });
   const start = () => {
-    setRunning([]);
+    setLogged(NOTHING);
+    setIsOn(true);
     setIsLost(false);
     const source = new EventSource(`/api/jobs/${code}/thermocouple?at=${Date.now()}`);
     line.current = source;
     let startedMs: number | null = null;
+    let read: Reading[] = [];
     source.addEventListener("reading", ({ data }: MessageEvent<string>) => {
       const { atMs, valueC } = JSON.parse(data) as { atMs: number; valueC: number };
       startedMs ??= atMs;
       const reading = { timeS: (atMs - startedMs) / 1_000, temperatureC: valueC };
-      setRunning((before) =>
-        !before || reading.timeS <= (before.at(-1)?.timeS ?? -1) ? before : [...before, reading],
-      );
+      if (read.length >= MOST_READINGS || reading.timeS <= (read.at(-1)?.timeS ?? -1)) return;
+      read = [...read, reading];
+      setLogged(read);
     });
     // A stand-in that begins anew would begin its profile anew: what was read until now is kept.
     source.onerror = () => {
@@ -72,10 +78,12 @@ export function SolderProfile({ code, state, live, mayEnter, send }: PanelProps)
   };
   const stop = () => {
     line.current?.close();
-    if (running && running.length >= 3) keep("simulated", running.slice(0, MOST_READINGS));
-    setRunning(null);
+    if (logged.length >= 3 && !keep("simulated", [...logged])) return;
+    setLogged(NOTHING);
+    setIsOn(false);
     setIsLost(false);
   };
+  const isHeld = logged.length > 0;
   return (
     <section aria-labelledby="profile-title" className="mt-8">
       <h2 id="profile-title" className="text-xl font-semibold">
@@ -88,7 +96,7 @@ export function SolderProfile({ code, state, live, mayEnter, send }: PanelProps)
             rises by <Figure value={measured.maxRiseCs} digits={1} unit="K/s" />, falls by{" "}
             <Figure value={measured.maxFallCs} digits={1} unit="K/s" />, preheat{" "}
             <Duration s={measured.soakS} />.{" "}
-            {state.profile?.source === "simulated" && !running ? "Simulated." : ""}
+            {isHeld || state.profile?.source === "simulated" ? "Simulated." : ""}
           </p>
           <ProfileChart readings={readings} alloy={alloy} faults={measured.faults} />
           {measured.faults.length > 0 ? (
@@ -119,18 +127,13 @@ export function SolderProfile({ code, state, live, mayEnter, send }: PanelProps)
         </p>
       )}
       <div className="mt-2 flex flex-wrap items-center gap-3">
-        <button
-          type="button"
-          className="control"
-          disabled={!live && !running}
-          onClick={running ? stop : start}
-        >
-          {running ? "Stop and keep it" : "Log it live"}
+        <button type="button" className="control" disabled={!live} onClick={isOn || isHeld ? stop : start}>
+          {isOn ? "Stop and keep it" : isHeld ? "Keep what was logged" : "Log it live"}
         </button>
         <span className="text-film">Simulated: a stand-in, no thermocouple is joined.</span>
-        {running && running.length > 0 && (
+        {isOn && isHeld && (
           <span className="text-2xl font-semibold" data-testid="joint-now">
-            <Temperature c={running.at(-1)!.temperatureC} />
+            <Temperature c={logged.at(-1)!.temperatureC} />
           </span>
         )}
       </div>
