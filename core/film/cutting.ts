@@ -22,13 +22,19 @@ export const SAME_MM = 1e-7;
 
 const toRadians = (deg: number) => (deg * Math.PI) / 180;
 
+/** A turn that is no farther from a right angle is one. */
+const SQUARE_WITHIN_DEG = 1e-4;
+
 /**
  * How a piece is turned on the sheet so that the sheet's axis becomes the one that is wanted, deg in (-90, 90]. `mirrored` where the
  * face that will look away from the viewer is up while it is cut.
  */
 export function rotationFor(wantedAxisDeg: number, sheetAxisDeg: number, mirrored: boolean): number {
   const seen = mirrored ? -wantedAxisDeg : wantedAxisDeg;
-  const turned = foldDeg(sheetAxisDeg - seen);
+  const folded = foldDeg(sheetAxisDeg - seen);
+  // So near to square it is square: over a metre it makes two thousandths of a millimetre, and rows along an edge would not know themselves.
+  const square = 90 * Math.round(folded / 90);
+  const turned = Math.abs(folded - square) < SQUARE_WITHIN_DEG ? square : folded;
   return turned > 90 ? turned - 180 : turned;
 }
 

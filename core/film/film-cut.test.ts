@@ -113,6 +113,20 @@ describe("film-cut", () => {
     );
   });
 
+  it("takes an angle that is a hair off square for square", () => {
+    for (const axisDeg of [0, 1.84e-7, -1.84e-7, 5e-5]) {
+      const { placed } = calculateFilmCut({
+        piece: { widthMm: 20, heightMm: 15 },
+        axisDeg,
+        sheet: { widthMm: 62.26, heightMm: 94.64, axisDeg: 90 },
+        gapMm: 0,
+        trimMm: 0,
+        adhesive: "towards",
+      });
+      expect(placed, String(axisDeg)).to.equal(16);
+    }
+  });
+
   it("keeps the gap between pieces", () => {
     const { pieces } = calculateFilmCut({
       piece: { widthMm: 50, heightMm: 30 },

@@ -158,9 +158,9 @@ function partitions(contacts: number): number[][] {
 function probeAll(plan: ContactCheckInput, truth: readonly number[]) {
   const readings: { a: number; b: number; reading: ProbeReading }[] = [];
   for (;;) {
-    const { next } = calculateContactCheck({ ...plan, readings });
-    if (!next) return { ...calculateContactCheck({ ...plan, readings }), probes: readings.length };
-    const { a, b } = next;
+    const check = calculateContactCheck({ ...plan, readings });
+    if (!check.next) return { ...check, probes: readings.length };
+    const { a, b } = check.next;
     readings.push({ a, b, reading: truth[a - 1] === truth[b - 1] ? "beep" : "silence" });
   }
 }
