@@ -3,6 +3,7 @@ import { windowBox } from "../stack/family.ts";
 import type { Lighting } from "./find-defects.ts";
 import { judge } from "./acceptance.ts";
 import { inspectPixels, type PhotoInspect } from "./photo-inspect.ts";
+import { unevenLight, type UnevenLight } from "./uneven-light.ts";
 import { squareUp, type Corners } from "./square-up.ts";
 
 export interface Photo {
@@ -88,6 +89,7 @@ export function inspectPhoto({ photo, corners, panel, borderMm, windows, lightin
   result: PhotoInspect;
   picture: Photo;
   pxPerMm: number;
+  light: UnevenLight;
 } {
   const scale = scaleOf(corners, panel);
   const width = Math.max(16, Math.round(panel.widthMm * scale));
@@ -115,6 +117,7 @@ export function inspectPhoto({ photo, corners, panel, borderMm, windows, lightin
     }),
     acceptance: undefined,
   });
+  const light = unevenLight(part, pxPerMm, inMm);
   const placed = defects.map((defect) => ({ ...defect, xMm: defect.xMm + inMm, yMm: defect.yMm + inMm }));
-  return { result: { defects: placed, ...judge(placed, panel, borderMm) }, picture, pxPerMm };
+  return { result: { defects: placed, ...judge(placed, panel, borderMm) }, picture, pxPerMm, light };
 }

@@ -82,6 +82,9 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
   await expect(page.getByTestId("border")).toContainText(
     /Border not equal: 0\.[789] mm off at the (left|right)/,
   );
+  await expect(page.getByTestId("light")).toContainText(
+    /Light: darkest .* from the top, [789]\d % of the brightest/,
+  );
   await page.getByRole("button", { name: "Note the border" }).click();
   await expect
     .poll(async () => (await stateOf(url, CODE)).readings.at(-1))

@@ -7,9 +7,12 @@ export function DefectPlan({
   family,
   url,
   defects,
+  dark,
 }: {
   family: Family;
   url: string;
+  /** Where the light is darkest, where that is to be shown. */
+  dark: { xMm: number; yMm: number } | null;
   defects: readonly (Defect & { counts: boolean })[];
 }) {
   const { outline, borderMm, windows } = family;
@@ -24,6 +27,19 @@ export function DefectPlan({
       {({ unit }) => (
         <>
           <image href={url} width={outline.widthMm} height={outline.heightMm} preserveAspectRatio="none" />
+          {dark && (
+            <rect
+              x={dark.xMm - outline.widthMm / 16}
+              y={dark.yMm - outline.heightMm / 12}
+              width={outline.widthMm / 8}
+              height={outline.heightMm / 6}
+              fill="none"
+              stroke="var(--light)"
+              strokeWidth={0.7 * unit}
+            >
+              <title>Darkest</title>
+            </rect>
+          )}
           {defects.map((d, i) => (
             <g key={i} data-testid="defect" opacity={d.counts ? 1 : 0.5}>
               <circle

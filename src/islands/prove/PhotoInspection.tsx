@@ -15,6 +15,8 @@ import { DefectPlan } from "./DefectPlan.tsx";
 import { readPhoto, wholeOf } from "./read-photo.ts";
 import { useInspection, type Shown } from "./useInspection.ts";
 
+/** Below this share of the brightest the darkest place is marked on the plan. Assumed: about what an eye sees beside one another. */
+const UNEVEN_PCT = 75;
 /** A defect of fewer pixels across is as wide as the lens's blur makes it. */
 const SIZED_PX = 6;
 
@@ -233,6 +235,7 @@ export function PhotoInspection({
           <DefectPlan
             family={family}
             url={first.url!}
+            dark={lighting === "white" && looked.light.leastPct < UNEVEN_PCT ? looked.light : null}
             defects={defects.map((defect, i) => ({ ...defect, counts: !overruled.has(i) && !dust.has(i) }))}
           />
           <div>
@@ -260,6 +263,13 @@ export function PhotoInspection({
                 >
                   Note the border
                 </button>
+              </p>
+            )}
+            {lighting === "white" && (
+              <p data-testid="light">
+                Light: darkest {lengthText(looked.light.xMm, preferences)} from the left and{" "}
+                {lengthText(looked.light.yMm, preferences)} from the top, {Math.round(looked.light.leastPct)}{" "}
+                % of the brightest, the camera&apos;s own corners in it.
               </p>
             )}
             {planted && (
