@@ -113,6 +113,19 @@ describe("film-cut", () => {
     );
   });
 
+  it("bounds by area with the same hair that the rows take for nothing", () => {
+    const { placed, areaBound } = calculateFilmCut({
+      piece: { widthMm: 20, heightMm: 15 },
+      axisDeg: 0,
+      sheet: { widthMm: 60, heightMm: 60, axisDeg: 0 },
+      gapMm: 0,
+      trimMm: 1.25e-9,
+      adhesive: "towards",
+    });
+    expect(placed).to.equal(12);
+    expect(areaBound).to.equal(12);
+  });
+
   it("takes an angle that is a hair off square for square", () => {
     for (const axisDeg of [0, 1.84e-7, -1.84e-7, 5e-5]) {
       const { placed } = calculateFilmCut({

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, boundedWhole, sideMm } from "../units.ts";
-import { boundingOf, cornersOf, point, rotationFor } from "./cutting.ts";
+import { boundingOf, cornersOf, point, rotationFor, SAME_MM } from "./cutting.ts";
 import { fillRows } from "./film-rows.ts";
 
 const size = { widthMm: sideMm(), heightMm: sideMm() };
@@ -84,12 +84,14 @@ export function calculateFilmCut(input: FilmCutInput): FilmCut {
   const box = boundingOf(piece.widthMm, piece.heightMm, rotationDeg);
   const pieceMm2 = piece.widthMm * piece.heightMm;
   const sheetMm2 = sheet.widthMm * sheet.heightMm;
-  const freeMm2 = Math.max(0, sheet.widthMm - 2 * trimMm) * Math.max(0, sheet.heightMm - 2 * trimMm);
+  // With the hair that the rows take for nothing, or they would hold more than the area allows.
+  const free = (sideMm: number) => Math.max(0, sideMm - 2 * trimMm + SAME_MM);
+  const freeMm2 = free(sheet.widthMm) * free(sheet.heightMm);
   return {
     rotationDeg,
     boundingMm: box,
     placed: placed.length,
-    areaBound: Math.floor(freeMm2 / pieceMm2 + 1e-9),
+    areaBound: Math.floor(freeMm2 / pieceMm2),
     yieldPct: (100 * placed.length * pieceMm2) / sheetMm2,
     pieces: placed.map((one) => ({ cornersMm: cornersOf(one) })),
     smallestSheetMm: { widthMm: box.widthMm + 2 * trimMm, heightMm: box.heightMm + 2 * trimMm },
