@@ -485,7 +485,7 @@ for (let n = 0; n < PHOTOS; n += 1) {
     photos.farthestPx,
     ...corners.map(({ x, y }, i) => Math.hypot(x - view.corners[i]!.x, y - view.corners[i]!.y)),
   );
-  const { defects } = inspectPhoto({ photo, corners, panel, borderMm: 4, windows: [], lighting }).result;
+  const { defects } = inspectPhoto({ photo, corners, panel, borderMm: 4, windows: [], lighting });
   const hits = hitsOf(planted, defects).filter((hit) => hit >= 0).length;
   photos.planted += planted.length;
   photos.found += hits;

@@ -7,6 +7,12 @@ import { listTechnicians } from "./store/technicians.ts";
 
 const asked = z.strictObject({ who: key() });
 
+/** The answer that nobody of this name works here, or null where somebody does. */
+export async function strangerAnswer(who: string): Promise<Response | null> {
+  const isKnown = (await listTechnicians(database())).some((person) => person.key === who);
+  return isKnown ? null : faulty([{ path: "who", message: `there is no technician "${who}"` }]);
+}
+
 /** Who asks for something, where the body tells that and nothing else: a technician of the shop, or the answer that it is none. */
 export async function askedBy(request: Request): Promise<{ who: string } | { answer: Response }> {
   const read = await readBody(request);
@@ -14,8 +20,6 @@ export async function askedBy(request: Request): Promise<{ who: string } | { ans
   const parsed = asked.safeParse(read.body);
   if (!parsed.success) return { answer: faulty(describeFaults(parsed.error, read.body)) };
   const { who } = parsed.data;
-  const isKnown = (await listTechnicians(database())).some((person) => person.key === who);
-  return isKnown
-    ? { who }
-    : { answer: faulty([{ path: "who", message: `there is no technician "${who}"` }]) };
+  const answer = await strangerAnswer(who);
+  return answer ? { answer } : { who };
 }

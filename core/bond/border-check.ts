@@ -10,6 +10,9 @@ const width = () => bounded(0, 200);
 const edgeWidth = () =>
   z.union([width(), z.tuple([width(), width()])], { error: "must be a width from 0 to 200, or two of them" });
 
+/** A border that is equal within so much passes, mm. Common practice, no source. */
+export const BORDER_PASS_MM = 0.5;
+
 const widths = z.strictObject({
   top: edgeWidth(),
   right: edgeWidth(),
@@ -24,7 +27,7 @@ export const borderCheckInput = z
     widthsMm: widths.optional(),
     /** A picture on white, squared up to the glass; its border should be so wide. */
     picture: z.strictObject({ ...panelPicture.shape, borderMm: bounded(0.5, 200) }).optional(),
-    passMm: bounded(0.01, 10).default(0.5),
+    passMm: bounded(0.01, 10).default(BORDER_PASS_MM),
   })
   .superRefine(({ widthsMm, picture }, context) => {
     const fault = (path: (string | number)[], message: string) =>

@@ -56,7 +56,7 @@ describe("the adhesive in use", () => {
     quantity,
     value,
     stage: "bond" as const,
-    source: "hand",
+    source: "hand" as const,
     at: "2026-05-04T08:00:00Z",
   });
   const lot = {

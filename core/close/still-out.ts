@@ -1,13 +1,11 @@
 import { stepKey, type JobState } from "../job/fold.ts";
-import { closingOrder, linersOf, partName } from "../open/opening-order.ts";
+import { closingOrder, linerCount, partName } from "../open/opening-order.ts";
 import { screwLedger, screwName } from "../open/screw-ledger.ts";
 import type { Family } from "../stack/family.ts";
 
-export const outKinds = ["connector", "part", "tape", "liner", "screw"] as const;
-
 /** Something that came out, or off a new part, and has not been seen back. */
 export interface StillOut {
-  kind: (typeof outKinds)[number];
+  kind: "connector" | "part" | "tape" | "liner" | "screw";
   name: string;
   count: number;
   /** It belongs inside: once the device is shut nobody gets at it. */
@@ -45,10 +43,8 @@ export function stillOut(family: Family, state: JobState): StillOut[] {
       },
     ];
   });
-  // Nobody has counted before the fit, where liners come off.
-  const wanted = linersOf(family).reduce((sum, { count }) => sum + count, 0);
-  const liners =
-    state.started.close && wanted !== (state.linersCounted ?? 0) ? wanted - (state.linersCounted ?? 0) : 0;
+  // Before the close nobody has counted them, so none is amiss yet.
+  const liners = state.started.close ? linerCount(family) - (state.linersCounted ?? 0) : 0;
   const screws = screwLedger(family, state.screwMoves).left.map(({ size, count }): StillOut => ({
     kind: "screw",
     name: screwName(size),

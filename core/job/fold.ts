@@ -107,7 +107,13 @@ export interface JobState {
     id: string;
     settled: EventDataOf<"bubble-settled">["as"] | null;
   } & Stamp)[];
-  readings: { quantity: ReadingKind; stage: StageName; source: string; at: string; value: number }[];
+  readings: {
+    quantity: ReadingKind;
+    stage: StageName;
+    source: EventDataOf<"reading-taken">["source"];
+    at: string;
+    value: number;
+  }[];
   overrides: Partial<Record<HoldName, { reason: string } & Stamp>>;
   /** Every reason that was signed, also for what has been sent back since. */
   signatures: (EventDataOf<"hold-overridden"> & Stamp)[];

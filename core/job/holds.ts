@@ -13,6 +13,7 @@ import { thawLeftS } from "./stages/lift.ts";
 import { DISCHARGE, dischargeLeftS } from "./stages/open.ts";
 import { imbalance, returnsFor, screwLedger } from "../open/screw-ledger.ts";
 import { checkStep, fillLengths, hasTouch, type StepContext } from "./step.ts";
+import { proofPhoto } from "../prove/proof-photo.ts";
 import { judgeInspection, tooManyIn } from "../prove/acceptance.ts";
 import { jointCheck, jointFaults, jointOf } from "../rework/joint.ts";
 import { stagesToReopen } from "./reopen.ts";
@@ -368,7 +369,7 @@ const provedBeforeClose: HoldCheck = (context, draft) => {
 /** What a photo showed under the glass, and the shop does not let pass, is not shut in. */
 const clearBeforeClose: HoldCheck = ({ state, family }, draft) => {
   if (draft.kind !== "stage-started" || draft.stage !== "close") return null;
-  const last = state.inspections.filter(({ stage }) => stage === "prove").at(-1);
+  const last = proofPhoto(state);
   const tooMany = last ? tooManyIn(judgeInspection(family, last)) : "";
   if (!tooMany) return null;
   const reason = `Under the glass: ${tooMany}`;

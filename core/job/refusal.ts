@@ -7,6 +7,8 @@ import { placeOffPanel } from "../bond/pattern.ts";
 import { hasLaid } from "../clean/freshness.ts";
 import { applyEvent, foldJob, screwMove, standingEvents, type JobState } from "./fold.ts";
 import { holdOn, type Hold } from "./holds.ts";
+import { isOffScreen } from "../prove/pixel-faults.ts";
+import { isLate } from "../rework/reflow-profile.ts";
 import { contactsOf } from "../rework/joint.ts";
 import { stagesToReopen } from "./reopen.ts";
 import { routes, stageTitles } from "./route.ts";
@@ -121,7 +123,7 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
     }
     case "profile-read": {
       const { readings } = draft.data;
-      const late = readings.findIndex(({ timeS }, i) => i > 0 && timeS <= readings[i - 1]!.timeS);
+      const late = readings.findIndex((_, i) => isLate(readings, i));
       return late < 0
         ? null
         : no(`${readings[late]!.timeS} s must be after the reading before it.`, `readings[${late}].timeS`);
@@ -129,7 +131,7 @@ function senseOf(state: JobState, family: Family, draft: EventDraft): Refusal | 
     case "panel-tested": {
       const { data } = draft;
       if (data.part !== "pixels") return null;
-      const off = data.faults.findIndex(({ xPx, yPx }) => xPx >= data.widthPx || yPx >= data.heightPx);
+      const off = data.faults.findIndex((fault) => isOffScreen(data, fault));
       return off < 0
         ? null
         : no(

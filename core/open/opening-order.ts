@@ -11,6 +11,10 @@ export type OpeningItem =
 export const linersOf = (family: Pick<Family, "parts">): MovedPart[] =>
   family.parts.filter((part) => part.kind === "liner");
 
+/** How many liners the new parts of a family bring: so many must lie on the bench before it is shut. */
+export const linerCount = (family: Pick<Family, "parts">): number =>
+  linersOf(family).reduce((sum, { count }) => sum + count, 0);
+
 /** A part as it is spoken of, with how many there are. */
 export const partName = ({ name, count }: Pick<MovedPart, "name" | "count">): string =>
   count > 1 ? `${name}, ${count} of them` : name;

@@ -109,8 +109,15 @@ describe("dust on the camera", () => {
     const view = viewOf(seed, { dust }, { lighting: "dark", defects });
     const corners = view.corners;
     const photo = photographPanel(view);
-    const { result } = inspectPhoto({ photo, corners, panel, borderMm: 4, windows: [], lighting: "dark" });
-    return { defects: result.defects, corners };
+    const { defects: found } = inspectPhoto({
+      photo,
+      corners,
+      panel,
+      borderMm: 4,
+      windows: [],
+      lighting: "dark",
+    });
+    return { defects: found, corners };
   };
 
   it("is told from what lies under the glass by a second photo with the panel moved", () => {

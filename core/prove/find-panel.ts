@@ -1,5 +1,6 @@
 import { Matrix, solve } from "ml-matrix";
-import { labelPlaces, type GreyPicture } from "./picture.ts";
+import { median } from "../median.ts";
+import { labelPlaces, lightOf, type GreyPicture } from "./picture.ts";
 import { isConvex, type Corners, type PixelPoint } from "./square-up.ts";
 
 /** The panel is first looked for in a picture of at most so many pixels a side. */
@@ -20,10 +21,6 @@ interface Picture {
   width: number;
   height: number;
 }
-
-/** Light of a pixel by its index. */
-const lightOf = (rgba: ArrayLike<number>, i: number): number =>
-  0.2126 * rgba[4 * i]! + 0.7152 * rgba[4 * i + 1]! + 0.0722 * rgba[4 * i + 2]!;
 
 /** Means of square cells, every other pixel of them: a smaller picture, and how many pixels of the photo one of its is. */
 function coarse({ width, height, rgba }: Picture): GreyPicture & { cell: number } {
@@ -46,8 +43,6 @@ function coarse({ width, height, rgba }: Picture): GreyPicture & { cell: number 
   }
   return { width: w, height: h, light: means, cell };
 }
-
-const median = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!;
 
 /** The light of the bench over the photo: a plane through its rim, what lies far off it left out; and the spread about it. */
 function benchOf({ width, height, light }: GreyPicture): {

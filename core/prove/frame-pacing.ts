@@ -1,3 +1,5 @@
+import { median } from "../median.ts";
+
 /** How evenly pictures came, from the time between each and the next, ms. */
 export interface FramePacing {
   frames: number;
@@ -10,12 +12,11 @@ export interface FramePacing {
 /** @throws Error where there are fewer than two intervals. */
 export function framePacing(intervalsMs: readonly number[]): FramePacing {
   if (intervalsMs.length < 2) throw new Error(`${intervalsMs.length} intervals; at least 2 are needed`);
-  const sorted = [...intervalsMs].sort((a, b) => a - b);
-  const medianMs = sorted[sorted.length >> 1]!;
+  const medianMs = median(intervalsMs);
   return {
     frames: intervalsMs.length + 1,
     medianMs,
-    worstMs: sorted.at(-1)!,
-    latePct: (100 * sorted.filter((ms) => ms > 1.5 * medianMs).length) / sorted.length,
+    worstMs: intervalsMs.reduce((a, b) => Math.max(a, b)),
+    latePct: (100 * intervalsMs.filter((ms) => ms > 1.5 * medianMs).length) / intervalsMs.length,
   };
 }

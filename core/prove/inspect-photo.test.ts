@@ -46,8 +46,7 @@ function tiltedPhoto(seed: number, planted = defects) {
 }
 
 const look = (photo: ReturnType<typeof tiltedPhoto>, corners = photo.corners) =>
-  inspectPhoto({ photo: photo.photo, corners, panel, borderMm: 2, windows: [], lighting: "white" }).result
-    .defects;
+  inspectPhoto({ photo: photo.photo, corners, panel, borderMm: 2, windows: [], lighting: "white" }).defects;
 
 describe("a photo that is squared up and looked through", () => {
   it("shows what lies under the glass where it lies, though the panel is tilted and its noise is smeared", () => {

@@ -1,8 +1,7 @@
 import type { PanelWindow } from "../stack/family.ts";
 import { windowBox } from "../stack/family.ts";
-import type { Lighting } from "./find-defects.ts";
-import { judge } from "./acceptance.ts";
-import { inspectPixels, type PhotoInspect } from "./photo-inspect.ts";
+import type { Defect, Lighting } from "./find-defects.ts";
+import { defectsIn } from "./photo-inspect.ts";
 import { unevenLight, type UnevenLight } from "./uneven-light.ts";
 import { squareUp, type Corners } from "./square-up.ts";
 
@@ -86,7 +85,7 @@ export function scaleOf(
  * Gives the squared-up picture too, to be shown.
  */
 export function inspectPhoto({ photo, corners, panel, borderMm, windows, lighting }: Inspection): {
-  result: PhotoInspect;
+  defects: Defect[];
   picture: Photo;
   pxPerMm: number;
   light: UnevenLight;
@@ -100,12 +99,11 @@ export function inspectPhoto({ photo, corners, panel, borderMm, windows, lightin
   const inPx = Math.round((isInked ? borderMm + INK_EDGE_MM : RIM_MM) * pxPerMm);
   const inMm = inPx / pxPerMm;
   const part = within(picture, inPx);
-  const { defects } = inspectPixels(part.rgba, {
+  const found = defectsIn(part.rgba, {
     width: part.width,
     height: part.height,
     scalePxPerMm: pxPerMm,
     lighting,
-    borderMm: 0,
     ignore: windows.map((w) => {
       const box = windowBox(w);
       return {
@@ -115,9 +113,8 @@ export function inspectPhoto({ photo, corners, panel, borderMm, windows, lightin
         heightMm: box.heightMm + 2 * WINDOW_RIM_MM,
       };
     }),
-    acceptance: undefined,
   });
   const light = unevenLight(part, pxPerMm, inMm);
-  const placed = defects.map((defect) => ({ ...defect, xMm: defect.xMm + inMm, yMm: defect.yMm + inMm }));
-  return { result: { defects: placed, ...judge(placed, panel, borderMm) }, picture, pxPerMm, light };
+  const defects = found.map((defect) => ({ ...defect, xMm: defect.xMm + inMm, yMm: defect.yMm + inMm }));
+  return { defects, picture, pxPerMm, light };
 }

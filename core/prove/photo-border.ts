@@ -1,3 +1,4 @@
+import { median } from "../median.ts";
 import { firstStep, lightAt } from "./find-panel.ts";
 
 export interface BorderWidths {
@@ -13,8 +14,6 @@ const END_SHARE = 0.15;
 const LEAST_STEP = 3;
 /** The glass's own rim is passed over, mm. */
 const RIM_MM = 0.4;
-
-const median = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!;
 
 /** A straight line through places, those far off it left out once: its value at 0 and at 1. */
 function ends(places: readonly (readonly [share: number, mm: number])[]): [number, number] | null {

@@ -1,9 +1,9 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { bounded } from "../units.ts";
-import { acceptanceTable, judge, usualAcceptance, zones } from "./acceptance.ts";
+import { acceptanceTable, judge, zones } from "./acceptance.ts";
 import { bytesOfBase64 } from "./base64.ts";
-import { defectKinds, findDefects, lightings } from "./find-defects.ts";
+import { defectKinds, findDefects, lightings, type Defect } from "./find-defects.ts";
 import { panelPicture, wrongBytes } from "./panel-picture.ts";
 import { greyOf } from "./picture.ts";
 
@@ -54,11 +54,17 @@ export type PhotoInspect = z.output<typeof photoInspectResult>;
 
 type Inspected = Omit<z.output<typeof photoInspectInput>, "rgbaBase64">;
 
-/** The inspection itself, from bytes that are at hand already. */
-export function inspectPixels(
+/** What is found in a picture whose bytes are at hand already, but for the boxes that are not looked at. */
+export function defectsIn(
   rgba: ArrayLike<number>,
-  { width, height, scalePxPerMm, lighting, ignore, borderMm, acceptance }: Inspected,
-): PhotoInspect {
+  {
+    width,
+    height,
+    scalePxPerMm,
+    lighting,
+    ignore,
+  }: Pick<Inspected, "width" | "height" | "scalePxPerMm" | "lighting" | "ignore">,
+): Defect[] {
   let mask: Uint8Array | null = null;
   if (ignore.length > 0) {
     mask = new Uint8Array(width * height);
@@ -74,9 +80,7 @@ export function inspectPixels(
       }
     }
   }
-  const defects = findDefects(greyOf(rgba, width, height), scalePxPerMm, lighting, mask);
-  const panel = { widthMm: width / scalePxPerMm, heightMm: height / scalePxPerMm };
-  return { defects, ...judge(defects, panel, borderMm, acceptance ?? usualAcceptance) };
+  return findDefects(greyOf(rgba, width, height), scalePxPerMm, lighting, mask);
 }
 
 /**
@@ -84,8 +88,11 @@ export function inspectPixels(
  * and the top), size and strength, and whether that passes. Uneven light does not count. See `findDefects` for the method and its sources.
  */
 export const calculatePhotoInspect = (input: PhotoInspectInput): PhotoInspect => {
-  const { rgbaBase64, ...more } = photoInspectInput.parse(input);
-  return inspectPixels(bytesOfBase64(rgbaBase64), more);
+  const { rgbaBase64, borderMm, acceptance, ...picture } = photoInspectInput.parse(input);
+  const { width, height, scalePxPerMm } = picture;
+  const defects = defectsIn(bytesOfBase64(rgbaBase64), picture);
+  const panel = { widthMm: width / scalePxPerMm, heightMm: height / scalePxPerMm };
+  return { defects, ...judge(defects, panel, borderMm, acceptance) };
 };
 
 export const photoInspect = defineCalculation({

@@ -5,12 +5,15 @@ export interface GreyPicture {
   light: Float32Array;
 }
 
-/** Rec. 709 weights of what a file holds (not proportional to light; a defect is looked for by contrast to its surroundings). */
+/** Light of a pixel, by its number: Rec. 709 weights of what a file holds, which is not proportional to light. */
+export const lightOf = (rgba: ArrayLike<number>, i: number): number =>
+  0.2126 * rgba[4 * i]! + 0.7152 * rgba[4 * i + 1]! + 0.0722 * rgba[4 * i + 2]!;
+
+/** A picture as light: a defect is looked for by contrast to its surroundings, so that weights of a file do. */
 export function greyOf(rgba: ArrayLike<number>, width: number, height: number): GreyPicture {
   const light = new Float32Array(width * height);
   for (let i = 0; i < light.length; i += 1) {
-    const at = 4 * i;
-    light[i] = 0.2126 * rgba[at]! + 0.7152 * rgba[at + 1]! + 0.0722 * rgba[at + 2]!;
+    light[i] = lightOf(rgba, i);
   }
   return { width, height, light };
 }

@@ -19,6 +19,12 @@ const pixel = z.strictObject({
   yPx: boundedWhole(0, 100_000),
 });
 
+/** Whether a fault lies off a screen of this size. */
+export const isOffScreen = (
+  { widthPx, heightPx }: { widthPx: number; heightPx: number },
+  { xPx, yPx }: { xPx: number; yPx: number },
+): boolean => xPx >= widthPx || yPx >= heightPx;
+
 export const pixelFaultsInput = z
   .strictObject({
     widthPx: boundedWhole(1, 100_000),
@@ -26,12 +32,12 @@ export const pixelFaultsInput = z
     faults: z.array(pixel).max(2_000),
   })
   .superRefine(({ widthPx, heightPx, faults }, context) => {
-    faults.forEach(({ xPx, yPx }, i) => {
-      if (xPx < widthPx && yPx < heightPx) return;
+    faults.forEach((fault, i) => {
+      if (!isOffScreen({ widthPx, heightPx }, fault)) return;
       context.addIssue({
         code: "custom",
         path: ["faults", i],
-        message: `${xPx}, ${yPx} must lie on the screen, which is ${widthPx} × ${heightPx} pixels`,
+        message: `${fault.xPx}, ${fault.yPx} must lie on the screen, which is ${widthPx} × ${heightPx} pixels`,
       });
     });
   });

@@ -34,6 +34,37 @@ const LEVELS = { dark: 22, white: 205, side: 30 } as const;
 const MARKS = { dark: 95, white: -85, side: 90 } as const;
 const PATCH_SHARE = 0.09;
 
+interface Lens {
+  vignetting: number;
+  moire: number;
+  sigma: number;
+  /** The beat between cells and sensor: turns a pixel each way, and where it begins. */
+  beat: { x: number; y: number; phase: number };
+}
+
+/** Writes what a lens and a sensor make of the light of each pixel: it falls off towards the corners, beats, and is noisy. */
+function throughLens(
+  { rgba, width, height }: Photo,
+  { vignetting, moire, sigma, beat }: Lens,
+  random: () => number,
+  lightAt: (x: number, y: number) => number,
+): void {
+  const reach = Math.hypot(width, height) / 2;
+  for (let y = 0; y < height; y += 1) {
+    for (let x = 0; x < width; x += 1) {
+      const i = 4 * (y * width + x);
+      const far = Math.hypot(x - width / 2, y - height / 2) / reach;
+      const value =
+        lightAt(x, y) * (1 - vignetting * far * far) +
+        moire * Math.sin(beat.x * x * 6.28 + beat.y * y * 6.28 + beat.phase) +
+        sigma * noise(random);
+      rgba[i] = rgba[i + 1] = value;
+      rgba[i + 2] = value * 0.985;
+      rgba[i + 3] = 255;
+    }
+  }
+}
+
 /** A stand-in for a camera over a panel that is squared up: what it would see, defects, lens and noise included. */
 export function takePicture(scene: CameraScene): Photo {
   const { widthMm, heightMm, pxPerMm, lighting, defects, seed } = scene;
@@ -104,23 +135,11 @@ export function takePicture(scene: CameraScene): Photo {
         break;
     }
   }
-  const rgba = new Uint8ClampedArray(4 * width * height);
-  const [beatX, beatY, phase] = [0.02 + 0.05 * random(), 0.02 + 0.05 * random(), 6.28 * random()];
+  const beat = { x: 0.02 + 0.05 * random(), y: 0.02 + 0.05 * random(), phase: 6.28 * random() };
   const [level, strength] = [LEVELS[lighting], MARKS[lighting]];
-  const reach = Math.hypot(width, height) / 2;
-  for (let y = 0; y < height; y += 1) {
-    for (let x = 0; x < width; x += 1) {
-      const i = y * width + x;
-      const far = Math.hypot(x - width / 2, y - height / 2) / reach;
-      const fall = 1 - vignetting * far * far;
-      const beat = moire * Math.sin(beatX * x * 6.28 + beatY * y * 6.28 + phase);
-      const value = (level + strength * mark[i]!) * fall + beat + sigma * noise(random);
-      rgba[4 * i] = value;
-      rgba[4 * i + 1] = value;
-      rgba[4 * i + 2] = value * 0.985;
-      rgba[4 * i + 3] = 255;
-    }
-  }
+  const rgba = new Uint8ClampedArray(4 * width * height);
+  const lens = { vignetting, moire, sigma, beat };
+  throughLens({ rgba, width, height }, lens, random, (x, y) => level + strength * mark[y * width + x]!);
   return { width, height, rgba };
 }
 
@@ -200,30 +219,15 @@ export function photographPanel(view: CameraView): Photo {
     },
   );
   const random = randomStream(scene.seed + 1);
-  const { vignetting = 0.2, moire = 1.5 } = scene;
-  const sigma = scene.noise ?? 2.5;
-  const reach = Math.hypot(width, height) / 2;
-  const [beatX, beatY] = [0.02 + 0.05 * random(), 0.02 + 0.05 * random()];
-  for (let y = 0; y < height; y += 1) {
-    for (let x = 0; x < width; x += 1) {
-      const i = 4 * (y * width + x);
-      const far = Math.hypot(x - width / 2, y - height / 2) / reach;
-      let value = rgba[i]! + slope * (x / width - 0.5);
-      for (const spot of view.dust ?? []) {
-        const share = Math.min(
-          1,
-          Math.max(0, 0.5 - (Math.hypot(x - spot.x, y - spot.y) - spot.radiusPx) / 1.5),
-        );
-        value += MARKS[lighting] * 0.7 * share;
-      }
-      value =
-        value * (1 - vignetting * far * far) +
-        moire * Math.sin(6.28 * (beatX * x + beatY * y)) +
-        sigma * noise(random);
-      rgba[i] = rgba[i + 1] = value;
-      rgba[i + 2] = value * 0.985;
-    }
-  }
+  const { vignetting = 0.2, moire = 1.5, noise: sigma = 2.5 } = scene;
+  const beat = { x: 0.02 + 0.05 * random(), y: 0.02 + 0.05 * random(), phase: 0 };
+  throughLens({ rgba, width, height }, { vignetting, moire, sigma, beat }, random, (x, y) => {
+    const light = rgba[4 * (y * width + x)]! + slope * (x / width - 0.5);
+    return (view.dust ?? []).reduce((sum, spot) => {
+      const beyondPx = Math.hypot(x - spot.x, y - spot.y) - spot.radiusPx;
+      return sum + MARKS[lighting] * 0.7 * Math.min(1, Math.max(0, 0.5 - beyondPx / 1.5));
+    }, light);
+  });
   return { rgba, width, height };
 }
 

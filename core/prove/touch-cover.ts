@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
+import { median } from "../median.ts";
 import { bounded, boundedWhole } from "../units.ts";
 
 const px = () => bounded(-100, 100_000);
@@ -70,13 +71,8 @@ const far = (a: Point, b: Point) => Math.hypot(b.xPx - a.xPx, b.yPx - a.yPx);
 /** Steps across a cell by which the way between two points is walked: none is passed over but by its corner. */
 const STEPS_PER_CELL = 8;
 
-function median(values: number[]): number | null {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted.length === 0 ? null : sorted[sorted.length >> 1]!;
-}
-
 /** Cells of the largest area whose cells hang together by their edges. */
-function largestArea(dead: ReadonlySet<number>, columns: number): number {
+function largestArea(dead: readonly number[], columns: number): number {
   const left = new Set(dead);
   let largest = 0;
   for (const first of dead) {
@@ -170,13 +166,13 @@ export function calculateTouchCover(input: TouchCoverInput): TouchCover {
   const dead = Array.from({ length: all }, (_, cell) => cell).filter((cell) => !covered.has(cell));
   return {
     dead: dead.map((cell) => ({ column: cell % columns, row: Math.floor(cell / columns) })),
-    largestDeadCells: largestArea(new Set(dead), columns),
+    largestDeadCells: largestArea(dead, columns),
     coveragePct: (100 * covered.size) / all,
     unbrokenPct: (100 * unbroken) / all,
     jumps,
     dropOuts,
     pointers: most,
-    reportMs: median(intervals),
+    reportMs: intervals.length > 0 ? median(intervals) : null,
     verdict: dead.length + jumps.length + dropOuts.length === 0 ? "pass" : "fail",
   };
 }

@@ -1,17 +1,19 @@
 import { z } from "zod";
+import { BORDER_PASS_MM } from "../bond/border-check.ts";
 import { FRESH_S, isInsideWipe, isWipe } from "../clean/freshness.ts";
 import { cureBasis, cureExposure } from "../cure/cure-exposure.ts";
 import { seamOf } from "../heat/lift-heat.ts";
-import { checkResults, holdNames, outcomes } from "../job/event.ts";
+import { checkResults, holdNames, outcomes, type ReadingKind } from "../job/event.ts";
 import type { JobState, Timer } from "../job/fold.ts";
 import { routes, stageNames, stageTitles, type StageName } from "../job/route.ts";
 import { settingWords } from "../job/setting-words.ts";
-import { linersOf } from "../open/opening-order.ts";
+import { linerCount } from "../open/opening-order.ts";
 import { screwLedger } from "../open/screw-ledger.ts";
 import { calculatePixelFaults } from "../prove/pixel-faults.ts";
 import { alloyNamed } from "../materials/alloys.ts";
 import { jointCheck } from "../rework/joint.ts";
 import { calculateReflowProfile } from "../rework/reflow-profile.ts";
+import { proofPhoto } from "../prove/proof-photo.ts";
 import { judgeInspection } from "../prove/acceptance.ts";
 import { defectKinds, lightings } from "../prove/find-defects.ts";
 import type { Family } from "../stack/family.ts";
@@ -109,63 +111,47 @@ const atMost = (value: number, most: number, unit: string) => ({
   passes: value <= most,
 });
 
-/** Equal within so much passes, mm. Common practice, no source. */
-const BORDER_MM = 0.5;
+const unlimited = () => ({ limit: null, passes: null });
 
 function readingsMeasured(family: Family, state: JobState): Measured[] {
-  const last = (quantity: JobState["readings"][number]["quantity"], stage: StageName) =>
-    state.readings.filter((reading) => reading.quantity === quantity && reading.stage === stage).at(-1);
-  const source = (of: string) => of as Measured["source"];
-  const list: Measured[] = [];
-  const lifted = state.readings.filter(({ quantity, stage }) => quantity === "glue line" && stage === "lift");
-  const seam = seamOf(family, state.route);
-  if (lifted.length > 0) {
-    const hottest = lifted.reduce((a, b) => (b.value > a.value ? b : a));
-    list.push({
-      stage: "lift",
-      what: "Hottest glue line",
-      value: rounded(hottest.value),
-      unit: "°C",
-      ...(seam?.maxC === undefined ? { limit: null, passes: null } : atMost(hottest.value, seam.maxC, "°C")),
-      source: source(hottest.source),
-    });
-  }
-  const mass = last("mass", "bond");
-  if (mass) {
-    list.push({
-      stage: "bond",
-      what: "Adhesive laid",
-      value: rounded(mass.value),
-      unit: "g",
-      limit: null,
-      passes: null,
-      source: source(mass.source),
-    });
-  }
-  const border = last("border offset", "bond");
-  if (border) {
-    list.push({
-      stage: "bond",
-      what: "Border off equal",
-      value: rounded(border.value, 2),
-      unit: "mm",
-      ...atMost(border.value, BORDER_MM, "mm"),
-      source: source(border.source),
-    });
-  }
-  const light = last("irradiance", "cure");
-  if (light) {
-    list.push({
-      stage: "cure",
-      what: "Irradiance at the glass",
-      value: rounded(light.value),
-      unit: "mW/cm²",
-      limit: null,
-      passes: null,
-      source: source(light.source),
-    });
-  }
-  return list;
+  const all = (quantity: ReadingKind, stage: StageName) =>
+    state.readings.filter((reading) => reading.quantity === quantity && reading.stage === stage);
+  /** One reading as it stands on the certificate; nothing where it was never taken. */
+  const told = (
+    reading: JobState["readings"][number] | undefined,
+    what: string,
+    unit: string,
+    limit: (value: number) => Pick<Measured, "limit" | "passes"> = unlimited,
+    digits = 3,
+  ): Measured[] =>
+    reading
+      ? [
+          {
+            stage: reading.stage,
+            what,
+            value: rounded(reading.value, digits),
+            unit,
+            ...limit(reading.value),
+            source: reading.source,
+          },
+        ]
+      : [];
+  const hottest = all("glue line", "lift").sort((a, b) => b.value - a.value)[0];
+  const maxC = seamOf(family, state.route)?.maxC;
+  return [
+    ...told(hottest, "Hottest glue line", "°C", (c) =>
+      maxC === undefined ? unlimited() : atMost(c, maxC, "°C"),
+    ),
+    ...told(all("mass", "bond").at(-1), "Adhesive laid", "g"),
+    ...told(
+      all("border offset", "bond").at(-1),
+      "Border off equal",
+      "mm",
+      (mm) => atMost(mm, BORDER_PASS_MM, "mm"),
+      2,
+    ),
+    ...told(all("irradiance", "cure").at(-1), "Irradiance at the glass", "mW/cm²"),
+  ];
 }
 
 /** The light that the worst point of the open area got, from how long the lamp was really on. */
@@ -204,7 +190,7 @@ function timesMeasured(state: JobState): Measured[] {
   return [
     ...of("bond", "From the last wipe to the laying", state.timers.filter(isWipe).at(-1), fresh),
     ...of("bond", "Lowered over", lowering, (s) =>
-      lowering ? atLeast(s, lowering.durationS, "s") : { limit: null, passes: null },
+      lowering ? atLeast(s, lowering.durationS, "s") : unlimited(),
     ),
     ...of("close", "From the last wipe inside to shut", state.timers.filter(isInsideWipe).at(-1), fresh),
   ];
@@ -212,7 +198,7 @@ function timesMeasured(state: JobState): Measured[] {
 
 function countsMeasured(family: Family, state: JobState): Measured[] {
   const { taken, returned, balanced } = screwLedger(family, state.screwMoves);
-  const liners = linersOf(family).reduce((sum, { count }) => sum + count, 0);
+  const liners = linerCount(family);
   return [
     {
       stage: "close",
@@ -330,7 +316,7 @@ export function certificateOf(
 ): Certificate {
   const route = routes[state.route];
   const told = Object.values(state.lots);
-  const look = state.inspections.filter(({ stage }) => stage === "prove").at(-1);
+  const look = proofPhoto(state);
   const signature = state.stepsDone["close:sign"];
   const measurements = [
     ...readingsMeasured(family, state),

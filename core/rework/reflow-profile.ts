@@ -6,6 +6,10 @@ import { bounded, temperatureC } from "../units.ts";
 
 export const reflowReading = z.strictObject({ timeS: bounded(0, 86_400), temperatureC: temperatureC() });
 
+/** Whether a reading is not after the one before it. */
+export const isLate = (readings: readonly { timeS: number }[], i: number): boolean =>
+  i > 0 && readings[i]!.timeS <= readings[i - 1]!.timeS;
+
 export const reflowProfileInput = z
   .strictObject({
     readings: z.array(reflowReading).min(3).max(100_000),
@@ -15,7 +19,7 @@ export const reflowProfileInput = z
   })
   .superRefine(({ readings }, context) => {
     readings.forEach(({ timeS }, i) => {
-      if (i === 0 || timeS > readings[i - 1]!.timeS) return;
+      if (!isLate(readings, i)) return;
       context.addIssue({
         code: "custom",
         path: ["readings", i, "timeS"],

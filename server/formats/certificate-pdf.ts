@@ -1,6 +1,6 @@
 import PDFDocument from "pdfkit";
 import QRCode from "qrcode";
-import type { CertificateText } from "./certificate-text.ts";
+import { passWords, type CertificateText } from "./certificate-text.ts";
 import { bytesOf, withFonts } from "./pdf-fonts.ts";
 
 const MARGIN = 56;
@@ -9,8 +9,6 @@ const PHOTO_PT = 150;
 
 /** The face has the Greek letter, and not the sign of its own that looks the same. */
 const drawn = (text: string) => text.replaceAll("\u00b5", "\u03bc");
-
-const passWord = (passes: boolean | null) => (passes === null ? "" : passes ? "passes" : "does not pass");
 
 /**
  * A certificate on paper, A4. `address` is where the record is seen, as text and as a QR code (ISO/IEC 18004), null where no link
@@ -58,7 +56,7 @@ export async function certificatePdf(
           : [0.32 * width, 0.29 * width, 0.25 * width, 0.14 * width],
         defaultStyle: { border: [0, 0, 0.5, 0], borderColor: "#999999", padding: [3, 4, 3, 0] },
         data: rows.map(({ name, value, more, passes }) =>
-          (isWide ? [name, value] : [name, value, more, passWord(passes)]).map(drawn),
+          (isWide ? [name, value] : [name, value, more, passWords(passes)]).map(drawn),
         ),
       });
       page.moveDown(0.3);

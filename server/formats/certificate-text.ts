@@ -13,6 +13,10 @@ export interface CertificateRow {
   passes: boolean | null;
 }
 
+/** Whether a row passes, in words; nothing where that was not asked. */
+export const passWords = (passes: boolean | null): string =>
+  passes === null ? "" : passes ? "passes" : "does not pass";
+
 export interface CertificateSection {
   heading: string;
   rows: CertificateRow[];

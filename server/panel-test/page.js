@@ -283,6 +283,10 @@
     var cells = {};
     var filled = 0;
     var idle = null;
+    function fill(c, r) {
+      context.fillStyle = "#2a7";
+      context.fillRect((c * wide) / COLUMNS, (r * tall) / ROWS, wide / COLUMNS - 1, tall / ROWS - 1);
+    }
     function cell(x, y) {
       var c = Math.floor((x / window.innerWidth) * COLUMNS);
       var r = Math.floor((y / window.innerHeight) * ROWS);
@@ -290,8 +294,7 @@
       if (!cells[r * COLUMNS + c]) {
         cells[r * COLUMNS + c] = true;
         filled += 1;
-        context.fillStyle = "#2a7";
-        context.fillRect((c * wide) / COLUMNS, (r * tall) / ROWS, wide / COLUMNS - 1, tall / ROWS - 1);
+        fill(c, r);
       }
     }
     function draw() {
@@ -308,10 +311,7 @@
             wide / COLUMNS - 1,
             tall / ROWS - 1
           );
-          if (cells[r * COLUMNS + c]) {
-            context.fillStyle = "#2a7";
-            context.fillRect((c * wide) / COLUMNS, (r * tall) / ROWS, wide / COLUMNS - 1, tall / ROWS - 1);
-          }
+          if (cells[r * COLUMNS + c]) fill(c, r);
         }
       }
     }

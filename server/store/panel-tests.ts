@@ -1,5 +1,6 @@
 import { randomBytes, randomInt } from "node:crypto";
 import type pg from "pg";
+import { JOB_CHANNEL } from "./jobs.ts";
 import { inTransaction } from "../db/pool.ts";
 
 /** Letters and figures that nobody takes for one another. */
@@ -109,12 +110,16 @@ export async function tryCode(
 /** Uses a code up: the session that it opens, or null where somebody was quicker or it is too late. */
 export async function openPanelTest(pool: pg.Pool, code: string): Promise<string | null> {
   const session = randomBytes(18).toString("base64url");
-  const { rowCount } = await pool.query(
+  const { rows } = await pool.query<{ job: string }>(
     `UPDATE panel_test SET session = $2, opened_at = now(), expires_at = now() + make_interval(mins => $3)
-     WHERE code = $1 AND session IS NULL AND expires_at > now()`,
+     WHERE code = $1 AND session IS NULL AND expires_at > now()
+     RETURNING (SELECT job.code FROM job WHERE job.id = job_id) AS job`,
     [code, session, SESSION_MIN],
   );
-  return rowCount ? session : null;
+  if (!rows[0]) return null;
+  // Whoever shows the code sees that it is open.
+  await pool.query("SELECT pg_notify($1, $2)", [JOB_CHANNEL, rows[0].job]);
+  return session;
 }
 
 /** The job that a session's results go to and who made its code; "over" where it sends no more, null where there is none. */

@@ -2,7 +2,7 @@ import { FRESH_S, isInsideWipe, wipeAgeS, wipeDraft } from "../../clean/freshnes
 import { customerWords } from "../../close/customer-words.ts";
 import { tapePractice } from "../../materials/adhesives.ts";
 import { capitalised, listed } from "../../words.ts";
-import { closingOrder, linersOf, partName } from "../../open/opening-order.ts";
+import { closingOrder, linerCount, linersOf, partName } from "../../open/opening-order.ts";
 import { cellsText, returnsFor, screwLedger, screwName, type ScrewReturn } from "../../open/screw-ledger.ts";
 import type { Family, ScrewSize } from "../../stack/family.ts";
 import type { EventDraft } from "../event.ts";
@@ -21,7 +21,7 @@ const join: Record<Family["power"], { ask: string; press: string }> = {
 /** Every liner of the new parts must lie on the bench: one that is left inside is the classic. */
 function linerStep({ state, family }: StepContext): Step[] {
   const liners = linersOf(family);
-  const total = liners.reduce((sum, liner) => sum + liner.count, 0);
+  const total = linerCount(family);
   if (total === 0) return [];
   const counted = state.linersCounted;
   const count = (n: number) => (): EventDraft => ({

@@ -1,3 +1,4 @@
+import { proofPhoto } from "../../prove/proof-photo.ts";
 import { checkStep, confirmStep, type Stage, type Step, type StepContext } from "../step.ts";
 
 /** Looked for by eye, or by a photo that was kept. */
@@ -9,7 +10,7 @@ function lookStep(context: StepContext): Step {
     "On black, in strong light: dust, hairs and bubbles under the glass show white. A photo looks closer than an eye.",
     "Clear to the eye",
   );
-  return context.state.inspections.some(({ stage }) => stage === "prove") ? { ...step, done: true } : step;
+  return proofPhoto(context.state) ? { ...step, done: true } : step;
 }
 
 export const prove: Stage = {

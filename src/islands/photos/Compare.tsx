@@ -3,6 +3,7 @@ import { ReactCompareSlider, ReactCompareSliderImage } from "react-compare-slide
 import type { Aligned, ToAlign } from "../../../core/prove/align-photos.ts";
 import type { Photo } from "../../../core/prove/inspect-photo.ts";
 import type { Corners } from "../../../core/prove/square-up.ts";
+import { pictureUrl } from "../../ui/picture-url.ts";
 import { CornerEditor } from "../prove/CornerEditor.tsx";
 import { readPhoto, wholeOf } from "../prove/read-photo.ts";
 
@@ -13,14 +14,6 @@ interface Laid {
   pictures: Two<string>;
   difference: string;
   changedPct: number;
-}
-
-async function pictureUrl({ rgba, width, height }: Photo): Promise<string> {
-  const canvas = new OffscreenCanvas(width, height);
-  canvas
-    .getContext("2d")!
-    .putImageData(new ImageData(rgba as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0);
-  return URL.createObjectURL(await canvas.convertToBlob({ type: "image/jpeg", quality: 0.88 }));
 }
 
 /** Two photos over one another; the bar between them slides. Aligned, they lie over one another by the panel's corners. */

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { CheckResult } from "../../../core/job/event.ts";
 import { panelPatterns, type PanelPattern } from "../../../core/prove/panel-test.ts";
 import { calculatePixelFaults } from "../../../core/prove/pixel-faults.ts";
@@ -12,8 +12,6 @@ import { QrCode } from "../../ui/QrCode.tsx";
 import { useLive } from "../../ui/useLive.ts";
 import type { PanelProps } from "../stage/panel.ts";
 import { PixelFaultEntry } from "./PixelFaultEntry.tsx";
-
-const POLL_MS = 3_000;
 
 /** The panel tested by itself, by a page that it opens; or, where it opens none, by comparing patterns. */
 export function PanelTest(props: PanelProps) {
@@ -36,22 +34,21 @@ function OnThePanel({ code, nowMs, mayEnter, onCompare }: PanelProps & { onCompa
   const { who } = usePreferences();
   const [test, setTest] = useState<OfferedTest | null>(null);
   const [said, setSaid] = useState<string>();
-  const refresh = useCallback(() => {
+  const refresh = () => {
     void fetch(`/api/jobs/${code}/panel-test`)
       .then(async (answer) => {
         if (answer.ok) setTest((await answer.json()) as OfferedTest | null);
       })
       // The code that is shown stays good; it is asked about again.
       .catch(() => undefined);
-  }, [code]);
-  useEffect(refresh, [refresh]);
-  useLive({ onChange: refresh, onLost: () => undefined });
-  const isWaiting = test !== null && test.openedAt === null;
-  useEffect(() => {
-    if (!isWaiting) return undefined;
-    const asking = setInterval(refresh, POLL_MS);
-    return () => clearInterval(asking);
-  }, [isWaiting, refresh]);
+  };
+  useLive({
+    // Also as the line opens, with no code.
+    onChange: (changed) => {
+      if (changed === "" || changed === code) refresh();
+    },
+    onLost: () => undefined,
+  });
   const make = async () => {
     setSaid(undefined);
     const asked = await askServer(`/api/jobs/${code}/panel-test`, "POST", { who });
@@ -74,7 +71,7 @@ function OnThePanel({ code, nowMs, mayEnter, onCompare }: PanelProps & { onCompa
           {said}
         </p>
       )}
-      {test && isWaiting && leftS > 0 && (
+      {test && test.openedAt === null && leftS > 0 && (
         <div className="mt-3 flex flex-wrap items-center gap-5" data-testid="panel-code">
           <QrCode text={test.address} label="Code that opens the test on the panel" />
           <div className="min-w-0 flex-1">

@@ -69,8 +69,8 @@ export function PhotoInspection({
       return say("No panel stands out in the second photo. The first look is still here.");
     }
     const found = cameraDust(
-      { defects: first.looked.result.defects, corners: first.corners },
-      { defects: second.looked.result.defects, corners: second.corners },
+      { defects: first.looked.defects, corners: first.corners },
+      { defects: second.looked.defects, corners: second.corners },
       panel,
     );
     if (!found)
@@ -123,7 +123,7 @@ export function PhotoInspection({
   };
   const looked = first?.looked ?? null;
   const planted = taken?.planted ?? null;
-  const defects = looked?.result.defects ?? [];
+  const defects = looked?.defects ?? [];
   const counted = defects.filter((_, i) => !overruled.has(i) && !dust.has(i));
   const judged = looked ? judge(counted, panel, borderMm, acceptance) : null;
   const tooMany = judged ? tooManyIn(judged) : "";

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
+import { pictureUrl } from "../../ui/picture-url.ts";
 import type { Inspected, ToInspect } from "../../workers/inspect.worker.ts";
 
 /** What came of a look, with the squared-up panel as a picture to be shown; its address is good until the next look. */
@@ -35,7 +36,7 @@ export function useInspection(onDone: (shown: Shown) => void): {
       worker.current = fresh;
       fresh.onmessage = ({ data }: MessageEvent<Inspected>) => {
         fresh.terminate();
-        void pictureOf(data).then((url) => {
+        void (data.looked ? pictureUrl(data.looked.picture) : Promise.resolve(null)).then((url) => {
           if (worker.current !== fresh) return;
           setIsLooking(false);
           done.current({ ...data, url });
@@ -50,14 +51,4 @@ export function useInspection(onDone: (shown: Shown) => void): {
     [stop],
   );
   return { isLooking, hasFailed, look, stop };
-}
-
-async function pictureOf({ looked }: Inspected): Promise<string | null> {
-  if (!looked) return null;
-  const { rgba, width, height } = looked.picture;
-  const canvas = new OffscreenCanvas(width, height);
-  canvas
-    .getContext("2d")!
-    .putImageData(new ImageData(rgba as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0);
-  return URL.createObjectURL(await canvas.convertToBlob({ type: "image/jpeg", quality: 0.85 }));
 }

@@ -1,8 +1,12 @@
 import { useState } from "react";
 import { describeFaults } from "../../../core/faults.ts";
-import { checkedContactPlan, type ContactPlan } from "../../../core/rework/contact-check.ts";
+import {
+  checkedContactPlan,
+  type ContactCheck,
+  type ContactPlan,
+} from "../../../core/rework/contact-check.ts";
 import { netsOf, netsText } from "../../../core/rework/nets-text.ts";
-import { contactsOf, jointCheck, jointOf } from "../../../core/rework/joint.ts";
+import { contactsOf, jointOf } from "../../../core/rework/joint.ts";
 import { Field } from "../../ui/Field.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import type { PanelProps } from "../stage/panel.ts";
@@ -18,9 +22,8 @@ function placesOf(contacts: number, rows: number): { x: number; y: number }[] {
 }
 
 /** The contacts as they lie: joins that are meant, shorts and opens found, and the pair that is next. Two taps choose a pair. */
-export function ContactProbing({ state, family, live, send }: PanelProps) {
+export function ContactProbing({ state, family, live, send, check }: PanelProps & { check: ContactCheck }) {
   const plan = contactsOf(state, family);
-  const check = jointCheck(state, family);
   const { rows, name } = jointOf(family);
   const [picked, setPicked] = useState<number[]>([]);
   const places = placesOf(plan.contacts, rows);

@@ -7,7 +7,8 @@ import { SolderProfile } from "./SolderProfile.tsx";
 /** The joint: its solder and recipe, the profile that it got, and its contacts one by one. */
 export function ReworkPanel(props: PanelProps) {
   const { state, family } = props;
-  const { pairs, untested, faults } = jointCheck(state, family);
+  const check = jointCheck(state, family);
+  const { pairs, untested, faults } = check;
   const shorts = faults.filter(({ kind }) => kind === "short").length;
   const opens = faults.length - shorts;
   const count = (n: number, one: string) => `${n} ${one}${n === 1 ? "" : "s"}`;
@@ -30,7 +31,7 @@ export function ReworkPanel(props: PanelProps) {
           ))}
         </ul>
       )}
-      <ContactProbing {...props} />
+      <ContactProbing {...props} check={check} />
       <SolderChoice {...props} />
       <SolderProfile {...props} />
     </>

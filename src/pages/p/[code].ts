@@ -18,7 +18,7 @@ const refusals: Record<Exclude<CodeState, "good">, readonly [status: number, sai
 
 const COOKIE = "panel-test";
 const sessionOf = (request: Request): string | undefined =>
-  /(?:^|;\s*)panel-test=([\w-]+)/.exec(request.headers.get("cookie") ?? "")?.[1];
+  new RegExp(`(?:^|;\\s*)${COOKIE}=([\\w-]+)`).exec(request.headers.get("cookie") ?? "")?.[1];
 
 /** Looking at a code does not use it up; the device that opened it may load it again. */
 export const GET: APIRoute = async ({ params, request, clientAddress }) => {

@@ -3,10 +3,10 @@ import { z } from "zod";
 import { shopLamp } from "../../../../core/cure/shop-lamp.ts";
 import { describeFaults } from "../../../../core/faults.ts";
 import { key } from "../../../../core/stack/family.ts";
+import { strangerAnswer } from "../../../../server/asked-by.ts";
 import { database } from "../../../../server/db/pool.ts";
 import { faulty, json, readBody } from "../../../../server/problem.ts";
 import { changeLamp, lampReadings } from "../../../../server/store/lamp.ts";
-import { listTechnicians } from "../../../../server/store/technicians.ts";
 
 /** How the shop's lamp has aged by what was read of it; null while that is too little. */
 export const GET: APIRoute = async () => json(shopLamp(await lampReadings(database())));
@@ -23,10 +23,8 @@ export const POST: APIRoute = async ({ request }) => {
   if ("answer" in read) return read.answer;
   const parsed = lampChange.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
-  const known = await listTechnicians(database());
-  if (!known.some(({ key: who }) => who === parsed.data.who)) {
-    return faulty([{ path: "who", message: `there is no technician "${parsed.data.who}"` }]);
-  }
+  const stranger = await strangerAnswer(parsed.data.who);
+  if (stranger) return stranger;
   await changeLamp(database(), parsed.data);
   return json(shopLamp(await lampReadings(database())), 201);
 };
