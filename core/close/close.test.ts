@@ -151,6 +151,29 @@ describe("the certificate", () => {
     expect(of(hand).remarks.join(" ")).to.include("stand-in");
   });
 
+  it("takes the border that was noted last, also where that was by photo at the proof", () => {
+    const hand = new BenchHand("TK-5", "layer").workTo("bond");
+    const read = (stage: "bond" | "prove", source: "hand" | "photo", value: number) =>
+      hand.try({
+        stage,
+        kind: "reading-taken",
+        data: {
+          quantity: "border offset",
+          source,
+          values: [{ at: new Date(hand.nowMs).toISOString(), value }],
+        },
+      });
+    read("bond", "hand", 0.2);
+    hand.workTo("prove");
+    read("prove", "photo", 0.7);
+    expect(named(hand, "Border off equal")).to.include({
+      stage: "prove",
+      source: "photo",
+      value: 0.7,
+      passes: false,
+    });
+  });
+
   it("tells what an earlier try used up, why it was sent back, and every reason that was signed", () => {
     const hand = new BenchHand("PH-10", "layer").workTo("prove");
     hand.try({

@@ -114,8 +114,8 @@ const atMost = (value: number, most: number, unit: string) => ({
 const unlimited = () => ({ limit: null, passes: null });
 
 function readingsMeasured(family: Family, state: JobState): Measured[] {
-  const all = (quantity: ReadingKind, stage: StageName) =>
-    state.readings.filter((reading) => reading.quantity === quantity && reading.stage === stage);
+  const all = (quantity: ReadingKind, ...stages: StageName[]) =>
+    state.readings.filter((reading) => reading.quantity === quantity && stages.includes(reading.stage));
   /** One reading as it stands on the certificate; nothing where it was never taken. */
   const told = (
     reading: JobState["readings"][number] | undefined,
@@ -144,7 +144,8 @@ function readingsMeasured(family: Family, state: JobState): Measured[] {
     ),
     ...told(all("mass", "bond").at(-1), "Adhesive laid", "g"),
     ...told(
-      all("border offset", "bond").at(-1),
+      // By hand at the bond, by photo at the proof: the last one counts.
+      all("border offset", "bond", "prove").at(-1),
       "Border off equal",
       "mm",
       (mm) => atMost(mm, BORDER_PASS_MM, "mm"),
