@@ -16,7 +16,7 @@ export type ScrewMove =
   /** Counted only: the lowest cells of the size. */
   | { kind: "counted out" | "counted back"; size: string; count: number }
   | { kind: "missed"; cell: number }
-  | { kind: "found"; cell: number; lengthMm?: number }
+  | { kind: "found"; cell: number; lengthMm?: number; thread?: string; head?: string }
   | { kind: "left over" }
   | { kind: "left over settled" };
 
@@ -33,8 +33,10 @@ export interface LedgerCell extends ScrewCell {
   screw: "in" | "tray" | "missing" | "back";
   /** The cell whose screw sits in this hole, or null where it is open. */
   holds: number | null;
-  /** Length of the screw in the cell: another than the family says where one came from stock. */
+  /** Length, thread and head of the screw in the cell: others than the family says where one came from stock. */
   lengthMm: number;
+  thread: string;
+  head: string;
 }
 
 /** A screw in a hole that takes a shorter one. */
@@ -104,6 +106,20 @@ export function misfitOf(cells: readonly LedgerCell[], { cell, hole, meant }: Sc
     : null;
 }
 
+/** What is wrong about the screw of one cell for the hole of another: longer, of another thread, of another head; null where it is like its own. */
+export function unlikeOf(
+  cells: readonly LedgerCell[],
+  entry: ScrewReturn,
+): { longerMm: number | null; thread: string | null; head: string | null } | null {
+  const screw = cells.find((c) => c.cell === entry.cell);
+  const target = cells.find((c) => c.cell === entry.hole);
+  if (!screw || !target) return null;
+  const longerMm = misfitOf(cells, entry)?.longerMm ?? null;
+  const thread = screw.thread === target.size.thread ? null : screw.thread;
+  const head = screw.head === target.size.head ? null : screw.head;
+  return longerMm === null && thread === null && head === null ? null : { longerMm, thread, head };
+}
+
 /** Every step of a screen asks for the same account: it is kept for as long as its moves are. */
 const kept = new WeakMap<readonly ScrewMove[], { screws: readonly ScrewSize[]; ledger: ScrewLedger }>();
 
@@ -125,6 +141,8 @@ function accountOf(family: Pick<Family, "screws">, moves: readonly ScrewMove[]):
     screw: "in",
     holds: cell.cell,
     lengthMm: cell.size.lengthMm,
+    thread: cell.size.thread,
+    head: cell.size.head,
   }));
   const at = (number: number) => cells.find((c) => c.cell === number);
   const taken = new Map<string, number>();
@@ -135,8 +153,9 @@ function accountOf(family: Pick<Family, "screws">, moves: readonly ScrewMove[]):
   let leftOver = 0;
 
   const take = (cell: LedgerCell) => {
+    const hole = cells.find((c) => c.holds === cell.cell);
     cell.screw = "tray";
-    cell.holds = null;
+    if (hole) hole.holds = null;
     count(taken, cell.size.key, 1);
   };
   const put = (entry: ScrewReturn) => {
@@ -180,7 +199,14 @@ function accountOf(family: Pick<Family, "screws">, moves: readonly ScrewMove[]):
       }
       case "found": {
         const cell = at(move.cell);
-        if (cell) Object.assign(cell, { screw: "tray", lengthMm: move.lengthMm ?? cell.lengthMm });
+        if (cell) {
+          Object.assign(cell, {
+            screw: "tray",
+            lengthMm: move.lengthMm ?? cell.lengthMm,
+            thread: move.thread ?? cell.thread,
+            head: move.head ?? cell.head,
+          });
+        }
         break;
       }
       case "left over":
@@ -267,7 +293,8 @@ export function screwRefusal(ledger: ScrewLedger, move: ScrewMove): ScrewRefusal
         const path = `cells[${i}]`;
         const wrong = unknown(number, path);
         if (wrong) return wrong;
-        if (at(number).screw !== "in" || seen.has(number)) return no(`Screw ${number} is out already.`, path);
+        const isIn = at(number).screw === "in" || at(number).screw === "back";
+        if (!isIn || seen.has(number)) return no(`Screw ${number} is out already.`, path);
         seen.add(number);
       }
       return null;

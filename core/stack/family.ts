@@ -69,6 +69,9 @@ export const screwPlace = z.strictObject({
 });
 export type ScrewPlace = z.output<typeof screwPlace>;
 
+export const screwHolds = ["casing", "connectors", "module"] as const;
+export type ScrewHolds = (typeof screwHolds)[number];
+
 export const screwSize = z.strictObject({
   key: key(),
   head: words(40),
@@ -78,6 +81,11 @@ export const screwSize = z.strictObject({
   where: words(120),
   /** Where they sit, the first ones first; may be fewer than there are. */
   places: z.array(screwPlace).max(200).default([]),
+  /**
+   * What they hold: the casing (out first, in last), a plate over the connectors (out before the supply is isolated, back
+   * after all is joined), or the module and its bracket (out after the connectors, back before them).
+   */
+  holds: z.enum(screwHolds, { error: `must be one of ${screwHolds.join(", ")}` }).default("casing"),
 });
 export type ScrewSize = z.output<typeof screwSize>;
 
@@ -100,6 +108,8 @@ export const connector = z.strictObject({
   way: z.enum(connectorWays, { error: `must be one of ${connectorWays.join(", ")}` }).default("straight up"),
   /** Tape lies over it: off first, back last; new where the old one does not hold again. */
   tape: z.enum(["none", "kept", "new"], { error: "must be one of none, kept, new" }).default("none"),
+  /** Functions that need it, by key; every function where it is not named. */
+  serves: z.array(key()).max(50).optional(),
 });
 export type Connector = z.output<typeof connector>;
 
@@ -107,7 +117,9 @@ export type Connector = z.output<typeof connector>;
 export const panelFunction = z.strictObject({ key: key(), name: words(80), how: words(200) });
 export type PanelFunction = z.output<typeof panelFunction>;
 
-export const partKinds = ["part", "gasket", "magnet", "tape", "liner"] as const;
+export const partKinds = ["part", "gasket", "magnet", "tape", "liner", "cell"] as const;
+export const harms = ["heat", "frost"] as const;
+export type Harm = (typeof harms)[number];
 export const partGoes = ["to the new layer", "back in its place", "new each time"] as const;
 
 /** What comes off and must not be forgotten. A liner is peeled from a new part and only counted. */
@@ -118,6 +130,15 @@ export const movedPart = z.strictObject({
   kind: z.enum(partKinds, { error: `must be one of ${partKinds.join(", ")}` }).default("part"),
   goes: z.enum(partGoes, { error: `must be one of ${partGoes.join(", ")}` }).default("to the new layer"),
   count: boundedWhole(1, 100).default(1),
+  /** What it does not bear: it is out before the stack is warmed or frozen. */
+  harmedBy: z
+    .array(z.enum(harms, { error: "must be heat or frost" }))
+    .max(2)
+    .default([]),
+  /** Functions that do not work without it, by key. */
+  serves: z.array(key()).max(50).default([]),
+  /** What a liner lies on: the new layer, the tape of the frame, or another part by its key. */
+  linerOf: words(60).optional(),
 });
 export type MovedPart = z.output<typeof movedPart>;
 
@@ -201,6 +222,16 @@ function unique(
 
 export const powers = ["cell", "mains", "supply"] as const;
 
+/** How hands get to the panel; the order of the work follows from it. */
+export const waysIn = [
+  "from the back",
+  "from the front",
+  "glass on a frame",
+  "bare display",
+  "large panel",
+] as const;
+export type WayIn = (typeof waysIn)[number];
+
 /** A kind of display that the shop takes in: its stack, outline, what is in the way and what must work in the end. */
 export const family = z
   .strictObject({
@@ -224,6 +255,11 @@ export const family = z
     costs: z.array(routeCost).max(10).default([]),
     /** The soldered joint between panel and board or backlight, where there is one. */
     joint: joint.optional(),
+    wayIn: z.enum(waysIn, { error: `must be one of ${waysIn.join(", ")}` }).default("from the back"),
+    /** The back cover is glued along its rim: warmed and cut before it comes off. */
+    gluedBack: z.boolean().default(false),
+    /** The joint of an add-on touch layer's controller, where that route is offered. */
+    addOnTouch: joint.optional(),
     power: z.enum(powers, { error: `must be one of ${powers.join(", ")}` }),
     /** How long the capacitors take after the plug is out, s; assumed where it is not named. Mains only. */
     dischargeS: bounded(10, 7_200).optional(),
@@ -250,6 +286,16 @@ export const family = z
     }
     const fault = (path: (string | number)[], message: string) =>
       context.addIssue({ code: "custom", path, message });
+    const functionKeys = candidate.functions.map((f) => f.key);
+    for (const list of ["connectors", "parts"] as const) {
+      candidate[list].forEach(({ serves }, i) =>
+        serves?.forEach((served, n) => {
+          if (!functionKeys.includes(served)) {
+            fault([list, i, "serves", n], `"${served}" must be one of ${functionKeys.join(", ")}`);
+          }
+        }),
+      );
+    }
     candidate.stack.forEach(({ material }, i) => {
       if (!isMaterial(candidate, material)) {
         const known = [...candidate.ownMaterials.map((m) => m.name), ...materialNames];

@@ -1,0 +1,47 @@
+import { z } from "zod";
+import { lineOf, linesNow, withLine } from "../../device/ask.ts";
+import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
+import type { DeviceFact } from "../../device/facts.ts";
+import { lineKeys } from "../../device/line.ts";
+import { message } from "../../kernel/message.ts";
+import { beforeHandsIn } from "../../open/open-facts.ts";
+
+/** The new layer was held in place dry: border, buttons, flex. */
+export const dryFitted = defineMove({
+  kind: "dry-fitted",
+  version: 1,
+  stage: inStage("fit"),
+  data: z.strictObject({
+    line: z.enum(lineKeys, { error: `must be one of ${lineKeys.join(", ")}` }),
+    result: z.enum(["fits", "does not fit"], { error: "must be fits or does not fit" }),
+  }),
+  told: "answer",
+  meets: ["fits"],
+  offers: (scene, fact) =>
+    linesNow(scene).flatMap((line) =>
+      (fact?.is === "fits" && fact.line !== line) || lineOf(scene.state, line).fits
+        ? []
+        : [
+            { line, result: "fits" as const },
+            { line, result: "does not fit" as const },
+          ],
+    ),
+  needs: (scene, { line }): DeviceFact[] => [...beforeHandsIn(scene), { is: "part-taken", line }],
+  faults: ({ state }, { line }) => (lineOf(state, line).on ? message("fault.on-already", { line }) : null),
+  does: ({ family, state }, { line, result }) => {
+    if (result === "fits") return withLine(state, line, { fits: true });
+    // What does not fit goes back to the shelf, its liners with it; another is taken.
+    const back = withLine(state, line, { part: null, fits: false });
+    const linersOn = family.parts
+      .filter(({ kind, linerOf }) => kind === "liner" && (linerOf ?? "new layer") === "new layer")
+      .reduce((on, { key, count }) => ({ ...on, [key]: (on[key] ?? count) - count }), back.close.linersOn);
+    return { ...back, close: { ...back.close, linersOn } };
+  },
+  reopens: () => [],
+  words: ({ state }, { line, result }) =>
+    message("move.dry-fitted", { part: lineOf(state, line).part?.name ?? line, result }),
+  hazard: noHazard,
+  minutes: () => 2,
+  hands: 1,
+  example: { line: "glass", result: "fits" },
+});

@@ -1,0 +1,44 @@
+import { z } from "zod";
+import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
+import { message } from "../../kernel/message.ts";
+import { words } from "../../units.ts";
+
+/** A bottle, roll or sheet is taken from the shelf, as its label says. */
+export const lotTaken = defineMove({
+  kind: "lot-taken",
+  version: 1,
+  stage: inStage("bond"),
+  data: z.strictObject({
+    kind: z.enum(["adhesive", "film", "tape"], { error: "must be one of adhesive, film, tape" }),
+    lot: words(60),
+    material: words(80),
+    goodUntil: z.iso.date({ error: "must be a date such as 2026-11-30" }).nullable(),
+  }),
+  told: "choice",
+  meets: ["lot-taken", "lot-in-date"],
+  offers: ({ state }, fact) =>
+    (["adhesive", "film", "tape"] as const).flatMap((kind) => {
+      if (fact?.is === "lot-taken" && fact.kind !== kind) return [];
+      if (fact?.is === "lot-in-date" && (fact.kind !== kind || state.bond.lots[kind] === undefined))
+        return [];
+      return [{ kind, lot: "L-1", material: kind, goodUntil: null }];
+    }),
+  needs: () => [],
+  faults: noFault,
+  does: ({ state }, lot) => ({
+    ...state,
+    bond: { ...state.bond, lots: { ...state.bond.lots, [lot.kind]: lot } },
+  }),
+  reopens: () => [],
+  words: (_, { kind, lot, material, goodUntil }) =>
+    message("move.lot-taken", { kind, lot, material, until: goodUntil ?? "none" }),
+  hazard: noHazard,
+  minutes: () => 1,
+  hands: 0,
+  example: {
+    kind: "adhesive",
+    lot: "LA-1",
+    material: "liquid optical adhesive, soft",
+    goodUntil: "2027-03-31",
+  },
+});

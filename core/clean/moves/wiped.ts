@@ -1,0 +1,35 @@
+import { z } from "zod";
+import { lineOf, linesNow, withLine } from "../../device/ask.ts";
+import { defineMove, inStage } from "../../device/define-move.ts";
+import type { DeviceFact } from "../../device/facts.ts";
+import { lineKeys } from "../../device/line.ts";
+import { message } from "../../kernel/message.ts";
+import { beforeWet, faceName } from "../before-wet.ts";
+
+/** Wiped with a lint-free cloth, one way: from now on dust settles on it. */
+export const wiped = defineMove({
+  kind: "wiped",
+  version: 1,
+  stage: inStage("clean"),
+  data: z.strictObject({ line: z.enum(lineKeys, { error: `must be one of ${lineKeys.join(", ")}` }) }),
+  told: "press",
+  meets: ["freshly-wiped"],
+  offers: (scene, fact) =>
+    linesNow(scene).flatMap((line) => (fact?.is === "freshly-wiped" && fact.line !== line ? [] : [{ line }])),
+  needs: (scene, { line }): DeviceFact[] => [
+    { is: "solvent-chosen" },
+    ...beforeWet(scene, line),
+    { is: "glue-off", line },
+  ],
+  faults: ({ state }, { line }) => (lineOf(state, line).on ? message("fault.covered", { line }) : null),
+  does: ({ state }, { line }, { seq, atMs }) => ({
+    ...withLine(state, line, { wipedAtMs: atMs }),
+    film: { ...state.film, wetSeq: seq },
+  }),
+  reopens: () => ["stack"],
+  words: (scene, { line }) => message("move.wiped", { line, face: faceName(scene) }),
+  hazard: () => "solvent",
+  minutes: () => 2,
+  hands: 1,
+  example: { line: "glass" },
+});

@@ -1,0 +1,25 @@
+import { z } from "zod";
+import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
+import { message } from "../../kernel/message.ts";
+import { words } from "../../units.ts";
+
+/** What the customer is told at the counter. */
+export const customerTold = defineMove({
+  kind: "customer-told",
+  version: 1,
+  stage: inStage("close"),
+  data: z.strictObject({ text: words(2_000) }),
+  told: "word",
+  meets: ["customer-told"],
+  offers: ({ state }) =>
+    state.close.told === null ? [{ text: "What was done, what was left, and how to treat it." }] : [],
+  needs: () => [{ is: "agreed" }],
+  faults: noFault,
+  does: ({ state }, { text }) => ({ ...state, close: { ...state.close, told: text } }),
+  reopens: () => [],
+  words: () => message("move.customer-told"),
+  hazard: noHazard,
+  minutes: () => 3,
+  hands: 0,
+  example: { text: "New glass, panel kept. Keep it out of the sun for a day." },
+});

@@ -1,0 +1,90 @@
+import { z } from "zod";
+import { defineMove, never, noHazard, takes } from "../../device/define-move.ts";
+import { renewsTouch, repairRoutes, routesOf, type RepairRoute } from "../../device/routes.ts";
+import type { Scene } from "../../device/scene.ts";
+import { routeNow } from "../../device/ask.ts";
+import { message } from "../../kernel/message.ts";
+import { decideRoute } from "../../route/decision-tree.ts";
+import { bounded, boundedWhole } from "../../units.ts";
+
+const currency = () =>
+  z.string().regex(/^[A-Z]{3}$/, { error: "must be the three letters of a currency, such as EUR" });
+
+/** Routes that can still be offered: those of the family that no answer rules out, and after a loss only the whole assembly. */
+export function routesOffered(scene: Scene): RepairRoute[] {
+  const { family, state } = scene;
+  const touchLost = state.intake.broke.some(({ fn }) => fn === "touch");
+  const panelLost = state.intake.broke.some(({ fn }) => fn === "picture");
+  const possible = decideRoute(family, { flex: "still", ...state.intake.answers }).possible;
+  return routesOf(family).filter((route) => {
+    if (panelLost && route !== "assembly") return false;
+    // What broke on the way is brought back by the route, or the route is none.
+    if (touchLost && !renewsTouch(family, route)) return false;
+    // A dead touch layer rules the glass alone out, not the glass with a touch layer of its own.
+    if (route === "add-on-touch") return family.routes.includes("layer") && !panelLost;
+    return panelLost || possible.includes(route);
+  });
+}
+
+/** What the customer was asked, and what was answered: asked anew whenever something broke. */
+export const agreed = defineMove({
+  kind: "agreed",
+  version: 1,
+  // The first time it belongs to the intake; later it stands where the work stopped.
+  stage: ({ state }) => (state.intake.broke.length > 0 ? "prove" : "intake"),
+  data: z.strictObject({
+    answer: z.enum(["yes", "no"], { error: "must be yes or no" }),
+    route: z.enum(repairRoutes, { error: `must be one of ${repairRoutes.join(", ")}` }),
+    currency: currency(),
+    priceMinor: boundedWhole(0, 100_000_000),
+    worstMinor: boundedWhole(0, 100_000_000),
+    successPct: bounded(0, 100).nullable(),
+    validUntil: z.iso.date({ error: "must be a date such as 2026-11-30" }).nullable(),
+  }),
+  told: "word",
+  meets: ["agreed"],
+  offers: (scene) => {
+    const offered = routesOffered(scene);
+    const now = routeNow(scene);
+    const first = offered.includes(now) && !scene.state.intake.broke.length ? [now] : [];
+    const rest = offered.filter((route) => route !== first[0]);
+    return [...first, ...rest].map((route) => ({
+      answer: "yes" as const,
+      route,
+      currency: "EUR",
+      priceMinor: scene.family.costs.find((cost) => cost.route === route)?.partsMinor ?? 0,
+      worstMinor: 0,
+      successPct: null,
+      validUntil: null,
+    }));
+  },
+  needs: (scene) => [
+    { is: "opened-job" },
+    { is: "damage-drawn" },
+    ...scene.family.functions.map(({ key }) => ({ is: "tried" as const, fn: key })),
+    { is: "questions-answered" },
+  ],
+  faults: (scene, { route, answer }) =>
+    answer === "yes" && !routesOffered(scene).includes(route)
+      ? message("fault.route-ruled-out", { route })
+      : null,
+  does: ({ state }, data, { who, seq }) => ({
+    ...state,
+    intake: { ...state.intake, agreements: [...state.intake.agreements, { ...data, who, seq }] },
+  }),
+  reopens: never,
+  words: (_, { answer, route, priceMinor, currency: of }) =>
+    message("move.agreed", { answer, route, price: priceMinor / 100, currency: of }),
+  hazard: noHazard,
+  minutes: takes(5),
+  hands: 0,
+  example: {
+    answer: "yes",
+    route: "layer",
+    currency: "EUR",
+    priceMinor: 17500,
+    worstMinor: 31900,
+    successPct: 82,
+    validUntil: null,
+  },
+});

@@ -1,0 +1,57 @@
+import { z } from "zod";
+import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
+import { routeNow } from "../../device/ask.ts";
+import { message } from "../../kernel/message.ts";
+import { answerNamed, decideRoute, questionKeys, questionNamed } from "../../route/decision-tree.ts";
+import { words } from "../../units.ts";
+import { nextQuestion } from "../intake-facts.ts";
+
+/** A question that decides which repair is possible. */
+export const questionAnswered = defineMove({
+  kind: "question-answered",
+  version: 1,
+  stage: inStage("intake"),
+  data: z.strictObject({
+    question: z.enum(questionKeys, { error: `must be one of ${questionKeys.join(", ")}` }),
+    answer: words(80),
+  }),
+  told: "answer",
+  meets: ["questions-answered"],
+  offers: (scene) => {
+    const question = nextQuestion(scene);
+    if (question === null) return [];
+    const route = routeNow(scene) === "add-on-touch" ? "layer" : routeNow(scene);
+    const { answers } = questionNamed(question);
+    const keeps = (answer: string) =>
+      decideRoute(scene.family, { ...scene.state.intake.answers, [question]: answer }).possible.includes(
+        route as never,
+      );
+    return [...answers]
+      .sort((a, b) => Number(keeps(b.key)) - Number(keeps(a.key)))
+      .map((a) => ({ question, answer: a.key }));
+  },
+  needs: () => [{ is: "opened-job" }],
+  faults: (_, { question, answer }) =>
+    answerNamed(question, answer)
+      ? null
+      : message("fault.unknown-answer", {
+          answer,
+          answers: questionNamed(question)
+            .answers.map((a) => a.key)
+            .join("; "),
+        }),
+  does: ({ state }, { question, answer }) => ({
+    ...state,
+    intake: { ...state.intake, answers: { ...state.intake.answers, [question]: answer } },
+  }),
+  reopens: never,
+  words: (_, { question, answer }) =>
+    message("move.question-answered", {
+      ask: questionNamed(question).ask,
+      answer: answerNamed(question, answer)?.label ?? answer,
+    }),
+  hazard: noHazard,
+  minutes: takes(1),
+  hands: 0,
+  example: { question: "picture", answer: "whole" },
+});

@@ -1,0 +1,57 @@
+import { z } from "zod";
+import { lineOf, withLine } from "../device/ask.ts";
+import { lineKeys, type LineKey } from "../device/line.ts";
+import type { Device, Scene } from "../device/scene.ts";
+import { message, type Message } from "../kernel/message.ts";
+import type { DeviceFact } from "../device/facts.ts";
+import { words } from "../units.ts";
+import { piecesOf, type Piece, type PieceTool } from "./pieces.ts";
+
+/** Data of a move that frees one piece. */
+export const freesPiece = z.strictObject({
+  line: z.enum(lineKeys, { error: `must be one of ${lineKeys.join(", ")}` }),
+  piece: words(40),
+});
+export type FreesPiece = z.output<typeof freesPiece>;
+
+export const pieceNamed = (scene: Scene, { line, piece }: FreesPiece): Piece | undefined =>
+  piecesOf(scene, line).find(({ key }) => key === piece);
+
+/** The pieces that are still to be freed with a tool: in their order, so that the front moves inward and the hinge comes last. */
+export function pieceOffers(
+  scene: Scene,
+  tool: PieceTool,
+  lines: readonly LineKey[],
+  fact: DeviceFact | null,
+): FreesPiece[] {
+  return lines.flatMap((line) => {
+    if (fact?.is === "parted" && fact.line !== line) return [];
+    const { free, old } = lineOf(scene.state, line);
+    if (old === "off") return [];
+    const next = piecesOf(scene, line).find(({ key }) => !free.includes(key));
+    return next && next.tool === tool ? [{ line, piece: next.key }] : [];
+  });
+}
+
+/** What is wrong with freeing a piece: unknown, free already, not with this tool, or out of its order. */
+export function pieceFault(scene: Scene, data: FreesPiece, tool: PieceTool): Message | null {
+  const pieces = piecesOf(scene, data.line);
+  const at = pieces.findIndex(({ key }) => key === data.piece);
+  const { free, old } = lineOf(scene.state, data.line);
+  if (at < 0 || pieces[at]!.tool !== tool) return message("fault.unknown-piece", { piece: data.piece });
+  if (old === "off" || free.includes(data.piece))
+    return message("fault.piece-free-already", { piece: data.piece });
+  // Ring by ring inward: behind a strip that still holds there is no way in.
+  return pieces.slice(0, at).every(({ key }) => free.includes(key))
+    ? null
+    : message("fault.piece-out-of-turn");
+}
+
+/** The state with a piece free. */
+export function withPieceFree(scene: Scene, data: FreesPiece): Device {
+  const pieces = piecesOf(scene, data.line);
+  const free = [...lineOf(scene.state, data.line).free, data.piece];
+  const isAll = pieces.every(({ key }) => free.includes(key));
+  const share = pieces.reduce((sum, { key, sharePct }) => (free.includes(key) ? sum + sharePct : sum), 0);
+  return withLine(scene.state, data.line, { free, partedPct: isAll ? 100 : share });
+}

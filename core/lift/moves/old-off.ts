@@ -1,0 +1,75 @@
+import { z } from "zod";
+import { hasScrews, isFromFront, linesNow, looseParts, withLine, withMark } from "../../device/ask.ts";
+import { defineMove, inStage } from "../../device/define-move.ts";
+import type { DeviceFact } from "../../device/facts.ts";
+import { lineKeys, untouchedLine } from "../../device/line.ts";
+import { lineOf } from "../../device/ask.ts";
+import { methodOf } from "../../heat/heat-methods.ts";
+import { message } from "../../kernel/message.ts";
+import { allConnectorsOpen, beforeHandsIn } from "../../open/open-facts.ts";
+
+/** The old layer, or the whole old display, is off and laid aside. */
+export const oldOff = defineMove({
+  kind: "old-off",
+  version: 1,
+  stage: inStage("lift"),
+  data: z.strictObject({ line: z.enum(lineKeys, { error: `must be one of ${lineKeys.join(", ")}` }) }),
+  told: "press",
+  meets: ["old-off"],
+  offers: (scene, fact) =>
+    fact?.is === "old-off"
+      ? [{ line: fact.line }]
+      : lineKeys.flatMap((line) => (lineOf(scene.state, line).old === "on" ? [{ line }] : [])),
+  needs: (scene, { line }): DeviceFact[] => {
+    const { family } = scene;
+    const moving = looseParts(family).flatMap(({ key, goes }): DeviceFact[] =>
+      goes === "to the new layer" ? [{ is: "part-out", part: key }] : [],
+    );
+    if (line === "display") {
+      return [
+        ...beforeHandsIn(scene),
+        ...allConnectorsOpen(scene),
+        ...(hasScrews(family, "module") ? [{ is: "screws-out", holds: "module" } as const] : []),
+        ...moving,
+      ];
+    }
+    if (line === "glass") {
+      return [
+        ...(isFromFront(scene) ? [...beforeHandsIn(scene), ...allConnectorsOpen(scene)] : []),
+        { is: "parted", line },
+        { is: "off-heat" },
+        ...moving,
+      ];
+    }
+    return [{ is: "parted", line }];
+  },
+  faults: (scene, { line }) =>
+    !linesNow(scene).includes(line)
+      ? message("fault.line-not-on-route", { line })
+      : lineOf(scene.state, line).old === "off"
+        ? message("fault.off-already", { line })
+        : null,
+  does: (scene, { line }, { seq, atMs }) => {
+    const { heat } = scene.state.lift;
+    const state = withMark(
+      withLine(scene.state, line, { ...untouchedLine, old: "off", partedPct: 100 }),
+      `${line} off`,
+      seq,
+    );
+    const wasFrozen = line === "glass" && heat !== null && methodOf(heat.method).isCold;
+    return {
+      ...state,
+      lift: {
+        ...state.lift,
+        windowUntilMs: null,
+        dryFromMs: wasFrozen ? atMs + (heat.thawS ?? 86_400) * 1_000 : state.lift.dryFromMs,
+      },
+    };
+  },
+  reopens: () => ["stack"],
+  words: (_, { line }) => message("move.old-off", { line }),
+  hazard: (_, { line }) => (line === "glass" ? "glass" : null),
+  minutes: () => 2,
+  hands: 1,
+  example: { line: "glass" },
+});

@@ -1,0 +1,68 @@
+import { z } from "zod";
+import { looseParts } from "../../device/ask.ts";
+import { defineMove, inStage, noHazard, takes } from "../../device/define-move.ts";
+import type { DeviceFact } from "../../device/facts.ts";
+import { message } from "../../kernel/message.ts";
+import { key } from "../../stack/family.ts";
+import { beforeHandsIn } from "../open-facts.ts";
+
+/** A part is back in its place, or a new one of it is. */
+export const partPutBack = defineMove({
+  kind: "part-put-back",
+  version: 1,
+  stage: inStage("close"),
+  data: z.strictObject({ part: key() }),
+  told: "press",
+  meets: ["part-back"],
+  offers: ({ family, state }, fact) =>
+    looseParts(family).flatMap(({ key: part, goes }) => {
+      if (fact?.is === "part-back" && fact.part !== part) return [];
+      const is = state.open.parts[part];
+      // Where a new one is wanted, the old one comes out first.
+      const isDue = is === "out" || (goes === "new each time" && is === "in" && fact !== null);
+      return goes !== "to the new layer" && isDue ? [{ part }] : [];
+    }),
+  needs: (scene, { part }): DeviceFact[] => {
+    const known = looseParts(scene.family).find((p) => p.key === part);
+    return [
+      ...beforeHandsIn(scene),
+      { is: "off-heat" },
+      ...(known?.goes === "new each time" ? [{ is: "part-out", part } as const] : []),
+    ];
+  },
+  faults: ({ family, state }, { part }) => {
+    const known = looseParts(family).find((p) => p.key === part);
+    if (!known) return message("fault.unknown-part", { part, family: family.code });
+    if (known.goes === "to the new layer") return message("fault.part-moves", { name: known.name });
+    return state.open.parts[part] === "out" ? null : message("fault.part-in-already", { name: known.name });
+  },
+  does: ({ family, state }, { part }) => {
+    const known = looseParts(family).find((p) => p.key === part)!;
+    const isNew = known.goes === "new each time";
+    const liners = family.parts.filter(({ kind, linerOf }) => kind === "liner" && linerOf === part);
+    return {
+      ...state,
+      open: { ...state.open, parts: { ...state.open.parts, [part]: isNew ? "new" : "in" } },
+      close: {
+        ...state.close,
+        linersOn: liners.reduce(
+          (on, liner) => ({ ...on, [liner.key]: (on[liner.key] ?? 0) + liner.count }),
+          state.close.linersOn,
+        ),
+      },
+    };
+  },
+  reopens: (_, { part }) => [`part ${part}`],
+  words: ({ family }, { part }) => {
+    const known = looseParts(family).find((p) => p.key === part);
+    return message("move.part-put-back", {
+      name: known?.name ?? part,
+      count: known?.count ?? 1,
+      goes: known?.goes ?? "back in its place",
+    });
+  },
+  hazard: noHazard,
+  minutes: takes(1.5),
+  hands: 1,
+  example: { part: "magnet" },
+});

@@ -1,0 +1,33 @@
+import { z } from "zod";
+import { defineMove, inStage, noFault } from "../../device/define-move.ts";
+import { message } from "../../kernel/message.ts";
+import { alloyNames } from "../../materials/alloys.ts";
+import { jointNow } from "../rework-facts.ts";
+
+/** The solder of the new joint, and what was there before. */
+export const alloyChosen = defineMove({
+  kind: "alloy-chosen",
+  version: 1,
+  stage: inStage("rework"),
+  data: z.strictObject({
+    alloy: z.enum(alloyNames, { error: `must be one of ${alloyNames.join(", ")}` }),
+    before: z.enum([...alloyNames, "unknown"], { error: `must be one of ${alloyNames.join(", ")}, unknown` }),
+  }),
+  told: "choice",
+  meets: ["alloy-chosen"],
+  offers: (scene) => [
+    {
+      alloy: jointNow(scene).delicate ? ("Sn42Bi58" as const) : ("SAC305" as const),
+      before: "unknown" as const,
+    },
+  ],
+  needs: () => [],
+  faults: noFault,
+  does: ({ state }, alloy) => ({ ...state, rework: { ...state.rework, alloy } }),
+  reopens: () => [],
+  words: (_, { alloy, before }) => message("move.alloy-chosen", { alloy, before }),
+  hazard: () => "solder",
+  minutes: () => 1,
+  hands: 0,
+  example: { alloy: "SAC305", before: "unknown" },
+});

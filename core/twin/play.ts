@@ -1,0 +1,284 @@
+import { routeNow } from "../device/ask.ts";
+import type { DeviceFact } from "../device/facts.ts";
+import type { DeviceRules } from "../device/define-move.ts";
+import type { RepairRoute } from "../device/routes.ts";
+import type { Scene } from "../device/scene.ts";
+import { sceneAtStart } from "../device/start.ts";
+import type { FilmSide } from "../film/films.ts";
+import type { HeatMethodKind } from "../heat/heat-methods.ts";
+import type { StageName } from "../job/route.ts";
+import { isAllowed, judge } from "../kernel/judge.ts";
+import { nextMove } from "../kernel/plan.ts";
+import { applyMove, moveNamed } from "../kernel/replay.ts";
+import type { AnyMove, Recorded } from "../kernel/move.ts";
+import type { Device } from "../device/scene.ts";
+import type { CautionName } from "../job/cautions.ts";
+import { piecesOf } from "../lift/pieces.ts";
+import { jointNow } from "../rework/rework-facts.ts";
+import { randomStream } from "../random.ts";
+import type { Family } from "../stack/family.ts";
+import type { Truth } from "./truth.ts";
+import { Twin } from "./twin.ts";
+
+export type PlayedMove = AnyMove<Scene, Device, DeviceFact, StageName, CautionName>;
+
+/** What is played: a device of a family, by a route and a method, with a truth of its own. */
+export interface Play {
+  family: Family;
+  route: RepairRoute;
+  films: readonly FilmSide[];
+  method: HeatMethodKind;
+  bondMethod: "liquid" | "sheet";
+  truth: Truth;
+  /** For what is chosen at random. */
+  seed: number;
+  /** How often something that the plan did not ask for is pressed, where the record lets it, 0 to 1. */
+  stray: number;
+  /** The customer says no to the price that is asked after a loss. */
+  declines: boolean;
+  /** Settings for moves that a calculation fills in; null where the offered ones do. */
+  choose: (scene: Scene, kind: string, offered: unknown) => unknown;
+  startMs: number;
+}
+
+export interface Played {
+  event: Recorded;
+  move: PlayedMove;
+  scene: Scene;
+  /** The scene before it. */
+  before: Scene;
+  /** Pressed though the plan did not ask for it. */
+  isStray: boolean;
+}
+
+/** Something that the record let pass and that the device did not. */
+export class Untrue extends Error {
+  readonly kind: string;
+  constructor(kind: string, what: string, data: unknown) {
+    super(`${kind} ${JSON.stringify(data)}: ${what}`);
+    this.name = "Untrue";
+    this.kind = kind;
+  }
+}
+
+const MOST_MOVES = 900;
+
+/** What somebody who looks, measures or asks would really say, in the shape of what is offered. */
+function answered(
+  scene: Scene,
+  twin: Twin,
+  play: Play,
+  kind: string,
+  offered: Record<string, unknown>,
+): unknown {
+  const { truth } = play;
+  switch (kind) {
+    case "function-tried": {
+      const fn = String(offered.fn);
+      const unlit = play.route === "backlight" && (fn === "brightness" || fn === "picture");
+      return { fn, result: truth.deadAtFirst.includes(fn) || unlit ? "dead" : "works" };
+    }
+    case "question-answered":
+      return offered;
+    case "seated-tried":
+      return { fault: truth.looseFlex ? "gone" : "still" };
+    case "found-dead":
+      return { result: twin.alive ? "alive" : "dead" };
+    case "function-tested": {
+      const fn = String(offered.fn);
+      const works = twin.works(fn) && twin.loose === 0;
+      return { fn, result: works ? "pass" : "fail", note: null };
+    }
+    case "lit-bare":
+      return { result: twin.panelAlive ? "even" : "dark" };
+    case "edge-seen-dry":
+      return { result: twin.driverEdgeWet ? "wet" : "dry" };
+    case "looked-clean":
+      return { ...offered, result: twin.lines[offered.line as "glass"].dirty ? "glue left" : "clean" };
+    case "dry-fitted":
+      return { ...offered, result: twin.misfits > 0 ? "does not fit" : "fits" };
+    case "looked-for-bubbles":
+      return { bubbles: twin.bubbles > 0 ? 2 : 0 };
+    case "looked-under":
+      return { result: twin.specks > 0 ? "specks" : "clear", with: "eye" };
+    case "axis-read": {
+      const film = String(offered.film);
+      const angleDeg = Number(offered.angleDeg);
+      const apart = ((angleDeg - (truth.axisDeg[film] ?? 45)) * Math.PI) / 180;
+      return { ...offered, level: 0.02 + 0.9 * Math.cos(apart) ** 2, source: "simulated" };
+    }
+    case "contact-probed": {
+      const { a, b } = offered as { a: number; b: number };
+      const { nets } = jointNow(scene);
+      const joins = nets.some((net) => net.includes(a) && net.includes(b));
+      const isShort = twin.shorts > 0 && a === 1 && !joins;
+      return { a, b, reading: joins || isShort ? "beep" : "silence" };
+    }
+    case "liners-counted":
+      return { count: twin.linersOff };
+    default:
+      return offered;
+  }
+}
+
+/** What is said by whoever answers for it. */
+function worded(
+  scene: Scene,
+  twin: Twin,
+  play: Play,
+  kind: string,
+  offered: Record<string, unknown>,
+): unknown {
+  if (kind === "trouble-settled") {
+    const { trouble } = scene.state.intake;
+    const isLost =
+      trouble?.fn !== null && trouble?.fn !== undefined && !twin.panelAlive && !twin.lines.display.fresh;
+    if (trouble?.kind === "joint") twin.shorts = 0;
+    if (trouble?.kind === "specks") {
+      const canComeOff =
+        scene.state.lines.glass?.on || scene.state.lines.front?.on || scene.state.lines.rear?.on;
+      return { ...offered, as: canComeOff ? "take it off again" : "try again" };
+    }
+    if (isLost) return { as: "broke", what: trouble?.fn ?? "panel", reason: "The panel died in the work" };
+    return { ...offered, as: "try again" };
+  }
+  if (kind === "agreed" && scene.state.intake.broke.length > 0 && play.declines)
+    return { ...offered, answer: "no" };
+  return offered;
+}
+
+/** How far the panel has come before it dies there. */
+const isDueToDie = (play: Play, stage: StageName, scene: Scene): boolean =>
+  play.truth.diesIn === stage &&
+  (stage !== "lift" || scene.state.lines.glass?.partedPct === 100 || routeNow(scene) === "film");
+
+/**
+ * Plays a job on the twin by the product's own plan, a move at a time, until it ends. Now and then it presses something else that the
+ * record allows. Throws `Untrue` where the record lets pass what the device does not.
+ */
+export function* playJob(
+  rules: DeviceRules,
+  play: Play,
+): Generator<Played, { scene: Scene; twin: Twin; events: Recorded[] }> {
+  const random = randomStream(play.seed * 101 + 7);
+  const twin = new Twin(play.family, play.truth);
+  const events: Recorded[] = [];
+  let scene = sceneAtStart(play.family, play.startMs);
+  twin.piecesOf = (line) => piecesOf(scene, line).map(({ key }) => key);
+
+  const record = (move: PlayedMove, data: unknown, isStray: boolean): Played => {
+    const before = scene;
+    const { missing, fault } = judge(rules, before, move, data);
+    if (!isAllowed({ missing, fault })) {
+      throw new Untrue(
+        move.kind,
+        `the plan asked for what the record refuses: ${JSON.stringify(missing[0] ?? fault)}`,
+        data,
+      );
+    }
+    const stage = move.stage(before, data);
+    // What hands do before it dies is done; it shows at the next test.
+    if (twin.panelAlive && isDueToDie(play, stage, before) && move.told === "press") twin.lose();
+    const { harm, impossible } = twin.perform(move.kind, data as Record<string, unknown>, before.nowMs);
+    if (harm !== null || impossible !== null) throw new Untrue(move.kind, harm ?? impossible!, data);
+    const seq = events.length + 1;
+    const event: Recorded = {
+      id: `${play.seed}-${seq}`,
+      seq,
+      kind: move.kind,
+      version: move.version,
+      data,
+      stage,
+      who: "noor",
+      atMs: before.nowMs,
+    };
+    events.push(event);
+    const { id, who, atMs } = event;
+    scene = { ...before, state: applyMove(move, before, data, { id, seq, who, atMs }) };
+    return { event, move, scene, before, isStray };
+  };
+
+  const opened = moveNamed(rules, "job-opened");
+  yield record(
+    opened,
+    {
+      complaint: "Played on the twin",
+      route: play.route,
+      films: [...play.films],
+      bondMethod: play.bondMethod,
+    },
+    false,
+  );
+
+  const filled = (move: PlayedMove, offered: unknown): unknown => {
+    const as = offered as Record<string, unknown>;
+    if (move.told === "answer") return answered(scene, twin, play, move.kind, as);
+    if (move.told === "word") return worded(scene, twin, play, move.kind, as);
+    return move.told === "choice" ? (play.choose(scene, move.kind, offered) ?? offered) : offered;
+  };
+
+  let strays = 0;
+  while (events.length < MOST_MOVES) {
+    if (random() < play.stray && strays < 60) {
+      const stray = strayPress(rules, scene, random);
+      if (stray) {
+        strays += 1;
+        const data = filled(stray.move, stray.data);
+        if (isAllowed(judge(rules, scene, stray.move, data))) {
+          yield record(stray.move, data, true);
+          scene = { ...scene, nowMs: scene.nowMs + stray.move.minutes(scene, data) * 60_000 };
+          continue;
+        }
+      }
+    }
+    const next = nextMove(rules, scene);
+    if (next === null) return { scene, twin, events };
+    if ("stuck" in next) {
+      throw new Untrue(
+        "plan",
+        `no way to ${JSON.stringify(next.stuck.goal)}, at ${JSON.stringify(next.stuck.at)}`,
+        null,
+      );
+    }
+    const { move, data, notBeforeMs } = next.step;
+    scene = { ...scene, nowMs: Math.max(scene.nowMs, notBeforeMs ?? 0) + move.minutes(scene, data) * 60_000 };
+    // What took its time may have run out of another's: ask again rather than press what is refused.
+    const answer = filled(move, data);
+    if (!isAllowed(judge(rules, scene, move, answer)) && notBeforeMs === null && move.told === "press")
+      continue;
+    yield record(move, answer, false);
+  }
+  throw new Untrue(
+    "plan",
+    `it does not end: ${events
+      .slice(-6)
+      .map(({ kind }) => kind)
+      .join(", ")}`,
+    null,
+  );
+}
+
+/** Something that could be pressed now, though the plan asks for something else. Ending and holding are left out: they end the play. */
+function strayPress(
+  rules: DeviceRules,
+  scene: Scene,
+  random: () => number,
+): { move: PlayedMove; data: unknown } | null {
+  const untold = new Set([
+    "held",
+    "ended",
+    "agreed",
+    "trouble-settled",
+    "job-opened",
+    "question-answered",
+    "function-tried",
+    "heat-chosen",
+    "customer-told",
+    "certificate-signed",
+  ]);
+  const moves = rules.moves.filter(({ kind }) => !untold.has(kind));
+  const move = moves[Math.floor(random() * moves.length)]!;
+  const offers = move.offers(scene, null);
+  if (offers.length === 0) return null;
+  return { move, data: offers[Math.floor(random() * offers.length)] };
+}

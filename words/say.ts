@@ -1,0 +1,33 @@
+import { IntlMessageFormat } from "intl-messageformat";
+import type { Message } from "../core/kernel/message.ts";
+import { en } from "./en.ts";
+
+/** Languages that the product speaks, each with its catalogue. */
+const catalogues: Readonly<Record<string, Readonly<Record<string, string>>>> = { en };
+
+const parsed = new Map<string, IntlMessageFormat>();
+
+/**
+ * A message as it is said. Throws where the catalogue lacks it or a value is missing, so that a test finds it.
+ *
+ * @example
+ * say({ id: "need.off" }) // "It is still on."
+ */
+export function say({ id, values = {} }: Message, language = "en"): string {
+  const text = catalogues[language]?.[id];
+  if (text === undefined) throw new Error(`The catalogue "${language}" has no "${id}".`);
+  const name = `${language} ${id}`;
+  const format = parsed.get(name) ?? new IntlMessageFormat(text, language, undefined, { ignoreTag: true });
+  parsed.set(name, format);
+  // What ICU chooses by is one word.
+  const named = Object.fromEntries(
+    Object.entries(values).map(([key, value]) => [
+      key,
+      typeof value === "string" && text.includes(`{${key}, select,`) ? value.replaceAll(" ", "_") : value,
+    ]),
+  );
+  return String(format.format(named))
+    .replace(/\s+/g, " ")
+    .replace(/ ([.,:])/g, "$1")
+    .trim();
+}
