@@ -44,7 +44,7 @@ export default defineConfig(
         {
           patterns: [
             {
-              regex: "^(?!zod$|ml-matrix$|ml-levenberg-marquardt$|\\.)",
+              regex: "^(?!zod$|ml-matrix$|ml-levenberg-marquardt$|safe-stable-stringify$|@noble/hashes/|\\.)",
               message: "The core imports only Zod and packages of pure arithmetic.",
             },
             { regex: "\\.\\./(server|src|scripts)", message: "The core stands alone." },

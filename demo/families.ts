@@ -134,6 +134,7 @@ const written: FamilyInput[] = [
         lengthMm: 4,
         count: 6,
         where: "panel bracket, shallow holes",
+        holds: "module",
         places: [
           ...row(3, [70, 52], [192, 52], "the panel's rear polarizer"),
           ...row(3, [70, 130], [192, 130], "the panel's rear polarizer"),
@@ -167,7 +168,14 @@ const written: FamilyInput[] = [
         goes: "new each time",
       },
       { key: "sensor", name: "the light-sensor ring", irreplaceable: false },
-      { key: "liner", name: "liner of the glass", irreplaceable: false, kind: "liner", count: 2 },
+      {
+        key: "liner",
+        name: "liner of the glass",
+        irreplaceable: false,
+        kind: "liner",
+        count: 2,
+        linerOf: "new layer",
+      },
     ],
     notes: ["Sealed for spray: a new gasket wherever the old one has taken a set."],
   },
@@ -222,6 +230,8 @@ const written: FamilyInput[] = [
       { route: "assembly", partsMinor: 16800, hours: 0.5 },
     ],
     power: "cell",
+    gluedBack: true,
+    addOnTouch: { name: "touch controller flex", contacts: 12, pins: 2, delicate: true },
     screws: [
       {
         key: "rear",
@@ -239,6 +249,7 @@ const written: FamilyInput[] = [
         lengthMm: 2.5,
         count: 4,
         where: "connector plate; a longer one reaches the panel",
+        holds: "connectors",
         places: row(4, [20, 108], [56, 108], "the panel's flex"),
       },
     ],
@@ -254,7 +265,22 @@ const written: FamilyInput[] = [
     ],
     functions: [picture, touch, brightness, buttons, sound, light, charging],
     parts: [
-      { key: "button", name: "the paired button", irreplaceable: true },
+      { key: "button", name: "the paired button", irreplaceable: true, serves: ["buttons"] },
+      {
+        key: "cell",
+        name: "the cell",
+        irreplaceable: false,
+        kind: "cell",
+        goes: "back in its place",
+        harmedBy: ["heat", "frost"],
+      },
+      {
+        key: "motor",
+        name: "the buzzer motor",
+        irreplaceable: false,
+        goes: "back in its place",
+        harmedBy: ["heat", "frost"],
+      },
       { key: "mesh", name: "the earpiece mesh", irreplaceable: false },
       {
         key: "magnet",
@@ -265,7 +291,14 @@ const written: FamilyInput[] = [
         count: 2,
       },
       { key: "rim", name: "the rim tape", irreplaceable: false, kind: "tape", goes: "new each time" },
-      { key: "liner", name: "liner of the rim tape", irreplaceable: false, kind: "liner", count: 3 },
+      {
+        key: "liner",
+        name: "liner of the rim tape",
+        irreplaceable: false,
+        kind: "liner",
+        count: 3,
+        linerOf: "rim",
+      },
     ],
     notes: ["The touch layer is part of the panel and cannot be bought for it."],
   },
@@ -391,6 +424,7 @@ const written: FamilyInput[] = [
       { route: "assembly", partsMinor: 13200, hours: 0.75 },
     ],
     power: "mains",
+    wayIn: "bare display",
     screws: [
       {
         key: "bezel",
@@ -426,6 +460,7 @@ const written: FamilyInput[] = [
         irreplaceable: false,
         goes: "back in its place",
         count: 2,
+        serves: ["picture", "contrast"],
       },
       { key: "liner", name: "liner of the film", irreplaceable: false, kind: "liner", count: 2 },
     ],
@@ -479,6 +514,7 @@ const written: FamilyInput[] = [
       { route: "assembly", partsMinor: 29000, hours: 0.75 },
     ],
     power: "mains",
+    wayIn: "large panel",
     dischargeS: 600,
     screws: [
       {
@@ -497,6 +533,7 @@ const written: FamilyInput[] = [
         lengthMm: 4,
         count: 4,
         where: "control board",
+        holds: "connectors",
         places: [
           ...row(2, [140, 150], [240, 150], "tracks of the board"),
           ...row(2, [240, 190], [140, 190], "tracks of the board"),
@@ -571,6 +608,7 @@ const written: FamilyInput[] = [
       { route: "assembly", partsMinor: 17500, hours: 0.5 },
     ],
     power: "cell",
+    wayIn: "from the front",
     screws: [
       {
         key: "foot",
@@ -578,7 +616,8 @@ const written: FamilyInput[] = [
         thread: "M2.5",
         lengthMm: 6,
         count: 4,
-        where: "foot plate",
+        where: "foot plate over the cell",
+        holds: "module",
         places: [...row(2, [70, 60], [144, 60], "the cell"), ...row(2, [144, 100], [70, 100], "the cell")],
       },
     ],
@@ -596,7 +635,14 @@ const written: FamilyInput[] = [
     functions: [picture, touch, brightness, sound],
     parts: [
       { key: "bracket", name: "the camera bracket", irreplaceable: false },
-      { key: "liner", name: "liner of the perimeter tape", irreplaceable: false, kind: "liner", count: 4 },
+      {
+        key: "liner",
+        name: "liner of the perimeter tape",
+        irreplaceable: false,
+        kind: "liner",
+        count: 4,
+        linerOf: "tape",
+      },
     ],
     notes: [],
   },

@@ -315,6 +315,7 @@ export const en = {
   "fault.no-such-contacts": "{a, number} and {b, number} must be two of {contacts, number} contacts.",
   "fault.function-absent": "What carries {fn} is not on the device.",
   "fault.no-such-liner": "No liner is on: {liner}.",
+  "fault.liner-with-its-film": "A film's liner comes off as the film is laid.",
   "fault.no-liners": "There are no liners to count.",
   "fault.squeezed-already": "It is being squeezed already.",
   "fault.other-outcome": "This job ends as: {outcome}.",

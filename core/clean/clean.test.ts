@@ -5,7 +5,8 @@ import { secondsLeft } from "../job/fold.ts";
 import { areaOfAll, union } from "../../test/polygons.ts";
 import fc from "fast-check";
 import { dryEdges, tiltWords } from "./dry-edge.ts";
-import { FRESH_S, wipeAgeS } from "./freshness.ts";
+import { FRESH_S } from "./fresh.ts";
+import { wipeAgeS } from "./freshness.ts";
 import { residuePct } from "./residue.ts";
 
 const step = (key: string): EventDraft => ({ stage: "clean", kind: "step-done", data: { step: key } });

@@ -1,8 +1,6 @@
 import type { EventDraft } from "../job/event.ts";
+import { FRESH_S } from "./fresh.ts";
 import { stepKey, type JobState, type Timer } from "../job/fold.ts";
-
-/** How long a wiped panel stays fit to be laid on, s: dust settles on it all the while. Assumed, until a shop has its own. */
-export const FRESH_S = 900;
 
 const PREFIX = "wiped-";
 const SHUT_PREFIX = "inside-wiped-";

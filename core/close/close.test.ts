@@ -1,7 +1,7 @@
 import { expect } from "chai";
 import { BenchHand } from "../../test/bench-hand.ts";
 import { families } from "../../demo/families.ts";
-import { FRESH_S } from "../clean/freshness.ts";
+import { FRESH_S } from "../clean/fresh.ts";
 import { certificateOf } from "../records/certificate.ts";
 import { customerWords } from "./customer-words.ts";
 import { stillOut } from "./still-out.ts";

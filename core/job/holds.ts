@@ -1,6 +1,7 @@
 import { stillOut } from "../close/still-out.ts";
 import { dryEdges } from "../clean/dry-edge.ts";
-import { FRESH_S, isInsideWipe, isWipe, laysDown, shuts, wipeAgeS, wipeDraft } from "../clean/freshness.ts";
+import { FRESH_S } from "../clean/fresh.ts";
+import { isInsideWipe, isWipe, laysDown, shuts, wipeAgeS, wipeDraft } from "../clean/freshness.ts";
 import { isOutOfDate, lastDayOf } from "../materials/lots.ts";
 import { solventNamed } from "../materials/solvents.ts";
 import { listed } from "../words.ts";

@@ -2,7 +2,8 @@ import { expect } from "chai";
 import fc from "fast-check";
 import { familyNamed } from "../../test/bench-hand.ts";
 import { seamOf } from "../heat/lift-heat.ts";
-import { HANDLING_S, isCut, picksAt, planLift, reachIn } from "./lift-plan.ts";
+import { HANDLING_S } from "./handling.ts";
+import { isCut, picksAt, planLift, reachIn } from "./lift-plan.ts";
 
 const stretch = (fromMm: number, toMm: number, edge: "top" | "left" = "top") => ({
   edge,

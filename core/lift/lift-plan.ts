@@ -3,11 +3,10 @@ import type { Damage } from "../intake/damage.ts";
 import type { JobState, Stretch } from "../job/fold.ts";
 import type { Family, Seam } from "../stack/family.ts";
 import type { PacedStretch } from "./cut-pace.ts";
+import { HANDLING_S } from "./handling.ts";
 import { LEAST_LENGTH_MM } from "./edge-stretches.ts";
 import { calculateEdgePlan, type EdgePlan, type EdgeSegment } from "./edge-plan.ts";
 
-/** From the plate to the first cut, s. Common practice, no source. */
-export const HANDLING_S = 5;
 /** A pick or card stays behind at least so often, mm. Common practice, no source. */
 const PARK_EVERY_MM = 40;
 /** A window without an end is planned as this, s: nobody grips longer without a rest. */

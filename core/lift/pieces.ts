@@ -3,6 +3,7 @@ import type { LineKey } from "../device/line.ts";
 import type { Scene } from "../device/scene.ts";
 import { edgeLengthMm, edges, type Edge } from "../stack/outline.ts";
 import type { Family } from "../stack/family.ts";
+import { without, type Span } from "../stack/spans.ts";
 import type { HeatChoice } from "./lift-slot.ts";
 import { HANDLING_S } from "./handling.ts";
 
@@ -33,28 +34,8 @@ const WIRE_PASSES = 3;
 const WIRE_PASS_S = 90;
 /** Frozen glass comes off in well under a minute, s. Common practice, no source. */
 export const POP_S = 20;
-/** Shorter than this a stretch is not worth a cut of its own, mm. */
-const LEAST_MM = 2;
 /** The rim that a tape holds, cut stretch by stretch; also the depth of a tape, mm, where the family names none. */
 const TAPE_MM = 5;
-
-type Span = [number, number];
-
-/** What is left of a span once others are taken out of it. */
-function without(span: Span, taken: readonly Span[]): Span[] {
-  let left: Span[] = [span];
-  for (const [from, to] of taken) {
-    left = left.flatMap(([a, b]): Span[] =>
-      to <= a || from >= b
-        ? [[a, b]]
-        : ([
-            [a, Math.max(a, from)],
-            [Math.min(b, to), b],
-          ] as Span[]),
-    );
-  }
-  return left.filter(([a, b]) => b - a >= LEAST_MM);
-}
 
 const hingeEdge = (family: Family): Edge | null =>
   family.features.find(({ kind }) => kind === "hinge")?.edge ?? null;

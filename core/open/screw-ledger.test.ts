@@ -22,6 +22,7 @@ const size = (key: string, lengthMm: number, count: number): ScrewSize => ({
   lengthMm,
   count,
   where: "back",
+  holds: "casing",
   places: Array.from({ length: count }, (_, i) => ({ xMm: i, yMm: lengthMm, under: `under ${key}` })),
 });
 

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { BORDER_PASS_MM } from "../bond/border-check.ts";
-import { FRESH_S, isInsideWipe, isWipe } from "../clean/freshness.ts";
+import { FRESH_S } from "../clean/fresh.ts";
+import { isInsideWipe, isWipe } from "../clean/freshness.ts";
 import { cureBasis, cureExposure } from "../cure/cure-exposure.ts";
 import { seamOf } from "../heat/lift-heat.ts";
 import { checkResults, holdNames, outcomes, type ReadingKind } from "../job/event.ts";

@@ -214,7 +214,7 @@ export function* playJob(
     const as = offered as Record<string, unknown>;
     if (move.told === "answer") return answered(scene, twin, play, move.kind, as);
     if (move.told === "word") return worded(scene, twin, play, move.kind, as);
-    return move.told === "choice" ? (play.choose(scene, move.kind, offered) ?? offered) : offered;
+    return play.choose(scene, move.kind, offered) ?? offered;
   };
 
   let strays = 0;

@@ -62,7 +62,8 @@ export class Twin {
   driverEdgeUp = false;
   driverEdgeWet = false;
   solvent = false;
-  linersOn = 0;
+  /** Liners that lie on new parts still, by what they lie on. */
+  readonly linersBy: Record<string, number> = {};
   linersOff = 0;
   linersLost = 0;
   laid = false;
@@ -241,7 +242,6 @@ export class Twin {
       case "damage-marked":
       case "damage-drawn":
       case "question-answered":
-      case "agreed":
       case "held":
       case "released":
       case "noted":
@@ -256,6 +256,10 @@ export class Twin {
       case "alloy-chosen":
       case "axis-chosen":
       case "screw-missed":
+        return fine;
+      case "agreed":
+        // After a loss what was at the bench for the old way is put aside.
+        if (!this.panelAlive) for (const on of ["film", "new layer", "tape"]) this.linersBy[on] = 0;
         return fine;
       case "heat-chosen": {
         const method = text("method");
@@ -424,7 +428,7 @@ export class Twin {
         if (this.heating) return harm("put into the heat");
         this.parts[part.key] = part.goes === "new each time" ? "new" : "in";
         if (part.goes === "new each time") {
-          this.linersOn += this.linersFor(part.key);
+          this.addLiners(part.key);
         }
         return fine;
       }
@@ -544,7 +548,7 @@ export class Twin {
         return this.running && this.hasLiveSupply() ? fine : cannot("it is dark");
       case "film-cut-out":
         this.axes[text("film")] = Number(data.axisDeg);
-        this.linersOn += this.linersFor("film");
+        this.addLiners("film");
         return fine;
       case "film-laid": {
         const at = this.inside();
@@ -555,8 +559,7 @@ export class Twin {
         return line().fresh ? fine : cannot("no film lies there");
       case "skin-off":
         if (!line().fresh) return cannot("no film lies there");
-        this.linersOn -= this.linersFor("film") - 1;
-        this.linersOff += this.linersFor("film") - 1;
+        this.peel("film", this.linersFor("film") - 1);
         return fine;
       case "glue-cleared":
       case "wiped": {
@@ -581,7 +584,7 @@ export class Twin {
       case "part-taken":
         if (line().old) return cannot("the old one is still on");
         this.partAtBench = true;
-        this.linersOn += this.linersFor("new layer");
+        this.addLiners("new layer");
         return fine;
       case "dry-fitted": {
         const at = this.inside();
@@ -590,7 +593,7 @@ export class Twin {
         if (text("result") === "fits") return fine;
         this.misfits -= 1;
         this.partAtBench = false;
-        this.linersOn -= this.linersFor("new layer");
+        this.linersBy["new layer"] = 0;
         return fine;
       }
       case "part-moved":
@@ -659,7 +662,7 @@ export class Twin {
         if (face.old) return cannot("the old glass is on");
         if (face.dirty) return harm("tape on old tape");
         this.tape = true;
-        this.linersOn += this.linersFor("tape");
+        this.addLiners("tape");
         return fine;
       }
       case "glass-set": {
@@ -731,10 +734,7 @@ export class Twin {
         this.insideClean = true;
         return this.casingOpen ? fine : cannot("the casing is shut");
       case "liner-peeled":
-        if (this.linersOn === 0) return cannot("no liner is on");
-        this.linersOn -= 1;
-        this.linersOff += 1;
-        return fine;
+        return this.peelOne(text("liner"));
       case "liners-counted":
         return Number(data.count) === this.linersOff ? fine : harm("counted wrong");
       case "casing-shut":
@@ -750,6 +750,8 @@ export class Twin {
             if (face.fresh) Object.assign(face, { old: true, fresh: false, dirty: true, free: new Set() });
           }
           for (const key of Object.keys(this.parts)) if (this.parts[key] === "moved") this.parts[key] = "in";
+          for (const on of ["film", "new layer", "tape"]) this.linersBy[on] = 0;
+          for (const zone of Object.keys(this.lightS)) delete this.lightS[zone];
           this.laid = false;
           this.loweringSinceMs = null;
           this.partAtBench = false;
@@ -773,10 +775,7 @@ export class Twin {
     if (this.allAnyJoined()) return harm("laid with its cables on");
     if (face.dirty) return harm("laid on old glue");
     if (this.isDusty()) return harm("laid on dust");
-    if (dry) {
-      this.linersOn -= 1;
-      this.linersOff += 1;
-    }
+    if (dry) this.peel("film", 1);
     face.fresh = true;
     return fine;
   }
@@ -808,6 +807,27 @@ export class Twin {
     this.shut = true;
     this.rimHolds = this.family.gluedBack;
     if (this.family.wayIn === "from the front") this.lines.glass.free.clear();
+    return fine;
+  }
+
+  /** Liners left on what lies in or on the device. */
+  get linersOn(): number {
+    return Object.values(this.linersBy).reduce((sum, count) => sum + count, 0);
+  }
+
+  private addLiners(on: string): void {
+    this.linersBy[on] = (this.linersBy[on] ?? 0) + this.linersFor(on);
+  }
+
+  private peel(on: string, count: number): void {
+    this.linersBy[on] = (this.linersBy[on] ?? 0) - count;
+    this.linersOff += count;
+  }
+
+  private peelOne(liner: string): Reaction {
+    const on = this.family.parts.find(({ key }) => key === liner)?.linerOf ?? "new layer";
+    if ((this.linersBy[on] ?? 0) <= 0) return cannot("no liner is on");
+    this.peel(on, 1);
     return fine;
   }
 

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { calculated } from "../../device/calculated.ts";
+import { calculated, notCalculated } from "../../device/calculated.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import { message } from "../../kernel/message.ts";
 import { bounded } from "../../units.ts";
@@ -16,7 +16,7 @@ export const doseChosen = defineMove({
     {
       gapUm: 150,
       volumeMl: 1,
-      calculated: { calculation: "adhesive-dose", version: 1, inputHash: "0".repeat(64) },
+      calculated: notCalculated("adhesive-dose"),
     },
   ],
   needs: () => [{ is: "lot-taken", kind: "adhesive" }],
@@ -31,6 +31,6 @@ export const doseChosen = defineMove({
   example: {
     gapUm: 150,
     volumeMl: 6.2,
-    calculated: { calculation: "adhesive-dose", version: 1, inputHash: "0".repeat(64) },
+    calculated: notCalculated("adhesive-dose"),
   },
 });

@@ -35,7 +35,12 @@ export const dryFitted = defineMove({
     const linersOn = family.parts
       .filter(({ kind, linerOf }) => kind === "liner" && (linerOf ?? "new layer") === "new layer")
       .reduce((on, { key, count }) => ({ ...on, [key]: (on[key] ?? count) - count }), back.close.linersOn);
-    return { ...back, close: { ...back.close, linersOn } };
+    const { part } = lineOf(state, line);
+    return {
+      ...back,
+      bond: { ...back.bond, spent: back.bond.spent.filter(({ seq }) => seq !== part?.seq) },
+      close: { ...back.close, linersOn },
+    };
   },
   reopens: () => [],
   words: ({ state }, { line, result }) =>

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { calculated } from "../../device/calculated.ts";
+import { calculated, notCalculated } from "../../device/calculated.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import { message } from "../../kernel/message.ts";
 import { bounded, words } from "../../units.ts";
@@ -24,7 +24,7 @@ export const patternChosen = defineMove({
     {
       name: "Branch",
       fill: { wetPct: 99, trappedMm2: 0, windowsWetPct: 0 },
-      calculated: { calculation: "fill-front", version: 1, inputHash: "0".repeat(64) },
+      calculated: notCalculated("fill-front"),
     },
   ],
   needs: () => [{ is: "dose-chosen" }],
@@ -43,6 +43,6 @@ export const patternChosen = defineMove({
   example: {
     name: "Branch",
     fill: { wetPct: 98.7, trappedMm2: 0, windowsWetPct: 0 },
-    calculated: { calculation: "fill-front", version: 1, inputHash: "0".repeat(64) },
+    calculated: notCalculated("fill-front"),
   },
 });

@@ -1,7 +1,12 @@
 import { z } from "zod";
+import { routeNow } from "../../device/ask.ts";
 import { defineMove, noHazard } from "../../device/define-move.ts";
 import { message } from "../../kernel/message.ts";
-import { key } from "../../stack/family.ts";
+import { key, type Family } from "../../stack/family.ts";
+
+/** A film brings its own liner and skin: they come off as it is laid, and at the end. */
+const isOfFilm = (family: Family, liner: string): boolean =>
+  family.parts.find(({ key: part }) => part === liner)?.linerOf === undefined;
 
 /** One liner is off; it goes on the bench, where it is counted. */
 export const linerPeeled = defineMove({
@@ -16,8 +21,12 @@ export const linerPeeled = defineMove({
       on > 0 && (fact?.is !== "liners-off" || fact.liner === liner) ? [{ liner }] : [],
     ),
   needs: () => [],
-  faults: ({ state }, { liner }) =>
-    (state.close.linersOn[liner] ?? 0) > 0 ? null : message("fault.no-such-liner", { liner }),
+  faults: (scene, { liner }) =>
+    (scene.state.close.linersOn[liner] ?? 0) <= 0
+      ? message("fault.no-such-liner", { liner })
+      : routeNow(scene) === "film" && isOfFilm(scene.family, liner)
+        ? message("fault.liner-with-its-film")
+        : null,
   does: ({ state }, { liner }) => ({
     ...state,
     close: {

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { linersPutAside } from "../../close/liners-put-aside.ts";
 import { defineMove, never, noHazard, takes } from "../../device/define-move.ts";
 import { renewsTouch, repairRoutes, routesOf, type RepairRoute } from "../../device/routes.ts";
 import type { Scene } from "../../device/scene.ts";
@@ -68,8 +69,10 @@ export const agreed = defineMove({
     answer === "yes" && !routesOffered(scene).includes(route)
       ? message("fault.route-ruled-out", { route })
       : null,
-  does: ({ state }, data, { who, seq }) => ({
+  does: ({ family, state }, data, { who, seq }) => ({
     ...state,
+    // What was at the bench for a way that is given up is put aside, its liners with it.
+    close: state.intake.broke.length ? linersPutAside({ family, state }) : state.close,
     intake: { ...state.intake, agreements: [...state.intake.agreements, { ...data, who, seq }] },
   }),
   reopens: never,

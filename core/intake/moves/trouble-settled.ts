@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { linersPutAside } from "../../close/liners-put-aside.ts";
 import { lineOf, linesNow, withLine } from "../../device/ask.ts";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import { untouchedLine } from "../../device/line.ts";
@@ -20,6 +21,7 @@ const takeOff = (scene: Scene): Device => {
     ...cleared,
     marks: { ...(opened === undefined ? {} : { opened }), ...(shut === undefined ? {} : { shut }) },
     signed: nothingSigned,
+    close: linersPutAside(scene),
     open: {
       ...cleared.open,
       // What was moved over sits on the layer that comes off.

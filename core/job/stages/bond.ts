@@ -4,7 +4,8 @@ import type { NamedPattern } from "../../bond/pattern.ts";
 import { adhesiveFilmSize, programOfLaminator } from "../../bond/sheet-school.ts";
 import { shippedPatterns, USUAL_PATTERN } from "../../bond/shipped-patterns.ts";
 import { tapePlan } from "../../bond/tape-plan.ts";
-import { FRESH_S, hasLaid, isWipe, wipeAgeS, wipeDraft } from "../../clean/freshness.ts";
+import { FRESH_S } from "../../clean/fresh.ts";
+import { hasLaid, isWipe, wipeAgeS, wipeDraft } from "../../clean/freshness.ts";
 import type { LotKind } from "../../materials/lots.ts";
 import { calculateAdhesiveDose, type AdhesiveDoseInput } from "../../bond/adhesive-dose.ts";
 import { bondDose, bondDoseInput } from "../../bond/bond-dose.ts";
@@ -230,7 +231,7 @@ function tape(context: StepContext): Step[] {
     lotStep(context, "tape", "Take tape from the shelf: choose its lot."),
     {
       key: "tape",
-      ask: "Perimeter tape on the frame, not on the picture, {0} in four strips. Rub it down.",
+      ask: "Perimeter tape on the frame, not on the picture, {0} in all. Rub it down.",
       lengthsMm: [lengthMm],
       press: "Tape down",
       done: context.state.parts.some(({ unit }) => unit === "mm"),

@@ -1,4 +1,5 @@
-import { FRESH_S, isInsideWipe, wipeAgeS, wipeDraft } from "../../clean/freshness.ts";
+import { FRESH_S } from "../../clean/fresh.ts";
+import { isInsideWipe, wipeAgeS, wipeDraft } from "../../clean/freshness.ts";
 import { customerWords } from "../../close/customer-words.ts";
 import { tapePractice } from "../../materials/adhesives.ts";
 import { capitalised, listed } from "../../words.ts";

@@ -1,4 +1,5 @@
 import { openingOrder, partName } from "../../open/opening-order.ts";
+import { USUAL_DISCHARGE_S } from "../../open/discharge.ts";
 import { cellsText, screwLedger, screwName } from "../../open/screw-ledger.ts";
 import type { Connector, Family } from "../../stack/family.ts";
 import type { EventDraft } from "../event.ts";
@@ -17,8 +18,6 @@ const isolate: Record<Family["power"], string> = {
   supply: "Isolate the supply at the board before you touch any other connector.",
 };
 
-/** How long capacitors are given after the plug is out where the family names no time, s. Assumed. */
-export const USUAL_DISCHARGE_S = 300;
 export const dischargeS = (family: Family) => family.dischargeS ?? USUAL_DISCHARGE_S;
 export const DISCHARGE = "discharge";
 

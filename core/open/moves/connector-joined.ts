@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { pluggable } from "../../device/ask.ts";
+import { phaseOf } from "../../device/phase.ts";
 import { defineMove, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../kernel/message.ts";
 import { key } from "../../stack/family.ts";
@@ -9,7 +10,7 @@ import { beforeHandsIn } from "../open-facts.ts";
 export const connectorJoined = defineMove({
   kind: "connector-joined",
   version: 1,
-  stage: ({ state }) => (state.marks.renewed === undefined ? "lift" : "close"),
+  stage: phaseOf,
   data: z.strictObject({ connector: key() }),
   told: "press",
   meets: ["connector-joined"],

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { pluggable } from "../../device/ask.ts";
-import { defineMove, inStage, noHazard, takes } from "../../device/define-move.ts";
+import { phaseOf } from "../../device/phase.ts";
+import { defineMove, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../kernel/message.ts";
 import { key } from "../../stack/family.ts";
 import { beforeHandsIn } from "../open-facts.ts";
@@ -9,7 +10,7 @@ import { beforeHandsIn } from "../open-facts.ts";
 export const connectorOpened = defineMove({
   kind: "connector-opened",
   version: 1,
-  stage: inStage("open"),
+  stage: phaseOf,
   data: z.strictObject({ connector: key() }),
   told: "press",
   meets: ["connector-open"],

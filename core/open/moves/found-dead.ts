@@ -1,12 +1,13 @@
 import { z } from "zod";
-import { defineMove, inStage, never, noFault, takes } from "../../device/define-move.ts";
+import { phaseOf } from "../../device/phase.ts";
+import { defineMove, never, noFault, takes } from "../../device/define-move.ts";
 import { message } from "../../kernel/message.ts";
 
 /** The power button was pressed, at the mains the supply metered: it is dead, or it is not isolated after all. */
 export const foundDead = defineMove({
   kind: "found-dead",
   version: 1,
-  stage: inStage("open"),
+  stage: phaseOf,
   data: z.strictObject({ result: z.enum(["dead", "alive"], { error: "must be dead or alive" }) }),
   told: "answer",
   meets: ["safe"],

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { hasScrews, isFromFront } from "../../device/ask.ts";
-import { defineMove, inStage, takes } from "../../device/define-move.ts";
+import { phaseOf } from "../../device/phase.ts";
+import { defineMove, takes } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
 import { beforeOpening } from "../open-facts.ts";
@@ -9,7 +10,7 @@ import { beforeOpening } from "../open-facts.ts";
 export const isolated = defineMove({
   kind: "isolated",
   version: 1,
-  stage: inStage("open"),
+  stage: phaseOf,
   data: z.strictObject({}),
   told: "press",
   meets: ["isolated", "safe"],

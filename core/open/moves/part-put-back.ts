@@ -1,10 +1,15 @@
 import { z } from "zod";
-import { looseParts } from "../../device/ask.ts";
+import { isDeclined, lineOf, looseParts } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard, takes } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
+import type { Scene } from "../../device/scene.ts";
 import { message } from "../../kernel/message.ts";
 import { key } from "../../stack/family.ts";
 import { beforeHandsIn } from "../open-facts.ts";
+
+/** The layer that a part came off is still on the device. */
+const hasOldLayer = ({ state }: Scene): boolean =>
+  lineOf(state, "glass").old === "on" && lineOf(state, "display").old === "on";
 
 /** A part is back in its place, or a new one of it is. */
 export const partPutBack = defineMove({
@@ -14,14 +19,19 @@ export const partPutBack = defineMove({
   data: z.strictObject({ part: key() }),
   told: "press",
   meets: ["part-back"],
-  offers: ({ family, state }, fact) =>
-    looseParts(family).flatMap(({ key: part, goes }) => {
+  offers: (scene, fact) => {
+    const { family, state } = scene;
+    // A part of the old layer goes back on it only where nothing new is to come.
+    const keepsOld = state.intake.seated === "gone" || isDeclined(scene);
+    return looseParts(family).flatMap(({ key: part, goes }) => {
       if (fact?.is === "part-back" && fact.part !== part) return [];
       const is = state.open.parts[part];
+      if (goes === "to the new layer")
+        return is === "out" && keepsOld && hasOldLayer(scene) ? [{ part }] : [];
       // Where a new one is wanted, the old one comes out first.
-      const isDue = is === "out" || (goes === "new each time" && is === "in" && fact !== null);
-      return goes !== "to the new layer" && isDue ? [{ part }] : [];
-    }),
+      return is === "out" || (goes === "new each time" && is === "in" && fact !== null) ? [{ part }] : [];
+    });
+  },
   needs: (scene, { part }): DeviceFact[] => {
     const known = looseParts(scene.family).find((p) => p.key === part);
     return [
@@ -30,10 +40,13 @@ export const partPutBack = defineMove({
       ...(known?.goes === "new each time" ? [{ is: "part-out", part } as const] : []),
     ];
   },
-  faults: ({ family, state }, { part }) => {
+  faults: (scene, { part }) => {
+    const { family, state } = scene;
     const known = looseParts(family).find((p) => p.key === part);
     if (!known) return message("fault.unknown-part", { part, family: family.code });
-    if (known.goes === "to the new layer") return message("fault.part-moves", { name: known.name });
+    if (known.goes === "to the new layer" && !hasOldLayer(scene)) {
+      return message("fault.part-moves", { name: known.name });
+    }
     return state.open.parts[part] === "out" ? null : message("fault.part-in-already", { name: known.name });
   },
   does: ({ family, state }, { part }) => {

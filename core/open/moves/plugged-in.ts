@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { phaseOf } from "../../device/phase.ts";
 import { defineMove, never, takes } from "../../device/define-move.ts";
 import { message } from "../../kernel/message.ts";
 
@@ -6,7 +7,7 @@ import { message } from "../../kernel/message.ts";
 export const pluggedIn = defineMove({
   kind: "plugged-in",
   version: 1,
-  stage: ({ state }) => (state.marks.renewed === undefined ? "lift" : "prove"),
+  stage: phaseOf,
   data: z.strictObject({}),
   told: "press",
   meets: ["plugged"],

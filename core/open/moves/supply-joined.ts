@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { looseParts } from "../../device/ask.ts";
+import { phaseOf } from "../../device/phase.ts";
 import { defineMove, takes } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
@@ -8,7 +9,7 @@ import { message } from "../../kernel/message.ts";
 export const supplyJoined = defineMove({
   kind: "supply-joined",
   version: 1,
-  stage: ({ state }) => (state.marks.renewed === undefined ? "lift" : "close"),
+  stage: phaseOf,
   data: z.strictObject({}),
   told: "press",
   meets: ["supply-joined"],

@@ -1,12 +1,13 @@
 import { z } from "zod";
-import { defineMove, inStage, never, noFault, noHazard, takes } from "../../device/define-move.ts";
+import { phaseOf } from "../../device/phase.ts";
+import { defineMove, never, noFault, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../kernel/message.ts";
 
 /** It is switched off; cards and trays are out, for they jam on the frame. */
 export const switchedOff = defineMove({
   kind: "switched-off",
   version: 1,
-  stage: inStage("open"),
+  stage: phaseOf,
   data: z.strictObject({}),
   told: "press",
   meets: ["off"],

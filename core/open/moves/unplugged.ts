@@ -1,12 +1,13 @@
 import { z } from "zod";
-import { defineMove, inStage, never, takes } from "../../device/define-move.ts";
+import { phaseOf } from "../../device/phase.ts";
+import { defineMove, never, takes } from "../../device/define-move.ts";
 import { message } from "../../kernel/message.ts";
 
 /** The plug or supply cable is out. At the mains the capacitors' time begins here, by the server's clock. */
 export const unplugged = defineMove({
   kind: "unplugged",
   version: 1,
-  stage: inStage("open"),
+  stage: phaseOf,
   data: z.strictObject({}),
   told: "press",
   meets: ["unplugged", "discharged"],

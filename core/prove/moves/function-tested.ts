@@ -9,6 +9,7 @@ import {
   needsConnector,
   pluggable,
 } from "../../device/ask.ts";
+import { phaseOf } from "../../device/phase.ts";
 import { defineMove, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import type { Scene } from "../../device/scene.ts";
@@ -50,14 +51,7 @@ export function beforeTest(scene: Scene, fn: string): DeviceFact[] {
 export const functionTested = defineMove({
   kind: "function-tested",
   version: 1,
-  stage: ({ state }) =>
-    state.open.casing === "shut" && markSeq(state, "shut") > 0
-      ? "close"
-      : markSeq(state, "renewed") > 0
-        ? "prove"
-        : markSeq(state, "glass off") > 0
-          ? "lift"
-          : "open",
+  stage: phaseOf,
   data: z.strictObject({
     fn: key(),
     result: z.enum(testResults, { error: `must be one of ${testResults.join(", ")}` }),

@@ -26,16 +26,15 @@ function TapeDrawing({ family, plan }: { family: PanelProps["family"]; plan: Tap
     >
       {({ unit, prefix }) => (
         <>
-          {plan.strips.map(({ edge, lengthMm }) => {
+          {plan.strips.map(({ edge, fromMm: from, lengthMm }) => {
             const isFlat = edge === "top" || edge === "bottom";
-            const from = ((isFlat ? outline.widthMm : outline.heightMm) - lengthMm) / 2;
             const near =
               edge === "top" || edge === "left"
                 ? clear
                 : (isFlat ? outline.heightMm : outline.widthMm) - clear - widthMm;
             return (
               <rect
-                key={edge}
+                key={`${edge} ${from}`}
                 data-testid="strip"
                 x={isFlat ? from : near}
                 y={isFlat ? near : from}

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useState } from "react";
 import { dryEdges, tiltWords } from "../../../core/clean/dry-edge.ts";
-import { FRESH_S, wipeAgeS } from "../../../core/clean/freshness.ts";
+import { FRESH_S } from "../../../core/clean/fresh.ts";
+import { wipeAgeS } from "../../../core/clean/freshness.ts";
 import { heatOfJob } from "../../../core/clean/hot-tool.ts";
 import { residuePct } from "../../../core/clean/residue.ts";
 import { usualWipe, type ShopRoom, type Wipe } from "../../../core/clean/room.ts";

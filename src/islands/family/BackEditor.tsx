@@ -14,6 +14,7 @@ const usualSize = (): ScrewSize => ({
   lengthMm: 4,
   count: 1,
   where: "back",
+  holds: "casing",
   places: [],
 });
 

@@ -32,6 +32,8 @@ const usualPart = (): MovedPart => ({
   kind: "part",
   goes: "to the new layer",
   count: 1,
+  harmedBy: [],
+  serves: [],
 });
 const usualJoint = (): Joint => ({ name: "flex", contacts: 8, rows: 1, pins: 2, nets: [], delicate: false });
 const usualFunction = (): PanelFunction => ({ key: "", name: "", how: "" });

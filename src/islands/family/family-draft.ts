@@ -5,6 +5,8 @@ import { keyOf } from "../../ui/key-of.ts";
 /** A family before anything is drawn: what nobody wants to type twice. */
 export const emptyFamily = (): Family => ({
   code: "",
+  wayIn: "from the back",
+  gluedBack: false,
   name: "",
   kind: "",
   diagonalIn: NaN,

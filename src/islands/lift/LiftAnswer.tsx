@@ -3,7 +3,7 @@ import type { LiftHeat } from "../../../core/heat/lift-heat.ts";
 import type { Thaw } from "../../../core/heat/thaw.ts";
 import { secondsLeft, type Timer } from "../../../core/job/fold.ts";
 import type { EdgePlan } from "../../../core/lift/edge-plan.ts";
-import { HANDLING_S } from "../../../core/lift/lift-plan.ts";
+import { HANDLING_S } from "../../../core/lift/handling.ts";
 import { Duration, durationText, Length, Temperature } from "../../ui/quantity.tsx";
 import { Setting } from "./Setting.tsx";
 

@@ -9,7 +9,7 @@ import {
 } from "../../../core/heat/heat-methods.ts";
 import { usualSettings, wayInput } from "../../../core/heat/lift-heat.ts";
 import type { SoakPlan } from "../../../core/heat/soak-plan.ts";
-import { HANDLING_S } from "../../../core/lift/lift-plan.ts";
+import { HANDLING_S } from "../../../core/lift/handling.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";
 import { Duration } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";

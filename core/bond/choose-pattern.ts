@@ -1,0 +1,95 @@
+import { calculatedBy, type Calculated } from "../device/calculated.ts";
+import type { Scene } from "../device/scene.ts";
+import type { Outline } from "../stack/outline.ts";
+import { adhesiveOf } from "./adhesive-of.ts";
+import { TRAPPED_MM2, WINDOW_WET_PCT } from "./bond-facts.ts";
+import type { FillOutcome } from "./bond-slot.ts";
+import { calculateFillFront, type FillFront, type FillFrontInput } from "./fill-front.ts";
+import { panelFill } from "./panel-fill.ts";
+import type { NamedPattern, PatternPiece } from "./pattern.ts";
+import { shippedPatterns } from "./shipped-patterns.ts";
+
+/** What a fill came to, as the record keeps it. Air round a window that stays dry is meant. */
+export const fillOutcome = ({ wetPct, trapped, windowsWet }: FillFront): FillOutcome => ({
+  wetPct: Math.round(wetPct * 10) / 10,
+  trappedMm2:
+    Math.round(
+      trapped.reduce((sum, { areaMm2, window }) => (window === null ? sum + areaMm2 : sum), 0) * 10,
+    ) / 10,
+  windowsWetPct: Math.round(1000 * Math.max(0, ...windowsWet)) / 10,
+});
+
+export const isClear = ({ windowsWetPct, trappedMm2 }: FillOutcome): boolean =>
+  windowsWetPct <= WINDOW_WET_PCT && trappedMm2 <= TRAPPED_MM2;
+
+/** A pattern drawn in by a share and moved aside, so that it keeps off a window near an edge. */
+function moved(
+  pieces: readonly PatternPiece[],
+  { widthMm, heightMm }: Outline,
+  share: number,
+  byX: number,
+  byY: number,
+) {
+  const at = ({ xMm, yMm }: { xMm: number; yMm: number }) => ({
+    xMm: Math.min(widthMm - 1, Math.max(1, widthMm / 2 + share * (xMm - widthMm / 2) + byX)),
+    yMm: Math.min(heightMm - 1, Math.max(1, heightMm / 2 + share * (yMm - heightMm / 2) + byY)),
+  });
+  return pieces.map((piece): PatternPiece =>
+    piece.kind === "dot" ? { ...piece, ...at(piece) } : { ...piece, pathMm: piece.pathMm.map(at) },
+  );
+}
+
+/** How far a pattern is moved away from the windows, as a share of the panel's longer side. Tried in this order. */
+const ASIDE = [0, 0.06, 0.12, 0.18, 0.24] as const;
+
+/**
+ * A pattern run on this panel by fill-front: the shipped ones as they are, then moved away from the windows, until one wets all but
+ * closes in nothing and floods nothing; the best of them where none does.
+ */
+export function choosePattern(
+  { family, state }: Scene,
+  dose: { gapUm: number; volumeMl: number },
+): { name: string; fill: FillOutcome; calculated: Calculated } {
+  const adhesive = adhesiveOf(state.bond.lots.adhesive?.material);
+  const { outline, windows } = family;
+  const base = panelFill(family, dose.gapUm, adhesive, "lowered on a wedge");
+  const longMm = Math.max(outline.widthMm, outline.heightMm);
+  const middle = windows.length
+    ? {
+        x: windows.reduce((sum, w) => sum + w.xMm, 0) / windows.length,
+        y: windows.reduce((sum, w) => sum + w.yMm, 0) / windows.length,
+      }
+    : null;
+  const [dx, dy] = middle ? [outline.widthMm / 2 - middle.x, outline.heightMm / 2 - middle.y] : [0, 0];
+  const length = Math.hypot(dx, dy) || 1;
+  let best: { name: string; fill: FillOutcome; input: FillFrontInput } | null = null;
+  const preferred: readonly string[] = ["Branch", "Five dots", "One bead"];
+  const patterns = shippedPatterns(outline, dose.volumeMl * 1_000).filter(({ name }) =>
+    preferred.includes(name),
+  );
+  patterns.sort((a, b) => preferred.indexOf(a.name) - preferred.indexOf(b.name));
+  for (const aside of middle ? ASIDE : [0]) {
+    for (const { name, pieces } of patterns) {
+      const share = 1 - aside;
+      const by = aside * longMm;
+      const pattern: NamedPattern["pieces"] = moved(
+        pieces,
+        outline,
+        share,
+        (by * dx) / length,
+        (by * dy) / length,
+      );
+      const input: FillFrontInput = { ...base, pattern };
+      const fill = fillOutcome(calculateFillFront(input));
+      const found = {
+        name: aside === 0 ? name : `${name}, ${Math.round(by)} mm off the window`,
+        fill,
+        input,
+      };
+      if (isClear(fill)) return { name: found.name, fill, calculated: calculatedBy("fill-front", input) };
+      if (!best || fill.windowsWetPct + fill.trappedMm2 < best.fill.windowsWetPct + best.fill.trappedMm2)
+        best = found;
+    }
+  }
+  return { name: best!.name, fill: best!.fill, calculated: calculatedBy("fill-front", best!.input) };
+}

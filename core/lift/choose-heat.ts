@@ -1,0 +1,67 @@
+import { seamNow } from "../device/ask.ts";
+import type { Scene } from "../device/scene.ts";
+import {
+  calculateLiftHeat,
+  chooseSoakS,
+  longestSoakS,
+  methodNumbers,
+  thawOf,
+  USUAL_HUMIDITY_PCT,
+  usualSettings,
+} from "../heat/lift-heat.ts";
+import { methodOf, type HeatMethodKind } from "../heat/heat-methods.ts";
+import { glueOf, strengthAt } from "../materials/glues.ts";
+import { bendingParts } from "./lift-gauge.ts";
+import type { HeatChoice } from "./lift-slot.ts";
+import { calculateLiftStress } from "./lift-stress.ts";
+
+/** A card is so thick, mm: it opens the gap in which the front runs ahead. Common practice, no source. */
+const CARD_MM = 0.5;
+/** Narrower than this a strip is not cut, mm; wider than this no card reaches. Common practice, no source. */
+const LEAST_STRIP_MM = 3;
+const MOST_STRIP_MM = 25;
+const USUAL_SPEED_MM_S = 4;
+/** A thaw that does not end in this air is looked at again after so long, s. */
+const LONGEST_THAW_S = 86_400;
+
+/**
+ * The heat or frost for a seam: the shortest soak that gives a window, how long that is, how far a card's front runs inward at the
+ * coldest of the working band (lift-stress, glass held flat), and how long it thaws.
+ *
+ * @returns the choice; `windowS` 0 where this way gives none
+ */
+export function chooseHeat(scene: Scene, method: HeatMethodKind): HeatChoice {
+  const { family, state } = scene;
+  const seam = seamNow(scene) ?? family.seams.find((s) => s.method !== "peel");
+  if (!seam) throw new Error(`${family.code} has no seam that is heated.`);
+  const usual = usualSettings(seam, method);
+  const { isCold, staysOn } = methodOf(method);
+  const soakS = chooseSoakS(family, seam, usual) ?? longestSoakS(usual.method);
+  const settings = { ...usual, soakS };
+  const { windowS } = calculateLiftHeat(family, seam, settings);
+  const glue = glueOf(family.stack.find(({ name }) => name === seam.layer)!.material);
+  const parts = bendingParts(family, seam, state.intake.damage);
+  const frontMm = parts
+    ? calculateLiftStress({
+        lifted: parts.lifted,
+        base: { support: "held" },
+        wedgeMm: CARD_MM,
+        fractureEnergyJm2: strengthAt(glue, seam.minC ?? 70),
+      }).frontMm
+    : MOST_STRIP_MM;
+  return {
+    method,
+    settings: {
+      ...methodNumbers(settings.method),
+      roomC: settings.roomC,
+      airFilmWm2K: settings.airFilmWm2K,
+    },
+    soakS,
+    windowS: staysOn ? null : (windowS ?? 0),
+    thawS: isCold
+      ? Math.ceil(thawOf(family, seam, settings, USUAL_HUMIDITY_PCT).dryAfterS ?? LONGEST_THAW_S)
+      : null,
+    stripMm: Math.min(MOST_STRIP_MM, Math.max(LEAST_STRIP_MM, Math.floor(frontMm * 10) / 10)),
+    speedMmS: seam.speedMmS ?? USUAL_SPEED_MM_S,
+  };
+}
