@@ -1,4 +1,4 @@
-import { beforeHandsIn } from "../open/open-facts.ts";
+import { handsIn } from "../open/open-facts.ts";
 import { isFromFront, isOnFrame } from "../device/ask.ts";
 import type { DeviceFact } from "../device/facts.ts";
 import type { LineKey } from "../device/line.ts";
@@ -7,7 +7,7 @@ import { dryEdges } from "./dry-edge.ts";
 
 /** Before a face is wetted: its old layer off, the device dead, what heated it away, an edge that must stay dry held up. */
 export const beforeWet = (scene: Scene, line: LineKey): DeviceFact[] => [
-  ...beforeHandsIn(scene),
+  ...handsIn,
   { is: "old-off", line },
   { is: "heat-away" },
   { is: "dry" },

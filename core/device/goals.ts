@@ -221,11 +221,43 @@ export function endGoals(scene: Scene): DeviceFact[] {
   return [...leavingGoals(scene), ...lastWords];
 }
 
+/** The last goals that were asked for, by the intake's slot: most moves change nothing that they depend on. */
+const lastGoals = new WeakMap<
+  Scene["state"]["intake"],
+  Pick<Scene["state"], "lines" | "marks"> & {
+    casing: string;
+    exposure: unknown;
+    family: Family;
+    goals: readonly DeviceFact[];
+  }
+>();
+
 /**
  * What is to be reached, in the trade's order, as far as it is known now. What is over stays over: once the new layer is on, the
  * goals that led to it are not asked for again.
  */
-export function goals(scene: Scene): DeviceFact[] {
+export function goals(scene: Scene): readonly DeviceFact[] {
+  const { family, state } = scene;
+  const { intake, lines, marks } = state;
+  const { casing } = state.open;
+  const { exposure } = state.cure;
+  const last = lastGoals.get(intake);
+  if (
+    last &&
+    last.lines === lines &&
+    last.marks === marks &&
+    last.casing === casing &&
+    last.exposure === exposure &&
+    last.family === family
+  ) {
+    return last.goals;
+  }
+  const asked = goalsOf(scene);
+  lastGoals.set(intake, { lines, marks, casing, exposure, family, goals: asked });
+  return asked;
+}
+
+function goalsOf(scene: Scene): readonly DeviceFact[] {
   const { state } = scene;
   if (state.intake.ended) return [];
   const first = openIntakeGoals(scene);

@@ -1,4 +1,4 @@
-import { allConnectorsOpen, beforeHandsIn } from "../open/open-facts.ts";
+import { allConnectorsOpen, handsIn } from "../open/open-facts.ts";
 import { looseParts } from "../device/ask.ts";
 import type { DeviceFact } from "../device/facts.ts";
 import type { Scene } from "../device/scene.ts";
@@ -6,7 +6,7 @@ import type { FilmSide } from "./films.ts";
 
 /** Before an old film is touched: its axis read and its upper edge marked, for both go with it; the panel free and dead. */
 export const beforePeel = (scene: Scene, film: FilmSide): DeviceFact[] => [
-  ...beforeHandsIn(scene),
+  ...handsIn,
   { is: "axis-read", film },
   { is: "up-edge-marked", film },
   ...allConnectorsOpen(scene),

@@ -103,10 +103,11 @@ export function beforeOpening({ family }: Pick<Scene, "family">): OpenFact[] {
   return [{ is: "off" }, { is: "unplugged" }, { is: "discharged" }, { is: "licence" }];
 }
 
-/** What must be so before hands go in: open, isolated, and proved dead. */
-export function beforeHandsIn(scene: Pick<Scene, "family">): (OpenFact | { is: "off-heat" })[] {
-  return [...beforeOpening(scene), { is: "off-heat" }, { is: "casing-open" }, { is: "safe" }];
-}
+/**
+ * What must be so before hands go in: on no heat, isolated and proved dead. That it is open, off, unplugged and emptied is what
+ * isolating needs, and nothing of it can be undone while it is isolated.
+ */
+export const handsIn: readonly (OpenFact | { is: "off-heat" })[] = [{ is: "off-heat" }, { is: "safe" }];
 
 /** Every connector is to be open, the last one of the list first in the way back. */
 export const allConnectorsOpen = ({ family }: Pick<Scene, "family">): OpenFact[] =>

@@ -4,7 +4,7 @@ import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { lineKeys } from "../../device/line.ts";
 import { message } from "../../kernel/message.ts";
-import { beforeHandsIn } from "../../open/open-facts.ts";
+import { handsIn } from "../../open/open-facts.ts";
 
 /** The new layer was held in place dry: border, buttons, flex. */
 export const dryFitted = defineMove({
@@ -26,7 +26,7 @@ export const dryFitted = defineMove({
             { line, result: "does not fit" as const },
           ],
     ),
-  needs: (scene, { line }): DeviceFact[] => [...beforeHandsIn(scene), { is: "part-taken", line }],
+  needs: (_, { line }): DeviceFact[] => [...handsIn, { is: "part-taken", line }],
   faults: ({ state }, { line }) => (lineOf(state, line).on ? message("fault.on-already", { line }) : null),
   does: ({ family, state }, { line, result }) => {
     if (result === "fits") return withLine(state, line, { fits: true });

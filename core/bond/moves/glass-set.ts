@@ -3,7 +3,7 @@ import { isOnFrame, isTaped, withLine, withMark } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
-import { beforeHandsIn } from "../../open/open-facts.ts";
+import { handsIn } from "../../open/open-facts.ts";
 import { linersOfTape } from "../liners-of-tape.ts";
 
 /** The new glass lies on its tape: set on a bare frame, or folded shut from the hinge edge once all is proved. */
@@ -17,7 +17,7 @@ export const glassSet = defineMove({
   offers: (scene, fact) =>
     !isTaped(scene) || !isOnFrame(scene) || (fact?.is === "on" && fact.line !== "glass") ? [] : [{}],
   needs: (scene): DeviceFact[] => [
-    ...beforeHandsIn(scene),
+    ...handsIn,
     { is: "fits", line: "glass" },
     { is: "tape-on" },
     ...linersOfTape(scene),

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
-import { allConnectorsOpen, beforeHandsIn } from "../../open/open-facts.ts";
+import { allConnectorsOpen, handsIn } from "../../open/open-facts.ts";
 
 /** The second liner is off; glass and panel lie in the mould, against its stops. */
 export const inMould = defineMove({
@@ -14,7 +14,7 @@ export const inMould = defineMove({
   meets: ["in-mould"],
   offers: ({ state }) => (state.bond.inMould ? [] : [{}]),
   needs: (scene): DeviceFact[] => [
-    ...beforeHandsIn(scene),
+    ...handsIn,
     ...allConnectorsOpen(scene),
     { is: "film-on-glass" },
     { is: "clean", line: "glass" },

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { defineMove, hazardOf, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
-import { allConnectorsOpen, beforeHandsIn } from "../../open/open-facts.ts";
+import { allConnectorsOpen, handsIn } from "../../open/open-facts.ts";
 import { bounded } from "../../units.ts";
 import { linersOfNewLayer } from "../liners-of-new-layer.ts";
 
@@ -21,7 +21,7 @@ export const liquidLaid = defineMove({
   offers: ({ state }) =>
     state.bond.laidMl === null ? [{ volumeMl: state.bond.dose?.volumeMl ?? 1, by: "syringe" as const }] : [],
   needs: (scene): DeviceFact[] => [
-    ...beforeHandsIn(scene),
+    ...handsIn,
     ...allConnectorsOpen(scene),
     { is: "fits", line: "glass" },
     { is: "clean", line: "glass" },

@@ -3,7 +3,7 @@ import { isTaped, linesNow } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
-import { beforeHandsIn } from "../../open/open-facts.ts";
+import { handsIn } from "../../open/open-facts.ts";
 import { tapePlan } from "../tape-plan.ts";
 
 /** Perimeter tape lies on the frame, rubbed down; its liners stay on. */
@@ -16,7 +16,7 @@ export const tapeLaid = defineMove({
   meets: ["tape-on"],
   offers: ({ state }) => (state.bond.tapeOn ? [] : [{}]),
   needs: (scene): DeviceFact[] => [
-    ...beforeHandsIn(scene),
+    ...handsIn,
     { is: "clean", line: linesNow(scene)[0] ?? "glass" },
     { is: "lot-taken", kind: "tape" },
     { is: "lot-in-date", kind: "tape", lot: scene.state.bond.lots.tape?.lot ?? "" },

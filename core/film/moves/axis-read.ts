@@ -2,7 +2,7 @@ import { z } from "zod";
 import { lineOf } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import { message } from "../../kernel/message.ts";
-import { beforeHandsIn } from "../../open/open-facts.ts";
+import { handsIn } from "../../open/open-facts.ts";
 import { bounded } from "../../units.ts";
 import { filmSide } from "../films.ts";
 
@@ -27,7 +27,7 @@ export const axisRead = defineMove({
         ? [{ film, angleDeg: (n * 45) % 180, level: 1, source: "hand" as const }]
         : [];
     }),
-  needs: (scene) => beforeHandsIn(scene),
+  needs: () => handsIn,
   faults: ({ state }, { film }) =>
     lineOf(state, film).old === "off" ? message("fault.old-film-gone", { film }) : null,
   does: ({ state }, { film, ...reading }) => ({

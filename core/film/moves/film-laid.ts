@@ -4,7 +4,7 @@ import { lineOf, withLine, withMark } from "../../device/ask.ts";
 import { defineMove, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
-import { allConnectorsOpen, beforeHandsIn } from "../../open/open-facts.ts";
+import { allConnectorsOpen, handsIn } from "../../open/open-facts.ts";
 import { filmSide } from "../films.ts";
 import { layingPlan } from "../laying.ts";
 
@@ -21,7 +21,7 @@ export const filmLaid = defineMove({
       (fact?.is === "on" && fact.line !== film) || lineOf(state, film).on ? [] : [{ film }],
     ),
   needs: (scene, { film }): DeviceFact[] => [
-    ...beforeHandsIn(scene),
+    ...handsIn,
     ...allConnectorsOpen(scene),
     { is: "old-off", line: film },
     { is: "lit-bare" },

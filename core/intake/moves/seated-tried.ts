@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { beforeHandsIn } from "../../open/open-facts.ts";
+import { handsIn } from "../../open/open-facts.ts";
 import { pluggable } from "../../device/ask.ts";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
@@ -16,7 +16,7 @@ export const seatedTried = defineMove({
   offers: ({ state }) =>
     state.intake.seated === null ? [{ fault: "still" as const }, { fault: "gone" as const }] : [],
   needs: (scene): DeviceFact[] => [
-    ...beforeHandsIn(scene),
+    ...handsIn,
     ...pluggable(scene.family).map(({ key }): DeviceFact => ({ is: "connector-joined", connector: key })),
   ],
   faults: ({ state }) =>

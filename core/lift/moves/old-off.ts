@@ -6,7 +6,7 @@ import { lineKeys, untouchedLine } from "../../device/line.ts";
 import { lineOf } from "../../device/ask.ts";
 import { methodOf } from "../../heat/heat-methods.ts";
 import { message } from "../../kernel/message.ts";
-import { allConnectorsOpen, beforeHandsIn } from "../../open/open-facts.ts";
+import { allConnectorsOpen, handsIn } from "../../open/open-facts.ts";
 
 /** The old layer, or the whole old display, is off and laid aside. */
 export const oldOff = defineMove({
@@ -27,7 +27,7 @@ export const oldOff = defineMove({
     );
     if (line === "display") {
       return [
-        ...beforeHandsIn(scene),
+        ...handsIn,
         ...allConnectorsOpen(scene),
         ...(hasScrews(family, "module") ? [{ is: "screws-out", holds: "module" } as const] : []),
         ...moving,
@@ -35,7 +35,7 @@ export const oldOff = defineMove({
     }
     if (line === "glass") {
       return [
-        ...(isFromFront(scene) ? [...beforeHandsIn(scene), ...allConnectorsOpen(scene)] : []),
+        ...(isFromFront(scene) ? [...handsIn, ...allConnectorsOpen(scene)] : []),
         { is: "parted", line },
         { is: "off-heat" },
         ...moving,

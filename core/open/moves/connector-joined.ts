@@ -4,7 +4,7 @@ import { phaseOf } from "../../device/phase.ts";
 import { defineMove, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../kernel/message.ts";
 import { key } from "../../stack/family.ts";
-import { beforeHandsIn } from "../open-facts.ts";
+import { handsIn } from "../open-facts.ts";
 
 /** A connector is pressed home: for a test, or to stay. */
 export const connectorJoined = defineMove({
@@ -21,7 +21,7 @@ export const connectorJoined = defineMove({
           state.open.connectors[connector] === "open" ? [{ connector }] : [],
         ),
   // Connectors before power: what is live is not plugged together.
-  needs: (scene) => [...beforeHandsIn(scene), { is: "dry" }, { is: "edge-dry" }, { is: "off-heat" }],
+  needs: () => [...handsIn, { is: "dry" }, { is: "edge-dry" }, { is: "off-heat" }],
   faults: ({ family, state }, { connector }) => {
     const known = pluggable(family).find((c) => c.key === connector);
     if (!known) return message("fault.unknown-connector", { connector, family: family.code });

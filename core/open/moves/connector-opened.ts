@@ -4,7 +4,7 @@ import { phaseOf } from "../../device/phase.ts";
 import { defineMove, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../kernel/message.ts";
 import { key } from "../../stack/family.ts";
-import { beforeHandsIn } from "../open-facts.ts";
+import { handsIn } from "../open-facts.ts";
 
 /** A connector is open, the way it opens. */
 export const connectorOpened = defineMove({
@@ -20,7 +20,7 @@ export const connectorOpened = defineMove({
       : pluggable(family).flatMap(({ key: connector }) =>
           state.open.connectors[connector] === "joined" ? [{ connector }] : [],
         ),
-  needs: (scene) => beforeHandsIn(scene),
+  needs: () => handsIn,
   faults: ({ family, state }, { connector }) => {
     const known = family.connectors.find((c) => c.key === connector);
     if (!known) return message("fault.unknown-connector", { connector, family: family.code });

@@ -3,7 +3,7 @@ import { isFromFront, withLine, withMark } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
-import { beforeHandsIn } from "../open-facts.ts";
+import { handsIn } from "../open-facts.ts";
 
 /** The new display assembly lies in its place. */
 export const displaySet = defineMove({
@@ -16,7 +16,7 @@ export const displaySet = defineMove({
   offers: ({ state }, fact) =>
     (fact?.is === "on" && fact.line !== "display") || state.lines.display?.on ? [] : [{}],
   needs: (scene): DeviceFact[] => [
-    ...beforeHandsIn(scene),
+    ...handsIn,
     { is: "old-off", line: "display" },
     { is: "fits", line: "display" },
     // From the front the frame is taped before anything lies on it.

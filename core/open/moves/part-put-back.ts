@@ -5,7 +5,7 @@ import type { DeviceFact } from "../../device/facts.ts";
 import type { Scene } from "../../device/scene.ts";
 import { message } from "../../kernel/message.ts";
 import { key } from "../../stack/family.ts";
-import { beforeHandsIn } from "../open-facts.ts";
+import { handsIn } from "../open-facts.ts";
 
 /** The layer that a part came off is still on the device. */
 const hasOldLayer = ({ state }: Scene): boolean =>
@@ -35,7 +35,7 @@ export const partPutBack = defineMove({
   needs: (scene, { part }): DeviceFact[] => {
     const known = looseParts(scene.family).find((p) => p.key === part);
     return [
-      ...beforeHandsIn(scene),
+      ...handsIn,
       { is: "off-heat" },
       ...(known?.goes === "new each time" ? [{ is: "part-out", part } as const] : []),
     ];

@@ -4,7 +4,7 @@ import { defineMove, inStage, takes } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
 import { key } from "../../stack/family.ts";
-import { beforeHandsIn } from "../open-facts.ts";
+import { handsIn } from "../open-facts.ts";
 
 /** A part is out and safe. */
 export const partTakenOut = defineMove({
@@ -20,7 +20,7 @@ export const partTakenOut = defineMove({
       return state.open.parts[part] === "in" || state.open.parts[part] === "new" ? [{ part }] : [];
     }),
   needs: (scene): DeviceFact[] => [
-    ...beforeHandsIn(scene),
+    ...handsIn,
     // Loose sheets behind a panel: their order is on a photo before one is lifted.
     ...(routeNow(scene) === "backlight" ? [{ is: "sheets-photographed" } as const] : []),
     ...(isOnFrame(scene) && hasScrews(scene.family, "module")

@@ -2,7 +2,7 @@ import { routeNow, withMark } from "../../device/ask.ts";
 import { defineMove, hazardOf, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
-import { beforeHandsIn } from "../../open/open-facts.ts";
+import { handsIn } from "../../open/open-facts.ts";
 import { probe } from "../contact-check.ts";
 import { isReworked, isSound, jointChecked, jointNow } from "../rework-facts.ts";
 
@@ -26,7 +26,7 @@ export const contactProbed = defineMove({
       { a: next.a, b: next.b, reading: other },
     ];
   },
-  needs: (scene): DeviceFact[] => [...beforeHandsIn(scene), { is: "soldered" }, { is: "flux-off" }],
+  needs: (): DeviceFact[] => [...handsIn, { is: "soldered" }, { is: "flux-off" }],
   faults: (scene, { a, b }) => {
     const { contacts } = jointNow(scene);
     if (!isReworked(scene)) return message("fault.no-rework-on-route");

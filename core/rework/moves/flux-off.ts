@@ -3,7 +3,7 @@ import { defineMove, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
 import { isReworked, jointNow } from "../rework-facts.ts";
-import { beforeHandsIn } from "../../open/open-facts.ts";
+import { handsIn } from "../../open/open-facts.ts";
 
 /** Iron and air are off and cold; the flux is cleaned off. */
 export const fluxOff = defineMove({
@@ -14,7 +14,7 @@ export const fluxOff = defineMove({
   told: "press",
   meets: ["flux-off"],
   offers: ({ state }) => (state.rework.fluxOff ? [] : [{}]),
-  needs: (scene): DeviceFact[] => [...beforeHandsIn(scene), { is: "soldered" }],
+  needs: (): DeviceFact[] => [...handsIn, { is: "soldered" }],
   faults: (scene) =>
     scene.state.rework.fluxOff
       ? message("fault.done-already")

@@ -4,7 +4,7 @@ import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
 import { jointFree } from "../joint-free.ts";
 import { isReworked, jointNow } from "../rework-facts.ts";
-import { beforeHandsIn } from "../../open/open-facts.ts";
+import { handsIn } from "../../open/open-facts.ts";
 
 /** The old flex is off, its pads cleared with braid. */
 export const oldDesoldered = defineMove({
@@ -16,7 +16,7 @@ export const oldDesoldered = defineMove({
   meets: ["old-desoldered"],
   offers: ({ state }) => (state.rework.oldOff ? [] : [{}]),
   needs: (scene): DeviceFact[] => [
-    ...beforeHandsIn(scene),
+    ...handsIn,
     ...jointFree(scene),
     { is: "alloy-chosen" },
     { is: "shielded" },

@@ -3,7 +3,7 @@ import { defineMove, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
 import { isReworked, jointNow } from "../rework-facts.ts";
-import { beforeHandsIn } from "../../open/open-facts.ts";
+import { handsIn } from "../../open/open-facts.ts";
 
 /** The new part sits on its locating pins, or in line, before any solder. */
 export const pinsHome = defineMove({
@@ -14,7 +14,7 @@ export const pinsHome = defineMove({
   told: "answer",
   meets: ["pins-home"],
   offers: ({ state }) => (state.rework.pinsHome ? [] : [{}]),
-  needs: (scene): DeviceFact[] => [...beforeHandsIn(scene), { is: "old-desoldered" }],
+  needs: (): DeviceFact[] => [...handsIn, { is: "old-desoldered" }],
   faults: (scene) =>
     scene.state.rework.pinsHome
       ? message("fault.done-already")

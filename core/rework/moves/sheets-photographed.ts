@@ -3,7 +3,7 @@ import { defineMove, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
 import { isReworked, jointNow } from "../rework-facts.ts";
-import { beforeHandsIn } from "../../open/open-facts.ts";
+import { handsIn } from "../../open/open-facts.ts";
 
 /** The order and the way round of the loose sheets are on a photo, before one is lifted. */
 export const sheetsPhotographed = defineMove({
@@ -14,7 +14,7 @@ export const sheetsPhotographed = defineMove({
   told: "answer",
   meets: ["sheets-photographed"],
   offers: ({ state }) => (state.rework.sheetsPhotographed ? [] : [{}]),
-  needs: (scene): DeviceFact[] => [...beforeHandsIn(scene)],
+  needs: (): DeviceFact[] => [...handsIn],
   faults: (scene) =>
     scene.state.rework.sheetsPhotographed
       ? message("fault.done-already")

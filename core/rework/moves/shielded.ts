@@ -3,7 +3,7 @@ import { defineMove, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
 import { isReworked, jointNow } from "../rework-facts.ts";
-import { beforeHandsIn } from "../../open/open-facts.ts";
+import { handsIn } from "../../open/open-facts.ts";
 import { jointFree } from "../joint-free.ts";
 
 /** Heat-proof tape lies all round the joint. */
@@ -15,7 +15,7 @@ export const shielded = defineMove({
   told: "press",
   meets: ["shielded"],
   offers: ({ state }) => (state.rework.shielded ? [] : [{}]),
-  needs: (scene): DeviceFact[] => [...beforeHandsIn(scene), ...jointFree(scene)],
+  needs: (scene): DeviceFact[] => [...handsIn, ...jointFree(scene)],
   faults: (scene) =>
     scene.state.rework.shielded
       ? message("fault.done-already")

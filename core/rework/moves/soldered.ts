@@ -4,7 +4,7 @@ import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../kernel/message.ts";
 import { jointFree } from "../joint-free.ts";
 import { isReworked, jointNow } from "../rework-facts.ts";
-import { beforeHandsIn } from "../../open/open-facts.ts";
+import { handsIn } from "../../open/open-facts.ts";
 
 /** The joint is soldered with fresh paste. */
 export const soldered = defineMove({
@@ -15,7 +15,7 @@ export const soldered = defineMove({
   told: "press",
   meets: ["soldered"],
   offers: ({ state }) => (state.rework.soldered ? [] : [{}]),
-  needs: (scene): DeviceFact[] => [...beforeHandsIn(scene), ...jointFree(scene), { is: "pins-home" }],
+  needs: (scene): DeviceFact[] => [...handsIn, ...jointFree(scene), { is: "pins-home" }],
   faults: (scene) =>
     scene.state.rework.soldered
       ? message("fault.done-already")

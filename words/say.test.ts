@@ -1,0 +1,65 @@
+import { expect } from "chai";
+import { facts } from "../core/device/facts.ts";
+import { sceneAtStart } from "../core/device/start.ts";
+import { moves } from "../core/moves.ts";
+import { exampleFamilies } from "../core/stack/examples.ts";
+import { en } from "./en.ts";
+import { say } from "./say.ts";
+
+describe("the English catalogue", () => {
+  it("says every move, each with its values", () => {
+    for (const family of Object.values(exampleFamilies)) {
+      const scene = sceneAtStart(family, 0);
+      for (const move of moves) {
+        const said = say(move.words(scene, move.example));
+        expect(said, move.kind).to.match(/^[A-Z0-9{]|^[a-z]/);
+        expect(said, move.kind).to.not.match(/[{}]|undefined|NaN/);
+      }
+    }
+  });
+
+  it("says every need that can be missing", () => {
+    for (const is of Object.keys(facts)) {
+      const values = {
+        fn: "picture",
+        since: "opened",
+        line: "glass",
+        film: "front",
+        part: "button",
+        connector: "panel",
+      };
+      const more = {
+        holds: "casing",
+        cell: 1,
+        hole: 2,
+        kind: "tape",
+        lot: "T-1",
+        zone: "tack",
+        liner: "rim",
+      };
+      expect(say({ id: `need.${is}`, values: { ...values, ...more } }), is).to.match(/\.$/);
+    }
+  });
+
+  it("holds no sentence that nothing says", () => {
+    const said = new Set([
+      ...Object.keys(facts).map((is) => `need.${is}`),
+      ...moves.map(({ kind }) => `move.${kind}`),
+    ]);
+    const unsaid = Object.keys(en).filter((id) => !id.startsWith("fault.") && !said.has(id));
+    expect(unsaid).to.deep.equal([]);
+  });
+
+  it("keeps an instruction short enough to be read with a hot panel in one hand", () => {
+    for (const move of moves) {
+      const said = say(move.words(sceneAtStart(exampleFamilies.back, 0), move.example));
+      const longest = Math.max(...said.split(/[.?:] /).map((sentence) => sentence.split(" ").length));
+      expect(longest, said).to.be.at.most(16);
+    }
+  });
+
+  it("refuses a message that it does not hold, and a value that is missing", () => {
+    expect(() => say({ id: "need.nothing" })).to.throw("need.nothing");
+    expect(() => say({ id: "need.part-out" })).to.throw();
+  });
+});
