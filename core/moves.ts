@@ -99,13 +99,16 @@ import { soldered } from "./rework/moves/soldered.ts";
 import { goals } from "./device/goals.ts";
 import { guardsOf, isGoingOn } from "./device/guards.ts";
 import { holds, untilMs, type DeviceFact } from "./device/facts.ts";
-import type { DeviceMove, DeviceRules } from "./device/define-move.ts";
+import type { DeviceRules } from "./device/define-move.ts";
 import type { Device, Scene } from "./device/scene.ts";
 import type { CautionName } from "./job/cautions.ts";
 import type { StageName } from "./job/route.ts";
 import type { AnyMove } from "./kernel/move.ts";
 
 type Any = AnyMove<Scene, Device, DeviceFact, StageName, CautionName>;
+
+/** Of the rules below: an event says by which it was judged. */
+export const RULES_VERSION = 1;
 
 /** Every move of the trade. Where several bring a fact about, the one that stands first is tried first. */
 const list: readonly Any[] = [
@@ -229,5 +232,3 @@ export const moves: readonly Any[] = list.map(guarded);
 
 /** The trade as the kernel knows it. */
 export const deviceRules: DeviceRules = { moves, holds, untilMs, goals };
-
-export type { DeviceMove };

@@ -319,6 +319,10 @@ export const en = {
   "fault.no-liners": "There are no liners to count.",
   "fault.squeezed-already": "It is being squeezed already.",
   "fault.other-outcome": "This job ends as: {outcome}.",
+  "fault.not-what-was-calculated": "This is not what {what} gives. Work it out again.",
+  "fault.nothing-to-take-back": "Nothing of that kind stands to be taken back.",
+  "fault.opening-stays": "The opening of a job is not taken back.",
+  "fault.rests-on-it": "What came after rests on it.",
   "fault.unknown-fact": "{fact} is nothing that can be signed for.",
   "fault.not-to-be-signed": "Nobody can sign for this: {fact}.",
 } as const;

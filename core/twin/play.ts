@@ -159,6 +159,8 @@ const isDueToDie = (play: Play, stage: StageName, scene: Scene): boolean =>
 export function* playJob(
   rules: DeviceRules,
   play: Play,
+  /** Looks at the device before each move, as it is recorded and as it is. */
+  look: (scene: Scene, twin: Twin) => void = () => undefined,
 ): Generator<Played, { scene: Scene; twin: Twin; events: Recorded[] }> {
   const random = randomStream(play.seed * 101 + 7);
   const twin = new Twin(play.family, play.truth);
@@ -168,6 +170,7 @@ export function* playJob(
 
   const record = (move: PlayedMove, data: unknown, isStray: boolean): Played => {
     const before = scene;
+    look(before, twin);
     const { missing, fault } = judge(rules, before, move, data);
     if (!isAllowed({ missing, fault })) {
       throw new Untrue(

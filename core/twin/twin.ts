@@ -232,6 +232,16 @@ export class Twin {
     return fine;
   }
 
+  /** Another device in the very same state: what would happen there does not happen here. */
+  copy(): Twin {
+    const other = new Twin(this.family, this.truth);
+    const { piecesOf, exposureS } = this;
+    const shared = new Set(["family", "truth", "piecesOf", "exposureS"]);
+    const own = Object.fromEntries(Object.entries(this).filter(([name]) => !shared.has(name)));
+    Object.assign(other, structuredClone(own), { piecesOf, exposureS });
+    return other;
+  }
+
   /** What hands do, now; what breaks or cannot be done is said. */
   perform(kind: string, data: Readonly<Record<string, unknown>>, atMs: number): Reaction {
     this.atMs = atMs;

@@ -4,6 +4,7 @@ import { lineOf, linesNow, routeNow } from "../device/ask.ts";
 import { routesOf, type RepairRoute } from "../device/routes.ts";
 import { sceneAtStart } from "../device/start.ts";
 import type { HeatMethodKind } from "../heat/heat-methods.ts";
+import { isAllowed, judge } from "../kernel/judge.ts";
 import { replay } from "../kernel/replay.ts";
 import { methodsOf } from "../lift/methods-of.ts";
 import { deviceRules } from "../moves.ts";
@@ -98,6 +99,16 @@ function expectTrue({ twin, scene }: ReturnType<typeof played>) {
   }
 }
 
+/** Answers that hands give with the device in them: they are tried like a press. */
+const handsIn = new Set([
+  "dry-fitted",
+  "pins-home",
+  "sheets-photographed",
+  "axis-read",
+  "up-edge-marked",
+  "heat-put-away",
+]);
+
 const isNightly = process.env.HALF_LIFT_LONG === "1";
 
 describe("a job that is worked by its plan on a device with a truth of its own", function () {
@@ -136,6 +147,27 @@ describe("a job that is worked by its plan on a device with a truth of its own",
       }),
       { numRuns: isNightly ? 2_000 : 100, ...(isNightly ? {} : { seed: 20_261_127 }) },
     );
+  });
+
+  it("lets nothing be recorded, at any moment of any job, that the device would not bear then", () => {
+    const seen = new Set<string>();
+    for (const way of everyWay) {
+      const name = `${way.family.code} ${way.route} ${way.bondMethod}`;
+      if (seen.has(name)) continue;
+      seen.add(name);
+      const game = playJob(deviceRules, playOf(way, {}), (scene, twin) => {
+        for (const move of deviceRules.moves) {
+          for (const data of move.offers(scene, null)) {
+            if (!isAllowed(judge(deviceRules, scene, move, data))) continue;
+            // What somebody sees is told by the device; here it is about what hands may do.
+            if (move.told !== "press" && !handsIn.has(move.kind)) continue;
+            const { harm, impossible } = twin.copy().perform(move.kind, data as never, scene.nowMs);
+            expect(harm ?? impossible, `${name}: ${move.kind} ${JSON.stringify(data)}`).to.equal(null);
+          }
+        }
+      });
+      for (let step = game.next(); !step.done; step = game.next());
+    }
   });
 
   it("is the same on every replay, and the same as it was when it was worked", () => {

@@ -1,0 +1,110 @@
+import { useId, useState } from "react";
+import type { z } from "zod";
+import { describeFaults } from "../../../core/faults.ts";
+import type { AnswerButton, AskedField } from "./choices.ts";
+import { firstText } from "./choices.ts";
+
+/** What somebody saw, measured or answers for: typed where it is a value, a button for each thing that it may be. */
+export function AnswerForm({
+  fields,
+  answers,
+  schema,
+  data,
+  disabled,
+  onSend,
+}: {
+  fields: readonly AskedField[];
+  answers: readonly AnswerButton[];
+  schema: z.ZodType;
+  data: Record<string, unknown>;
+  disabled: boolean;
+  onSend: (data: unknown) => void;
+}) {
+  const id = useId();
+  const [texts, setTexts] = useState<Record<string, string>>(() =>
+    Object.fromEntries(fields.map((field) => [field.name, firstText(field, data)])),
+  );
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const send = (answer: AnswerButton) => {
+    const typed = Object.fromEntries(
+      fields.flatMap(({ name, kind, scale, optional }): [string, unknown][] => {
+        const text = texts[name]?.trim() ?? "";
+        if (text === "") return [[name, optional ? null : undefined]];
+        return [
+          [
+            name,
+            kind === "number" ? Math.round(Number(text.replace(",", ".")) * (scale ?? 1) * 1e6) / 1e6 : text,
+          ],
+        ];
+      }),
+    );
+    const told = { ...answer.data, ...typed };
+    const parsed = schema.safeParse(told);
+    if (!parsed.success) {
+      setFaults(
+        Object.fromEntries(describeFaults(parsed.error, told).map(({ path, message }) => [path, message])),
+      );
+      return;
+    }
+    setFaults({});
+    onSend(told);
+  };
+  return (
+    <div className="flex flex-wrap items-end gap-3" data-testid="answer-form">
+      {fields.map(({ name, label, kind, unit, options }) => (
+        <div key={name} className="flex flex-col">
+          <label htmlFor={`${id}-${name}`} className="text-sm">
+            {label}
+            {unit ? `, ${unit}` : ""}
+          </label>
+          {kind === "choice" ? (
+            <select
+              id={`${id}-${name}`}
+              className="min-h-12 border-2 border-ink bg-raised px-2"
+              value={texts[name]}
+              onChange={({ target }) => setTexts({ ...texts, [name]: target.value })}
+            >
+              {options?.map((option) => (
+                <option key={option}>{option}</option>
+              ))}
+            </select>
+          ) : (
+            <input
+              id={`${id}-${name}`}
+              className={`min-h-12 border-2 bg-raised px-2 text-lg ${kind === "text" ? "w-56" : "w-28"} ${faults[name] ? "border-danger" : "border-ink"}`}
+              type={kind === "date" ? "date" : "text"}
+              inputMode={kind === "number" ? "decimal" : undefined}
+              value={texts[name]}
+              aria-invalid={faults[name] ? true : undefined}
+              aria-describedby={faults[name] ? `${id}-${name}-fault` : undefined}
+              onChange={({ target }) => setTexts({ ...texts, [name]: target.value })}
+            />
+          )}
+          {faults[name] && (
+            <span id={`${id}-${name}-fault`} className="text-sm text-danger">
+              {faults[name]}
+            </span>
+          )}
+        </div>
+      ))}
+      {answers.map((answer) => (
+        <button
+          key={answer.label}
+          type="button"
+          className="min-h-14 border-2 border-ink bg-raised px-5 text-lg font-semibold disabled:opacity-50"
+          disabled={disabled}
+          onClick={() => send(answer)}
+        >
+          {answer.label}
+        </button>
+      ))}
+      {Object.entries(faults)
+        .filter(([path]) => !fields.some(({ name }) => name === path))
+        .map(([path, message]) => (
+          <span key={path} role="alert" className="text-sm text-danger">
+            {path} {message}
+          </span>
+        ))}
+    </div>
+  );
+}

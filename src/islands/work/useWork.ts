@@ -1,0 +1,134 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { v4 as uuid } from "uuid";
+import { sceneAtStart } from "../../../core/device/start.ts";
+import type { Scene } from "../../../core/device/scene.ts";
+import { replay, standing, TAKEN_BACK } from "../../../core/kernel/replay.ts";
+import { deviceRules, moves as knownMoves } from "../../../core/moves.ts";
+import type { Family } from "../../../core/stack/family.ts";
+import type { KeptMove, SentMove } from "../../../server/store/work.ts";
+import { askServer } from "../../ui/ask-server.ts";
+import { useLive } from "../../ui/useLive.ts";
+
+const versionOf = (kind: string): number => knownMoves.find((move) => move.kind === kind)?.version ?? 1;
+
+/** Where moves wait that the server has not answered for, so that a reload loses none. */
+const keyOf = (code: string) => `half-lift moves ${code}`;
+
+function readWaiting(code: string): SentMove[] {
+  try {
+    return JSON.parse(localStorage.getItem(keyOf(code)) ?? "[]") as SentMove[];
+  } catch {
+    return [];
+  }
+}
+
+function keepWaiting(code: string, waiting: readonly SentMove[]): void {
+  if (waiting.length > 0) localStorage.setItem(keyOf(code), JSON.stringify(waiting));
+  else localStorage.removeItem(keyOf(code));
+}
+
+const AWAY = "No answer from the server. The press is kept and sent again.";
+const AGAIN_MS = 2_000;
+
+export interface Work {
+  moves: readonly KeptMove[];
+  scene: (nowMs: number) => Scene;
+  send: (kind: string, data: unknown) => void;
+  takeBack: () => void;
+  /** The last move that stands: what a press on Back takes back. */
+  last: KeptMove | null;
+  said: string | null;
+  hush: () => void;
+  isSending: boolean;
+}
+
+/** A job's moves as the server keeps them. A press counts when the server has answered for it; until then it waits here. */
+export function useWork(code: string, family: Family, first: readonly KeptMove[], who: string): Work {
+  const [moves, setMoves] = useState(first);
+  const [waiting, setWaiting] = useState<readonly SentMove[]>([]);
+  const [said, setSaid] = useState<string | null>(null);
+  const latest = useRef({ moves, waiting });
+  latest.current = { moves, waiting };
+
+  const merge = useCallback((more: readonly KeptMove[]) => {
+    setMoves((known) => {
+      const fresh = more.filter(({ seq }) => seq > (known.at(-1)?.seq ?? 0));
+      return fresh.length > 0 ? [...known, ...fresh] : known;
+    });
+  }, []);
+
+  const refresh = useCallback(async () => {
+    const answer = await fetch(
+      `/api/work/${code}/moves?after=${latest.current.moves.at(-1)?.seq ?? 0}`,
+    ).catch(() => null);
+    if (answer?.ok) merge(((await answer.json()) as { moves: KeptMove[] }).moves);
+  }, [code, merge]);
+
+  useEffect(() => setWaiting(readWaiting(code)), [code]);
+  useLive({
+    onChange: (changed) => (changed === "" || changed === code) && void refresh(),
+    onLost: () => undefined,
+  });
+
+  const busy = useRef(false);
+  const [tries, setTries] = useState(0);
+  useEffect(() => {
+    const [next] = waiting;
+    if (!next || busy.current) return;
+    busy.current = true;
+    void (async () => {
+      const result = await askServer(`/api/work/${code}/moves`, "POST", [next], AWAY);
+      busy.current = false;
+      if ("said" in result && result.said === AWAY) {
+        setSaid(AWAY);
+        setTimeout(() => setTries((n) => n + 1), AGAIN_MS);
+        return;
+      }
+      if ("answer" in result) {
+        // What others did in between comes first, so that no number is left out.
+        await refresh();
+        setSaid((now) => (now === AWAY ? null : now));
+      } else {
+        setSaid(result.said);
+        await refresh();
+      }
+      const rest = latest.current.waiting.filter(({ id }) => id !== next.id);
+      keepWaiting(code, rest);
+      setWaiting(rest);
+    })();
+  }, [waiting, tries, code, refresh]);
+
+  const send = useCallback(
+    (kind: string, data: unknown) => {
+      if (latest.current.waiting.length > 0) return;
+      const move: SentMove = {
+        id: uuid(),
+        kind,
+        version: versionOf(kind),
+        data,
+        who,
+        toldAt: new Date().toISOString(),
+        device: "bench",
+      };
+      const next = [...latest.current.waiting, move];
+      keepWaiting(code, next);
+      setSaid(null);
+      setWaiting(next);
+    },
+    [code, who],
+  );
+
+  const start = useMemo(() => sceneAtStart(family, 0), [family]);
+  const state = useMemo(() => replay(deviceRules, start, moves), [start, moves]);
+  const last = useMemo(() => (standing(moves).at(-1) as KeptMove | undefined) ?? null, [moves]);
+  return {
+    moves,
+    scene: useCallback((nowMs: number) => ({ family, state, nowMs }), [family, state]),
+    send,
+    takeBack: () => last && last.seq > 1 && send(TAKEN_BACK, { event: last.id }),
+    last,
+    said,
+    hush: () => setSaid(null),
+    isSending: waiting.length > 0,
+  };
+}

@@ -1,0 +1,39 @@
+import type { APIRoute } from "astro";
+import { z } from "zod";
+import { describeFaults } from "../../../../core/faults.ts";
+import { database } from "../../../../server/db/pool.ts";
+import { jobCode } from "../../../../server/formats/job-document.ts";
+import { faulty, json, problem, readBody } from "../../../../server/problem.ts";
+import { findFamily } from "../../../../server/store/families.ts";
+import { createWork, openWork } from "../../../../server/store/work.ts";
+import { answerMoves, sentMove } from "../../../../server/work-answer.ts";
+
+const newWork = z.strictObject({
+  id: z.uuid({ error: "must be a UUID" }),
+  code: jobCode,
+  family: z.string(),
+  opening: sentMove,
+});
+
+export const GET: APIRoute = async () => json(await openWork(database()));
+
+/** Opens a job. Its opening is its first move. */
+export const POST: APIRoute = async ({ request }) => {
+  const read = await readBody(request, 64 * 1024);
+  if ("answer" in read) return read.answer;
+  const parsed = newWork.safeParse(read.body);
+  if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
+  const { code, opening } = parsed.data;
+  if (opening.kind !== "job-opened") {
+    return faulty([{ path: "opening.kind", message: "must be job-opened" }]);
+  }
+  const family = await findFamily(database(), parsed.data.family);
+  if (!family) return faulty([{ path: "family", message: `there is no family ${parsed.data.family}` }]);
+  const result = await createWork(database(), { ...parsed.data, family, opening });
+  if (result.kind === "code taken") {
+    return problem(409, "Code taken", `There is a job ${code} already.`, {
+      faults: [{ path: "code", message: `${code} is taken by another job` }],
+    });
+  }
+  return answerMoves(result, [opening], code);
+};
