@@ -51,6 +51,73 @@ export default defineConfig(
           ],
         },
       ],
+      // No clock and no chance: time and randomness come in as arguments.
+      "no-restricted-properties": [
+        "error",
+        { object: "Date", property: "now", message: "Time comes in as an argument." },
+        { object: "Math", property: "random", message: "Chance comes in as an argument." },
+        { object: "performance", property: "now", message: "Time comes in as an argument." },
+      ],
+      "no-restricted-globals": [
+        "error",
+        "process",
+        "window",
+        "document",
+        "fetch",
+        "setTimeout",
+        "setInterval",
+      ],
+    },
+  },
+  {
+    // The kernel of the job engine knows no trade.
+    files: ["core/kernel/*.ts"],
+    ignores: ["core/kernel/*.test.ts"],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        { patterns: [{ regex: "^\\.\\./", message: "The kernel knows no trade." }] },
+      ],
+    },
+  },
+  {
+    // A twin that shared the moves' own effects would share their faults.
+    files: ["core/twin/twin.ts"],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        {
+          patterns: [
+            { regex: "/moves|moves/|kernel/|device/", message: "The twin is written apart from the moves." },
+          ],
+        },
+      ],
+    },
+  },
+  {
+    // What the types know beyond a single line: a case that is forgotten, a promise that nobody waits for, a value of any type.
+    files: [
+      "core/**/*.ts",
+      "words/**/*.ts",
+      "cli/**/*.ts",
+      "server/store/work.ts",
+      "server/work-answer.ts",
+      "src/islands/work/*.{ts,tsx}",
+    ],
+    ignores: ["**/*.test.ts"],
+    languageOptions: { parserOptions: { projectService: true } },
+    rules: {
+      "@typescript-eslint/switch-exhaustiveness-check": [
+        "error",
+        { considerDefaultExhaustiveForUnions: true },
+      ],
+      "@typescript-eslint/no-floating-promises": "error",
+      "@typescript-eslint/no-misused-promises": "error",
+      "@typescript-eslint/no-unsafe-argument": "error",
+      "@typescript-eslint/no-unsafe-assignment": "error",
+      "@typescript-eslint/no-unsafe-call": "error",
+      "@typescript-eslint/no-unsafe-member-access": "error",
+      "@typescript-eslint/no-unsafe-return": "error",
     },
   },
 );

@@ -40,6 +40,7 @@ import {
   takePicture,
   type PlantedDefect,
 } from "../core/prove/simulated-camera.ts";
+import { engineTimes } from "./bench-engine.ts";
 import { ensureBuilt } from "./build.ts";
 import { chromium } from "./chromium.ts";
 import { openWorkshop } from "./workshop.ts";
@@ -355,6 +356,8 @@ keep(
     }),
   ),
 );
+for (const { what, work, wantedMs } of engineTimes()) keep(what, time(work, 60), wantedMs);
+
 const screws = { screws: [{ ...ticket.screws[0]!, count: 60, places: [] }] };
 keep(
   "screw ledger, 60 screws out and back one by one",

@@ -136,6 +136,32 @@ export const en = {
   "move.handed-over": "Handed over to {to}: {note}",
   "move.signed-for": "Signed for, not shown ({fact}): {reason}",
 
+  // What is asked before somebody has seen, measured or decided it.
+  "ask.function-tried": "Try it from outside. {name}: {how}.",
+  "ask.question-answered": "{ask}",
+  "ask.agreed": "Say route, price and worst case. Does the customer agree?",
+  "ask.seated-tried": "Press every flex home, power up, look. Is the fault still there?",
+  "ask.trouble-settled": "Stop. {what} failed. What follows?",
+  "ask.found-dead":
+    "{power, select, mains {Meter the supply, press power. Dead?} other {Press the power button. Dead?}}",
+  "ask.edge-seen-dry": "Loupe along the {edges} edge. Dry?",
+  "ask.lit-bare": "Bare panel lit. Even white?",
+  "ask.looked-clean": "Look along it in strong light. Clean?",
+  "ask.dry-fitted": "Hold the {part} in place dry. Does it fit?",
+  "ask.aligned": "Read the border on all four sides.",
+  "ask.looked-for-bubbles": "Look along it in side light. How many bubbles?",
+  "ask.lamp-read": "Read the lamp at the glass.",
+  "ask.contact-probed": "Probe {a, number} and {b, number}. {left, number} left.",
+  "ask.function-tested": "{name}: {how}.",
+  "ask.looked-under": "Black picture, strong light. Anything under it?",
+  "ask.liners-counted": "Count the liners on the bench.",
+  "ask.lot-taken":
+    "{kind, select, adhesive {Take a bottle of adhesive} film {Take adhesive film} other {Take tape}} from the shelf. Which lot?",
+  "ask.axis-read": "Read the light through the old {film} film. Reading {n, number}.",
+  "ask.up-edge-marked": "Which edge of the old {film} film is up? Mark it.",
+  "ask.film-cut-out": "Cut the {film} film at {axis, number}°. From which sheet?",
+  "ask.ended": "Everything is back. Hand it over clean.",
+
   // What is missing, said as a hold.
   "need.opened-job": "The job is not open yet.",
   "need.still-open": "The job is over.",

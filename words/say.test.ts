@@ -4,7 +4,7 @@ import { sceneAtStart } from "../core/device/start.ts";
 import { moves } from "../core/moves.ts";
 import { exampleFamilies } from "../core/stack/examples.ts";
 import { en } from "./en.ts";
-import { say } from "./say.ts";
+import { askFor, say } from "./say.ts";
 
 describe("the English catalogue", () => {
   it("says every move, each with its values", () => {
@@ -46,7 +46,10 @@ describe("the English catalogue", () => {
       ...Object.keys(facts).map((is) => `need.${is}`),
       ...moves.map(({ kind }) => `move.${kind}`),
     ]);
-    const unsaid = Object.keys(en).filter((id) => !id.startsWith("fault.") && !said.has(id));
+    const asked = new Set([...said].map((id) => id.replace(/^move\./, "ask.")));
+    const unsaid = Object.keys(en).filter(
+      (id) => !id.startsWith("fault.") && !said.has(id) && !asked.has(id),
+    );
     expect(unsaid).to.deep.equal([]);
   });
 
@@ -55,6 +58,16 @@ describe("the English catalogue", () => {
       const said = say(move.words(sceneAtStart(exampleFamilies.back, 0), move.example));
       const longest = Math.max(...said.split(/[.?:] /).map((sentence) => sentence.split(" ").length));
       expect(longest, said).to.be.at.most(16);
+    }
+  });
+
+  it("asks what somebody is to see or measure without saying how it went", () => {
+    const scene = sceneAtStart(exampleFamilies.back, 0);
+    for (const move of moves.filter(({ told }) => told === "answer")) {
+      const asked = askFor(move.words(scene, move.example));
+      expect(asked, move.kind).to.not.match(
+        /Works\.|Dead\.|Clean\.|Fits\.|Even\.|Dry\.|still there\.|nothing under/,
+      );
     }
   });
 

@@ -5,6 +5,15 @@ import { en } from "./en.ts";
 /** Languages that the product speaks, each with its catalogue. */
 const catalogues: Readonly<Record<string, Readonly<Record<string, string>>>> = { en };
 
+/**
+ * A move as it is asked for, before anybody has told how it went: by its question where the catalogue has one. A press is its own
+ * instruction.
+ */
+export function askFor(told: Message, language = "en"): string {
+  const id = told.id.replace(/^move\./, "ask.");
+  return say(catalogues[language]?.[id] === undefined ? told : { ...told, id }, language);
+}
+
 const parsed = new Map<string, IntlMessageFormat>();
 
 /**

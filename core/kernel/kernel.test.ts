@@ -132,6 +132,17 @@ describe("the plan", () => {
     }
   });
 
+  it("makes use of a wait: what does not need it comes first", () => {
+    const mains = sceneAtStart(exampleFamilies.bare, 0);
+    const opening = { complaint: "Pale", route: "film", films: ["front"], bondMethod: "liquid" };
+    const scene = { ...mains, state: replay(deviceRules, mains, [{ ...events[0]!, data: opening }]) };
+    const { steps } = planProcedure(deviceRules, scene, 2);
+    const licence = steps.find(({ move }) => move.kind === "licence-confirmed");
+    expect(licence?.notBeforeMs).to.equal(null);
+    const waits = steps.filter(({ notBeforeMs }) => notBeforeMs !== null).map(({ move }) => move.kind);
+    expect(waits[0]).to.equal("screws-taken");
+  });
+
   it("says where it finds no way", () => {
     const none = { ...deviceRules, moves: moves.filter(({ kind }) => kind !== "isolated") };
     const scene = { ...start, state: replay(deviceRules, start, events.slice(0, 1)) };

@@ -125,7 +125,8 @@ function withNeeds<
       return { move, data, for: [...chain], notBeforeMs: then.nowMs > nowMs ? then.nowMs : null };
     }
     const untilMs = rules.untilMs(then, need);
-    if (untilMs === null || untilMs <= then.nowMs) return reach(search, need, then);
+    // What else is missing can be brought about while something waits: it is looked for from now, not from then.
+    if (untilMs === null || untilMs <= then.nowMs) return reach(search, need, from);
     then = { ...then, nowMs: untilMs };
   }
   return null;

@@ -13,6 +13,14 @@ const fine: Reaction = { harm: null, impossible: null };
 const harm = (what: string): Reaction => ({ harm: what, impossible: null });
 const cannot = (why: string): Reaction => ({ harm: null, impossible: why });
 
+/** A value that shares nothing with the first: plain objects, lists and sets. */
+const cloned = (value: unknown): unknown => {
+  if (value instanceof Set) return new Set(value);
+  if (Array.isArray(value)) return value.map(cloned);
+  if (typeof value !== "object" || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([name, part]) => [name, cloned(part)]));
+};
+
 type Line = "glass" | "front" | "rear" | "display";
 
 interface Face {
@@ -238,7 +246,7 @@ export class Twin {
     const { piecesOf, exposureS } = this;
     const shared = new Set(["family", "truth", "piecesOf", "exposureS"]);
     const own = Object.fromEntries(Object.entries(this).filter(([name]) => !shared.has(name)));
-    Object.assign(other, structuredClone(own), { piecesOf, exposureS });
+    Object.assign(other, cloned(own) as object, { piecesOf, exposureS });
     return other;
   }
 

@@ -113,7 +113,7 @@ export interface WorkSummary {
 
 /** Jobs that are not over, newest first. */
 export async function openWork(pool: pg.Pool, most = 200): Promise<WorkSummary[]> {
-  const { rows } = await pool.query(
+  const { rows } = await pool.query<Omit<WorkSummary, "openedAt"> & { opened_at: Date }>(
     `SELECT work.code, family.code AS family, family.content->>'name' AS name, work.route, work.opened_at
      FROM work JOIN family ON family.id = work.family_id
      WHERE work.ended_at IS NULL ORDER BY work.opened_at DESC LIMIT $1`,

@@ -71,6 +71,9 @@ export function BenchView({
         </h1>
         <div className="ml-auto flex flex-wrap gap-2">
           <FindByCode />
+          <a href="/work" className="control">
+            Work by the plan
+          </a>
           <a href="/jobs/new" className="control-strong">
             <Plus aria-hidden size={20} /> New job
           </a>

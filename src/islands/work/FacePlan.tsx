@@ -4,20 +4,19 @@ import type { Scene } from "../../../core/device/scene.ts";
 import { piecesOf, type Piece } from "../../../core/lift/pieces.ts";
 import { edgeLengthMm } from "../../../core/stack/outline.ts";
 
-/** Corners of a piece on the panel, seen from the viewer's side: a trapezoid whose ends lie at 45 degrees where it meets a corner. */
+/** Corners of a piece on the panel, seen from the viewer's side: no deeper than the 45 degrees of the corner beside it. */
 function cornersOf(
   { edge, fromMm, toMm, outerMm, innerMm }: Piece,
   width: number,
   height: number,
 ): [number, number][] {
   const length = edge === "top" || edge === "bottom" ? width : height;
-  const [a, b] = [Math.max(fromMm, innerMm), Math.min(toMm, length - innerMm)];
-  const inner: [number, number] = a <= b ? [a, b] : [(fromMm + toMm) / 2, (fromMm + toMm) / 2];
+  const depthAt = (s: number) => Math.max(outerMm, Math.min(innerMm, s, length - s));
+  const turns = [toMm, length - innerMm, innerMm, fromMm].filter((s) => s >= fromMm && s <= toMm);
   const along: [number, number][] = [
     [fromMm, outerMm],
     [toMm, outerMm],
-    [inner[1], innerMm],
-    [inner[0], innerMm],
+    ...turns.sort((a, b) => b - a).map((s): [number, number] => [s, depthAt(s)]),
   ];
   switch (edge) {
     case "bottom":

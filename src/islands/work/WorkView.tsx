@@ -22,7 +22,7 @@ import {
   type Preferences,
 } from "../../ui/preferences.ts";
 import { useNow } from "../../ui/useNow.ts";
-import { say } from "../../../words/say.ts";
+import { askFor, say } from "../../../words/say.ts";
 import { AnswerForm } from "./AnswerForm.tsx";
 import { answersOf, fieldsOf } from "./choices.ts";
 import { FacePlan } from "./FacePlan.tsx";
@@ -56,13 +56,23 @@ interface Row {
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && target.closest("input, textarea, select, [role=dialog]") !== null;
 
-/** Runs of one stage, in the order in which they come: done, at hand, to come. */
-function slabsOf(rows: readonly Row[]): { stage: StageName; rows: Row[] }[] {
-  const slabs: { stage: StageName; rows: Row[] }[] = [];
+interface Slab {
+  stage: StageName;
+  rows: Row[];
+  status: "done" | "present" | "coming";
+}
+
+/** One slab for each stage, in the order in which the work first comes to it. */
+function slabsOf(rows: readonly Row[]): Slab[] {
+  const slabs: Slab[] = [];
   for (const row of rows) {
-    const last = slabs.at(-1);
-    if (last?.stage === row.stage) last.rows.push(row);
-    else slabs.push({ stage: row.stage, rows: [row] });
+    const slab = slabs.find(({ stage }) => stage === row.stage);
+    if (slab) slab.rows.push(row);
+    else slabs.push({ stage: row.stage, rows: [row], status: "coming" });
+  }
+  for (const slab of slabs) {
+    const has = (status: Row["status"]) => slab.rows.some((row) => row.status === status);
+    slab.status = has("now") ? "present" : has("coming") ? "coming" : "done";
   }
   return slabs;
 }
@@ -151,16 +161,16 @@ export function WorkView(props: WorkViewProps) {
     const coming = plan.steps.map(({ move, data: planned }, i): Row => ({
       key: `plan-${i}`,
       stage: move.stage(work.scene(0), planned),
-      text: say(move.words(work.scene(0), planned)),
+      text: askFor(move.words(work.scene(0), planned)),
       status: i === 0 ? "now" : "coming",
     }));
     return [...done, ...coming];
   }, [work, plan]);
   const slabs = slabsOf(rows);
-  const present = slabs.findIndex((slab) => slab.rows.some(({ status }) => status === "now"));
 
   const ended = scene.state.intake.ended;
-  const instruction = step ? say(step.move.words(scene, data)) : "";
+  const asked = step ? askFor(step.move.words(scene, data)) : "";
+  const instruction = isWaiting ? `Wait. Then: ${asked.charAt(0).toLowerCase()}${asked.slice(1)}` : asked;
   const hazard = step?.move.hazard(scene, step.data) ?? null;
   const [line] = linesNow(scene);
   const isCutting = [
@@ -182,7 +192,7 @@ export function WorkView(props: WorkViewProps) {
   return (
     <PreferencesContext value={preferences}>
       <main
-        className="grid h-[calc(100dvh-4.25rem)] grid-rows-[auto_minmax(0,1fr)_auto] overflow-hidden lg:grid-cols-[15rem_minmax(0,1fr)]"
+        className="grid h-[calc(100dvh-3.65rem)] grid-rows-[auto_minmax(0,1fr)_auto] overflow-hidden lg:grid-cols-[15rem_minmax(0,1fr)]"
         data-testid="work"
       >
         <nav
@@ -190,25 +200,21 @@ export function WorkView(props: WorkViewProps) {
           className="row-start-1 min-w-0 overflow-x-auto border-line p-2 lg:row-span-2 lg:overflow-y-auto lg:border-r-2"
         >
           <ol className="flex gap-1 lg:flex-col">
-            {slabs.map((slab, i) => (
-              <li
-                key={`${slab.stage} ${i}`}
-                data-testid="slab"
-                data-status={i < present ? "done" : i === present ? "present" : "coming"}
-              >
+            {slabs.map((slab) => (
+              <li key={slab.stage} data-testid="slab" data-status={slab.status}>
                 <div
                   className={[
                     "rounded-xs border-2 px-3 py-1 whitespace-nowrap",
-                    i < present
+                    slab.status === "done"
                       ? "border-ink bg-ink text-on-ink"
-                      : i === present
+                      : slab.status === "present"
                         ? "border-ink bg-raised font-semibold lg:-rotate-1 lg:border-b-4"
                         : "border-dashed border-soft text-soft",
                   ].join(" ")}
                 >
                   {stageTitles[slab.stage]}
                 </div>
-                {i === present && (
+                {slab.status === "present" && (
                   <ol className="hidden px-1 py-1 text-sm lg:block">
                     {nearby(slab.rows).map(({ key, text, status }) => (
                       <li
@@ -238,7 +244,9 @@ export function WorkView(props: WorkViewProps) {
               ? `Over: ${ended.outcome}.`
               : stuck
                 ? `No way found to ${factKey(stuck.at)}. Check the device.`
-                : instruction}
+                : isWorkingOut
+                  ? "Working it out."
+                  : instruction}
           </h1>
           {hazard && (
             <p className="border-l-4 border-danger pl-2 text-sm" data-testid="caution">
