@@ -35,7 +35,7 @@ export function sensorComesOff(family: Family, route: RepairRoute): boolean {
 export function isMended(family: Family, route: RepairRoute, fn: string): boolean {
   if (route === "assembly") return true;
   if (fn === "touch") return renewsTouch(family, route);
-  if (route === "film") return fn === "picture" || fn === "contrast" || fn === "brightness";
+  if (route === "film") return fn === "picture" || fn === "contrast";
   if (route === "backlight") return fn === "picture" || fn === "brightness";
   return false;
 }

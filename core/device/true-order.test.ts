@@ -494,6 +494,66 @@ describe("screws, waits and signatures", () => {
     expect(missing({ ...off, nowMs: off.nowMs + 500_000 }, "connector-joined", join)).to.not.include("dry");
   });
 
+  it("goes nowhere while the job is on hold, before the customer has agreed, or after its end", () => {
+    const held = after(opened(back, "layer"), "held", { reason: "Waits for glass" }, 2);
+    expect(missing(held, "damage-drawn", {})).to.deep.equal(["released"]);
+    expect(fault(held, "released", {})).to.equal(null);
+    const { scene } = upTo(opened(back, "layer"), "agreed");
+    expect(missing(scene, "switched-off", {})).to.deep.equal([]);
+    expect(missing(scene, "back-rim-warmed", { toC: 55 })).to.include("agreed");
+    const done = followPlan(deviceRules, opened(back, "layer"), () => false, 2).scene;
+    for (const [kind, data] of [
+      ["noted", { text: "late" }],
+      ["switched-off", {}],
+      ["damage-drawn", {}],
+    ] as const) {
+      expect(missing(done, kind, data), kind).to.include("still-open");
+    }
+  });
+
+  it("presses flexes home with all of them joined, and lifts no sheet before its photo", () => {
+    const { scene, seq } = upTo(opened(back, "layer"), "seated-tried");
+    const open = after(scene, "connector-opened", { connector: "buttons" }, seq);
+    expect(missing(open, "seated-tried", { fault: "still" })).to.deep.equal(["connector-joined buttons"]);
+    const sheets = upTo(opened(backlight, "backlight"), "sheets-photographed").scene;
+    expect(missing(sheets, "part-taken-out", { part: "tray" })).to.deep.equal(["sheets-photographed"]);
+  });
+
+  it("asks for what a move rests on, however far the job is from it", () => {
+    const tested = upTo(opened(back, "layer"), "function-tested", () => true);
+    const lifted = followPlan(
+      deviceRules,
+      tested.scene,
+      ({ move }, at) => move.kind === "function-tested" && at.state.marks["glass off"] !== undefined,
+      tested.seq,
+    ).scene;
+    const part = { line: "glass", part: "EB-1 glass", lot: null };
+    expect(missing(lifted, "part-taken", part)).to.include.members([
+      "shown picture glass off",
+      "shown touch glass off",
+    ]);
+    const film = upTo(opened(bare, "film"), "axis-read").scene;
+    expect(missing(film, "film-peeled", { line: "front", piece: "front 1" })).to.include.members([
+      "axis-read front",
+      "up-edge-marked front",
+      "part-out strips",
+    ]);
+    const out = upTo(opened(bare, "film"), "unplugged");
+    const unplugged = after(out.scene, "unplugged", {}, out.seq);
+    expect(missing(unplugged, "casing-opened", {})).to.include.members(["discharged", "licence"]);
+    expect(missing(out.scene, "screws-taken", { cells: [1] })).to.include("unplugged");
+    const hinged = upTo(opened(front, "glass-sensor"), "casing-opened").scene;
+    expect(missing(hinged, "old-off", { line: "glass" })).to.include("safe");
+    const shut = upTo(opened(front, "glass-sensor"), "squeeze-started").scene;
+    expect(missing(shut, "ended", { outcome: "repaired" })).to.include.members(["squeezed", "customer-told"]);
+    const early = upTo(opened(backlight, "backlight"), "alloy-chosen").scene;
+    expect(missing(early, "old-desoldered", {})).to.include("alloy-chosen");
+    const cold = upTo(opened(back, "layer"), "back-rim-warmed").scene;
+    expect(missing(cold, "back-rim-cut", {})).to.include("back-rim-warm");
+    const add = upTo(opened(back, "add-on-touch"), "alloy-chosen").scene;
+    expect(missing(add, "sensor-laminated", {})).to.include.members(["joint-sound", "lot-taken film"]);
+  });
+
   it("warms no cell beyond 60 degrees", () => {
     expect(moveNamed(deviceRules, "back-rim-warmed").data.safeParse({ toC: 61 }).success).to.equal(false);
     const { scene } = upTo(

@@ -28,7 +28,8 @@ export function pieceOffers(
     if (fact?.is === "parted" && fact.line !== line) return [];
     const { free, old } = lineOf(scene.state, line);
     if (old === "off") return [];
-    const next = piecesOf(scene, line).find(({ key }) => !free.includes(key));
+    // They are freed in their order: the next one is the first that is not.
+    const next = piecesOf(scene, line)[free.length];
     return next && next.tool === tool ? [{ line, piece: next.key }] : [];
   });
 }
@@ -42,16 +43,15 @@ export function pieceFault(scene: Scene, data: FreesPiece, tool: PieceTool): Mes
   if (old === "off" || free.includes(data.piece))
     return message("fault.piece-free-already", { piece: data.piece });
   // Ring by ring inward: behind a strip that still holds there is no way in.
-  return pieces.slice(0, at).every(({ key }) => free.includes(key))
-    ? null
-    : message("fault.piece-out-of-turn");
+  return at === free.length ? null : message("fault.piece-out-of-turn");
 }
 
 /** The state with a piece free. */
 export function withPieceFree(scene: Scene, data: FreesPiece): Device {
   const pieces = piecesOf(scene, data.line);
-  const free = [...lineOf(scene.state, data.line).free, data.piece];
-  const isAll = pieces.every(({ key }) => free.includes(key));
-  const share = pieces.reduce((sum, { key, sharePct }) => (free.includes(key) ? sum + sharePct : sum), 0);
+  const before = lineOf(scene.state, data.line);
+  const free = [...before.free, data.piece];
+  const isAll = free.length >= pieces.length;
+  const share = before.partedPct + (pieces[before.free.length]?.sharePct ?? 0);
   return withLine(scene.state, data.line, { free, partedPct: isAll ? 100 : share });
 }

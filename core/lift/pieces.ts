@@ -158,15 +158,16 @@ function draftsOf(scene: Scene, line: LineKey, heat: HeatChoice | null): Draft[]
   return strips();
 }
 
-const kept = new WeakMap<Family, Map<string, readonly Piece[]>>();
+/** Kept for the choice by which they are laid out, or for the family before one is made. */
+const kept = new WeakMap<object, Map<string, readonly Piece[]>>();
 
 /** The pieces in which a line is freed, in their order; they are the whole of what can be reached. */
 export function piecesOf(scene: Scene, line: LineKey): readonly Piece[] {
   const { cutBy: heat } = scene.state.lift;
-  const name = `${routeNow(scene)} ${line} ${heat ? `${heat.method} ${heat.stripMm} ${heat.speedMmS} ${heat.windowS}` : "-"}`;
-  const ofFamily = kept.get(scene.family) ?? new Map<string, readonly Piece[]>();
-  kept.set(scene.family, ofFamily);
-  const known = ofFamily.get(name);
+  const name = `${scene.family.code} ${routeNow(scene)} ${line}`;
+  const byLine = kept.get(heat ?? scene.family) ?? new Map<string, readonly Piece[]>();
+  kept.set(heat ?? scene.family, byLine);
+  const known = byLine.get(name);
   if (known) return known;
   const drafts = draftsOf(scene, line, heat);
   const wholeMm2 = drafts.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);
@@ -175,6 +176,6 @@ export function piecesOf(scene: Scene, line: LineKey): readonly Piece[] {
     key: `${line} ${i + 1}`,
     sharePct: (100 * areaMm2) / wholeMm2,
   }));
-  ofFamily.set(name, pieces);
+  byLine.set(name, pieces);
   return pieces;
 }

@@ -1,0 +1,47 @@
+import { expect } from "chai";
+import { routesOf } from "../core/device/routes.ts";
+import { deviceRules } from "../core/moves.ts";
+import { methodsOf } from "../core/lift/methods-of.ts";
+import { certificateOf } from "../core/records/job-certificate.ts";
+import { hoped } from "../core/twin/hoped.ts";
+import { playJob } from "../core/twin/play.ts";
+import { truthOf } from "../core/twin/truth.ts";
+import { families } from "./families.ts";
+
+describe("the demo's families, worked by the plan", function () {
+  this.timeout(60_000);
+
+  for (const family of families) {
+    for (const route of routesOf(family)) {
+      it(`${family.code} by ${route}: every method, to a device that leaves proved`, () => {
+        const { methods } = methodsOf(family, route);
+        for (const [i, method] of (methods.length ? methods : (["plate"] as const)).entries()) {
+          const truth = truthOf(i + 11, family);
+          const game = playJob(deviceRules, {
+            family,
+            route,
+            films: route === "film" ? (["front", "rear"] as const).slice(0, 1 + (i % 2)) : [],
+            method,
+            bondMethod: i % 2 === 0 ? "liquid" : "sheet",
+            truth,
+            seed: i,
+            stray: 0.2,
+            declines: false,
+            choose: hoped(method, truth),
+            startMs: 0,
+          });
+          for (let step = game.next(); ; step = game.next()) {
+            if (!step.done) continue;
+            const certificate = certificateOf(step.value.scene);
+            expect(certificate.outcome, method).to.be.oneOf(["repaired", "connection seated"]);
+            expect(certificate.stillOut, method).to.deep.equal([]);
+            for (const { name, result } of certificate.functions) {
+              expect(result, `${method}: ${name}`).to.be.oneOf(["works", "was dead at intake", "not fitted"]);
+            }
+            break;
+          }
+        }
+      });
+    }
+  }
+});
