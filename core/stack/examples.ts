@@ -14,7 +14,7 @@ const glass = (thicknessUm = 700) =>
     thicknessUm,
   }) as const;
 
-const written: Record<string, FamilyInput> = {
+const written = {
   back: {
     code: "EB-1",
     name: "Bonded, from the back",
@@ -273,11 +273,13 @@ const written: Record<string, FamilyInput> = {
     parts: [{ key: "tray", name: "the film pack", irreplaceable: false, goes: "back in its place" }],
     notes: [],
   },
-};
+} satisfies Record<string, FamilyInput>;
 
 /** By the way in, and the layered backlight. */
-export const exampleFamilies: Readonly<Record<"back" | "front" | "frame" | "bare" | "backlight", Family>> =
-  Object.fromEntries(Object.entries(written).map(([way, entry]) => [way, family.parse(entry)])) as Record<
-    keyof typeof written,
-    Family
-  > as never;
+export const exampleFamilies = {
+  back: family.parse(written.back),
+  front: family.parse(written.front),
+  frame: family.parse(written.frame),
+  bare: family.parse(written.bare),
+  backlight: family.parse(written.backlight),
+} satisfies Record<string, Family>;

@@ -696,7 +696,7 @@ export class Twin {
       case "lamp-on":
         if (!this.lines.glass.fresh) return harm("light on bare liquid");
         if (this.lamp) return cannot("the lamp is on");
-        if (this.border > 0.5) return harm("cured askew");
+        if (this.border > 0.5) return harm("cured out of line");
         if (this.bubbles > 0) return harm("cured round a bubble");
         this.lamp = { zone: text("zone"), sinceMs: atMs };
         return fine;

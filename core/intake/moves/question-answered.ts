@@ -23,8 +23,8 @@ export const questionAnswered = defineMove({
     const route = routeNow(scene) === "add-on-touch" ? "layer" : routeNow(scene);
     const { answers } = questionNamed(question);
     const keeps = (answer: string) =>
-      decideRoute(scene.family, { ...scene.state.intake.answers, [question]: answer }).possible.includes(
-        route as never,
+      decideRoute(scene.family, { ...scene.state.intake.answers, [question]: answer }).possible.some(
+        (left) => left === route,
       );
     return [...answers]
       .sort((a, b) => Number(keeps(b.key)) - Number(keeps(a.key)))

@@ -56,7 +56,11 @@ export const heatChosen = defineMove({
   }),
   reopens: never,
   words: (_, { method, soakS, windowS }) =>
-    message("move.heat-chosen", { method: methodOf(method).title, soakS, windowS: windowS ?? 0 }),
+    message("move.heat-chosen", {
+      method: methodOf(method).title,
+      soakS: Math.round(soakS),
+      windowS: Math.round(windowS ?? 0),
+    }),
   hazard: noHazard,
   minutes: takes(1),
   hands: 0,

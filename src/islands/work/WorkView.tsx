@@ -2,7 +2,8 @@ import { Undo2 } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { factKey } from "../../../core/kernel/fact.ts";
 import { planProcedure, nextMove } from "../../../core/kernel/plan.ts";
-import { standing } from "../../../core/kernel/replay.ts";
+import { applyMove, moveNamed, standing } from "../../../core/kernel/replay.ts";
+import { sceneAtStart } from "../../../core/device/start.ts";
 import { deviceRules } from "../../../core/moves.ts";
 import { cautions } from "../../../core/job/cautions.ts";
 import { stageTitles, type StageName } from "../../../core/job/route.ts";
@@ -153,10 +154,13 @@ export function WorkView(props: WorkViewProps) {
   }, [isWaiting, step]);
 
   const rows = useMemo<Row[]>(() => {
-    const done = standing(work.moves).map(({ id, kind: of, stage, data: told }): Row => {
-      const move = deviceRules.moves.find((m) => m.kind === of);
-      const text = move ? say(move.words(work.scene(0), told)) : of;
-      return { key: id, stage: stage as StageName, text, status: "done" };
+    // Each is said as it was: by the device before it.
+    let before = sceneAtStart(family, 0);
+    const done = standing(work.moves).map(({ version, kind: of, data: told, ...stamp }): Row => {
+      const move = moveNamed(deviceRules, of, version);
+      const text = say(move.words(before, told));
+      before = { ...before, state: applyMove(move, { ...before, nowMs: stamp.atMs }, told, stamp) };
+      return { key: stamp.id, stage: stamp.stage as StageName, text, status: "done" };
     });
     const coming = plan.steps.map(({ move, data: planned }, i): Row => ({
       key: `plan-${i}`,
@@ -165,7 +169,7 @@ export function WorkView(props: WorkViewProps) {
       status: i === 0 ? "now" : "coming",
     }));
     return [...done, ...coming];
-  }, [work, plan]);
+  }, [work, plan, family]);
   const slabs = slabsOf(rows);
 
   const ended = scene.state.intake.ended;
@@ -192,7 +196,7 @@ export function WorkView(props: WorkViewProps) {
   return (
     <PreferencesContext value={preferences}>
       <main
-        className="grid h-[calc(100dvh-3.65rem)] grid-rows-[auto_minmax(0,1fr)_auto] overflow-hidden lg:grid-cols-[15rem_minmax(0,1fr)]"
+        className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] overflow-hidden lg:h-[calc(100dvh-3.65rem)] lg:grid-cols-[15rem_minmax(0,1fr)]"
         data-testid="work"
       >
         <nav
@@ -238,7 +242,7 @@ export function WorkView(props: WorkViewProps) {
           </ol>
         </nav>
 
-        <section className="flex min-h-0 min-w-0 flex-col gap-3 p-4">
+        <section className="flex min-h-0 min-w-0 flex-col gap-2 overflow-y-auto p-3 lg:gap-3 lg:p-4">
           <h1 className="answer" data-testid="answer">
             {ended
               ? `Over: ${ended.outcome}.`
@@ -303,7 +307,7 @@ export function WorkView(props: WorkViewProps) {
         </section>
 
         <footer
-          className="col-span-full flex min-h-20 items-center gap-3 border-t-2 border-ink bg-raised px-3 py-2"
+          className="col-span-full flex flex-wrap items-center gap-x-3 gap-y-1 border-t-2 border-ink bg-raised px-3 py-2 lg:min-h-20 lg:flex-nowrap"
           data-testid="bar"
         >
           {(isWaiting || windowLeftS > 0) && (
@@ -314,7 +318,7 @@ export function WorkView(props: WorkViewProps) {
               {clock(isWaiting ? leftS : windowLeftS)}
             </div>
           )}
-          <p className="min-w-0 flex-1 text-lg leading-tight font-semibold">
+          <p className="order-first min-w-0 basis-full truncate leading-tight font-semibold sm:order-none sm:flex-1 sm:basis-0 sm:whitespace-normal lg:text-lg">
             {who === ""
               ? "Who is at the bench?"
               : ended
