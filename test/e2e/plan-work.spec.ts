@@ -47,6 +47,7 @@ async function openJob(
   more: Record<string, string> = {},
 ): Promise<void> {
   await page.goto("/work");
+  await awake(page);
   await page.getByLabel("Family").selectOption(job.family.code);
   await page.getByLabel("Replace").selectOption({ label: route });
   for (const [label, value] of Object.entries(more))
@@ -107,14 +108,19 @@ async function workIt(
     const press = page.getByTestId("press");
     const form = page.getByTestId("answer-form");
     await expect(press.or(form.getByRole("button").first()).first()).toBeVisible();
+    // The page may still be on its way to what comes next, which may be a wait.
+    const pressable = press.or(form.getByRole("button").first()).first();
+    const isWait = async () => (await headline.innerText()).startsWith("Wait.");
+    await expect
+      .poll(async () => (await pressable.isEnabled()) || (await isWait()), { timeout: 60_000 })
+      .toBe(true);
+    if (await isWait()) continue;
     if (await press.isVisible()) {
-      await expect(press).toBeEnabled({ timeout: 30_000 });
       // A press right after another is a bounce.
       await page.waitForTimeout(360);
       await page.keyboard.press("Space");
     } else {
       const buttons = form.getByRole("button");
-      await expect(buttons.first()).toBeEnabled({ timeout: 60_000 });
       // The pedal records nothing that somebody has seen or decided.
       if (n % 12 === 0) {
         await page.keyboard.press("Space");
