@@ -12,14 +12,14 @@ import type { Scene } from "./scene.ts";
 
 const differs = (what: string) => message("fault.not-what-was-calculated", { what });
 
-/** Whether a stamp belongs to its own input. */
-const isStamped = ({ input, inputHash: hash }: Calculated, calculation: string, by: Calculated): boolean =>
-  by.calculation === calculation && inputHash(input) === hash;
+/** Whether a stamp is of this calculation and belongs to its own input. */
+const isStamped = ({ calculation, input, inputHash: hash }: Calculated, by: string): boolean =>
+  calculation === by && inputHash(input) === hash;
 
 function doseFault(data: { gapUm: number; volumeMl: number; calculated: Calculated }): Message | null {
   const { calculated } = data;
   const parsed = adhesiveDoseInput.safeParse(calculated.input);
-  if (!isStamped(calculated, "adhesive-dose", calculated) || !parsed.success) return differs("adhesive-dose");
+  if (!isStamped(calculated, "adhesive-dose") || !parsed.success) return differs("adhesive-dose");
   const again = asRead(calculateAdhesiveDose(parsed.data).volumeMl);
   return parsed.data.gapUm === data.gapUm && Math.abs(again - data.volumeMl) < 1e-9
     ? null
@@ -38,7 +38,7 @@ export function verifyChoice(scene: Scene, kind: string, data: unknown): Message
       const { calculated } = data as { calculated: Calculated };
       const { input } = calculated;
       const isOfDose = (input as { gapUm?: number }).gapUm === scene.state.bond.dose?.gapUm;
-      return isStamped(calculated, "fill-front", calculated) && isOfDose ? null : differs("fill-front");
+      return isStamped(calculated, "fill-front") && isOfDose ? null : differs("fill-front");
     }
     case "exposure-chosen": {
       const sent = data as Exposure;

@@ -1,7 +1,7 @@
 import type { Scene } from "../device/scene.ts";
 import { routeNow } from "../device/ask.ts";
 import type { FactRules } from "../kernel/fact.ts";
-import type { Family, Joint } from "../stack/family.ts";
+import type { Joint } from "../stack/family.ts";
 import { calculateContactCheck, type ContactCheck } from "./contact-check.ts";
 import { jointOf } from "./joint.ts";
 import type { ReworkSlot } from "./rework-slot.ts";
@@ -43,9 +43,6 @@ export function jointChecked(scene: Scene): ContactCheck {
 
 export const isSound = ({ faults, untested, contradictions }: ContactCheck): boolean =>
   faults.length === 0 && untested.length === 0 && contradictions.length === 0;
-
-/** Names of the families' joints are said where a step speaks of them. */
-export const jointName = (scene: { family: Family } & Scene): string => jointNow(scene).name;
 
 export const reworkFacts: FactRules<Scene, ReworkFact> = {
   "sheets-photographed": { signable: true, holds: ({ state }) => state.rework.sheetsPhotographed },
