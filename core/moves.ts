@@ -28,7 +28,6 @@ import { handedOver } from "./close/moves/handed-over.ts";
 import { insideWiped } from "./close/moves/inside-wiped.ts";
 import { linerPeeled } from "./close/moves/liner-peeled.ts";
 import { linersCounted } from "./close/moves/liners-counted.ts";
-import { noted } from "./close/moves/noted.ts";
 import { outsideCleaned } from "./close/moves/outside-cleaned.ts";
 import { signedFor } from "./close/moves/signed-for.ts";
 import { squeezeStarted, squeezeEnded } from "./close/moves/squeeze.ts";
@@ -86,6 +85,19 @@ import { supplyJoined } from "./open/moves/supply-joined.ts";
 import { switchedOff } from "./open/moves/switched-off.ts";
 import { switchedOn } from "./open/moves/switched-on.ts";
 import { unplugged } from "./open/moves/unplugged.ts";
+import { noted } from "./records/moves/noted.ts";
+import { photoAdded } from "./records/moves/photo-added.ts";
+import { readingCorrected } from "./records/moves/reading-corrected.ts";
+import { readingTaken } from "./records/moves/reading-taken.ts";
+import { wedgeRead } from "./lift/moves/wedge-read.ts";
+import { photoInspected } from "./prove/moves/photo-inspected.ts";
+import { panelTested } from "./prove/moves/panel-tested.ts";
+import { profileRead } from "./rework/moves/profile-read.ts";
+import { bubbleMarked } from "./bond/moves/bubble-marked.ts";
+import { bubbleSettled } from "./bond/moves/bubble-settled.ts";
+import { residueMarked } from "./clean/moves/residue-marked.ts";
+import { residueCleared } from "./clean/moves/residue-cleared.ts";
+import { surveyed } from "./intake/moves/surveyed.ts";
 import { functionTested } from "./prove/moves/function-tested.ts";
 import { lookedUnder } from "./prove/moves/looked-under.ts";
 import { alloyChosen } from "./rework/moves/alloy-chosen.ts";
@@ -97,7 +109,7 @@ import { sheetsPhotographed } from "./rework/moves/sheets-photographed.ts";
 import { shielded } from "./rework/moves/shielded.ts";
 import { soldered } from "./rework/moves/soldered.ts";
 import { goals } from "./device/goals.ts";
-import { guardsOf, isGoingOn } from "./device/guards.ts";
+import { guardsOf, isGoingOn, staysAt } from "./device/guards.ts";
 import { holds, untilMs, type DeviceFact } from "./device/facts.ts";
 import type { DeviceRules } from "./device/define-move.ts";
 import type { Device, Scene } from "./device/scene.ts";
@@ -210,15 +222,38 @@ const list: readonly Any[] = [
   linerPeeled,
   linersCounted,
   noted,
+  photoAdded,
+  readingCorrected,
+  readingTaken,
+  wedgeRead,
+  photoInspected,
+  panelTested,
+  profileRead,
+  bubbleMarked,
+  bubbleSettled,
+  residueMarked,
+  residueCleared,
+  surveyed,
   outsideCleaned,
   signedFor,
   squeezeStarted,
   squeezeEnded,
 ];
 
+/** A move that also says which slab the work is at now. */
+const withStage = (move: Any): Any => ({
+  ...move,
+  does: (scene, data, stamp) => {
+    const state = move.does(scene, data, stamp);
+    const at = move.stage(scene, data);
+    return state.at === at ? state : { ...state, at };
+  },
+});
+
 /** A move with what every move of its kind needs besides. */
-const guarded = (move: Any): Any => {
-  const guards = guardsOf(move.kind);
+const guarded = (told: Any): Any => {
+  const guards = guardsOf(told.kind);
+  const move = staysAt(told.kind) ? told : withStage(told);
   return guards.length === 0
     ? move
     : {

@@ -133,6 +133,24 @@ export const en = {
   "move.certificate-signed": "Read the certificate and sign it.",
   "move.ended": "Hand it over: {outcome}.",
   "move.noted": "Note: {text}",
+  "move.photo-added": "Photo.{caption, select, none {} other { {caption}}}",
+  "move.reading-taken":
+    "{quantity}: {value, number, ::.###} {unit}{count, plural, one {} other {, last of {count, number}}} ({source, select, hand {read by hand} logger {from the logger} photo {from a photo} other {simulated}}).",
+  "move.reading-corrected":
+    "{quantity} corrected: {was, number, ::.###} was wrong, {value, number, ::.###} is right. {reason}",
+  "move.wedge-read": "How far the {glue} held ahead of a wedge, at {glueC, number} °C.",
+  "move.photo-inspected":
+    "Photo on {lighting} looked through{source, select, simulated { (simulated)} other {}}: {found, plural, =0 {nothing found} one {# fault} other {# faults}}{overruled, plural, =0 {} other {, # overruled}}.",
+  "move.panel-tested":
+    "Panel's own test: {part, select, patterns {patterns seen} pixels {pixels counted} pacing {frames timed} other {touch tried}}.",
+  "move.profile-read":
+    "Soldering profile {source, select, simulated {(simulated)} other {logged}}: peak {peakC, number} °C.",
+  "move.bubble-marked": "Bubble marked, {diameterMm, number, ::.##} mm wide.",
+  "move.bubble-settled": "Bubble: {as, select, gone {gone} left {stays, small enough} other {needs rework}}.",
+  "move.residue-marked": "Old glue marked, {widthMm, number} × {heightMm, number} mm.",
+  "move.residue-cleared": "Marked glue is off.",
+  "move.surveyed":
+    "As it came in: casing {casing}, {connectors, plural, one {# connector} other {# connectors}} open, {parts, plural, one {# part} other {# parts}} out, {screws, plural, one {# screw} other {# screws}} out, {layers, plural, one {# layer} other {# layers}} off.",
   "move.handed-over": "Handed over to {to}: {note}",
   "move.signed-for": "Signed for, not shown ({fact}): {reason}",
 
@@ -340,6 +358,13 @@ export const en = {
   "fault.done-already": "That is done already.",
   "fault.no-such-contacts": "{a, number} and {b, number} must be two of {contacts, number} contacts.",
   "fault.function-absent": "What carries {fn} is not on the device.",
+  "fault.no-such-reading": "There is no such reading on this job.",
+  "fault.reading-out-of-bounds": "{why}.",
+  "fault.no-such-bubble": "That bubble is not marked on this job.",
+  "fault.no-such-patch": "That patch is not marked, or it is gone already.",
+  "fault.survey-too-late": "Work has begun on this device: the record knows how it stands.",
+  "fault.survey-shut": "The casing is shut: nothing inside can be open or out.",
+  "fault.survey-unknown": "{family} has no {what}.",
   "fault.no-such-liner": "No liner is on: {liner}.",
   "fault.liner-with-its-film": "A film's liner comes off as the film is laid.",
   "fault.no-liners": "There are no liners to count.",

@@ -1,4 +1,6 @@
+import type { ResiduePatch } from "../clean/residue.ts";
 import type { Calculated } from "../device/calculated.ts";
+import type { BubbleFate, BubblePlace } from "./bubbles.ts";
 
 export interface LotTaken {
   kind: "adhesive" | "film" | "tape";
@@ -6,6 +8,8 @@ export interface LotTaken {
   material: string;
   /** Last day on which it may be used, ISO date; null where it has none. */
   goodUntil: string | null;
+  /** As it was measured of this lot; null where its data sheet has to do. */
+  viscosityPaS: number | null;
 }
 
 /** What the fill of a pattern came to. */
@@ -17,6 +21,8 @@ export interface FillOutcome {
 }
 
 export interface BondSlot {
+  /** Old glue that was seen and marked, by the move that told it. */
+  residue: readonly (ResiduePatch & { id: string; gone: boolean })[];
   solvent: { solvent: string; volumeMl: number; evaporateMin: number; lot: string | null } | null;
   lots: Readonly<Partial<Record<LotTaken["kind"], LotTaken>>>;
   dose: { gapUm: number; volumeMl: number; calculated: Calculated } | null;
@@ -28,6 +34,8 @@ export interface BondSlot {
   settledFromMs: number | null;
   chamberSinceMs: number | null;
   chamberRuns: number;
+  /** Bubbles that were marked where they are, and what became of each. */
+  bubbles: readonly (BubblePlace & { id: string; settled: BubbleFate | null })[];
   /** Bubbles that the last look found. */
   bubblesLeft: number;
   laminatorSinceMs: number | null;

@@ -14,6 +14,7 @@ export const bubblePlace = z.strictObject({
 export type BubblePlace = z.output<typeof bubblePlace>;
 
 export const bubbleFates = ["gone", "left", "rework"] as const;
+export type BubbleFate = (typeof bubbleFates)[number];
 
 /** Air in uncured acrylate adhesive. */
 export const airInGlue = {

@@ -1,12 +1,12 @@
 import { calculatedBy, type Calculated } from "../device/calculated.ts";
 import type { Scene } from "../device/scene.ts";
 import type { Outline } from "../stack/outline.ts";
-import { adhesiveOf } from "./adhesive-of.ts";
+import { adhesiveNow } from "./adhesive-now.ts";
 import { TRAPPED_MM2, WINDOW_WET_PCT } from "./bond-facts.ts";
 import type { FillOutcome } from "./bond-slot.ts";
 import { calculateFillFront, type FillFront, type FillFrontInput } from "./fill-front.ts";
 import { panelFill } from "./panel-fill.ts";
-import type { NamedPattern, PatternPiece } from "./pattern.ts";
+import { scaledTo, type NamedPattern, type PatternPiece } from "./pattern.ts";
 import { shippedPatterns } from "./shipped-patterns.ts";
 
 /** What a fill came to, as the record keeps it. Air round a window that stays dry is meant. */
@@ -44,15 +44,21 @@ const ASIDE = [0, 0.06, 0.12, 0.18, 0.24] as const;
 
 /**
  * A pattern run on this panel by fill-front: the shipped ones as they are, then moved away from the windows, until one wets all but
- * closes in nothing and floods nothing; the best of them where none does.
+ * closes in nothing and floods nothing; the best of them where none does. A pattern of one's own is run as it is.
  */
 export function choosePattern(
   { family, state }: Scene,
   dose: { gapUm: number; volumeMl: number },
+  own: NamedPattern | null = null,
 ): { name: string; fill: FillOutcome; calculated: Calculated } {
-  const adhesive = adhesiveOf(state.bond.lots.adhesive?.material);
+  const adhesive = adhesiveNow({ state });
   const { outline, windows } = family;
   const base = panelFill(family, dose.gapUm, adhesive, "lowered on a wedge");
+  if (own) {
+    const input: FillFrontInput = { ...base, pattern: scaledTo(own.pieces, dose.volumeMl * 1_000) };
+    const fill = fillOutcome(calculateFillFront(input));
+    return { name: own.name, fill, calculated: calculatedBy("fill-front", input) };
+  }
   const longMm = Math.max(outline.widthMm, outline.heightMm);
   const middle = windows.length
     ? {

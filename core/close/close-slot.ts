@@ -7,6 +7,5 @@ export interface CloseSlot {
   outsideClean: boolean;
   told: string | null;
   certificateSigned: { who: string; seq: number } | null;
-  notes: readonly { text: string; who: string; atMs: number }[];
   handOver: { note: string; from: string; to: string; seq: number } | null;
 }

@@ -1,4 +1,4 @@
-import { adhesiveOf } from "../bond/adhesive-of.ts";
+import { adhesiveNow } from "../bond/adhesive-now.ts";
 import { routeNow } from "../device/ask.ts";
 import type { Scene } from "../device/scene.ts";
 import { cureExposure } from "./cure-exposure.ts";
@@ -15,7 +15,7 @@ export function chooseExposure(scene: Scene, places = 1): Exposure | null {
   const route = routeNow(scene);
   const { exposureS, tackS, sideTackS, sideS, input } = cureExposure(family, {
     route: route === "add-on-touch" ? "layer" : route,
-    adhesive: adhesiveOf(state.bond.lots.adhesive?.material),
+    adhesive: adhesiveNow({ state }),
     chosen: { irradianceMwCm2: lamp.irradianceMwCm2, ...(places > 1 ? { lampPlaces: places } : {}) },
   });
   if (exposureS === null || tackS === null || sideTackS === null || sideS === null) return null;

@@ -1,16 +1,30 @@
 import { holds, type DeviceFact } from "./facts.ts";
 import type { Scene } from "./scene.ts";
 
-/** What may be told at any time: it stops, explains or answers for something, and touches no device. */
-const always: ReadonlySet<string> = new Set([
-  "job-opened",
+/** What is read, seen or said in between: it touches no device, and the work stays where it is. */
+const inBetween: ReadonlySet<string> = new Set([
+  "noted",
+  "reading-taken",
+  "reading-corrected",
+  "photo-added",
+  "wedge-read",
+  "photo-inspected",
+  "panel-tested",
+  "profile-read",
+  "bubble-marked",
+  "bubble-settled",
+  "residue-marked",
+  "residue-cleared",
   "held",
   "released",
-  "noted",
   "handed-over",
   "signed-for",
-  "trouble-settled",
 ]);
+
+export const staysAt = (kind: string): boolean => inBetween.has(kind);
+
+/** What may be told at any time: it stops, explains or answers for something, and touches no device. */
+const always: ReadonlySet<string> = new Set([...inBetween, "job-opened", "trouble-settled"]);
 
 /** What makes things safe is never held up by a question that is open. */
 const makesSafe: ReadonlySet<string> = new Set([
@@ -24,6 +38,7 @@ const makesSafe: ReadonlySet<string> = new Set([
 
 /** What belongs to the intake: nothing is agreed yet. */
 const beforeAgreeing: ReadonlySet<string> = new Set([
+  "surveyed",
   "damage-marked",
   "damage-drawn",
   "function-tried",

@@ -11,3 +11,6 @@ export function phaseOf({ state }: Scene): StageName {
   );
   return isOff ? "lift" : "open";
 }
+
+/** The slab that the work is at: that of the last thing that was done. What is read, noted or photographed in between belongs there too. */
+export const workedStage = ({ state }: Scene): StageName => state.at;

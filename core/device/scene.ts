@@ -5,7 +5,9 @@ import type { FilmSlot } from "../film/film-slot.ts";
 import type { IntakeSlot } from "../intake/intake-slot.ts";
 import type { LiftSlot } from "../lift/lift-slot.ts";
 import type { OpenSlot } from "../open/open-slot.ts";
+import type { StageName } from "../job/route.ts";
 import type { ProveSlot } from "../prove/prove-slot.ts";
+import type { RecordsSlot } from "../records/records-slot.ts";
 import type { ReworkSlot } from "../rework/rework-slot.ts";
 import type { Family } from "../stack/family.ts";
 import type { Line, LineKey } from "./line.ts";
@@ -13,6 +15,8 @@ import type { Mark } from "./marks.ts";
 
 /** The device as it lies on the bench, as far as it is known: each trade keeps its own slot. */
 export interface Device {
+  /** The slab of the last thing that was done. */
+  at: StageName;
   /** When each thing was last touched, by sequence number: what was shown before does not count any more. */
   touched: Readonly<Record<string, number>>;
   /** When the great steps were taken, by sequence number. */
@@ -29,6 +33,7 @@ export interface Device {
   rework: ReworkSlot;
   prove: ProveSlot;
   close: CloseSlot;
+  records: RecordsSlot;
 }
 
 export interface SignedFor {

@@ -5,6 +5,7 @@ import type { Device, Scene } from "./scene.ts";
 
 /** A device as it comes in: shut, whole, running for all anybody knows. */
 export const deviceAtStart = (family: Family): Device => ({
+  at: "intake",
   touched: {},
   marks: {},
   signed: nothingSigned,
@@ -46,6 +47,7 @@ export const deviceAtStart = (family: Family): Device => ({
     soakForS: 0,
     windowUntilMs: null,
     soaks: [],
+    wedges: [],
     heatAway: false,
     dryFromMs: null,
   },
@@ -63,6 +65,7 @@ export const deviceAtStart = (family: Family): Device => ({
   },
   bond: {
     solvent: null,
+    residue: [],
     lots: {},
     dose: null,
     pattern: null,
@@ -73,6 +76,7 @@ export const deviceAtStart = (family: Family): Device => ({
     chamberSinceMs: null,
     chamberRuns: 0,
     bubblesLeft: 0,
+    bubbles: [],
     laminatorSinceMs: null,
     laminated: false,
     filmOnGlass: false,
@@ -93,8 +97,9 @@ export const deviceAtStart = (family: Family): Device => ({
     soldered: false,
     fluxOff: false,
     probes: [],
+    profile: null,
   },
-  prove: { tests: {}, look: null },
+  prove: { tests: {}, look: null, photos: [], panel: {} },
   close: {
     insideWipedAtMs: null,
     linersOn: {},
@@ -103,9 +108,9 @@ export const deviceAtStart = (family: Family): Device => ({
     outsideClean: false,
     told: null,
     certificateSigned: null,
-    notes: [],
     handOver: null,
   },
+  records: { readings: [], photos: [], notes: [] },
 });
 
 export const sceneAtStart = (family: Family, nowMs: number): Scene => ({

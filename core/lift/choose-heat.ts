@@ -9,7 +9,8 @@ import {
   USUAL_HUMIDITY_PCT,
   usualSettings,
 } from "../heat/lift-heat.ts";
-import { methodOf, type HeatMethodKind } from "../heat/heat-methods.ts";
+import { withBench, type BenchFits } from "../heat/bench-fit.ts";
+import { methodOf, withSetting, type HeatMethodKind } from "../heat/heat-methods.ts";
 import { glueOf, strengthAt } from "../materials/glues.ts";
 import { bendingParts } from "./lift-gauge.ts";
 import type { HeatChoice } from "./lift-slot.ts";
@@ -24,19 +25,38 @@ const USUAL_SPEED_MM_S = 4;
 /** A thaw that does not end in this air is looked at again after so long, s. */
 const LONGEST_THAW_S = 86_400;
 
+/** What somebody has turned on the dials, in place of what is worked out; what this station's own runs have told of its heat. */
+export interface HeatDialled {
+  fits?: BenchFits;
+  /** Of the method's own dial: °C of a plate, W/m² of the sun. */
+  setting?: number;
+  soakS?: number;
+  speedMmS?: number;
+  humidityPct?: number;
+}
+
+/** Where no soak gives a window, s: so long is shown. */
+const LONGEST_SHOWN_S = 600;
+
 /**
  * The heat or frost for a seam: the shortest soak that gives a window, how long that is, how far a card's front runs inward at the
  * coldest of the working band (lift-stress, glass held flat), and how long it thaws.
  *
  * @returns the choice; `windowS` 0 where this way gives none
  */
-export function chooseHeat(scene: Scene, method: HeatMethodKind): HeatChoice {
+export function chooseHeat(
+  scene: Scene,
+  method: HeatMethodKind,
+  { fits = {}, setting, soakS: dialledS, speedMmS, humidityPct = USUAL_HUMIDITY_PCT }: HeatDialled = {},
+): HeatChoice {
   const { family, state } = scene;
   const seam = seamNow(scene) ?? family.seams.find((s) => s.method !== "peel");
   if (!seam) throw new Error(`${family.code} has no seam that is heated.`);
-  const usual = usualSettings(seam, method);
+  const fitted = withBench(usualSettings(seam, method), fits);
+  const usual = setting === undefined ? fitted : { ...fitted, method: withSetting(fitted.method, setting) };
   const { isCold, staysOn } = methodOf(method);
-  const soakS = chooseSoakS(family, seam, usual) ?? longestSoakS(usual.method);
+  const soakS =
+    dialledS ?? chooseSoakS(family, seam, usual) ?? Math.min(LONGEST_SHOWN_S, longestSoakS(usual.method));
   const settings = { ...usual, soakS };
   const { windowS } = calculateLiftHeat(family, seam, settings);
   const glue = glueOf(family.stack.find(({ name }) => name === seam.layer)!.material);
@@ -58,10 +78,8 @@ export function chooseHeat(scene: Scene, method: HeatMethodKind): HeatChoice {
     },
     soakS,
     windowS: staysOn ? null : (windowS ?? 0),
-    thawS: isCold
-      ? Math.ceil(thawOf(family, seam, settings, USUAL_HUMIDITY_PCT).dryAfterS ?? LONGEST_THAW_S)
-      : null,
+    thawS: isCold ? Math.ceil(thawOf(family, seam, settings, humidityPct).dryAfterS ?? LONGEST_THAW_S) : null,
     stripMm: Math.min(MOST_STRIP_MM, Math.max(LEAST_STRIP_MM, Math.floor(frontMm * 10) / 10)),
-    speedMmS: seam.speedMmS ?? USUAL_SPEED_MM_S,
+    speedMmS: speedMmS ?? seam.speedMmS ?? USUAL_SPEED_MM_S,
   };
 }

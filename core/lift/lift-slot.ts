@@ -1,4 +1,5 @@
 import type { HeatMethodKind } from "../heat/heat-methods.ts";
+import type { LiftStressInput } from "./lift-stress.ts";
 
 /** The heat or frost that was chosen, as it was worked out. */
 export interface HeatChoice {
@@ -25,6 +26,8 @@ export interface LiftSlot {
   /** Off the heat: until when it can be cut. */
   windowUntilMs: number | null;
   soaks: readonly { startedMs: number; endedMs: number | null }[];
+  /** Fronts that were read ahead of a wedge. */
+  wedges: readonly { id: string; glue: string; glueC: number; input: LiftStressInput }[];
   /** What heated it has been seen off, cold and out of reach since the last soak. */
   heatAway: boolean;
   /** Frozen: dry from then on. */

@@ -1,3 +1,6 @@
+import type { PanelTested, PanelTestPart } from "./panel-test.ts";
+import type { PhotoLook } from "./photo-look.ts";
+
 export const testResults = ["pass", "fail", "not-fitted"] as const;
 export type TestResult = (typeof testResults)[number];
 
@@ -9,9 +12,15 @@ export interface Tested {
   note: string | null;
 }
 
+/** A photo that was looked through, with what was found and what somebody let pass. */
+export type LookedThrough = PhotoLook & { id: string; atMs: number };
+
 export interface ProveSlot {
   /** The last result of each function. */
   tests: Readonly<Record<string, Tested>>;
   /** The last look under the glass on black. */
+  photos: readonly LookedThrough[];
+  /** What the panel's own test told, the last of each part. */
+  panel: Readonly<Partial<Record<PanelTestPart, PanelTested>>>;
   look: { result: "clear" | "specks"; with: "eye" | "photo"; seq: number } | null;
 }

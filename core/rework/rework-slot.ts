@@ -1,5 +1,11 @@
 import type { ProbeReading } from "./contact-check.ts";
 
+/** A soldering profile as it was logged. */
+export interface LoggedProfile {
+  source: "logger" | "simulated";
+  readings: readonly { timeS: number; temperatureC: number }[];
+}
+
 export interface ReworkSlot {
   sheetsPhotographed: boolean;
   alloy: { alloy: string; before: string } | null;
@@ -8,5 +14,6 @@ export interface ReworkSlot {
   pinsHome: boolean;
   soldered: boolean;
   fluxOff: boolean;
+  profile: LoggedProfile | null;
   probes: readonly { a: number; b: number; reading: ProbeReading }[];
 }

@@ -1,16 +1,15 @@
-import { chooseFor } from "../../core/device/choose.ts";
+import { chooseFor, type BenchChoices } from "../../core/device/choose.ts";
 import type { Scene } from "../../core/device/scene.ts";
-import type { HeatMethodKind } from "../../core/heat/heat-methods.ts";
 
 export interface ToChoose {
   scene: Scene;
   kind: string;
   offered: unknown;
-  method: HeatMethodKind;
+  choices: BenchChoices;
 }
 
 /** Works a setting out off the page's own thread. */
 self.onmessage = ({ data }: MessageEvent<ToChoose>) => {
-  const { scene, kind, offered, method } = data;
-  self.postMessage(chooseFor(scene, kind, offered, { method }));
+  const { scene, kind, offered, choices } = data;
+  self.postMessage(chooseFor(scene, kind, offered, choices));
 };

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
 import { message } from "../../kernel/message.ts";
-import { words } from "../../units.ts";
+import { bounded, words } from "../../units.ts";
 
 /** A bottle, roll or sheet is taken from the shelf, as its label says. */
 export const lotTaken = defineMove({
@@ -13,6 +13,8 @@ export const lotTaken = defineMove({
     lot: words(60),
     material: words(80),
     goodUntil: z.iso.date({ error: "must be a date such as 2026-11-30" }).nullable(),
+    /** As it was measured of this lot. */
+    viscosityPaS: bounded(0.001, 10_000).nullable().default(null),
   }),
   told: "choice",
   meets: ["lot-taken", "lot-in-date"],
@@ -21,7 +23,7 @@ export const lotTaken = defineMove({
       if (fact?.is === "lot-taken" && fact.kind !== kind) return [];
       if (fact?.is === "lot-in-date" && (fact.kind !== kind || state.bond.lots[kind] === undefined))
         return [];
-      return [{ kind, lot: "L-1", material: kind, goodUntil: null }];
+      return [{ kind, lot: "L-1", material: kind, goodUntil: null, viscosityPaS: null }];
     }),
   needs: () => [],
   faults: noFault,
@@ -40,5 +42,6 @@ export const lotTaken = defineMove({
     lot: "LA-1",
     material: "liquid optical adhesive, soft",
     goodUntil: "2027-03-31",
+    viscosityPaS: null,
   },
 });

@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
+import { defineMove, never, noFault, noHazard, takes } from "../../device/define-move.ts";
+import { workedStage } from "../../device/phase.ts";
 import { message } from "../../kernel/message.ts";
 import { words } from "../../units.ts";
 
@@ -7,21 +8,24 @@ import { words } from "../../units.ts";
 export const noted = defineMove({
   kind: "noted",
   version: 1,
-  stage: inStage("close"),
+  stage: workedStage,
   data: z.strictObject({ text: words(2_000) }),
   told: "word",
   meets: [],
-  offers: () => [],
+  offers: never,
   needs: () => [{ is: "opened-job" }],
   faults: noFault,
-  does: ({ state }, { text }, { who, atMs }) => ({
-    ...state,
-    close: { ...state.close, notes: [...state.close.notes, { text, who, atMs }] },
+  does: (scene, { text }, { who, atMs }) => ({
+    ...scene.state,
+    records: {
+      ...scene.state.records,
+      notes: [...scene.state.records.notes, { text, stage: workedStage(scene), who, atMs }],
+    },
   }),
-  reopens: () => [],
+  reopens: never,
   words: (_, { text }) => message("move.noted", { text }),
   hazard: noHazard,
-  minutes: () => 1,
+  minutes: takes(1),
   hands: 0,
   example: { text: "The lower left clip is worn." },
 });

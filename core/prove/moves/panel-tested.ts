@@ -1,0 +1,26 @@
+import { defineMove, inStage, never, noFault, noHazard, takes } from "../../device/define-move.ts";
+import { message } from "../../kernel/message.ts";
+import { panelTested as told } from "../panel-test.ts";
+
+/** One part of the panel's own test: patterns seen, pixels counted, frames paced, touch covered. */
+export const panelTested = defineMove({
+  kind: "panel-tested",
+  version: 1,
+  stage: inStage("prove"),
+  data: told,
+  told: "answer",
+  meets: [],
+  offers: never,
+  needs: () => [{ is: "opened-job" }],
+  faults: noFault,
+  does: ({ state }, part) => ({
+    ...state,
+    prove: { ...state.prove, panel: { ...state.prove.panel, [part.part]: part } },
+  }),
+  reopens: never,
+  words: (_, { part }) => message("move.panel-tested", { part }),
+  hazard: noHazard,
+  minutes: takes(2),
+  hands: 1,
+  example: { part: "pacing", frames: 600, medianMs: 16.7, worstMs: 33.4, latePct: 0.5 },
+});

@@ -1,0 +1,32 @@
+import { defineMove, inStage, never, noFault, noHazard, takes } from "../../device/define-move.ts";
+import { message } from "../../kernel/message.ts";
+import { photoLook } from "../photo-look.ts";
+
+/** A photo of the panel was looked through by the program; what somebody overruled is told with what was found. */
+export const photoInspected = defineMove({
+  kind: "photo-inspected",
+  version: 1,
+  stage: inStage("prove"),
+  data: photoLook,
+  told: "answer",
+  meets: [],
+  offers: never,
+  needs: () => [{ is: "opened-job" }],
+  faults: noFault,
+  does: ({ state }, look, { id, atMs }) => ({
+    ...state,
+    prove: { ...state.prove, photos: [...state.prove.photos, { ...look, id, atMs }] },
+  }),
+  reopens: never,
+  words: (_, { lighting, defects, source }) =>
+    message("move.photo-inspected", {
+      lighting,
+      source,
+      found: defects.filter(({ overruled }) => !overruled).length,
+      overruled: defects.filter(({ overruled }) => overruled).length,
+    }),
+  hazard: noHazard,
+  minutes: takes(2),
+  hands: 1,
+  example: { lighting: "dark", source: "photo", defects: [] },
+});
