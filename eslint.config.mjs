@@ -71,8 +71,8 @@ export default defineConfig(
   },
   {
     // The kernel of the job engine knows no trade.
-    files: ["core/kernel/*.ts"],
-    ignores: ["core/kernel/*.test.ts"],
+    files: ["core/job/*.ts"],
+    ignores: ["core/job/*.test.ts"],
     rules: {
       "no-restricted-imports": [
         "error",
@@ -88,7 +88,7 @@ export default defineConfig(
         "error",
         {
           patterns: [
-            { regex: "/moves|moves/|kernel/|device/", message: "The twin is written apart from the moves." },
+            { regex: "/moves|moves/|/job/|device/", message: "The twin is written apart from the moves." },
           ],
         },
       ],
@@ -100,9 +100,9 @@ export default defineConfig(
       "core/**/*.ts",
       "words/**/*.ts",
       "cli/**/*.ts",
-      "server/store/work.ts",
-      "server/work-answer.ts",
-      "src/islands/work/*.{ts,tsx}",
+      "demo/**/*.ts",
+      "server/**/*.ts",
+      "src/islands/**/*.{ts,tsx}",
     ],
     ignores: ["**/*.test.ts"],
     languageOptions: { parserOptions: { projectService: true } },

@@ -12,5 +12,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: chromium,
     trace: "off",
+    // A control that is not there is told at once, not at the end of a long test.
+    actionTimeout: 10_000,
   },
 });

@@ -2,7 +2,7 @@ import { chooseFor } from "../core/device/choose.ts";
 import { repairRoutes, routesOf, type RepairRoute } from "../core/device/routes.ts";
 import { heatMethodKinds, type HeatMethodKind } from "../core/heat/heat-methods.ts";
 import { filmSides, type FilmSide } from "../core/film/films.ts";
-import { stageNames, type StageName } from "../core/job/route.ts";
+import { stageNames, type StageName } from "../core/stage.ts";
 import { deviceRules } from "../core/moves.ts";
 import { certificateOf } from "../core/records/job-certificate.ts";
 import { deviceLine } from "../core/twin/device-line.ts";

@@ -113,9 +113,9 @@ import { guardsOf, isGoingOn, staysAt } from "./device/guards.ts";
 import { holds, untilMs, type DeviceFact } from "./device/facts.ts";
 import type { DeviceRules } from "./device/define-move.ts";
 import type { Device, Scene } from "./device/scene.ts";
-import type { CautionName } from "./job/cautions.ts";
-import type { StageName } from "./job/route.ts";
-import type { AnyMove } from "./kernel/move.ts";
+import type { CautionName } from "./cautions.ts";
+import type { StageName } from "./stage.ts";
+import type { AnyMove } from "./job/move.ts";
 
 type Any = AnyMove<Scene, Device, DeviceFact, StageName, CautionName>;
 

@@ -1,14 +1,15 @@
-import { calculateFilmAxis } from "../core/film/film-axis.ts";
-import { cellKinds, usualCellKind } from "../core/film/picture-advice.ts";
-import { withSetting } from "../core/heat/heat-methods.ts";
-import { calculateLiftHeat, chooseSoakS, isHeated, seamOf, usualSettings } from "../core/heat/lift-heat.ts";
+import type { RepairRoute } from "../core/device/routes.ts";
+import { chooseFor, type BenchChoices } from "../core/device/choose.ts";
+import type { Scene } from "../core/device/scene.ts";
+import { seamNow } from "../core/device/ask.ts";
+import type { FilmSide } from "../core/film/films.ts";
+import { methodOf, settingOf, type HeatMethodKind } from "../core/heat/heat-methods.ts";
+import { calculateLiftHeat, isHeated, keptMethod, usualSettings } from "../core/heat/lift-heat.ts";
 import type { Damage } from "../core/intake/damage.ts";
-import type { EventDraft, JobEvent } from "../core/job/event.ts";
-import { applyEvent, foldJob, secondsLeft, type JobState } from "../core/job/fold.ts";
-import { nextAction, type NextAction } from "../core/job/next-action.ts";
-import { heatDraft } from "../core/job/stages/lift.ts";
-import { routes, type RouteName, type StageName } from "../core/job/route.ts";
-import { bringsTouch, decideRoute } from "../core/route/decision-tree.ts";
+import { outcomes } from "../core/intake/intake-slot.ts";
+import { isOutOfDate, lastDayOf, type Lot } from "../core/materials/lots.ts";
+import { deviceRules } from "../core/moves.ts";
+import { calculateRouteChoice } from "../core/route/route-choice.ts";
 import {
   priceOf,
   quotedRoutes,
@@ -16,18 +17,27 @@ import {
   type PastJobs,
   type ShopTerms,
 } from "../core/route/route-options.ts";
-import { speedOf } from "../core/lift/lift-plan.ts";
-import type { Family, Seam } from "../core/stack/family.ts";
-import { isOutOfDate, lotKinds, type Lot } from "../core/materials/lots.ts";
+import { routes, type RouteName } from "../core/route/routes.ts";
+import type { StageName } from "../core/stage.ts";
+import type { Family } from "../core/stack/family.ts";
+import type { Recorded } from "../core/job/move.ts";
+import { playJob, type Play } from "../core/twin/play.ts";
+import { truthOf, type Truth } from "../core/twin/truth.ts";
 import { families } from "./families.ts";
 import { demoLots } from "./lots.ts";
 import { seededRandom, type Random } from "./random.ts";
+
+/** A move of the scenario, as the database keeps it. */
+export interface ScenarioMove extends Recorded<StageName> {
+  toldAt: string;
+  device: string;
+}
 
 export interface ScenarioJob {
   id: string;
   code: string;
   family: Family;
-  events: JobEvent[];
+  moves: ScenarioMove[];
 }
 
 export const technicians = [
@@ -40,400 +50,30 @@ export const technicians = [
 ];
 
 const SEED = 20_419;
-const FINISHED_JOBS = 150;
+export const FINISHED_JOBS = 150;
 const DAY_MS = 86_400_000;
 
 const familyNamed = (code: string): Family => families.find((family) => family.code === code)!;
 
-interface HeatHabit {
-  draft: EventDraft;
-  setting: number;
-  /** Glue line at the end of the soak, as reckoned. */
-  glueLineC: number;
-}
+/** What the year holds for somebody who looks: docs/demo.md lists it. Days before the day of loading. */
+export const truths = {
+  /** This liquid adhesive yellowed: what was laid with it came back. */
+  yellowLot: { lot: "LA-098", fromDay: 300, toDay: 240, returns: 0.45 },
+  /** From then on the plate of this shop touches worse and worse. */
+  plateDrift: { fromDay: 150, lossPerDay: 0.0016 },
+  /** A learner: how often a panel dies under these hands at first, and at the end of the year. */
+  learner: { who: "linus", diesAtFirst: 0.5, diesAtLast: 0.06 },
+  /** Frost spares the panel of this family only. */
+  frost: { family: "TK-5", diesOnPlate: 0.3, diesInFrost: 0.05 },
+  /** In these two weeks there was dust in the air. */
+  dust: { fromDay: 96, toDay: 82, specks: 0.7 },
+} as const;
 
-/** Heat settings that the shop's technicians favour for a seam: a little cooler, usual, a little hotter. */
-const habits = new Map<string, HeatHabit[]>();
-function heatHabits(family: Family, seam: Seam & { plateC: number }): HeatHabit[] {
-  const name = `${family.code} ${seam.route}`;
-  const kept = habits.get(name);
-  if (kept) return kept;
-  const seamIndex = family.stack.findIndex((layer) => layer.name === seam.layer);
-  const made = [-4, 0, 4].map((offsetC): HeatHabit => {
-    const { method, ...surroundings } = usualSettings(seam);
-    const usual = { ...surroundings, method: withSetting(method, seam.plateC + offsetC) };
-    const soakS = chooseSoakS(family, seam, usual) ?? 600;
-    const heat = { ...usual, soakS };
-    const { windowS, result } = calculateLiftHeat(family, seam, heat);
-    const atEnd = result.timesS.findIndex((timeS) => timeS >= soakS);
-    return {
-      draft: heatDraft(heat, speedOf(seam), windowS),
-      setting: seam.plateC + offsetC,
-      glueLineC: result.interfaces[seamIndex + 1]!.temperatureC[atEnd]!,
-    };
-  });
-  habits.set(name, made);
-  return made;
-}
-
-/** One job being worked: its events so far, the clock on the wall, and who stands at the bench. */
-class Bench {
-  readonly events: JobEvent[] = [];
-  state: JobState = foldJob([]);
-  readonly family: Family;
-  readonly random: Random;
-  private clockMs: number;
-  private who: string;
-
-  constructor(family: Family, random: Random, startMs: number) {
-    this.family = family;
-    this.random = random;
-    this.clockMs = startMs;
-    this.who = random.pick(technicians).key;
-  }
-
-  readonly record = (draft: EventDraft): void => {
-    const event = {
-      ...draft,
-      id: this.random.uuid(),
-      who: this.who,
-      at: new Date(Math.round(this.clockMs)).toISOString(),
-    } as JobEvent;
-    this.events.push(event);
-    this.state = applyEvent(this.state, event);
-  };
-
-  wait(seconds: number): void {
-    this.clockMs += seconds * 1_000;
-  }
-
-  get nowMs(): number {
-    return this.clockMs;
-  }
-
-  next(): NextAction | null {
-    return nextAction({ state: this.state, family: this.family, nowMs: this.clockMs });
-  }
-
-  /** Lets the time pass that this action takes, a running timer's remainder included. */
-  takeTime(action: NextAction): void {
-    const timer = this.state.timers.find((t) => t.timer === action.timer && t.stoppedAt === null);
-    if (timer) this.wait(Math.max(0, secondsLeft(timer, this.clockMs)) + this.random.between(1, 5));
-    else if (action.key.startsWith("soak-")) this.wait(this.random.between(2, 8));
-    else this.wait(action.press.startsWith("Cut ") ? 0 : this.random.between(12, 110));
-  }
-
-  read(
-    stage: StageName,
-    quantity: "plate" | "glue line" | "irradiance" | "mass" | "border offset",
-    value: number,
-  ) {
-    const at = new Date(Math.round(this.clockMs)).toISOString();
-    this.record({
-      stage,
-      kind: "reading-taken",
-      data: { quantity, source: "hand", values: [{ at, value: Number(value.toFixed(2)) }] },
-    });
-  }
-}
-
-interface Fate {
-  /** The panel does not survive the lift. */
-  panelDies: boolean;
-  /** A function fails at the first proof and passes after another look. */
-  failsProof: boolean;
-  givesUp: boolean;
-  /** The first look at the proof shows a speck under the glass. */
-  hasSpeck: boolean;
-}
-
-/** The readings that a careful technician writes down along the way. */
-function takeReadings(bench: Bench, draft: EventDraft, lampShare: number): void {
-  const { random, state, family } = bench;
-  if (draft.kind === "timer-started" && draft.data.timer.startsWith("soak-")) {
-    bench.read("lift", "plate", (state.settings.lift?.plateC ?? 90) + random.normal(0, 0.8));
-  }
-  if (draft.kind === "timer-started" && draft.data.timer === "window-1" && random.chance(0.6)) {
-    const seam = seamOf(family, state.route);
-    if (isHeated(seam)) {
-      const habit = heatHabits(family, seam).find((h) => h.setting === state.settings.lift?.plateC);
-      if (habit) bench.read("lift", "glue line", habit.glueLineC + random.normal(0, 1));
-    }
-  }
-  if (draft.kind === "part-spent" && draft.data.unit === "ml") {
-    bench.read("bond", "mass", draft.data.quantity * 1.07 * random.normal(1, 0.03));
-  }
-  if (draft.kind === "step-done" && draft.data.step === "align") {
-    bench.read("bond", "border offset", Math.abs(random.normal(0.18, 0.12)));
-  }
-  if (draft.kind === "stage-started" && draft.stage === "cure") {
-    bench.read("cure", "irradiance", 60 * lampShare * random.normal(1, 0.02));
-  }
-}
+/** How often a panel dies where nothing else is known of it. */
+const USUALLY_DIES = 0.1;
 
 /** The terms of the demo shop: what its first migration assumes too. */
 const terms: ShopTerms = { currency: "EUR", ratePerHourMinor: 4_800, priorWins: 3, priorTries: 4 };
-
-/** Finished jobs so far, by family: what this shop knows when it quotes the next one. */
-const finishedBefore = new Map<string, PastJobs>();
-
-function quote({ family, state }: Bench): EventDraft | null {
-  const { possible } = decideRoute(family, state.answers);
-  if (!possible.includes(state.route)) return null;
-  const quoted = quotedRoutes(family, possible);
-  const prices = Object.fromEntries(quoted.map((route) => [route, priceOf(family, route)!]));
-  const past = finishedBefore.get(family.code) ?? {};
-  const input = routeOptions(quoted, prices, past, terms, null);
-  return { stage: "intake", kind: "quoted", data: { currency: terms.currency, input, agreed: state.route } };
-}
-
-function rememberJob({ family, state }: Bench): void {
-  const { triedRoute, route, ended } = state;
-  if (!triedRoute || !ended) return;
-  const past = { ...finishedBefore.get(family.code) };
-  const isGood = ended.outcome === "repaired" || ended.outcome === "assembly fitted";
-  for (const tried of new Set(route === "assembly" ? [triedRoute, route] : [triedRoute])) {
-    const { wins, tries } = past[tried] ?? { wins: 0, tries: 0 };
-    past[tried] = { wins: wins + Number(isGood && tried === route), tries: tries + 1 };
-  }
-  finishedBefore.set(family.code, past);
-}
-
-/** What the strong light shows: cracks from an edge inwards where there is glass, fading where there is only film. */
-function markDamage({ random, family, state, record }: Bench): void {
-  const { widthMm, heightMm } = family.outline;
-  const at = (x: number, y: number) => ({
-    xMm: Number(Math.min(widthMm, Math.max(0, x)).toFixed(1)),
-    yMm: Number(Math.min(heightMm, Math.max(0, y)).toFixed(1)),
-  });
-  const mark = (data: Damage) => record({ stage: "intake", kind: "damage-marked", data });
-  if (state.route === "film") {
-    const x = random.between(0.1, 0.5) * widthMm;
-    const y = random.between(0.1, 0.4) * heightMm;
-    mark({ damage: "patch", points: [at(x, y), at(x + 0.35 * widthMm, y + 0.4 * heightMm)] });
-    return;
-  }
-  if (state.route === "backlight") {
-    mark({
-      damage: "dark bleed",
-      points: [at(0.2 * widthMm, heightMm / 2), at(0.38 * widthMm, heightMm / 2)],
-    });
-    return;
-  }
-  for (let cracks = random.whole(1, 3); cracks > 0; cracks -= 1) {
-    let [x, y] = [random.chance(0.5) ? 0 : widthMm, random.between(0, heightMm)];
-    const points = [at(x, y)];
-    const inwards = x === 0 ? 1 : -1;
-    for (let bends = random.whole(2, 4); bends > 0; bends -= 1) {
-      x += inwards * random.between(0.08, 0.22) * widthMm;
-      y += random.between(-0.2, 0.2) * heightMm;
-      points.push(at(x, y));
-    }
-    mark({ damage: "crack", points });
-  }
-  if (random.chance(0.25)) {
-    const corner = random.chance(0.5) ? widthMm : 0;
-    const inwards = corner === 0 ? 1 : -1;
-    mark({
-      damage: "missing shard",
-      points: [at(corner, 0), at(corner + inwards * 0.09 * widthMm, 0), at(corner, 0.07 * heightMm)],
-    });
-  }
-}
-
-/** What goes on the cloth here, ml and min. */
-const wipes = [
-  ["isopropyl alcohol", 6, 5],
-  ["isopropyl alcohol", 10, 8],
-  ["ethanol", 5, 4],
-  ["n-hexane", 3, 2],
-] as const;
-
-/** Reads light through the old film at six angles and takes the axis that the readings tell. */
-function measureAxis({ random, family, record }: Bench): EventDraft {
-  const { usualFrontDeg, directorDeg } = cellKinds.find(({ key }) => key === usualCellKind(family))!;
-  const trueDeg = usualFrontDeg + directorDeg + random.normal(0, 0.8);
-  const readings = [0, 30, 60, 90, 120, 150].map((angleDeg) => {
-    const along = Math.cos(((angleDeg - trueDeg) * Math.PI) / 180) ** 2;
-    return { angleDeg, level: Number((40 + 700 * along * random.normal(1, 0.01)).toFixed(1)) };
-  });
-  for (const reading of readings) {
-    record({ stage: "fit", kind: "axis-read", data: { film: "front", ...reading, source: "hand" } });
-  }
-  const axisDeg = Number(calculateFilmAxis({ readings }).axisDeg.toFixed(1));
-  return { stage: "fit", kind: "axis-chosen", data: { film: "front", axisDeg, from: "measured" } };
-}
-
-/** A patch of glue that side light shows. */
-function residueOf({ random, family }: Bench): EventDraft {
-  const { widthMm, heightMm } = family.outline;
-  const [x, y] = [random.between(0.05, 0.7) * widthMm, random.between(0.05, 0.7) * heightMm];
-  const round = (mm: number) => Number(mm.toFixed(1));
-  return {
-    stage: "clean",
-    kind: "residue-marked",
-    data: {
-      points: [
-        { xMm: round(x), yMm: round(y) },
-        { xMm: round(x + 0.12 * widthMm), yMm: round(y + 0.2 * heightMm) },
-      ],
-    },
-  };
-}
-
-/** The shop's lots at the moment of loading. */
-let shelf: readonly Lot[] = [];
-
-/** A lot of a kind that was open, or could be, and in date on the day. */
-function lotAtHand({ random }: Bench, kind: string, dayMs: number): EventDraft | null {
-  const good = shelf.filter(
-    (lot) =>
-      lot.kind === kind &&
-      lot.openedOn !== null &&
-      Date.parse(lot.openedOn) <= dayMs &&
-      !isOutOfDate(lot, dayMs),
-  );
-  if (good.length === 0) return null;
-  const { lot, material, expiresOn, openedOn, openDays, kind: of } = random.pick(good);
-  return {
-    stage: "bond",
-    kind: "lot-chosen",
-    data: { kind: of, lot, material, expiresOn, openedOn, openDays },
-  };
-}
-
-/** A bubble that side light shows, a pinprick mostly. */
-function bubbleOf({ random, family }: Bench): EventDraft {
-  const { widthMm, heightMm } = family.outline;
-  const round = (mm: number) => Number(mm.toFixed(1));
-  return {
-    stage: "bond",
-    kind: "bubble-marked",
-    data: {
-      xMm: round(random.between(0.15, 0.85) * widthMm),
-      yMm: round(random.between(0.15, 0.85) * heightMm),
-      diameterMm: random.pick([0.1, 0.2, 0.3]),
-    },
-  };
-}
-
-/** A photo on black that shows one speck, too large to pass. */
-function speckSeen({ random, family }: Bench): EventDraft {
-  const { widthMm, heightMm } = family.outline;
-  const lengthMm = random.pick([0.35, 0.5, 0.8]);
-  return {
-    stage: "prove",
-    kind: "photo-inspected",
-    data: {
-      lighting: "dark",
-      source: "photo",
-      defects: [
-        {
-          kind: "speck",
-          xMm: Number((random.between(0.35, 0.65) * widthMm).toFixed(1)),
-          yMm: Number((random.between(0.4, 0.6) * heightMm).toFixed(1)),
-          areaMm2: Number(((Math.PI * lengthMm ** 2) / 4).toFixed(3)),
-          lengthMm,
-          strength: random.whole(15, 40),
-          overruled: false,
-        },
-      ],
-    },
-  };
-}
-
-/** Chooses what is recorded for an action: mostly what the bar offers, sometimes what goes wrong. */
-function decide(bench: Bench, action: NextAction, fate: Fate, skipsChecks: boolean): EventDraft {
-  const { random, state, family } = bench;
-  const seam = seamOf(family, state.route);
-  if (state.present === "lift" && action.press === "Use these settings" && isHeated(seam)) {
-    return random.pick(heatHabits(family, seam)).draft;
-  }
-  if (action.skip && state.present === "clean") return random.chance(0.3) ? action.draft() : action.skip();
-  if (action.skip && skipsChecks && state.present === "lift") return action.skip();
-  const draft = action.draft();
-  if (draft.kind === "step-done" && draft.data.step === "risk") return quote(bench) ?? draft;
-  if (draft.kind === "axis-chosen") return measureAxis(bench);
-  if (draft.kind === "solvent-chosen") {
-    const [solvent, volumeMl, evaporateMin] = random.pick(wipes);
-    return { ...draft, data: { solvent, volumeMl, evaporateMin } };
-  }
-  if (draft.kind === "step-done" && draft.data.step === "look" && state.residue.length === 0) {
-    return random.chance(0.35) ? residueOf(bench) : draft;
-  }
-  if (draft.kind === "step-done" && draft.data.step.startsWith("lot-")) {
-    const kind = lotKinds.find((name) => draft.data.step === `lot-${name}`)!;
-    return lotAtHand(bench, kind, bench.nowMs) ?? draft;
-  }
-  if (draft.kind === "step-done" && draft.data.step === "bubbles" && state.bubbles.length === 0) {
-    return random.chance(0.2) ? bubbleOf(bench) : draft;
-  }
-  if (draft.kind === "step-done" && draft.data.step === "bubbles-settled") {
-    const open = state.bubbles.find(({ settled }) => settled === null);
-    if (open) return { stage: "bond", kind: "bubble-settled", data: { bubble: open.id, as: "gone" } };
-  }
-  if (draft.kind === "step-done" && draft.stage === "prove" && draft.data.step === "clear") {
-    return fate.hasSpeck && state.sentBack.length === 0 ? speckSeen(bench) : draft;
-  }
-  if (draft.kind === "question-answered") {
-    const { question } = draft.data;
-    const answer =
-      question === "touch" && bringsTouch(family, state.route) && random.chance(0.45)
-        ? "dead"
-        : question === "picture" && state.route === "film"
-          ? "pale"
-          : draft.data.answer;
-    return { ...draft, data: { question, answer } };
-  }
-  if (draft.kind !== "function-checked") return draft;
-  const fails =
-    (draft.stage === "lift" && fate.panelDies && draft.data.function === "picture") ||
-    (draft.stage === "prove" &&
-      fate.failsProof &&
-      draft.data.function === "brightness" &&
-      state.checks.prove?.[draft.data.function] === undefined);
-  return fails ? { ...draft, data: { ...draft.data, result: "fail" } } : draft;
-}
-
-/** Works a job until it is over or `stops` says so. */
-function work(
-  bench: Bench,
-  fate: Fate,
-  lampShare: number,
-  stops: (bench: Bench, action: NextAction) => boolean = () => false,
-  skipsChecks = false,
-): void {
-  for (let presses = 0; presses < 400; presses += 1) {
-    const action = bench.next();
-    if (!action || stops(bench, action)) return;
-    bench.takeTime(action);
-    if (fate.givesUp && bench.state.present === "clean") {
-      bench.record({
-        stage: "clean",
-        kind: "note-written",
-        data: { text: "A crack ran across the cell while cleaning." },
-      });
-      bench.record({
-        stage: "clean",
-        kind: "job-ended",
-        data: { outcome: "given up", note: "Customer takes it back." },
-      });
-      return;
-    }
-    // What heat is worth, and what is wanted, is reckoned at the moment of the press.
-    const draft = decide(bench, bench.next()!, fate, skipsChecks);
-    if (draft.kind === "step-done" && draft.data.step === "damage") markDamage(bench);
-    if (draft.kind === "stretch-cut") {
-      const seam = seamOf(bench.family, bench.state.route)!;
-      bench.wait(
-        (Math.abs(draft.data.toMm - draft.data.fromMm) / speedOf(seam)) * bench.random.between(0.8, 0.98),
-      );
-    }
-    bench.record(draft);
-    takeReadings(bench, draft, lampShare);
-  }
-  throw new Error(`${bench.family.code} did not come to an end`);
-}
 
 const complaints: Record<string, readonly string[]> = {
   "PH-10": [
@@ -454,139 +94,515 @@ const complaints: Record<string, readonly string[]> = {
   "ER-7": ["Dark on the left half, backlight flex torn.", "Flickers when the engine runs, joint cracked."],
 };
 
-function open(bench: Bench, route: RouteName, dueInDays: number, openedMs: number): void {
-  bench.record({
-    stage: "intake",
-    kind: "job-opened",
-    data: {
-      route,
-      complaint: bench.random.pick(complaints[bench.family.code]!),
-      dueAt: new Date(openedMs + dueInDays * DAY_MS).toISOString(),
-    },
+/** Settings that were worked out once stand for every job that asks the same. */
+type Worked = Map<string, unknown>;
+
+/** What a shop works by: its shelf, what it knows from finished jobs, what it has worked out. */
+interface Shop {
+  lots: readonly Lot[];
+  past: Map<string, PastJobs>;
+  worked: Worked;
+  nowMs: number;
+}
+
+function workOut(shop: Shop, scene: Scene, kind: string, offered: unknown, choices: BenchChoices): unknown {
+  const { family, state } = scene;
+  // What a choice rests on, beside the family.
+  const on = {
+    "heat-chosen": [
+      choices.method,
+      choices.setting,
+      state.intake.damage.some(({ damage }) => damage === "crack"),
+      seamNow(scene)?.layer,
+    ],
+    "dose-chosen": [state.bond.lots.adhesive?.material],
+    "pattern-chosen": [state.bond.dose?.gapUm, state.bond.lots.adhesive?.material],
+    lowered: [state.bond.dose?.gapUm, state.bond.lots.adhesive?.material],
+  }[kind];
+  if (!on) return chooseFor(scene, kind, offered, choices);
+  const key = JSON.stringify([kind, family.code, on]);
+  if (!shop.worked.has(key)) shop.worked.set(key, chooseFor(scene, kind, offered, choices));
+  return shop.worked.get(key);
+}
+
+/** What the strong light shows: cracks from an edge inwards where there is glass, fading where there is only film. */
+function damageOf(random: Random, family: Family, route: RepairRoute): Damage[] {
+  const { widthMm, heightMm } = family.outline;
+  const at = (x: number, y: number) => ({
+    xMm: Number(Math.min(widthMm, Math.max(0, x)).toFixed(1)),
+    yMm: Number(Math.min(heightMm, Math.max(0, y)).toFixed(1)),
   });
-  bench.wait(bench.random.between(60, 400));
+  if (route === "film") {
+    const x = random.between(0.1, 0.5) * widthMm;
+    const y = random.between(0.1, 0.4) * heightMm;
+    return [{ damage: "patch", points: [at(x, y), at(x + 0.35 * widthMm, y + 0.4 * heightMm)] }];
+  }
+  if (route === "backlight") {
+    return [
+      { damage: "dark bleed", points: [at(0.2 * widthMm, heightMm / 2), at(0.38 * widthMm, heightMm / 2)] },
+    ];
+  }
+  return Array.from({ length: random.whole(1, 3) }, (): Damage => {
+    let [x, y] = [random.chance(0.5) ? 0 : widthMm, random.between(0, heightMm)];
+    const points = [at(x, y)];
+    const inwards = x === 0 ? 1 : -1;
+    for (let bends = random.whole(2, 4); bends > 0; bends -= 1) {
+      x += inwards * random.between(0.08, 0.22) * widthMm;
+      y += random.between(-0.2, 0.2) * heightMm;
+      points.push(at(x, y));
+    }
+    return { damage: "crack", points };
+  });
+}
+
+/** A lot of a kind that was open, or could be, and in date on the day. */
+function lotAtHand(random: Random, shop: Shop, kind: string, atMs: number): Lot | null {
+  const day = Math.round((shop.nowMs - atMs) / DAY_MS);
+  const { yellowLot } = truths;
+  if (kind === "adhesive" && day <= yellowLot.fromDay && day >= yellowLot.toDay) {
+    const usual = shop.lots.find((lot) => lot.kind === "adhesive")!;
+    return { ...usual, lot: yellowLot.lot, expiresOn: null, openedOn: null, openDays: null };
+  }
+  const good = shop.lots.filter(
+    (lot) => lot.kind === kind && !isOutOfDate(lot, atMs) && lot.openedOn !== null,
+  );
+  return good.length > 0 ? random.pick(good) : (shop.lots.find((lot) => lot.kind === kind) ?? null);
+}
+
+/** What goes on the cloth here, ml and min. */
+const wipes = [
+  ["isopropyl alcohol", 6, 5],
+  ["isopropyl alcohol", 10, 8],
+  ["ethanol", 5, 4],
+  ["n-hexane", 3, 2],
+] as const;
+
+/** What a customer is told of a route, by what this shop knows on the day. */
+function quoted(shop: Shop, { family }: Scene, told: Record<string, unknown>): unknown {
+  const route = told.route as RepairRoute;
+  const priced: RouteName = route === "add-on-touch" ? "layer" : route;
+  const options = quotedRoutes(family, [priced]);
+  const prices = Object.fromEntries(
+    options.map((of) => [of, priceOf(family, of) ?? { partsMinor: 0, hours: 1 }]),
+  );
+  const input = routeOptions(options, prices, shop.past.get(family.code) ?? {}, terms, null);
+  const odds = calculateRouteChoice(input).options.find(({ name }) => name === routes[priced].title)!;
+  const whole = (minor: number) => 100 * Math.round(minor / 100);
+  return {
+    ...told,
+    currency: terms.currency,
+    priceMinor: whole(odds.cost),
+    worstMinor: whole(odds.worstCost),
+    successPct: Math.round(odds.successPct),
+    quoted: input,
+  };
+}
+
+/** The hands at one job: how they read, mark and say things. */
+function hands(
+  shop: Shop,
+  random: Random,
+  lampShare: number,
+  day: number,
+): Pick<Play, "says" | "between" | "choose"> & { choices: BenchChoices } {
+  const choices: BenchChoices = { method: "plate" };
+  const { plateDrift } = truths;
+  const contact = day < plateDrift.fromDay ? 1 - plateDrift.lossPerDay * (plateDrift.fromDay - day) : 1;
+  let drawn = false;
+  return {
+    choices,
+    choose: (scene, kind, offered) => {
+      if (kind === "solvent-chosen") {
+        const [solvent, volumeMl, evaporateMin] = random.pick(wipes);
+        return { ...(offered as object), solvent, volumeMl, evaporateMin };
+      }
+      if (kind === "lot-taken") {
+        const of = (offered as { kind: string }).kind;
+        const lot = lotAtHand(random, shop, of, scene.nowMs);
+        return lot
+          ? { kind: of, lot: lot.lot, material: lot.material, goodUntil: lastDayOf(lot), viscosityPaS: null }
+          : null;
+      }
+      if (kind === "film-cut-out") {
+        const cut = chooseFor(scene, kind, offered, choices) as object;
+        return { ...cut, sheet: `F-${random.whole(2, 8)}`, lot: "25-090" };
+      }
+      return workOut(shop, scene, kind, offered, choices);
+    },
+    says: (scene, kind, told) => {
+      switch (kind) {
+        case "agreed":
+          return quoted(shop, scene, told);
+        case "lamp-read":
+          return {
+            irradianceMwCm2: Number((60 * lampShare * random.normal(1, 0.02)).toFixed(1)),
+            from: "hand",
+          };
+        case "aligned": {
+          const off = () => Number((scene.family.borderMm + random.normal(0, 0.09)).toFixed(2));
+          return { ...told, topMm: off(), rightMm: off(), bottomMm: off(), leftMm: off() };
+        }
+        case "axis-read":
+          return {
+            ...told,
+            level: Number(((told.level as number) * 700 * random.normal(1, 0.004) + 20).toFixed(1)),
+          };
+        default:
+          return told;
+      }
+    },
+    between: (scene, kind) => {
+      if (kind === "damage-drawn" && !drawn) {
+        drawn = true;
+        return damageOf(random, scene.family, scene.state.intake.wanted).map((data) => ({
+          kind: "damage-marked",
+          data,
+        }));
+      }
+      const { heat } = scene.state.lift;
+      const seam = seamNow(scene);
+      if (
+        kind === "soak-ended" &&
+        heat &&
+        seam &&
+        isHeated(seam) &&
+        !methodOf(heat.method).isCold &&
+        random.chance(0.6)
+      ) {
+        const at = new Date(scene.nowMs).toISOString();
+        const method = keptMethod(seam, heat.method, heat.settings);
+        const setting = settingOf(method);
+        const glueLineC = workedGlueLineC(shop, scene.family, seam, heat.method, heat.settings, heat.soakS);
+        // What touches worse stays colder.
+        const readC = 22 + contact * (glueLineC - 22) + random.normal(0, 0.8);
+        return [
+          ...(heat.method === "plate"
+            ? [
+                {
+                  kind: "reading-taken",
+                  data: {
+                    quantity: "plate",
+                    source: "hand",
+                    values: [{ at, value: Number((setting + random.normal(0, 0.6)).toFixed(1)) }],
+                  },
+                },
+              ]
+            : []),
+          {
+            kind: "reading-taken",
+            data: {
+              quantity: "glue line",
+              source: "hand",
+              values: [{ at, value: Number(readC.toFixed(1)) }],
+            },
+          },
+        ];
+      }
+      return [];
+    },
+  };
+}
+
+function workedGlueLineC(
+  shop: Shop,
+  family: Family,
+  seam: NonNullable<ReturnType<typeof seamNow>>,
+  kind: HeatMethodKind,
+  settings: Readonly<Record<string, number>>,
+  soakS: number,
+): number {
+  const key = JSON.stringify(["glue line", family.code, kind, settings, soakS]);
+  if (!shop.worked.has(key)) {
+    const method = keptMethod(seam, kind, settings);
+    const { result } = calculateLiftHeat(family, seam as never, {
+      ...usualSettings(seam as never, kind),
+      method,
+      soakS,
+    });
+    const seamIndex = family.stack.findIndex((layer) => layer.name === seam.layer);
+    const at = result.timesS.findIndex((timeS) => timeS >= soakS);
+    shop.worked.set(key, result.interfaces[seamIndex + 1]!.temperatureC[at]!);
+  }
+  return shop.worked.get(key) as number;
+}
+
+interface Fate {
+  family: Family;
+  route: RepairRoute;
+  who: string;
+  /** Days before the loading. */
+  day: number;
+  startMs: number;
+  dueInDays: number;
+  complaint: string;
+  truth: Truth;
+  method: HeatMethodKind;
+  declines: boolean;
+  bondMethod: "liquid" | "sheet";
+  films: readonly FilmSide[];
+}
+
+/** Plays a job until it ends or `stops` says so. */
+function play(
+  shop: Shop,
+  random: Random,
+  fate: Fate,
+  stops: (scene: Scene, moves: readonly Recorded[]) => boolean = () => false,
+): { moves: ScenarioMove[]; scene: Scene } {
+  const lampShare = 1 - (0.33 * (365 - fate.day)) / 365;
+  const { choices, ...way } = hands(shop, random, lampShare, fate.day);
+  choices.method = fate.method;
+  const setting = fate.method === "plate" ? random.pick([-3, 0, 3]) : 0;
+  const seam = fate.family.seams.find(({ method }) => method !== "peel");
+  if (setting !== 0 && seam && isHeated(seam)) {
+    choices.setting = settingOf(usualSettings(seam, fate.method).method) + setting;
+  }
+  const game = playJob(deviceRules, {
+    family: fate.family,
+    route: fate.route,
+    films: fate.films,
+    method: fate.method,
+    bondMethod: fate.bondMethod,
+    truth: fate.truth,
+    seed: random.whole(1, 1_000_000),
+    stray: 0,
+    declines: fate.declines,
+    startMs: Math.round(fate.startMs),
+    complaint: fate.complaint,
+    dueAt: new Date(Math.round(fate.startMs + fate.dueInDays * DAY_MS)).toISOString(),
+    who: fate.who,
+    idOf: () => random.uuid(),
+    ...way,
+  });
+  const moves: ScenarioMove[] = [];
+  for (let step = game.next(); ; step = game.next()) {
+    if (step.done) return { moves, scene: step.value.scene };
+    const { event, scene } = step.value;
+    moves.push({
+      ...event,
+      stage: event.stage as StageName,
+      atMs: Math.round(event.atMs),
+      toldAt: new Date(Math.round(event.atMs)).toISOString(),
+      device: "bench",
+    });
+    if (stops(scene, moves)) return { moves, scene };
+  }
 }
 
 const primaryRoute = (family: Family): RouteName => family.routes[0]!;
+const isParted = (route: RepairRoute): boolean =>
+  routes[route === "add-on-touch" ? "layer" : route].joins === "liquid";
 
-function finishedJob(index: number, nowMs: number, random: Random): ScenarioJob {
+/** How likely a panel dies under these hands, this way, on this day. */
+function diesWith(family: Family, method: HeatMethodKind, who: string, day: number): number {
+  const { learner, frost } = truths;
+  if (who === learner.who) {
+    const share = (365 - day) / 365;
+    return learner.diesAtFirst + share * (learner.diesAtLast - learner.diesAtFirst);
+  }
+  if (family.code === frost.family) return method === "freezer" ? frost.diesInFrost : frost.diesOnPlate;
+  return USUALLY_DIES;
+}
+
+/** A device with its hidden truth, as the year has it. */
+function fateOf(random: Random, index: number, nowMs: number): Fate {
   const family = random.pick(families);
-  // Spread over the past year up to the day before yesterday, in working hours.
-  const day = Math.floor((nowMs - 367 * DAY_MS) / DAY_MS) + Math.floor((index * 365) / FINISHED_JOBS);
-  const startMs = day * DAY_MS + random.between(7, 14) * 3_600_000;
-  const bench = new Bench(family, random, startMs);
-  open(bench, primaryRoute(family), random.whole(2, 7), startMs);
-  // The lamp loses a third in a year.
-  const lampShare = 1 - (0.33 * index) / FINISHED_JOBS;
   const route = primaryRoute(family);
-  work(
-    bench,
-    {
-      panelDies: route === "layer" && random.chance(0.16),
-      failsProof: random.chance(0.06),
-      givesUp: random.chance(0.03),
-      hasSpeck: routes[route].stages.includes("clean") && random.chance(0.09),
+  const day = 366 - Math.floor((index * 364) / FINISHED_JOBS);
+  const startMs = (Math.floor(nowMs / DAY_MS) - day) * DAY_MS + random.between(6, 9) * 3_600_000;
+  const who = random.pick(technicians).key;
+  const method: HeatMethodKind = isParted(route) && random.chance(0.35) ? "freezer" : "plate";
+  const { dust } = truths;
+  const isDusty = day <= dust.fromDay && day >= dust.toDay;
+  const truth = truthOf(random.whole(1, 1_000_000), family);
+  return {
+    family,
+    route,
+    who,
+    day,
+    startMs,
+    dueInDays: random.whole(2, 7),
+    complaint: random.pick(complaints[family.code]!),
+    truth: {
+      ...truth,
+      diesIn: isParted(route) && random.chance(diesWith(family, method, who, day)) ? "lift" : null,
+      specks: isDusty ? (random.chance(dust.specks) ? 1 : 0) : truth.specks,
     },
-    lampShare,
-  );
-  rememberJob(bench);
-  return { id: random.uuid(), code: `GW-${1001 + index}`, family, events: bench.events };
+    method,
+    declines: random.chance(0.2),
+    bondMethod: random.chance(0.15) ? "sheet" : "liquid",
+    films: route === "film" ? (random.chance(0.3) ? ["front", "rear"] : ["front"]) : [],
+  };
+}
+
+/** What a finished job teaches the shop. */
+function remember(shop: Shop, { family, route }: Fate, { state }: Scene): void {
+  const { ended, agreements } = state.intake;
+  const tried: RouteName = route === "add-on-touch" ? "layer" : route;
+  if (!ended || state.marks.opened === undefined) return;
+  const last = agreements.filter(({ answer }) => answer === "yes").at(-1)?.route ?? tried;
+  const past = { ...shop.past.get(family.code) };
+  const isGood = ended.outcome === outcomes[0];
+  for (const of of new Set<RouteName>(last === "assembly" ? [tried, "assembly"] : [tried])) {
+    const { wins, tries } = past[of] ?? { wins: 0, tries: 0 };
+    past[of] = { wins: wins + Number(isGood && of === last), tries: tries + 1 };
+  }
+  shop.past.set(family.code, past);
 }
 
 interface OpenJob {
   family: string;
-  /** How long ago its last event was, s. */
+  route?: RepairRoute;
+  method?: HeatMethodKind;
+  /** How long ago its last move was, s. */
   quietS: number;
   dueInDays: number;
-  stops: (bench: Bench, action: NextAction) => boolean;
-  panelDies?: boolean;
-  skipsChecks?: boolean;
-  after?: (bench: Bench) => void;
+  stops: (scene: Scene, moves: readonly Recorded[]) => boolean;
+  truth?: Partial<Truth>;
+  after?: { kind: string; data: unknown };
 }
 
-const inStage = (stage: StageName, doneSteps: number) => (bench: Bench) =>
-  bench.state.present === stage &&
-  bench.events.filter((event) => event.stage === stage && event.kind !== "stage-started").length >= doneSteps;
-const runningTimer = (prefix: string) => (bench: Bench) =>
-  bench.state.timers.some((timer) => timer.timer.startsWith(prefix) && timer.stoppedAt === null);
+const inStage = (stage: StageName, count: number) => (_: Scene, moves: readonly Recorded[]) =>
+  moves.filter((move) => move.stage === stage).length >= count;
 
-/** The open jobs: between them at every stage, one held, one overdue, one whose panel died. */
+/** The open jobs: between them at every stage, one held, one overdue, one whose panel died, some with a clock that runs. */
 const openJobs: readonly OpenJob[] = [
-  { family: "TK-5", quietS: 900, dueInDays: 3, stops: inStage("intake", 2) },
-  { family: "PH-10", quietS: 240, dueInDays: 4, stops: inStage("open", 3) },
-  { family: "TK-5", quietS: 20, dueInDays: 2, stops: runningTimer("soak-1") },
-  { family: "PH-10", quietS: 420, dueInDays: 1, stops: (bench) => bench.state.stretches.length >= 2 },
-  { family: "BX-24", quietS: 300, dueInDays: 2, stops: inStage("clean", 1) },
-  { family: "ER-7", quietS: 1_500, dueInDays: 5, stops: inStage("rework", 2) },
+  { family: "TK-5", quietS: 900, dueInDays: 3, stops: inStage("intake", 4) },
+  { family: "PH-10", quietS: 240, dueInDays: 4, stops: inStage("open", 5) },
+  { family: "TK-5", quietS: 20, dueInDays: 2, stops: ({ state }) => state.lift.soakingSinceMs !== null },
+  {
+    family: "PH-10",
+    quietS: 12,
+    dueInDays: 1,
+    stops: ({ state }) => (state.lines.glass?.partedPct ?? 0) > 30 && state.lift.windowUntilMs !== null,
+  },
+  { family: "BX-24", quietS: 300, dueInDays: 2, stops: inStage("clean", 3) },
+  { family: "ER-7", quietS: 1_500, dueInDays: 5, stops: inStage("rework", 6) },
   { family: "AQ-8", quietS: 7_200, dueInDays: -1, stops: inStage("fit", 1) },
-  { family: "TK-5", quietS: 600, dueInDays: 2, stops: inStage("bond", 1) },
-  { family: "BX-24", quietS: 15, dueInDays: 1, stops: runningTimer("main") },
-  { family: "KB-15", quietS: 2_700, dueInDays: 6, stops: inStage("prove", 1) },
-  { family: "PH-10", quietS: 1_100, dueInDays: 1, stops: inStage("close", 2) },
+  { family: "TK-5", quietS: 600, dueInDays: 2, stops: ({ state }) => state.bond.dose !== null },
+  { family: "BX-24", quietS: 8, dueInDays: 1, stops: ({ state }) => state.cure.lit?.zone === "face 1" },
+  { family: "KB-15", quietS: 2_700, dueInDays: 6, stops: inStage("prove", 2) },
+  { family: "PH-10", quietS: 1_100, dueInDays: 1, stops: inStage("close", 3) },
   {
     family: "WS-240",
     quietS: 86_000,
     dueInDays: 9,
-    stops: inStage("fit", 1),
-    after: (bench) =>
-      bench.record({ stage: "fit", kind: "job-held", data: { reason: "film sheet on order" } }),
+    stops: ({ state }) => state.film.chosen.front !== undefined,
+    after: { kind: "held", data: { reason: "Film sheet on order" } },
   },
   {
     family: "TK-5",
     quietS: 3_300,
     dueInDays: 2,
-    panelDies: true,
-    stops: (bench) => bench.state.route === "assembly" && inStage("fit", 1)(bench),
+    truth: { diesIn: "lift" },
+    stops: ({ state }) => state.intake.broke.length > 0,
   },
   {
-    family: "AQ-8",
-    quietS: 1_900,
+    family: "PH-10",
+    quietS: 60,
     dueInDays: 3,
-    skipsChecks: true,
-    stops: (_bench, action) => action.hold?.name === "checked-after-lift",
+    stops: ({ state }) => state.bond.loweredS !== null,
   },
 ];
 
-function openJob(plan: OpenJob, index: number, nowMs: number, random: Random): ScenarioJob {
-  const family = familyNamed(plan.family);
-  const bench = new Bench(family, random, nowMs);
-  open(bench, primaryRoute(family), 0, nowMs);
-  const fate: Fate = {
-    panelDies: plan.panelDies ?? false,
-    failsProof: false,
-    givesUp: false,
-    hasSpeck: false,
-  };
-  work(bench, fate, 0.66, plan.stops, plan.skipsChecks);
-  plan.after?.(bench);
-  // Worked from now on, then moved back as a whole, so that the last event lies as long ago as planned.
-  const shiftMs = nowMs - plan.quietS * 1_000 - Date.parse(bench.events.at(-1)!.at);
-  const moved = (text: string) => new Date(Date.parse(text) + shiftMs).toISOString();
-  const events = bench.events.map((event): JobEvent => {
-    const at = moved(event.at);
-    if (event.kind === "reading-taken") {
-      const values = event.data.values.map((value) => ({ ...value, at: moved(value.at) }));
-      return { ...event, at, data: { ...event.data, values } };
-    }
-    if (event.kind === "job-opened") {
-      return {
-        ...event,
-        at,
-        data: { ...event.data, dueAt: new Date(nowMs + plan.dueInDays * DAY_MS).toISOString() },
-      };
-    }
-    return { ...event, at };
+/** Everything of a job moved in time, what stands inside its moves as well. */
+function shifted(moves: readonly ScenarioMove[], byMs: number): ScenarioMove[] {
+  const moved = (text: string) => new Date(Date.parse(text) + byMs).toISOString();
+  return moves.map((move): ScenarioMove => {
+    const data =
+      move.kind === "reading-taken"
+        ? {
+            ...(move.data as object),
+            values: (move.data as { values: { at: string; value: number }[] }).values.map((value) => ({
+              ...value,
+              at: moved(value.at),
+            })),
+          }
+        : move.data;
+    return { ...move, data, atMs: move.atMs + byMs, toldAt: moved(move.toldAt) };
   });
-  return { id: random.uuid(), code: `GW-${1001 + FINISHED_JOBS + index}`, family, events };
 }
 
-/** The whole scenario as of `nowMs`. The same moment gives the same data, down to the ids. */
-export function makeScenario(nowMs: number): ScenarioJob[] {
+function openJob(shop: Shop, plan: OpenJob, index: number, random: Random): ScenarioJob {
+  const family = familyNamed(plan.family);
+  const route = plan.route ?? primaryRoute(family);
+  const fate: Fate = {
+    family,
+    route,
+    who: random.pick(technicians).key,
+    day: 0,
+    startMs: shop.nowMs,
+    dueInDays: plan.dueInDays,
+    complaint: random.pick(complaints[family.code]!),
+    truth: {
+      ...truthOf(3, family),
+      deadAtFirst: [],
+      looseFlex: false,
+      staysAlive: false,
+      misfits: 0,
+      diesIn: null,
+      ...plan.truth,
+    },
+    method: plan.method ?? "plate",
+    declines: false,
+    bondMethod: "liquid",
+    films: route === "film" ? ["front"] : [],
+  };
+  const { moves, scene } = play(shop, random, fate, plan.stops);
+  if (plan.after) {
+    const last = moves.at(-1)!;
+    moves.push({
+      id: random.uuid(),
+      seq: moves.length + 1,
+      version: 1,
+      ...plan.after,
+      stage: scene.state.at,
+      who: last.who,
+      atMs: scene.nowMs,
+      toldAt: new Date(Math.round(scene.nowMs)).toISOString(),
+      device: "bench",
+    });
+  }
+  // Worked from now on, then moved back as a whole, so that the last move lies as long ago as planned.
+  const byMs = Math.round(shop.nowMs - plan.quietS * 1_000 - moves.at(-1)!.atMs);
+  const back = shifted(moves, byMs);
+  const dueAt = new Date(Math.round(shop.nowMs + plan.dueInDays * DAY_MS)).toISOString();
+  back[0] = { ...back[0]!, data: { ...(back[0]!.data as object), dueAt } };
+  return { id: random.uuid(), code: `GW-${1001 + FINISHED_JOBS + index}`, family, moves: back };
+}
+
+/** The whole scenario as of `nowMs`, every job played on a twin by the product's own plan. The same moment gives the same data, down to the ids. */
+export function makeScenario(nowMs: number, finished = FINISHED_JOBS): ScenarioJob[] {
   const random = seededRandom(SEED);
-  shelf = demoLots(nowMs);
-  finishedBefore.clear();
+  const shop: Shop = { lots: demoLots(nowMs), past: new Map(), worked: new Map(), nowMs };
+  const { yellowLot } = truths;
+  const returning: { code: string; family: Family; onDay: number }[] = [];
+  const jobs = Array.from({ length: finished }, (_, index): ScenarioJob => {
+    const fate = fateOf(random, index, nowMs);
+    const back = returning.find(({ onDay }) => onDay >= fate.day);
+    if (back) {
+      returning.splice(returning.indexOf(back), 1);
+      fate.family = back.family;
+      fate.route = primaryRoute(back.family);
+      fate.films = [];
+      fate.complaint = `Came back: glass yellow since the repair ${back.code}.`;
+      fate.truth = { ...fate.truth, ...truthOf(index + 1, back.family), diesIn: null };
+      if (!isParted(fate.route)) fate.method = "plate";
+    }
+    const { moves, scene } = play(shop, random, fate);
+    remember(shop, fate, scene);
+    const code = `GW-${1001 + index}`;
+    if (
+      scene.state.bond.lots.adhesive?.lot === yellowLot.lot &&
+      scene.state.lines.glass?.on &&
+      random.chance(yellowLot.returns)
+    ) {
+      returning.push({ code, family: fate.family, onDay: fate.day - random.whole(40, 90) });
+    }
+    return { id: random.uuid(), code, family: fate.family, moves };
+  });
   return [
-    ...Array.from({ length: FINISHED_JOBS }, (_, index) => finishedJob(index, nowMs, random)),
-    ...openJobs.map((plan, index) => openJob(plan, index, nowMs, random)),
+    ...jobs,
+    ...openJobs.map((plan, index) => openJob(shop, plan, index, seededRandom(SEED + 1 + index))),
   ];
 }

@@ -1,9 +1,9 @@
 import { sceneAtStart } from "../core/device/start.ts";
 import { routesOf } from "../core/device/routes.ts";
 import type { Scene } from "../core/device/scene.ts";
-import type { Recorded } from "../core/kernel/move.ts";
-import { nextMove, planProcedure } from "../core/kernel/plan.ts";
-import { replay } from "../core/kernel/replay.ts";
+import type { Recorded } from "../core/job/move.ts";
+import { nextMove, planProcedure } from "../core/job/plan.ts";
+import { replay } from "../core/job/replay.ts";
 import { deviceRules } from "../core/moves.ts";
 import { hoped } from "../core/twin/hoped.ts";
 import { playJob } from "../core/twin/play.ts";

@@ -2,7 +2,8 @@ import { chromium as browserType, type Page } from "@playwright/test";
 import { randomUUID } from "node:crypto";
 import os from "node:os";
 import sharp from "sharp";
-import { adhesiveInUse } from "../core/bond/adhesive-in-use.ts";
+import { adhesiveNow } from "../core/bond/adhesive-now.ts";
+import { sceneAtStart } from "../core/device/start.ts";
 import { calculateAdhesiveDose } from "../core/bond/adhesive-dose.ts";
 import { bondDose, bondDoseInput } from "../core/bond/bond-dose.ts";
 import { inChamber, programOf } from "../core/bond/bubbles.ts";
@@ -23,7 +24,7 @@ import { heatMethods } from "../core/heat/heat-methods.ts";
 import { chooseSoakS, seamOf, usualSettings, wayInput } from "../core/heat/lift-heat.ts";
 import { calculateSoakPlan } from "../core/heat/soak-plan.ts";
 import { calculateLiftStress } from "../core/lift/lift-stress.ts";
-import { planLift } from "../core/lift/lift-plan.ts";
+import { calculateEdgePlan } from "../core/lift/edge-plan.ts";
 import { screwLedger } from "../core/open/screw-ledger.ts";
 import { calculateRouteChoice } from "../core/route/route-choice.ts";
 import { findDefects, lightings, type DefectKind } from "../core/prove/find-defects.ts";
@@ -161,7 +162,17 @@ keep(
 );
 keep(
   "edge-plan of a handheld",
-  time(() => void planLift(ticket, seam, { windowS: 31, speedMmS: 4 })),
+  time(
+    () =>
+      void calculateEdgePlan({
+        outline: ticket.outline,
+        features: ticket.features,
+        speedMmS: 4,
+        windowS: 26,
+        parkEveryMm: 40,
+        maxDepthMm: 4,
+      }),
+  ),
 );
 keep(
   "cure-dose, 12 lamps over 360 x 210 mm at 2 mm",
@@ -183,8 +194,7 @@ keep(
   ),
   50,
 );
-const still = { lots: {}, readings: [] };
-const liquid = adhesiveInUse(still);
+const liquid = adhesiveNow(sceneAtStart(ticket, 0));
 const lampBasis: CureBasis = { route: "layer", adhesive: liquid, chosen: { lampPlaces: 6 } };
 keep(
   "dose map of the screen, six places",

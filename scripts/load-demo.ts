@@ -2,16 +2,20 @@ import type pg from "pg";
 import { families } from "../demo/families.ts";
 import { filmShelf } from "../demo/film-shelf.ts";
 import { demoLots } from "../demo/lots.ts";
-import { makeScenario, technicians } from "../demo/scenario.ts";
+import { makeScenario, technicians, type ScenarioJob } from "../demo/scenario.ts";
 import { inTransaction } from "../server/db/pool.ts";
-import { createJobWithin } from "../server/store/jobs.ts";
+import { keepRecordedJob } from "../server/store/jobs.ts";
 import { addSheet } from "../server/store/film-shelf.ts";
 import { addLot } from "../server/store/lots.ts";
 import { keepFamily, type StoredFamily } from "../server/store/families.ts";
 import { keepTechnicians } from "../server/store/technicians.ts";
 
 /** Loads the demo workshop into a database that holds nothing yet. Returns the number of jobs loaded. */
-export async function loadDemo(pool: pg.Pool, nowMs = Date.now()): Promise<number> {
+export async function loadDemo(
+  pool: pg.Pool,
+  nowMs = Date.now(),
+  played: () => readonly ScenarioJob[] = () => makeScenario(nowMs),
+): Promise<number> {
   return inTransaction(pool, async (client) => {
     const { rowCount } = await client.query("SELECT 1 FROM family LIMIT 1");
     if (rowCount) return 0;
@@ -20,10 +24,14 @@ export async function loadDemo(pool: pg.Pool, nowMs = Date.now()): Promise<numbe
     for (const family of families) stored.set(family.code, await keepFamily(client, family));
     for (const sheet of filmShelf) await addSheet(client, sheet);
     for (const lot of demoLots(nowMs)) await addLot(client, lot);
-    const jobs = makeScenario(nowMs);
+    const jobs = played();
     for (const job of jobs) {
-      const result = await createJobWithin(client, { ...job, family: stored.get(job.family.code)! });
-      if (result.kind !== "created") throw new Error(`Demo job ${job.code}: ${JSON.stringify(result)}`);
+      const isKept = await keepRecordedJob(
+        client,
+        { id: job.id, code: job.code, family: stored.get(job.family.code)! },
+        job.moves,
+      );
+      if (!isKept) throw new Error(`Demo job ${job.code} is here already.`);
     }
     return jobs.length;
   });

@@ -1,5 +1,5 @@
 import { writeFileSync } from "node:fs";
-import { certificateSchema } from "../core/records/certificate.ts";
+import { certificateSchema } from "../core/records/job-certificate.ts";
 import { familyDocumentSchema } from "../server/formats/family-document.ts";
 import { jobDocumentSchema } from "../server/formats/job-document.ts";
 

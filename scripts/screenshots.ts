@@ -15,47 +15,37 @@ interface Picture {
   before?: (page: Page) => Promise<void>;
 }
 
+/** Longer than anything on a page takes to come to rest. */
+const SETTLED_MS = 1_500;
 const FOLDER = "docs/screenshots";
 // Those with a running timer come first, while it runs.
 const pictures: Picture[] = [
   { name: "bench", path: "/" },
+  { name: "lift", path: "/jobs/GW-1154" },
   { name: "cure", path: "/jobs/GW-1159" },
   { name: "lift-soak-phone", path: "/jobs/GW-1153", size: { width: 390, height: 844 }, ground: "dark" },
   { name: "intake", path: "/jobs/GW-1151" },
+  { name: "agree", path: "/jobs/GW-1163" },
   { name: "quotation", path: "/jobs/GW-1158/quotation" },
   { name: "open", path: "/jobs/GW-1152" },
-  { name: "lift", path: "/jobs/GW-1154" },
   { name: "clean", path: "/jobs/GW-1155" },
-  { name: "film-fit", path: "/jobs/GW-1162", size: { width: 1280, height: 1100 } },
+  { name: "hold", path: "/jobs/GW-1162" },
   { name: "film-shelf", path: "/film" },
   { name: "lots", path: "/lots" },
-  {
-    name: "bond-dark-room",
-    path: "/jobs/GW-1158",
-    ground: "dark",
-    size: { width: 1280, height: 1100 },
-    before: async (page) => {
-      await page.getByRole("tab", { name: "Pattern" }).click();
-      await page.getByRole("button", { name: "Run the fill" }).click();
-      await page.getByTestId("fill").waitFor();
-      await page.evaluate(() => window.scrollTo(0, 0));
-    },
-  },
+  { name: "bond-dark-room", path: "/jobs/GW-1158", ground: "dark" },
   { name: "rework", path: "/jobs/GW-1156" },
   {
     name: "prove",
-    path: "/jobs/GW-1160",
+    path: "/jobs/GW-1160?open=tools%20look",
     before: async (page) => {
       await page.getByRole("button", { name: "Take a picture (simulated camera)" }).click();
       await page.getByTestId("inspected").waitFor();
-      await page.locator("#inspect-title").evaluate((title) => title.scrollIntoView());
     },
   },
   { name: "close", path: "/jobs/GW-1161" },
-  { name: "hold", path: "/jobs/GW-1164" },
   { name: "certificate", path: "/jobs/GW-1161/certificate" },
   { name: "family-editor", path: "/families/TK-5/edit" },
-  { name: "job-sheet", path: "/jobs/GW-1154/sheet", whole: true },
+  { name: "job-sheet", path: "/jobs/GW-1154/sheet" },
 ];
 
 ensureBuilt();
@@ -83,8 +73,11 @@ try {
     const page = await context.newPage();
     await page.goto(`${workshop.url}${address}`);
     await page.waitForFunction(() => document.querySelector("astro-island[ssr]") === null);
-    if (name.startsWith("lift")) await page.getByTestId("curves").waitFor();
-    if (name === "cure") await page.getByTestId("lamp").waitFor();
+    // The instrument comes after the page, and what a worker works out after that.
+    await page.waitForFunction(
+      () => !document.querySelector("[data-testid=answer]")?.textContent?.startsWith("Working"),
+    );
+    await page.waitForTimeout(SETTLED_MS);
     await before?.(page);
     await page.evaluate(() => document.fonts.ready);
     await page.screenshot({

@@ -75,15 +75,20 @@ async function startSomewhere(databaseUrl: string, nth: number) {
 
 export async function openWorkshop(nowMs = Date.now()): Promise<Workshop> {
   const cluster = await openThrowawayCluster();
+  const prepare = async (name: string, withDemo: boolean) => {
+    const pool = connect(await cluster.database(name));
+    await migrate(pool);
+    if (withDemo) await loadDemo(pool, nowMs);
+    await pool.end();
+  };
+  // The demo is played once; every workshop of this cluster begins as a copy of it.
+  await prepare("demo", true);
+  await prepare("empty", false);
   let databases = 0;
   const open = async (withDemo: boolean): Promise<Workshop> => {
     databases += 1;
     const isFirst = databases === 1;
-    const databaseUrl = await cluster.database(`workshop_${databases}`);
-    const pool = connect(databaseUrl);
-    await migrate(pool);
-    if (withDemo) await loadDemo(pool, nowMs);
-    await pool.end();
+    const databaseUrl = await cluster.database(`workshop_${databases}`, withDemo ? "demo" : "empty");
     const server = await startSomewhere(databaseUrl, databases);
     return {
       ...server,

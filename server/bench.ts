@@ -1,44 +1,66 @@
 import type pg from "pg";
-import { foldJob, runningTimers, type Timer } from "../core/job/fold.ts";
-import { needOf, nextAction, type Need } from "../core/job/next-action.ts";
-import { routes, stageTitles } from "../core/job/route.ts";
-import { openJobs } from "./store/jobs.ts";
+import { routeNow } from "../core/device/ask.ts";
+import { workedStage } from "../core/device/phase.ts";
+import type { Scene } from "../core/device/scene.ts";
+import { repairTitles } from "../core/device/routes.ts";
+import { nextMove } from "../core/job/plan.ts";
+import { deviceRules } from "../core/moves.ts";
+import type { StageName } from "../core/stage.ts";
+import { askFor, say } from "../words/say.ts";
+import { openJobs, sceneOf } from "./store/jobs.ts";
+
+/** What a job waits for. */
+export type Need = "hands" | "timer" | "hold";
 
 /** One open job as the bench shows it. */
 export interface BenchRow {
   code: string;
   family: string;
   route: string;
-  stage: string;
+  stage: StageName;
   complaint: string;
   dueAt: string | null;
   need: Need;
+  /** What comes next, in words. */
   ask: string;
-  lengthsMm: readonly number[];
-  timers: Timer[];
-  /** The timer that the next step waits for. */
-  waitsFor: string | null;
+  /** Until when it waits, or until when something can be done; ms since 1970. */
+  untilMs: number | null;
+  isWindow: boolean;
   lastAt: string;
 }
 
+/** What runs at this job: a wait before the next step, or a window in which it has to be done. */
+function clockOf(scene: Scene, notBeforeMs: number | null): Pick<BenchRow, "untilMs" | "isWindow"> {
+  if (notBeforeMs !== null) return { untilMs: notBeforeMs, isWindow: false };
+  const { windowUntilMs } = scene.state.lift;
+  const isOpen = windowUntilMs !== null && windowUntilMs > scene.nowMs;
+  return { untilMs: isOpen ? windowUntilMs : null, isWindow: isOpen };
+}
+
+/** Every open job with what it waits for: hands, a clock, or somebody's word. */
 export async function benchRows(pool: pg.Pool, nowMs: number): Promise<BenchRow[]> {
-  return (await openJobs(pool)).map(({ code, family, events }) => {
-    const context = { state: foldJob(events), family: family.family, nowMs };
-    const { state } = context;
-    const action = nextAction(context);
+  return (await openJobs(pool)).map((job): BenchRow => {
+    const scene = sceneOf(job, nowMs);
+    const next = nextMove(deviceRules, scene);
+    const step = next && "step" in next ? next.step : null;
+    const { held, trouble, complaint } = scene.state.intake;
+    const clock = clockOf(scene, step?.notBeforeMs ?? null);
+    const isHeld = held !== null || trouble !== null || step === null;
     return {
-      code,
-      family: `${family.family.code} ${family.family.name.toLowerCase()}`,
-      route: routes[state.route].title,
-      stage: stageTitles[state.present ?? state.upcoming ?? "close"],
-      complaint: state.complaint,
-      dueAt: state.dueAt,
-      need: needOf(context, action),
-      ask: action?.ask ?? "",
-      lengthsMm: action?.lengthsMm ?? [],
-      timers: runningTimers(state),
-      waitsFor: action?.timer ?? null,
-      lastAt: events.at(-1)!.at,
+      code: job.code,
+      family: `${job.family.family.code} ${job.family.family.name.toLowerCase()}`,
+      route: repairTitles[routeNow(scene)],
+      stage: step?.move.stage(scene, step.data) ?? workedStage(scene),
+      complaint,
+      dueAt: job.dueAt,
+      need: isHeld ? "hold" : clock.untilMs !== null && !clock.isWindow ? "timer" : "hands",
+      ask: held
+        ? say({ id: "move.held", values: { reason: held.reason } })
+        : step
+          ? askFor(step.move.words(scene, step.data))
+          : "No way found. Check the device.",
+      ...clock,
+      lastAt: new Date(job.moves.at(-1)!.atMs).toISOString(),
     };
   });
 }

@@ -1,5 +1,5 @@
-import type { Certificate } from "../core/records/certificate.ts";
-import { stageTitles } from "../core/job/route.ts";
+import type { JobCertificate } from "../core/records/job-certificate.ts";
+import { stageTitles } from "../core/stage.ts";
 import { certificatePdf } from "./formats/certificate-pdf.ts";
 import { certificateText } from "./formats/certificate-text.ts";
 import { database } from "./db/pool.ts";
@@ -9,13 +9,13 @@ import { findPhoto } from "./store/photos.ts";
 const MOST_PHOTOS = 3;
 
 /** A certificate as a PDF to be seen or saved; `address` where a link to the record stands. */
-export async function answerPdf(certificate: Certificate, address: string | null): Promise<Response> {
+export async function answerPdf(certificate: JobCertificate, address: string | null): Promise<Response> {
   const { photos, code } = certificate;
   const shown = [...photos.slice(0, 1), ...photos.slice(1).slice(-(MOST_PHOTOS - 1))];
   const pictures = await Promise.all(
     shown.map(async ({ id, stage, caption }) => {
       const picture = await findPhoto(database(), id, "picture");
-      return picture ? [{ picture, caption: caption ?? stageTitles[stage] }] : [];
+      return picture ? [{ picture, caption: caption || stageTitles[stage] }] : [];
     }),
   );
   const bytes = await certificatePdf(certificateText(certificate), address, pictures.flat());
@@ -29,7 +29,7 @@ export async function answerPdf(certificate: Certificate, address: string | null
 }
 
 /** A certificate as the JSON document of docs/formats.md, to be saved. */
-export const answerJson = (certificate: Certificate): Response =>
+export const answerJson = (certificate: JobCertificate): Response =>
   new Response(`${JSON.stringify(certificate, null, 2)}\n`, {
     headers: {
       "content-type": "application/json",

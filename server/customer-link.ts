@@ -1,4 +1,4 @@
-import type { Certificate } from "../core/records/certificate.ts";
+import type { JobCertificate } from "../core/records/job-certificate.ts";
 import { findCertificate } from "./certificate.ts";
 import { database } from "./db/pool.ts";
 import { problem } from "./problem.ts";
@@ -7,10 +7,18 @@ import { jobOfLink } from "./store/certificate-links.ts";
 /** What a customer's link shows, or the answer that it shows nothing. */
 export async function linkedCertificate(
   token: string,
-): Promise<{ certificate: Certificate } | { answer: Response }> {
+): Promise<{ certificate: JobCertificate } | { answer: Response }> {
   const job = await jobOfLink(database(), token);
   if (job === "withdrawn")
     return { answer: problem(410, "Withdrawn", "This link was withdrawn by the shop.") };
+  if (job === "first version")
+    return {
+      answer: problem(
+        410,
+        "Recorded by version 1",
+        "Ask the shop: it has this record as it was written then.",
+      ),
+    };
   const certificate = job && (await findCertificate(database(), job.code));
   return certificate
     ? { certificate }

@@ -1,8 +1,6 @@
 import type pg from "pg";
 import { heatOfJob, type HotTool } from "../core/clean/hot-tool.ts";
-import { soaksOf } from "../core/heat/glue-line.ts";
-import { foldJob } from "../core/job/fold.ts";
-import { openJobs } from "./store/jobs.ts";
+import { openJobs, sceneOf } from "./store/jobs.ts";
 
 /** Something that is hot at the station of another job. */
 export interface HotNearby extends HotTool {
@@ -16,13 +14,13 @@ const COOLING_S = 1_200;
 export async function hotNearby(pool: pg.Pool, code: string, nowMs: number): Promise<HotNearby[]> {
   return (await openJobs(pool))
     .filter((job) => job.code !== code)
-    .flatMap(({ code: other, family: { family }, events }): HotNearby[] => {
-      const state = foldJob(events);
-      const isHot = soaksOf(state.timers).some(
-        ({ stoppedMs }) => stoppedMs === null || nowMs - stoppedMs < COOLING_S * 1_000,
+    .flatMap((job): HotNearby[] => {
+      const scene = sceneOf(job, nowMs);
+      const isHot = scene.state.lift.soaks.some(
+        ({ endedMs }) => endedMs === null || nowMs - endedMs < COOLING_S * 1_000,
       );
-      const tool = isHot ? heatOfJob(state, family) : null;
-      return tool ? [{ code: other, ...tool }] : [];
+      const tool = isHot ? heatOfJob(scene) : null;
+      return tool ? [{ code: job.code, ...tool }] : [];
     })
     .sort((a, b) => b.hotC - a.hotC);
 }

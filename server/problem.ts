@@ -1,6 +1,4 @@
 import type { Fault } from "../core/faults.ts";
-import type { JobEvent } from "../core/job/event.ts";
-import type { AppendResult } from "./store/jobs.ts";
 
 /** A problem document (RFC 9457) with the faults by field. */
 export interface Problem {
@@ -68,37 +66,5 @@ export async function readBody(
     return { body: JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(read.bytes)) };
   } catch (error) {
     return { answer: problem(400, "Not JSON", `The body is not JSON: ${(error as Error).message}`) };
-  }
-}
-
-/** Answers what became of events that were sent to a job. */
-export function answerAppend(result: AppendResult, sent: readonly JobEvent[], code: string): Response {
-  switch (result.kind) {
-    case "kept":
-      return json({ added: result.added, events: result.events }, result.added > 0 ? 201 : 200);
-    case "refused":
-      return problem(409, result.refusal.hold ? "On hold" : "Cannot happen now", result.refusal.sentence, {
-        hold: result.refusal.hold?.name,
-        event: sent[result.index]!.id,
-        faults: [
-          {
-            path: `[${result.index}].data${result.refusal.path ? `.${result.refusal.path}` : ""}`,
-            message: result.refusal.sentence,
-          },
-        ],
-      });
-    case "differs":
-      return problem(409, "Id taken", `The id ${sent[result.index]!.id} stands for another event already.`, {
-        event: sent[result.index]!.id,
-      });
-    case "unknown technician":
-      return faulty([
-        {
-          path: `[${result.index}].who`,
-          message: `"${sent[result.index]!.who}" is not a technician here`,
-        },
-      ]);
-    case "no such job":
-      return problem(404, "No such job", `There is no job ${code}.`);
   }
 }

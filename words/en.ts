@@ -285,6 +285,7 @@ export const en = {
   "need.certificate-signed": "The certificate is not signed.",
 
   // What is wrong with what was sent.
+  "fault.glue-not-in-stack": "There is no {glue} in a {family}.",
   "fault.job-open-already": "The job is open already.",
   "fault.route-not-offered": "{family} does not offer the route {route}.",
   "fault.no-film-named": "Name the film: front, rear or both.",
@@ -358,6 +359,8 @@ export const en = {
   "fault.done-already": "That is done already.",
   "fault.no-such-contacts": "{a, number} and {b, number} must be two of {contacts, number} contacts.",
   "fault.function-absent": "What carries {fn} is not on the device.",
+  "fault.cut-stays": "The sheet is cut up: that cannot be taken back.",
+  "fault.picture-not-here": "The picture of this photo is not here: send it to the job's photos.",
   "fault.no-such-reading": "There is no such reading on this job.",
   "fault.reading-out-of-bounds": "{why}.",
   "fault.no-such-bubble": "That bubble is not marked on this job.",

@@ -1,5 +1,5 @@
 import { IntlMessageFormat } from "intl-messageformat";
-import type { Message } from "../core/kernel/message.ts";
+import type { Message } from "../core/job/message.ts";
 import { en } from "./en.ts";
 
 /** Languages that the product speaks, each with its catalogue. */

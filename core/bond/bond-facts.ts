@@ -2,7 +2,7 @@ import { FRESH_S } from "../clean/fresh.ts";
 import { lineOf } from "../device/ask.ts";
 import type { LineKey } from "../device/line.ts";
 import type { Scene } from "../device/scene.ts";
-import type { FactRules } from "../kernel/fact.ts";
+import type { FactRules } from "../job/fact.ts";
 import { isPast } from "../materials/past-date.ts";
 import { BORDER_PASS_MM } from "./border-check.ts";
 import { worstBorderMm } from "./worst-border.ts";
@@ -87,8 +87,9 @@ export const bondFacts: FactRules<Scene, BondFact> = {
   "liquid-laid": { signable: false, holds: ({ state }) => state.bond.laidMl !== null },
   lowering: { signable: false, holds: ({ state }) => state.bond.loweringSinceMs !== null },
   on: { signable: false, holds: ({ state }, { line }) => lineOf(state, line).on },
+  // Somebody who has measured the bond line may answer for it.
   settled: {
-    signable: false,
+    signable: true,
     holds: ({ state, nowMs }) => state.bond.settledFromMs !== null && nowMs >= state.bond.settledFromMs,
     untilMs: ({ state }) => state.bond.settledFromMs,
   },

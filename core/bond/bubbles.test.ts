@@ -1,9 +1,12 @@
 import { expect } from "chai";
 import fc from "fast-check";
-import { adhesiveInUse } from "./adhesive-in-use.ts";
+import { exampleFamilies } from "../stack/examples.ts";
+import { sceneAtStart } from "../device/start.ts";
+import { adhesiveNow } from "./adhesive-now.ts";
 import { airInGlue, chamber, diffusivityAt, inChamber, programFor, programOf } from "./bubbles.ts";
 
-const adhesive = adhesiveInUse({ lots: {}, readings: [] });
+const start = sceneAtStart(exampleFamilies.back, 0);
+const adhesive = adhesiveNow(start);
 const GAP_UM = 150;
 
 describe("bubbles in the chamber", () => {
@@ -52,27 +55,37 @@ describe("bubbles in the chamber", () => {
 });
 
 describe("the adhesive in use", () => {
-  const reading = (quantity: "room" | "viscosity", value: number) => ({
-    quantity,
-    value,
-    stage: "bond" as const,
-    source: "hand" as const,
-    at: "2026-05-04T08:00:00Z",
-  });
   const lot = {
     kind: "adhesive" as const,
     lot: "LT-1",
     material: "thin UV-curing liquid optical adhesive",
-    expiresOn: null,
-    openedOn: null,
-    openDays: null,
-    who: "tove",
-    at: "2026-05-04T08:00:00Z",
+    goodUntil: null,
+    viscosityPaS: null as number | null,
   };
+  const inUse = (taken: typeof lot, readings: Partial<Record<"room" | "viscosity", number>> = {}) =>
+    adhesiveNow({
+      state: {
+        ...start.state,
+        bond: { ...start.state.bond, lots: { adhesive: taken } },
+        records: {
+          ...start.state.records,
+          readings: Object.entries(readings).map(([quantity, value], index) => ({
+            of: "reading",
+            index,
+            stage: "bond",
+            quantity: quantity as "room" | "viscosity",
+            source: "hand",
+            atMs: 0,
+            value,
+            corrected: null,
+          })),
+        },
+      },
+    });
 
   it("is the lot's kind, as thick as the room makes it, and says what it assumes", () => {
-    const warm = adhesiveInUse({ lots: { adhesive: lot }, readings: [reading("room", 30)] });
-    const cold = adhesiveInUse({ lots: { adhesive: lot }, readings: [reading("room", 15)] });
+    const warm = inUse(lot, { room: 30 });
+    const cold = inUse(lot, { room: 15 });
     expect(warm.name).to.equal(lot.material);
     expect(warm.nowPaS).to.be.below(0.5);
     expect(cold.nowPaS).to.be.above(0.5);
@@ -81,11 +94,7 @@ describe("the adhesive in use", () => {
 
   it("goes by what was measured: on this job before what is known of the lot", () => {
     const known = { ...lot, viscosityPaS: 0.9 };
-    expect(adhesiveInUse({ lots: { adhesive: known }, readings: [] })).to.include({
-      nowPaS: 0.9,
-      assumed: null,
-    });
-    const measured = adhesiveInUse({ lots: { adhesive: known }, readings: [reading("viscosity", 1.4)] });
-    expect(measured).to.include({ nowPaS: 1.4, assumed: null });
+    expect(inUse(known)).to.include({ nowPaS: 0.9, assumed: null });
+    expect(inUse(known, { viscosity: 1.4 })).to.include({ nowPaS: 1.4, assumed: null });
   });
 });

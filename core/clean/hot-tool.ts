@@ -1,7 +1,7 @@
+import { seamNow } from "../device/ask.ts";
+import type { Scene } from "../device/scene.ts";
 import { methodOf, settingOf } from "../heat/heat-methods.ts";
-import { keptMethod, seamOf } from "../heat/lift-heat.ts";
-import { stepKey, type JobState } from "../job/fold.ts";
-import type { Family } from "../stack/family.ts";
+import { keptMethod } from "../heat/lift-heat.ts";
 
 /** Something that heats, or has heated and may still be hot. */
 export interface HotTool {
@@ -10,15 +10,12 @@ export interface HotTool {
   hotC: number;
 }
 
-/** What heats a job and how hot; null where nobody can say, where it is cold, or where it was said to be put out. */
-export function heatOfJob(state: JobState, family: Family): HotTool | null {
-  const seam = seamOf(family, state.route);
-  const info = methodOf(state.heatMethod);
-  if (!seam || info.isCold || info.setting.unit !== "C" || stepKey("clean", "cold") in state.stepsDone) {
-    return null;
-  }
-  return {
-    title: info.title,
-    hotC: settingOf(keptMethod(seam, state.heatMethod, state.settings.lift ?? {})),
-  };
+/** What heats a job and how hot; null where nothing was heated, where it is cold, or where it was seen off and away. */
+export function heatOfJob(scene: Scene): HotTool | null {
+  const { heat, soaks, heatAway } = scene.state.lift;
+  const seam = seamNow(scene);
+  if (!heat || !seam || soaks.length === 0 || heatAway) return null;
+  const info = methodOf(heat.method);
+  if (info.isCold || info.setting.unit !== "C") return null;
+  return { title: info.title, hotC: settingOf(keptMethod(seam, heat.method, heat.settings)) };
 }

@@ -1,6 +1,6 @@
 import { FRESH_S } from "../clean/fresh.ts";
 import type { Scene } from "../device/scene.ts";
-import type { FactRules } from "../kernel/fact.ts";
+import type { FactRules } from "../job/fact.ts";
 
 export type CloseFact =
   | { is: "inside-wiped" }

@@ -6,6 +6,6 @@ export interface CloseSlot {
   linersCounted: { count: number; peeled: number } | null;
   outsideClean: boolean;
   told: string | null;
-  certificateSigned: { who: string; seq: number } | null;
+  certificateSigned: { who: string; seq: number; atMs: number } | null;
   handOver: { note: string; from: string; to: string; seq: number } | null;
 }

@@ -1,4 +1,4 @@
-import type { RouteName } from "../job/route.ts";
+import type { RouteName } from "../route/routes.ts";
 import { listed } from "../words.ts";
 import { assumed, memory, type Source } from "../materials/materials.ts";
 import { seamOf } from "../heat/lift-heat.ts";

@@ -1,14 +1,14 @@
 import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
-import { exposureDraft } from "../job/stages/cure.ts";
-import { adhesiveInUse } from "../bond/adhesive-in-use.ts";
+import { adhesiveNow } from "../bond/adhesive-now.ts";
+import { sceneAtStart } from "../device/start.ts";
 import { cureExposure, lampPlaces, type CureBasis } from "./cure-exposure.ts";
 
 describe("the exposure of a family", () => {
   const family = familyNamed("BX-24");
   const basis = (chosen: Partial<Record<string, number>>): CureBasis => ({
     route: "layer",
-    adhesive: adhesiveInUse({ lots: {}, readings: [] }),
+    adhesive: adhesiveNow(sceneAtStart(family, 0)),
     chosen,
   });
 
@@ -32,10 +32,6 @@ describe("the exposure of a family", () => {
       exposureS: null,
       tackS: null,
       borderExposureS: null,
-    });
-    expect(exposureDraft(family, basis({ irradianceMwCm2: 0 })).data.settings).to.include({
-      exposureS: 0,
-      tackS: 0,
     });
     expect(cureExposure(family, basis({ borderTransmittancePct: 0 })).borderExposureS).to.equal(null);
     expect(cureExposure({ ...family, borderMm: 0 }, basis({})).borderExposureS).to.equal(null);

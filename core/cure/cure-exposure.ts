@@ -1,28 +1,15 @@
-import { adhesiveInUse, type AdhesiveInUse } from "../bond/adhesive-in-use.ts";
-import type { JobState } from "../job/fold.ts";
+import type { AdhesiveInUse } from "../bond/adhesive-in-use.ts";
 import { benchLamp } from "../materials/adhesives.ts";
+import type { RouteName } from "../route/routes.ts";
 import type { Family } from "../stack/family.ts";
 import { coverLight, lampNms, USUAL_LAMP_NM, type LampNm } from "./cover-light.ts";
 import { calculateCureDose, type CureDoseInput } from "./cure-dose.ts";
 
 /** What a cure is reckoned from: chosen settings over what the job's readings and its bottle say. */
 export interface CureBasis {
-  route: JobState["route"];
+  route: RouteName;
   adhesive: AdhesiveInUse;
   chosen: Partial<Record<string, number>>;
-}
-
-/** What a job's cure is reckoned with: its chosen settings, and before them what the radiometer last said. */
-export function cureBasis(
-  state: Pick<JobState, "lots" | "readings" | "settings" | "route">,
-  changed: Partial<Record<string, number>> = {},
-): CureBasis {
-  const read = state.readings.filter((reading) => reading.quantity === "irradiance").at(-1);
-  return {
-    route: state.route,
-    adhesive: adhesiveInUse(state),
-    chosen: { ...state.settings.cure, ...(read ? { irradianceMwCm2: read.value } : {}), ...changed },
-  };
 }
 
 export const lampNmOf = ({ lampNm }: Partial<Record<string, number>>): LampNm =>

@@ -1,4 +1,4 @@
-import type { FactRules } from "../kernel/fact.ts";
+import type { FactRules } from "../job/fact.ts";
 import type { Scene } from "../device/scene.ts";
 import type { CureSlot, Exposure, Zone } from "./cure-slot.ts";
 

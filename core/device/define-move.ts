@@ -1,8 +1,8 @@
 import type { z } from "zod";
-import type { CautionName } from "../job/cautions.ts";
-import type { StageName } from "../job/route.ts";
-import type { Move, Rules } from "../kernel/move.ts";
-import { message, type Message } from "../kernel/message.ts";
+import type { CautionName } from "../cautions.ts";
+import type { StageName } from "../stage.ts";
+import type { Move, Rules } from "../job/move.ts";
+import { message, type Message } from "../job/message.ts";
 import type { DeviceFact } from "./facts.ts";
 import type { Device, Scene } from "./scene.ts";
 

@@ -16,7 +16,7 @@ import type { ProveFact } from "../prove/prove-facts.ts";
 import { proveFacts } from "../prove/prove-facts.ts";
 import type { ReworkFact } from "../rework/rework-facts.ts";
 import { reworkFacts } from "../rework/rework-facts.ts";
-import { factKey, type FactRule, type FactRules } from "../kernel/fact.ts";
+import { factKey, type FactRule, type FactRules } from "../job/fact.ts";
 import type { Scene } from "./scene.ts";
 
 /** All that can be so of a device and its job, trade by trade. */

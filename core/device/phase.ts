@@ -1,4 +1,4 @@
-import type { StageName } from "../job/route.ts";
+import type { StageName } from "../stage.ts";
 import { markSeq } from "./ask.ts";
 import type { Scene } from "./scene.ts";
 

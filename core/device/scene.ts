@@ -5,7 +5,7 @@ import type { FilmSlot } from "../film/film-slot.ts";
 import type { IntakeSlot } from "../intake/intake-slot.ts";
 import type { LiftSlot } from "../lift/lift-slot.ts";
 import type { OpenSlot } from "../open/open-slot.ts";
-import type { StageName } from "../job/route.ts";
+import type { StageName } from "../stage.ts";
 import type { ProveSlot } from "../prove/prove-slot.ts";
 import type { RecordsSlot } from "../records/records-slot.ts";
 import type { ReworkSlot } from "../rework/rework-slot.ts";
@@ -37,6 +37,7 @@ export interface Device {
 }
 
 export interface SignedFor {
+  fact: { readonly is: string };
   reason: string;
   who: string;
   seq: number;

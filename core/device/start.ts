@@ -15,6 +15,7 @@ export const deviceAtStart = (family: Family): Device => ({
     wanted: family.routes[0]!,
     films: [],
     bondMethod: "liquid",
+    dueAt: null,
     damage: [],
     damageDrawn: false,
     tried: {},

@@ -1,9 +1,9 @@
 import { expect } from "chai";
-import { followPlan } from "../kernel/follow.ts";
-import { factKey } from "../kernel/fact.ts";
-import { judge } from "../kernel/judge.ts";
-import { planProcedure } from "../kernel/plan.ts";
-import { applyMove, moveNamed } from "../kernel/replay.ts";
+import { followPlan } from "../job/follow.ts";
+import { factKey } from "../job/fact.ts";
+import { judge } from "../job/judge.ts";
+import { planProcedure } from "../job/plan.ts";
+import { applyMove, moveNamed } from "../job/replay.ts";
 import { piecesOf } from "../lift/pieces.ts";
 import { deviceRules } from "../moves.ts";
 import { certificateOf } from "../records/job-certificate.ts";

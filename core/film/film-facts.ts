@@ -1,7 +1,7 @@
 import { dryEdges } from "../clean/dry-edge.ts";
 import { lineOf, markSeq } from "../device/ask.ts";
 import type { Scene } from "../device/scene.ts";
-import type { FactRules } from "../kernel/fact.ts";
+import type { FactRules } from "../job/fact.ts";
 import type { FilmSide } from "./films.ts";
 
 export type FilmFact =

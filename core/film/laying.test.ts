@@ -1,5 +1,5 @@
 import { expect } from "chai";
-import { BenchHand, familyNamed } from "../../test/bench-hand.ts";
+import { familyNamed } from "../../test/bench-hand.ts";
 import { layingPlan } from "./laying.ts";
 
 describe("laying a film", () => {
@@ -21,17 +21,5 @@ describe("laying a film", () => {
     expect(narrow.skewDeg!).to.be.below(wide.skewDeg!);
     expect(narrow.asideMm).to.equal(1);
     expect(narrow.skewMm!).to.be.within(0.1, 2);
-  });
-
-  it("is said in the steps: the first edge, the strip of liner, the way of the squeegee", () => {
-    const hand = new BenchHand("KB-15", "film").workTo("bond");
-    hand.press();
-    expect(hand.next()!.ask).to.match(/right edge/);
-    hand.press();
-    expect(hand.next()!.ask).to.match(/towards the left edge/);
-    hand.press();
-    expect(hand.next()!.key).to.equal("prick");
-    expect(hand.next()!.skip).not.to.equal(undefined);
-    expect(hand.next()!.ask).to.match(/never the glass/);
   });
 });

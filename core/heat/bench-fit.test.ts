@@ -1,6 +1,7 @@
 import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
-import { usualLiftDraft } from "../job/stages/lift.ts";
+import { sceneAtStart } from "../device/start.ts";
+import { chooseHeat } from "../lift/choose-heat.ts";
 import { benchFitInput, fitFor, withBench, type BenchFits } from "./bench-fit.ts";
 import { glueLineAt } from "./glue-line.ts";
 import { calculateHeatFit } from "./heat-fit.ts";
@@ -110,9 +111,9 @@ describe("this bench's own heat", () => {
   });
 
   it("changes what is proposed: better contact, shorter soak", () => {
-    const proposed = (known: BenchFits) => usualLiftDraft(ticket, seam, known).data.settings;
-    expect(proposed(fits).soakS!).to.be.below(proposed({}).soakS!);
-    expect(proposed(fits).contactWm2K).to.equal(120);
-    expect(proposed({}).contactWm2K).to.equal(70);
+    const proposed = (known: BenchFits) => chooseHeat(sceneAtStart(ticket, 0), "plate", { fits: known });
+    expect(proposed(fits).soakS).to.be.below(proposed({}).soakS);
+    expect(proposed(fits).settings.contactWm2K).to.equal(120);
+    expect(proposed({}).settings.contactWm2K).to.equal(70);
   });
 });

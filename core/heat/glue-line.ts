@@ -1,4 +1,3 @@
-import type { Timer } from "../job/fold.ts";
 import type { Family, Seam } from "../stack/family.ts";
 import { interpolate } from "../interpolate.ts";
 import { calculateHeatSoak, SEARCH_GRID, type HeatSoakInput } from "./heat-soak.ts";
@@ -17,15 +16,6 @@ const BEYOND_S = 900;
 /** After so long off the heat a stack is as cold as the room, s. */
 const LONGEST_PAUSE_S = 3_600;
 const CURVE_POINTS = 400;
-
-/** The soaks of a job's lift, in their order. */
-export const soaksOf = (timers: readonly Timer[]): Soak[] =>
-  timers
-    .filter((timer) => timer.timer.startsWith("soak-"))
-    .map(({ startedAt, stoppedAt }) => ({
-      startedMs: Date.parse(startedAt),
-      stoppedMs: stoppedAt === null ? null : Date.parse(stoppedAt),
-    }));
 
 /** The soaks since the stack was last as cold as the room. */
 export function sinceCold(soaks: readonly Soak[]): readonly Soak[] {

@@ -1,6 +1,6 @@
 import { capitalised } from "../words.ts";
 import { z } from "zod";
-import type { CautionName } from "../job/cautions.ts";
+import type { CautionName } from "../cautions.ts";
 import { surroundings, type MaterialValue } from "../materials/materials.ts";
 import { bounded, temperatureC } from "../units.ts";
 import type { HeatFace } from "./heat-soak.ts";

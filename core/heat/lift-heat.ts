@@ -1,7 +1,7 @@
 import { glueOf } from "../materials/glues.ts";
 import { surroundings } from "../materials/materials.ts";
 import { isHeatedMethod, materialOf, type Family, type Seam } from "../stack/family.ts";
-import type { RouteName } from "../job/route.ts";
+import type { RouteName } from "../route/routes.ts";
 import {
   facesOf,
   heatMethod,

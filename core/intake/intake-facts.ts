@@ -1,4 +1,4 @@
-import type { FactRules } from "../kernel/fact.ts";
+import type { FactRules } from "../job/fact.ts";
 import { decideRoute, type QuestionKey } from "../route/decision-tree.ts";
 import { isDeclined } from "../device/ask.ts";
 import type { Scene } from "../device/scene.ts";

@@ -1,6 +1,7 @@
 import type { RepairRoute } from "../device/routes.ts";
 import type { FilmSide } from "../film/films.ts";
 import type { Answers } from "../route/decision-tree.ts";
+import type { RouteChoiceInput } from "../route/route-choice.ts";
 import type { Damage } from "./damage.ts";
 
 export const triedResults = ["works", "dead", "not-fitted", "cannot-tell"] as const;
@@ -16,6 +17,7 @@ export interface Agreement {
   worstMinor: number;
   successPct: number | null;
   validUntil: string | null;
+  quoted: RouteChoiceInput | null;
   who: string;
   seq: number;
 }
@@ -45,6 +47,8 @@ export interface IntakeSlot {
   wanted: RepairRoute;
   films: readonly FilmSide[];
   bondMethod: "liquid" | "sheet";
+  /** When it is promised for, ISO time in UTC. */
+  dueAt: string | null;
   damage: readonly (Damage & { id: string })[];
   damageDrawn: boolean;
   tried: Readonly<Record<string, TriedResult>>;

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { lineOf, withLine } from "../device/ask.ts";
 import { lineKeys, type LineKey } from "../device/line.ts";
 import type { Device, Scene } from "../device/scene.ts";
-import { message, type Message } from "../kernel/message.ts";
+import { message, type Message } from "../job/message.ts";
 import type { DeviceFact } from "../device/facts.ts";
 import { words } from "../units.ts";
 import { piecesOf, type Piece, type PieceTool } from "./pieces.ts";

@@ -2,7 +2,7 @@ import { lineOf } from "../device/ask.ts";
 import type { LineKey } from "../device/line.ts";
 import type { Scene } from "../device/scene.ts";
 import { methodOf } from "../heat/heat-methods.ts";
-import type { FactRules } from "../kernel/fact.ts";
+import type { FactRules } from "../job/fact.ts";
 
 export type LiftFact =
   | { is: "heat-chosen" }

@@ -1,6 +1,6 @@
 import { screwsHolding, looseParts, markSeq, pluggable } from "../device/ask.ts";
 import type { Scene } from "../device/scene.ts";
-import type { FactRules } from "../kernel/fact.ts";
+import type { FactRules } from "../job/fact.ts";
 import type { ScrewHolds } from "../stack/family.ts";
 import { USUAL_DISCHARGE_S } from "./discharge.ts";
 import { screwLedger } from "./screw-ledger.ts";

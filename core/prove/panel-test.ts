@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { bounded, boundedWhole } from "../units.ts";
-import { pixelFaultsInput } from "./pixel-faults.ts";
+import { onScreen, pixelFaultsInput } from "./pixel-faults.ts";
 import { touchCoverInput, touchCoverResult } from "./touch-cover.ts";
 
 /** What is shown on a panel under test, in its order. */
@@ -37,11 +37,13 @@ const patternsSeen = z.strictObject({
     .max(panelPatterns.length),
 });
 
-const pixels = z.strictObject({
-  part: z.literal("pixels"),
-  source: z.enum(["panel", "hand"], { error: "must be panel or hand" }),
-  ...pixelFaultsInput.shape,
-});
+const pixels = z
+  .strictObject({
+    part: z.literal("pixels"),
+    source: z.enum(["panel", "hand"], { error: "must be panel or hand" }),
+    ...pixelFaultsInput.shape,
+  })
+  .superRefine(onScreen);
 
 const pacing = z.strictObject({
   part: z.literal("pacing"),

@@ -25,22 +25,28 @@ export const isOffScreen = (
   { xPx, yPx }: { xPx: number; yPx: number },
 ): boolean => xPx >= widthPx || yPx >= heightPx;
 
-export const pixelFaultsInput = z
-  .strictObject({
-    widthPx: boundedWhole(1, 100_000),
-    heightPx: boundedWhole(1, 100_000),
-    faults: z.array(pixel).max(2_000),
-  })
-  .superRefine(({ widthPx, heightPx, faults }, context) => {
-    faults.forEach((fault, i) => {
-      if (!isOffScreen({ widthPx, heightPx }, fault)) return;
-      context.addIssue({
-        code: "custom",
-        path: ["faults", i],
-        message: `${fault.xPx}, ${fault.yPx} must lie on the screen, which is ${widthPx} × ${heightPx} pixels`,
-      });
+const marked = z.strictObject({
+  widthPx: boundedWhole(1, 100_000),
+  heightPx: boundedWhole(1, 100_000),
+  faults: z.array(pixel).max(2_000),
+});
+
+/** Every fault lies on the screen. */
+export function onScreen(
+  { widthPx, heightPx, faults }: z.output<typeof marked>,
+  context: { addIssue: (issue: { code: "custom"; path: (string | number)[]; message: string }) => void },
+): void {
+  faults.forEach((fault, i) => {
+    if (!isOffScreen({ widthPx, heightPx }, fault)) return;
+    context.addIssue({
+      code: "custom",
+      path: ["faults", i],
+      message: `${fault.xPx}, ${fault.yPx} must lie on the screen, which is ${widthPx} × ${heightPx} pixels`,
     });
   });
+}
+
+export const pixelFaultsInput = marked.superRefine(onScreen);
 export type PixelFaultsInput = z.input<typeof pixelFaultsInput>;
 
 export const pixelClasses = ["0", "I", "II", "III", "IV", "beyond IV"] as const;

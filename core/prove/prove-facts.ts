@@ -2,7 +2,7 @@ import { dependsOn, isAbsent, isTaped, lineOf, linesNow, markSeq, routeNow } fro
 import type { Mark } from "../device/marks.ts";
 import { isMended } from "../device/routes.ts";
 import type { Scene } from "../device/scene.ts";
-import type { FactRules } from "../kernel/fact.ts";
+import type { FactRules } from "../job/fact.ts";
 
 export type ProveFact =
   /** It was shown to work at least once since a great step: a milestone, which later work does not take away. */

@@ -21,6 +21,6 @@ export interface ProveSlot {
   /** The last look under the glass on black. */
   photos: readonly LookedThrough[];
   /** What the panel's own test told, the last of each part. */
-  panel: Readonly<Partial<Record<PanelTestPart, PanelTested>>>;
+  panel: { readonly [Part in PanelTestPart]?: Extract<PanelTested, { part: Part }> };
   look: { result: "clear" | "specks"; with: "eye" | "photo"; seq: number } | null;
 }

@@ -1,15 +1,33 @@
 import { z } from "zod";
+import { needMessage } from "../job/fact.ts";
 import { BORDER_PASS_MM } from "../bond/border-check.ts";
 import { worstBorderMm } from "../bond/worst-border.ts";
 import { zoneS } from "../cure/cure-facts.ts";
 import { zonesOf } from "../cure/zones.ts";
-import { isDeclined, linesNow, lineOf, looseParts, markSeq, pluggable, routeNow } from "../device/ask.ts";
+import {
+  isDeclined,
+  linesNow,
+  lineOf,
+  looseParts,
+  markSeq,
+  pluggable,
+  routeNow,
+  seamNow,
+} from "../device/ask.ts";
 import { repairRoutes } from "../device/routes.ts";
 import type { Scene } from "../device/scene.ts";
-import { AXIS_PASS_DEG, axesApartDeg } from "../film/moves/film-cut-out.ts";
+import { axesApartDeg } from "../film/film-axis.ts";
+import { AXIS_PASS_DEG } from "../film/moves/film-cut-out.ts";
 import { outcomes, triedResults } from "../intake/intake-slot.ts";
 import { imbalance, screwLedger } from "../open/screw-ledger.ts";
+import { alloyNamed, type AlloyName } from "../materials/alloys.ts";
+import { judgeInspection } from "../prove/acceptance.ts";
+import { defectKinds, lightings } from "../prove/find-defects.ts";
+import { calculatePixelFaults } from "../prove/pixel-faults.ts";
 import { isExempt, stillHolds } from "../prove/prove-facts.ts";
+import { calculateReflowProfile } from "../rework/reflow-profile.ts";
+import { isSound, jointChecked } from "../rework/rework-facts.ts";
+import { stageNames } from "../stage.ts";
 
 const instant = () => z.iso.datetime();
 
@@ -40,6 +58,9 @@ const provedAs = [
 export const jobCertificate = z.strictObject({
   format: z.literal("half-lift/certificate"),
   version: z.literal(2),
+  code: z.string(),
+  openedAt: instant().nullable(),
+  endedAt: instant().nullable(),
   family: z.strictObject({ code: z.string(), name: z.string(), kind: z.string() }),
   complaint: z.string(),
   route: z.enum(repairRoutes),
@@ -75,11 +96,37 @@ export const jobCertificate = z.strictObject({
     }),
   ),
   measurements: z.array(measurement),
-  notShown: z.array(z.strictObject({ fact: z.string(), reason: z.string(), by: z.string() })),
+  notShown: z.array(
+    z.strictObject({
+      fact: z.string(),
+      /** What was not shown, as a message of the catalogue. */
+      need: z.strictObject({
+        id: z.string(),
+        values: z.record(z.string(), z.union([z.string(), z.number()])).optional(),
+      }),
+      reason: z.string(),
+      by: z.string(),
+    }),
+  ),
   stillOut: z.array(z.string()),
+  /** The last look under the glass by photo: what was left, and what somebody overruled. */
+  underGlass: z
+    .strictObject({
+      lighting: z.enum(lightings),
+      source: z.enum(["photo", "simulated"]),
+      verdict: z.enum(["pass", "fail"]),
+      left: z.array(z.strictObject({ kind: z.enum(defectKinds), xMm: z.number(), yMm: z.number() })),
+      overruled: z.int(),
+    })
+    .nullable(),
+  photos: z.array(z.strictObject({ id: z.string(), stage: z.enum(stageNames), caption: z.string() })),
   told: z.string().nullable(),
   signedBy: z.string().nullable(),
+  signedAt: instant().nullable(),
+  /** What a reader must know of where figures come from. */
+  remarks: z.array(z.string()),
 });
+export const certificateSchema = () => z.toJSONSchema(jobCertificate);
 export type JobCertificate = z.output<typeof jobCertificate>;
 
 type Measurement = z.output<typeof measurement>;
@@ -87,7 +134,7 @@ type Measurement = z.output<typeof measurement>;
 const at = (ms: number) => new Date(ms).toISOString();
 const rounded = (value: number, digits = 3) => Number(value.toPrecision(digits));
 
-function functionsProved(scene: Scene): JobCertificate["functions"] {
+function functionsProved(scene: Scene, nameOf: (who: string) => string): JobCertificate["functions"] {
   const { family, state } = scene;
   return family.functions.map(({ key, name }) => {
     const tried = state.intake.tried[key];
@@ -114,7 +161,7 @@ function functionsProved(scene: Scene): JobCertificate["functions"] {
       atIntake: tried ?? "not tried",
       result,
       at: holds && tested.result === "pass" ? at(tested.atMs) : null,
-      signedBy: result === "not shown: signed for" ? (signed?.who ?? null) : null,
+      signedBy: result === "not shown: signed for" && signed ? nameOf(signed.who) : null,
       reason: result === "not shown: signed for" ? (signed?.reason ?? null) : null,
     };
   });
@@ -222,6 +269,133 @@ function filmMeasured({ state }: Scene): Measurement[] {
   });
 }
 
+/** What the panel's own test, the joint's and the thermocouple told. */
+function testsMeasured(scene: Scene): Measurement[] {
+  const { state } = scene;
+  const { touch, pixels, pacing } = state.prove.panel;
+  const { alloy, profile, probes } = state.rework;
+  const list: Measurement[] = [];
+  const hottest = [...state.records.readings]
+    .filter(({ quantity }) => quantity === "glue line")
+    .sort((a, b) => b.value - a.value)[0];
+  if (hottest) {
+    const maxC = seamNow(scene)?.maxC;
+    list.push({
+      what: "Hottest glue line",
+      value: rounded(hottest.value),
+      unit: "°C",
+      limit: maxC === undefined ? null : `at most ${maxC} °C`,
+      passes: maxC === undefined ? null : hottest.value <= maxC,
+      got: "measured",
+      from: `thermocouple, ${hottest.source}`,
+    });
+  }
+  const weighed = state.records.readings.filter(({ quantity }) => quantity === "mass").at(-1);
+  if (weighed) {
+    list.push({
+      what: "Adhesive weighed",
+      value: rounded(weighed.value),
+      unit: "g",
+      limit: null,
+      passes: null,
+      got: "measured",
+      from: `scale, ${weighed.source}`,
+    });
+  }
+  if (alloy && profile) {
+    const { peakC, aboveLiquidusS, faults } = calculateReflowProfile({
+      readings: [...profile.readings],
+      alloy: alloy.alloy as AlloyName,
+    });
+    const { peakC: peak, aboveS } = alloyNamed(alloy.alloy as AlloyName);
+    const isFree = (...kinds: string[]) => !faults.some(({ kind }) => kinds.includes(kind));
+    list.push(
+      {
+        what: "Peak of the joint",
+        value: rounded(peakC),
+        unit: "°C",
+        limit: `${peak.least.value} to ${peak.most.value} °C, ${alloy.alloy}`,
+        passes: isFree("never melted", "peak too low", "peak too high"),
+        got: "measured",
+        from: `thermocouple, ${profile.source}`,
+      },
+      {
+        what: "Solder liquid for",
+        value: Math.round(aboveLiquidusS),
+        unit: "s",
+        limit: `${aboveS.least.value} to ${aboveS.most.value} s, ${alloy.alloy}`,
+        passes: isFree("never melted", "liquid too short", "liquid too long"),
+        got: "computed from what was measured",
+        from: `thermocouple, ${profile.source}`,
+      },
+    );
+  }
+  if (probes.length > 0) {
+    const check = jointChecked(scene);
+    const { pairs, untested } = check;
+    list.push({
+      what: "Pairs of contacts probed",
+      value: pairs.length - untested.length,
+      unit: "",
+      limit: `all ${pairs.length}, no short and no open`,
+      passes: isSound(check),
+      got: "measured",
+      from: "meter",
+    });
+  }
+  if (touch) {
+    list.push({
+      what: "Touch answers over",
+      value: rounded(touch.coveragePct),
+      unit: "%",
+      limit: "all of it, no jump, never lost",
+      passes: touch.verdict === "pass",
+      got: "measured",
+      from: "the panel itself",
+    });
+  }
+  if (pixels) {
+    const { widthPx, heightPx, faults, source } = pixels;
+    const { class: name } = calculatePixelFaults({ widthPx, heightPx, faults });
+    list.push({
+      what: "Pixel faults",
+      value: faults.length,
+      unit: "",
+      limit: `class ${name} of ISO 9241-307 (from memory)`,
+      passes: null,
+      got: "counted",
+      from: source === "hand" ? "by eye" : "on the panel",
+    });
+  }
+  if (pacing) {
+    list.push({
+      what: "Pictures that came late",
+      value: rounded(pacing.latePct, 2),
+      unit: "%",
+      limit: null,
+      passes: null,
+      got: "measured",
+      from: "the panel itself",
+    });
+  }
+  return list;
+}
+
+/** The last look by photo at what lies under the new layer. */
+function underGlassOf({ family, state }: Scene): JobCertificate["underGlass"] {
+  const look = state.prove.photos.at(-1);
+  if (!look) return null;
+  return {
+    lighting: look.lighting,
+    source: look.source,
+    verdict: judgeInspection(family, look).verdict,
+    left: look.defects
+      .filter(({ overruled }) => !overruled)
+      .map(({ kind, xMm, yMm }) => ({ kind, xMm: rounded(xMm, 4), yMm: rounded(yMm, 4) })),
+    overruled: look.defects.filter(({ overruled }) => overruled).length,
+  };
+}
+
 function countsMeasured({ family, state }: Scene): Measurement[] {
   const ledger = screwLedger(family, state.open.screws);
   const { linersCounted, linersPeeled } = state.close;
@@ -269,11 +443,22 @@ export function leftOut({ family, state }: Scene): string[] {
   ];
 }
 
+/** What a certificate says of the job beside what was done. */
+export interface CertifiedJob {
+  code?: string;
+  openedAt?: string | null;
+  /** A technician's name by the key. */
+  nameOf?: (who: string) => string;
+}
+
 /**
  * The certificate of a job as it stands: nothing in it that was not done, shown, measured or signed for. Work on a layer that is not
  * part of what goes out is told as spent, not as a result.
  */
-export function certificateOf(scene: Scene): JobCertificate {
+export function certificateOf(
+  scene: Scene,
+  { code = "", openedAt = null, nameOf = (who) => who }: CertifiedJob = {},
+): JobCertificate {
   const { family, state } = scene;
   const { intake, bond, close } = state;
   const lines = linesNow(scene);
@@ -286,9 +471,21 @@ export function certificateOf(scene: Scene): JobCertificate {
   );
   // What was spent before the part that is on now went into a layer that is not.
   const since = Math.min(...kept, markSeq(state, "renewed") || Infinity);
+  const measurements = [
+    ...(isBonded ? bondMeasured(scene) : []),
+    ...filmMeasured(scene),
+    ...testsMeasured(scene),
+    ...countsMeasured(scene),
+  ];
+  const underGlass = underGlassOf(scene);
+  const isSimulated =
+    underGlass?.source === "simulated" || measurements.some(({ from }) => from.includes("simulated"));
   return {
     format: "half-lift/certificate",
     version: 2,
+    code,
+    openedAt,
+    endedAt: intake.ended ? at(intake.ended.atMs) : null,
     family: { code: family.code, name: family.name, kind: family.kind },
     complaint: intake.complaint,
     route: routeNow(scene),
@@ -300,7 +497,12 @@ export function certificateOf(scene: Scene): JobCertificate {
       worstMinor,
       currency,
     })),
-    broke: intake.broke.map(({ what, reason, who, atMs }) => ({ what, reason, by: who, at: at(atMs) })),
+    broke: intake.broke.map(({ what, reason, who, atMs }) => ({
+      what,
+      reason,
+      by: nameOf(who),
+      at: at(atMs),
+    })),
     spent: bond.spent.map(({ what, quantity, unit, lot, seq }) => ({
       what,
       quantity,
@@ -308,15 +510,23 @@ export function certificateOf(scene: Scene): JobCertificate {
       lot,
       lost: seq < since && !lines.some((line) => line === "front" || line === "rear"),
     })),
-    functions: isDeclined(scene) ? [] : functionsProved(scene),
-    measurements: [
-      ...(isBonded ? bondMeasured(scene) : []),
-      ...filmMeasured(scene),
-      ...countsMeasured(scene),
-    ],
-    notShown: Object.entries(state.signed).map(([fact, { reason, who }]) => ({ fact, reason, by: who })),
+    functions: isDeclined(scene) ? [] : functionsProved(scene, nameOf),
+    measurements,
+    notShown: Object.entries(state.signed).map(([fact, { fact: of, reason, who }]) => ({
+      fact,
+      need: needMessage(of),
+      reason,
+      by: nameOf(who),
+    })),
     stillOut: leftOut(scene),
+    underGlass,
+    photos: state.records.photos.map(({ id, stage, caption }) => ({ id, stage, caption })),
     told: close.told,
-    signedBy: close.certificateSigned?.who ?? null,
+    signedBy: close.certificateSigned ? nameOf(close.certificateSigned.who) : null,
+    signedAt: close.certificateSigned ? at(close.certificateSigned.atMs) : null,
+    remarks: [
+      "Doses follow from the lamp as it was read and from how long it was on; material values that nobody measured are assumed.",
+      ...(isSimulated ? ["Figures marked simulated come from a stand-in, not from an instrument."] : []),
+    ],
   };
 }

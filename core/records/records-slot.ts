@@ -1,4 +1,4 @@
-import type { StageName } from "../job/route.ts";
+import type { StageName } from "../stage.ts";
 import type { ReadingKind, ReadingSource } from "./reading.ts";
 
 /** One value as it was read. */

@@ -1,27 +1,11 @@
-import type { JobState } from "../job/fold.ts";
 import { alloyNamed } from "../materials/alloys.ts";
 import type { Family, Joint } from "../stack/family.ts";
-import { calculateContactCheck, type ContactCheck, type ContactPlan } from "./contact-check.ts";
+import type { ContactCheck } from "./contact-check.ts";
 
 /** What is reckoned with where a family says nothing of its joint. Assumed: a small flex. */
 const USUAL: Joint = { name: "flex", contacts: 8, rows: 1, pins: 2, nets: [], delicate: false };
 
 export const jointOf = (family: Pick<Family, "joint">): Joint => family.joint ?? USUAL;
-
-/** The contacts that are probed: as planned on the job, else as the family has them. */
-export function contactsOf(
-  { contacts }: Pick<JobState, "contacts">,
-  family: Pick<Family, "joint">,
-): ContactPlan {
-  const { contacts: count, nets } = jointOf(family);
-  return contacts ?? { contacts: count, mode: "neighbours", nets };
-}
-
-/** How the joint stands by what was probed. */
-export const jointCheck = (
-  state: Pick<JobState, "contacts" | "probes">,
-  family: Pick<Family, "joint">,
-): ContactCheck => calculateContactCheck({ ...contactsOf(state, family), readings: state.probes });
 
 /** Contacts that do not do as they should, in words. */
 export const jointFaults = ({ faults }: ContactCheck): string =>
@@ -32,7 +16,7 @@ export const jointFaults = ({ faults }: ContactCheck): string =>
     .join(", ");
 
 /** What to mind of a solder, by itself and over what was there before. */
-export function alloyCautions({ alloy, before }: NonNullable<JobState["alloy"]>): string[] {
+export function alloyCautions({ alloy, before }: { alloy: string; before: string }): string[] {
   const { liquidusC } = alloyNamed("Sn42Bi58");
   const cautions: string[] = [];
   const isLow = alloy === "Sn42Bi58";

@@ -1,6 +1,6 @@
 import type { Scene } from "../device/scene.ts";
 import { routeNow } from "../device/ask.ts";
-import type { FactRules } from "../kernel/fact.ts";
+import type { FactRules } from "../job/fact.ts";
 import type { Joint } from "../stack/family.ts";
 import { calculateContactCheck, type ContactCheck } from "./contact-check.ts";
 import { jointOf } from "./joint.ts";

@@ -1,7 +1,6 @@
 import { expect } from "chai";
 import fc from "fast-check";
 import { simulatedJoint } from "../../server/devices/simulated-joint.ts";
-import { BenchHand } from "../../test/bench-hand.ts";
 import { alloyNames, type AlloyName } from "../materials/alloys.ts";
 import { alloyCautions } from "./joint.ts";
 import { netsOf, netsText } from "./nets-text.ts";
@@ -260,84 +259,10 @@ describe("contact-check", () => {
   });
 });
 
-describe("the rework of a joint", () => {
-  const solderless = () => {
-    const hand = new BenchHand("ER-7", "backlight").workTo("rework");
-    while (hand.next()!.key !== "align") hand.press();
-    return hand;
-  };
-  const solder = { stage: "rework", kind: "step-done", data: { step: "solder" } } as const;
-  const end = { stage: "rework", kind: "stage-ended", data: {} } as const;
-
-  it("takes no solder before its pins are home, but with a signed reason", () => {
-    const hand = solderless();
-    const { hold } = hand.try(solder)!;
-    expect(hold!.name).to.equal("pins-home");
-    expect(hold!.sentence).to.include("2 locating pins of the backlight flex");
-    expect(hand.try(hold!.lifts[0]!.draft())).to.equal(null);
-    expect(hand.try(solder)).to.equal(null);
-    const other = solderless();
-    other.try({
-      stage: "rework",
-      kind: "hold-overridden",
-      data: { hold: "pins-home", reason: "the new flex has no holes for them" },
-    });
-    expect(other.try(solder)).to.equal(null);
-  });
-
-  it("asks for one pair after the other, a press says what is right for it, and ends when all are sound", () => {
-    const hand = solderless();
-    while (hand.next()!.key !== "probe") hand.press();
-    const asked: string[] = [];
-    while (hand.next()!.key === "probe") {
-      asked.push(`${/\d+ and \d+/.exec(hand.next()!.ask)![0]} ${hand.next()!.press}`);
-      hand.press();
-    }
-    expect(asked).to.have.length(9);
-    expect(asked[0]).to.equal("1 and 2 Beep");
-    expect(asked[1]).to.equal("2 and 3 Silence");
-    expect(hand.try(end)).to.equal(null);
-  });
-
-  it("does not go on with a short, which probing again after mending it clears", () => {
-    const hand = solderless();
-    while (hand.next()!.key !== "probe") hand.press();
-    hand.press();
-    const [wrong] = hand.next()!.alternatives;
-    expect(wrong!.label).to.equal("Beep: short");
-    hand.try(wrong!.draft());
-    while (hand.next()!.press !== "Probe again from the first") hand.press();
-    expect(hand.next()!.ask).to.include("short between 2 and 3");
-    expect(hand.try(end)!.hold!.name).to.equal("joint-sound");
-    hand.press();
-    expect(hand.state.probes).to.deep.equal([]);
-    hand.workTo("fit");
-    expect(hand.state.endedStages.rework).not.to.equal(undefined);
-  });
-
-  it("refuses a contact that the joint has not, and a profile whose time stands still", () => {
-    const hand = solderless();
-    const probe = (a: number, b: number) =>
-      hand.try({ stage: "rework", kind: "contact-probed", data: { a, b, reading: "beep" } });
-    expect(probe(1, 11)!.path).to.equal("b");
-    expect(probe(4, 4)!.path).to.equal("b");
-    hand.try({
-      stage: "rework",
-      kind: "contacts-planned",
-      data: { contacts: 12, mode: "all pairs", nets: [] },
-    });
-    expect(probe(1, 11)).to.equal(null);
-    const readings = [0, 5, 5].map((timeS) => ({ timeS, temperatureC: 30 }));
-    expect(
-      hand.try({ stage: "rework", kind: "profile-read", data: { source: "logger", readings } })!.path,
-    ).to.equal("readings[2].timeS");
-  });
-});
-
 describe("what to mind of a solder", () => {
   it("names the low-temperature alloy wherever it is or was, and lead over it", () => {
     const words = (alloy: AlloyName, before: AlloyName | "unknown") =>
-      alloyCautions({ alloy, before, at: "", who: "" }).join(" ");
+      alloyCautions({ alloy, before }).join(" ");
     expect(words("SAC305", "Sn42Bi58")).to.include("softens long before");
     expect(words("Sn42Bi58", "SAC305")).to.include("softens long before").and.not.to.include("96 °C");
     expect(words("Sn42Bi58", "Sn63Pb37")).to.include("96 °C");

@@ -1,7 +1,7 @@
 import { expect } from "chai";
 import { families } from "../../demo/families.ts";
 import { familyNamed } from "../../test/bench-hand.ts";
-import { routeNames, routes, type RouteName } from "../job/route.ts";
+import { routeNames, routes, type RouteName } from "../route/routes.ts";
 import type { Family } from "../stack/family.ts";
 import {
   answersOf,
@@ -38,7 +38,7 @@ const doomed: Family = { ...familyNamed("TK-5"), survivesParting: false, routes:
 /** A family that names every route, and dies of parting: what the schema refuses, the tree must stand all the same. */
 const careless: Family = { ...familyNamed("PH-10"), survivesParting: false, routes: [...routeNames] };
 const every: (Family | null)[] = [null, ...families, doomed, careless];
-const parts = (route: RouteName) => routes[route].stages.includes("lift");
+const parts = (route: RouteName) => routes[route].joins !== "none";
 
 describe("the decision tree", () => {
   for (const family of every) {

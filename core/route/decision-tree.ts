@@ -1,4 +1,4 @@
-import { routeNames, routes, type RouteName } from "../job/route.ts";
+import { routeNames, routes, type RouteName } from "./routes.ts";
 import type { Family, Layer } from "../stack/family.ts";
 
 /** What an answer rules out: routes by name, all that part the stack, or those that leave the touch layer in place. */
@@ -19,7 +19,7 @@ export interface Question {
 }
 
 const nothing = { rulesOut: [] as const, because: "" };
-const parting = routeNames.filter((route) => routes[route].stages.includes("lift"));
+const parting = routeNames.filter((route) => routes[route].joins !== "none");
 const allBut = (...kept: RouteName[]) => routeNames.filter((route) => !kept.includes(route));
 
 /**

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { routes, type RouteName } from "../job/route.ts";
+import { routes, type RouteName } from "../route/routes.ts";
 import type { Family } from "../stack/family.ts";
 import { bounded, boundedWhole } from "../units.ts";
 import type { RouteChoiceInput } from "./route-choice.ts";

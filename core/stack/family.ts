@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { drawnAs, materialNamed, materialNames, type Material } from "../materials/materials.ts";
-import { routeNames, routes } from "../job/route.ts";
+import { routeNames, routes } from "../route/routes.ts";
 import { bounded, boundedWhole, temperatureC, thicknessUm, words } from "../units.ts";
 import { checkFeatures, edgeFeature, outline, type Outline } from "./outline.ts";
 
@@ -346,7 +346,7 @@ export const family = z
     });
     if (!candidate.survivesParting) {
       candidate.routes.forEach((route, i) => {
-        if (routes[route].stages.includes("lift")) {
+        if (routes[route].joins !== "none") {
           fault(["routes", i], `${route} parts the stack, and this family does not survive parting`);
         }
       });

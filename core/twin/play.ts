@@ -6,13 +6,13 @@ import type { Scene } from "../device/scene.ts";
 import { sceneAtStart } from "../device/start.ts";
 import type { FilmSide } from "../film/films.ts";
 import type { HeatMethodKind } from "../heat/heat-methods.ts";
-import type { StageName } from "../job/route.ts";
-import { isAllowed, judge } from "../kernel/judge.ts";
-import { nextMove } from "../kernel/plan.ts";
-import { applyMove, moveNamed } from "../kernel/replay.ts";
-import type { AnyMove, Recorded } from "../kernel/move.ts";
+import type { StageName } from "../stage.ts";
+import { isAllowed, judge } from "../job/judge.ts";
+import { nextMove } from "../job/plan.ts";
+import { applyMove, moveNamed } from "../job/replay.ts";
+import type { AnyMove, Recorded } from "../job/move.ts";
 import type { Device } from "../device/scene.ts";
-import type { CautionName } from "../job/cautions.ts";
+import type { CautionName } from "../cautions.ts";
 import { piecesOf } from "../lift/pieces.ts";
 import { jointNow } from "../rework/rework-facts.ts";
 import { randomStream } from "../random.ts";
@@ -39,6 +39,16 @@ export interface Play {
   /** Settings for moves that a calculation fills in; null where the offered ones do. */
   choose: (scene: Scene, kind: string, offered: unknown) => unknown;
   startMs: number;
+  /** What it came in for, and when it is promised for. */
+  complaint?: string;
+  dueAt?: string | null;
+  /** Who works it, and under which ids it is recorded. */
+  who?: string;
+  idOf?: (seq: number) => string;
+  /** What somebody says or reads in their own words and figures, in place of what is hoped for. */
+  says?: (scene: Scene, kind: string, told: Record<string, unknown>) => unknown;
+  /** What is read, marked or noted in between, before a move is recorded. */
+  between?: (scene: Scene, kind: string) => readonly { kind: string; data: unknown }[];
 }
 
 export interface Played {
@@ -186,13 +196,13 @@ export function* playJob(
     if (harm !== null || impossible !== null) throw new Untrue(move.kind, harm ?? impossible!, data);
     const seq = events.length + 1;
     const event: Recorded = {
-      id: `${play.seed}-${seq}`,
+      id: play.idOf?.(seq) ?? `${play.seed}-${seq}`,
       seq,
       kind: move.kind,
       version: move.version,
       data,
       stage,
-      who: "noor",
+      who: play.who ?? "noor",
       atMs: before.nowMs,
     };
     events.push(event);
@@ -205,18 +215,21 @@ export function* playJob(
   yield record(
     opened,
     {
-      complaint: "Played on the twin",
+      complaint: play.complaint ?? "Played on the twin",
       route: play.route,
       films: [...play.films],
       bondMethod: play.bondMethod,
+      dueAt: play.dueAt ?? null,
     },
     false,
   );
 
   const filled = (move: PlayedMove, offered: unknown): unknown => {
     const as = offered as Record<string, unknown>;
-    if (move.told === "answer") return answered(scene, twin, play, move.kind, as);
-    if (move.told === "word") return worded(scene, twin, play, move.kind, as);
+    const inOwnWords = (told: unknown) =>
+      play.says ? play.says(scene, move.kind, told as Record<string, unknown>) : told;
+    if (move.told === "answer") return inOwnWords(answered(scene, twin, play, move.kind, as));
+    if (move.told === "word") return inOwnWords(worded(scene, twin, play, move.kind, as));
     return play.choose(scene, move.kind, offered) ?? offered;
   };
 
@@ -249,6 +262,9 @@ export function* playJob(
     const answer = filled(move, data);
     if (!isAllowed(judge(rules, scene, move, answer)) && notBeforeMs === null && move.told === "press")
       continue;
+    for (const noted of play.between?.(scene, move.kind) ?? []) {
+      yield record(moveNamed(rules, noted.kind), noted.data, false);
+    }
     yield record(move, answer, false);
   }
   throw new Untrue(

@@ -1,6 +1,6 @@
 import type { Family } from "../stack/family.ts";
 import { randomStream } from "../random.ts";
-import type { StageName } from "../job/route.ts";
+import type { StageName } from "../stage.ts";
 
 /** What nobody knows of a device before it shows: drawn by a seed, the same seed the same device. */
 export interface Truth {

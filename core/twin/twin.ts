@@ -263,6 +263,17 @@ export class Twin {
       case "held":
       case "released":
       case "noted":
+      case "reading-taken":
+      case "reading-corrected":
+      case "photo-added":
+      case "wedge-read":
+      case "photo-inspected":
+      case "panel-tested":
+      case "profile-read":
+      case "bubble-marked":
+      case "bubble-settled":
+      case "residue-marked":
+      case "residue-cleared":
       case "handed-over":
       case "signed-for":
       case "customer-told":

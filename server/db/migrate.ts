@@ -13,8 +13,10 @@ async function listMigrations(): Promise<string[]> {
 }
 
 async function appliedMigrations(pool: pg.Pool | pg.PoolClient): Promise<string[]> {
-  const { rows: exists } = await pool.query("SELECT to_regclass('migration') AS name");
-  if (exists[0].name === null) return [];
+  const { rows: exists } = await pool.query<{ name: string | null }>(
+    "SELECT to_regclass('migration') AS name",
+  );
+  if (exists[0]!.name === null) return [];
   const { rows } = await pool.query<{ name: string }>("SELECT name FROM migration ORDER BY name");
   return rows.map((row) => row.name);
 }

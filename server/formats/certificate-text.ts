@@ -1,9 +1,11 @@
 import { format } from "date-fns";
-import type { Certificate, Measured } from "../../core/records/certificate.ts";
-import { stageNames, stageTitles } from "../../core/job/route.ts";
+import { repairTitles } from "../../core/device/routes.ts";
+import { moneyText } from "../../core/money.ts";
+import type { JobCertificate } from "../../core/records/job-certificate.ts";
 import { lightingWords } from "../../core/prove/find-defects.ts";
 import { celsiusToFahrenheit, mmToInch } from "../../core/units.ts";
 import { capitalised, listed } from "../../core/words.ts";
+import { say } from "../../words/say.ts";
 
 /** One line of a table: what, its figure, what it was held against, and whether it passes. */
 export interface CertificateRow {
@@ -46,28 +48,17 @@ export function figureText(value: number, unit: string): string {
   return unit ? `${value}${GAP}${unit}` : String(value);
 }
 
-const sources: Record<Measured["source"], string> = {
-  hand: "read by hand",
-  logger: "by a logger",
-  simulated: "simulated",
-  timed: "by the clock",
-  counted: "counted",
-  photo: "by photo",
-  reckoned: "reckoned",
-  device: "by the device itself",
-};
-
-function verdictOf({ outcome, endedAt, signed }: Certificate): string {
+function verdictOf({ outcome, endedAt, signedBy }: JobCertificate): string {
   if (!outcome || !endedAt) return "Draft: the work is not over yet.";
-  return `${capitalised(outcome)} on ${day(endedAt)}${signed ? "" : ", not signed"}.`;
+  return `${capitalised(outcome)} on ${day(endedAt)}${signedBy ? "" : ", not signed"}.`;
 }
 
-function underGlassLines({ underGlass }: Certificate): string[] {
+function underGlassLines({ underGlass }: JobCertificate): string[] {
   if (!underGlass) return [];
   const { lighting, source, verdict, left, overruled } = underGlass;
   const found =
     left.length === 0
-      ? "nothing left"
+      ? "nothing found"
       : listed(left.map(({ kind, xMm, yMm }) => `${kind} at ${xMm}, ${yMm} mm`));
   return [
     `By a photo ${lightingWords[lighting]}${source === "simulated" ? " (simulated camera)" : ""}: ${verdict === "pass" ? "passes" : "does not pass"}, ${found}${overruled > 0 ? `; ${overruled} found and overruled by eye` : ""}.`,
@@ -75,73 +66,68 @@ function underGlassLines({ underGlass }: Certificate): string[] {
 }
 
 /** Words a certificate: the page and the file say the same. */
-export function certificateText(certificate: Certificate): CertificateText {
-  const { code, family, route, replaced, usedBefore, measurements, functions, signed, told } = certificate;
+export function certificateText(certificate: JobCertificate): CertificateText {
+  const { code, family, spent, measurements, functions, signedBy, signedAt, told, broke, agreed } =
+    certificate;
+  const { notShown, stillOut } = certificate;
   const row = (name: string, value: string, more = "", passes: boolean | null = null): CertificateRow => ({
     name,
     value,
     more,
     passes,
   });
+  const spentRow = ({ what, quantity, unit, lot }: (typeof spent)[number]) =>
+    row(capitalised(what), `${quantity} ${unit}`, lot ? `lot ${lot}` : "");
   const sections: CertificateSection[] = [
     {
-      heading: "What was replaced",
-      rows: replaced.map(({ part, quantity, unit, lot, goodUntil }) =>
+      heading: "What was agreed",
+      rows: agreed.map(({ answer, route, priceMinor, worstMinor, currency }) =>
         row(
-          capitalised(part),
-          `${quantity} ${unit}`,
-          [lot ? `lot ${lot}` : "", goodUntil ? `good until ${goodUntil}` : ""].filter(Boolean).join(", "),
+          `${answer === "yes" ? "Agreed" : "Declined"}: ${repairTitles[route].toLowerCase()}`,
+          moneyText(priceMinor, currency),
+          `at worst ${moneyText(worstMinor, currency)}`,
         ),
       ),
-      lines: [
-        ...(replaced.length === 0 ? ["Nothing has been noted yet."] : []),
-        ...(usedBefore.length > 0
-          ? [
-              `Used up by an earlier try: ${usedBefore.map(({ part, quantity, unit }) => `${quantity} ${unit} ${part}`).join(", ")}.`,
-            ]
-          : []),
-      ],
+      lines: [],
+    },
+    {
+      heading: "What was used",
+      rows: spent.filter(({ lost }) => !lost).map(spentRow),
+      lines: spent.some(({ lost }) => lost)
+        ? [
+            `Used up by an earlier try: ${spent
+              .filter(({ lost }) => lost)
+              .map(({ what, quantity, unit }) => `${quantity} ${unit} ${what}`)
+              .join(", ")}.`,
+          ]
+        : [],
     },
     {
       heading: "What was measured",
-      rows: measurements.map(({ what, value, unit, limit, passes, source }) =>
-        row(what, `${figureText(value, unit)}, ${sources[source]}`, limit ?? "no limit", passes),
+      rows: measurements.map(({ what, value, unit, limit, passes, got, from }) =>
+        row(what, `${figureText(value, unit)}, ${got}: ${from}`, limit ?? "no limit", passes),
       ),
       lines: underGlassLines(certificate),
     },
     {
       heading: "What was proved",
-      rows: functions.map(({ name, result, note }) =>
+      rows: functions.map(({ name, result, atIntake, signedBy: by, reason }) =>
         row(
           name,
-          result === "not-fitted" ? "not fitted" : (note ?? ""),
-          "",
-          result === "not-fitted" ? null : result === "pass",
+          result === "not shown: signed for" && by ? `not shown: signed by ${by}, because ${reason}` : result,
+          atIntake === "works" ? "" : `at intake: ${atIntake.replace("-", " ")}`,
+          result === "works" ? true : result === "fails" ? false : null,
         ),
       ),
-      lines: functions.length === 0 ? ["Nothing has been proved yet."] : [],
-    },
-    {
-      heading: "Settings",
-      rows: stageNames.flatMap((name) => {
-        const list = certificate.settings.filter(({ stage }) => stage === name);
-        const said = list.map(({ what, value, unit }) => `${what} ${figureText(value, unit)}`).join(", ");
-        return said ? [row(stageTitles[name], said)] : [];
-      }),
       lines: [],
     },
     {
       heading: "What did not go as planned",
       rows: [],
       lines: [
-        ...certificate.sentBack.map(
-          ({ from, to, reason, by, at }) =>
-            `${day(at)}: sent back from ${stageTitles[from].toLowerCase()} to ${stageTitles[to].toLowerCase()} by ${by}. ${reason}`,
-        ),
-        ...certificate.signedFor.map(
-          ({ hold, reason, by, at }) =>
-            `${day(at)}: hold "${hold.replaceAll("-", " ")}" passed, signed by ${by}. ${reason}`,
-        ),
+        ...broke.map(({ what, reason, by, at }) => `${day(at)}: ${what} broke. ${reason} Noted by ${by}.`),
+        ...notShown.map(({ need, reason, by }) => `${say(need)} Signed for by ${by}: ${reason}`),
+        ...(stillOut.length > 0 ? [`Not put back: ${listed(stillOut)}.`] : []),
       ],
     },
     { heading: "What the customer was told", rows: [], lines: told ? [told] : [] },
@@ -149,10 +135,10 @@ export function certificateText(certificate: Certificate): CertificateText {
   ];
   return {
     title: `${code}, ${family.code} ${family.name.toLowerCase()}`,
-    under: `${route.title}: ${route.replaces}. Taken in on ${day(certificate.openedAt)}. ${certificate.complaint}`,
+    under: `${repairTitles[certificate.route]}.${certificate.openedAt ? ` Taken in on ${day(certificate.openedAt)}.` : ""} ${certificate.complaint}`,
     verdict: verdictOf(certificate),
-    isFinal: certificate.outcome !== null && signed !== null,
+    isFinal: certificate.outcome !== null && signedBy !== null,
     sections: sections.filter(({ rows, lines }) => rows.length > 0 || lines.length > 0),
-    signed: signed ? `Signed by ${signed.by} on ${day(signed.at)}.` : "Not signed.",
+    signed: signedBy && signedAt ? `Signed by ${signedBy} on ${day(signedAt)}.` : "Not signed.",
   };
 }

@@ -1,41 +1,71 @@
 import type pg from "pg";
 import { z } from "zod";
-import { jobEvent } from "../../core/job/event.ts";
-import { family } from "../../core/stack/family.ts";
 import { describeFaults, type Fault } from "../../core/faults.ts";
+import { sceneAtStart } from "../../core/device/start.ts";
+import { isAllowed, judge } from "../../core/job/judge.ts";
+import { applyMove, moveNamed, replay, TAKEN_BACK, UnknownMove } from "../../core/job/replay.ts";
+import { deviceRules } from "../../core/moves.ts";
+import { family, key, type Family } from "../../core/stack/family.ts";
+import { stageNames } from "../../core/stage.ts";
+import { words } from "../../core/units.ts";
+import { say } from "../../words/say.ts";
+import { needMessage } from "../../core/job/fact.ts";
 import { inTransaction } from "../db/pool.ts";
-import { keepPhoto, photosOf } from "../store/photos.ts";
-import { makePhoto, PhotoRefused, type Photo } from "./photo.ts";
 import { keepFamily } from "../store/families.ts";
-import { createJobWithin, findJob, type CreateResult } from "../store/jobs.ts";
+import { findJob, keepRecordedJob, type KeptMove } from "../store/jobs.ts";
+import { keepPhoto, photosOf } from "../store/photos.ts";
 import { keepTechnicians, technician } from "../store/technicians.ts";
+import { makePhoto, PhotoRefused, type Photo } from "./photo.ts";
 
 export const jobCode = z
   .string({ error: "must be a job code such as GW-1042" })
   .regex(/^[A-Z]{1,6}-[0-9]{1,9}$/, { error: "must be a job code such as GW-1042" });
 
+const instant = () => z.iso.datetime({ error: "must be a time in UTC such as 2026-03-01T08:30:00Z" });
+
+/** A move as a document holds it: as it was kept, its receipt as a time in UTC. */
+const writtenMove = z.strictObject({
+  id: z.uuid({ error: "must be a UUID" }),
+  seq: z.int().min(1),
+  kind: words(60),
+  version: z.int().min(1),
+  stage: z.enum(stageNames, { error: `must be one of ${stageNames.join(", ")}` }),
+  data: z.json(),
+  who: key(),
+  toldAt: instant(),
+  receivedAt: instant(),
+  device: words(80),
+});
+
+/** Documents of the first version tell what was pressed, not what was done to the device. */
+const FIRST_VERSION =
+  "is 1: that document was recorded by the first version and cannot be worked on. Keep the file, open a new job, and survey the device";
+
 /** A whole job as one JSON document: what docs/formats.md describes. */
 export const jobDocument = z
   .strictObject({
     format: z.literal("half-lift/job", { error: 'must be "half-lift/job"' }),
-    version: z.literal(1, { error: "must be 1, the only version there is" }),
+    version: z.literal(2, { error: ({ input }) => (input === 1 ? FIRST_VERSION : "must be 2") }),
     job: z.strictObject({ id: z.uuid({ error: "must be a UUID" }), code: jobCode }),
     family,
     technicians: z.array(technician),
-    events: z.array(jobEvent).min(1).max(20_000),
-    /** The pictures of its photo-added events, by their ids. */
+    moves: z.array(writtenMove).min(1).max(20_000),
+    /** The pictures of its photo-added moves, by their ids. */
     photos: z
       .array(z.strictObject({ id: z.uuid({ error: "must be a UUID" }), base64: z.base64() }))
       .max(2_000)
       .default([]),
   })
   .superRefine((document, context) => {
-    document.events.forEach((event, i) => {
-      if (!document.technicians.some((person) => person.key === event.who)) {
+    document.moves.forEach(({ who, seq }, i) => {
+      if (seq !== i + 1) {
+        context.addIssue({ code: "custom", path: ["moves", i, "seq"], message: `${seq} must be ${i + 1}` });
+      }
+      if (!document.technicians.some((person) => person.key === who)) {
         context.addIssue({
           code: "custom",
-          path: ["events", i, "who"],
-          message: `"${event.who}" is not one of the document's technicians`,
+          path: ["moves", i, "who"],
+          message: `"${who}" is not one of the document's technicians`,
         });
       }
     });
@@ -50,15 +80,19 @@ export async function exportJob(pool: pg.Pool, code: string): Promise<JobDocumen
   if (!job) return null;
   const { rows: technicians } = await pool.query<{ key: string; name: string }>(
     "SELECT key, name FROM technician WHERE key = ANY($1) ORDER BY key",
-    [job.events.map((event) => event.who)],
+    [job.moves.map(({ who }) => who)],
   );
   return {
     format: "half-lift/job",
-    version: 1,
+    version: 2,
     job: { id: job.id, code: job.code },
     family: job.family.family,
     technicians,
-    events: job.events,
+    moves: job.moves.map(({ atMs, data, ...move }) => ({
+      ...move,
+      data: data as JobDocument["moves"][number]["data"],
+      receivedAt: new Date(atMs).toISOString(),
+    })),
     photos: (await photosOf(pool, job.id)).map(({ id, picture }) => ({
       id,
       base64: picture.toString("base64"),
@@ -66,34 +100,61 @@ export async function exportJob(pool: pg.Pool, code: string): Promise<JobDocumen
   };
 }
 
-function faultOf(result: CreateResult): Fault | null {
-  switch (result.kind) {
-    case "created":
-    case "here already":
-      return null;
-    case "code taken":
-      return { path: "job.code", message: "is taken by another job here" };
-    case "differs":
-      return {
-        path: `events[${result.index}]`,
-        message: "differs from the event that this database holds there",
-      };
-    case "unknown technician":
-      return { path: `events[${result.index}].who`, message: "is not a technician here" };
-    case "refused": {
-      const { path, sentence } = result.refusal;
-      return { path: `events[${result.index}]${path ? `.${path}` : ""}`, message: sentence };
+const readMove = ({ receivedAt, ...move }: JobDocument["moves"][number]): KeptMove => ({
+  ...move,
+  atMs: Date.parse(receivedAt),
+});
+
+/** The first move that these rules would not have let be recorded there and then; null where the whole record holds. */
+function faultOfRecord(of: Family, moves: readonly KeptMove[]): Fault | null {
+  const start = sceneAtStart(of, 0);
+  let { state } = start;
+  let latestMs = -Infinity;
+  for (const [i, { kind, version, data, atMs, id, seq, who }] of moves.entries()) {
+    const path = `moves[${i}]`;
+    if (atMs < latestMs) return { path: `${path}.receivedAt`, message: "lies before the move before it" };
+    latestMs = atMs;
+    if (kind === TAKEN_BACK) {
+      state = replay(deviceRules, start, moves.slice(0, i + 1));
+      continue;
+    }
+    try {
+      const move = moveNamed(deviceRules, kind, version);
+      const parsed = move.data.safeParse(data);
+      if (!parsed.success) {
+        const [first] = describeFaults(parsed.error, data);
+        return {
+          path: `${path}.data${first?.path ? `.${first.path}` : ""}`,
+          message: first?.message ?? "does not hold",
+        };
+      }
+      const scene = { ...start, state, nowMs: atMs };
+      const judged = judge(deviceRules, scene, move, data);
+      if (!isAllowed(judged)) {
+        const message = judged.fault ?? needMessage(judged.missing[0]!);
+        return { path, message: `could not have happened: ${say(message)}` };
+      }
+      state = applyMove(move, scene, data, { id, seq, who, atMs });
+    } catch (error) {
+      if (!(error instanceof UnknownMove)) throw error;
+      return { path: `${path}.kind`, message: error.message };
     }
   }
+  return null;
 }
 
 type ImportResult = { code: string; added: number } | { faults: Fault[] };
 
 /** Takes a document in: all of it or nothing. A document that is here already changes nothing. */
 export async function importJob(pool: pg.Pool, input: unknown): Promise<ImportResult> {
+  const version = (input as { version?: unknown } | null)?.version;
+  if (version === 1) return { faults: [{ path: "version", message: FIRST_VERSION }] };
   const parsed = jobDocument.safeParse(input);
   if (!parsed.success) return { faults: describeFaults(parsed.error, input) };
   const document = parsed.data;
+  const moves = document.moves.map(readMove);
+  const wrong = faultOfRecord(document.family, moves);
+  if (wrong) return { faults: [wrong] };
   const photos: { id: string; photo: Photo }[] = [];
   for (const [i, { id, base64 }] of document.photos.entries()) {
     try {
@@ -103,17 +164,30 @@ export async function importJob(pool: pg.Pool, input: unknown): Promise<ImportRe
       return { faults: [{ path: `photos[${i}].base64`, message: error.message }] };
     }
   }
+  const { id, code } = document.job;
   return inTransaction<ImportResult>(pool, async (client, takeBack) => {
+    const there = await findJob(client, code);
+    if (there) {
+      const isHere =
+        there.id === id &&
+        moves.every((move, i) => there.moves[i] !== undefined && there.moves[i].id === move.id);
+      return isHere
+        ? { code, added: 0 }
+        : {
+            faults: [
+              {
+                path: "job.code",
+                message: `${code} is taken by another job here, or by this one as it went on`,
+              },
+            ],
+          };
+    }
     await keepTechnicians(client, document.technicians);
     const kept = await keepFamily(client, document.family);
-    for (const { id, photo } of photos) await keepPhoto(client, id, document.job.id, photo);
-    const result = await createJobWithin(client, {
-      ...document.job,
-      family: kept,
-      events: document.events,
-    });
-    const fault = faultOf(result);
-    if (fault) return takeBack({ faults: [fault] });
-    return { code: document.job.code, added: "added" in result ? result.added : 0 };
+    for (const { id: photoId, photo } of photos) await keepPhoto(client, photoId, id, photo);
+    const isKept = await keepRecordedJob(client, { id, code, family: kept }, moves);
+    return isKept
+      ? { code, added: moves.length }
+      : takeBack({ faults: [{ path: "job", message: `${code} or its id is taken by another job here` }] });
   });
 }

@@ -1,21 +1,23 @@
 import { format } from "date-fns";
-import type { JobState } from "../../core/job/fold.ts";
-import { routes } from "../../core/job/route.ts";
-import { calculateRouteChoice, type RouteChoice, type RouteOdds } from "../../core/route/route-choice.ts";
-import type { Family } from "../../core/stack/family.ts";
+import { routes } from "../../core/route/routes.ts";
+import { repairTitles } from "../../core/device/routes.ts";
+import type { Scene } from "../../core/device/scene.ts";
+import { calculateRouteChoice, type RouteOdds } from "../../core/route/route-choice.ts";
 import { moneyText } from "../../core/money.ts";
+import type { StoredJob } from "../store/jobs.ts";
 
 /** What stands on a quotation, in the order in which it is read. The page and the file say the same. */
 export interface Quotation {
   title: string;
   opened: string;
   complaint: string;
+  answer: "yes" | "no";
   agreed: string;
+  odds: RouteOdds;
   /** The risk in plain figures. */
   risk: string[];
   rows: { name: string; goesWell: string; average: string; worst: string; time: string; ifItFails: string }[];
   basis: string[];
-  choice: RouteChoice;
 }
 
 const whole = (pct: number) => Math.round(pct);
@@ -29,7 +31,7 @@ function riskOf(
   const bad = 100 - whole(odds.successPct);
   const lost = 100 * odds.chanceOfLoss;
   return [
-    `Of 100 repairs like this one, about ${whole(odds.successPct)} go well. Between ${whole(odds.successLowPct)} and ${whole(odds.successHighPct)} is what we can stand by.`,
+    `Of 100 repairs like this one, about ${whole(odds.successPct)} go well. Between ${whole(odds.successLowPct)} and ${whole(odds.successHighPct)} is the likely range.`,
     after
       ? `In about ${bad} of 100 it fails and the ${after.name.toLowerCase()} follows. Then it comes to ${money(odds.cost + after.cost)} in all, parts and time of both.`
       : `In about ${bad} of 100 it does not go well.`,
@@ -41,20 +43,27 @@ function riskOf(
   ];
 }
 
-/** Words a quotation from what was recorded, or null where nothing was. */
-export function quotationOf(code: string, state: JobState, family: Family): Quotation | null {
-  if (!state.quote) return null;
-  const { currency, input, agreed } = state.quote;
+/** Words a quotation from what the customer was told last, or null where nothing was. */
+export function quotationOf(
+  { code, openedAt }: Pick<StoredJob, "code" | "openedAt">,
+  scene: Scene,
+): Quotation | null {
+  const told = scene.state.intake.agreements.at(-1);
+  if (!told?.quoted) return null;
+  const { currency, quoted: input, route, priceMinor, worstMinor, validUntil } = told;
   const money = (minor: number) => moneyText(minor, currency);
   const choice = calculateRouteChoice(input);
-  const odds = choice.options.find((option) => option.name === routes[agreed].title)!;
+  const name = routes[route === "add-on-touch" ? "layer" : route].title;
+  const odds = choice.options.find((option) => option.name === name)!;
   const { onFail: fallback } = input.options.find((option) => option.name === odds.name)!;
   const after = choice.options.find((option) => option.name === fallback);
   return {
-    title: `${code}: ${family.name.toLowerCase()}, ${family.code}`,
-    opened: format(state.openedAt, "d MMMM yyyy"),
-    complaint: state.complaint,
-    agreed: `${routes[agreed].title}: ${routes[agreed].replaces}. About ${money(odds.expectedCost)} on average, at worst ${money(odds.worstCost)}.`,
+    title: `${code}: ${scene.family.name.toLowerCase()}, ${scene.family.code}`,
+    opened: format(openedAt, "d MMMM yyyy"),
+    complaint: scene.state.intake.complaint,
+    answer: told.answer,
+    agreed: `${repairTitles[route]}: ${money(priceMinor)}, at worst ${money(worstMinor)}.${validUntil ? ` Stands until ${format(validUntil, "d MMMM yyyy")}.` : ""}`,
+    odds,
     risk: riskOf(odds, after, money, input.value),
     rows: choice.options.map((option) => {
       const { onFail } = input.options.find((o) => o.name === option.name)!;
@@ -68,14 +77,13 @@ export function quotationOf(code: string, state: JobState, family: Family): Quot
       };
     }),
     basis: [
-      ...input.options.map(({ name, wins, tries }) =>
+      ...input.options.map(({ name: of, wins, tries }) =>
         tries === 0
-          ? `${name}: no past job here, only what is assumed.`
-          : `${name}: ${wins} of ${tries} past jobs of this family here went well.`,
+          ? `${of}: no past job here, only what is assumed.`
+          : `${of}: ${wins} of ${tries} past jobs of this family here went well.`,
       ),
       `Assumed: ${choice.assumed.join("; ")}. An hour costs ${money(input.ratePerHour)}.`,
       "The interval holds the chance with 90 % certainty, as far as these figures go.",
     ],
-    choice,
   };
 }

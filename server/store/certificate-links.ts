@@ -19,7 +19,7 @@ export async function makeLink(pool: pg.Pool, code: string, who: string): Promis
   await pool.query(
     `INSERT INTO certificate_link (token, job_id, made_by)
      SELECT $1, id, $3 FROM job WHERE code = $2
-     ON CONFLICT (job_id) WHERE withdrawn_at IS NULL DO NOTHING`,
+     ON CONFLICT (job_id) WHERE withdrawn_at IS NULL AND job_id IS NOT NULL DO NOTHING`,
     [randomBytes(TOKEN_BYTES).toString("base64url"), code, who],
   );
   return standingLink(pool, code);
@@ -34,15 +34,19 @@ export async function withdrawLink(pool: pg.Pool, code: string): Promise<void> {
   );
 }
 
-/** The code of the job that a token shows: null where there is none such, "withdrawn" where it was taken back. */
+/** The code of the job that a token shows: null where there is none such, "withdrawn" where it was taken back, "first version" where its record
+ * is of the first version, whose certificates this one does not write. */
 export async function jobOfLink(
   pool: pg.Pool,
   token: string,
-): Promise<{ code: string } | "withdrawn" | null> {
-  const { rows } = await pool.query<{ code: string; withdrawn_at: Date | null }>(
-    `SELECT job.code, withdrawn_at FROM certificate_link JOIN job ON job.id = job_id WHERE token = $1`,
+): Promise<{ code: string } | "withdrawn" | "first version" | null> {
+  const { rows } = await pool.query<{ code: string; first: boolean; withdrawn_at: Date | null }>(
+    `SELECT coalesce(job.code, job_v1.code) AS code, job_v1.id IS NOT NULL AS first, withdrawn_at
+     FROM certificate_link LEFT JOIN job ON job.id = job_id LEFT JOIN job_v1 ON job_v1.id = job_v1_id WHERE token = $1`,
     [token],
   );
   const [row] = rows;
-  return row ? (row.withdrawn_at ? "withdrawn" : { code: row.code }) : null;
+  if (!row) return null;
+  if (row.withdrawn_at) return "withdrawn";
+  return row.first ? "first version" : { code: row.code };
 }

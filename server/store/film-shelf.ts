@@ -6,21 +6,25 @@ import { rotationFor, sheetPlace, type Placed } from "../../core/film/cutting.ts
 import {
   faceUp,
   filmPiece,
-  filmSides,
   pieceSize,
   type FilmKind,
   type FilmSheet,
   type FilmSide,
 } from "../../core/film/films.ts";
 import { layoutFaults, remnantsOf } from "../../core/film/film-layout.ts";
-import type { JobEvent } from "../../core/job/event.ts";
-import { foldJob } from "../../core/job/fold.ts";
-import { filmsWanted } from "../../core/job/stages/fit.ts";
 import { key } from "../../core/stack/family.ts";
 import { bounded } from "../../core/units.ts";
 import { inTransaction } from "../db/pool.ts";
 import { filmLot } from "./lots.ts";
-import { appendLocked, lockJob, openJobs, type AppendResult } from "./jobs.ts";
+import {
+  appendWithin,
+  FILM_SHELF,
+  lockJob,
+  openJobs,
+  sceneOf,
+  type AppendedMoves,
+  type SentMove,
+} from "./jobs.ts";
 
 /** A sheet on the shelf. */
 export interface ShelvedSheet extends FilmSheet {
@@ -106,18 +110,24 @@ export interface WantedPiece {
   axisDeg: number;
 }
 
-/** The pieces that open jobs at their fit have an axis for and nobody has cut yet. */
+/** The pieces that open jobs have an axis for and nobody has cut yet. */
 export async function wantedPieces(pool: pg.Pool): Promise<WantedPiece[]> {
-  return (await openJobs(pool)).flatMap(({ code, family: { family }, events }) => {
-    const state = foldJob(events);
-    if (state.present !== "fit" || state.held) return [];
-    return filmsWanted(state).map((film) => ({
-      job: code,
-      family: family.code,
-      film,
-      ...pieceSize(family),
-      axisDeg: state.filmAxes[film]!.axisDeg,
-    }));
+  return (await openJobs(pool)).flatMap((job) => {
+    const { family, state } = sceneOf(job, Date.now());
+    if (state.intake.held) return [];
+    return state.intake.films.flatMap((film): WantedPiece[] => {
+      const chosen = state.film.chosen[film];
+      if (!chosen || state.film.cut[film]) return [];
+      return [
+        {
+          job: job.code,
+          family: family.code,
+          film,
+          ...pieceSize(family),
+          axisDeg: Number((chosen.axisDeg % 180).toFixed(1)),
+        },
+      ];
+    });
   });
 }
 
@@ -157,16 +167,10 @@ export type CutResult =
   | { kind: "no such sheet"; path: string }
   | { kind: "no such job"; code: string; path: string }
   | { kind: "faulty"; path: string; message: string }
-  | { kind: "job refused"; code: string; events: JobEvent[]; result: AppendResult };
-
-/** Where among the films the piece of these events comes. */
-const sideOf = (events: readonly JobEvent[]): number => {
-  const last = events.at(-1);
-  return last?.kind === "film-taken" ? filmSides.indexOf(last.data.film) : 0;
-};
+  | { kind: "job refused"; code: string; moves: SentMove[]; result: AppendedMoves };
 
 /**
- * Cuts sheets up: each job gets an event for its piece, the sheets leave the shelf, what is left of them comes back as remnants. All
+ * Cuts sheets up: each job gets a move for its piece, the sheets leave the shelf, what is left of them comes back as remnants. All
  * of it or nothing; the same cutting sent again changes nothing.
  */
 export const cutFilm = (pool: pg.Pool, cutting: FilmCutting): Promise<CutResult> =>
@@ -193,8 +197,12 @@ async function cutWithin(
     if (rows[0]) return { kind: rows[0].same ? "cut before" : "differs" };
     return { kind: "faulty", path: "who", message: `"${who}" is not one of those who work here` };
   }
-  const events = new Map<string, JobEvent[][]>();
+  const told = new Map<string, SentMove[]>();
   const remnants: ShelvedSheet[] = [];
+  // Locked in one order, so that two cuttings that name the same sheets never wait for one another.
+  await client.query("SELECT 1 FROM film_sheet WHERE id = ANY($1::uuid[]) ORDER BY id FOR UPDATE", [
+    cutting.sheets.map(({ sheet }) => sheet),
+  ]);
   for (const [s, { sheet: sheetId, pieces }] of cutting.sheets.entries()) {
     const { rows } = await client.query<SheetRow>(
       `UPDATE film_sheet SET cut_by = $2 WHERE id = $1 AND cut_by IS NULL AND gone_at IS NULL RETURNING ${COLUMNS}`,
@@ -217,36 +225,29 @@ async function cutWithin(
         message: `lies over another piece or within ${trimMm} mm of the rim of ${sheet.label}, which is ${sheet.widthMm} × ${sheet.heightMm} mm`,
       });
     }
-    const told = await filmLot(client, sheet.lot);
+    const known = await filmLot(client, sheet.lot);
     for (const [p, piece] of pieces.entries()) {
-      const stamp = { who, at: new Date(at).toISOString() };
-      // What the shop knows of the sheet's lot goes before the piece: its date may hold it.
-      const taken: JobEvent[] = told
-        ? [
-            {
-              id: uuidFromName(`${piece.job} lot ${s} ${p}`, id),
-              stage: "fit",
-              kind: "lot-chosen",
-              ...stamp,
-              data: told,
-            },
-          ]
-        : [];
-      const event: JobEvent = {
+      const move: SentMove = {
         id: uuidFromName(`${piece.job} ${piece.film} ${s} ${p}`, id),
-        stage: "fit",
-        kind: "film-taken",
-        ...stamp,
+        kind: "film-cut-out",
+        version: 1,
         data: {
           film: piece.film,
-          widthMm: piece.widthMm,
-          heightMm: piece.heightMm,
-          axisDeg: piece.axisDeg,
           sheet: sheet.label,
           lot: sheet.lot,
+          axisDeg: piece.axisDeg,
+          adhesive: "down",
+          byHand: false,
         },
+        who,
+        toldAt: new Date(at).toISOString(),
+        device: FILM_SHELF,
       };
-      events.set(piece.job, [...(events.get(piece.job) ?? []), [...taken, event]]);
+      // What the shop knows of the sheet's lot goes before the piece: its date may hold it.
+      const taken: SentMove[] = known
+        ? [{ ...move, id: uuidFromName(`${piece.job} lot ${s} ${p}`, id), kind: "lot-taken", data: known }]
+        : [];
+      told.set(piece.job, [...(told.get(piece.job) ?? []), ...taken, move]);
     }
     let nth = 0;
     for (const { widthMm, heightMm } of remnantsOf(sheet, lying, gapMm)) {
@@ -269,15 +270,13 @@ async function cutWithin(
     }
   }
   // In one order, so that two cuttings never wait for one another's jobs.
-  for (const code of [...events.keys()].sort()) {
+  const codes = [...told.keys()].sort();
+  for (const code of codes) {
     const job = await lockJob(client, code);
     if (!job) return takeBack({ kind: "no such job", code, path: "sheets" });
-    const own = events
-      .get(code)!
-      .sort((a, b) => sideOf(a) - sideOf(b))
-      .flat();
-    const result = await appendLocked(client, job, own);
-    if (result.kind !== "kept") return takeBack({ kind: "job refused", code, events: own, result });
+    const moves = told.get(code)!;
+    const result = await appendWithin(client, job, moves);
+    if (result.kind !== "kept") return takeBack({ kind: "job refused", code, moves, result });
   }
-  return { kind: "cut", remnants, jobs: [...events.keys()].sort() };
+  return { kind: "cut", remnants, jobs: codes };
 }

@@ -1,86 +1,155 @@
+import { createHash } from "node:crypto";
 import type pg from "pg";
-import type { JobEvent } from "../../core/job/event.ts";
-import { applyEvent, foldJob, standingEvents, type JobState } from "../../core/job/fold.ts";
-import { refusalOf, refusalOfFamily, type Refusal } from "../../core/job/refusal.ts";
+import stringify from "safe-stable-stringify";
+import { describeFaults, type Fault } from "../../core/faults.ts";
+import { routeNow } from "../../core/device/ask.ts";
+import type { DeviceFact } from "../../core/device/facts.ts";
+import type { Device, Scene } from "../../core/device/scene.ts";
+import { sceneAtStart } from "../../core/device/start.ts";
+import { verifyChoice } from "../../core/device/verify-choice.ts";
+import { judge, restsOn } from "../../core/job/judge.ts";
+import type { Message } from "../../core/job/message.ts";
+import type { Recorded } from "../../core/job/move.ts";
+import { applyMove, moveNamed, replay, standing, TAKEN_BACK, UnknownMove } from "../../core/job/replay.ts";
+import { deviceRules, RULES_VERSION } from "../../core/moves.ts";
+import type { StageName } from "../../core/stage.ts";
 import { inTransaction } from "../db/pool.ts";
 import type { Photo } from "../formats/photo.ts";
-import { findFamily, readFamilyRow, type StoredFamily } from "./families.ts";
+import { readFamilyRow, type StoredFamily } from "./families.ts";
 import { keepPhoto, photosPresent } from "./photos.ts";
 
 /** The channel on which other processes hear that a job has changed; the payload is its code. */
 export const JOB_CHANNEL = "job_event";
 
+/** A move as a bench sends it: its id is made there, so that sending it again changes nothing. */
+export interface SentMove {
+  id: string;
+  kind: string;
+  version: number;
+  data: unknown;
+  who: string;
+  toldAt: string;
+  device: string;
+}
+
+/** A move as it is kept. */
+export interface KeptMove extends Recorded<StageName> {
+  toldAt: string;
+  device: string;
+}
+
 export interface StoredJob {
   id: string;
   code: string;
   family: StoredFamily;
-  events: JobEvent[];
+  openedAt: string;
+  dueAt: string | null;
+  moves: KeptMove[];
 }
 
 interface JobRow {
   id: string;
   code: string;
   family_id: string;
+  opened_at: Date;
+  due_at: Date | null;
   version: number;
   content: unknown;
 }
 
-interface EventRow {
+interface MoveRow {
   id: string;
   job_id: string;
-  stage: string;
+  seq: number;
   kind: string;
+  version: number;
+  stage: StageName;
   data: unknown;
   who: string;
-  at: Date;
+  told_at: Date;
+  received_at: Date;
+  device: string;
 }
 
-const readEventRow = ({ id, stage, kind, data, who, at }: EventRow): JobEvent =>
-  ({ id, stage, kind, data, who, at: at.toISOString() }) as JobEvent;
-
-const JOB_COLUMNS = `job.id, job.code, job.family_id, family.version, family.content
+const JOB = `SELECT job.id, job.code, job.family_id, job.opened_at, job.due_at, family.version, family.content
   FROM job JOIN family ON family.id = job.family_id`;
-const EVENT_COLUMNS = "id, job_id, stage, kind, data, who, at";
+const MOVES =
+  "SELECT id, job_id, seq, kind, version, stage, data, who, told_at, received_at, device FROM move";
 
-const readJobRow = (row: JobRow, events: JobEvent[]): StoredJob => ({
+const readMove = ({
+  id,
+  seq,
+  kind,
+  version,
+  stage,
+  data,
+  who,
+  told_at,
+  received_at,
+  device,
+}: MoveRow): KeptMove => ({
+  id,
+  seq,
+  kind,
+  version,
+  stage,
+  data,
+  who,
+  atMs: received_at.getTime(),
+  toldAt: told_at.toISOString(),
+  device,
+});
+
+const readRow = (row: JobRow, moves: KeptMove[]): StoredJob => ({
   id: row.id,
   code: row.code,
   family: readFamilyRow({ id: row.family_id, version: row.version, content: row.content }),
-  events,
+  openedAt: row.opened_at.toISOString(),
+  dueAt: row.due_at?.toISOString() ?? null,
+  moves,
 });
 
-async function eventsOf(client: pg.Pool | pg.PoolClient, jobId: string): Promise<JobEvent[]> {
-  const { rows } = await client.query<EventRow>(
-    `SELECT ${EVENT_COLUMNS} FROM job_event WHERE job_id = $1 ORDER BY seq`,
-    [jobId],
-  );
-  return rows.map(readEventRow);
+async function readJob(client: pg.Pool | pg.PoolClient, row: JobRow): Promise<StoredJob> {
+  const { rows } = await client.query<MoveRow>(`${MOVES} WHERE job_id = $1 ORDER BY seq`, [row.id]);
+  return readRow(row, rows.map(readMove));
 }
 
-/** A job with its events, oldest first, or null. */
+/** A job by its code, with its moves in order, or null. */
 export async function findJob(client: pg.Pool | pg.PoolClient, code: string): Promise<StoredJob | null> {
-  const { rows } = await client.query<JobRow>(`SELECT ${JOB_COLUMNS} WHERE job.code = $1`, [code]);
-  return rows[0] ? readJobRow(rows[0], await eventsOf(client, rows[0].id)) : null;
+  const { rows } = await client.query<JobRow>(`${JOB} WHERE job.code = $1`, [code]);
+  return rows[0] ? readJob(client, rows[0]) : null;
 }
 
-/** Every job that is not over, with its events. */
+/** The moves of a job after a sequence number, or null where there is no such job. */
+export async function movesAfter(
+  client: pg.Pool | pg.PoolClient,
+  code: string,
+  seq: number,
+): Promise<KeptMove[] | null> {
+  const { rows } = await client.query<{ id: string }>("SELECT id FROM job WHERE code = $1", [code]);
+  if (!rows[0]) return null;
+  const moves = await client.query<MoveRow>(`${MOVES} WHERE job_id = $1 AND seq > $2 ORDER BY seq`, [
+    rows[0].id,
+    seq,
+  ]);
+  return moves.rows.map(readMove);
+}
+
+/** Every job that is not over, with its moves; what is due first stands first. */
 export async function openJobs(pool: pg.Pool): Promise<StoredJob[]> {
-  const [jobs, events] = await Promise.all([
-    pool.query<JobRow>(
-      `SELECT ${JOB_COLUMNS} WHERE job.ended_at IS NULL ORDER BY job.due_at NULLS LAST, job.code`,
-    ),
-    pool.query<EventRow>(
-      `SELECT ${EVENT_COLUMNS} FROM job_event
-       WHERE job_id IN (SELECT id FROM job WHERE ended_at IS NULL) ORDER BY job_id, seq`,
+  const [jobs, moves] = await Promise.all([
+    pool.query<JobRow>(`${JOB} WHERE job.ended_at IS NULL ORDER BY job.due_at NULLS LAST, job.code`),
+    pool.query<MoveRow>(
+      `${MOVES} WHERE job_id IN (SELECT id FROM job WHERE ended_at IS NULL) ORDER BY job_id, seq`,
     ),
   ]);
-  const byJob = new Map<string, JobEvent[]>();
-  for (const row of events.rows) {
+  const byJob = new Map<string, KeptMove[]>();
+  for (const row of moves.rows) {
     const list = byJob.get(row.job_id);
-    if (list) list.push(readEventRow(row));
-    else byJob.set(row.job_id, [readEventRow(row)]);
+    if (list) list.push(readMove(row));
+    else byJob.set(row.job_id, [readMove(row)]);
   }
-  return jobs.rows.map((row) => readJobRow(row, byJob.get(row.id) ?? []));
+  return jobs.rows.map((row) => readRow(row, byJob.get(row.id) ?? []));
 }
 
 export interface JobSummary {
@@ -90,14 +159,27 @@ export interface JobSummary {
   openedAt: string;
   endedAt: string | null;
   outcome: string | null;
+  /** It was recorded by the first version, and can only be read. */
+  isFirstVersion: boolean;
 }
 
-/** Jobs whose code begins with these characters, newest first; ended ones too. */
+/** Jobs whose code begins with these characters, newest first; ended ones and those of the first version too. */
 export async function findJobsByCode(pool: pg.Pool, prefix: string, most = 20): Promise<JobSummary[]> {
-  const { rows } = await pool.query(
-    `SELECT job.code, family.code AS family, job.route, job.opened_at, job.ended_at, job.outcome
-     FROM job JOIN family ON family.id = job.family_id
-     WHERE job.code LIKE $1 ORDER BY job.opened_at DESC LIMIT $2`,
+  const { rows } = await pool.query<{
+    code: string;
+    family: string;
+    route: string;
+    opened_at: Date;
+    ended_at: Date | null;
+    outcome: string | null;
+    first: boolean;
+  }>(
+    `SELECT found.code, family.code AS family, route, opened_at, ended_at, outcome, first
+     FROM (SELECT code, family_id, route, opened_at, ended_at, outcome, false AS first FROM job WHERE code LIKE $1
+           UNION ALL
+           SELECT code, family_id, route, opened_at, ended_at, outcome, true FROM job_v1 WHERE code LIKE $1) AS found
+     JOIN family ON family.id = found.family_id
+     ORDER BY opened_at DESC LIMIT $2`,
     [`${prefix.toUpperCase().replace(/[\\%_]/g, "\\$&")}%`, most],
   );
   return rows.map((row) => ({
@@ -107,6 +189,7 @@ export async function findJobsByCode(pool: pg.Pool, prefix: string, most = 20): 
     openedAt: row.opened_at.toISOString(),
     endedAt: row.ended_at?.toISOString() ?? null,
     outcome: row.outcome,
+    isFirstVersion: row.first,
   }));
 }
 
@@ -114,299 +197,396 @@ export async function findJobsByCode(pool: pg.Pool, prefix: string, most = 20): 
 export async function suggestCode(pool: pg.Pool): Promise<string> {
   const { rows } = await pool.query<{ letters: string; next: number }>(
     `SELECT split_part(code, '-', 1) AS letters, max(split_part(code, '-', 2)::int) + 1 AS next
-     FROM job WHERE code ~ '^[A-Z]+-[0-9]{1,9}$' GROUP BY 1 ORDER BY max(opened_at) DESC LIMIT 1`,
+     FROM (SELECT code, opened_at FROM job UNION ALL SELECT code, opened_at FROM job_v1) AS every
+     WHERE code ~ '^[A-Z]+-[0-9]{1,9}$' GROUP BY 1 ORDER BY max(opened_at) DESC LIMIT 1`,
   );
   return rows[0] ? `${rows[0].letters}-${rows[0].next}` : "J-1";
 }
 
-/** What became of events that were sent: kept (some perhaps before), or why none was. */
-export type AppendResult =
-  | { kind: "kept"; events: JobEvent[]; added: number }
-  | { kind: "refused"; index: number; refusal: Refusal }
+/** What became of moves that were sent. */
+export type AppendedMoves =
+  | { kind: "kept"; moves: KeptMove[]; added: number }
+  | { kind: "refused"; index: number; missing: readonly DeviceFact[]; fault: Message | null }
+  | { kind: "faulty"; faults: Fault[] }
   | { kind: "differs"; index: number }
-  | { kind: "unknown technician"; index: number }
   | { kind: "no such job" };
 
-const sameEvent = (a: JobEvent, b: JobEvent) =>
-  a.kind === b.kind && a.stage === b.stage && a.who === b.who && a.at === b.at && sameJson(a.data, b.data);
+/** The device that moves name which were recorded by cutting from the shelf of film. */
+export const FILM_SHELF = "film shelf";
 
-function sameJson(a: unknown, b: unknown): boolean {
-  if (a === b) return true;
-  if (typeof a !== "object" || typeof b !== "object" || a === null || b === null) return false;
-  const [keysA, keysB] = [Object.keys(a), Object.keys(b)];
-  return (
-    keysA.length === keysB.length &&
-    keysA.every((k) => sameJson((a as Record<string, unknown>)[k], (b as Record<string, unknown>)[k]))
+const FIRST_HASH: Buffer = Buffer.alloc(32);
+
+/** The link of a chain: what is kept of a move, and the link before it. */
+const linkOf = (previous: Buffer, { id, seq, kind, version, data, who, atMs }: KeptMove): Buffer =>
+  createHash("sha256")
+    .update(previous)
+    .update(stringify({ id, seq, kind, version, data, who, atMs }) ?? "")
+    .digest();
+
+const isSame = (kept: KeptMove, sent: SentMove): boolean =>
+  kept.kind === sent.kind &&
+  kept.version === sent.version &&
+  kept.who === sent.who &&
+  stringify(kept.data) === stringify(sent.data);
+
+/** What is wrong with a move's own data, by field; none where its schema takes it. */
+function faultsOf(sent: SentMove, index: number): Fault[] {
+  if (sent.kind === TAKEN_BACK) {
+    const { event } = (sent.data ?? {}) as { event?: unknown };
+    return typeof event === "string"
+      ? []
+      : [{ path: `[${index}].data.event`, message: "must be the id of a move" }];
+  }
+  try {
+    const parsed = moveNamed(deviceRules, sent.kind, sent.version).data.safeParse(sent.data);
+    return parsed.success
+      ? []
+      : describeFaults(parsed.error, sent.data).map(({ path, message }) => ({
+          path: path ? `[${index}].data.${path}` : `[${index}].data`,
+          message,
+        }));
+  } catch (error) {
+    if (error instanceof UnknownMove) return [{ path: `[${index}].kind`, message: error.message }];
+    throw error;
+  }
+}
+
+/** Where a job stands at a moment. */
+export const sceneOf = (job: Pick<StoredJob, "family" | "moves">, nowMs: number): Scene => {
+  const start = sceneAtStart(job.family.family, nowMs);
+  return { ...start, state: replay(deviceRules, start, job.moves) };
+};
+
+type Refusal = { missing: readonly DeviceFact[]; fault: Message | null };
+
+/** Why a press may not be taken back; null where it may. */
+function refusalToTakeBack(start: Scene, moves: readonly Recorded[], event: string): Refusal | null {
+  const target = standing(moves).find(({ id }) => id === event);
+  if (!target) return { missing: [], fault: { id: "fault.nothing-to-take-back" } };
+  if (target.seq === 1) return { missing: [], fault: { id: "fault.opening-stays" } };
+  // The sheet is cut up, and what was left of it is back on the shelf.
+  if ((target as KeptMove).device === FILM_SHELF) return { missing: [], fault: { id: "fault.cut-stays" } };
+  const rests = restsOn(deviceRules, start, moves, event);
+  return rests ? { missing: rests.missing, fault: { id: "fault.rests-on-it" } } : null;
+}
+
+/** Why a move may not be recorded here and now; null where it may. */
+function refusalOf(scene: Scene, sent: SentMove): Refusal | null {
+  const { missing, fault } = judge(
+    deviceRules,
+    scene,
+    moveNamed(deviceRules, sent.kind, sent.version),
+    sent.data,
+  );
+  if (missing.length > 0 || fault) return { missing, fault };
+  const untrue = verifyChoice(scene, sent.kind, sent.data);
+  return untrue ? { missing: [], fault: untrue } : null;
+}
+
+async function insertMoves(
+  client: pg.PoolClient,
+  jobId: string,
+  moves: readonly KeptMove[],
+  tip: Buffer,
+): Promise<void> {
+  let previous = tip;
+  const rows = moves.map((move) => {
+    const hash = linkOf(previous, move);
+    const row = {
+      id: move.id,
+      seq: move.seq,
+      kind: move.kind,
+      version: move.version,
+      stage: move.stage,
+      data: move.data,
+      who: move.who,
+      told_at: move.toldAt,
+      received_at: new Date(move.atMs).toISOString(),
+      device: move.device,
+      previous_hash: `\\x${previous.toString("hex")}`,
+      hash: `\\x${hash.toString("hex")}`,
+    };
+    previous = hash;
+    return row;
+  });
+  await client.query(
+    `INSERT INTO move (id, job_id, seq, kind, version, stage, data, who, told_at, received_at, device, rules, previous_hash, hash)
+     SELECT id, $1, seq, kind, version, stage, data, who, told_at, received_at, device, $3, previous_hash, hash
+     FROM jsonb_to_recordset($2::jsonb) AS m(id uuid, seq integer, kind text, version integer, stage text, data jsonb,
+       who text, told_at timestamptz, received_at timestamptz, device text, previous_hash bytea, hash bytea)`,
+    [jobId, JSON.stringify(rows), RULES_VERSION],
   );
 }
 
-async function insertEvents(
+/** What stands beside the moves for queries: folded, never truth. */
+async function project(
   client: pg.PoolClient,
   jobId: string,
-  events: readonly JobEvent[],
+  scene: Scene,
+  before: Device | null,
 ): Promise<void> {
-  if (events.length === 0) return;
+  const { state } = scene;
+  const { ended, agreements, dueAt } = state.intake;
+  const firstYes = agreements.find(({ answer }) => answer === "yes");
   await client.query(
-    `INSERT INTO job_event (id, job_id, stage, kind, data, who, at)
-     SELECT e.id, $1, e.stage, e.kind, e.data, e.who, e.at
-     FROM ROWS FROM (
-       jsonb_to_recordset($2::jsonb) AS (id uuid, stage text, kind text, data jsonb, who text, at timestamptz)
-     ) WITH ORDINALITY AS e(id, stage, kind, data, who, at, nr)
-     ORDER BY e.nr`,
-    [jobId, JSON.stringify(events)],
+    "UPDATE job SET route = $2, ended_at = $3, outcome = $4, due_at = $5, tried_route = $6 WHERE id = $1",
+    [
+      jobId,
+      routeNow(scene),
+      ended ? new Date(ended.atMs) : null,
+      ended?.outcome ?? null,
+      dueAt,
+      state.marks.opened === undefined ? null : (firstYes?.route ?? null),
+    ],
   );
-  const readings = events.flatMap((event) =>
-    event.kind === "reading-taken"
-      ? event.data.values.map((value, position) => ({
-          event_id: event.id,
-          position,
-          stage: event.stage,
-          quantity: event.data.quantity,
-          source: event.data.source,
-          value: value.value,
-          at: value.at,
-        }))
-      : [],
-  );
-  if (readings.length > 0) {
+  if (before?.records.readings !== state.records.readings || before.cure.lamp !== state.cure.lamp) {
+    const lamp = state.cure.lamp;
+    const readings = [
+      ...state.records.readings.map(({ of, index, stage, quantity, source, value, atMs }) => ({
+        move_id: of,
+        position: index,
+        stage,
+        quantity,
+        source,
+        value,
+        at: new Date(atMs).toISOString(),
+      })),
+      // The lamp that was read for this job tells of the shop's lamp as well.
+      ...(lamp
+        ? [
+            {
+              move_id: lamp.id,
+              position: 0,
+              stage: "cure",
+              quantity: "irradiance",
+              source: lamp.from,
+              value: lamp.irradianceMwCm2,
+              at: new Date(lamp.atMs).toISOString(),
+            },
+          ]
+        : []),
+    ];
+    await client.query("DELETE FROM reading WHERE job_id = $1", [jobId]);
     await client.query(
-      `INSERT INTO reading (event_id, position, job_id, stage, quantity, source, value, at)
-       SELECT r.event_id, r.position, $1, r.stage, r.quantity, r.source, r.value, r.at
+      `INSERT INTO reading (move_id, position, job_id, stage, quantity, source, value, at)
+       SELECT r.move_id, r.position, $1, r.stage, r.quantity, r.source, r.value, r.at
        FROM jsonb_to_recordset($2::jsonb)
-         AS r(event_id uuid, position integer, stage text, quantity text, source text, value float8, at timestamptz)`,
+         AS r(move_id uuid, position integer, stage text, quantity text, source text, value float8, at timestamptz)`,
       [jobId, JSON.stringify(readings)],
+    );
+  }
+  if (before?.bond.spent !== state.bond.spent || before.bond.solvent !== state.bond.solvent) {
+    const { spent, solvent } = state.bond;
+    const used = [
+      ...spent.map(({ what, quantity, unit, lot }) => ({ what, quantity, unit, lot })),
+      ...(solvent
+        ? [{ what: solvent.solvent, quantity: solvent.volumeMl, unit: "ml", lot: solvent.lot }]
+        : []),
+    ];
+    await client.query("DELETE FROM spent WHERE job_id = $1", [jobId]);
+    await client.query(
+      `INSERT INTO spent (job_id, position, what, quantity, unit, lot)
+       SELECT $1, s.nr, s.what, s.quantity, s.unit, s.lot
+       FROM ROWS FROM (jsonb_to_recordset($2::jsonb) AS (what text, quantity float8, unit text, lot text))
+         WITH ORDINALITY AS s(what, quantity, unit, lot, nr)`,
+      [jobId, JSON.stringify(used)],
     );
   }
 }
 
-/** A reading that was taken back is not a reading: the spread-out values follow what stands. */
-async function followUndo(client: pg.PoolClient, jobId: string, events: readonly JobEvent[]): Promise<void> {
-  if (!events.some((event) => event.kind === "undone")) return;
-  await client.query("DELETE FROM reading WHERE job_id = $1", [jobId]);
-  await client.query(
-    `INSERT INTO reading (event_id, position, job_id, stage, quantity, source, value, at)
-     SELECT e.id, (v.nr - 1)::int, $1, e.stage, e.data->>'quantity', e.data->>'source',
-            (v.value->>'value')::float8, (v.value->>'at')::timestamptz
-     FROM job_event e, jsonb_array_elements(e.data->'values') WITH ORDINALITY AS v(value, nr)
-     WHERE e.job_id = $1 AND e.kind = 'reading-taken' AND e.id = ANY($2::uuid[])`,
-    [jobId, standingEvents(events).map((event) => event.id)],
-  );
-}
-
-async function project(
+/**
+ * Adds moves to a locked job, all or none, each judged once, now, as it is received. The same id sent again changes nothing; another
+ * move under an id that is taken is told. Others who send at the same time wait for the job.
+ */
+export async function appendWithin(
   client: pg.PoolClient,
-  { id, code }: Pick<StoredJob, "id" | "code">,
-  family: StoredFamily,
-  state: JobState,
-): Promise<void> {
-  await client.query(
-    `UPDATE job SET route = $2, due_at = $3, ended_at = $4, outcome = $5, tried_route = $6, family_id = $7
-     WHERE id = $1`,
-    [
-      id,
-      state.route,
-      state.dueAt,
-      state.ended?.at ?? null,
-      state.ended?.outcome ?? null,
-      state.triedRoute,
-      family.id,
-    ],
+  job: StoredJob,
+  sent: readonly SentMove[],
+): Promise<AppendedMoves> {
+  const faults = sent.flatMap(faultsOf);
+  if (faults.length > 0) return { kind: "faulty", faults };
+  const stranger = await unknownTechnician(client, sent);
+  if (stranger >= 0) {
+    const message = `"${sent[stranger]!.who}" is not a technician here`;
+    return { kind: "faulty", faults: [{ path: `[${stranger}].who`, message }] };
+  }
+  const elsewhere = await client.query<{ id: string }>(
+    "SELECT id FROM move WHERE id = ANY($1::uuid[]) AND job_id <> $2",
+    [sent.map(({ id }) => id), job.id],
   );
-  await client.query("SELECT pg_notify($1, $2)", [JOB_CHANNEL, code]);
+  if (elsewhere.rows.length > 0) {
+    return {
+      kind: "differs",
+      index: sent.findIndex(({ id }) => elsewhere.rows.some((row) => row.id === id)),
+    };
+  }
+  const clock = await client.query<{ now: Date }>("SELECT clock_timestamp() AS now");
+  const tip = await client.query<{ hash: Buffer }>(
+    "SELECT hash FROM move WHERE job_id = $1 ORDER BY seq DESC LIMIT 1",
+    [job.id],
+  );
+  const unseen = await missingPhoto(client, job.id, sent);
+  if (unseen >= 0) {
+    return { kind: "refused", index: unseen, missing: [], fault: { id: "fault.picture-not-here" } };
+  }
+  const moves = [...job.moves];
+  const start = sceneAtStart(job.family.family, 0);
+  const before = moves.length > 0 ? replay(deviceRules, start, moves) : null;
+  let state = before ?? start.state;
+  const answer: KeptMove[] = [];
+  const added: KeptMove[] = [];
+  for (const [index, one] of sent.entries()) {
+    const there = moves.find(({ id }) => id === one.id);
+    if (there) {
+      if (!isSame(there, one)) return { kind: "differs", index };
+      answer.push(there);
+      continue;
+    }
+    // Receipts never run backwards within a job, whatever a clock does.
+    const atMs = Math.max(clock.rows[0]!.now.getTime(), moves.at(-1)?.atMs ?? 0);
+    const scene: Scene = { ...start, state, nowMs: atMs };
+    const isTakingBack = one.kind === TAKEN_BACK;
+    const event = isTakingBack ? (one.data as { event: string }).event : "";
+    const refusal = isTakingBack ? refusalToTakeBack(start, moves, event) : refusalOf(scene, one);
+    if (refusal) return { kind: "refused", index, ...refusal };
+    const stage = isTakingBack
+      ? (moves.find(({ id }) => id === event)?.stage ?? "intake")
+      : moveNamed(deviceRules, one.kind).stage(scene, one.data);
+    const { toldAt, device, ...rest } = one;
+    const kept: KeptMove = { ...rest, seq: moves.length + 1, stage, atMs, toldAt, device };
+    moves.push(kept);
+    answer.push(kept);
+    added.push(kept);
+    const { id, seq, who } = kept;
+    state = isTakingBack
+      ? replay(deviceRules, start, moves)
+      : applyMove(moveNamed(deviceRules, one.kind), scene, one.data, { id, seq, who, atMs });
+  }
+  if (added.length > 0) {
+    await insertMoves(client, job.id, added, tip.rows[0]?.hash ?? FIRST_HASH);
+    await project(client, job.id, { ...start, state, nowMs: moves.at(-1)!.atMs }, before);
+    await client.query("SELECT pg_notify($1, $2)", [JOB_CHANNEL, job.code]);
+  }
+  return { kind: "kept", moves: answer, added: added.length };
 }
 
-/** The first event that says a photo was added whose picture is not here, or -1. */
+/** The first move by somebody who does not work here, or -1. */
+async function unknownTechnician(client: pg.PoolClient, sent: readonly SentMove[]): Promise<number> {
+  const { rows } = await client.query<{ key: string }>("SELECT key FROM technician WHERE key = ANY($1)", [
+    sent.map(({ who }) => who),
+  ]);
+  return sent.findIndex(({ who }) => !rows.some(({ key }) => key === who));
+}
+
+/** The first move that says a photo was added whose picture is not here, or -1. */
 async function missingPhoto(
   client: pg.PoolClient,
   jobId: string,
-  events: readonly JobEvent[],
+  sent: readonly SentMove[],
 ): Promise<number> {
-  const added = events.filter((event) => event.kind === "photo-added");
-  if (added.length === 0) return -1;
-  const present = await photosPresent(
-    client,
-    jobId,
-    added.map((event) => event.id),
-  );
-  return events.findIndex((event) => event.kind === "photo-added" && !present.has(event.id));
+  const ids = sent.filter(({ kind }) => kind === "photo-added").map(({ id }) => id);
+  if (ids.length === 0) return -1;
+  const present = await photosPresent(client, jobId, ids);
+  return sent.findIndex(({ kind, id }) => kind === "photo-added" && !present.has(id));
 }
 
-async function unknownTechnician(client: pg.PoolClient, events: readonly JobEvent[]): Promise<number> {
-  const { rows } = await client.query<{ key: string }>("SELECT key FROM technician WHERE key = ANY($1)", [
-    events.map((event) => event.who),
-  ]);
-  return events.findIndex((event) => !rows.some((row) => row.key === event.who));
-}
-
-/** The version of a job's family that an event goes over to, or why the job cannot. */
-async function adoptedFamily(
-  client: pg.PoolClient,
-  { family }: StoredJob,
-  events: readonly JobEvent[],
-  version: number,
-): Promise<{ family: StoredFamily } | { refusal: Refusal }> {
-  const { code } = family.family;
-  const newer = await findFamily(client, code, version);
-  if (!newer) return { refusal: { sentence: `${code} has no version ${version}.`, path: "version" } };
-  if (version <= family.version) {
-    const sentence = `${version} must be above ${family.version}, with which the job goes now.`;
-    return { refusal: { sentence, path: "version" } };
-  }
-  const refusal = refusalOfFamily(events, newer.family);
-  return refusal ? { refusal } : { family: newer };
-}
-
-/**
- * Adds events to a locked job's own, all or none. Those that are there already count as kept. `documented` is the family
- * of the document that the events come from: what one of them went over to.
- */
-export async function appendLocked(
-  client: pg.PoolClient,
-  job: StoredJob,
-  incoming: readonly JobEvent[],
-  documented: StoredFamily | null = null,
-): Promise<AppendResult> {
-  const stranger = await unknownTechnician(client, incoming);
-  if (stranger >= 0) return { kind: "unknown technician", index: stranger };
-  const unseen = await missingPhoto(client, job.id, incoming);
-  if (unseen >= 0) {
-    const sentence = "The picture of this photo is not here: send it to the job's photos.";
-    return { kind: "refused", index: unseen, refusal: { sentence } };
-  }
-  const events = [...job.events];
-  let state = foldJob(events);
-  let { family } = job;
-  const added: JobEvent[] = [];
-  for (const [index, event] of incoming.entries()) {
-    const present = events.find((other) => other.id === event.id);
-    if (present) {
-      if (!sameEvent(present, event)) return { kind: "differs", index };
-      continue;
-    }
-    const refusal = refusalOf(events, state, family.family, event);
-    if (refusal) return { kind: "refused", index, refusal };
-    if (event.kind === "family-adopted") {
-      const adopted = documented
-        ? { family: documented }
-        : await adoptedFamily(client, { ...job, family }, events, event.data.version);
-      if ("refusal" in adopted) return { kind: "refused", index, refusal: adopted.refusal };
-      family = adopted.family;
-    }
-    events.push(event);
-    added.push(event);
-    state = event.kind === "undone" ? foldJob(events) : applyEvent(state, event);
-  }
-  if (added.length > 0) {
-    const { rows } = await client.query("SELECT 1 FROM job_event WHERE id = ANY($1::uuid[]) LIMIT 1", [
-      added.map((event) => event.id),
-    ]);
-    // The id stands at another job.
-    if (rows.length > 0) return { kind: "differs", index: 0 };
-    await insertEvents(client, job.id, added);
-    await followUndo(client, job.id, events);
-    await project(client, job, family, state);
-  }
-  return { kind: "kept", events, added: added.length };
-}
-
-/** Adds events to a job. The job is locked, so that two benches that press at once are judged one after the other. */
-export async function appendEvents(
-  pool: pg.Pool,
-  code: string,
-  incoming: readonly JobEvent[],
-): Promise<AppendResult> {
-  return inTransaction(pool, async (client) => {
-    const job = await lockJob(client, code);
-    return job ? appendLocked(client, job, incoming) : { kind: "no such job" };
-  });
-}
-
+/** A job that nobody else can add to until the transaction ends, or null. */
 export async function lockJob(client: pg.PoolClient, code: string): Promise<StoredJob | null> {
-  const { rowCount } = await client.query("SELECT 1 FROM job WHERE code = $1 FOR UPDATE", [code]);
-  return rowCount ? findJob(client, code) : null;
+  const { rows } = await client.query<JobRow>(`${JOB} WHERE job.code = $1 FOR UPDATE OF job`, [code]);
+  return rows[0] ? readJob(client, rows[0]) : null;
 }
 
-/** Adds a photo: its picture and the event that tells of it, both or neither. */
-export async function appendPhoto(
+/** Adds moves to a job that is there. */
+export const appendMoves = (pool: pg.Pool, code: string, sent: readonly SentMove[]): Promise<AppendedMoves> =>
+  inTransaction<AppendedMoves>(pool, async (client) => {
+    const job = await lockJob(client, code);
+    return job ? appendWithin(client, job, sent) : { kind: "no such job" };
+  });
+
+/** Adds a photo: its picture and the move that tells of it, both or neither. */
+export const appendPhoto = (
   pool: pg.Pool,
   code: string,
-  event: JobEvent,
+  move: SentMove,
   photo: Photo,
-): Promise<AppendResult> {
-  return inTransaction<AppendResult>(pool, async (client, takeBack) => {
+): Promise<AppendedMoves> =>
+  inTransaction<AppendedMoves>(pool, async (client, takeBack) => {
     const job = await lockJob(client, code);
     if (!job) return { kind: "no such job" };
-    await keepPhoto(client, event.id, job.id, photo);
-    const result = await appendLocked(client, job, [event]);
+    await keepPhoto(client, move.id, job.id, photo);
+    const result = await appendWithin(client, job, [move]);
     return result.kind === "kept" ? result : takeBack(result);
   });
+
+/** A job to be opened. */
+export interface NewJob {
+  id: string;
+  code: string;
+  family: StoredFamily;
 }
 
-export type CreateResult =
-  | { kind: "created" | "here already"; code: string; added: number }
-  | { kind: "code taken" }
-  | { kind: "differs"; index: number }
-  | { kind: "refused"; index: number; refusal: Refusal }
-  | { kind: "unknown technician"; index: number };
-
-/** Makes a job from its first event and whatever follows it. Making the same job again changes nothing. */
-export async function createJobWithin(
+const insertJob = (
   client: pg.PoolClient,
-  job: { id: string; code: string; family: StoredFamily; events: readonly JobEvent[] },
-): Promise<CreateResult> {
-  const opening = job.events[0];
-  if (opening?.kind !== "job-opened") {
-    return {
-      kind: "refused",
-      index: 0,
-      refusal: { sentence: "The first event must open the job.", path: "kind" },
-    };
-  }
-  const { route, dueAt } = opening.data;
-  if (!job.family.family.routes.includes(route)) {
-    const sentence = `${job.family.family.code} offers ${job.family.family.routes.join(", ")}, not ${route}.`;
-    return { kind: "refused", index: 0, refusal: { sentence, path: "data.route" } };
-  }
-  const stranger = await unknownTechnician(client, job.events);
-  if (stranger >= 0) return { kind: "unknown technician", index: stranger };
-  // Judged before anything is written: a job must never stand without its first event.
-  const elsewhere = await client.query("SELECT 1 FROM job_event WHERE id = $1 AND job_id <> $2", [
-    opening.id,
-    job.id,
-  ]);
-  if (elsewhere.rowCount) return { kind: "differs", index: 0 };
-  const inserted = await client.query(
-    `INSERT INTO job (id, code, family_id, route, opened_at, due_at) VALUES ($1, $2, $3, $4, $5, $6)
+  { id, code, family }: NewJob,
+  route: string,
+  openedAt: Date | null,
+): Promise<pg.QueryResult> =>
+  client.query(
+    `INSERT INTO job (id, code, family_id, route, opened_at)
+     SELECT $1, $2, $3, $4, coalesce($5, clock_timestamp())
+     WHERE NOT EXISTS (SELECT 1 FROM job_v1 WHERE code = $2)
      ON CONFLICT DO NOTHING`,
-    [job.id, job.code, job.family.id, route, opening.at, dueAt],
+    [id, code, family.id, route, openedAt],
   );
-  if (inserted.rowCount === 0) {
-    const { rows } = await client.query<{ code: string }>("SELECT code FROM job WHERE id = $1 FOR UPDATE", [
-      job.id,
-    ]);
-    if (!rows[0] || rows[0].code !== job.code) return { kind: "code taken" };
-    const present = (await findJob(client, job.code))!;
-    const overlap = Math.min(present.events.length, job.events.length);
-    for (let i = 0; i < overlap; i += 1) {
-      if (present.events[i]!.id !== job.events[i]!.id) return { kind: "differs", index: i };
+
+const routeOf = (data: unknown): string => (data as { route?: string } | null)?.route ?? "";
+
+/** Opens a job with its first move. A code that another job has is told; the same job sent again changes nothing. */
+export const createJob = (
+  pool: pg.Pool,
+  { opening, ...job }: NewJob & { opening: SentMove },
+): Promise<AppendedMoves | { kind: "code taken" }> =>
+  inTransaction<AppendedMoves | { kind: "code taken" }>(pool, async (client, takeBack) => {
+    const inserted = await insertJob(client, job, routeOf(opening.data), null);
+    if (inserted.rowCount === 0) {
+      const there = await lockJob(client, job.code);
+      return there?.id === job.id ? appendWithin(client, there, [opening]) : { kind: "code taken" };
     }
-    const more = await appendLocked(client, present, job.events, job.family);
-    return more.kind === "kept"
-      ? { kind: "here already", code: job.code, added: more.added }
-      : more.kind === "no such job"
-        ? { kind: "code taken" }
-        : more;
-  }
-  await insertEvents(client, job.id, [opening]);
-  await client.query("SELECT pg_notify($1, $2)", [JOB_CHANNEL, job.code]);
-  const rest = await appendLocked(
-    client,
-    { id: job.id, code: job.code, family: job.family, events: [opening] },
-    job.events.slice(1),
-    job.family,
+    const openedAt = new Date().toISOString();
+    const result = await appendWithin(client, { ...job, openedAt, dueAt: null, moves: [] }, [opening]);
+    return result.kind === "kept" ? result : takeBack(result);
+  });
+
+/**
+ * Keeps a job as it was recorded elsewhere: by another workshop's database, or played on a twin. Its moves are not judged again; the
+ * record must hold together. False where a job of that code or id is here.
+ */
+export async function keepRecordedJob(
+  client: pg.PoolClient,
+  job: NewJob,
+  moves: readonly KeptMove[],
+): Promise<boolean> {
+  const first = moves[0]!;
+  const inserted = await insertJob(client, job, routeOf(first.data), new Date(first.atMs));
+  if (inserted.rowCount === 0) return false;
+  await insertMoves(client, job.id, moves, FIRST_HASH);
+  const start = sceneAtStart(job.family.family, moves.at(-1)!.atMs);
+  await project(client, job.id, { ...start, state: replay(deviceRules, start, moves) }, null);
+  return true;
+}
+
+/** Whether a job's chain of hashes is whole: the sequence number of the first link that does not fit, or null. */
+export async function firstBrokenLink(client: pg.Pool | pg.PoolClient, code: string): Promise<number | null> {
+  const { rows } = await client.query<MoveRow & { hash: Buffer; previous_hash: Buffer }>(
+    `SELECT m.* FROM move m JOIN job ON job.id = m.job_id WHERE job.code = $1 ORDER BY m.seq`,
+    [code],
   );
-  if (rest.kind !== "kept") {
-    return rest.kind === "no such job" ? { kind: "code taken" } : { ...rest, index: rest.index + 1 };
+  let previous: Buffer = FIRST_HASH;
+  for (const [i, { hash, previous_hash, ...row }] of rows.entries()) {
+    const fits =
+      row.seq === i + 1 && previous_hash.equals(previous) && linkOf(previous, readMove(row)).equals(hash);
+    if (!fits) return row.seq;
+    previous = hash;
   }
-  return { kind: "created", code: job.code, added: rest.added + 1 };
+  return null;
 }

@@ -8,21 +8,25 @@ export interface LampReading {
 
 /**
  * What the radiometer has said over all jobs of the lamp that is in use, oldest first. How long it had been on is counted from the
- * exposures that were started since it was put in: the lamp's own clock, if it has one, would know better.
+ * exposures, from lamp on to lamp off, since it was put in: the lamp's own clock, if it has one, would know better.
  */
 export async function lampReadings(pool: pg.Pool): Promise<LampReading[]> {
   const { rows } = await pool.query<{ hours: number; value: number }>(
     `WITH new AS (SELECT coalesce(max(at), '-infinity') AS at FROM lamp_change),
-     lit AS (
-       SELECT job_event.at, sum((data->>'durationS')::float8) OVER (ORDER BY job_event.at) / 3600 AS hours
-       FROM job_event, new
-       WHERE kind = 'timer-started' AND stage = 'cure' AND job_event.at >= new.at
+     turns AS (
+       SELECT kind, received_at AS at,
+              extract(epoch FROM received_at - lag(received_at) OVER (PARTITION BY job_id ORDER BY seq))::float8 AS s
+       FROM standing_move, new WHERE kind IN ('lamp-on', 'lamp-off') AND received_at >= new.at
+     ),
+     told AS (
+       SELECT at, s, NULL::float8 AS value FROM turns WHERE kind = 'lamp-off' AND s IS NOT NULL
+       UNION ALL
+       SELECT reading.at, 0, reading.value FROM reading, new
+       WHERE reading.quantity = 'irradiance' AND reading.at >= new.at
      )
-     SELECT reading.value,
-            coalesce((SELECT max(lit.hours) FROM lit WHERE lit.at <= reading.at), 0) AS hours
-     FROM reading, new
-     WHERE reading.quantity = 'irradiance' AND reading.at >= new.at
-     ORDER BY reading.at DESC LIMIT 500`,
+     SELECT value, hours
+     FROM (SELECT at, value, sum(s) OVER (ORDER BY at) / 3600 AS hours FROM told) AS counted
+     WHERE value IS NOT NULL ORDER BY at DESC LIMIT 500`,
   );
   return rows.reverse().map(({ hours, value }) => ({ hours, irradianceMwCm2: value }));
 }

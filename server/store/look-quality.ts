@@ -16,15 +16,15 @@ export async function lookQuality(pool: pg.Pool): Promise<LookQuality> {
     pool.query<{ kind: string; called: number; overruled: number }>(
       `SELECT defect->>'kind' AS kind, count(*)::int AS called,
               count(*) FILTER (WHERE (defect->>'overruled')::boolean)::int AS overruled
-       FROM job_event, jsonb_array_elements(data->'defects') AS defect
-       WHERE job_event.kind = 'photo-inspected' AND data->>'source' = 'photo' AND event_stands(job_event.id)
+       FROM standing_move, jsonb_array_elements(data->'defects') AS defect
+       WHERE kind = 'photo-inspected' AND data->>'source' = 'photo'
        GROUP BY 1 ORDER BY 3 DESC, 2 DESC`,
     ),
     pool.query<{ source: string; photos: number; planted: number; found: number }>(
       `SELECT data->>'source' AS source, count(*)::int AS photos,
               coalesce(sum((data->'truth'->>'planted')::int), 0)::int AS planted,
               coalesce(sum((data->'truth'->>'found')::int), 0)::int AS found
-       FROM job_event WHERE kind = 'photo-inspected' AND event_stands(id) GROUP BY 1`,
+       FROM standing_move WHERE kind = 'photo-inspected' GROUP BY 1`,
     ),
   ]);
   const of = (source: string) => photos.rows.find((row) => row.source === source);

@@ -1,5 +1,6 @@
 import type pg from "pg";
-import { isSheetFilm, type Lot, type LotTold } from "../../core/materials/lots.ts";
+import type { LotTaken } from "../../core/bond/bond-slot.ts";
+import { isSheetFilm, lastDayOf, type Lot } from "../../core/materials/lots.ts";
 
 /** A lot on the shelf, with what is left of it: for film that is cut from sheets, how many of those and their remnants there are. */
 export interface ShelvedLot extends Lot {
@@ -41,14 +42,12 @@ export async function shelvedLots(client: pg.Pool | pg.PoolClient): Promise<Shel
   const { rows } = await client.query<LotRow>(
     `SELECT lot.id, lot.kind, lot.lot, lot.material, lot.expires_on::text, lot.opened_on::text, lot.open_days,
             lot.quantity,
-            coalesce((SELECT sum(coalesce((e.data->>'quantity')::float8, (e.data->>'volumeMl')::float8))
-                      FROM job_event e
-                      WHERE e.kind IN ('part-spent', 'solvent-chosen') AND e.data->>'lot' = lot.lot AND event_stands(e.id)), 0) AS spent,
+            coalesce((SELECT sum(spent.quantity) FROM spent WHERE spent.lot = lot.lot), 0) AS spent,
             (SELECT count(*)::int FROM film_sheet
              WHERE film_sheet.lot = lot.lot AND cut_by IS NULL AND film_sheet.gone_at IS NULL) AS sheets,
             (SELECT reading.value FROM reading
              WHERE reading.quantity = 'viscosity' AND reading.job_id IN (
-               SELECT e.job_id FROM job_event e WHERE e.kind = 'lot-chosen' AND e.data->>'lot' = lot.lot AND event_stands(e.id))
+               SELECT m.job_id FROM standing_move m WHERE m.kind = 'lot-taken' AND m.data->>'lot' = lot.lot)
              ORDER BY reading.at DESC LIMIT 1) AS viscosity
      FROM lot WHERE lot.gone_at IS NULL
      ORDER BY lot.kind, lot.expires_on NULLS LAST, lot.lot`,
@@ -56,24 +55,21 @@ export async function shelvedLots(client: pg.Pool | pg.PoolClient): Promise<Shel
   return rows.map(readRow);
 }
 
-/** What the shop knows of a lot of film by its name; null where it is not kept. */
-export async function filmLot(client: pg.PoolClient, name: string): Promise<LotTold | null> {
+/** What a job is told of a lot of film by its name; null where it is not kept. */
+export async function filmLot(client: pg.PoolClient, lot: string): Promise<LotTaken | null> {
   const { rows } = await client.query<Pick<LotRow, "material" | "expires_on" | "opened_on" | "open_days">>(
     `SELECT material, expires_on::text, opened_on::text, open_days FROM lot
      WHERE lot = $1 AND kind = 'film' AND gone_at IS NULL`,
-    [name],
+    [lot],
   );
   const [row] = rows;
-  return row
-    ? {
-        kind: "film",
-        lot: name,
-        material: row.material,
-        expiresOn: row.expires_on,
-        openedOn: row.opened_on,
-        openDays: row.open_days,
-      }
-    : null;
+  if (!row) return null;
+  const goodUntil = lastDayOf({
+    expiresOn: row.expires_on,
+    openedOn: row.opened_on,
+    openDays: row.open_days,
+  });
+  return { kind: "film", lot, material: row.material, goodUntil, viscosityPaS: null };
 }
 
 /** Puts a lot on the shelf; false where one of that name is, or was, there. */

@@ -1,7 +1,7 @@
 import type pg from "pg";
 import type { Photo } from "../formats/photo.ts";
 
-/** Keeps the picture of a photo-added event. The same id again changes nothing. */
+/** Keeps the picture of a photo-added move. The same id again changes nothing. */
 export async function keepPhoto(
   client: pg.PoolClient,
   id: string,

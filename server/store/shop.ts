@@ -1,15 +1,18 @@
 import type pg from "pg";
 import type { ShopRoom } from "../../core/clean/room.ts";
-import type { RouteName } from "../../core/job/route.ts";
+import type { RouteName } from "../../core/route/routes.ts";
 import { acceptanceTable, usualAcceptance, type AcceptanceRow } from "../../core/prove/acceptance.ts";
 import type { PastJobs, ShopTerms } from "../../core/route/route-options.ts";
 
 /** What this shop charges and believes. */
 export async function findTerms(pool: pg.Pool): Promise<ShopTerms> {
-  const { rows } = await pool.query(
-    "SELECT currency, rate_per_hour_minor, prior_wins, prior_tries FROM shop",
-  );
-  const [row] = rows;
+  const { rows } = await pool.query<{
+    currency: string;
+    rate_per_hour_minor: number;
+    prior_wins: number;
+    prior_tries: number;
+  }>("SELECT currency, rate_per_hour_minor, prior_wins, prior_tries FROM shop");
+  const row = rows[0]!;
   return {
     currency: row.currency,
     ratePerHourMinor: row.rate_per_hour_minor,
@@ -27,8 +30,10 @@ export async function setTerms(pool: pg.Pool, terms: ShopTerms): Promise<void> {
 
 /** The room and its air. */
 export async function findRoom(pool: pg.Pool): Promise<ShopRoom> {
-  const { rows } = await pool.query("SELECT room_m3, air_changes_per_h, mixing FROM shop");
-  const [row] = rows;
+  const { rows } = await pool.query<{ room_m3: number; air_changes_per_h: number; mixing: number }>(
+    "SELECT room_m3, air_changes_per_h, mixing FROM shop",
+  );
+  const row = rows[0]!;
   return { roomM3: row.room_m3, airChangesPerH: row.air_changes_per_h, mixing: row.mixing };
 }
 
@@ -59,7 +64,7 @@ export async function pastJobs(pool: pg.Pool, familyCode: string): Promise<PastJ
   const { rows } = await pool.query<{ route: RouteName; tries: number; wins: number }>(
     `SELECT tried.route, count(*)::int AS tries,
             count(*) FILTER (WHERE job.route = tried.route
-                               AND job.outcome IN ('repaired', 'assembly fitted'))::int AS wins
+                               AND job.outcome = 'repaired')::int AS wins
      FROM job
      JOIN family ON family.id = job.family_id
      CROSS JOIN LATERAL (

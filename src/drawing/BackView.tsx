@@ -9,6 +9,7 @@ export function BackView({
   cells,
   picked,
   onHole,
+  fills = false,
   title,
 }: {
   back: Outline;
@@ -16,6 +17,7 @@ export function BackView({
   /** The cell whose screw is in hand. */
   picked: number | null;
   onHole?: (cell: LedgerCell) => void;
+  fills?: boolean;
   title: string;
 }) {
   const unit = planUnit(back);
@@ -28,7 +30,7 @@ export function BackView({
   const radius = Math.max(1.5 * unit, Math.min(3.8 * unit, 0.42 * nearestMm));
   const lengths = [...new Set(cells.map((c) => c.size.lengthMm))].sort((a, b) => a - b);
   return (
-    <PlanFrame outline={back} borderMm={0} title={title} role={onHole ? "group" : "img"}>
+    <PlanFrame outline={back} borderMm={0} title={title} fills={fills} role={onHole ? "group" : "img"}>
       {() =>
         cells.flatMap((cell) => {
           if (!cell.place) return [];

@@ -22,6 +22,7 @@ export function PlanFrame({
   windows = [],
   marginUnits = 4,
   labels = true,
+  fills = false,
   title,
   children,
   ...svg
@@ -32,6 +33,8 @@ export function PlanFrame({
   windows?: readonly PanelWindow[];
   marginUnits?: number;
   labels?: boolean;
+  /** As large as what it stands in; otherwise as wide as that, and about half a screen high. */
+  fills?: boolean;
   title: string;
   children?: (scale: PlanScale) => ReactNode;
 } & Omit<SVGProps<SVGSVGElement>, "children" | "viewBox">) {
@@ -45,7 +48,7 @@ export function PlanFrame({
       role="img"
       {...svg}
       viewBox={`${-margin} ${-margin} ${widthMm + 2 * margin} ${heightMm + 2 * margin}`}
-      className={`max-h-[52vh] w-full select-none ${svg.className ?? ""}`}
+      className={`${fills ? "h-full max-h-full" : "max-h-[52vh]"} w-full select-none ${svg.className ?? ""}`}
       aria-label={title}
     >
       <Hatches prefix={prefix} unit={unit * 0.16} />

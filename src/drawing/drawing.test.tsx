@@ -2,15 +2,13 @@ import { expect } from "chai";
 import { renderToStaticMarkup } from "react-dom/server";
 import { families } from "../../demo/families.ts";
 import { familyNamed } from "../../test/bench-hand.ts";
-import { seamOf } from "../../core/heat/lift-heat.ts";
-import { planLift } from "../../core/lift/lift-plan.ts";
 import { damageKindNames, damageKinds, pointsOfShape, type Damage } from "../../core/intake/damage.ts";
 import { screwLedger, type ScrewMove } from "../../core/open/screw-ledger.ts";
 import { backOf } from "../../core/stack/family.ts";
 import { BackView } from "./BackView.tsx";
 import { ontoPanel, stepOf } from "./plan-point.ts";
-import { Pile } from "./Pile.tsx";
-import { Plan, type PlanSegment } from "./Plan.tsx";
+import { WorkPile } from "../islands/work/WorkPile.tsx";
+import { Plan } from "./Plan.tsx";
 import { Section } from "./Section.tsx";
 
 const numbers = (markup: string, pattern: RegExp) =>
@@ -46,19 +44,10 @@ describe("the section drawing", () => {
 
 describe("the plan drawing", () => {
   const family = familyNamed("PH-10");
-  const plan = planLift(family, seamOf(family, "layer")!, { windowS: 30, speedMmS: 5 })!;
-  const segments = plan.segments.map((segment, i): PlanSegment => ({
-    ...segment,
-    status: i === 0 ? "cut" : i === 1 ? "next" : "later",
-  }));
-  const draw = (onCut?: () => void) =>
-    renderToStaticMarkup(
-      <Plan family={family} segments={segments} title="cut" {...(onCut ? { onCut } : {})} />,
-    );
+  const draw = () => renderToStaticMarkup(<Plan family={family} title="panel" />);
 
-  it("keeps true proportions and everything inside its frame", () => {
-    const markup = draw();
-    const [x, y, width, height] = /viewBox="([^"]+)"/.exec(markup)![1]!.split(" ").map(Number) as [
+  it("keeps true proportions, with the same margin all round", () => {
+    const [x, y, width, height] = /viewBox="([^"]+)"/.exec(draw())![1]!.split(" ").map(Number) as [
       number,
       number,
       number,
@@ -66,27 +55,6 @@ describe("the plan drawing", () => {
     ];
     expect(-2 * x + family.outline.widthMm).to.be.closeTo(width, 1e-6);
     expect(-2 * y + family.outline.heightMm).to.be.closeTo(height, 1e-6);
-    numbers(markup, /<circle cx="(-?[\d.]+)"/g).forEach((cx) => expect(cx).to.be.within(x, x + width));
-    numbers(markup, /cy="(-?[\d.]+)"/g).forEach((cy) => expect(cy).to.be.within(y, y + height));
-  });
-
-  it("numbers the stretches that are left and ticks those that are cut", () => {
-    const markup = draw();
-    expect(markup.match(/✓/g)).to.have.length(1);
-    for (const { order } of segments.slice(1)) expect(markup).to.include(`>${order}</text>`);
-  });
-
-  it("draws what the window still allows along its edge, and a pick where one stands", () => {
-    const markup = renderToStaticMarkup(
-      <Plan
-        family={family}
-        reach={[{ edge: "top", fromMm: 40, toMm: 10 }]}
-        picks={[{ edge: "right", atMm: 55 }]}
-        title="cut"
-      />,
-    );
-    expect(markup).to.match(/data-testid="reach" x1="40" y1="0" x2="10" y2="0"/);
-    expect(markup.match(/data-testid="pick"/g)).to.have.length(1);
   });
 
   it("hatches each kind of feature and writes its label", () => {
@@ -96,32 +64,32 @@ describe("the plan drawing", () => {
       expect(markup).to.include(label);
     }
   });
-
-  it("can be pressed only where a stretch may be marked", () => {
-    expect(draw()).to.not.include('role="button"');
-    const markup = draw(() => undefined);
-    expect(markup.match(/role="button"/g)).to.have.length(segments.length);
-    expect(markup.match(/tabindex="0"/g)).to.have.length(segments.length - 1);
-    expect(markup).to.match(/aria-label="Mark as cut: 2, right edge \d+ to \d+ mm"/);
-  });
 });
 
 describe("the pile", () => {
-  it("says of every stage whether it is done, at hand or to come", () => {
+  it("shows stages in the order in which the work comes to them: done, at hand, partly done, to come", () => {
+    const row = (stage: "intake" | "lift" | "open" | "bond", status: "done" | "now" | "coming") => ({
+      key: `${stage} ${status}`,
+      stage,
+      text: `${stage} ${status}`,
+      status,
+    });
     const markup = renderToStaticMarkup(
-      <Pile
-        slabs={[
-          { stage: "intake", status: "done" },
-          { stage: "open", status: "present" },
-          { stage: "lift", status: "coming" },
+      <WorkPile
+        rows={[
+          row("intake", "done"),
+          row("lift", "done"),
+          row("open", "now"),
+          row("lift", "coming"),
+          row("bond", "coming"),
         ]}
-        viewed="open"
-        onView={() => undefined}
+        onOpen={() => undefined}
       />,
     );
-    const words = markup.replace(/<[^>]+>/g, "");
-    expect(words).to.equal("Intake, doneOpen, at handLift, to come");
-    expect(markup.match(/aria-current="step"/g)).to.have.length(1);
+    const slabs = [...markup.matchAll(/data-status="(\w+)"><div[^>]*>(\w+)</g)].map(
+      ([, status, name]) => `${name} ${status}`,
+    );
+    expect(slabs).to.deep.equal(["Intake done", "Lift partly", "Open present", "Bond coming"]);
   });
 });
 

@@ -1,14 +1,13 @@
 import { expect } from "chai";
 import type pg from "pg";
-import { v4 as uuid } from "uuid";
 import { usualAcceptance } from "../../core/prove/acceptance.ts";
-import type { JobEvent } from "../../core/job/event.ts";
-import { appendEvents } from "../../server/store/jobs.ts";
+import { TAKEN_BACK } from "../../core/job/replay.ts";
 import { lookQuality } from "../../server/store/look-quality.ts";
 import { findAcceptance } from "../../server/store/shop.ts";
 import { GET as read, PUT as set } from "../../src/pages/api/shop/acceptance.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, expectFault } from "./ask.ts";
+import { tell } from "./at-bench.ts";
 
 const CODE = "GW-1160";
 
@@ -43,27 +42,24 @@ describe("what the shop lets pass under the glass", function () {
       strength: 12,
       overruled: isOverruled,
     });
-    const event = (kind: string, data: object) =>
-      ({ id: uuid(), stage: "prove", kind, who: "tove", at: new Date().toISOString(), data }) as JobEvent;
-    const looked = event("photo-inspected", {
+    const looked = await tell(pool, CODE, "photo-inspected", {
       lighting: "dark",
       source: "photo",
       defects: [defect(true), defect(false), defect(true)],
     });
-    const simulated = event("photo-inspected", {
+    await tell(pool, CODE, "photo-inspected", {
       lighting: "dark",
       source: "simulated",
       defects: [defect(true)],
       truth: { planted: 4, found: 3 },
     });
-    expect((await appendEvents(pool, CODE, [looked, simulated])).kind).to.equal("kept");
     const now = await lookQuality(pool);
     expect(now.called - before.called).to.equal(3);
     expect(now.overruled - before.overruled).to.equal(2);
     expect(now.byKind.find(({ kind }) => kind === "fibre")!.overruled).to.be.at.least(2);
     expect(now.simulated.planted - before.simulated.planted).to.equal(4);
     expect(now.simulated.found - before.simulated.found).to.equal(3);
-    await appendEvents(pool, CODE, [event("undone", { event: looked.id })]);
+    await tell(pool, CODE, TAKEN_BACK, { event: looked.id });
     const after = await lookQuality(pool);
     expect(after.called).to.equal(before.called);
     expect(after.simulated.planted).to.equal(now.simulated.planted);

@@ -3,13 +3,9 @@ import { XMLParser } from "fast-xml-parser";
 import type pg from "pg";
 import { v4 as uuid } from "uuid";
 import { shippedPatterns } from "../../core/bond/shipped-patterns.ts";
-import type { EventDraft, JobEvent } from "../../core/job/event.ts";
+import { TAKEN_BACK } from "../../core/job/replay.ts";
 import { chamberAt, simulatedChamber } from "../../server/devices/simulated-chamber.ts";
-import { lotTold } from "../../core/materials/lots.ts";
 import { simulatedScale } from "../../server/devices/simulated-scale.ts";
-import { inTransaction } from "../../server/db/pool.ts";
-import { findFamily } from "../../server/store/families.ts";
-import { appendEvents, createJobWithin } from "../../server/store/jobs.ts";
 import { lampReadings } from "../../server/store/lamp.ts";
 import type { ShelvedLot } from "../../server/store/lots.ts";
 import { POST as dispense } from "../../src/pages/api/dispense/[format].ts";
@@ -24,9 +20,10 @@ import { DELETE as discard, PUT as open } from "../../src/pages/api/lots/[id].ts
 import { GET as lots, POST as add } from "../../src/pages/api/lots/index.ts";
 import { GET as lamp, POST as newLamp } from "../../src/pages/api/shop/lamp.ts";
 import { GET as radiometer } from "../../src/pages/api/shop/radiometer.ts";
-import { BenchHand, familyNamed } from "../bench-hand.ts";
+import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
+import { keepWorked, tell } from "./at-bench.ts";
 
 const CODE = "GW-9711";
 const family = familyNamed("TK-5");
@@ -35,42 +32,24 @@ const pattern = shippedPatterns(family.outline, 1_400)[3]!;
 describe("what is used up, laid and lit at the bench", function () {
   this.timeout(60_000);
   let pool: pg.Pool;
-  let hand: BenchHand;
   const shelf = async () => (await ask(lots)).body as ShelvedLot[];
   const lotNamed = async (name: string) => (await shelf()).find(({ lot }) => lot === name);
-  const at = () => new Date(hand.nowMs).toISOString();
-  const tell = async (draft: EventDraft) => {
-    const event = { ...draft, id: uuid(), who: "tove", at: at() } as JobEvent;
-    const result = await appendEvents(pool, CODE, [event]);
-    return { event, result };
-  };
-  const withoutQuantity = {
+  const fresh = {
     kind: "adhesive",
     lot: "T-100",
     material: "UV-curing liquid optical adhesive",
     expiresOn: "2030-01-31",
     openedOn: null,
     openDays: 90,
+    quantity: 40,
   };
-  const fresh = { ...withoutQuantity, quantity: 40 };
 
   before(async () => {
     ({ pool } = await demoDatabase());
-    hand = new BenchHand("TK-5", "layer").workTo("bond");
-    while (hand.next()!.key !== "dose") hand.press();
-    hand.press();
-    hand.press();
-    expect(hand.next()!.key).to.equal("lay");
-    const stored = (await findFamily(pool, "TK-5"))!;
-    const made = await inTransaction(pool, (client) =>
-      createJobWithin(client, { id: uuid(), code: CODE, family: stored, events: hand.events }),
-    );
-    expect(made.kind).to.equal("created");
+    // All is ready: the liquid is laid next.
+    const ready = workedTo(family, "layer", asksFor("liquid-laid"), { endMs: Date.now() });
+    await keepWorked(pool, CODE, ready);
   });
-
-  after(() =>
-    tell({ stage: "bond", kind: "job-ended", data: { outcome: "given up", note: "the test is over" } }),
-  );
 
   it("takes lots onto the shelf under a name of their own, notes when one is opened, and gives it up", async () => {
     expect((await ask(add, { body: fresh })).status).to.equal(201);
@@ -96,33 +75,22 @@ describe("what is used up, laid and lit at the bench", function () {
   });
 
   it("subtracts what a job spends of a lot, and gives it back where that is taken back", async () => {
-    const chosen = lotTold.parse({ ...withoutQuantity, openedOn: "2026-05-01" });
-    expect((await tell({ stage: "bond", kind: "lot-chosen", data: chosen })).result.kind).to.equal("kept");
-    const spent = await tell({
-      stage: "bond",
-      kind: "part-spent",
-      data: { part: "liquid optical adhesive", quantity: 1.5, unit: "ml", lot: "T-100" },
-    });
-    expect(spent.result.kind).to.equal("kept");
-    expect((await lotNamed("T-100"))!.leftQuantity).to.be.closeTo(38.5, 1e-9);
-    const undone = await tell({ stage: "bond", kind: "undone", data: { event: spent.event.id } });
-    expect(undone.result.kind).to.equal("kept");
-    expect((await lotNamed("T-100"))!.leftQuantity).to.equal(40);
-    const redone = await tell({ stage: "bond", kind: "undone", data: { event: undone.event.id } });
-    expect((await lotNamed("T-100"))!.leftQuantity).to.be.closeTo(38.5, 1e-9);
-    const again = await tell({ stage: "bond", kind: "undone", data: { event: redone.event.id } });
-    expect((await lotNamed("T-100"))!.leftQuantity).to.equal(40);
-    await tell({ stage: "bond", kind: "undone", data: { event: again.event.id } });
-    expect((await lotNamed("T-100"))!.leftQuantity).to.be.closeTo(38.5, 1e-9);
+    const { kind, lot, material } = fresh;
+    await tell(pool, CODE, "lot-taken", { kind, lot, material, goodUntil: "2030-01-31", viscosityPaS: null });
+    const left = async () => (await lotNamed("T-100"))!.leftQuantity;
+    const lay = () => tell(pool, CODE, "liquid-laid", { volumeMl: 1.5, by: "scale" });
+    const laid = await lay();
+    expect(await left()).to.be.closeTo(38.5, 1e-9);
+    await tell(pool, CODE, TAKEN_BACK, { event: laid.id });
+    expect(await left()).to.equal(40);
+    await lay();
+    expect(await left()).to.be.closeTo(38.5, 1e-9);
   });
 
   it("knows a lot by the viscosity that was measured on a job that had it", async () => {
     expect((await lotNamed("T-100"))!.viscosityPaS).to.equal(null);
-    await tell({
-      stage: "bond",
-      kind: "reading-taken",
-      data: { quantity: "viscosity", source: "hand", values: [{ at: at(), value: 3.4 }] },
-    });
+    const values = [{ at: new Date().toISOString(), value: 3.4 }];
+    await tell(pool, CODE, "reading-taken", { quantity: "viscosity", source: "hand", values });
     expect((await lotNamed("T-100"))!.viscosityPaS).to.equal(3.4);
   });
 

@@ -4,7 +4,7 @@ import { readFile } from "node:fs/promises";
 import type pg from "pg";
 import sharp from "sharp";
 import { v4 as uuid } from "uuid";
-import { certificateSchema, type Certificate } from "../../core/records/certificate.ts";
+import { certificateSchema, type JobCertificate } from "../../core/records/job-certificate.ts";
 import { findCertificate } from "../../server/certificate.ts";
 import { certificateText, figureText } from "../../server/formats/certificate-text.ts";
 import { GET as shopJson } from "../../src/pages/api/jobs/[code]/certificate.json.ts";
@@ -28,17 +28,25 @@ describe("the certificate of a repair", function () {
   this.timeout(60_000);
   let pool: pg.Pool;
   let ended: string;
+  let broken: string;
   const certificateAt = async (code: string) => (await findCertificate(pool, code))!;
   const tokenOf = (address: string) => address.split("/c/")[1]!;
 
   before(async () => {
     ({ pool } = await demoDatabase());
+    // One that was repaired in the end, with glass and glue of its own.
     const { rows } = await pool.query<{ code: string }>(
       `SELECT code FROM job WHERE outcome = 'repaired' AND route = 'layer' AND EXISTS (
-         SELECT 1 FROM job_event WHERE job_id = job.id AND kind = 'sent-back'
+         SELECT 1 FROM spent WHERE job_id = job.id AND what = 'liquid optical adhesive'
        ) ORDER BY code LIMIT 1`,
     );
     ended = rows[0]!.code;
+    const lost = await pool.query<{ code: string }>(
+      `SELECT code FROM job WHERE ended_at IS NOT NULL AND EXISTS (
+         SELECT 1 FROM standing_move m WHERE m.job_id = job.id AND m.kind = 'trouble-settled' AND m.data->>'as' = 'broke'
+       ) ORDER BY code LIMIT 1`,
+    );
+    broken = lost.rows[0]!.code;
   });
 
   it("as JSON holds to its published schema, for every job of the demo", async () => {
@@ -50,7 +58,7 @@ describe("the certificate of a repair", function () {
       const { body } = await ask(shopJson, { params: { code } });
       expect(validate(body), `${code}: ${ajv.errorsText(validate.errors)}`).to.equal(true);
     }
-    expect(validate({ ...(await certificateAt(ended)), version: 2 })).to.equal(false);
+    expect(validate({ ...(await certificateAt(ended)), version: 1 })).to.equal(false);
     const published = JSON.parse(await readFile("docs/schemas/certificate.schema.json", "utf8"));
     expect(published, "npm run schemas writes it anew").to.deep.equal(schema);
     expect((await ask(shopJson, { params: { code: "GW-1" } })).status).to.equal(404);
@@ -66,16 +74,26 @@ describe("the certificate of a repair", function () {
     says("Repaired on ");
     expect(certificate.measurements.length).to.be.greaterThan(4);
     for (const { value, unit } of certificate.measurements) says(figureText(value, unit));
-    for (const { part, quantity, unit, lot } of certificate.replaced) {
-      says(part.slice(1));
+    expect(certificate.spent.some(({ lot }) => lot !== null)).to.equal(true);
+    for (const { what, quantity, unit, lot } of certificate.spent) {
+      says(what.slice(1));
       says(`${quantity} ${unit}`);
       if (lot) says(lot);
     }
     for (const { name } of certificate.functions) says(name);
-    const [back] = certificate.sentBack;
-    says(`sent back from ${back!.from} to ${back!.to} by ${back!.by}`);
     says(certificate.told!.slice(0, 40));
-    says(`Signed by ${certificate.signed!.by}`);
+    says(`Signed by ${certificate.signedBy}`);
+  });
+
+  it("says on paper what broke, who noted it, and what was agreed anew", async () => {
+    const certificate = await certificateAt(broken);
+    const answer = await call(shopPdf, { params: { code: broken } });
+    const text = await pdfText(new Uint8Array(await answer.arrayBuffer()));
+    for (const { what, reason, by } of certificate.broke) {
+      expect(text).to.include(`${what} broke. ${reason}`).and.to.include(`Noted by ${by}`);
+    }
+    expect(certificate.agreed.length).to.be.greaterThan(1);
+    expect(text).to.include("at worst");
   });
 
   it("is a draft on paper too while the work goes on", async () => {
@@ -93,7 +111,7 @@ describe("the certificate of a repair", function () {
     const again = (await ask(make, { params: { code: ended }, body: { who: "tove" } })).body.address;
     expect(again).to.equal(address);
     const token = tokenOf(address);
-    const seen = (await ask(publicJson, { params: { token } })).body as Certificate;
+    const seen = (await ask(publicJson, { params: { token } })).body as JobCertificate;
     expect(seen).to.deep.equal(JSON.parse(JSON.stringify(await certificateAt(ended))));
     const text = await pdfText(
       new Uint8Array(await (await call(publicPdf, { params: { token } })).arrayBuffer()),
@@ -114,7 +132,7 @@ describe("the certificate of a repair", function () {
       .toBuffer();
     const sent = async (code: string) => {
       const id = uuid();
-      const search = `?${new URLSearchParams({ id, stage: "prove", who: "tove", at: new Date().toISOString(), caption: "On black" })}`;
+      const search = `?${new URLSearchParams({ id, who: "tove", at: new Date().toISOString(), caption: "On black" })}`;
       expect((await ask(addPhoto, { params: { code }, search, raw: picture })).status).to.equal(201);
       return id;
     };

@@ -6,7 +6,7 @@ import { inTransaction } from "../../server/db/pool.ts";
 import { keepFamily, listFamilies } from "../../server/store/families.ts";
 import { GET as bench } from "../../src/pages/api/bench.ts";
 import { GET as exportDocument } from "../../src/pages/api/jobs/[code]/export.ts";
-import { POST as postEvents } from "../../src/pages/api/jobs/[code]/events.ts";
+import { POST as postMoves } from "../../src/pages/api/jobs/[code]/moves.ts";
 import { POST as importDocument } from "../../src/pages/api/jobs/import.ts";
 import { GET as findJobs, POST as postJob } from "../../src/pages/api/jobs/index.ts";
 import { GET as live } from "../../src/pages/api/live.ts";
@@ -14,8 +14,7 @@ import { GET as jobSchema } from "../../src/pages/api/schemas/job.ts";
 import { GET as listPeople, POST as addPerson } from "../../src/pages/api/technicians.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, expectFault } from "./ask.ts";
-
-const at = "2026-05-04T08:00:00.000Z";
+import { opening, sent } from "./at-bench.ts";
 
 describe("the endpoints", function () {
   this.timeout(60_000);
@@ -45,42 +44,34 @@ describe("the endpoints", function () {
 
   const openJob = async (code: string) => {
     await ask(addPerson, { body: { key: "zita", name: "Zita" } });
-    const opening = {
-      id: uuid(),
-      stage: "intake",
-      kind: "job-opened",
-      who: "zita",
-      at,
-      data: { route: "film", complaint: "sour film", dueAt: null },
-    };
-    const answer = await ask(postJob, { body: { id: uuid(), code, family: "WS-240", opening } });
+    const first = opening({ route: "film", films: ["front"], complaint: "sour film" }, { who: "zita" });
+    const answer = await ask(postJob, { body: { id: uuid(), code, family: "WS-240", opening: first } });
     expect(answer.status).to.equal(201);
+    return answer.body.moves[0].atMs as number;
   };
-  const startIntake = () => ({
-    id: uuid(),
-    stage: "intake",
-    kind: "stage-started",
-    who: "zita",
-    at,
-    data: {},
-  });
 
   it("show a new job on the bench and find it by its code", async () => {
-    await openJob("EP-1");
+    const atMs = await openJob("EP-1");
     const row = (await ask(bench)).body.find((entry: { code: string }) => entry.code === "EP-1");
-    expect(row).to.include({ need: "hands", stage: "Intake", route: "Film", complaint: "sour film" });
+    expect(row).to.include({ need: "hands", stage: "intake", route: "Film", complaint: "sour film" });
     const found = (await ask(findJobs, { search: "?code=ep-" })).body;
-    expect(found).to.deep.equal([
-      { code: "EP-1", family: "WS-240", route: "film", openedAt: at, endedAt: null, outcome: null },
-    ]);
+    expect(found).to.have.length(1);
+    expect(found[0]).to.include({
+      code: "EP-1",
+      family: "WS-240",
+      route: "film",
+      endedAt: null,
+      isFirstVersion: false,
+    });
+    expect(Date.parse(found[0].openedAt)).to.be.closeTo(atMs, 1_000);
   });
 
   it("give a document that they take back, and refuse one that is not theirs", async () => {
     await openJob("EP-2");
     const document = (await ask(exportDocument, { params: { code: "EP-2" } })).body;
-    expect(document.events).to.have.length(1);
+    expect(document.moves).to.have.length(1);
     expect((await ask(importDocument, { body: document })).body).to.deep.equal({ code: "EP-2", added: 0 });
-    expectFault(await ask(importDocument, { body: { ...document, version: 2 } }), 422, "version");
+    expectFault(await ask(importDocument, { body: { ...document, version: 3 } }), 422, "version");
     expectFault(await ask(importDocument, { body: [] }), 422, "");
     expect((await ask(importDocument, { raw: "\u0000" })).status).to.equal(400);
     expect((await ask(exportDocument, { params: { code: "EP-0" } })).status).to.equal(404);
@@ -89,7 +80,7 @@ describe("the endpoints", function () {
       "version",
       "job",
       "family",
-      "events",
+      "moves",
     ]);
   });
 
@@ -108,7 +99,7 @@ describe("the endpoints", function () {
     })();
     // Listening begins in its own time; the line says so with an empty code.
     while (!heard.includes('data: ""')) await new Promise((resolve) => setTimeout(resolve, 10));
-    await ask(postEvents, { params: { code: "EP-3" }, body: startIntake() });
+    await ask(postMoves, { params: { code: "EP-3" }, body: [sent("damage-drawn", {}, { who: "zita" })] });
     await hearing;
     expect(heard).to.include('data: "EP-3"\n\n');
     hungUp.abort();

@@ -2,25 +2,18 @@ import { readFile } from "node:fs/promises";
 import { Ajv2020 } from "ajv/dist/2020.js";
 import { expect } from "chai";
 import type pg from "pg";
-import { v4 as uuid } from "uuid";
-import type { EventDraft, JobEvent } from "../../core/job/event.ts";
 import type { Family } from "../../core/stack/family.ts";
-import { exportJob, importJob } from "../../server/formats/job-document.ts";
 import { familyDocumentSchema } from "../../server/formats/family-document.ts";
-import { newerFamily } from "../../server/newer-family.ts";
 import { findFamily } from "../../server/store/families.ts";
-import { appendEvents, findJob } from "../../server/store/jobs.ts";
+import { findJob } from "../../server/store/jobs.ts";
 import { GET as exportFamily } from "../../src/pages/api/families/[code]/export.ts";
 import { PUT as reviseFamily } from "../../src/pages/api/families/[code]/index.ts";
 import { POST as importFamily } from "../../src/pages/api/families/import.ts";
 import { GET as listFamilies, POST as createFamily } from "../../src/pages/api/families/index.ts";
 import { POST as readOutline } from "../../src/pages/api/outline.ts";
-import { demoDatabase, freshDatabase } from "../fresh-database.ts";
+import { demoDatabase } from "../fresh-database.ts";
 import { familyNamed } from "../bench-hand.ts";
 import { ask, call, expectFault } from "./ask.ts";
-
-const stamped = (draft: EventDraft): JobEvent =>
-  ({ ...draft, id: uuid(), who: "tove", at: "2026-05-04T08:00:00.000Z" }) as JobEvent;
 
 describe("families", function () {
   this.timeout(60_000);
@@ -31,8 +24,6 @@ describe("families", function () {
 
   const revise = (code: string, seenVersion: number, family: Family) =>
     ask(reviseFamily, { params: { code }, body: { seenVersion, family } });
-  const adopt = (code: string, version: number) =>
-    appendEvents(pool, code, [stamped({ stage: "open", kind: "family-adopted", data: { version } })]);
   /** The newest version of a family, with another thickness of its first layer. */
   const thicker = async (code: string, thicknessUm: number) => {
     const newest = (await findFamily(pool, code))!;
@@ -70,54 +61,6 @@ describe("families", function () {
     expect((await revise("ZZ-9", 1, { ...family, code: "ZZ-9" })).status).to.equal(404);
     expectFault(await revise("BX-24", version + 1, { ...family, code: "BX-25" }), 422, "family.code");
     expectFault(await revise("BX-24", version + 1, { ...family, borderMm: -1 }), 422, "family.borderMm");
-  });
-
-  it("are offered to an open job with what is different, and taken up by an event", async () => {
-    const { version, family } = await thicker("ER-7", 234);
-    const next = (await revise("ER-7", version, family)).body.version as number;
-    const job = (await findJob(pool, "GW-1156"))!;
-    const offer = newerFamily(job, (await findFamily(pool, "ER-7"))!)!;
-    expect(offer).to.deep.equal({
-      from: version,
-      version: next,
-      difference: ["Layer front polarizer: thickness, µm from 180 to 234"],
-      refusal: null,
-    });
-    expect((await adopt("GW-1156", next)).kind).to.equal("kept");
-    const after = (await findJob(pool, "GW-1156"))!;
-    expect(after.family.version).to.equal(next);
-    expect(after.events.at(-1)!.kind).to.equal("family-adopted");
-    // Not twice, not backwards, not to one that there is none of; and it cannot be taken back.
-    for (const wrong of [next, version, next + 7])
-      expect((await adopt("GW-1156", wrong)).kind).to.equal("refused");
-    const undo = await appendEvents(pool, "GW-1156", [
-      stamped({ stage: "open", kind: "undone", data: { event: after.events.at(-1)!.id } }),
-    ]);
-    expect(undo.kind).to.equal("refused");
-  });
-
-  it("are not taken up by a job whose work does not agree with them", async () => {
-    const newest = (await findFamily(pool, "PH-10"))!;
-    const fewer = { ...newest.family, screws: newest.family.screws.slice(0, 1), connectors: [] };
-    const next = (await revise("PH-10", newest.version, fewer)).body.version as number;
-    const job = (await findJob(pool, "GW-1161"))!;
-    const offer = newerFamily(job, (await findFamily(pool, "PH-10"))!)!;
-    expect(offer.refusal).to.include("does not agree with the newer family");
-    const result = await adopt("GW-1161", next);
-    expect(result.kind === "refused" && result.refusal.path).to.equal("version");
-    expect((await findJob(pool, "GW-1161"))!.family).to.deep.equal(job.family);
-  });
-
-  it("go with a job document, also one that went over to a newer version on its way", async () => {
-    const other = (await freshDatabase()).pool;
-    const document = (await exportJob(pool, "GW-1156"))!;
-    expect(document.family.stack[0]!.thicknessUm).to.equal(234);
-    expect(await importJob(other, document)).to.deep.equal({
-      code: "GW-1156",
-      added: document.events.length,
-    });
-    expect(await exportJob(other, "GW-1156")).to.deep.equal(document);
-    expect(await importJob(other, document)).to.deep.equal({ code: "GW-1156", added: 0 });
   });
 
   it("are exported and brought in elsewhere as the same, once", async () => {

@@ -7,14 +7,13 @@ import { v4 as uuid } from "uuid";
 import { axesApartDeg, calculateFilmAxis } from "../../core/film/film-axis.ts";
 import { calculateFilmLayout } from "../../core/film/film-layout.ts";
 import { CUT_GAP_MM, faceUp, SHEET_TRIM_MM } from "../../core/film/films.ts";
-import type { EventDraft, JobEvent } from "../../core/job/event.ts";
-import { foldJob } from "../../core/job/fold.ts";
+import { chooseAxis } from "../../core/film/choose-axis.ts";
+import { TAKEN_BACK } from "../../core/job/replay.ts";
+import { kindTruth } from "../../core/twin/truth.ts";
 import { simulatedAxisDeg } from "../../server/devices/simulated-light-meter.ts";
 import { drawingLayers } from "../../server/formats/film-drawing.ts";
 import { templateTiles } from "../../server/formats/film-template.ts";
-import { inTransaction } from "../../server/db/pool.ts";
-import { findFamily } from "../../server/store/families.ts";
-import { appendEvents, createJobWithin, findJob } from "../../server/store/jobs.ts";
+import { findJob } from "../../server/store/jobs.ts";
 import type { FilmCutting, ShelvedSheet, WantedPiece } from "../../server/store/film-shelf.ts";
 import { POST as cut } from "../../src/pages/api/film/cuts.ts";
 import { POST as draw } from "../../src/pages/api/film/drawings/[format].ts";
@@ -24,9 +23,10 @@ import type { ShelvedLot } from "../../server/store/lots.ts";
 import { GET as lotShelf } from "../../src/pages/api/lots/index.ts";
 import { GET as meter } from "../../src/pages/api/jobs/[code]/light-meter.ts";
 import { GET as wanted } from "../../src/pages/api/film/wanted.ts";
-import { BenchHand } from "../bench-hand.ts";
+import { familyNamed, workedTo } from "../bench-hand.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
+import { keepWorked, sceneAt, tell, told } from "./at-bench.ts";
 
 /** A job of this file's own, at its fit. */
 const CODE = "GW-9801";
@@ -36,26 +36,25 @@ describe("the shelf of film", function () {
   this.timeout(60_000);
   let pool: pg.Pool;
   const sheets = async () => (await ask(shelf)).body as ShelvedSheet[];
-  const tell = async (draft: EventDraft) => {
-    const event = { ...draft, id: uuid(), who: "tove", at } as JobEvent;
-    expect((await appendEvents(pool, CODE, [event])).kind).to.equal("kept");
-    return event;
-  };
-  const stateOf = async () => foldJob((await findJob(pool, CODE))!.events);
+  const cutOf = async () => (await sceneAt(pool, CODE)).state.film.cut;
+  const shelfOf = async (name: string) =>
+    ((await ask(lotShelf)).body as ShelvedLot[]).find(({ lot }) => lot === name)!.leftQuantity;
 
   before(async () => {
     ({ pool } = await demoDatabase());
-    const hand = new BenchHand("WS-240", "film").workTo("fit");
-    const family = (await findFamily(pool, "WS-240"))!;
-    const made = await inTransaction(pool, (client) =>
-      createJobWithin(client, { id: uuid(), code: CODE, family, events: hand.events }),
+    // Both old films are off and read, the front's axis is chosen.
+    const worked = workedTo(
+      familyNamed("WS-240"),
+      "film",
+      ({ state }) => state.film.chosen.front !== undefined,
+      {
+        films: ["front", "rear"],
+        truth: { ...kindTruth, axisDeg: { front: 90, rear: 0 } },
+        endMs: Date.now(),
+      },
     );
-    expect(made.kind).to.equal("created");
+    await keepWorked(pool, CODE, worked);
   });
-
-  after(() =>
-    tell({ stage: "fit", kind: "job-ended", data: { outcome: "given up", note: "the test is over" } }),
-  );
 
   it("takes sheets in under a label of their own, and gives them up for good", async () => {
     const sheet = {
@@ -87,8 +86,7 @@ describe("the shelf of film", function () {
   });
 
   it("cuts two films of a job from a remnant: the job knows them, the sheet is gone, what is left is back; twice is once", async () => {
-    await tell({ stage: "fit", kind: "axis-chosen", data: { film: "front", axisDeg: 90, from: "measured" } });
-    await tell({ stage: "fit", kind: "axis-chosen", data: { film: "rear", axisDeg: 0, from: "usual" } });
+    await tell(pool, CODE, "axis-chosen", chooseAxis(await sceneAt(pool, CODE), "rear"));
     const pieces = ((await ask(wanted)).body as WantedPiece[]).filter(({ job }) => job === CODE);
     expect(pieces.map(({ film }) => film)).to.deep.equal(["front", "rear"]);
     const remnant = (await sheets()).find(({ label }) => label === "F-9/1")!;
@@ -134,7 +132,7 @@ describe("the shelf of film", function () {
     expect(refused.status).to.equal(409);
     const lost = { ...tight, sheets: [{ sheet: uuid(), pieces: placed }] };
     expectFault(await ask(cut, { body: lost }), 409, "sheets[0].sheet");
-    expect((await stateOf()).filmsTaken).to.deep.equal([]);
+    expect(await cutOf()).to.deep.equal({});
     expect((await sheets()).map(({ id }) => id)).to.include(remnant.id);
 
     // Two benches at the same moment: one of them has the sheet.
@@ -143,11 +141,8 @@ describe("the shelf of film", function () {
       ask(cut, { body: { ...cutting, id: uuid() } }),
     ]);
     expect(rivals.map(({ status }) => status).sort()).to.deep.equal([201, 409]);
-    const { filmsTaken } = await stateOf();
-    expect(filmsTaken.map(({ film, sheet }) => [film, sheet])).to.deep.equal([
-      ["front", "F-9/1"],
-      ["rear", "F-9/1"],
-    ]);
+    const films = await cutOf();
+    expect([films.front!.sheet, films.rear!.sheet]).to.deep.equal(["F-9/1", "F-9/1"]);
     const now = await sheets();
     expect(now.map(({ id }) => id)).not.to.include(remnant.id);
     const won = rivals.find(({ status }) => status === 201)!;
@@ -160,61 +155,74 @@ describe("the shelf of film", function () {
       expect((await ask(cut, { body: cutting })).status).to.equal(200);
       expect((await ask(cut, { body: { ...cutting, gapMm: 2 } })).status).to.equal(409);
     }
-    expect((await stateOf()).filmsTaken).to.have.length(2);
     expect((await sheets()).length).to.equal(now.length);
   });
 
+  it("does not let a piece that is cut be taken back, nor be cut a second time", async () => {
+    const { moves } = (await findJob(pool, CODE))!;
+    const taken = moves.findLast(({ kind }) => kind === "film-cut-out")!;
+    const back = await told(pool, CODE, TAKEN_BACK, { event: taken.id });
+    expect(back.kind === "refused" && back.fault!.id).to.equal("fault.cut-stays");
+    const again = await told(pool, CODE, "film-cut-out", taken.data);
+    expect(again.kind === "refused" && again.fault!.id).to.equal("fault.film-cut-already");
+  });
+
   it("holds a piece from a lot that is out of date until somebody signs; what was known of the lot stands on the job", async () => {
-    const old = (await sheets()).find(({ lot }) => lot === "25-090")!;
+    const code = "GW-9802";
+    const worked = workedTo(
+      familyNamed("WS-240"),
+      "film",
+      ({ state }) => state.film.chosen.front !== undefined,
+      {
+        truth: { ...kindTruth, axisDeg: { front: 90, rear: 0 } },
+        endMs: Date.now(),
+      },
+    );
+    await keepWorked(pool, code, worked);
+    const sheet = {
+      label: "T-9",
+      kind: "clear",
+      widthMm: 400,
+      heightMm: 300,
+      axisDeg: 0,
+      lot: "25-090",
+      isRemnant: false,
+    };
+    const old = (await ask(add, { body: sheet })).body as ShelvedSheet;
+    const [wants] = ((await ask(wanted)).body as WantedPiece[]).filter(({ job }) => job === code);
+    const { film, widthMm, heightMm, axisDeg } = wants!;
+    const layout = calculateFilmLayout({
+      sheets: [{ id: old.id, widthMm: old.widthMm, heightMm: old.heightMm, axisDeg: old.axisDeg }],
+      pieces: [{ id: film, widthMm, heightMm, axisDeg, adhesive: faceUp(film) }],
+      gapMm: CUT_GAP_MM,
+      trimMm: SHEET_TRIM_MM,
+    });
+    const { centre } = layout.placed[0]!;
     const cutting: FilmCutting = {
       id: uuid(),
       who: "tove",
       at: new Date().toISOString(),
       gapMm: CUT_GAP_MM,
       trimMm: SHEET_TRIM_MM,
-      sheets: [
-        {
-          sheet: old.id,
-          pieces: [
-            {
-              job: CODE,
-              film: "front",
-              widthMm: 40,
-              heightMm: 30,
-              axisDeg: old.axisDeg,
-              centre: { xMm: old.widthMm / 2, yMm: old.heightMm / 2 },
-            },
-          ],
-        },
-      ],
+      sheets: [{ sheet: old.id, pieces: [{ job: code, film, widthMm, heightMm, axisDeg, centre }] }],
     };
     const held = await ask(cut, { body: cutting });
     expect(held.status).to.equal(409);
-    expect(held.body.hold).to.equal("lot-in-date");
+    expect(held.body.missing[0]).to.include({ is: "lot-in-date", lot: "25-090" });
     expect((await sheets()).map(({ id }) => id)).to.include(old.id);
-    expect((await stateOf()).lots.film?.lot).not.to.equal("25-090");
-    await tell({
-      stage: "fit",
-      kind: "hold-overridden",
-      data: { hold: "lot-in-date", reason: "peeled a strip, sticks as new" },
+    expect((await sceneAt(pool, code)).state.bond.lots.film).to.equal(undefined);
+    await tell(pool, code, "signed-for", {
+      fact: held.body.missing[0],
+      reason: "Peeled a strip, sticks as new",
     });
-    const leftOf = async (name: string) =>
-      ((await ask(lotShelf)).body as ShelvedLot[]).find(({ lot }) => lot === name)!.leftQuantity;
-    expect(await leftOf("25-090")).to.equal(1);
+    const before = await shelfOf("25-090");
     const done = await ask(cut, { body: cutting });
-    expect(done.status).to.equal(201);
+    expect(done.status, JSON.stringify(done.body)).to.equal(201);
     // The sheet is gone, its remnants are there.
-    expect(await leftOf("25-090")).to.equal(done.body.remnants.length);
-    const { lots, filmsTaken } = await stateOf();
-    expect(lots.film).to.include({ lot: "25-090", kind: "film" });
-    expect(filmsTaken.at(-1)!.lot).to.equal("25-090");
-  });
-
-  it("does not let a piece that is cut be taken back", async () => {
-    const taken = (await findJob(pool, CODE))!.events.findLast((event) => event.kind === "film-taken")!;
-    const undo = { stage: "fit", kind: "undone", data: { event: taken.id }, id: uuid(), who: "tove", at };
-    const result = await appendEvents(pool, CODE, [undo as JobEvent]);
-    expect(result.kind).to.equal("refused");
+    expect(await shelfOf("25-090")).to.equal(before - 1 + done.body.remnants.length);
+    const { bond, film: of } = (await sceneAt(pool, code)).state;
+    expect(bond.lots.film).to.include({ lot: "25-090", kind: "film" });
+    expect(of.cut.front!.lot).to.equal("25-090");
   });
 });
 

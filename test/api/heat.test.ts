@@ -2,9 +2,7 @@ import { expect } from "chai";
 import Papa from "papaparse";
 import type pg from "pg";
 import { v4 as uuid } from "uuid";
-import type { EventDraft, JobEvent } from "../../core/job/event.ts";
-import { foldJob } from "../../core/job/fold.ts";
-import { appendEvents, findJob } from "../../server/store/jobs.ts";
+import { TAKEN_BACK } from "../../core/job/replay.ts";
 import { wedgeReadings } from "../../server/store/wedge-readings.ts";
 import { GET as readFits, POST as keepFit } from "../../src/pages/api/bench-fits.ts";
 import { GET as readingsFile } from "../../src/pages/api/jobs/[code]/readings.csv.ts";
@@ -12,9 +10,7 @@ import { GET as thermocouple } from "../../src/pages/api/jobs/[code]/thermocoupl
 import { POST as postReading } from "../../src/pages/api/jobs/[code]/readings.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
-
-const stamped = (draft: EventDraft): JobEvent =>
-  ({ ...draft, id: uuid(), who: "tove", at: new Date().toISOString() }) as JobEvent;
+import { sceneAt, tell, told } from "./at-bench.ts";
 
 describe("the heat of the bench", function () {
   this.timeout(60_000);
@@ -27,7 +23,7 @@ describe("the heat of the bench", function () {
 
   describe("a reading from a logger", () => {
     const send = (body: object, code = CODE) => ask(postReading, { params: { code }, body });
-    const readings = async () => foldJob((await findJob(pool, CODE))!.events).readings;
+    const readings = async () => (await sceneAt(pool, CODE)).state.records.readings;
 
     it("is kept with the stage at hand; without a time it is now, without a quantity the glue line", async () => {
       const before = (await readings()).length;
@@ -35,10 +31,10 @@ describe("the heat of the bench", function () {
       expect(answer.status).to.equal(201);
       const [last] = (await readings()).slice(before);
       expect(last).to.include({ quantity: "glue line", value: 71.25 });
-      expect(Math.abs(Date.parse(last!.at) - Date.now())).to.be.below(10_000);
+      expect(Math.abs(last!.atMs - Date.now())).to.be.below(10_000);
       const at = "2026-05-04T08:00:00.000Z";
       await send({ who: "tove", value: 20.5, quantity: "room", at });
-      expect((await readings()).at(-1)).to.include({ quantity: "room", value: 20.5, at });
+      expect((await readings()).at(-1)).to.include({ quantity: "room", value: 20.5, atMs: Date.parse(at) });
     });
 
     it("goes out again as CSV, oldest first", async () => {
@@ -70,11 +66,11 @@ describe("the heat of the bench", function () {
     });
 
     it("is refused with its field, its value and the bounds", async () => {
-      expectFault(await send({ who: "tove", value: 900 }), 422, "data.values[0].value");
+      expectFault(await send({ who: "tove", value: 900 }), 422, "value");
       expectFault(await send({ who: "tove", value: "hot" }), 422, "value");
       expectFault(await send({ who: "tove", value: 60, at: "yesterday" }), 422, "at");
       expectFault(await send({ who: "tove", value: 60, quantity: "mood" }), 422, "quantity");
-      expectFault(await send({ who: "nobody", value: 60 }), 422, "[0].who");
+      expectFault(await send({ who: "nobody", value: 60 }), 422, "who");
       expect((await send({ who: "tove", value: 60 }, "GW-9999")).status).to.equal(404);
     });
   });
@@ -145,36 +141,30 @@ describe("the heat of the bench", function () {
   });
 
   it("remembers what wedges told of a glue, over all jobs, without those that were taken back", async () => {
-    const wedge = (glueC: number, glue = "optical adhesive film") =>
-      stamped({
-        stage: "lift",
-        kind: "wedge-read",
-        data: {
-          glue,
-          glueC,
-          input: {
-            lifted: { modulusGpa: 70, thicknessMm: 0.7 },
-            base: { support: "held" },
-            wedgeMm: 0.3,
-            frontMm: 25,
-          },
-        },
-      });
-    const [first, second] = [wedge(60), wedge(70)];
-    expect((await appendEvents(pool, CODE, [first, second])).kind).to.equal("kept");
-    expect((await appendEvents(pool, "GW-1153", [wedge(75)])).kind).to.equal("kept");
-    const told = async () => (await wedgeReadings(pool, "optical adhesive film")).map((r) => r.glueC);
-    expect(await told()).to.have.members([60, 70, 75]);
+    const wedge = (glueC: number, glue = "optical adhesive film") => ({
+      glue,
+      glueC,
+      input: {
+        lifted: { modulusGpa: 70, thicknessMm: 0.7 },
+        base: { support: "held" },
+        wedgeMm: 0.3,
+        frontMm: 25,
+      },
+    });
+    await tell(pool, CODE, "wedge-read", wedge(60));
+    const second = await tell(pool, CODE, "wedge-read", wedge(70));
+    await tell(pool, "GW-1153", "wedge-read", wedge(75));
+    const glueC = async () => (await wedgeReadings(pool, "optical adhesive film")).map((r) => r.glueC);
+    expect(await glueC()).to.have.members([60, 70, 75]);
     expect((await wedgeReadings(pool, "optical adhesive film"))[0]!.fractureEnergyJm2).to.be.closeTo(
       2.0745,
       1e-3,
     );
-    const undo = stamped({ stage: "lift", kind: "undone", data: { event: second.id } });
-    expect((await appendEvents(pool, CODE, [undo])).kind).to.equal("kept");
-    expect(await told()).to.have.members([60, 75]);
+    await tell(pool, CODE, TAKEN_BACK, { event: second.id });
+    expect(await glueC()).to.have.members([60, 75]);
     expect(await wedgeReadings(pool, "perimeter tape, foam")).to.deep.equal([]);
     // A glue that the stack does not hold cannot have been measured on it.
-    const strange = await appendEvents(pool, CODE, [wedge(60, "honey")]);
-    expect(strange.kind === "refused" && strange.refusal.path).to.equal("glue");
+    const strange = await told(pool, CODE, "wedge-read", wedge(60, "honey"));
+    expect(strange.kind === "refused" && strange.fault!.id).to.equal("fault.glue-not-in-stack");
   });
 });

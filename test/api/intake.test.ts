@@ -2,14 +2,11 @@ import { expect } from "chai";
 import type pg from "pg";
 import sharp from "sharp";
 import { v4 as uuid } from "uuid";
-import type { EventDraft, JobEvent } from "../../core/job/event.ts";
-import { foldJob } from "../../core/job/fold.ts";
 import { exportJob, importJob } from "../../server/formats/job-document.ts";
 import { LARGEST_PHOTO } from "../../server/formats/photo.ts";
 import { quotationOf } from "../../server/formats/quotation.ts";
-import { appendEvents, findJob } from "../../server/store/jobs.ts";
+import { findJob, sceneOf } from "../../server/store/jobs.ts";
 import { pastJobs } from "../../server/store/shop.ts";
-import { POST as postEvents } from "../../src/pages/api/jobs/[code]/events.ts";
 import { POST as postPhoto } from "../../src/pages/api/jobs/[code]/photos.ts";
 import { GET as quotationFile } from "../../src/pages/api/jobs/[code]/quotation.pdf.ts";
 import { POST as postJob } from "../../src/pages/api/jobs/index.ts";
@@ -17,12 +14,11 @@ import { GET as readPhoto } from "../../src/pages/api/photos/[id].ts";
 import { GET as readTerms, PUT as setTerms } from "../../src/pages/api/shop/index.ts";
 import { demoDatabase, freshDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
+import { followPlan, opening, sceneAt, tell, told } from "./at-bench.ts";
 
 const at = "2026-05-04T08:00:00.000Z";
 /** A job of this file's own, of the family TK-5. */
 const CODE = "GW-9701";
-
-const stamped = (draft: EventDraft): JobEvent => ({ ...draft, id: uuid(), who: "tove", at }) as JobEvent;
 
 describe("the intake", function () {
   this.timeout(60_000);
@@ -34,12 +30,9 @@ describe("the intake", function () {
       .withExif({ IFD0: { ImageDescription: "<script>alert(1)</script>" } })
       .jpeg()
       .toBuffer();
-    const opening = stamped({
-      stage: "intake",
-      kind: "job-opened",
-      data: { route: "layer", complaint: "cracked", dueAt: null },
+    const opened = await ask(postJob, {
+      body: { id: uuid(), code: CODE, family: "TK-5", opening: opening() },
     });
-    const opened = await ask(postJob, { body: { id: uuid(), code: CODE, family: "TK-5", opening } });
     expect(opened.status).to.equal(201);
   });
 
@@ -47,16 +40,16 @@ describe("the intake", function () {
     ask(postPhoto, {
       params: { code },
       raw: file,
-      search: `?${new URLSearchParams({ id: uuid(), stage: "intake", who: "tove", at, ...more })}`,
+      search: `?${new URLSearchParams({ id: uuid(), who: "tove", at, ...more })}`,
     });
   const picture = (id: string, search = "") => call(readPhoto, { params: { id }, search });
 
   describe("photos", () => {
-    it("are kept with the event that tells of them, in two sizes, and served as what they are", async () => {
+    it("are kept with the move that tells of them, in two sizes, and served as what they are", async () => {
       const id = uuid();
       const answer = await send(jpeg, { id, caption: "corner" });
       expect(answer.status).to.equal(201);
-      const { photos } = foldJob((await findJob(pool, CODE))!.events);
+      const { photos } = (await sceneAt(pool, CODE)).state.records;
       expect(photos.at(-1)).to.deep.include({
         id,
         widthPx: 640,
@@ -85,35 +78,31 @@ describe("the intake", function () {
     });
 
     it("that are none are refused and leave nothing behind: a text, a cut-off file, one that is too large", async () => {
-      const before = (await findJob(pool, CODE))!.events.length;
+      const before = (await findJob(pool, CODE))!.moves.length;
       const id = uuid();
       const text = await send("a text that is called photo.jpg", { id });
       expect([text.status, text.body.title]).to.deep.equal([415, "Not a picture"]);
       expect((await send(jpeg.subarray(0, jpeg.length / 2), { id })).status).to.equal(415);
       expect((await send(Buffer.alloc(LARGEST_PHOTO + 1), { id })).status).to.equal(413);
       expect((await picture(id)).status).to.equal(404);
-      expect((await findJob(pool, CODE))!.events).to.have.length(before);
+      expect((await findJob(pool, CODE))!.moves).to.have.length(before);
     });
 
-    it("say which field is at fault: a stage, a name or a time that is none", async () => {
-      expectFault(await send(jpeg, { stage: "kitchen" }), 422, "stage");
+    it("say which field is at fault: a name, a time or a caption that is none", async () => {
+      expectFault(await send(jpeg, { caption: "x".repeat(201) }), 422, "caption");
       expectFault(await send(jpeg, { at: "yesterday" }), 422, "at");
       expectFault(await send(jpeg, { who: "nobody" }), 422, "[0].who");
       expect((await send(jpeg, {}, "GW-9999")).status).to.equal(404);
     });
 
-    it("of a job that is on hold are refused with their picture", async () => {
-      const id = uuid();
-      const answer = await send(jpeg, { id, stage: "fit" }, "GW-1162");
-      expect([answer.status, answer.body.hold]).to.deep.equal([409, "job-held"]);
-      expect((await picture(id)).status).to.equal(404);
+    it("can be added while a job is on hold: what is wrong is shown", async () => {
+      expect((await send(jpeg, {}, "GW-1162")).status).to.equal(201);
+      expect((await sceneAt(pool, "GW-1162")).state.intake.held).not.to.equal(null);
     });
 
     it("cannot be claimed without a picture", async () => {
-      const claim = stamped({ stage: "intake", kind: "photo-added", data: { widthPx: 1, heightPx: 1 } });
-      const answer = await ask(postEvents, { params: { code: CODE }, body: claim });
-      expect(answer.status).to.equal(409);
-      expect(answer.body.detail).to.include("picture of this photo is not here");
+      const answer = await told(pool, CODE, "photo-added", { widthPx: 1, heightPx: 1, caption: "" });
+      expect(answer.kind === "refused" && answer.fault!.id).to.equal("fault.picture-not-here");
     });
 
     it("go with the job's document to another workshop, byte for byte", async () => {
@@ -122,22 +111,18 @@ describe("the intake", function () {
       expect(document.photos).to.have.length(2);
       expect(await importJob(other, document)).to.deep.equal({
         code: CODE,
-        added: document.events.length,
+        added: document.moves.length,
       });
       expect(await exportJob(other, CODE)).to.deep.equal(document);
       const broken = { ...document, photos: [{ ...document.photos[0]!, base64: "aGVsbG8=" }] };
       const refused = await importJob((await freshDatabase()).pool, broken);
       expect("faults" in refused && refused.faults[0]!.path).to.equal("photos[0].base64");
-      const without = await importJob((await freshDatabase()).pool, { ...document, photos: [] });
-      expect("faults" in without && without.faults[0]!.message).to.include(
-        "picture of this photo is not here",
-      );
     });
   });
 
   describe("the odds", () => {
     it("count this shop's own finished jobs of a family, by the route that was tried", async () => {
-      // Counted again from the events, job by job.
+      // Counted again from the moves, job by job.
       const { rows } = await pool.query<{ code: string }>(
         `SELECT job.code FROM job JOIN family ON family.id = job.family_id
          WHERE family.code = 'TK-5' AND job.ended_at IS NOT NULL`,
@@ -145,14 +130,14 @@ describe("the intake", function () {
       const layer = { wins: 0, tries: 0 };
       const assembly = { wins: 0, tries: 0 };
       for (const { code } of rows) {
-        const { events } = (await findJob(pool, code))!;
-        const tried = events.some((e) => e.kind === "stage-started" && e.stage === "open");
-        const { route, ended } = foldJob(events);
-        if (!tried) continue;
-        layer.tries += 1;
-        if (route === "layer" && ended!.outcome === "repaired") layer.wins += 1;
-        if (route === "assembly") assembly.tries += 1;
-        if (route === "assembly" && ended!.outcome === "assembly fitted") assembly.wins += 1;
+        const job = (await findJob(pool, code))!;
+        const { agreements, ended } = sceneOf(job, Date.now()).state.intake;
+        if (!job.moves.some(({ stage }) => stage === "open")) continue;
+        const last = agreements.findLast(({ answer }) => answer === "yes")!.route;
+        if (agreements[0]!.route === "layer") layer.tries += 1;
+        if (last === "layer" && ended!.outcome === "repaired") layer.wins += 1;
+        if (last === "assembly") assembly.tries += 1;
+        if (last === "assembly" && ended!.outcome === "repaired") assembly.wins += 1;
       }
       expect(layer.tries).to.be.greaterThan(10);
       expect(layer.wins).to.be.below(layer.tries);
@@ -162,16 +147,10 @@ describe("the intake", function () {
 
     it("do not blame a route that was left before the device was opened", async () => {
       const before = await pastJobs(pool, "TK-5");
-      const draft = (d: EventDraft) => stamped(d);
-      const changed = await appendEvents(pool, CODE, [
-        draft({
-          stage: "intake",
-          kind: "route-changed",
-          data: { from: "layer", to: "assembly", reason: "the picture is broken" },
-        }),
-        draft({ stage: "intake", kind: "job-ended", data: { outcome: "given up" } }),
-      ]);
-      expect(changed.kind).to.equal("kept");
+      const offered = await followPlan(pool, CODE, "agreed");
+      await tell(pool, CODE, "agreed", { ...(offered as object), answer: "no" });
+      await followPlan(pool, CODE, "nothing more");
+      expect((await sceneAt(pool, CODE)).state.intake.ended!.outcome).to.equal("declined");
       expect(await pastJobs(pool, "TK-5")).to.deep.equal(before);
     });
   });
@@ -179,9 +158,9 @@ describe("the intake", function () {
   describe("the quotation", () => {
     it("says the risk in figures, on the page and as PDF alike", async () => {
       const job = (await findJob(pool, "GW-1158"))!;
-      const quotation = quotationOf(job.code, foldJob(job.events), job.family.family)!;
+      const quotation = quotationOf(job, sceneOf(job, Date.now()))!;
       expect(quotation.risk[0]).to.match(
-        /^Of 100 repairs like this one, about \d+ go well\. Between \d+ and \d+ is what we can stand by\.$/,
+        /^Of 100 repairs like this one, about \d+ go well\. Between \d+ and \d+ is the likely range\.$/,
       );
       expect(quotation.risk[1]).to.match(
         /it fails and the whole assembly follows\. Then it comes to \d+ EUR in all/,
@@ -197,9 +176,9 @@ describe("the intake", function () {
 
     it("adds up: both attempts cost their parts and their hours", async () => {
       const job = (await findJob(pool, "GW-1158"))!;
-      const { choice, risk } = quotationOf(job.code, foldJob(job.events), job.family.family)!;
+      const { odds, risk } = quotationOf(job, sceneOf(job, Date.now()))!;
       // TK-5: 19 of parts and 2.25 h, then 168 and 0.5 h, at 48 an hour.
-      expect(choice.options[0]!.worstCost).to.equal(1_900 + 2.25 * 4_800 + 16_800 + 0.5 * 4_800);
+      expect(odds.worstCost).to.equal(1_900 + 2.25 * 4_800 + 16_800 + 0.5 * 4_800);
       expect(risk[1]).to.include("319 EUR");
     });
 

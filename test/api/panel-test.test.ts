@@ -1,20 +1,22 @@
 import { parse } from "acorn";
 import { expect } from "chai";
 import type pg from "pg";
+import { markSeq } from "../../core/device/ask.ts";
 import { panelPatterns } from "../../core/prove/panel-test.ts";
-import { foldJob } from "../../core/job/fold.ts";
 import { drawPattern } from "../../src/drawing/panel-patterns.js";
 import { pageScript } from "../../server/panel-test/page.ts";
-import { findJob } from "../../server/store/jobs.ts";
 import { MOST_TRIES, MOST_TRIES_IN_ALL, plainCode } from "../../server/store/panel-tests.ts";
 import { GET as standing, POST as make } from "../../src/pages/api/jobs/[code]/panel-test.ts";
 import { GET as look, POST as open } from "../../src/pages/p/[code].ts";
 import { GET as typed } from "../../src/pages/p/index.ts";
 import { POST as results } from "../../src/pages/p/results.ts";
+import { familyNamed, workedTo, type WorkedJob } from "../bench-hand.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
+import { keepWorked, sceneAt } from "./at-bench.ts";
 
-const CODE = "GW-1160";
+/** A job of this file's own, joined and running again. */
+const CODE = "GW-9901";
 
 describe("the panel under test", function () {
   this.timeout(60_000);
@@ -26,12 +28,15 @@ describe("the panel under test", function () {
     const answer = await call(open, { params: { code }, raw: "" });
     return { answer, session: /panel-test=([\w-]+)/.exec(answer.headers.get("set-cookie") ?? "")?.[1] };
   };
-  const told = async () => foldJob((await findJob(pool, CODE))!.events).panelTests;
+  const told = async () => (await sceneAt(pool, CODE)).state.prove.panel;
   const report = (session: string, number: number, sent: object) =>
     ask(results, { body: { session, number, report: sent } });
 
   before(async () => {
     ({ pool } = await demoDatabase());
+    const isProved = ({ state }: WorkedJob["scene"]) =>
+      markSeq(state, "renewed") > 0 && (state.prove.tests.touch?.seq ?? 0) > markSeq(state, "renewed");
+    await keepWorked(pool, CODE, workedTo(familyNamed("TK-5"), "layer", isProved, { endMs: Date.now() }));
   });
   beforeEach(() => pool.query("DELETE FROM panel_test_try"));
 
@@ -56,6 +61,15 @@ describe("the panel under test", function () {
       return rects.join();
     });
     expect(new Set(drawn).size).to.equal(panelPatterns.length);
+  });
+
+  it("takes no report for a device that is recorded open or off", async () => {
+    const { code } = (await ask(make, { params: { code: "GW-1155" }, body: { who: "tove" } })).body;
+    const session = (await opened(code)).session!;
+    const intervalsMs = [16, 17, 40, 16];
+    const refused = await report(session, 1, { part: "pacing", intervalsMs });
+    expect(refused.status).to.equal(409);
+    expect(refused.body.missing.map(({ is }: { is: string }) => is)).to.include("running");
   });
 
   it("is opened by a code once: looking does not use it up, and the device that opened it may load it again", async () => {
@@ -173,7 +187,7 @@ describe("the panel under test", function () {
       heightPx: 10,
       faults: [{ kind: "dark", xPx: 10, yPx: 1 }],
     };
-    expect((await report(session, 4, off)).status).to.equal(409);
+    expectFault(await report(session, 4, off), 422, "report.faults[0]");
     expect((await report("no-such-session", 1, patterns)).status).to.equal(404);
     await pool.query("UPDATE panel_test SET expires_at = now() WHERE session = $1", [session]);
     expect((await report(session, 5, patterns)).status).to.equal(410);

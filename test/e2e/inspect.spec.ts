@@ -1,7 +1,8 @@
 import sharp from "sharp";
 import { photographPanel, askewView, takePicture } from "../../core/prove/simulated-camera.ts";
-import { BenchHand } from "../bench-hand.ts";
-import { expect, standAtBench, stateOf, test, visit, bringIn } from "./workshop.ts";
+import { markSeq } from "../../core/device/ask.ts";
+import { familyNamed, workedTo } from "../bench-hand.ts";
+import { bringIn, expect, sceneOf, standAtBench, test, visit } from "./workshop.ts";
 
 const CODE = "GW-5951";
 /** Bench around the panel in the photo, px. */
@@ -17,6 +18,8 @@ const scene = {
   seed: 8,
 } as const;
 
+const looks = async (url: string) => (await sceneOf(url, CODE)).state.prove.photos;
+
 const pictureOf = ({ rgba, width, height }: { rgba: Uint8ClampedArray; width: number; height: number }) =>
   sharp(Buffer.from(rgba), { raw: { width, height, channels: 4 } });
 
@@ -25,9 +28,12 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
   workshop,
 }) => {
   const { url } = workshop;
-  await bringIn(url, CODE, new BenchHand("BX-24", "layer").workTo("prove"));
+  const cured = workedTo(familyNamed("BX-24"), "layer", ({ state }) => markSeq(state, "cured") > 0, {
+    endMs: Date.now(),
+  });
+  await bringIn(url, CODE, cured);
   await standAtBench(page, url);
-  await visit(page, `/jobs/${CODE}`);
+  await visit(page, `/jobs/${CODE}?open=tools%20look`);
 
   // The stand-in knows what it planted, and says how much of it was found. Two of what it found are on its own lens.
   await page.getByRole("button", { name: "Take a picture (simulated camera)" }).click();
@@ -44,8 +50,8 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
   await list.filter({ hasNotText: "on the camera" }).first().getByRole("button").click();
   await expect(verdict).toContainText("3 defects");
   await page.getByRole("button", { name: "Keep what was found" }).click();
-  await expect.poll(async () => (await stateOf(url, CODE)).inspections.length).toBe(1);
-  const [kept] = (await stateOf(url, CODE)).inspections;
+  await expect.poll(async () => (await looks(url)).length).toBe(1);
+  const [kept] = await looks(url);
   expect(kept).toMatchObject({
     source: "simulated",
     lighting: "dark",
@@ -87,11 +93,11 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
   );
   await page.getByRole("button", { name: "Note the border" }).click();
   await expect
-    .poll(async () => (await stateOf(url, CODE)).readings.at(-1))
+    .poll(async () => (await sceneOf(url, CODE)).state.records.readings.at(-1))
     .toMatchObject({ quantity: "border offset", source: "photo" });
   await page.getByRole("button", { name: "Keep what was found" }).click();
-  await expect.poll(async () => (await stateOf(url, CODE)).inspections.length).toBe(2);
-  const found = (await stateOf(url, CODE)).inspections[1]!.defects[0]!;
+  await expect.poll(async () => (await looks(url)).length).toBe(2);
+  const found = (await looks(url))[1]!.defects[0]!;
   expect(Math.hypot(found.xMm - speck.xMm, found.yMm - speck.yMm)).toBeLessThan(0.5);
 
   // On a bench as light as the panel nothing stands out: its corners are dragged in.
@@ -127,8 +133,8 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
   await page.getByRole("button", { name: "Look", exact: true }).click();
   await expect(verdict).toContainText("1 defect", { timeout: 20_000 });
   await page.getByRole("button", { name: "Keep what was found" }).click();
-  await expect.poll(async () => (await stateOf(url, CODE)).inspections.length).toBe(3);
-  const dragged = (await stateOf(url, CODE)).inspections[2]!.defects[0]!;
+  await expect.poll(async () => (await looks(url)).length).toBe(3);
+  const dragged = (await looks(url))[2]!.defects[0]!;
   expect(Math.hypot(dragged.xMm - speck.xMm, dragged.yMm - speck.yMm)).toBeLessThan(1);
 
   // Before and after, taken from two places: laid over one another by the panel's corners.
@@ -145,12 +151,15 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
       buffer: await pictureOf(taken).png().toBuffer(),
     })),
   );
+  await visit(page, `/jobs/${CODE}?open=photo`);
   await page.getByLabel("Choose photos").setInputFiles(files);
-  await expect.poll(async () => (await stateOf(url, CODE)).photos.length, { timeout: 30_000 }).toBe(2);
+  await expect
+    .poll(async () => (await sceneOf(url, CODE)).state.records.photos.length, { timeout: 30_000 })
+    .toBe(2);
   await page.getByRole("checkbox").nth(0).check();
   await page.getByRole("checkbox").nth(1).check();
   await page.getByRole("button", { name: "Compare two" }).click();
-  const dialog = page.getByRole("dialog");
+  const dialog = page.getByRole("dialog").last();
   await dialog.getByRole("button", { name: "Align on the panel" }).click();
   await expect(dialog.getByTestId("changed")).toContainText(/^[0-4]\.\d % of the panel differs/, {
     timeout: 20_000,

@@ -16,7 +16,7 @@ test("the schemas are published, and an address that does not exist says so", as
   const schema = await (await fetch(`${workshop.url}/api/calc/heat-soak/schema`)).json();
   expect(schema.input.required).toEqual(["layers", "startC", "phases"]);
   const published = await (await fetch(`${workshop.url}/api/schemas/job`)).json();
-  expect(published.required).toContain("events");
+  expect(published.required).toContain("moves");
   expect((await fetch(`${workshop.url}/api/calc/no-such`, { method: "POST", body: "{}" })).status).toBe(404);
   expect((await fetch(`${workshop.url}/jobs/GW-0`)).status).toBe(404);
 });

@@ -18,7 +18,11 @@ export const places = [
   "/jobs/GW-1001",
   "/jobs/GW-1161/certificate",
   "/c/nothing",
-  "/jobs/GW-1162?stage=lift",
+  "/jobs/GW-1160?open=log",
+  "/jobs/GW-1160?open=reading",
+  "/jobs/GW-1160?open=stop",
+  "/jobs/GW-1154?open=tools",
+  "/jobs/GW-1154?open=photo",
 ];
 
 /** The job screen at every stage, and held. */

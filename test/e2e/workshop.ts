@@ -1,8 +1,13 @@
 import { test as base, expect, type Page } from "@playwright/test";
-import type { JobEvent } from "../../core/job/event.ts";
-import { foldJob, type JobState } from "../../core/job/fold.ts";
+import pg from "pg";
+import { sceneAtStart } from "../../core/device/start.ts";
+import type { Scene } from "../../core/device/scene.ts";
+import { replay } from "../../core/job/replay.ts";
+import { deviceRules } from "../../core/moves.ts";
+import type { Family } from "../../core/stack/family.ts";
 import { openWorkshop, type Workshop } from "../../scripts/workshop.ts";
-import type { BenchHand } from "../bench-hand.ts";
+import type { KeptMove } from "../../server/store/jobs.ts";
+import type { WorkedJob } from "../bench-hand.ts";
 
 export { expect };
 
@@ -37,77 +42,76 @@ export async function visit(page: Page, path: string): Promise<void> {
   await awake(page);
 }
 
-export async function eventsOf(url: string, code: string): Promise<JobEvent[]> {
-  const answer = await fetch(`${url}/api/jobs/${code}/events`);
-  return ((await answer.json()) as { events: JobEvent[] }).events;
+export const movesOf = async (url: string, code: string): Promise<KeptMove[]> =>
+  ((await (await fetch(`${url}/api/jobs/${code}/moves`)).json()) as { moves: KeptMove[] }).moves;
+
+/** Where a job stands, by what the server has of it. */
+export async function sceneOf(url: string, code: string): Promise<Scene> {
+  const document = (await (await fetch(`${url}/api/jobs/${code}/export`)).json()) as { family: Family };
+  const start = sceneAtStart(document.family, Date.now());
+  return { ...start, state: replay(deviceRules, start, await movesOf(url, code)) };
 }
 
-export const stateOf = async (url: string, code: string): Promise<JobState> =>
-  foldJob(await eventsOf(url, code));
+const send = (url: string, body: object) =>
+  fetch(url, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+  });
 
 /** Opens a job over the API, for tests whose concern begins later. */
 export async function openJob(url: string, code: string, family: string, route: string): Promise<void> {
-  const answer = await fetch(`${url}/api/jobs`, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify({
-      id: crypto.randomUUID(),
-      code,
-      family,
-      opening: {
-        id: crypto.randomUUID(),
-        stage: "intake",
-        kind: "job-opened",
-        who: "tove",
-        at: new Date().toISOString(),
-        data: { route, complaint: "cracked", dueAt: null },
-      },
-    }),
-  });
+  const opening = {
+    id: crypto.randomUUID(),
+    kind: "job-opened",
+    version: 1,
+    data: { complaint: "cracked", route, films: route === "film" ? ["front"] : [], bondMethod: "liquid" },
+    who: "tove",
+    toldAt: new Date().toISOString(),
+    device: "desk",
+  };
+  const answer = await send(`${url}/api/jobs`, { id: crypto.randomUUID(), code, family, opening });
   expect(answer.status).toBe(201);
 }
 
-/** A job that was worked in memory, brought in over the API as it stands. */
-export async function bringIn(url: string, code: string, hand: BenchHand): Promise<void> {
-  const send = (path: string, body: object) =>
-    fetch(`${url}${path}`, {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify(body),
-    });
-  const [opening, ...worked] = hand.events;
-  const job = { id: crypto.randomUUID(), code, family: hand.family.code, opening };
-  expect((await send("/api/jobs", job)).status).toBe(201);
-  expect((await send(`/api/jobs/${code}/events`, worked)).status).toBe(201);
+/** A job that was worked on a twin, brought in as a document as it stands. */
+export async function bringIn(url: string, code: string, { family, moves }: WorkedJob): Promise<void> {
+  const technicians = [{ key: "tove", name: "Tove" }];
+  const answer = await send(`${url}/api/jobs/import`, {
+    format: "half-lift/job",
+    version: 2,
+    job: { id: crypto.randomUUID(), code },
+    family,
+    technicians,
+    moves: moves.map(({ atMs, ...move }) => ({ ...move, receivedAt: new Date(atMs).toISOString() })),
+  });
+  expect(answer.status, await answer.text()).toBe(201);
 }
 
-export const bar = (page: Page) => page.getByRole("region", { name: "Next action" });
-export const bigButton = (page: Page) => bar(page).locator("button[aria-keyshortcuts='Space PageDown']");
+/** Lets time pass at a job: all that was recorded is so much older. */
+export async function passTime(databaseUrl: string, code: string, seconds: number): Promise<void> {
+  const client = new pg.Client({ connectionString: databaseUrl });
+  await client.connect();
+  await client.query("ALTER TABLE move DISABLE TRIGGER move_append_only");
+  await client.query(
+    `UPDATE move SET received_at = received_at - make_interval(secs => $2)
+     WHERE job_id = (SELECT id FROM job WHERE code = $1)`,
+    [code, seconds],
+  );
+  await client.query("ALTER TABLE move ENABLE TRIGGER move_append_only");
+  await client.end();
+}
 
-/** Longer than a bouncing pedal, shorter than any timer. */
-const PAST_BOUNCE_MS = 500;
-/** Longer than any soak or exposure of the demo families. */
-const PAST_TIMERS_MS = 20 * 60_000;
+export const answer = (page: Page) => page.getByTestId("answer");
+export const instrument = (page: Page) => page.getByTestId("instrument");
+export const bigButton = (page: Page) => page.getByTestId("press");
 
-/** Passes the time in which a press counts as a bounce. The page's clock must have been installed. */
-export const settle = (page: Page) => page.clock.fastForward(PAST_BOUNCE_MS);
+/** Longer than a bouncing pedal. */
+const PAST_BOUNCE_MS = 400;
+export const settle = (page: Page) => page.waitForTimeout(PAST_BOUNCE_MS);
 
-/** Lets a running timer of the next step run out, then presses, and waits until the press has arrived. */
-export async function pressOnce(
-  page: Page,
-  url: string,
-  code: string,
-  press: () => Promise<void>,
-): Promise<void> {
-  const before = (await eventsOf(url, code)).length;
-  const isTiming = (await bigButton(page).innerText()).includes("early");
-  if (isTiming) {
-    await page.clock.fastForward(PAST_TIMERS_MS);
-    await expect(bigButton(page)).not.toContainText("early");
-  }
-  await settle(page);
-  await press();
-  await expect
-    .poll(async () => (await eventsOf(url, code)).length, { intervals: [20, 40, 80] })
+/** Waits until the server has so many moves of a job. */
+export const moreThan = (url: string, code: string, before: number) =>
+  expect
+    .poll(async () => (await movesOf(url, code)).length, { intervals: [20, 40, 80], timeout: 15_000 })
     .toBeGreaterThan(before);
-}

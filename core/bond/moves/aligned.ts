@@ -2,7 +2,7 @@ import { z } from "zod";
 import { lineOf, withLine } from "../../device/ask.ts";
 import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { bounded } from "../../units.ts";
 import { worstBorderMm } from "../worst-border.ts";
 

@@ -1,5 +1,5 @@
 import { defineMove, inStage, never, noFault, noHazard, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { bubblePlace } from "../bubbles.ts";
 
 /** A bubble where it is seen, and how wide it is. */

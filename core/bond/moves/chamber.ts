@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, hazardOf, inStage, noFault } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { CHAMBER_S } from "../bond-facts.ts";
 
 /** Into the pressure chamber. */

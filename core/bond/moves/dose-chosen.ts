@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { calculated, notCalculated } from "../../device/calculated.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { bounded } from "../../units.ts";
 
 /** The bond line and how much liquid it takes, as adhesive-dose has it. */

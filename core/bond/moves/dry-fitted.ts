@@ -3,7 +3,7 @@ import { lineOf, linesNow, withLine } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { lineKeys } from "../../device/line.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { handsIn } from "../../open/open-facts.ts";
 
 /** The new layer was held in place dry: border, buttons, flex. */

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { adhesiveFilmSize } from "../sheet-school.ts";
 import { linersOfNewLayer } from "../liners-of-new-layer.ts";
 

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { isOnFrame, isTaped, withLine, withMark } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { handsIn } from "../../open/open-facts.ts";
 import { linersOfTape } from "../liners-of-tape.ts";
 

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { withLine, withMark } from "../../device/ask.ts";
 import { defineMove, hazardOf, inStage, noFault } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { LAMINATE_S } from "../bond-facts.ts";
 
 /** Vacuum first, then pressure. */

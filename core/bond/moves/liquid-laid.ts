@@ -1,9 +1,11 @@
 import { z } from "zod";
 import { defineMove, hazardOf, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { allConnectorsOpen, handsIn } from "../../open/open-facts.ts";
 import { bounded } from "../../units.ts";
+import { adhesiveNow } from "../adhesive-now.ts";
+import { asRead } from "../choose-dose.ts";
 import { linersOfNewLayer } from "../liners-of-new-layer.ts";
 
 /** The liquid lies on the panel, in its pattern. */
@@ -18,8 +20,17 @@ export const liquidLaid = defineMove({
   }),
   told: "press",
   meets: ["liquid-laid"],
-  offers: ({ state }) =>
-    state.bond.laidMl === null ? [{ volumeMl: state.bond.dose?.volumeMl ?? 1, by: "syringe" as const }] : [],
+  offers: (scene) => {
+    const { bond, records } = scene.state;
+    if (bond.laidMl !== null) return [];
+    // What the scale said lies there, and not what was aimed at.
+    const weighed = records.readings
+      .filter(({ quantity, stage }) => quantity === "mass" && stage === "bond")
+      .at(-1);
+    return weighed
+      ? [{ volumeMl: asRead(weighed.value / adhesiveNow(scene).densityGcm3.value), by: "scale" as const }]
+      : [{ volumeMl: bond.dose?.volumeMl ?? 1, by: "syringe" as const }];
+  },
   needs: (scene): DeviceFact[] => [
     ...handsIn,
     ...allConnectorsOpen(scene),

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { lineOf, withLine } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { boundedWhole } from "../../units.ts";
 
 /** Looked along in side light: how many bubbles. Some go to the chamber before they are looked for again. */

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { bounded, words } from "../../units.ts";
 
 /** A bottle, roll or sheet is taken from the shelf, as its label says. */

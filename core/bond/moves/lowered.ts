@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { lineOf, withLine, withMark } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { bounded } from "../../units.ts";
 
 /** The glass lies on its liquid; how long the lowering took is kept as it was. From here it settles. */

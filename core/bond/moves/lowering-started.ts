@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** The glass is set down along one edge, and its lowering begins. */
 export const loweringStarted = defineMove({

@@ -3,7 +3,7 @@ import { lineOf, linesNow, seamNow, withLine } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { lineKeys } from "../../device/line.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { words } from "../../units.ts";
 
 /** The new layer is taken from stock to the bench; before that the panel has shown that it lives. */

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { calculated, notCalculated } from "../../device/calculated.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { bounded, words } from "../../units.ts";
 
 /** A pattern that was run by fill-front on this panel, with what came of it. */

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { routeNow } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** An add-on touch layer lies under the new glass, its controller moved and its joint sound. */
 export const sensorLaminated = defineMove({

@@ -3,7 +3,7 @@ import { lineOf, linesNow, withLine } from "../../device/ask.ts";
 import { defineMove, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { lineKeys } from "../../device/line.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { beforeWet, faceName } from "../before-wet.ts";
 
 /** The old glue or tape is off, down to what a cloth takes. */

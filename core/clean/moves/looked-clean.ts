@@ -2,7 +2,7 @@ import { z } from "zod";
 import { lineOf, linesNow, withLine } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import { lineKeys } from "../../device/line.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { faceName } from "../before-wet.ts";
 
 /** Looked along in strong light: clean, or glue is left. */

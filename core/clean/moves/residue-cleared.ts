@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** A patch of old glue that was marked is gone. */
 export const residueCleared = defineMove({

@@ -1,5 +1,5 @@
 import { defineMove, inStage, never, noFault, noHazard, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { residuePatch } from "../residue.ts";
 
 /** Old glue that side light shows, marked where it is. */

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { solventNames } from "../../materials/solvents.ts";
 import { bounded, words } from "../../units.ts";
 import { usualWipe } from "../room.ts";

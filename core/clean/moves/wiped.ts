@@ -3,7 +3,7 @@ import { lineOf, linesNow, withLine } from "../../device/ask.ts";
 import { defineMove, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { lineKeys } from "../../device/line.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { beforeWet, faceName } from "../before-wet.ts";
 
 /** Wiped with a lint-free cloth, one way: from now on dust settles on it. */

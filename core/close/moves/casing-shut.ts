@@ -2,7 +2,7 @@ import { z } from "zod";
 import { isFromFront, lineOf, linesNow, withLine, withMark } from "../../device/ask.ts";
 import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { linersOfTape } from "../../bond/liners-of-tape.ts";
 import { insideIsBack } from "../inside-back.ts";
 import { provedOpen } from "../proved-open.ts";

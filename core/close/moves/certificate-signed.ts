@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** Somebody read the certificate and puts a name under it. */
 export const certificateSigned = defineMove({
@@ -13,9 +13,9 @@ export const certificateSigned = defineMove({
   offers: ({ state }) => (state.close.certificateSigned === null ? [{}] : []),
   needs: () => [{ is: "customer-told" }],
   faults: noFault,
-  does: ({ state }, _, { who, seq }) => ({
+  does: ({ state }, _, { who, seq, atMs }) => ({
     ...state,
-    close: { ...state.close, certificateSigned: { who, seq } },
+    close: { ...state.close, certificateSigned: { who, seq, atMs } },
   }),
   reopens: () => [],
   words: () => message("move.certificate-signed"),

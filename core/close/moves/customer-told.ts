@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { words } from "../../units.ts";
+import { customerWords } from "../customer-words.ts";
 
 /** What the customer is told at the counter. */
 export const customerTold = defineMove({
@@ -11,8 +12,7 @@ export const customerTold = defineMove({
   data: z.strictObject({ text: words(2_000) }),
   told: "word",
   meets: ["customer-told"],
-  offers: ({ state }) =>
-    state.close.told === null ? [{ text: "What was done, what was left, and how to treat it." }] : [],
+  offers: (scene) => (scene.state.close.told === null ? [{ text: customerWords(scene) }] : []),
   needs: () => [{ is: "agreed" }],
   faults: noFault,
   does: ({ state }, { text }) => ({ ...state, close: { ...state.close, told: text } }),

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { isDeclined } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { outcomes, type Outcome } from "../../intake/intake-slot.ts";
 import type { Scene } from "../../device/scene.ts";
 import { endGoals } from "../../device/goals.ts";

@@ -1,6 +1,7 @@
 import { z } from "zod";
-import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { workedStage } from "../../device/phase.ts";
+import { defineMove, noFault, noHazard } from "../../device/define-move.ts";
+import { message } from "../../job/message.ts";
 import { key } from "../../stack/family.ts";
 import { words } from "../../units.ts";
 
@@ -8,7 +9,7 @@ import { words } from "../../units.ts";
 export const handedOver = defineMove({
   kind: "handed-over",
   version: 1,
-  stage: inStage("close"),
+  stage: workedStage,
   data: z.strictObject({ to: key(), note: words(500) }),
   told: "word",
   meets: [],

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** Last wipe inside before it is shut, and the inner film off. */
 export const insideWiped = defineMove({

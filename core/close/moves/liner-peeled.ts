@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { routeNow } from "../../device/ask.ts";
 import { defineMove, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { key, type Family } from "../../stack/family.ts";
 
 /** A film brings its own liner and skin: they come off as it is laid, and at the end. */

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { boundedWhole } from "../../units.ts";
 
 /** The liners that lie on the bench, counted: one that is left inside is the classic. */

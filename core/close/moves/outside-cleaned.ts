@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** Glass, back, ports and edges are clean outside. */
 export const outsideCleaned = defineMove({

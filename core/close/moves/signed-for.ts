@@ -1,15 +1,16 @@
 import { z } from "zod";
-import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
+import { workedStage } from "../../device/phase.ts";
+import { defineMove, noHazard } from "../../device/define-move.ts";
 import { facts, type DeviceFact } from "../../device/facts.ts";
-import { factKey } from "../../kernel/fact.ts";
-import { message } from "../../kernel/message.ts";
+import { factKey } from "../../job/fact.ts";
+import { message } from "../../job/message.ts";
 import { words } from "../../units.ts";
 
 /** A signed reason stands in for what was not shown; never where somebody could be hurt. */
 export const signedFor = defineMove({
   kind: "signed-for",
   version: 1,
-  stage: inStage("prove"),
+  stage: workedStage,
   data: z.strictObject({
     fact: z.looseObject({ is: words(60) }),
     reason: z.string().trim().min(10, { error: "must say why in at least 10 characters" }).max(500),
@@ -25,7 +26,7 @@ export const signedFor = defineMove({
   },
   does: ({ state }, { fact, reason }, { who, seq }) => ({
     ...state,
-    signed: { ...state.signed, [factKey(fact)]: { reason, who, seq } },
+    signed: { ...state.signed, [factKey(fact)]: { fact, reason, who, seq } },
   }),
   reopens: () => [],
   words: (_, { fact, reason }) => message("move.signed-for", { fact: factKey(fact), reason }),

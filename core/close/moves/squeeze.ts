@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { SQUEEZE_S } from "../close-facts.ts";
 
 /** Squeezed all round, over the frame and never over the picture. */

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { bounded, boundedWhole } from "../../units.ts";
 
 const seconds = () => bounded(0.5, 86_400);

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { bounded } from "../../units.ts";
 
 /** The radiometer's reading at the glass, for this job: a lamp ages, and nothing is assumed of it. */
@@ -18,9 +18,9 @@ export const lampRead = defineMove({
   needs: () => [{ is: "lamp-off" }],
   faults: noFault,
   // Another reading wants the exposure worked out again.
-  does: ({ state }, lamp, { seq }) => ({
+  does: ({ state }, lamp, { seq, id, atMs }) => ({
     ...state,
-    cure: { ...state.cure, lamp: { ...lamp, seq }, exposure: null },
+    cure: { ...state.cure, lamp: { ...lamp, seq, id, atMs }, exposure: null },
   }),
   reopens: () => [],
   words: (_, { irradianceMwCm2 }) => message("move.lamp-read", { irradiance: irradianceMwCm2 }),

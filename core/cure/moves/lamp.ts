@@ -3,7 +3,7 @@ import { withMark } from "../../device/ask.ts";
 import { defineMove, hazardOf, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import type { Scene } from "../../device/scene.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { edges } from "../../stack/outline.ts";
 import { zoneLeftS } from "../cure-facts.ts";
 import type { Zone } from "../cure-slot.ts";

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** What seeped out after the tack is wiped off before it sets. */
 export const seepWiped = defineMove({

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { lineOf } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { handsIn } from "../../open/open-facts.ts";
 import { bounded } from "../../units.ts";
 import { filmSide } from "../films.ts";

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { lineOf } from "../../device/ask.ts";
 import { defineMove, hazardOf, inStage } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { beforePeel } from "../before-peel.ts";
 import { filmSide } from "../films.ts";
 

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { dryEdges } from "../../clean/dry-edge.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { listed } from "../../words.ts";
 
 /** The panel stands so that nothing runs to an edge that must stay dry. */

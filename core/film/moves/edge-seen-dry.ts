@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { dryEdges } from "../../clean/dry-edge.ts";
 import { defineMove, noFault, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { listed } from "../../words.ts";
 
 /** A loupe along the edge that must stay dry, before anything is powered. */

@@ -1,17 +1,13 @@
 import { z } from "zod";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import type { DeviceFact } from "../../device/facts.ts";
+import { message } from "../../job/message.ts";
 import { words } from "../../units.ts";
+import { axesApartDeg } from "../film-axis.ts";
 import { adhesiveSides, axisDeg, filmSide } from "../films.ts";
 
 /** A piece may be off the chosen axis by so much, deg. Common practice (about two degrees are seen), no source. */
 export const AXIS_PASS_DEG = 2;
-
-/** How far apart two axes are, deg: they come round after 180. */
-export const axesApartDeg = (a: number, b: number): number => {
-  const apart = Math.abs(a - b) % 180;
-  return Math.min(apart, 180 - apart);
-};
 
 /** The new film is cut: from which sheet and lot, at which axis, by the shelf's plan or by hand. */
 export const filmCutOut = defineMove({
@@ -43,7 +39,11 @@ export const filmCutOut = defineMove({
         },
       ];
     }),
-  needs: (_, { film }) => [{ is: "axis-chosen", film }],
+  needs: ({ state }, { film, lot }): DeviceFact[] => [
+    { is: "axis-chosen", film },
+    // A sheet whose lot is known and past its date is cut only under somebody's name.
+    ...(state.bond.lots.film?.lot === lot ? [{ is: "lot-in-date", kind: "film", lot } as const] : []),
+  ],
   faults: ({ state }, { film, axisDeg: axis }) => {
     const chosen = state.film.chosen[film];
     if (state.film.cut[film]) return message("fault.film-cut-already", { film });

@@ -3,7 +3,7 @@ import { dryEdges } from "../../clean/dry-edge.ts";
 import { lineOf, withLine, withMark } from "../../device/ask.ts";
 import { defineMove, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { allConnectorsOpen, handsIn } from "../../open/open-facts.ts";
 import { filmSide } from "../films.ts";
 import { layingPlan } from "../laying.ts";

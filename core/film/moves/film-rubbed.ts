@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { lineOf, withLine } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { filmSide } from "../films.ts";
 
 /** The film is rubbed down from the middle outwards, and every edge is covered. */

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { looseParts, pluggable } from "../../device/ask.ts";
 import { defineMove, inStage, noFault } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** The bare panel lit: an even white is alive. */
 export const litBare = defineMove({

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { filmSide } from "../films.ts";
 
 /** The protective skin of a new film is off, at the end. */

@@ -4,7 +4,8 @@ import { defineMove, never, noHazard, takes } from "../../device/define-move.ts"
 import { renewsTouch, repairRoutes, routesOf, type RepairRoute } from "../../device/routes.ts";
 import type { Scene } from "../../device/scene.ts";
 import { routeNow } from "../../device/ask.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
+import { routeChoiceInput } from "../../route/route-choice.ts";
 import { decideRoute } from "../../route/decision-tree.ts";
 import { bounded, boundedWhole } from "../../units.ts";
 
@@ -41,6 +42,8 @@ export const agreed = defineMove({
     worstMinor: boundedWhole(0, 100_000_000),
     successPct: bounded(0, 100).nullable(),
     validUntil: z.iso.date({ error: "must be a date such as 2026-11-30" }).nullable(),
+    /** The figures that the customer was told, as they were worked out then. */
+    quoted: routeChoiceInput.nullable().default(null),
   }),
   told: "word",
   meets: ["agreed"],
@@ -57,6 +60,7 @@ export const agreed = defineMove({
       worstMinor: 0,
       successPct: null,
       validUntil: null,
+      quoted: null,
     }));
   },
   needs: (scene) => [
@@ -89,5 +93,6 @@ export const agreed = defineMove({
     worstMinor: 31900,
     successPct: 82,
     validUntil: null,
+    quoted: null,
   },
 });

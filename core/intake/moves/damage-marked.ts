@@ -1,5 +1,5 @@
 import { defineMove, inStage, never, noFault, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { damage } from "../damage.ts";
 
 /** One crack, hole, dead zone or picture fault, drawn where it is. */

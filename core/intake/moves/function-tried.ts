@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { key } from "../../stack/family.ts";
 import { triedResults } from "../intake-slot.ts";
 

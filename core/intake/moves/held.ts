@@ -1,13 +1,14 @@
 import { z } from "zod";
-import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { workedStage } from "../../device/phase.ts";
+import { defineMove, never, noHazard, takes } from "../../device/define-move.ts";
+import { message } from "../../job/message.ts";
 import { words } from "../../units.ts";
 
 /** The work stops until somebody releases it. */
 export const held = defineMove({
   kind: "held",
   version: 1,
-  stage: inStage("intake"),
+  stage: workedStage,
   data: z.strictObject({ reason: words(500) }),
   told: "word",
   meets: [],

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import { repairRoutes, routesOf } from "../../device/routes.ts";
 import { filmSide } from "../../film/films.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { words } from "../../units.ts";
 
 /** A job begins: what it came in for, and the route that is asked about. */
@@ -16,6 +16,11 @@ export const jobOpened = defineMove({
     /** Which polarizers, on a film route. */
     films: z.array(filmSide()).max(2),
     bondMethod: z.enum(["liquid", "sheet"], { error: "must be liquid or sheet" }),
+    /** When it is promised for; null where it is not. */
+    dueAt: z.iso
+      .datetime({ error: "must be a time in UTC such as 2026-03-01T08:30:00Z" })
+      .nullable()
+      .default(null),
   }),
   told: "word",
   meets: ["opened-job"],
@@ -29,14 +34,21 @@ export const jobOpened = defineMove({
         : route === "film" && films.length === 0
           ? message("fault.no-film-named")
           : null,
-  does: ({ state }, { complaint, route, films, bondMethod }) => ({
+  does: ({ state }, { complaint, route, films, bondMethod, dueAt }) => ({
     ...state,
-    intake: { ...state.intake, complaint, wanted: route, films: [...new Set(films)], bondMethod },
+    intake: {
+      ...state.intake,
+      complaint,
+      wanted: route,
+      films: [...new Set(films)],
+      bondMethod,
+      dueAt: dueAt ?? null,
+    },
   }),
   reopens: never,
   words: (_, { complaint }) => message("move.job-opened", { complaint }),
   hazard: noHazard,
   minutes: takes(2),
   hands: 0,
-  example: { complaint: "Cracked glass", route: "layer", films: [], bondMethod: "liquid" },
+  example: { complaint: "Cracked glass", route: "layer", films: [], bondMethod: "liquid", dueAt: null },
 });

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import { routeNow } from "../../device/ask.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { answerNamed, decideRoute, questionKeys, questionNamed } from "../../route/decision-tree.ts";
 import { words } from "../../units.ts";
 import { nextQuestion } from "../intake-facts.ts";

@@ -1,12 +1,13 @@
 import { z } from "zod";
-import { defineMove, inStage, never, noHazard, says, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { workedStage } from "../../device/phase.ts";
+import { defineMove, never, noHazard, says, takes } from "../../device/define-move.ts";
+import { message } from "../../job/message.ts";
 
 /** The work goes on. */
 export const released = defineMove({
   kind: "released",
   version: 1,
-  stage: inStage("intake"),
+  stage: workedStage,
   data: z.strictObject({}),
   told: "word",
   meets: ["released"],

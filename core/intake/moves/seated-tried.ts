@@ -3,7 +3,7 @@ import { handsIn } from "../../open/open-facts.ts";
 import { pluggable } from "../../device/ask.ts";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** Every flex pressed home: the first thing inside, for a loose one looks like a dead layer and costs nothing. */
 export const seatedTried = defineMove({

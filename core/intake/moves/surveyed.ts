@@ -3,7 +3,7 @@ import { looseParts, pluggable, withLine, withMark } from "../../device/ask.ts";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import { lineKeys } from "../../device/line.ts";
 import type { Device } from "../../device/scene.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { screwCells } from "../../open/screw-ledger.ts";
 import { key } from "../../stack/family.ts";
 import { boundedWhole } from "../../units.ts";

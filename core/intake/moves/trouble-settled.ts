@@ -5,7 +5,7 @@ import { defineMove, inStage, never, noHazard, takes } from "../../device/define
 import { untouchedLine } from "../../device/line.ts";
 import { nothingSigned } from "../../device/facts.ts";
 import type { Device, Scene } from "../../device/scene.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { words } from "../../units.ts";
 
 export const settlements = ["try again", "take it off again", "broke"] as const;

@@ -2,7 +2,7 @@ import { defineMove, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { dryEdges } from "../../clean/dry-edge.ts";
 import type { FilmSide } from "../../film/films.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { freesPiece, pieceFault, pieceNamed, pieceOffers, withPieceFree } from "../free-piece.ts";
 import { beforePeel } from "../../film/before-peel.ts";
 

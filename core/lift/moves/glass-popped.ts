@@ -1,5 +1,5 @@
 import { defineMove, inStage } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { freesPiece, pieceFault, pieceOffers, withPieceFree } from "../free-piece.ts";
 import { POP_S } from "../pieces.ts";
 

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { isHeatedLine, lineOf, seamNow } from "../../device/ask.ts";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import { heatMethodKinds, methodOf } from "../../heat/heat-methods.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { bounded } from "../../units.ts";
 
 /** What the plan goes on with until the heat is worked out: values that a bench meets. Common practice, no source. */

@@ -5,7 +5,7 @@ import type { DeviceFact } from "../../device/facts.ts";
 import { lineKeys, untouchedLine } from "../../device/line.ts";
 import { lineOf } from "../../device/ask.ts";
 import { methodOf } from "../../heat/heat-methods.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { allConnectorsOpen, handsIn } from "../../open/open-facts.ts";
 
 /** The old layer, or the whole old display, is off and laid aside. */

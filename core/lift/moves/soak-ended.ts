@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineMove, inStage } from "../../device/define-move.ts";
 import { methodOf } from "../../heat/heat-methods.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** Off the heat: the window to cut begins. Taken off early it gives none, and goes back on. */
 export const soakEnded = defineMove({

@@ -4,7 +4,7 @@ import { defineMove, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import type { Scene } from "../../device/scene.ts";
 import { methodOf } from "../../heat/heat-methods.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { bounded } from "../../units.ts";
 import { allConnectorsOpen, beforeOpening } from "../../open/open-facts.ts";
 

@@ -1,5 +1,5 @@
 import { defineMove, inStage } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { freesPiece, pieceFault, pieceNamed, pieceOffers, withPieceFree } from "../free-piece.ts";
 
 /** A card goes in from the rim and frees one strip; a pick stays in it. */

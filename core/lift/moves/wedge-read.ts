@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { defineMove, inStage, never, noFault, noHazard, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
+import { message } from "../../job/message.ts";
 import { temperatureC, words } from "../../units.ts";
 import { liftStressInput } from "../lift-stress.ts";
 
@@ -14,7 +14,11 @@ export const wedgeRead = defineMove({
   meets: [],
   offers: never,
   needs: () => [{ is: "opened-job" }],
-  faults: noFault,
+  // A glue that is not in the stack cannot have been measured on it.
+  faults: ({ family }, { glue }) =>
+    family.stack.some(({ material }) => material === glue)
+      ? null
+      : message("fault.glue-not-in-stack", { glue, family: family.code }),
   does: ({ state }, wedge, { id }) => ({
     ...state,
     lift: { ...state.lift, wedges: [...state.lift.wedges, { ...wedge, id }] },

@@ -1,5 +1,5 @@
 import { defineMove, inStage } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { freesPiece, pieceFault, pieceNamed, pieceOffers, withPieceFree } from "../free-piece.ts";
 
 /** One pass of the wire under the whole glass, from a corner, the plate hot all the while. */

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, hazardOf, inStage, says, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { beforeOpening } from "../open-facts.ts";
 
 /** The back cover is cut free round its rim. */

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, hazardOf, inStage, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { beforeOpening } from "../open-facts.ts";
 
 /** A cell lies behind a glued back cover: it is never warmed beyond this, C. Common practice, no source. */

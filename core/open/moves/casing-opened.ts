@@ -2,7 +2,7 @@ import { z } from "zod";
 import { isFromFront, withMark } from "../../device/ask.ts";
 import { defineMove, inStage, noFault, takes } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { beforeOpening } from "../open-facts.ts";
 
 /** The casing is open: the back is off, the glass is hinged up about its uncut edge, or the casing is lifted off. */

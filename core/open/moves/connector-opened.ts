@@ -2,7 +2,7 @@ import { z } from "zod";
 import { pluggable } from "../../device/ask.ts";
 import { phaseOf } from "../../device/phase.ts";
 import { defineMove, noHazard, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { key } from "../../stack/family.ts";
 import { handsIn } from "../open-facts.ts";
 

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { phaseOf } from "../../device/phase.ts";
 import { defineMove, never, noFault, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** The power button was pressed, at the mains the supply metered: it is dead, or it is not isolated after all. */
 export const foundDead = defineMove({

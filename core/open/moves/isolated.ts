@@ -3,7 +3,7 @@ import { hasScrews, isFromFront } from "../../device/ask.ts";
 import { phaseOf } from "../../device/phase.ts";
 import { defineMove, takes } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { beforeOpening } from "../open-facts.ts";
 
 /** The battery or supply is parted from the board, before any other connector is touched. */

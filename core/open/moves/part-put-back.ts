@@ -1,9 +1,10 @@
 import { z } from "zod";
 import { isDeclined, lineOf, looseParts } from "../../device/ask.ts";
-import { defineMove, inStage, noHazard, takes } from "../../device/define-move.ts";
+import { phaseOf } from "../../device/phase.ts";
+import { defineMove, noHazard, takes } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import type { Scene } from "../../device/scene.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { key } from "../../stack/family.ts";
 import { handsIn } from "../open-facts.ts";
 
@@ -15,7 +16,7 @@ const hasOldLayer = ({ state }: Scene): boolean =>
 export const partPutBack = defineMove({
   kind: "part-put-back",
   version: 1,
-  stage: inStage("close"),
+  stage: (scene) => (scene.state.marks.renewed === undefined ? phaseOf(scene) : "close"),
   data: z.strictObject({ part: key() }),
   told: "press",
   meets: ["part-back"],

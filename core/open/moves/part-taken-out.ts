@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { hasScrews, isOnFrame, looseParts, routeNow } from "../../device/ask.ts";
-import { defineMove, inStage, takes } from "../../device/define-move.ts";
+import { phaseOf } from "../../device/phase.ts";
+import { defineMove, takes } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { key } from "../../stack/family.ts";
 import { handsIn } from "../open-facts.ts";
 
@@ -10,7 +11,7 @@ import { handsIn } from "../open-facts.ts";
 export const partTakenOut = defineMove({
   kind: "part-taken-out",
   version: 1,
-  stage: inStage("open"),
+  stage: phaseOf,
   data: z.strictObject({ part: key() }),
   told: "press",
   meets: ["part-out"],

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { phaseOf } from "../../device/phase.ts";
 import { defineMove, never, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** The plug or supply cable is in. */
 export const pluggedIn = defineMove({

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, noHazard, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { bounded, boundedWhole, words } from "../../units.ts";
 import { screwLedger, screwRefusal } from "../screw-ledger.ts";
 

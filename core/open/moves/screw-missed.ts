@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { boundedWhole } from "../../units.ts";
 import { screwLedger, screwRefusal } from "../screw-ledger.ts";
 

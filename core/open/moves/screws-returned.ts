@@ -3,7 +3,7 @@ import { pluggable } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import type { Scene } from "../../device/scene.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { boundedWhole } from "../../units.ts";
 import { beforeOpening } from "../open-facts.ts";
 import { insideIsBack } from "../../close/inside-back.ts";

@@ -3,7 +3,7 @@ import { looseParts } from "../../device/ask.ts";
 import { phaseOf } from "../../device/phase.ts";
 import { defineMove, takes } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** The battery or supply is joined to the board again, last of all. */
 export const supplyJoined = defineMove({

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { phaseOf } from "../../device/phase.ts";
 import { defineMove, never, noFault, noHazard, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** It is switched off; cards and trays are out, for they jam on the frame. */
 export const switchedOff = defineMove({

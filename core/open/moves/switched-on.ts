@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { phaseOf } from "../../device/phase.ts";
 import { defineMove, never, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** It is switched on: hands are out, nothing is wet. */
 export const switchedOn = defineMove({

@@ -13,7 +13,7 @@ import { phaseOf } from "../../device/phase.ts";
 import { defineMove, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import type { Scene } from "../../device/scene.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { key } from "../../stack/family.ts";
 import { words } from "../../units.ts";
 import { isExempt } from "../prove-facts.ts";

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { pluggable } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 
 /** Black picture, strong light: what lies under the new layer shows white. */
 export const lookedUnder = defineMove({

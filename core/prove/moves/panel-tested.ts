@@ -1,6 +1,7 @@
 import { defineMove, inStage, never, noFault, noHazard, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { panelTested as told } from "../panel-test.ts";
+import { beforeTest } from "./function-tested.ts";
 
 /** One part of the panel's own test: patterns seen, pixels counted, frames paced, touch covered. */
 export const panelTested = defineMove({
@@ -11,7 +12,10 @@ export const panelTested = defineMove({
   told: "answer",
   meets: [],
   offers: never,
-  needs: () => [{ is: "opened-job" }],
+  needs: (scene, { part }) => [
+    { is: "opened-job" },
+    ...beforeTest(scene, part === "touch" ? "touch" : "picture"),
+  ],
   faults: noFault,
   does: ({ state }, part) => ({
     ...state,

@@ -1,5 +1,5 @@
 import { defineMove, inStage, never, noFault, noHazard, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { photoLook } from "../photo-look.ts";
 
 /** A photo of the panel was looked through by the program; what somebody overruled is told with what was found. */

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineMove, never, noFault, noHazard, takes } from "../../device/define-move.ts";
 import { workedStage } from "../../device/phase.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { words } from "../../units.ts";
 
 /** A note on the job. */

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineMove, never, noFault, noHazard, takes } from "../../device/define-move.ts";
 import { workedStage } from "../../device/phase.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { boundedWhole } from "../../units.ts";
 
 /** A photo of the work. The picture itself is kept under this move's id. */

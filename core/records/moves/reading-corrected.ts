@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineMove, never, noHazard, takes } from "../../device/define-move.ts";
 import { workedStage } from "../../device/phase.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { bounded, boundedWhole, words } from "../../units.ts";
 import type { Scene } from "../../device/scene.ts";
 import { readingFault, readingKinds } from "../reading.ts";

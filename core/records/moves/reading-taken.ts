@@ -1,6 +1,6 @@
 import { defineMove, never, noFault, noHazard, takes } from "../../device/define-move.ts";
 import { workedStage } from "../../device/phase.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { readingKinds, readingTold } from "../reading.ts";
 
 /** Something was read: a temperature, the room, the lamp, a weight. */

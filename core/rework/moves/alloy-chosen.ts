@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { alloyNames } from "../../materials/alloys.ts";
 import { jointNow } from "../rework-facts.ts";
 

@@ -1,7 +1,7 @@
 import { routeNow, withMark } from "../../device/ask.ts";
 import { defineMove, hazardOf, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { handsIn } from "../../open/open-facts.ts";
 import { probe } from "../contact-check.ts";
 import { isReworked, isSound, jointChecked, jointNow } from "../rework-facts.ts";

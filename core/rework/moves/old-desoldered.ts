@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineMove, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { jointFree } from "../joint-free.ts";
 import { isReworked, jointNow } from "../rework-facts.ts";
 import { handsIn } from "../../open/open-facts.ts";

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineMove, inStage, never, noFault, noHazard, takes } from "../../device/define-move.ts";
-import { message } from "../../kernel/message.ts";
+import { message } from "../../job/message.ts";
 import { reflowReading } from "../reflow-profile.ts";
 
 /** A soldering profile as it was logged. */

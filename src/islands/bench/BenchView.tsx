@@ -1,14 +1,11 @@
 import { formatDistance } from "date-fns";
 import { Plus, Search } from "lucide-react";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { secondsLeft } from "../../../core/job/fold.ts";
-import { fillLengths } from "../../../core/job/step.ts";
-import type { Need } from "../../../core/job/next-action.ts";
-import type { BenchRow } from "../../../server/bench.ts";
+import { stageTitles } from "../../../core/stage.ts";
+import type { BenchRow, Need } from "../../../server/bench.ts";
 import type { JobSummary } from "../../../server/store/jobs.ts";
 import { soundAlarm } from "../../ui/alarm.ts";
-import { durationText, lengthText } from "../../ui/quantity.tsx";
-import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
+import { durationText } from "../../ui/quantity.tsx";
 import { useLive } from "../../ui/useLive.ts";
 import { useNow } from "../../ui/useNow.ts";
 
@@ -21,20 +18,10 @@ const groups: { need: Need; title: string; empty: string }[] = [
 /** A timer that has run out asks for hands, whatever the server said when it wrote the page. */
 function needNow(row: BenchRow, nowMs: number): Need {
   if (row.need !== "timer") return row.need;
-  const timer = row.timers.find((t) => t.timer === row.waitsFor);
-  return timer && secondsLeft(timer, nowMs) > 0 ? "timer" : "hands";
+  return row.untilMs !== null && row.untilMs > nowMs ? "timer" : "hands";
 }
 
-export function BenchView({
-  rows: initial,
-  nowMs: startMs,
-  preferences: initialPreferences,
-}: {
-  rows: BenchRow[];
-  nowMs: number;
-  preferences: Preferences;
-}) {
-  const preferences = useStoredPreferences(initialPreferences);
+export function BenchView({ rows: initial, nowMs: startMs }: { rows: BenchRow[]; nowMs: number }) {
   const [rows, setRows] = useState(initial);
   const [offline, setOffline] = useState(false);
   const nowMs = useNow(startMs, 500);
@@ -71,9 +58,6 @@ export function BenchView({
         </h1>
         <div className="ml-auto flex flex-wrap gap-2">
           <FindByCode />
-          <a href="/work" className="control">
-            Work by the plan
-          </a>
           <a href="/jobs/new" className="control-strong">
             <Plus aria-hidden size={20} /> New job
           </a>
@@ -110,7 +94,7 @@ export function BenchView({
               ) : (
                 <ul>
                   {members.map((row) => (
-                    <Row key={row.code} row={row} nowMs={nowMs} preferences={preferences} />
+                    <Row key={row.code} row={row} nowMs={nowMs} />
                   ))}
                 </ul>
               )}
@@ -126,7 +110,7 @@ export function BenchView({
   );
 }
 
-function Row({ row, nowMs, preferences }: { row: BenchRow; nowMs: number; preferences: Preferences }) {
+function Row({ row, nowMs }: { row: BenchRow; nowMs: number }) {
   const overdue = row.dueAt !== null && Date.parse(row.dueAt) < nowMs;
   return (
     <li className="border-b border-line">
@@ -136,26 +120,22 @@ function Row({ row, nowMs, preferences }: { row: BenchRow; nowMs: number; prefer
       >
         <span className="text-lg font-semibold">{row.code}</span>
         <span>
-          <span className="font-semibold">{row.stage}</span>
+          <span className="font-semibold">{stageTitles[row.stage]}</span>
           <span className="block text-sm text-soft">{row.family}</span>
         </span>
         <span className="leading-snug">
-          {fillLengths(row, (mm) => lengthText(mm, preferences))}
+          {row.ask}
           <span className="block text-sm text-soft">{row.route}</span>
         </span>
         <span className="flex flex-wrap justify-end gap-x-4 text-right">
-          {row.timers.map((timer) => {
-            const left = secondsLeft(timer, nowMs);
-            return (
-              <span
-                key={`${timer.timer} ${timer.startedAt}`}
-                className={left <= 0 ? "font-semibold text-heat" : ""}
-              >
-                <span className="block text-sm">{timer.label}</span>
-                <span suppressHydrationWarning>{left > 0 ? `${durationText(left)} left` : "time is up"}</span>
+          {row.untilMs !== null && (
+            <span className={row.isWindow || row.untilMs <= nowMs ? "font-semibold text-heat" : ""}>
+              <span className="block text-sm">{row.isWindow ? "window" : "wait"}</span>
+              <span suppressHydrationWarning>
+                {row.untilMs > nowMs ? `${durationText((row.untilMs - nowMs) / 1_000)} left` : "time is up"}
               </span>
-            );
-          })}
+            </span>
+          )}
           {row.dueAt && (
             <span className={overdue ? "font-semibold text-danger" : "text-soft"} suppressHydrationWarning>
               <span className="block text-sm">{overdue ? "overdue by" : "due in"}</span>
@@ -226,7 +206,10 @@ function FindByCode() {
                   >
                     <span className="font-semibold">{job.code}</span>
                     <span>{job.family}</span>
-                    <span className="ml-auto text-soft">{job.outcome ?? "open"}</span>
+                    <span className="ml-auto text-soft">
+                      {job.outcome ?? "open"}
+                      {job.isFirstVersion ? ", version 1" : ""}
+                    </span>
                   </a>
                 </li>
               ))}

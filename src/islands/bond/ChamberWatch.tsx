@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
-import type { ChamberProgram } from "../../../core/bond/bubbles.ts";
-import type { EventDraft } from "../../../core/job/event.ts";
+import { chamber } from "../../../core/bond/bubbles.ts";
 import type { ChamberReading } from "../../../server/devices/pressure-chamber.ts";
+import type { ToolProps } from "../work/instrument.ts";
 import { Figure, Temperature } from "../../ui/quantity.tsx";
 
 /** From this share of its pressure on the chamber counts as up. */
@@ -12,27 +12,16 @@ const AGAIN_MS = 1_000;
 const SILENT_MS = 5_000;
 
 /** Pressure and temperature of the chamber, live; the pressure goes into the log once it is up. */
-export function ChamberWatch({
-  code,
-  isRunning,
-  nowMs,
-  program,
-  send,
-}: {
-  code: string;
-  isRunning: boolean;
-  nowMs: number;
-  program: ChamberProgram;
-  send: (draft: EventDraft) => boolean;
-}) {
+export function ChamberWatch({ code, scene, nowMs, tell }: ToolProps) {
+  const isRunning = scene.state.bond.chamberSinceMs !== null;
   const [last, setLast] = useState<ChamberReading | null>(null);
   const [name, setName] = useState("");
   /** Asked anew where the chamber was not to be had: the press that started it may be on its way yet. */
   const [attempt, setAttempt] = useState(0);
-  const handler = useRef(send);
-  const { holdBar } = program;
+  const handler = useRef(tell);
+  const { holdBar } = chamber.usual;
   useEffect(() => {
-    handler.current = send;
+    handler.current = tell;
   });
   useEffect(() => {
     if (!isRunning) return undefined;
@@ -46,14 +35,10 @@ export function ChamberWatch({
       setLast(reading);
       if (isLogged || reading.barAbs < UP_SHARE * holdBar) return;
       isLogged = true;
-      handler.current({
-        stage: "bond",
-        kind: "reading-taken",
-        data: {
-          quantity: "chamber pressure",
-          source: "simulated",
-          values: [{ at: new Date(reading.atMs).toISOString(), value: reading.barAbs }],
-        },
+      handler.current("reading-taken", {
+        quantity: "chamber pressure",
+        source: "simulated",
+        values: [{ at: new Date(reading.atMs).toISOString(), value: reading.barAbs }],
       });
     });
     let again: ReturnType<typeof setTimeout> | undefined;
@@ -66,7 +51,7 @@ export function ChamberWatch({
       clearTimeout(again);
     };
   }, [code, isRunning, holdBar, attempt]);
-  if (!isRunning) return null;
+  if (!isRunning) return <p className="text-soft">Nothing is in the chamber.</p>;
   if (!last) return <p role="status">The chamber has not told anything yet.</p>;
   const isLost = nowMs - last.atMs > SILENT_MS;
   return (

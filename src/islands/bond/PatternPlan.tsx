@@ -161,6 +161,7 @@ export function PatternPlan({
   frame,
   tool,
   chosen = null,
+  fills = false,
   onChoose,
   onChange,
 }: {
@@ -173,6 +174,7 @@ export function PatternPlan({
   /** Without a tool it is only looked at. */
   tool?: Tool;
   chosen?: number | null;
+  fills?: boolean;
   onChoose?: (piece: number | null) => void;
   onChange?: (pieces: PatternPiece[]) => void;
 }) {
@@ -262,12 +264,13 @@ export function PatternPlan({
         features={family.features}
         windows={family.windows}
         labels={false}
+        fills={fills}
         title={title}
         {...(tool
           ? {
               role: "application",
               tabIndex: 0,
-              "aria-describedby": helpId,
+              ...(fills ? {} : { "aria-describedby": helpId }),
               className: `${tool === "move" ? "cursor-grab" : "cursor-crosshair"} touch-none`,
               onKeyDown,
               ...pointer,
@@ -298,7 +301,7 @@ export function PatternPlan({
           </>
         )}
       </PlanFrame>
-      {tool && (
+      {tool && !fills && (
         <p id={helpId} className="text-soft">
           {tool === "move"
             ? "Drag a place. Keys: Enter takes the next piece, arrows move it."

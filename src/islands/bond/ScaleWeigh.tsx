@@ -1,10 +1,12 @@
 import { useState } from "react";
-import { calculateAdhesiveDose, type AdhesiveDoseInput } from "../../../core/bond/adhesive-dose.ts";
+import { calculateAdhesiveDose } from "../../../core/bond/adhesive-dose.ts";
+import { adhesiveNow } from "../../../core/bond/adhesive-now.ts";
+import { bondDoseInput } from "../../../core/bond/bond-dose.ts";
 import type { Problem } from "../../../server/problem.ts";
 import { Field } from "../../ui/Field.tsx";
 import { Figure, Length } from "../../ui/quantity.tsx";
 import { typedWithin } from "../../ui/typed-number.ts";
-import type { PanelProps } from "../stage/panel.ts";
+import type { ToolProps } from "../work/instrument.ts";
 
 /** Nearer than this to the dose nobody lays, g and share. Assumed: a scale of hundredths, and what an edge forgives. */
 const NEAR_G = 0.01;
@@ -12,24 +14,25 @@ const NEAR_SHARE = 0.03;
 const MASS = [0, 5_000] as const;
 
 /** Weighs what lies on the panel, by the scale or by hand, and says what is still to be laid or to be taken off. */
-export function ScaleWeigh({
-  code,
-  state,
-  mayEnter,
-  send,
-  input,
-}: Pick<PanelProps, "code" | "state" | "mayEnter" | "send"> & { input: AdhesiveDoseInput }) {
-  const { massG: wantedG, volumeMl, beadMm } = calculateAdhesiveDose(input);
-  const weighed = state.readings.filter(({ quantity }) => quantity === "mass");
+export function ScaleWeigh({ code, scene, mayTell, tell }: ToolProps) {
+  const { dose } = scene.state.bond;
+  const {
+    massG: wantedG,
+    volumeMl,
+    beadMm,
+  } = calculateAdhesiveDose(
+    bondDoseInput(scene.family, dose ? { gapUm: dose.gapUm } : {}, adhesiveNow(scene)),
+  );
+  const weighed = scene.state.records.readings.filter(({ quantity }) => quantity === "mass");
   const last = weighed.at(-1);
   const [typed, setTyped] = useState("");
   const [said, setSaid] = useState<string>();
   const [fault, setFault] = useState<string>();
   const keep = (value: number, source: "hand" | "simulated") =>
-    send({
-      stage: "bond",
-      kind: "reading-taken",
-      data: { quantity: "mass", source, values: [{ at: new Date().toISOString(), value }] },
+    tell("reading-taken", {
+      quantity: "mass",
+      source,
+      values: [{ at: new Date().toISOString(), value }],
     });
   const read = async () => {
     setSaid(undefined);
@@ -46,10 +49,7 @@ export function ScaleWeigh({
   const isNear = Math.abs(offG) <= Math.max(NEAR_G, NEAR_SHARE * wantedG);
   const share = Math.abs(offG) / wantedG;
   return (
-    <section aria-labelledby="weigh-title" className="mt-6 max-w-3xl">
-      <h2 id="weigh-title" className="text-lg font-semibold">
-        Weigh it
-      </h2>
+    <section aria-label="Weigh it" className="max-w-3xl">
       <p>
         Panel on the scale, scale to zero, lay, read. Wanted: <Figure value={wantedG} unit="g" digits={3} />.
       </p>
@@ -91,7 +91,7 @@ export function ScaleWeigh({
           }
         }}
       >
-        <button type="button" className="control" disabled={!mayEnter} onClick={() => void read()}>
+        <button type="button" className="control" disabled={!mayTell} onClick={() => void read()}>
           Read the scale (simulated)
         </button>
         <div className="sm:max-w-64">
@@ -107,8 +107,8 @@ export function ScaleWeigh({
             )}
           </Field>
         </div>
-        <button type="submit" className="control" disabled={!mayEnter}>
-          Keep this weight
+        <button type="submit" className="control" disabled={!mayTell}>
+          Save this weight
         </button>
       </form>
       {said && <p role="alert">{said}</p>}

@@ -1,12 +1,12 @@
 import { useState } from "react";
-import type { AdhesiveInUse } from "../../../core/bond/adhesive-in-use.ts";
+import { adhesiveNow } from "../../../core/bond/adhesive-now.ts";
 import { calculateSpreadViscosity, spreadViscosityInput } from "../../../core/bond/spread-viscosity.ts";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import { Field } from "../../ui/Field.tsx";
 import { Figure } from "../../ui/quantity.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
-import type { PanelProps } from "../stage/panel.ts";
+import type { ToolProps } from "../work/instrument.ts";
 
 const entries = [
   { field: "massMg", label: "Drop, mg" },
@@ -19,12 +19,8 @@ type Typed = Record<(typeof entries)[number]["field"], string>;
 const blank: Typed = { massMg: "", weightG: "", startDiameterMm: "", endDiameterMm: "", timeS: "" };
 
 /** How thick the liquid really is, from a drop that is timed as it spreads. */
-export function SpreadTest({
-  code,
-  mayEnter,
-  send,
-  adhesive,
-}: Pick<PanelProps, "code" | "mayEnter" | "send"> & { adhesive: AdhesiveInUse }) {
+export function SpreadTest({ code, scene, mayTell, tell }: ToolProps) {
+  const adhesive = adhesiveNow(scene);
   const [typed, setTyped] = useDraft<Typed>(`${code} spread`, blank);
   const [shownFaults, setShownFaults] = useState<Record<string, string>>({});
   const entered = {
@@ -34,8 +30,7 @@ export function SpreadTest({
   const parsed = spreadViscosityInput.safeParse(entered);
   const found = parsed.success ? calculateSpreadViscosity(parsed.data) : null;
   return (
-    <details className="mt-2">
-      <summary className="min-h-12 content-center font-semibold">Measure how thick it is</summary>
+    <section>
       <p className="max-w-3xl">
         A weighed drop between two clean glasses, a known weight on the upper one. Read across it at the
         start, and again when it has at least doubled.
@@ -52,13 +47,7 @@ export function SpreadTest({
           setShownFaults({});
           const value = Number(found.viscosityPaS.toPrecision(3));
           const values = [{ at: new Date().toISOString(), value }];
-          if (
-            send({
-              stage: "bond",
-              kind: "reading-taken",
-              data: { quantity: "viscosity", source: "hand", values },
-            })
-          ) {
+          if (tell("reading-taken", { quantity: "viscosity", source: "hand", values })) {
             setTyped(blank);
           }
         }}
@@ -84,10 +73,10 @@ export function SpreadTest({
             {found.toPaS.toFixed(2)}, if a diameter is read to half a millimetre)
           </p>
         )}
-        <button type="submit" className="control mt-2" disabled={!mayEnter}>
-          Reckon with this
+        <button type="submit" className="control mt-2" disabled={!mayTell}>
+          Use this from now on
         </button>
       </form>
-    </details>
+    </section>
   );
 }

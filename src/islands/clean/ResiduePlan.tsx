@@ -1,6 +1,6 @@
 import { Cross } from "../../drawing/Cross.tsx";
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import type { DryEdge } from "../../../core/clean/dry-edge.ts";
+import { dryEdges, type DryEdge } from "../../../core/clean/dry-edge.ts";
 import { residuePct } from "../../../core/clean/residue.ts";
 import type { PanelPoint } from "../../../core/intake/damage.ts";
 import { edgeLengthMm, pointOnEdge, type Outline } from "../../../core/stack/outline.ts";
@@ -8,7 +8,7 @@ import { hatch } from "../../drawing/Hatches.tsx";
 import { ontoPanel, panelPlace } from "../../drawing/plan-point.ts";
 import { usePlanCross } from "../../drawing/usePlanCross.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
-import type { PanelProps } from "../stage/panel.ts";
+import type { ToolProps } from "../work/instrument.ts";
 
 type Corners = [PanelPoint, PanelPoint];
 
@@ -45,24 +45,21 @@ function Strokes({ outline, edge, unit }: { outline: Outline; edge: DryEdge; uni
 }
 
 /** The panel to mark what glue is left, by dragging a box round it; a tap on a patch says that it is gone. */
-export function ResiduePlan({
-  family,
-  state,
-  live,
-  send,
-  edges,
-  leftPct,
-}: PanelProps & { edges: readonly DryEdge[]; leftPct: number }) {
+export function ResiduePlan({ scene, mayTell: live, tell }: ToolProps) {
+  const { family } = scene;
+  const { residue } = scene.state.bond;
+  const edges = dryEdges(family);
   const { outline } = family;
   const unit = planUnit(outline);
   const [drawn, setDrawn] = useState<Corners | null>(null);
   const { cross, at, step } = usePlanCross(outline);
   const from = useRef<PanelPoint | null>(null);
   const helpId = useId();
-  const left = state.residue.filter(({ clearedAt }) => clearedAt === null);
+  const left = residue.filter(({ gone }) => !gone);
+  const leftPct = residuePct(outline, left);
   const mark = (points: Corners) => {
     setDrawn(null);
-    send({ stage: "clean", kind: "residue-marked", data: { points } });
+    tell("residue-marked", { points });
   };
   const place = (event: PointerEvent<SVGSVGElement>) => panelPlace(outline, event);
   const grown = (at: PanelPoint): Corners => {
@@ -107,10 +104,7 @@ export function ResiduePlan({
     event.stopPropagation();
   };
   return (
-    <section aria-labelledby="residue-title">
-      <h2 id="residue-title" className="text-lg font-semibold">
-        What is left
-      </h2>
+    <section aria-label="Glue that is left">
       {live && (
         <p id={helpId} className="mt-1">
           Drag a box round glue that is left.{" "}
@@ -154,8 +148,8 @@ export function ResiduePlan({
         <>
           <p className="mt-1">{leftPct.toFixed(1)} % of the panel in all.</p>
           <ul className="mt-1 border-t border-line" aria-label="Glue that is left">
-            {state.residue.map((patch, i) =>
-              patch.clearedAt === null ? (
+            {residue.map((patch, i) =>
+              patch.gone ? null : (
                 <li key={patch.id} className="flex items-center gap-3 border-b border-line">
                   <span className="flex-1 py-1.5">
                     Patch {i + 1}, {residuePct(outline, [patch]).toFixed(1)} %
@@ -164,21 +158,19 @@ export function ResiduePlan({
                     <button
                       type="button"
                       className="control border-soft font-normal"
-                      onClick={() =>
-                        send({ stage: "clean", kind: "residue-cleared", data: { residue: patch.id } })
-                      }
+                      onClick={() => tell("residue-cleared", { patch: patch.id })}
                     >
                       Gone
                     </button>
                   )}
                 </li>
-              ) : null,
+              ),
             )}
           </ul>
         </>
       ) : (
         <p className="mt-1 text-soft">
-          {state.residue.length > 0 ? "All that was marked is gone." : "Nothing is marked."}
+          {residue.length > 0 ? "All that was marked is gone." : "Nothing is marked."}
         </p>
       )}
     </section>

@@ -1,15 +1,17 @@
 import { Ban, Check, TriangleAlert } from "lucide-react";
+import { usualWipe } from "../../../core/clean/room.ts";
 import { solventNamed, solvents, surfaces, type Agreement } from "../../../core/materials/solvents.ts";
+import type { ToolProps } from "../work/instrument.ts";
 
 const signs = { use: Check, care: TriangleAlert, never: Ban } as const;
 const hues: Record<Agreement, string> = { use: "text-done", care: "text-film", never: "text-danger" };
 
 /** What may touch what: every bottle against every surface, the picked one's reasons in words. */
-export function SurfaceTable({ picked }: { picked: string }) {
+export function SurfaceTable({ scene }: ToolProps) {
+  const picked = scene.state.bond.solvent?.solvent ?? usualWipe.solvent;
   const own = solventNamed(picked)!;
   return (
-    <details className="mt-4">
-      <summary className="min-h-12 content-center font-semibold">What may touch what</summary>
+    <>
       <div className="overflow-x-auto" role="region" aria-label="Solvents by surface" tabIndex={0}>
         <table className="w-full min-w-160 border-collapse text-left">
           <caption className="sr-only">How each solvent agrees with each surface</caption>
@@ -55,6 +57,6 @@ export function SurfaceTable({ picked }: { picked: string }) {
         Common practice and general chemistry, no source: try it where nobody looks, and ask the maker of a
         coat.
       </p>
-    </details>
+    </>
   );
 }

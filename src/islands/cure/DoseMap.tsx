@@ -18,12 +18,14 @@ export const DoseMap = memo(function DoseMap({
   dose,
   places,
   lit,
+  fills: isFilling = false,
 }: {
   family: Family;
   dose: ReturnType<typeof calculateCureDose>;
   places: number;
   /** Which place the lamp stands over now, from 1. */
   lit: number | null;
+  fills?: boolean;
 }) {
   const { map, maxMwCm2, minMwCm2, worst } = dose;
   if (maxMwCm2 <= 0) return null;
@@ -33,6 +35,7 @@ export const DoseMap = memo(function DoseMap({
       borderMm={family.borderMm}
       windows={family.windows}
       labels={false}
+      fills={isFilling}
       title={`Light at the glue line of ${family.code}: ${minMwCm2.toFixed(1)} to ${maxMwCm2.toFixed(1)} mW/cm², the border in shadow`}
     >
       {({ unit }) => (

@@ -1,8 +1,7 @@
 import { Download, Pencil } from "lucide-react";
 import { heatLimits } from "../../../core/heat/heat-limits.ts";
-import { routes } from "../../../core/job/route.ts";
+import { routes } from "../../../core/route/routes.ts";
 import type { MaterialValue } from "../../../core/materials/materials.ts";
-import { partName } from "../../../core/open/opening-order.ts";
 import { screwLedger, screwName } from "../../../core/open/screw-ledger.ts";
 import { backOf, materialOf, type Family, type Layer } from "../../../core/stack/family.ts";
 import { BackView } from "../../drawing/BackView.tsx";
@@ -10,6 +9,10 @@ import { Plan } from "../../drawing/Plan.tsx";
 import { Section } from "../../drawing/Section.tsx";
 import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { Assumed, Figure, Length, Temperature } from "../../ui/quantity.tsx";
+
+/** A part as it is spoken of, with how many there are. */
+const partName = ({ name, count }: Family["parts"][number]): string =>
+  count > 1 ? `${name}, ${count} of them` : name;
 
 export function FamilyView({
   family,

@@ -1,4 +1,4 @@
-import { routeNames, routes, type RouteName } from "../../../core/job/route.ts";
+import { routeNames, routes, type RouteName } from "../../../core/route/routes.ts";
 import { seamMethods, isHeatedMethod, type RouteCost, type Seam } from "../../../core/stack/family.ts";
 import { useEditor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";

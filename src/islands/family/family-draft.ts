@@ -1,5 +1,5 @@
 import { isHeatedMethod, type Family, type Seam } from "../../../core/stack/family.ts";
-import { routes, type RouteName } from "../../../core/job/route.ts";
+import { routes, type RouteName } from "../../../core/route/routes.ts";
 import { keyOf } from "../../ui/key-of.ts";
 
 /** A family before anything is drawn: what nobody wants to type twice. */
@@ -64,7 +64,7 @@ export const materialRenamed = ({ ownMaterials, stack }: Family, index: number, 
 });
 
 /** Whether a route opens a line of the stack, so that a seam must be named for it. */
-export const opensSeam = (route: RouteName): boolean => routes[route].stages.includes("lift");
+export const opensSeam = (route: RouteName): boolean => routes[route].joins !== "none";
 
 /** The seam of a route before anything is chosen for it. */
 export const usualSeam = (family: Family, route: RouteName): Seam => ({

@@ -32,8 +32,8 @@ export function AxisChart({
     ...(measured?.curve ?? []).map(({ level }) => level),
   );
   return (
-    <figure aria-label="Light against angle" className="mt-2">
-      <div className="h-52 w-full overflow-hidden">
+    <figure aria-label="Light against angle" className="flex h-full min-h-52 flex-col">
+      <div className="min-h-0 w-full flex-1 overflow-hidden">
         {mounted && (
           <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 420, height: 208 }}>
             <ComposedChart

@@ -15,8 +15,6 @@ import {
   type FilmKind,
   type FilmSide,
 } from "../../../core/film/films.ts";
-import type { HoldName } from "../../../core/job/event.ts";
-import type { Hold } from "../../../core/job/holds.ts";
 import type { Problem } from "../../../server/problem.ts";
 import type { ShelvedSheet, WantedPiece } from "../../../server/store/film-shelf.ts";
 import { useLive } from "../../ui/useLive.ts";
@@ -25,8 +23,6 @@ import { lengthText } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";
 import { saveFile } from "../../ui/save-file.ts";
 import { typedWithin } from "../../ui/typed-number.ts";
-import { HoldNotice } from "../job/HoldNotice.tsx";
-import type { PanelProps } from "../stage/panel.ts";
 import { SheetDrawing } from "./SheetDrawing.tsx";
 
 /** Layouts that are tried before one is shown, and those that go on while it is looked at. */
@@ -58,12 +54,18 @@ const save = (format: "svg" | "dxf" | "pdf", paper: string, drawing: object, nam
 export function FilmCutting({
   code,
   live,
-  send,
-  state,
   wanted,
-}: PanelProps & { wanted: readonly FilmSide[] }) {
+  onSign,
+}: {
+  code: string;
+  live: boolean;
+  wanted: readonly FilmSide[];
+  /** Signs for a fact that stands in the way. */
+  onSign: (fact: { is: string }, reason: string) => boolean;
+}) {
   /** A sheet whose lot is out of date was to be cut: signed for, or another is chosen. */
-  const [hold, setHold] = useState<Hold | null>(null);
+  const [old, setOld] = useState<{ is: string } | null>(null);
+  const [reason, setReason] = useState("");
   const preferences = usePreferences();
   const [sheets, setSheets] = useState<ShelvedSheet[]>([]);
   const [pieces, setPieces] = useState<WantedPiece[]>([]);
@@ -223,9 +225,9 @@ export function FilmCutting({
         });
       } else {
         const told = (await answer.json()) as Problem;
-        const isOld = told.hold === ("lot-in-date" satisfies HoldName);
-        setHold(isOld ? { name: "lot-in-date", sentence: told.detail, lifts: [], overridable: true } : null);
-        if (!isOld) setSaid({ text: told.detail, isFault: true });
+        setSaid({ text: told.detail, isFault: true });
+        const missing = (told.missing ?? []) as { is: string }[];
+        setOld(missing.find(({ is }) => is === "lot-in-date") ?? null);
       }
     } catch {
       setSaid({
@@ -424,8 +426,31 @@ export function FilmCutting({
           )}
         </>
       )}
-      {hold && !state.overrides[hold.name] && (
-        <HoldNotice code={code} hold={hold} stage="fit" who={preferences.who} send={send} />
+      {old && (
+        <div className="mt-2 flex flex-wrap items-end gap-2">
+          <label className="grow sm:max-w-96">
+            Why this lot is used all the same, at least 10 characters
+            <input
+              className="entry"
+              maxLength={500}
+              value={reason}
+              onChange={({ target }) => setReason(target.value)}
+            />
+          </label>
+          <button
+            type="button"
+            className="control"
+            disabled={reason.trim().length < 10}
+            onClick={() => {
+              if (!onSign(old, reason.trim())) return;
+              setOld(null);
+              setReason("");
+              setSaid({ text: "Signed for. Cut it now.", isFault: false });
+            }}
+          >
+            Sign for it
+          </button>
+        </div>
       )}
       {said && (
         <p

@@ -10,7 +10,6 @@ import {
   usualCellKind,
   type CellKind,
 } from "../../../core/film/picture-advice.ts";
-import type { JobState } from "../../../core/job/fold.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import { DialSlider } from "../../ui/DialSlider.tsx";
 import { Assumed, Figure } from "../../ui/quantity.tsx";
@@ -26,13 +25,14 @@ const EXTINCTION = 1_000;
 
 /** What the picture will look like with the films turned this way or that, and which way to turn them. Angles from the panel's width. */
 export function PictureTurn({
-  state,
+  chosen,
   family,
   film,
   measuredDeg,
   onTry,
 }: {
-  state: JobState;
+  /** Axes that are chosen already. */
+  chosen: Partial<Record<FilmSide, number>>;
   family: Family;
   film: FilmSide;
   measuredDeg: number | null;
@@ -48,7 +48,7 @@ export function PictureTurn({
   };
   const [tried, setTried] = useState<Partial<Record<FilmSide, number>>>({});
   const axisOf = (side: FilmSide) =>
-    tried[side] ?? state.filmAxes[side]?.axisDeg ?? (side === film ? measuredDeg : null) ?? usual[side];
+    tried[side] ?? chosen[side] ?? (side === film ? measuredDeg : null) ?? usual[side];
   const axes = { front: axisOf("front"), rear: axisOf("rear") };
   const { twistDeg, directorDeg } = cellKind;
   const fixedDeg = film === "front" ? axes.rear : axes.front;

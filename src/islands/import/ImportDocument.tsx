@@ -73,12 +73,14 @@ export function ImportDocument({ what }: { what: What }) {
           accept="application/json,.json"
           className="entry"
           disabled={outcome.kind === "reading"}
-          onChange={async (event) => {
-            const file = event.target.files?.[0];
+          onChange={({ target }) => {
+            const file = target.files?.[0];
             if (!file) return;
             setOutcome({ kind: "reading" });
-            setOutcome(await bringIn(what, file));
-            event.target.value = "";
+            void bringIn(what, file).then((found) => {
+              setOutcome(found);
+              target.value = "";
+            });
           }}
         />
       </label>

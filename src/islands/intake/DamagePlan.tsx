@@ -9,6 +9,7 @@ import {
   type DamageKind,
   type PanelPoint,
 } from "../../../core/intake/damage.ts";
+import type { Family } from "../../../core/stack/family.ts";
 import { DamageMark } from "../../drawing/DamageMark.tsx";
 import { ontoPanel, panelPlace } from "../../drawing/plan-point.ts";
 import { usePlanCross } from "../../drawing/usePlanCross.ts";
@@ -16,7 +17,6 @@ import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
-import type { PanelProps } from "../stage/panel.ts";
 
 const groups = [
   { of: "glass", title: "Glass" },
@@ -39,7 +39,22 @@ interface Started {
 const nothing: Started = { kind: "crack", points: [] };
 
 /** The panel to draw on: what is broken, where, and how far it reaches. */
-export function DamagePlan({ code, family, state, mayEnter, atHand, send }: PanelProps) {
+export function DamagePlan({
+  code,
+  family,
+  damage,
+  mayEnter,
+  onMark,
+  onRemove,
+}: {
+  code: string;
+  family: Family;
+  damage: readonly (Damage & { id: string })[];
+  mayEnter: boolean;
+  /** Records a mark; false where it may not be told now. */
+  onMark: (marked: Damage) => boolean;
+  onRemove: (id: string) => void;
+}) {
   const preferences = usePreferences();
   const [started, setStarted] = useDraft<Started>(`${code} damage`, nothing);
   const [note, setNote] = useDraft(`${code} damage note`, "");
@@ -56,7 +71,7 @@ export function DamagePlan({ code, family, state, mayEnter, atHand, send }: Pane
 
   const mark = (marked: PanelPoint[]) => {
     const data: Damage = { damage: kind, points: marked, ...(note.trim() ? { note: note.trim() } : {}) };
-    if (send({ stage: atHand, kind: "damage-marked", data })) {
+    if (onMark(data)) {
       setStarted({ kind, points: [] });
       setNote("");
     }
@@ -124,15 +139,20 @@ export function DamagePlan({ code, family, state, mayEnter, atHand, send }: Pane
   };
 
   return (
-    <section aria-labelledby="damage-title" className="mt-6">
-      <h2 id="damage-title" className="text-lg font-semibold">
-        Damage
-      </h2>
+    <section
+      aria-label="Damage"
+      className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 lg:grid-cols-[minmax(0,1fr)_17rem] lg:grid-rows-[minmax(0,1fr)_auto]"
+    >
       {mayEnter && (
-        <div className="mt-1 flex flex-wrap gap-x-6 gap-y-2">
+        <div className="flex gap-x-4 gap-y-2 overflow-x-auto lg:col-start-2 lg:row-start-1 lg:flex-col lg:overflow-y-auto">
           {groups.map(({ of, title }) => (
-            <div key={of} role="group" aria-label={title} className="flex flex-wrap items-center gap-1.5">
-              <span className="w-14 text-soft">{title}</span>
+            <div
+              key={of}
+              role="group"
+              aria-label={title}
+              className="flex shrink-0 items-center gap-1.5 lg:flex-wrap"
+            >
+              <span className="text-soft lg:w-full">{title}</span>
               {damageKindNames
                 .filter((name) => damageKinds[name].of === of)
                 .map((name) => (
@@ -150,57 +170,62 @@ export function DamagePlan({ code, family, state, mayEnter, atHand, send }: Pane
           ))}
         </div>
       )}
+      <div className="min-h-0 lg:row-start-1">
+        <PlanFrame
+          outline={outline}
+          borderMm={family.borderMm}
+          features={family.features}
+          windows={family.windows}
+          fills
+          title={`Panel of ${family.code} from the viewer's side, to draw the damage on`}
+          {...(mayEnter
+            ? {
+                role: "application",
+                tabIndex: 0,
+                "aria-describedby": helpId,
+                className: "cursor-crosshair touch-none",
+                onKeyDown,
+                ...pointer,
+              }
+            : {})}
+        >
+          {({ unit: u, prefix }) => (
+            <>
+              {damage.map((marked) => (
+                <DamageMark
+                  key={marked.id}
+                  {...{ marked, unit: u, prefix }}
+                  isPicked={marked.id === picked}
+                />
+              ))}
+              {points.length >= Math.min(2, fewest) && (
+                <DamageMark
+                  marked={{ damage: points.length < fewest ? "crack" : kind, points }}
+                  {...{ unit: u, prefix }}
+                  isPicked
+                />
+              )}
+              {points.length > 0 && growsByTaps && (
+                <circle
+                  cx={points.at(-1)!.xMm}
+                  cy={points.at(-1)!.yMm}
+                  r={1.6 * u}
+                  fill="none"
+                  stroke="var(--liquid)"
+                  strokeWidth={0.7 * u}
+                />
+              )}
+              {cross && mayEnter && <Cross at={cross} unit={u} />}
+            </>
+          )}
+        </PlanFrame>
+      </div>
       {mayEnter && (
-        <p id={helpId} className="mt-2">
-          <strong>{label}.</strong> {howTo[shape]}{" "}
-          <span className="text-soft">Keys: arrows move a cross, Enter sets a point, Escape drops it.</span>
-        </p>
-      )}
-      <PlanFrame
-        outline={outline}
-        borderMm={family.borderMm}
-        features={family.features}
-        windows={family.windows}
-        title={`Panel of ${family.code} from the viewer's side, to draw the damage on`}
-        {...(mayEnter
-          ? {
-              role: "application",
-              tabIndex: 0,
-              "aria-describedby": helpId,
-              className: "cursor-crosshair touch-none",
-              onKeyDown,
-              ...pointer,
-            }
-          : {})}
-      >
-        {({ unit: u, prefix }) => (
-          <>
-            {state.damage.map((marked) => (
-              <DamageMark key={marked.id} {...{ marked, unit: u, prefix }} isPicked={marked.id === picked} />
-            ))}
-            {points.length >= Math.min(2, fewest) && (
-              <DamageMark
-                marked={{ damage: points.length < fewest ? "crack" : kind, points }}
-                {...{ unit: u, prefix }}
-                isPicked
-              />
-            )}
-            {points.length > 0 && growsByTaps && (
-              <circle
-                cx={points.at(-1)!.xMm}
-                cy={points.at(-1)!.yMm}
-                r={1.6 * u}
-                fill="none"
-                stroke="var(--liquid)"
-                strokeWidth={0.7 * u}
-              />
-            )}
-            {cross && mayEnter && <Cross at={cross} unit={u} />}
-          </>
-        )}
-      </PlanFrame>
-      {mayEnter && (
-        <div className="mt-2 flex flex-wrap items-end gap-2">
+        <div className="flex flex-wrap items-center gap-2 lg:col-span-2">
+          <p id={helpId} className="basis-full sm:basis-auto">
+            <strong>{label}.</strong> {howTo[shape]}{" "}
+            <span className="sr-only">Keys: arrows move a cross, Enter sets a point, Escape drops it.</span>
+          </p>
           <label className="min-w-50 flex-1">
             <span className="sr-only">Note on the next mark</span>
             <input
@@ -219,7 +244,7 @@ export function DamagePlan({ code, family, state, mayEnter, atHand, send }: Pane
                 disabled={points.length === 0}
                 onClick={() => setStarted({ kind, points: points.slice(0, -1) })}
               >
-                Last point away
+                Remove last point
               </button>
               <button
                 type="button"
@@ -233,16 +258,19 @@ export function DamagePlan({ code, family, state, mayEnter, atHand, send }: Pane
           )}
         </div>
       )}
-      {state.damage.length > 0 ? (
-        <ul className="mt-2 border-t border-line" aria-label="Marked damage">
-          {state.damage.map((marked) => (
+      {damage.length > 0 && (
+        <ul
+          className="max-h-16 overflow-y-auto border-t border-line lg:col-span-2 lg:max-h-24"
+          aria-label="Marked damage"
+        >
+          {damage.map((marked) => (
             <li
               key={marked.id}
               className="flex items-center gap-3 border-b border-line"
               onPointerEnter={() => setPicked(marked.id)}
               onPointerLeave={() => setPicked(null)}
             >
-              <span className="flex-1 py-1.5">
+              <span className="flex-1 py-1">
                 {describe(marked)}
                 {marked.note && <span className="text-soft"> {marked.note}</span>}
               </span>
@@ -250,7 +278,7 @@ export function DamagePlan({ code, family, state, mayEnter, atHand, send }: Pane
                 <button
                   type="button"
                   className="control border-soft font-normal"
-                  onClick={() => send({ stage: atHand, kind: "undone", data: { event: marked.id } })}
+                  onClick={() => onRemove(marked.id)}
                 >
                   Remove
                 </button>
@@ -258,8 +286,6 @@ export function DamagePlan({ code, family, state, mayEnter, atHand, send }: Pane
             </li>
           ))}
         </ul>
-      ) : (
-        <p className="mt-1 text-soft">Nothing is drawn yet.</p>
       )}
     </section>
   );

@@ -220,8 +220,8 @@ export const HeatChart = memo(function HeatChart({
     [heat, readings, family, seam, preferences],
   );
   return (
-    <figure aria-label="Temperature of each interface against time">
-      <div className="h-60 w-full overflow-hidden">
+    <figure aria-label="Temperature of each interface against time" className="flex h-full min-h-48 flex-col">
+      <div className="min-h-0 w-full flex-1 overflow-hidden">
         <DrawnContext value={drawn}>
           <Still
             endS={result.timesS.at(-1)!}

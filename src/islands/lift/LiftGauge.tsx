@@ -9,18 +9,17 @@ import {
   XAxis,
   YAxis,
 } from "recharts";
+import { seamNow } from "../../../core/device/ask.ts";
 import { glueCurve, type StrengthReading } from "../../../core/lift/glue-curve.ts";
 import { bendingParts, gaugeInput } from "../../../core/lift/lift-gauge.ts";
 import { calculateLiftStress, liftStressInput, type LiftStress } from "../../../core/lift/lift-stress.ts";
 import { glueOf, strengthAt, type Glue } from "../../../core/materials/glues.ts";
-import type { JobState } from "../../../core/job/fold.ts";
-import type { Seam } from "../../../core/stack/family.ts";
 import { Field } from "../../ui/Field.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
 import { Assumed, Figure, kept, Length, shown, type QuantityKind } from "../../ui/quantity.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
 import { useMounted } from "../../ui/useMounted.ts";
-import type { PanelProps } from "../stage/panel.ts";
+import type { ToolProps } from "../work/instrument.ts";
 
 const words: Record<LiftStress["verdict"], { says: string; classes: string }> = {
   safe: { says: "Go on", classes: "text-done" },
@@ -38,27 +37,19 @@ const untyped: Typed = { wedge: "", front: "", glue: "", isHeld: true };
 const bounds = { wedge: [0.01, 50], front: [0.5, 2_000], glue: [-100, 400] } as const;
 
 /** How hard the glue holds just now, from a wedge and where the glue begins, and what the glass feels. */
-export const LiftGauge = memo(function LiftGauge({
-  code,
-  family,
-  seam,
-  damage,
-  wedges,
-  live,
-  send,
-  shopReadings,
-}: Pick<PanelProps, "code" | "family" | "live" | "send"> & {
-  seam: Seam;
-  damage: JobState["damage"];
-  wedges: JobState["wedges"];
-  shopReadings: readonly StrengthReading[];
-}) {
+export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, tell, shop }: ToolProps) {
+  const { family } = scene;
+  const { damage } = scene.state.intake;
+  const { wedges } = scene.state.lift;
+  const { shopReadings } = shop;
+  const seam = seamNow(scene);
   const preferences = usePreferences();
   const mounted = useMounted();
   const [typed, setTyped] = useDraft<Typed>(`${code} gauge`, untyped);
   const [fault, setFault] = useState<string>();
-  const parts = useMemo(() => bendingParts(family, seam, damage), [family, seam, damage]);
-  const material = family.stack.find((layer) => layer.name === seam.layer)!.material;
+  const parts = useMemo(() => (seam ? bendingParts(family, seam, damage) : null), [family, seam, damage]);
+  const material =
+    family.stack.find((layer) => layer.name === seam?.layer)?.material ?? family.stack[0]!.material;
   const glue = glueOf(material);
   const readings = useMemo(() => {
     const own = wedges
@@ -71,7 +62,7 @@ export const LiftGauge = memo(function LiftGauge({
     // This job's own come at once; those of the shop hold them too as soon as the page is loaded again.
     return [...own, ...shopReadings.filter((s) => !own.some((o) => o.id === s.id))];
   }, [wedges, shopReadings, material]);
-  if (!parts) return null;
+  if (!parts || !seam) return <p>This route parts no glue line.</p>;
 
   const read = (field: keyof typeof bounds, kind: QuantityKind) => {
     const text = typed[field].trim();
@@ -104,7 +95,7 @@ export const LiftGauge = memo(function LiftGauge({
     const first = wrong.find(([, entry]) => entry.fault);
     setFault(first ? `${first[0]}: ${first[1].fault}` : undefined);
     if (first || !input) return;
-    if (send({ stage: "lift", kind: "wedge-read", data: { glue: material, glueC: glueC.value!, input } })) {
+    if (tell("wedge-read", { glue: material, glueC: glueC.value!, input })) {
       setTyped({ ...typed, front: "" });
     }
   };
@@ -123,10 +114,7 @@ export const LiftGauge = memo(function LiftGauge({
     </Field>
   );
   return (
-    <section id="gauge" aria-labelledby="gauge-title" className="mt-6 scroll-mt-4">
-      <h2 id="gauge-title" className="text-lg font-semibold">
-        How hard does it hold?
-      </h2>
+    <section id="gauge" aria-label="How hard it holds">
       <div className="mt-1 grid gap-x-6 gap-y-3 xl:grid-cols-2">
         <div>
           <div className="grid grid-cols-3 items-start gap-2">
@@ -150,7 +138,7 @@ export const LiftGauge = memo(function LiftGauge({
               </button>
             ))}
             <button type="button" className="control" disabled={!live} onClick={record}>
-              Keep this reading
+              Save this reading
             </button>
           </div>
           {fault && (

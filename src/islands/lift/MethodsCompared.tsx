@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import { withBench, type BenchFits } from "../../../core/heat/bench-fit.ts";
 import {
   heatMethods,
@@ -34,19 +34,16 @@ export function MethodsCompared({
   picked: HeatMethodKind;
   onPick: (kind: HeatMethodKind) => void;
 }) {
-  const [isOpen, setIsOpen] = useState(false);
   const inputs = useMemo(
     () =>
-      isOpen
-        ? heatMethods.map(({ kind }) =>
-            wayInput(family, seam, withBench(usualSettings(seam, kind), fits), {
-              edgeMm: Math.max(1, edgeMm),
-              speedMmS,
-              handlingS: HANDLING_S,
-            }),
-          )
-        : null,
-    [isOpen, family, seam, fits, edgeMm, speedMmS],
+      heatMethods.map(({ kind }) =>
+        wayInput(family, seam, withBench(usualSettings(seam, kind), fits), {
+          edgeMm: Math.max(1, edgeMm),
+          speedMmS,
+          handlingS: HANDLING_S,
+        }),
+      ),
+    [family, seam, fits, edgeMm, speedMmS],
   );
   const plans = useCalculations<SoakPlan>("soak-plan", inputs);
   const ways = plans.flatMap(({ result }, i) =>
@@ -54,8 +51,7 @@ export function MethodsCompared({
   );
   const longestS = Math.max(1, ...plans.map(({ result }) => result?.totalS ?? 0));
   return (
-    <details className="mt-4" onToggle={(event) => setIsOpen(event.currentTarget.open)}>
-      <summary className="min-h-12 content-center font-semibold">Every way, side by side</summary>
+    <>
       {ways.length > 0 && (
         <MethodsChart
           ways={ways}
@@ -69,7 +65,7 @@ export function MethodsCompared({
         aria-label="Ways to heat, side by side"
         aria-busy={plans.some((p) => !p.result)}
       >
-        {(inputs ?? []).map(({ method }, i) => {
+        {inputs.map(({ method }, i) => {
           const info = methodOf(method.kind);
           const { result } = plans[i]!;
           const setting = settingOf(method as HeatMethod);
@@ -85,7 +81,7 @@ export function MethodsCompared({
                 </span>
               </span>
               {!result ? (
-                <span className="text-soft">Reckoning</span>
+                <span className="text-soft">Working it out</span>
               ) : result.feasible ? (
                 <span>
                   <Bar plan={result} longestS={longestS} />
@@ -121,7 +117,7 @@ export function MethodsCompared({
       <p className="mt-1 text-sm text-soft">
         At usual settings. Dark: on the heat or in the cold. Light: cutting.
       </p>
-    </details>
+    </>
   );
 }
 

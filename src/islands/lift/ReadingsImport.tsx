@@ -1,6 +1,5 @@
-import type { EventDraft } from "../../../core/job/event.ts";
-import type { StageName } from "../../../core/job/route.ts";
 import type { TableReading } from "../../../core/readings/reading-table.ts";
+import type { Tell } from "../work/instrument.ts";
 import { LoggerTable } from "../readings/LoggerTable.tsx";
 
 /** So many go into one entry of the log. */
@@ -10,16 +9,14 @@ const MOST_READINGS = 20_000;
 /** A logger's file of the glue line, kept with the job. */
 export function ReadingsImport({
   code,
-  stage,
   soakStartedAt,
-  send,
+  tell,
   disabled,
 }: {
   code: string;
-  stage: StageName;
   /** When the last soak began; null where none has. */
   soakStartedAt: string | null;
-  send: (draft: EventDraft) => boolean;
+  tell: Tell;
   disabled: boolean;
 }) {
   const take = (readings: readonly TableReading[]) => {
@@ -32,8 +29,7 @@ export function ReadingsImport({
     }));
     for (let from = 0; from < values.length; from += MOST_IN_EVENT) {
       const some = values.slice(from, from + MOST_IN_EVENT);
-      const data = { quantity: "glue line" as const, source: "logger" as const, values: some };
-      if (!send({ stage, kind: "reading-taken", data })) return false;
+      if (!tell("reading-taken", { quantity: "glue line", source: "logger", values: some })) return false;
     }
     return true;
   };

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { EventDraft } from "../../../core/job/event.ts";
+import type { Tell } from "../work/instrument.ts";
 import { Duration, Temperature } from "../../ui/quantity.tsx";
 
 interface Reading {
@@ -29,7 +29,7 @@ export function Thermocouple({
   reckon,
   isRunning,
   disabled,
-  send,
+  tell,
   onLive,
 }: {
   code: string;
@@ -41,7 +41,7 @@ export function Thermocouple({
   /** A soak or a window is running. */
   isRunning: boolean;
   disabled: boolean;
-  send: (draft: EventDraft) => boolean;
+  tell: Tell;
   /** Readings that are not in the log yet. */
   onLive: (readings: readonly Reading[]) => void;
 }) {
@@ -50,9 +50,9 @@ export function Thermocouple({
   const [device, setDevice] = useState<Device | null>(null);
   const [isBroken, setIsBroken] = useState(false);
   const unsent = useRef<Reading[]>([]);
-  const handlers = useRef({ send, onLive });
+  const handlers = useRef({ tell, onLive });
   useEffect(() => {
-    handlers.current = { send, onLive };
+    handlers.current = { tell, onLive };
   });
 
   useEffect(() => {
@@ -63,11 +63,7 @@ export function Thermocouple({
       if (some.length === 0) return;
       unsent.current = [];
       const values = some.map(({ atMs, valueC }) => ({ at: new Date(atMs).toISOString(), value: valueC }));
-      handlers.current.send({
-        stage: "lift",
-        kind: "reading-taken",
-        data: { quantity: "glue line", source: "simulated", values },
-      });
+      handlers.current.tell("reading-taken", { quantity: "glue line", source: "simulated", values });
       handlers.current.onLive([]);
     };
     const line = new EventSource(`/api/jobs/${code}/thermocouple?at=${Date.now()}`);
@@ -146,7 +142,7 @@ export function Thermocouple({
       )}
       {driftK !== null && !isLost && Math.abs(driftK) > DRIFT_K && (
         <p role="status" className="edge-hatch mt-1 text-film">
-          {Math.abs(driftK).toFixed(0)} K {driftK > 0 ? "above" : "below"} what was reckoned. Go by the
+          {Math.abs(driftK).toFixed(0)} K {driftK > 0 ? "above" : "below"} what was expected. Go by the
           reading, and fit the run afterwards.
         </p>
       )}

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import { useForm, useWatch } from "react-hook-form";
 import { v7 as uuid } from "uuid";
 import { z } from "zod";
-import { routeNames, routes, type RouteName } from "../../../core/job/route.ts";
+import { repairRoutes, repairTitles, type RepairRoute } from "../../../core/device/routes.ts";
 import { questionNamed, type StackKind } from "../../../core/route/decision-tree.ts";
 import { words } from "../../../core/units.ts";
 import type { Problem } from "../../../server/problem.ts";
@@ -17,14 +17,16 @@ export interface FamilyChoice {
   name: string;
   kind: string;
   stackKind: StackKind;
-  routes: RouteName[];
+  routes: RepairRoute[];
 }
 
 const kindQuestion = questionNamed("family");
 
 const form = z.object({
   family: z.string().min(1, { error: "must be chosen" }),
-  route: z.enum(routeNames, { error: "must be chosen" }),
+  route: z.enum(repairRoutes, { error: "must be chosen" }),
+  films: z.enum(["front", "rear", "front rear"]),
+  bondMethod: z.enum(["liquid", "sheet"]),
   complaint: words(500),
   code: z
     .string()
@@ -71,7 +73,15 @@ export function NewJob({
     z.output<typeof form>
   >({
     resolver: zodResolver(form),
-    defaultValues: { family: "", complaint: "", code: suggestedCode, due: "", who: preferences.who },
+    defaultValues: {
+      family: "",
+      films: "front",
+      bondMethod: "liquid",
+      complaint: "",
+      code: suggestedCode,
+      due: "",
+      who: preferences.who,
+    },
   });
   const [stackKind, setStackKind] = useState("");
   const values = useWatch({ control });
@@ -94,7 +104,7 @@ export function NewJob({
 
   const submit = handleSubmit(async (entered) => {
     setFailure(undefined);
-    const { family: familyCode, route, complaint, code, due, who } = entered;
+    const { family: familyCode, route, films, bondMethod, complaint, code, due, who } = entered;
     const text = JSON.stringify(entered);
     if (lastSent.current?.form !== text) {
       lastSent.current = { form: text, job: uuid(), event: uuid(), at: new Date().toISOString() };
@@ -106,11 +116,18 @@ export function NewJob({
       family: familyCode,
       opening: {
         id: sent.event,
-        stage: "intake",
         kind: "job-opened",
+        version: 1,
         who,
-        at: sent.at,
-        data: { route, complaint, dueAt: due ? new Date(`${due}T17:00`).toISOString() : null },
+        toldAt: sent.at,
+        device: "desk",
+        data: {
+          route,
+          films: route === "film" ? films.split(" ") : [],
+          bondMethod,
+          complaint,
+          dueAt: due ? new Date(`${due}T17:00`).toISOString() : null,
+        },
       },
     };
     try {
@@ -147,7 +164,7 @@ export function NewJob({
   return (
     <main className="mx-auto max-w-200 px-3 pb-16 sm:px-5">
       <h1 className="answer py-4">What came in?</h1>
-      <form onSubmit={submit} noValidate className="grid gap-5">
+      <form onSubmit={(event) => void submit(event)} noValidate className="grid gap-5">
         {families.length > 0 && (
           <Field label={kindQuestion.ask} hint={kindQuestion.why}>
             {(attributes) => (
@@ -201,18 +218,35 @@ export function NewJob({
           )}
         </fieldset>
         {family && (
-          <Field
-            label="Route"
-            fault={fault("route")}
-            hint={values.route ? `Replaces ${routes[values.route].replaces}.` : undefined}
-          >
+          <Field label="Route" fault={fault("route")}>
             {(attributes) => (
               <select {...attributes} className="entry" {...register("route")}>
                 {family.routes.map((route) => (
                   <option key={route} value={route}>
-                    {routes[route].title}
+                    {repairTitles[route]}
                   </option>
                 ))}
+              </select>
+            )}
+          </Field>
+        )}
+        {values.route === "film" && (
+          <Field label="Which film">
+            {(attributes) => (
+              <select {...attributes} className="entry" {...register("films")}>
+                <option value="front">Front</option>
+                <option value="rear">Rear</option>
+                <option value="front rear">Front and rear</option>
+              </select>
+            )}
+          </Field>
+        )}
+        {(values.route === "layer" || values.route === "add-on-touch") && (
+          <Field label="Laid with">
+            {(attributes) => (
+              <select {...attributes} className="entry" {...register("bondMethod")}>
+                <option value="liquid">Liquid adhesive</option>
+                <option value="sheet">Adhesive film</option>
               </select>
             )}
           </Field>

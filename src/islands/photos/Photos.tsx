@@ -2,30 +2,17 @@ import { Camera, ImagePlus, X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { lazy, Suspense, useState, type ChangeEvent } from "react";
 import { format } from "date-fns";
-import type { JobState } from "../../../core/job/fold.ts";
-import { stageTitles, type StageName } from "../../../core/job/route.ts";
+import { stageTitles } from "../../../core/stage.ts";
+import type { ToolProps } from "../work/instrument.ts";
 import { usePhotoQueue } from "./usePhotoQueue.ts";
 
 const Compare = lazy(() => import("./Compare.tsx"));
 
 /** Photos of a job: taken or chosen at any stage, several at once; two can be laid over one another. */
-export function Photos({
-  code,
-  state,
-  stage,
-  who,
-  mayEnter,
-  panel,
-}: {
-  code: string;
-  /** The panel's size: two photos are laid over one another by its corners. */
-  panel: { widthMm: number; heightMm: number };
-  state: JobState;
-  stage: StageName;
-  who: string;
-  mayEnter: boolean;
-}) {
-  const { sending, add, dismiss } = usePhotoQueue(code, stage, who);
+export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
+  const { photos } = scene.state.records;
+  const panel = scene.family.outline;
+  const { sending, add, dismiss } = usePhotoQueue(code, who);
   const [picked, setPicked] = useState<string[]>([]);
   const [shown, setShown] = useState<string[] | null>(null);
   const choose = (event: ChangeEvent<HTMLInputElement>) => {
@@ -37,16 +24,13 @@ export function Photos({
       before.includes(id) ? before.filter((other) => other !== id) : [...before, id].slice(-2),
     );
   const about = (id: string) => {
-    const photo = state.photos.find((p) => p.id === id)!;
-    return `${stageTitles[photo.stage]}, ${format(photo.at, "d MMM HH:mm")}`;
+    const photo = photos.find((p) => p.id === id)!;
+    return `${stageTitles[photo.stage]}, ${format(photo.atMs, "d MMM HH:mm")}`;
   };
   const [first, second] = shown ?? [];
 
   return (
-    <section aria-labelledby="photos-title" className="mt-8">
-      <h2 id="photos-title" className="text-lg font-semibold">
-        Photos
-      </h2>
+    <section aria-label="Photos">
       {mayEnter && (
         <div className="mt-1 flex flex-wrap gap-2">
           <label className="control relative has-focus-visible:outline-3 has-focus-visible:outline-liquid">
@@ -109,14 +93,14 @@ export function Photos({
           ))}
         </ul>
       )}
-      {state.photos.length > 0 ? (
+      {photos.length > 0 ? (
         <ul className="mt-2 grid grid-cols-[repeat(auto-fill,minmax(8rem,1fr))] gap-2">
-          {state.photos.map(({ id, widthPx, heightPx, caption }) => (
+          {photos.map(({ id, widthPx, heightPx, caption }) => (
             <li key={id} className={`border-2 ${picked.includes(id) ? "border-liquid" : "border-line"}`}>
               <button type="button" className="block w-full" onClick={() => setShown([id])}>
                 <img
                   src={`/api/photos/${id}?size=thumbnail`}
-                  alt={caption ?? `Photo of ${code}: ${about(id)}`}
+                  alt={caption || `Photo of ${code}: ${about(id)}`}
                   loading="lazy"
                   decoding="async"
                   width={Math.round((320 * widthPx) / Math.max(widthPx, heightPx))}
@@ -139,9 +123,7 @@ export function Photos({
       ) : (
         <p className="mt-1 text-soft">No photo yet. Place and device are left out of every photo.</p>
       )}
-      {state.photos.length > 1 && picked.length < 2 && (
-        <p className="mt-1 text-soft">Tick two to compare them.</p>
-      )}
+      {photos.length > 1 && picked.length < 2 && <p className="mt-1 text-soft">Tick two to compare them.</p>}
       <Dialog.Root open={shown !== null} onOpenChange={(open) => !open && setShown(null)}>
         <Dialog.Portal>
           <Dialog.Overlay className="fixed inset-0 z-50 bg-black/70" />

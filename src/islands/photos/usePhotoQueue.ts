@@ -1,7 +1,6 @@
 import { del, entries, set } from "idb-keyval";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { v7 as uuid } from "uuid";
-import type { StageName } from "../../../core/job/route.ts";
 import type { Problem } from "../../../server/problem.ts";
 import { resizePhoto } from "./resize-photo.ts";
 
@@ -9,7 +8,6 @@ import { resizePhoto } from "./resize-photo.ts";
 interface Kept {
   code: string;
   id: string;
-  stage: StageName;
   who: string;
   at: string;
   name: string;
@@ -29,8 +27,8 @@ const RETRY_MS = 4_000;
 
 /** Sends one photo and tells how far it is. Resolves to null, or to why the server will never take it. */
 function sendPhoto(kept: Kept, onShare: (share: number) => void): Promise<string | null> {
-  const { code, picture, id, stage, who, at } = kept;
-  const address = `/api/jobs/${code}/photos?${new URLSearchParams({ id, stage, who, at })}`;
+  const { code, picture, id, who, at } = kept;
+  const address = `/api/jobs/${code}/photos?${new URLSearchParams({ id, who, at })}`;
   return new Promise((resolve, reject) => {
     // fetch cannot tell how much of a body has gone out.
     const request = new XMLHttpRequest();
@@ -47,7 +45,7 @@ function sendPhoto(kept: Kept, onShare: (share: number) => void): Promise<string
 }
 
 /** Photos of a job on their way to the server, one after the other; what is not sent yet outlives a reload. */
-export function usePhotoQueue(code: string, stage: StageName, who: string) {
+export function usePhotoQueue(code: string, who: string) {
   const [sending, setSending] = useState<Sending[]>([]);
   const waiting = useRef(new Map<string, Kept>());
   const busy = useRef(false);
@@ -107,7 +105,7 @@ export function usePhotoQueue(code: string, stage: StageName, who: string) {
       for (const { file, id } of added) {
         try {
           const picture = await resizePhoto(file);
-          const kept = { code, id, stage, who, at: new Date().toISOString(), name: file.name, picture };
+          const kept = { code, id, who, at: new Date().toISOString(), name: file.name, picture };
           waiting.current.set(id, kept);
           await set(prefix + id, kept);
           void flush();
@@ -117,7 +115,7 @@ export function usePhotoQueue(code: string, stage: StageName, who: string) {
       }
       void flush();
     },
-    [code, stage, who, flush, change],
+    [code, who, flush, change],
   );
 
   const dismiss = useCallback(

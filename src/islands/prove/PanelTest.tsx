@@ -1,5 +1,4 @@
 import { useEffect, useRef, useState } from "react";
-import type { CheckResult } from "../../../core/job/event.ts";
 import { panelPatterns, type PanelPattern } from "../../../core/prove/panel-test.ts";
 import { calculatePixelFaults } from "../../../core/prove/pixel-faults.ts";
 import { capitalised, listed } from "../../../core/words.ts";
@@ -10,17 +9,14 @@ import { usePreferences } from "../../ui/preferences.ts";
 import { Duration } from "../../ui/quantity.tsx";
 import { QrCode } from "../../ui/QrCode.tsx";
 import { useLive } from "../../ui/useLive.ts";
-import type { PanelProps } from "../stage/panel.ts";
+import type { ToolProps } from "../work/instrument.ts";
 import { PixelFaultEntry } from "./PixelFaultEntry.tsx";
 
 /** The panel tested by itself, by a page that it opens; or, where it opens none, by comparing patterns. */
-export function PanelTest(props: PanelProps) {
+export function PanelTest(props: ToolProps) {
   const [isComparing, setIsComparing] = useState(false);
   return (
-    <section aria-labelledby="panel-title" className="mt-8">
-      <h2 id="panel-title" className="text-xl font-semibold">
-        What does the panel itself say?
-      </h2>
+    <section aria-label="The panel's own test">
       <OnThePanel {...props} onCompare={() => setIsComparing(true)} />
       {isComparing && <Comparing {...props} onEnd={() => setIsComparing(false)} />}
       <PanelResults {...props} />
@@ -30,7 +26,7 @@ export function PanelTest(props: PanelProps) {
 }
 
 /** A code and an address to be opened on the panel: once, and not for long. */
-function OnThePanel({ code, nowMs, mayEnter, onCompare }: PanelProps & { onCompare: () => void }) {
+function OnThePanel({ code, nowMs, mayTell: mayEnter, onCompare }: ToolProps & { onCompare: () => void }) {
   const { who } = usePreferences();
   const [test, setTest] = useState<OfferedTest | null>(null);
   const [said, setSaid] = useState<string>();
@@ -102,7 +98,7 @@ function OnThePanel({ code, nowMs, mayEnter, onCompare }: PanelProps & { onCompa
 }
 
 /** For a panel that opens no page: each pattern here, to be compared with the same on the panel. */
-function Comparing({ atHand, send, onEnd }: PanelProps & { onEnd: () => void }) {
+function Comparing({ tell, onEnd }: ToolProps & { onEnd: () => void }) {
   const [seen, setSeen] = useState<{ pattern: PanelPattern; good: boolean }[]>([]);
   const canvas = useRef<HTMLCanvasElement>(null);
   const pattern = panelPatterns[seen.length]!;
@@ -120,8 +116,7 @@ function Comparing({ atHand, send, onEnd }: PanelProps & { onEnd: () => void }) 
   const answer = (good: boolean) => {
     const all = [...seen, { pattern, good }];
     if (all.length < panelPatterns.length) return setSeen(all);
-    const data = { part: "patterns" as const, source: "compared" as const, seen: all };
-    if (send({ stage: atHand, kind: "panel-tested", data })) onEnd();
+    if (tell("panel-tested", { part: "patterns", source: "compared", seen: all })) onEnd();
   };
   return (
     <div className="mt-3 border-y-2 border-line py-3" role="group" aria-label="Compare patterns">
@@ -154,25 +149,9 @@ function Comparing({ atHand, send, onEnd }: PanelProps & { onEnd: () => void }) 
 }
 
 /** What was told, part by part, each with the check that it speaks for. */
-function PanelResults({ family, state, atHand, mayEnter, send }: PanelProps) {
-  const { patterns, touch, pacing, pixels } = state.panelTests;
+function PanelResults({ scene }: ToolProps) {
+  const { patterns, touch, pacing, pixels } = scene.state.prove.panel;
   const bad = patterns?.seen.filter(({ good }) => !good).map(({ pattern }) => pattern) ?? [];
-  const note = (key: string, result: CheckResult, text: string) => {
-    const isKnown = family.functions.some((f) => f.key === key);
-    if (!isKnown || state.checks.prove?.[key]?.result === result) return null;
-    return (
-      <button
-        type="button"
-        className="control"
-        disabled={!mayEnter || !state.started.prove}
-        onClick={() =>
-          send({ stage: atHand, kind: "function-checked", data: { function: key, result, note: text } })
-        }
-      >
-        Note {key}: {result === "pass" ? "pass" : "fail"}
-      </button>
-    );
-  };
   if (!patterns && !touch && !pacing && !pixels) return null;
   const classed = pixels
     ? calculatePixelFaults({ widthPx: pixels.widthPx, heightPx: pixels.heightPx, faults: pixels.faults })
@@ -205,7 +184,6 @@ function PanelResults({ family, state, atHand, mayEnter, send }: PanelProps) {
             {patternWords}
             {patterns.source === "compared" ? ", compared by eye" : ", on the panel"}.
           </span>
-          {note("picture", bad.length > 0 ? "fail" : "pass", patternWords)}
         </li>
       )}
       {classed && pixels && (
@@ -254,7 +232,6 @@ function PanelResults({ family, state, atHand, mayEnter, send }: PanelProps) {
           >
             {capitalised(touchWords)}.
           </span>
-          {note("touch", touch.verdict, touchWords)}
         </li>
       )}
     </ul>

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { calculateBorderCheck } from "../../../core/bond/border-check.ts";
-import { judge, sizeMm, tooManyIn, type AcceptanceRow } from "../../../core/prove/acceptance.ts";
+import { judge, sizeMm, tooManyIn } from "../../../core/prove/acceptance.ts";
 import { cameraDust } from "../../../core/prove/camera-dust.ts";
 import { lightings, lightingWords, type Lighting } from "../../../core/prove/find-defects.ts";
 import { isConvex, type Corners } from "../../../core/prove/square-up.ts";
@@ -9,7 +9,7 @@ import { simulatedShot } from "../../../core/prove/simulated-shot.ts";
 import { usePreferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
 import type { ToInspect } from "../../workers/inspect.worker.ts";
-import type { PanelProps } from "../stage/panel.ts";
+import type { ToolProps } from "../work/instrument.ts";
 import { CornerEditor } from "./CornerEditor.tsx";
 import { DefectPlan } from "./DefectPlan.tsx";
 import { readPhoto, wholeOf } from "./read-photo.ts";
@@ -32,15 +32,10 @@ interface Taken {
  * Dust, fibres, scratches, bubbles and patches by photo: the panel found in it, looked through in a worker, shown on the plan; the camera's
  * own dust told by a second photo; overruled by a tap, kept with the job.
  */
-export function PhotoInspection({
-  code,
-  family,
-  state,
-  mayEnter,
-  atHand,
-  send,
-  acceptance,
-}: PanelProps & { acceptance: readonly AcceptanceRow[] }) {
+export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: ToolProps) {
+  const { family } = scene;
+  const { acceptance } = shop;
+  const inspections = scene.state.prove.photos;
   const preferences = usePreferences();
   const { outline, borderMm, windows } = family;
   const panel = { widthMm: outline.widthMm, heightMm: outline.heightMm };
@@ -100,7 +95,7 @@ export function PhotoInspection({
     setTaken(what);
     look({ from: what.from, corners: at, panel, borderMm, windows, lighting });
   };
-  const looks = state.before.inspections.length + state.inspections.length;
+  const looks = inspections.length;
   const simulate = (isSecond: boolean) => {
     const { view, planted } = simulatedShot(code, family, lighting, looks, isSecond);
     begin({ from: { view }, planted, isSecond });
@@ -131,32 +126,24 @@ export function PhotoInspection({
   const border = first?.border ? calculateBorderCheck({ panel, widthsMm: first.border }) : null;
   const source = planted ? "simulated" : "photo";
   const keep = () => {
-    const kept = send({
-      stage: atHand,
-      kind: "photo-inspected",
-      data: {
-        lighting,
-        source,
-        defects: defects
-          .map((d, i) => ({ ...d, overruled: overruled.has(i) }))
-          .filter((_, i) => !dust.has(i))
-          .slice(0, 500),
-        acceptance: [...acceptance],
-        ...(dust.size > 0 ? { cameraDust: dust.size } : {}),
-        ...(planted ? { truth: { planted: planted.length, found: hits } } : {}),
-      },
+    const kept = tell("photo-inspected", {
+      lighting,
+      source,
+      defects: defects
+        .map((d, i) => ({ ...d, overruled: overruled.has(i) }))
+        .filter((_, i) => !dust.has(i))
+        .slice(0, 500),
+      acceptance: [...acceptance],
+      ...(dust.size > 0 ? { cameraDust: dust.size } : {}),
+      ...(planted ? { truth: { planted: planted.length, found: hits } } : {}),
     });
     if (kept) clear();
   };
   const keepBorder = (worstMm: number) =>
-    send({
-      stage: atHand,
-      kind: "reading-taken",
-      data: {
-        quantity: "border offset",
-        source,
-        values: [{ at: new Date().toISOString(), value: Number(worstMm.toFixed(2)) }],
-      },
+    tell("reading-taken", {
+      quantity: "border offset",
+      source,
+      values: [{ at: new Date().toISOString(), value: Number(worstMm.toFixed(2)) }],
     });
   const filePicker = (label: string, isSecond: boolean) => (
     <label className="control relative has-focus-visible:outline-3 has-focus-visible:outline-liquid">
@@ -172,12 +159,9 @@ export function PhotoInspection({
       />
     </label>
   );
-  const last = state.inspections.at(-1);
+  const last = inspections.at(-1);
   return (
-    <section aria-labelledby="inspect-title" className="mt-8">
-      <h2 id="inspect-title" className="text-xl font-semibold">
-        What lies under the glass?
-      </h2>
+    <section aria-label="Look under the glass">
       <div className="mt-2 flex flex-wrap items-center gap-2">
         <div className="flex flex-wrap gap-2" role="group" aria-label="Picture">
           {lightings.map((light) => (

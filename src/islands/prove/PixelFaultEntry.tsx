@@ -9,11 +9,12 @@ import { describeFaults } from "../../../core/faults.ts";
 import { Field } from "../../ui/Field.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
-import type { PanelProps } from "../stage/panel.ts";
+import type { ToolProps } from "../work/instrument.ts";
 
 /** Pixel faults by hand: tapped where they lie, counted by kind, classed. */
-export function PixelFaultEntry({ code, family, state, mayEnter, atHand, send }: PanelProps) {
-  const known = state.panelTests.pixels;
+export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolProps) {
+  const { family } = scene;
+  const known = scene.state.prove.panel.pixels;
   const [width, setWidth] = useDraft(`${code} pixels across`, known ? String(known.widthPx) : "");
   const [height, setHeight] = useDraft(`${code} pixels down`, known ? String(known.heightPx) : "");
   const [kind, setKind] = useState<PixelFaultKind>("bright");
@@ -53,7 +54,7 @@ export function PixelFaultEntry({ code, family, state, mayEnter, atHand, send }:
       return;
     }
     setSaid(undefined);
-    send({ stage: atHand, kind: "panel-tested", data: { part: "pixels", source: "hand", ...parsed.data } });
+    tell("panel-tested", { part: "pixels", source: "hand", ...parsed.data });
   };
   return (
     <details className="mt-3">

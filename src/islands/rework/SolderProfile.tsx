@@ -10,14 +10,14 @@ import {
   XAxis,
   YAxis,
 } from "recharts";
-import { alloyNamed } from "../../../core/materials/alloys.ts";
+import { alloyNamed, type AlloyName } from "../../../core/materials/alloys.ts";
 import type { TableReading } from "../../../core/readings/reading-table.ts";
 import { calculateReflowProfile } from "../../../core/rework/reflow-profile.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import { usePreferences } from "../../ui/preferences.ts";
 import { Duration, Figure, shown, Temperature } from "../../ui/quantity.tsx";
 import { LoggerTable } from "../readings/LoggerTable.tsx";
-import type { PanelProps } from "../stage/panel.ts";
+import type { ToolProps } from "../work/instrument.ts";
 
 interface Reading {
   timeS: number;
@@ -39,21 +39,22 @@ function thinned(readings: readonly TableReading[]): Reading[] {
 }
 
 /** What the joint went through: by a logger's file or live, held against what the solder wants. */
-export function SolderProfile({ code, state, live, mayEnter, send }: PanelProps) {
+export function SolderProfile({ code, scene, mayTell: live, tell }: ToolProps) {
+  const state = scene.state.rework;
   const [isOn, setIsOn] = useState(false);
   // Kept in this browser as it comes, so that a reload in the middle of the heat loses nothing of it.
   const [logged, setLogged] = useDraft<readonly Reading[]>(`${code} joint log`, NOTHING);
   const [isLost, setIsLost] = useState(false);
   const line = useRef<EventSource | null>(null);
   useEffect(() => () => line.current?.close(), []);
-  const alloy = state.alloy?.alloy ?? "SAC305";
+  const alloy = (state.alloy?.alloy as AlloyName | undefined) ?? "SAC305";
   const readings = logged.length >= 3 ? logged : (state.profile?.readings ?? null);
   const measured = useMemo(
     () => (readings ? calculateReflowProfile({ readings: [...readings], alloy }) : null),
     [readings, alloy],
   );
   const keep = (source: "logger" | "simulated", taken: Reading[]) =>
-    send({ stage: "rework", kind: "profile-read", data: { source, readings: taken } });
+    tell("profile-read", { source, readings: taken });
   const start = () => {
     setLogged(NOTHING);
     setIsOn(true);
@@ -85,10 +86,7 @@ export function SolderProfile({ code, state, live, mayEnter, send }: PanelProps)
   };
   const isHeld = logged.length > 0;
   return (
-    <section aria-labelledby="profile-title" className="mt-8">
-      <h2 id="profile-title" className="text-xl font-semibold">
-        Did the joint get what the solder wants?
-      </h2>
+    <section aria-label="Soldering profile">
       {measured && readings ? (
         <>
           <p className="text-lg" role="status" data-testid="profile">
@@ -112,7 +110,7 @@ export function SolderProfile({ code, state, live, mayEnter, send }: PanelProps)
           )}
           {measured.assumed.length > 0 && (
             <p className="text-sm text-soft">
-              Limits of {alloy} are assumed: the paste&apos;s own sheet goes before.
+              Limits of {alloy} are assumed: follow the paste&apos;s data sheet.
             </p>
           )}
         </>
@@ -142,7 +140,7 @@ export function SolderProfile({ code, state, live, mayEnter, send }: PanelProps)
         most={100_000}
         note={() => "Counted from the first one."}
         onTake={(table) => keep("logger", thinned(table))}
-        disabled={!live || !mayEnter}
+        disabled={!live}
       />
     </section>
   );

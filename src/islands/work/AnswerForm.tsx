@@ -27,15 +27,10 @@ export function AnswerForm({
   const [faults, setFaults] = useState<Record<string, string>>({});
   const send = (answer: AnswerButton) => {
     const typed = Object.fromEntries(
-      fields.flatMap(({ name, kind, scale, optional }): [string, unknown][] => {
+      fields.map(({ name, kind, optional }): [string, unknown] => {
         const text = texts[name]?.trim() ?? "";
-        if (text === "") return [[name, optional ? null : undefined]];
-        return [
-          [
-            name,
-            kind === "number" ? Math.round(Number(text.replace(",", ".")) * (scale ?? 1) * 1e6) / 1e6 : text,
-          ],
-        ];
+        if (text === "") return [name, optional ? null : undefined];
+        return [name, kind === "number" ? Number(text.replace(",", ".")) : text];
       }),
     );
     const told = { ...answer.data, ...typed };
@@ -51,23 +46,20 @@ export function AnswerForm({
   };
   return (
     <div className="flex flex-wrap items-end gap-3" data-testid="answer-form">
-      {fields.map(({ name, label, kind, unit, options }) => (
+      {fields.map(({ name, label, kind, unit }) => (
         <div key={name} className="flex flex-col">
           <label htmlFor={`${id}-${name}`} className="text-sm">
             {label}
             {unit ? `, ${unit}` : ""}
           </label>
-          {kind === "choice" ? (
-            <select
+          {kind === "long" ? (
+            <textarea
               id={`${id}-${name}`}
-              className="min-h-12 border-2 border-ink bg-raised px-2"
+              className={`h-24 w-[min(40rem,85vw)] border-2 bg-raised px-2 py-1 ${faults[name] ? "border-danger" : "border-ink"}`}
               value={texts[name]}
+              maxLength={2_000}
               onChange={({ target }) => setTexts({ ...texts, [name]: target.value })}
-            >
-              {options?.map((option) => (
-                <option key={option}>{option}</option>
-              ))}
-            </select>
+            />
           ) : (
             <input
               id={`${id}-${name}`}

@@ -1,20 +1,26 @@
-import { Undo2 } from "lucide-react";
-import { useEffect, useMemo, useRef, useState } from "react";
-import { factKey } from "../../../core/kernel/fact.ts";
-import { planProcedure, nextMove } from "../../../core/kernel/plan.ts";
-import { applyMove, moveNamed, standing } from "../../../core/kernel/replay.ts";
-import { sceneAtStart } from "../../../core/device/start.ts";
+import {
+  Camera,
+  Gauge,
+  ListTree,
+  MoreHorizontal,
+  OctagonPause,
+  StickyNote,
+  Undo2,
+  Wrench,
+} from "lucide-react";
+import { Dialog } from "radix-ui";
+import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { cautions } from "../../../core/cautions.ts";
+import type { BenchChoices } from "../../../core/device/choose.ts";
+import { workedStage } from "../../../core/device/phase.ts";
+import { factKey } from "../../../core/job/fact.ts";
+import { nextMove, planProcedure } from "../../../core/job/plan.ts";
 import { deviceRules } from "../../../core/moves.ts";
-import { cautions } from "../../../core/job/cautions.ts";
-import { stageTitles, type StageName } from "../../../core/job/route.ts";
-import type { LineKey } from "../../../core/device/line.ts";
-import { lineOf, linesNow, routeNow, seamNow } from "../../../core/device/ask.ts";
-import { methodOf, type HeatMethodKind } from "../../../core/heat/heat-methods.ts";
-import { methodsOf } from "../../../core/lift/methods-of.ts";
+import type { StageName } from "../../../core/stage.ts";
 import type { Family } from "../../../core/stack/family.ts";
-import type { KeptMove } from "../../../server/store/work.ts";
+import type { KeptMove } from "../../../server/store/jobs.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
-import { Section } from "../../drawing/Section.tsx";
+import { askFor } from "../../../words/say.ts";
 import { soundAlarm } from "../../ui/alarm.ts";
 import {
   PreferencesContext,
@@ -23,12 +29,21 @@ import {
   type Preferences,
 } from "../../ui/preferences.ts";
 import { useNow } from "../../ui/useNow.ts";
-import { askFor, say } from "../../../words/say.ts";
 import { AnswerForm } from "./AnswerForm.tsx";
 import { answersOf, fieldsOf } from "./choices.ts";
-import { FacePlan } from "./FacePlan.tsx";
+import { instrumentOf } from "./instrument-of.ts";
+import type { ShopKnowledge, ToolProps } from "./instrument.ts";
+import { logRows } from "./log-rows.ts";
+import { nameOf } from "./name-of.ts";
+import { LogSheet } from "./sheets/LogSheet.tsx";
+import { NoteSheet } from "./sheets/NoteSheet.tsx";
+import { PhotoSheet } from "./sheets/PhotoSheet.tsx";
+import { ReadingSheet } from "./sheets/ReadingSheet.tsx";
+import { StopSheet } from "./sheets/StopSheet.tsx";
+import { ToolsSheet } from "./sheets/ToolsSheet.tsx";
 import { useChoice, workedOut } from "./useChoice.ts";
 import { useWork } from "./useWork.ts";
+import { WorkPile, type PileRow } from "./WorkPile.tsx";
 
 export interface WorkViewProps {
   code: string;
@@ -36,6 +51,9 @@ export interface WorkViewProps {
   moves: KeptMove[];
   technicians: Technician[];
   preferences: Preferences;
+  shop: ShopKnowledge;
+  /** The sheet that the address names, or "". */
+  open: string;
   nowMs: number;
 }
 
@@ -47,45 +65,36 @@ const clock = (seconds: number) => {
 /** A second press within this time is the same press: gloves and pedals bounce. */
 const BOUNCE_MS = 350;
 
-interface Row {
-  key: string;
-  stage: StageName;
-  text: string;
-  status: "done" | "now" | "coming";
-}
-
 const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && target.closest("input, textarea, select, [role=dialog]") !== null;
+  target instanceof HTMLElement &&
+  target.closest("input, textarea, select, [role=dialog], [role=slider], [role=application]") !== null;
 
-interface Slab {
-  stage: StageName;
-  rows: Row[];
-  status: "done" | "present" | "coming";
-}
+const sheets = [
+  { key: "photo", title: "Photo", Icon: Camera },
+  { key: "reading", title: "Reading", Icon: Gauge },
+  { key: "note", title: "Note", Icon: StickyNote },
+  { key: "tools", title: "Tools", Icon: Wrench },
+  { key: "log", title: "Log", Icon: ListTree },
+  { key: "stop", title: "Stop", Icon: OctagonPause },
+] as const;
+type SheetKey = (typeof sheets)[number]["key"];
 
-/** One slab for each stage, in the order in which the work first comes to it. */
-function slabsOf(rows: readonly Row[]): Slab[] {
-  const slabs: Slab[] = [];
-  for (const row of rows) {
-    const slab = slabs.find(({ stage }) => stage === row.stage);
-    if (slab) slab.rows.push(row);
-    else slabs.push({ stage: row.stage, rows: [row], status: "coming" });
-  }
-  for (const slab of slabs) {
-    const has = (status: Row["status"]) => slab.rows.some((row) => row.status === status);
-    slab.status = has("now") ? "present" : has("coming") ? "coming" : "done";
-  }
-  return slabs;
-}
-
-/** A job worked by its plan: what to do now, the drawing of it, and one press that says what hands did. */
+/** A job worked by its plan: what to do now, the instrument for it, and one press that says what hands did. */
 export function WorkView(props: WorkViewProps) {
-  const { code, family, technicians } = props;
+  const { code, family, technicians, shop } = props;
   const preferences = useStoredPreferences(props.preferences);
   const who = technicians.some(({ key }) => key === preferences.who) ? preferences.who : "";
   const work = useWork(code, family, props.moves, who);
   const nowMs = useNow(props.nowMs);
-  const [method, setMethod] = useState<HeatMethodKind>("plate");
+  const [choices, setChoices] = useState<BenchChoices>({ method: "plate", fits: shop.fits });
+  const [sheet, setSheet] = useState<string>(props.open);
+  const openSheet = useCallback(
+    (key: string) => {
+      setSheet(key);
+      history.replaceState(null, "", key === "" ? `/jobs/${code}` : `/jobs/${code}?open=${key}`);
+    },
+    [code],
+  );
 
   const scene = work.scene(nowMs);
   const next = nextMove(deviceRules, scene);
@@ -98,20 +107,28 @@ export function WorkView(props: WorkViewProps) {
 
   const offered = step?.data ?? null;
   const kind = step?.move.kind ?? "";
-  const choiceKey = `${seq} ${kind} ${method}`;
+  const stepKey = `${step?.data ? JSON.stringify(Object.keys(step.data)) : ""} ${seq} ${kind}`;
+  const isWorked = step !== null && workedOut.has(kind);
   const chosen = useChoice(
-    step && workedOut.has(kind) ? { scene: work.scene(props.nowMs), kind, offered, method } : null,
-    choiceKey,
+    isWorked ? { scene: work.scene(props.nowMs), kind, offered, choices } : null,
+    stepKey,
   );
-  const isWorkingOut = step !== null && workedOut.has(kind) && chosen === null;
-  const data = (chosen ?? offered) as Record<string, unknown> | null;
+  const isWorkingOut = isWorked && !chosen.isFresh;
+  const data = ((isWorked ? chosen.data : null) ?? offered) as Record<string, unknown> | null;
+  const isFirstWorkingOut = isWorkingOut && chosen.data === null;
+  const untested = useRef(choices);
+  untested.current = choices;
+  // Another step begins with what is usual, but for the way to heat, which the job goes on with.
+  useEffect(() => setChoices({ method: untested.current.method, fits: shop.fits }), [kind, shop.fits]);
 
   const leftS = step?.notBeforeMs ? (step.notBeforeMs - nowMs) / 1_000 : 0;
   const isWaiting = leftS > 0;
   const windowLeftS =
     scene.state.lift.windowUntilMs === null ? 0 : (scene.state.lift.windowUntilMs - nowMs) / 1_000;
   const isPress = step?.move.told === "press";
-  const canPress = step !== null && isPress && !isWaiting && !isWorkingOut && !work.isSending && who !== "";
+  const ended = scene.state.intake.ended;
+  const mayTell = who !== "" && ended === null;
+  const canPress = step !== null && isPress && !isWaiting && !isWorkingOut && !work.isSending && mayTell;
 
   const lastPress = useRef(0);
   useEffect(() => {
@@ -125,8 +142,7 @@ export function WorkView(props: WorkViewProps) {
   const takeBack = () => {
     const { last } = work;
     if (!last || work.isSending || performance.now() - lastPress.current < BOUNCE_MS) return;
-    const owner = technicians.find(({ key }) => key === last.who)?.name ?? last.who;
-    if (last.who !== who && !confirm(`${owner} recorded this. Take it back?`)) return;
+    if (last.who !== who && !confirm(`${nameOf(technicians, last.who)} recorded this. Take it back?`)) return;
     lastPress.current = performance.now();
     work.takeBack();
   };
@@ -153,164 +169,129 @@ export function WorkView(props: WorkViewProps) {
     wasWaiting.current = isWaiting;
   }, [isWaiting, step]);
 
-  const rows = useMemo<Row[]>(() => {
-    // Each is said as it was: by the device before it.
-    let before = sceneAtStart(family, 0);
-    const done = standing(work.moves).map(({ version, kind: of, data: told, ...stamp }): Row => {
-      const move = moveNamed(deviceRules, of, version);
-      const text = say(move.words(before, told));
-      before = { ...before, state: applyMove(move, { ...before, nowMs: stamp.atMs }, told, stamp) };
-      return { key: stamp.id, stage: stamp.stage as StageName, text, status: "done" };
-    });
-    const coming = plan.steps.map(({ move, data: planned }, i): Row => ({
-      key: `plan-${i}`,
-      stage: move.stage(work.scene(0), planned),
-      text: askFor(move.words(work.scene(0), planned)),
-      status: i === 0 ? "now" : "coming",
-    }));
-    return [...done, ...coming];
-  }, [work, plan, family]);
-  const slabs = slabsOf(rows);
+  const log = useMemo(() => logRows(family, work.moves), [family, work.moves]);
+  const rows = useMemo<PileRow[]>(
+    () => [
+      ...log
+        .filter(({ isTakenBack }) => !isTakenBack)
+        .map(({ id, stage, text }): PileRow => ({ key: id, stage, text, status: "done" })),
+      ...plan.steps.map(({ move, data: planned }, i): PileRow => ({
+        key: `plan-${i}`,
+        stage: move.stage(work.scene(0), planned),
+        text: askFor(move.words(work.scene(0), planned)),
+        status: i === 0 ? "now" : "coming",
+      })),
+    ],
+    [log, plan, work],
+  );
 
-  const ended = scene.state.intake.ended;
   const asked = step ? askFor(step.move.words(scene, data)) : "";
   const instruction = isWaiting ? `Wait. Then: ${asked.charAt(0).toLowerCase()}${asked.slice(1)}` : asked;
+  const says = ended
+    ? `Over: ${ended.outcome}.`
+    : stuck
+      ? `No way found to ${factKey(stuck.at)}. Check the device.`
+      : isFirstWorkingOut
+        ? "Working it out."
+        : instruction;
   const hazard = step?.move.hazard(scene, step.data) ?? null;
-  const [line] = linesNow(scene);
-  const isCutting = [
-    "strip-cut",
-    "wire-drawn",
-    "glass-popped",
-    "film-peeled",
-    "soak-started",
-    "soak-ended",
-    "old-off",
-  ].includes(kind);
-  const cutLine = ((data?.line as LineKey | undefined) ?? line) as LineKey | undefined;
-  const parted = cutLine ? lineOf(scene.state, cutLine).partedPct : 0;
-  const { methods } = methodsOf(family, routeNow(scene));
-  const seam = seamNow(scene);
-  const isOldOff =
-    line !== undefined && lineOf(scene.state, line).old === "off" && !lineOf(scene.state, line).on;
+  const stage: StageName = step?.move.stage(scene, step.data) ?? workedStage(scene);
+  const tools: ToolProps = {
+    code,
+    scene,
+    nowMs,
+    who,
+    technicians,
+    mayTell,
+    tell: work.send,
+    takeBack: work.takeBack,
+    shop,
+  };
+  const { View, asks } = instrumentOf(kind);
+  const form =
+    step && data && !isPress && mayTell ? (
+      <AnswerForm
+        key={`${stepKey} ${isFirstWorkingOut}`}
+        fields={fieldsOf(kind)}
+        answers={answersOf(scene, step.move, data)}
+        schema={step.move.data}
+        data={data}
+        disabled={isWorkingOut || work.isSending || isWaiting}
+        onSend={(told) => work.send(kind, told)}
+      />
+    ) : null;
 
   return (
     <PreferencesContext value={preferences}>
       <main
-        className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] overflow-hidden lg:h-[calc(100dvh-3.65rem)] lg:grid-cols-[15rem_minmax(0,1fr)]"
+        className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto] overflow-hidden lg:h-[calc(100dvh-3.65rem)] lg:grid-cols-[15rem_minmax(0,1fr)] lg:grid-rows-[auto_minmax(0,1fr)_auto] max-lg:landscape:grid-cols-[9rem_minmax(0,1fr)] max-lg:landscape:grid-rows-[auto_minmax(0,1fr)_auto]"
         data-testid="work"
       >
-        <nav
-          aria-label="Stages"
-          className="row-start-1 min-w-0 overflow-x-auto border-line p-2 lg:row-span-2 lg:overflow-y-auto lg:border-r-2"
-        >
-          <ol className="flex gap-1 lg:flex-col">
-            {slabs.map((slab) => (
-              <li key={slab.stage} data-testid="slab" data-status={slab.status}>
-                <div
-                  className={[
-                    "rounded-xs border-2 px-3 py-1 whitespace-nowrap",
-                    slab.status === "done"
-                      ? "border-ink bg-ink text-on-ink"
-                      : slab.status === "present"
-                        ? "border-ink bg-raised font-semibold lg:-rotate-1 lg:border-b-4"
-                        : "border-dashed border-soft text-soft",
-                  ].join(" ")}
-                >
-                  {stageTitles[slab.stage]}
-                </div>
-                {slab.status === "present" && (
-                  <ol className="hidden px-1 py-1 text-sm lg:block">
-                    {nearby(slab.rows).map(({ key, text, status }) => (
-                      <li
-                        key={key}
-                        className={
-                          status === "done"
-                            ? "truncate text-done"
-                            : status === "now"
-                              ? "font-semibold"
-                              : "truncate text-soft"
-                        }
-                      >
-                        {status === "done" ? "✓ " : ""}
-                        {text}
-                      </li>
-                    ))}
-                  </ol>
-                )}
-              </li>
-            ))}
-          </ol>
-        </nav>
+        <div className="col-span-full flex min-h-12 items-center gap-x-3 border-b border-line px-3">
+          <a href="/" className="inline-flex min-h-11 items-center font-semibold">
+            {code}
+          </a>
+          <span className="min-w-0 flex-1 truncate">
+            {family.code} {family.name.toLowerCase()}
+            <span className="text-soft">: {scene.state.intake.complaint}</span>
+          </span>
+          {who !== "" && (
+            <select
+              aria-label="Who is at the bench"
+              className="min-h-12 border-0 bg-transparent lg:hidden"
+              value={who}
+              onChange={({ target }) => setPreference("who", target.value)}
+            >
+              {technicians.map(({ key, name }) => (
+                <option key={key} value={key}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          )}
+        </div>
+        <WorkPile rows={rows} onOpen={() => openSheet("log")} />
 
-        <section className="flex min-h-0 min-w-0 flex-col gap-2 overflow-y-auto p-3 lg:gap-3 lg:p-4">
-          <h1 className="answer" data-testid="answer">
-            {ended
-              ? `Over: ${ended.outcome}.`
-              : stuck
-                ? `No way found to ${factKey(stuck.at)}. Check the device.`
-                : isWorkingOut
-                  ? "Working it out."
-                  : instruction}
+        <section className="flex min-h-0 min-w-0 flex-col gap-2 overflow-y-auto p-3 lg:p-4">
+          <h1 className="answer shrink-0 max-lg:text-2xl" data-testid="answer">
+            {says}
           </h1>
-          {hazard && (
-            <p className="border-l-4 border-danger pl-2 text-sm" data-testid="caution">
+          {hazard && !ended && (
+            <p className="shrink-0 border-l-4 border-danger pl-2 text-sm" data-testid="caution">
               <strong>{cautions[hazard].title}.</strong> {cautions[hazard].text}
             </p>
           )}
           {work.said && (
-            <p role="alert" className="border-2 border-danger px-3 py-2">
+            <p role="alert" className="shrink-0 border-2 border-danger px-3 py-2">
               {work.said}{" "}
               <button type="button" className="underline" onClick={work.hush}>
                 OK
               </button>
             </p>
           )}
-          <div className="flex min-h-0 flex-1 items-center justify-center">
-            {isCutting && cutLine ? (
-              <FacePlan scene={scene} line={cutLine} now={(data?.piece as string | undefined) ?? null} />
-            ) : (
-              <Section
-                family={family}
-                {...(seam ? { seam: seam.layer } : {})}
-                openShare={isOldOff ? 1 : parted / 100}
-                title={`The stack of ${family.code} from the side`}
+          <div className="flex min-h-0 flex-1 items-center justify-center" data-testid="instrument">
+            <Suspense fallback={null}>
+              <View
+                key={kind}
+                {...tools}
+                mayTell={mayTell && !isWaiting}
+                kind={kind}
+                data={data ?? {}}
+                isWorkingOut={isWorkingOut}
+                choices={choices}
+                change={setChoices}
+                form={form}
               />
-            )}
+            </Suspense>
           </div>
-          {step && !isPress && who !== "" && !ended && (
-            <AnswerForm
-              key={`${seq} ${kind} ${isWorkingOut}`}
-              fields={fieldsOf(scene, kind)}
-              answers={answersOf(scene, step.move, data ?? {})}
-              schema={step.move.data}
-              data={data ?? {}}
-              disabled={isWorkingOut || work.isSending || isWaiting}
-              onSend={(told) => work.send(kind, told)}
-            />
-          )}
-          {kind === "heat-chosen" && methods.length > 1 && (
-            <label className="flex items-center gap-2">
-              By
-              <select
-                className="min-h-12 border-2 border-ink bg-raised px-2"
-                value={method}
-                onChange={(event) => setMethod(event.target.value as HeatMethodKind)}
-              >
-                {methods.map((of) => (
-                  <option key={of} value={of}>
-                    {methodOf(of).title}
-                  </option>
-                ))}
-              </select>
-            </label>
-          )}
+          {!asks && form && <div className="shrink-0">{form}</div>}
         </section>
 
         <footer
           className="col-span-full flex flex-wrap items-center gap-x-3 gap-y-1 border-t-2 border-ink bg-raised px-3 py-2 lg:min-h-20 lg:flex-nowrap"
           data-testid="bar"
         >
-          {(isWaiting || windowLeftS > 0) && (
+          {(isWaiting || windowLeftS > 0) && !ended && (
             <div
               role="timer"
               className="min-w-24 border-2 border-heat px-3 py-1 font-mono text-3xl text-heat"
@@ -319,14 +300,22 @@ export function WorkView(props: WorkViewProps) {
             </div>
           )}
           <p className="order-first min-w-0 basis-full truncate leading-tight font-semibold sm:order-none sm:flex-1 sm:basis-0 sm:whitespace-normal lg:text-lg">
-            {who === ""
-              ? "Who is at the bench?"
-              : ended
-                ? "The job is over."
-                : isWorkingOut
-                  ? "Working it out."
-                  : instruction}
+            {who === "" ? "Who is at the bench?" : ended ? "The job is over." : says}
           </p>
+          <div className="hidden gap-1.5 lg:flex">
+            {sheets.map(({ key, title, Icon }) => (
+              <button
+                key={key}
+                type="button"
+                className="flex min-h-14 min-w-14 flex-col items-center justify-center border border-soft px-1 text-xs"
+                onClick={() => openSheet(key)}
+              >
+                <Icon aria-hidden size={20} />
+                {title}
+              </button>
+            ))}
+          </div>
+          <More onPick={openSheet} />
           {who === "" ? (
             technicians.map(({ key, name }) => (
               <button
@@ -351,7 +340,7 @@ export function WorkView(props: WorkViewProps) {
               {isPress && !ended && (
                 <button
                   type="button"
-                  className="min-h-14 min-w-36 border-2 border-ink bg-ink px-5 text-xl font-semibold text-on-ink disabled:opacity-50"
+                  className="min-h-14 min-w-36 border-2 border-ink bg-ink px-5 text-xl font-semibold text-on-ink disabled:opacity-50 max-sm:flex-1"
                   onClick={press}
                   disabled={!canPress}
                   data-testid="press"
@@ -362,13 +351,86 @@ export function WorkView(props: WorkViewProps) {
             </>
           )}
         </footer>
+        <OpenSheet
+          sheet={sheet}
+          onClose={() => openSheet("")}
+          {...{ tools, stage, log }}
+          asksFor={step?.for ?? []}
+        />
       </main>
     </PreferencesContext>
   );
 }
 
-/** The last two that are done, the one at hand, and what comes next: as many as a pile shows. */
-function nearby(rows: readonly Row[]): readonly Row[] {
-  const at = rows.findIndex(({ status }) => status === "now");
-  return rows.slice(Math.max(0, at - 2), at + 6);
+/** On a small screen the sheets stand behind one button. */
+function More({ onPick }: { onPick: (key: SheetKey) => void }) {
+  const [isOpen, setIsOpen] = useState(false);
+  return (
+    <Dialog.Root open={isOpen} onOpenChange={setIsOpen}>
+      <Dialog.Trigger
+        className="flex min-h-14 min-w-14 items-center justify-center border border-soft lg:hidden"
+        aria-label="More"
+      >
+        <MoreHorizontal aria-hidden size={24} />
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/30" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed inset-x-0 bottom-0 z-50 grid grid-cols-3 gap-2 border-t-4 border-ink bg-ground p-3"
+        >
+          <Dialog.Title className="sr-only">More</Dialog.Title>
+          {sheets.map(({ key, title, Icon }) => (
+            <button
+              key={key}
+              type="button"
+              className="control min-h-16 flex-col"
+              onClick={() => {
+                setIsOpen(false);
+                onPick(key);
+              }}
+            >
+              <Icon aria-hidden size={22} />
+              {title}
+            </button>
+          ))}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+/** The sheet that is open, if one is. */
+function OpenSheet({
+  sheet,
+  tools,
+  stage,
+  log,
+  asksFor,
+  onClose,
+}: {
+  sheet: string;
+  tools: ToolProps;
+  stage: StageName;
+  log: ReturnType<typeof logRows>;
+  asksFor: Parameters<typeof StopSheet>[0]["asksFor"];
+  onClose: () => void;
+}) {
+  const [name, tool] = sheet.split(" ");
+  switch (name) {
+    case "photo":
+      return <PhotoSheet {...tools} onClose={onClose} />;
+    case "reading":
+      return <ReadingSheet {...tools} onClose={onClose} />;
+    case "note":
+      return <NoteSheet {...tools} onClose={onClose} />;
+    case "stop":
+      return <StopSheet {...tools} asksFor={asksFor} onClose={onClose} />;
+    case "log":
+      return <LogSheet {...tools} rows={log} onClose={onClose} />;
+    case "tools":
+      return <ToolsSheet {...tools} stage={stage} first={tool ?? null} onClose={onClose} />;
+    default:
+      return null;
+  }
 }

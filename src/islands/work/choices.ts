@@ -1,42 +1,18 @@
 import type { PlayedMove } from "../../../core/twin/play.ts";
 import type { Scene } from "../../../core/device/scene.ts";
-import { routesOffered } from "../../../core/intake/moves/agreed.ts";
 
 /** A field that somebody types in before a move is recorded. */
 export interface AskedField {
   name: string;
   label: string;
-  kind: "number" | "text" | "date" | "choice";
+  kind: "number" | "text" | "long" | "date";
   unit?: string;
-  options?: readonly string[];
-  /** Money is typed in whole units and kept in the minor one. */
-  scale?: number;
   optional?: boolean;
 }
 
 /** Fields by the kind of move; a move that is not here needs no typing. */
-export function fieldsOf(scene: Scene, kind: string): AskedField[] {
+export function fieldsOf(kind: string): AskedField[] {
   switch (kind) {
-    case "agreed":
-      return [
-        { name: "route", label: "Route", kind: "choice", options: routesOffered(scene) },
-        { name: "priceMinor", label: "Price", kind: "number", unit: "EUR", scale: 100 },
-        { name: "worstMinor", label: "Worst case", kind: "number", unit: "EUR", scale: 100 },
-      ];
-    case "aligned":
-      return (["topMm", "rightMm", "bottomMm", "leftMm"] as const).map((name) => ({
-        name,
-        label: name.replace("Mm", ""),
-        kind: "number" as const,
-        unit: "mm",
-      }));
-    case "lamp-read":
-      return [{ name: "irradianceMwCm2", label: "Reading", kind: "number", unit: "mW/cm²" }];
-    case "axis-read":
-      return [
-        { name: "angleDeg", label: "Angle", kind: "number", unit: "°" },
-        { name: "level", label: "Light", kind: "number" },
-      ];
     case "liners-counted":
       return [{ name: "count", label: "On the bench", kind: "number" }];
     case "lot-taken":
@@ -57,7 +33,7 @@ export function fieldsOf(scene: Scene, kind: string): AskedField[] {
         { name: "reason", label: "Who and how", kind: "text" },
       ];
     case "customer-told":
-      return [{ name: "text", label: "Said", kind: "text" }];
+      return [{ name: "text", label: "What the customer is told", kind: "long" }];
     case "looked-for-bubbles":
       return [{ name: "bubbles", label: "Bubbles", kind: "number" }];
     default:
@@ -66,20 +42,7 @@ export function fieldsOf(scene: Scene, kind: string): AskedField[] {
 }
 
 /** Fields that nobody may take from what is hoped for: they start empty. */
-const startsEmpty: ReadonlySet<string> = new Set([
-  "topMm",
-  "rightMm",
-  "bottomMm",
-  "leftMm",
-  "irradianceMwCm2",
-  "level",
-  "count",
-  "lot",
-  "reason",
-  "bubbles",
-  "priceMinor",
-  "worstMinor",
-]);
+const startsEmpty: ReadonlySet<string> = new Set(["count", "lot", "reason", "bubbles"]);
 
 export const firstText = (field: AskedField, data: Record<string, unknown>): string => {
   const value = data[field.name];
@@ -107,8 +70,6 @@ export function answersOf(scene: Scene, move: PlayedMove, hoped: Record<string, 
     "looked-clean": { field: "result", labels: { clean: "Clean", "glue left": "Glue left" } },
     "dry-fitted": { field: "result", labels: { fits: "Fits", "does not fit": "Does not fit" } },
     "looked-under": { field: "result", labels: { clear: "Nothing under it", specks: "Specks" } },
-    "contact-probed": { field: "reading", labels: { silence: "Silence", beep: "Beep" } },
-    agreed: { field: "answer", labels: { yes: "Customer agrees", no: "Customer declines" } },
     "up-edge-marked": {
       field: "edge",
       labels: { top: "Top", right: "Right", bottom: "Bottom", left: "Left" },
@@ -128,15 +89,16 @@ export function answersOf(scene: Scene, move: PlayedMove, hoped: Record<string, 
   if (!known) return [{ label: labels[move.kind] ?? "Done", data: hoped }];
   return Object.entries(known.labels)
     .map(([value, label]) => ({ label, data: { ...hoped, [known.field]: value } }))
-    .filter(({ data }) => move.faults(scene, data) === null || fieldsOf(scene, move.kind).length > 0);
+    .filter(({ data }) => move.faults(scene, data) === null || fieldsOf(move.kind).length > 0);
 }
 
 /** What a button says where there is one answer only. */
 const labels: Record<string, string> = {
   "damage-drawn": "All drawn",
-  "axis-read": "Save reading",
-  aligned: "Save border",
-  "lamp-read": "Save reading",
+  "heat-chosen": "Use this heat",
+  "dose-chosen": "Use this dose",
+  "pattern-chosen": "Use this pattern",
+  "exposure-chosen": "Use these times",
   "liners-counted": "Counted",
   "looked-for-bubbles": "Looked",
   "sheets-photographed": "Photo taken",
@@ -148,7 +110,5 @@ const labels: Record<string, string> = {
   ended: "Hand it over",
   released: "Release",
   "lot-taken": "Use this lot",
-  "solvent-chosen": "Use it",
-  "alloy-chosen": "Use it",
   "film-cut-out": "Cut",
 };

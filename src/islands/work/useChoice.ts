@@ -11,17 +11,38 @@ export const workedOut: ReadonlySet<string> = new Set([
   "lowered",
 ]);
 
-/** A setting as it is worked out for a move; null while that goes on. Begun anew when what it rests on changes. */
-export function useChoice(asked: ToChoose | null, key: string): unknown {
-  const [chosen, setChosen] = useState<{ key: string; data: unknown } | null>(null);
+/** A dial that is being turned asks once it rests for so long, ms. */
+const REST_MS = 120;
+
+/** What was worked out for a step, and whether it is for what the dials say now. */
+export interface Choice {
+  data: unknown;
+  isFresh: boolean;
+}
+
+/**
+ * A setting as it is worked out for a step, off the page's own thread. While dials are turned the last one stands, marked as not
+ * fresh; for another step it begins anew.
+ */
+export function useChoice(asked: ToChoose | null, step: string): Choice {
+  const [chosen, setChosen] = useState<{ step: string; of: string; data: unknown } | null>(null);
+  const of = asked ? JSON.stringify(asked.choices) : "";
+  const isFirst = chosen?.step !== step;
   useEffect(() => {
-    if (!asked) return;
-    const worker = new Worker(new URL("../../workers/choose.worker.ts", import.meta.url), { type: "module" });
-    worker.onmessage = ({ data }) => setChosen({ key, data: data as unknown });
-    worker.postMessage(asked);
-    return () => worker.terminate();
-    // `key` says all that it rests on.
+    if (!asked) return undefined;
+    let worker: Worker | null = null;
+    const begin = () => {
+      worker = new Worker(new URL("../../workers/choose.worker.ts", import.meta.url), { type: "module" });
+      worker.onmessage = ({ data }) => setChosen({ step, of, data: data as unknown });
+      worker.postMessage(asked);
+    };
+    const timer = setTimeout(begin, isFirst ? 0 : REST_MS);
+    return () => {
+      clearTimeout(timer);
+      worker?.terminate();
+    };
+    // `step` and `of` say all that it rests on.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key]);
-  return chosen?.key === key ? chosen.data : null;
+  }, [step, of]);
+  return isFirst ? { data: null, isFresh: false } : { data: chosen.data, isFresh: chosen.of === of };
 }

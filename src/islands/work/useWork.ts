@@ -2,10 +2,11 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { v4 as uuid } from "uuid";
 import { sceneAtStart } from "../../../core/device/start.ts";
 import type { Scene } from "../../../core/device/scene.ts";
-import { replay, standing, TAKEN_BACK } from "../../../core/kernel/replay.ts";
+import { staysAt } from "../../../core/device/guards.ts";
+import { replay, standing, TAKEN_BACK } from "../../../core/job/replay.ts";
 import { deviceRules, moves as knownMoves } from "../../../core/moves.ts";
 import type { Family } from "../../../core/stack/family.ts";
-import type { KeptMove, SentMove } from "../../../server/store/work.ts";
+import type { KeptMove, SentMove } from "../../../server/store/jobs.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { useLive } from "../../ui/useLive.ts";
 
@@ -33,8 +34,10 @@ const AGAIN_MS = 2_000;
 export interface Work {
   moves: readonly KeptMove[];
   scene: (nowMs: number) => Scene;
-  send: (kind: string, data: unknown) => void;
-  takeBack: () => void;
+  /** Records something. False where a press is still on its way and this is another; what is noted in between may queue. */
+  send: (kind: string, data: unknown) => boolean;
+  /** Takes back the last thing that stands, or the one of this id. */
+  takeBack: (id?: string) => void;
   /** The last move that stands: what a press on Back takes back. */
   last: KeptMove | null;
   said: string | null;
@@ -59,7 +62,7 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
 
   const refresh = useCallback(async () => {
     const answer = await fetch(
-      `/api/work/${code}/moves?after=${latest.current.moves.at(-1)?.seq ?? 0}`,
+      `/api/jobs/${code}/moves?after=${latest.current.moves.at(-1)?.seq ?? 0}`,
     ).catch(() => null);
     if (answer?.ok) merge(((await answer.json()) as { moves: KeptMove[] }).moves);
   }, [code, merge]);
@@ -77,7 +80,7 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
     if (!next || busy.current) return;
     busy.current = true;
     void (async () => {
-      const result = await askServer(`/api/work/${code}/moves`, "POST", [next], AWAY);
+      const result = await askServer(`/api/jobs/${code}/moves`, "POST", [next], AWAY);
       busy.current = false;
       if ("said" in result && result.said === AWAY) {
         setSaid(AWAY);
@@ -99,8 +102,8 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
   }, [waiting, tries, code, refresh]);
 
   const send = useCallback(
-    (kind: string, data: unknown) => {
-      if (latest.current.waiting.length > 0) return;
+    (kind: string, data: unknown): boolean => {
+      if (latest.current.waiting.length > 0 && !staysAt(kind)) return false;
       const move: SentMove = {
         id: uuid(),
         kind,
@@ -113,7 +116,9 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
       const next = [...latest.current.waiting, move];
       keepWaiting(code, next);
       setSaid(null);
+      latest.current = { ...latest.current, waiting: next };
       setWaiting(next);
+      return true;
     },
     [code, who],
   );
@@ -125,7 +130,9 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
     moves,
     scene: useCallback((nowMs: number) => ({ family, state, nowMs }), [family, state]),
     send,
-    takeBack: () => last && last.seq > 1 && send(TAKEN_BACK, { event: last.id }),
+    takeBack: (id = last?.id) => {
+      if (id !== undefined && id !== moves[0]?.id) send(TAKEN_BACK, { event: id });
+    },
     last,
     said,
     hush: () => setSaid(null),

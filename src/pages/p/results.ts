@@ -2,14 +2,13 @@ import type { APIRoute } from "astro";
 import { v5 as uuidFrom } from "uuid";
 import { z } from "zod";
 import { describeFaults } from "../../../core/faults.ts";
-import { jobEvent } from "../../../core/job/event.ts";
-import { foldJob } from "../../../core/job/fold.ts";
 import { panelReport } from "../../../core/prove/panel-test.ts";
 import { boundedWhole } from "../../../core/units.ts";
 import { database } from "../../../server/db/pool.ts";
+import { answerMoves } from "../../../server/move-answer.ts";
 import { reportedTest } from "../../../server/panel-test/reported.ts";
-import { answerAppend, faulty, problem, readBody } from "../../../server/problem.ts";
-import { appendEvents, findJob } from "../../../server/store/jobs.ts";
+import { faulty, problem, readBody } from "../../../server/problem.ts";
+import { appendMoves, findJob, type SentMove } from "../../../server/store/jobs.ts";
 import { jobOfSession } from "../../../server/store/panel-tests.ts";
 
 const sent = z.strictObject({
@@ -36,21 +35,19 @@ export const POST: APIRoute = async ({ request }) => {
   const job = owner && (await findJob(database(), owner.job));
   if (!owner || !job) return problem(404, "No such test", "There is no such test.");
   const id = uuidFrom(`${session} ${number}`, REPORTS);
-  // What was taken before is answered alike, though the clock has gone on.
-  const before = job.events.find((event) => event.id === id);
-  if (before) return answerAppend({ kind: "kept", events: job.events, added: 0 }, [before], job.code);
-  const { present, upcoming } = foldJob(job.events);
   const tested = reportedTest(report);
   if ("faults" in tested) return faulty(tested.faults);
-  const event = {
+  const move: SentMove = {
     id,
-    stage: present ?? upcoming ?? "prove",
     kind: "panel-tested",
+    version: 1,
     who: owner.who,
-    at: new Date().toISOString(),
+    toldAt: new Date().toISOString(),
+    device: "panel under test",
     data: tested.data,
   };
-  const checked = jobEvent.safeParse(event);
-  if (!checked.success) return faulty(describeFaults(checked.error, event));
-  return answerAppend(await appendEvents(database(), job.code, [checked.data]), [checked.data], job.code);
+  // What was taken before is answered alike, though the clock has gone on.
+  const before = job.moves.find((kept) => kept.id === id);
+  if (before) return answerMoves({ kind: "kept", moves: [before], added: 0 }, [move], job.code);
+  return answerMoves(await appendMoves(database(), job.code, [move]), [move], job.code);
 };

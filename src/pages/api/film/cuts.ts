@@ -1,10 +1,11 @@
 import type { APIRoute } from "astro";
 import { describeFaults } from "../../../../core/faults.ts";
 import { database } from "../../../../server/db/pool.ts";
-import { answerAppend, faulty, json, problem, readBody } from "../../../../server/problem.ts";
+import { answerMoves } from "../../../../server/move-answer.ts";
+import { faulty, json, problem, readBody } from "../../../../server/problem.ts";
 import { cutFilm, filmCutting } from "../../../../server/store/film-shelf.ts";
 
-/** Cuts sheets up for jobs: their events, the sheets off the shelf, the remnants back on it, or nothing of it. */
+/** Cuts sheets up for jobs: their moves, the sheets off the shelf, the remnants back on it, or nothing of it. */
 export const POST: APIRoute = async ({ request }) => {
   const read = await readBody(request);
   if ("answer" in read) return read.answer;
@@ -27,6 +28,6 @@ export const POST: APIRoute = async ({ request }) => {
     case "faulty":
       return faulty([{ path: result.path, message: result.message }]);
     case "job refused":
-      return answerAppend(result.result, result.events, result.code);
+      return answerMoves(result.result, result.moves, result.code);
   }
 };

@@ -2,14 +2,19 @@ import type { APIRoute } from "astro";
 import { database } from "../../../../../server/db/pool.ts";
 import { exportJob } from "../../../../../server/formats/job-document.ts";
 import { problem } from "../../../../../server/problem.ts";
+import { findFirstVersionJob } from "../../../../../server/store/first-version.ts";
 
+/** A job as its document, to be saved; one of the first version as it was recorded then. */
 export const GET: APIRoute = async ({ params }) => {
-  const document = await exportJob(database(), params.code!);
-  if (!document) return problem(404, "No such job", `There is no job ${params.code}.`);
-  return new Response(`${JSON.stringify(document, null, 2)}\n`, {
+  const code = params.code!;
+  const document = await exportJob(database(), code);
+  const first = document ? null : await findFirstVersionJob(database(), code);
+  if (!document && !first) return problem(404, "No such job", `There is no job ${code}.`);
+  const saved = document ?? { format: "half-lift/job", version: 1, ...first };
+  return new Response(`${JSON.stringify(saved, null, 2)}\n`, {
     headers: {
       "content-type": "application/json",
-      "content-disposition": `attachment; filename="${document.job.code}.job.json"`,
+      "content-disposition": `attachment; filename="${code}.job.json"`,
     },
   });
 };

@@ -1,22 +1,21 @@
 import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../../../core/faults.ts";
-import { jobEvent } from "../../../../../core/job/event.ts";
-import { stageNames } from "../../../../../core/job/route.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { LARGEST_PHOTO, makePhoto, PhotoRefused } from "../../../../../server/formats/photo.ts";
-import { answerAppend, faulty, problem, readBytes } from "../../../../../server/problem.ts";
+import { answerMoves, sentMove } from "../../../../../server/move-answer.ts";
+import { faulty, problem, readBytes } from "../../../../../server/problem.ts";
 import { appendPhoto } from "../../../../../server/store/jobs.ts";
 
 const told = z.object({
   id: z.string().default(""),
-  stage: z.enum(stageNames, { error: `must be one of ${stageNames.join(", ")}` }),
   who: z.string().default(""),
   at: z.string().default(""),
-  caption: z.string().optional(),
+  device: z.string().default("bench"),
+  caption: z.string().trim().max(200, { error: "must be at most 200 characters" }).default(""),
 });
 
-/** Adds a photo: the picture is the body; who took it, when and at which stage stand in the address. */
+/** Adds a photo: the picture is the body; who took it and when stand in the address. */
 export const POST: APIRoute = async ({ params, request, url }) => {
   const asked = Object.fromEntries(url.searchParams);
   const parsed = told.safeParse(asked);
@@ -25,13 +24,26 @@ export const POST: APIRoute = async ({ params, request, url }) => {
   if ("answer" in read) return read.answer;
   try {
     const photo = await makePhoto(read.bytes);
-    const { caption, ...stamp } = parsed.data;
-    const data = { widthPx: photo.widthPx, heightPx: photo.heightPx, ...(caption ? { caption } : {}) };
-    const event = { ...stamp, kind: "photo-added", data };
-    const checked = jobEvent.safeParse(event);
-    if (!checked.success) return faulty(describeFaults(checked.error, event));
+    const { caption, at, ...stamp } = parsed.data;
+    const { widthPx, heightPx } = photo;
+    const move = {
+      ...stamp,
+      toldAt: at,
+      kind: "photo-added",
+      version: 1,
+      data: { widthPx, heightPx, caption },
+    };
+    const checked = sentMove.safeParse(move);
+    if (!checked.success) {
+      return faulty(
+        describeFaults(checked.error, move).map(({ path, message }) => ({
+          path: path === "toldAt" ? "at" : path,
+          message,
+        })),
+      );
+    }
     const result = await appendPhoto(database(), params.code!, checked.data, photo);
-    return answerAppend(result, [checked.data], params.code!);
+    return answerMoves(result, [checked.data], params.code!);
   } catch (error) {
     if (error instanceof PhotoRefused) return problem(415, "Not a picture", error.message);
     throw error;

@@ -1,15 +1,14 @@
 import type { APIRoute } from "astro";
-import { foldJob } from "../../../../../core/job/fold.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { quotationPdf } from "../../../../../server/formats/quotation-pdf.ts";
 import { quotationOf } from "../../../../../server/formats/quotation.ts";
 import { problem } from "../../../../../server/problem.ts";
-import { findJob } from "../../../../../server/store/jobs.ts";
+import { findJob, sceneOf } from "../../../../../server/store/jobs.ts";
 
 export const GET: APIRoute = async ({ params }) => {
   const job = await findJob(database(), params.code!);
   if (!job) return problem(404, "No such job", `There is no job ${params.code}.`);
-  const quotation = quotationOf(job.code, foldJob(job.events), job.family.family);
+  const quotation = quotationOf(job, sceneOf(job, Date.now()));
   if (!quotation) return problem(404, "No quotation", `Nothing has been quoted for ${job.code} yet.`);
   return new Response(new Uint8Array(await quotationPdf(quotation)), {
     headers: {

@@ -2,11 +2,11 @@ import { randomUUID } from "node:crypto";
 import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../../../core/faults.ts";
-import { jobEvent, readingKindNames } from "../../../../../core/job/event.ts";
-import { foldJob } from "../../../../../core/job/fold.ts";
+import { readingKindNames } from "../../../../../core/records/reading.ts";
 import { database } from "../../../../../server/db/pool.ts";
-import { answerAppend, faulty, problem, readBody } from "../../../../../server/problem.ts";
-import { appendEvents, findJob } from "../../../../../server/store/jobs.ts";
+import { answerMoves } from "../../../../../server/move-answer.ts";
+import { faulty, readBody } from "../../../../../server/problem.ts";
+import { appendMoves, type SentMove } from "../../../../../server/store/jobs.ts";
 
 const told = z.strictObject({
   /** The same id again is the same reading; a logger that never repeats itself may leave it out. */
@@ -21,24 +21,24 @@ const told = z.strictObject({
 
 /** Takes one reading from a logger: a value now, or at the time it names. It belongs to the stage at hand. */
 export const POST: APIRoute = async ({ params, request }) => {
-  const read = await readBody(request);
+  const read = await readBody(request, 64 * 1024);
   if ("answer" in read) return read.answer;
   const parsed = told.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
-  const job = await findJob(database(), params.code!);
-  if (!job) return problem(404, "No such job", `There is no job ${params.code}.`);
   const { id = randomUUID(), who, quantity, value, at } = parsed.data;
-  const state = foldJob(job.events);
-  const now = new Date().toISOString();
-  const event = {
+  const toldAt = new Date().toISOString();
+  const move: SentMove = {
     id,
-    stage: state.present ?? state.upcoming ?? "close",
     kind: "reading-taken",
+    version: 1,
+    data: { quantity, source: "logger", values: [{ at: at ?? toldAt, value }] },
     who,
-    at: now,
-    data: { quantity, source: "logger", values: [{ at: at ?? now, value }] },
+    toldAt,
+    device: "logger",
   };
-  const checked = jobEvent.safeParse(event);
-  if (!checked.success) return faulty(describeFaults(checked.error, event));
-  return answerAppend(await appendEvents(database(), job.code, [checked.data]), [checked.data], job.code);
+  const result = await appendMoves(database(), params.code!, [move]);
+  // Faults are told by the fields that were sent.
+  return result.kind === "faulty"
+    ? faulty(result.faults.map(({ path, message }) => ({ path: path.split(".").at(-1)!, message })))
+    : answerMoves(result, [move], params.code!);
 };

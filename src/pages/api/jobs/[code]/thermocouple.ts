@@ -1,15 +1,17 @@
 import type { APIRoute } from "astro";
+import { isHeated } from "../../../../../core/heat/lift-heat.ts";
+import { seamNow } from "../../../../../core/device/ask.ts";
+import { workedStage } from "../../../../../core/device/phase.ts";
 import { describeFaults } from "../../../../../core/faults.ts";
-import { foldJob } from "../../../../../core/job/fold.ts";
-import { isHeated, seamOf } from "../../../../../core/heat/lift-heat.ts";
+import type { AlloyName } from "../../../../../core/materials/alloys.ts";
 import { database } from "../../../../../server/db/pool.ts";
-import { standInClock, standInTime } from "../../../../../server/devices/stand-in-clock.ts";
-import { simulatedThermocouple } from "../../../../../server/devices/simulated-thermocouple.ts";
-import { deviceStream } from "../../../../../server/event-stream.ts";
 import { simulatedGlueLine } from "../../../../../server/devices/simulated-glue-line.ts";
 import { simulatedJoint } from "../../../../../server/devices/simulated-joint.ts";
+import { simulatedThermocouple } from "../../../../../server/devices/simulated-thermocouple.ts";
+import { standInClock, standInTime } from "../../../../../server/devices/stand-in-clock.ts";
+import { deviceStream } from "../../../../../server/event-stream.ts";
 import { faulty, problem } from "../../../../../server/problem.ts";
-import { findJob } from "../../../../../server/store/jobs.ts";
+import { findJob, sceneOf } from "../../../../../server/store/jobs.ts";
 
 /**
  * Server-sent events: what a thermocouple reads in the glue line of this job, or at its joint while that is soldered. It is the stand-in that ships with the product; `?at=`
@@ -21,14 +23,18 @@ export const GET: APIRoute = async ({ params, request, url }) => {
   if (!time.success) return faulty(describeFaults(time.error, asked));
   const job = await findJob(database(), params.code!);
   if (!job) return problem(404, "No such job", `There is no job ${params.code}.`);
-  const state = foldJob(job.events);
-  const { family } = job.family;
   const clock = standInClock(time.data);
-  const { speed } = time.data;
+  const scene = sceneOf(job, clock());
   const touching = (touchedC: (nowMs: number) => number) =>
-    deviceStream(request, simulatedThermocouple(touchedC, clock, Math.random, speed));
-  if (state.present === "rework") return touching(simulatedJoint(state.alloy?.alloy ?? "SAC305", clock()));
-  const seam = seamOf(family, state.route);
-  if (!isHeated(seam)) return problem(409, "Nothing is heated", "This job's route heats no glue line.");
-  return touching(simulatedGlueLine(family, seam, state));
+    deviceStream(request, simulatedThermocouple(touchedC, clock, Math.random, time.data.speed));
+  if (workedStage(scene) === "rework") {
+    return touching(
+      simulatedJoint((scene.state.rework.alloy?.alloy as AlloyName | undefined) ?? "SAC305", clock()),
+    );
+  }
+  const seam = seamNow(scene);
+  if (!seam || !isHeated(seam)) {
+    return problem(409, "Nothing is heated", "This job's route heats no glue line.");
+  }
+  return touching(simulatedGlueLine(scene, seam));
 };

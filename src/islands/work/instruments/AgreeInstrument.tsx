@@ -1,0 +1,153 @@
+import { useMemo, useState } from "react";
+import { routeNow } from "../../../../core/device/ask.ts";
+import type { RepairRoute } from "../../../../core/device/routes.ts";
+import { routesOffered } from "../../../../core/intake/moves/agreed.ts";
+import { routes, type RouteName } from "../../../../core/route/routes.ts";
+import { minorPerMajor, moneyText, moneyTyped } from "../../../../core/money.ts";
+import { calculateRouteChoice } from "../../../../core/route/route-choice.ts";
+import { priceOf, quotedRoutes, routeOptions } from "../../../../core/route/route-options.ts";
+import { HundredJobs } from "../../../drawing/HundredJobs.tsx";
+import { Field } from "../../../ui/Field.tsx";
+import { useDraft } from "../../../ui/useDraft.ts";
+import type { InstrumentProps } from "../instrument.ts";
+
+const MOST_MINOR = 100_000_000;
+/** A quotation stands for so long, days. Common practice, no source. */
+const VALID_DAYS = 30;
+
+/** The family's own name for what an add-on route costs and risks: that of the glass that it comes under. */
+const pricedAs = (route: RepairRoute): RouteName => (route === "add-on-touch" ? "layer" : route);
+
+const titleOf = (route: RepairRoute): string =>
+  route === "add-on-touch" ? "Layer with add-on touch" : routes[route].title;
+
+/** What it costs and how it may end, route beside route; the customer's answer is recorded as it was given. */
+export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: InstrumentProps) {
+  const { family, state } = scene;
+  const { currency } = shop.terms;
+  const offered = routesOffered(scene);
+  const [typed, setTyped] = useDraft<Partial<Record<string, string>>>(`${code} price`, {});
+  const [picked, setPicked] = useState<RepairRoute | null>(null);
+  const [fault, setFault] = useState<string>();
+  const input = useMemo(() => {
+    const quoted = quotedRoutes(family, [...new Set(offered.map(pricedAs))]);
+    const prices = Object.fromEntries(
+      quoted.map((route) => [route, priceOf(family, route) ?? { partsMinor: 0, hours: 0 }]),
+    );
+    return quoted.length > 0 ? routeOptions(quoted, prices, shop.past, shop.terms, null) : null;
+    // What is offered follows from the family and the intake.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [family, offered.join(), shop]);
+  const choice = useMemo(() => (input ? calculateRouteChoice(input) : null), [input]);
+  const now = routeNow(scene);
+  const route = picked ?? (offered.includes(now) ? now : offered[0]);
+  if (!route || !input || !choice) return <p className="text-danger">No route is left for this device.</p>;
+  const oddsOf = (of: RepairRoute) => choice.options.find(({ name }) => name === routes[pricedAs(of)].title)!;
+  const odds = oddsOf(route);
+  const major = (minor: number) => String(Math.round(minor / minorPerMajor(currency)));
+  const price = typed[`${route} price`] ?? major(odds.cost);
+  const worst = typed[`${route} worst`] ?? major(odds.worstCost);
+  const before = state.intake.agreements.at(-1);
+  const answer = (said: "yes" | "no") => {
+    const priceMinor = moneyTyped(price, currency);
+    const worstMinor = moneyTyped(worst, currency);
+    const wrong =
+      priceMinor === null || priceMinor > MOST_MINOR
+        ? `Price: ${price.trim() || "nothing"}`
+        : worstMinor === null || worstMinor > MOST_MINOR
+          ? `Worst case: ${worst.trim() || "nothing"}`
+          : null;
+    if (wrong) return setFault(`${wrong} must be a number from 0 to ${moneyText(MOST_MINOR, currency)}`);
+    setFault(undefined);
+    const told = tell("agreed", {
+      answer: said,
+      route,
+      currency,
+      priceMinor,
+      worstMinor,
+      successPct: Math.round(odds.successPct),
+      validUntil: new Date(nowMs + VALID_DAYS * 86_400_000).toISOString().slice(0, 10),
+      quoted: input,
+    });
+    if (told) setTyped({});
+    return undefined;
+  };
+  return (
+    <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3">
+      <div className="grid min-h-0 auto-rows-min content-start gap-3 overflow-y-auto sm:grid-cols-2 xl:grid-cols-3">
+        {offered.map((of) => {
+          const { successPct, successLowPct, successHighPct, cost, worstCost, worstHours, expectedHours } =
+            oddsOf(of);
+          return (
+            <button
+              key={of}
+              type="button"
+              aria-pressed={of === route}
+              className="border-2 border-soft bg-raised p-3 text-left aria-pressed:border-4 aria-pressed:border-ink"
+              onClick={() => setPicked(of)}
+            >
+              <span className="text-lg font-semibold">{titleOf(of)}</span>
+              <HundredJobs
+                lowPct={successLowPct}
+                highPct={successHighPct}
+                title={`Of 100 such repairs ${Math.round(successLowPct)} to ${Math.round(successHighPct)} go well`}
+              />
+              <span className="block text-2xl font-semibold">{moneyText(cost, currency)}</span>
+              <span className="block">
+                About {Math.round(successPct)} of 100 go well, likely {Math.round(successLowPct)} to{" "}
+                {Math.round(successHighPct)}.
+              </span>
+              <span className="block text-soft">
+                At worst {moneyText(worstCost, currency)}, {worstHours.toFixed(1)} h;{" "}
+                {expectedHours.toFixed(1)} h on average.
+              </span>
+            </button>
+          );
+        })}
+      </div>
+      <div>
+        {before && state.intake.broke.length > 0 && (
+          <p className="edge-hatch mb-2 text-danger">
+            Broken since: {state.intake.broke.map(({ what }) => what).join(", ")}. Told before:{" "}
+            {moneyText(before.priceMinor, currency)}, at worst {moneyText(before.worstMinor, currency)}.
+          </p>
+        )}
+        <div className="flex flex-wrap items-end gap-3">
+          <Field label={`Price, ${currency}`}>
+            {(attributes) => (
+              <input
+                {...attributes}
+                className="entry w-28 text-xl font-semibold"
+                inputMode="decimal"
+                value={price}
+                onChange={({ target }) => setTyped({ ...typed, [`${route} price`]: target.value })}
+              />
+            )}
+          </Field>
+          <Field label={`Worst case, ${currency}`}>
+            {(attributes) => (
+              <input
+                {...attributes}
+                className="entry w-28 text-xl font-semibold"
+                inputMode="decimal"
+                value={worst}
+                onChange={({ target }) => setTyped({ ...typed, [`${route} worst`]: target.value })}
+              />
+            )}
+          </Field>
+          <button type="button" className="control-strong" disabled={!mayTell} onClick={() => answer("yes")}>
+            Customer agrees: {titleOf(route).toLowerCase()}
+          </button>
+          <button type="button" className="control" disabled={!mayTell} onClick={() => answer("no")}>
+            Customer declines
+          </button>
+        </div>
+        {fault && (
+          <p role="alert" className="edge-hatch mt-1 text-danger">
+            {fault}
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,122 @@
+import { useMemo, useState } from "react";
+import { calculateFilmAxis, filmAxisInput, type FilmAxis } from "../../../../core/film/film-axis.ts";
+import type { FilmSide } from "../../../../core/film/films.ts";
+import { AxisChart } from "../../film/AxisChart.tsx";
+import { PhotoLight } from "../../film/PhotoLight.tsx";
+import { Field } from "../../../ui/Field.tsx";
+import { typedWithin } from "../../../ui/typed-number.ts";
+import { useDraft } from "../../../ui/useDraft.ts";
+import type { InstrumentProps } from "../instrument.ts";
+
+const bounds = { angleDeg: [-360, 360], level: [0, 1e9] } as const;
+
+/** What the readings of a film tell; null while they are too few or too close. */
+export function measuredAxis(readings: readonly { angleDeg: number; level: number }[]): FilmAxis | null {
+  const input = { readings: readings.map(({ angleDeg, level }) => ({ angleDeg, level })) };
+  return filmAxisInput.safeParse(input).success ? calculateFilmAxis(input) : null;
+}
+
+/** Light against angle: a reading for the angle that tells most next, by hand, from the meter or from a photo. */
+export function AxisInstrument({ code, scene, data, mayTell, tell }: InstrumentProps) {
+  const film = data.film as FilmSide;
+  const kept = scene.state.film.readings[film];
+  const readings = useMemo(() => kept ?? [], [kept]);
+  const measured = useMemo(() => measuredAxis(readings), [readings]);
+  const nextDeg = measured?.nextAnglesDeg[0] ?? Number(data.angleDeg);
+  const [typed, setTyped] = useDraft(`${code} ${film} axis`, { angle: "", level: "" });
+  const [fault, setFault] = useState<string>();
+  const angle = typed.angle === "" ? nextDeg : typedWithin(typed.angle, bounds.angleDeg);
+  const keep = (level: number, source: "hand" | "simulated" | "photo") => {
+    if (angle !== null && tell("axis-read", { film, angleDeg: angle, level, source })) {
+      setTyped({ angle: "", level: "" });
+      setFault(undefined);
+    }
+  };
+  const save = () => {
+    const level = typedWithin(typed.level, bounds.level);
+    if (angle === null) return setFault(`Angle: ${typed.angle} must be a number from -360 to 360 degrees`);
+    if (level === null) return setFault(`Light: ${typed.level || "nothing"} must be a number from 0 on`);
+    return keep(level, "hand");
+  };
+  const readMeter = async () => {
+    const answer = await fetch(`/api/jobs/${code}/light-meter?film=${film}&angle=${angle}`).catch(() => null);
+    if (answer?.ok) keep(((await answer.json()) as { level: number }).level, "simulated");
+    else setFault("No answer from the light meter. Type what another one shows.");
+  };
+  return (
+    <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3 lg:grid-cols-[minmax(0,1fr)_21rem] lg:grid-rows-1">
+      <div className="min-h-0">
+        {readings.length > 0 ? (
+          <AxisChart readings={readings} measured={measured} />
+        ) : (
+          <p className="text-lg text-soft">
+            Turn a film of known axis over it on even light. Angle 0 is its axis along the panel&apos;s width.
+          </p>
+        )}
+      </div>
+      <div className="min-h-0 overflow-y-auto">
+        {measured && (
+          <p className="mb-2 text-lg font-semibold" data-testid="axis">
+            {measured.verdict === "no axis"
+              ? "No axis found: clear glass, or too much noise."
+              : `${measured.axisDeg.toFixed(1)}° ± ${measured.axisHalfWidth95Deg.toFixed(1)}°`}
+          </p>
+        )}
+        <div className="grid grid-cols-2 gap-2">
+          <Field label="Angle, °">
+            {(attributes) => (
+              <input
+                {...attributes}
+                className="entry"
+                inputMode="decimal"
+                placeholder={String(nextDeg)}
+                value={typed.angle}
+                onChange={({ target }) => setTyped({ ...typed, angle: target.value })}
+              />
+            )}
+          </Field>
+          <Field label="Light">
+            {(attributes) => (
+              <input
+                {...attributes}
+                className="entry"
+                inputMode="decimal"
+                value={typed.level}
+                onChange={({ target }) => setTyped({ ...typed, level: target.value })}
+              />
+            )}
+          </Field>
+          <button type="button" className="control-strong" disabled={!mayTell} onClick={save}>
+            Save reading
+          </button>
+          <button type="button" className="control px-2" disabled={!mayTell} onClick={() => void readMeter()}>
+            Meter (simulated)
+          </button>
+        </div>
+        {fault && (
+          <p role="alert" className="edge-hatch mt-1 text-danger">
+            {fault}
+          </p>
+        )}
+        <PhotoLight
+          title="Read from a photo"
+          hint="Fixed exposure and white balance, the same place each time. Drag a box where the light is even."
+        >
+          {(light) => (
+            <button
+              type="button"
+              className="control"
+              disabled={!mayTell || angle === null}
+              onClick={() => keep(Number(light.level.toFixed(3)), "photo")}
+            >
+              Keep for {angle ?? "?"}°
+            </button>
+          )}
+        </PhotoLight>
+        <p className="text-soft">
+          {readings.length} read{readings.length < 4 ? `; ${4 - readings.length} more at least` : ""}.
+        </p>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,125 @@
+import { Minus, Plus } from "lucide-react";
+import { useState } from "react";
+import { calculateBorderCheck } from "../../../../core/bond/border-check.ts";
+import { edges, type Edge } from "../../../../core/stack/outline.ts";
+import { capitalised } from "../../../../core/words.ts";
+import { PlanFrame } from "../../../drawing/PlanFrame.tsx";
+import { usePreferences } from "../../../ui/preferences.ts";
+import { kept, lengthText, shown } from "../../../ui/quantity.tsx";
+import { typedNumber } from "../../../ui/typed-number.ts";
+import { useDraft } from "../../../ui/useDraft.ts";
+import type { InstrumentProps } from "../instrument.ts";
+
+const MOST_MM = 200;
+const STEP_MM = 0.1;
+const untyped: Record<Edge, string> = { top: "", right: "", bottom: "", left: "" };
+
+const place: Record<Edge, string> = {
+  top: "left-1/2 top-0 -translate-x-1/2",
+  bottom: "left-1/2 bottom-0 -translate-x-1/2",
+  left: "left-0 top-1/2 -translate-y-1/2",
+  right: "right-0 top-1/2 -translate-y-1/2",
+};
+
+/** The border as four widths round the panel, each nudged by a tenth; which way to push the glass follows at once. */
+export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps) {
+  const { family } = scene;
+  const preferences = usePreferences();
+  const [typed, setTyped] = useDraft(`${code} border`, untyped);
+  const [fault, setFault] = useState<string>();
+  const { unit } = shown("length", 1, preferences);
+  const mmOf = (edge: Edge): number | null => {
+    const number = typedNumber(typed[edge]);
+    const mm = number === undefined ? NaN : kept("length", number, preferences);
+    return Number.isFinite(mm) && mm >= 0 && mm <= MOST_MM ? mm : null;
+  };
+  const widths = Object.fromEntries(edges.map((edge) => [edge, mmOf(edge)])) as Record<Edge, number | null>;
+  const { top, right, bottom, left } = widths;
+  const { widthMm, heightMm } = family.outline;
+  const found =
+    top !== null && right !== null && bottom !== null && left !== null
+      ? calculateBorderCheck({ panel: { widthMm, heightMm }, widthsMm: { top, right, bottom, left } })
+      : null;
+  const nudge = (edge: Edge, mm: number) => {
+    const next = Math.min(MOST_MM, Math.max(0, (widths[edge] ?? family.borderMm) + mm));
+    const { value } = shown("length", next, preferences);
+    setTyped({ ...typed, [edge]: String(Number(value.toFixed(preferences.length === "inch" ? 3 : 2))) });
+  };
+  const save = () => {
+    const wrong = edges.find((edge) => widths[edge] === null);
+    if (wrong) {
+      return setFault(
+        `${capitalised(wrong)}: ${typed[wrong].trim() || "nothing"} must be a number from 0 to ${lengthText(MOST_MM, preferences)}`,
+      );
+    }
+    setFault(undefined);
+    if (
+      tell("aligned", { topMm: top, rightMm: right, bottomMm: bottom, leftMm: left, from: "hand" as const })
+    ) {
+      setTyped(untyped);
+    }
+    return undefined;
+  };
+  return (
+    <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-2">
+      <div className="relative min-h-0">
+        <div className="absolute inset-x-24 inset-y-14 lg:inset-x-44">
+          <PlanFrame
+            outline={family.outline}
+            borderMm={family.borderMm}
+            windows={family.windows}
+            labels={false}
+            fills
+            title={`Border of ${family.code}, viewer's side`}
+          />
+        </div>
+        {edges.map((edge) => (
+          <div key={edge} className={`absolute flex flex-col items-center ${place[edge]}`}>
+            <span className="text-sm text-soft">
+              {capitalised(edge)}, {unit}
+            </span>
+            <div className="flex max-lg:flex-col-reverse">
+              <button
+                type="button"
+                className="control px-2"
+                aria-label={`${capitalised(edge)} less`}
+                onClick={() => nudge(edge, -STEP_MM)}
+              >
+                <Minus aria-hidden size={18} />
+              </button>
+              <input
+                className={`min-h-12 w-20 border-2 bg-raised text-center text-2xl font-semibold ${typed[edge] !== "" && widths[edge] === null ? "border-danger" : "border-ink"}`}
+                aria-label={capitalised(edge)}
+                inputMode="decimal"
+                value={typed[edge]}
+                onChange={({ target }) => setTyped({ ...typed, [edge]: target.value })}
+              />
+              <button
+                type="button"
+                className="control px-2"
+                aria-label={`${capitalised(edge)} more`}
+                onClick={() => nudge(edge, STEP_MM)}
+              >
+                <Plus aria-hidden size={18} />
+              </button>
+            </div>
+          </div>
+        ))}
+      </div>
+      <div className="flex flex-wrap items-center gap-3">
+        <p
+          className={`flex-1 text-lg font-semibold ${found ? (found.pass ? "text-done" : "edge-hatch text-danger") : "text-soft"}`}
+          data-testid="align"
+        >
+          {fault ??
+            (found
+              ? `${found.pass ? "Equal enough." : "Not equal."} ${found.nudge}`
+              : "Read all four widths.")}
+        </p>
+        <button type="button" className="control-strong" disabled={!mayTell} onClick={save}>
+          Save border
+        </button>
+      </div>
+    </div>
+  );
+}

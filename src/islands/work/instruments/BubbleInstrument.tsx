@@ -1,0 +1,178 @@
+import { useMemo, useState, type PointerEvent } from "react";
+import { adhesiveNow } from "../../../../core/bond/adhesive-now.ts";
+import {
+  bubbleFates,
+  chamber,
+  inChamber,
+  programFor,
+  type ChamberProgram,
+} from "../../../../core/bond/bubbles.ts";
+import type { Debubble } from "../../../../core/bond/debubble.ts";
+import { isOnPanel } from "../../../../core/stack/outline.ts";
+import { panelPlace } from "../../../drawing/plan-point.ts";
+import { PlanFrame } from "../../../drawing/PlanFrame.tsx";
+import { DialSlider } from "../../../ui/DialSlider.tsx";
+import { durationText, Figure, Temperature, temperatureText } from "../../../ui/quantity.tsx";
+import { usePreferences } from "../../../ui/preferences.ts";
+import { useDraft } from "../../../ui/useDraft.ts";
+import type { InstrumentProps } from "../instrument.ts";
+
+/** Bubbles as they are met, mm across, for a tap. */
+const sizesMm = [0.1, 0.2, 0.3, 0.5, 1, 2, 5] as const;
+const fateWords = { gone: "Gone", left: "Leave", rework: "Rework" } as const satisfies Record<
+  (typeof bubbleFates)[number],
+  string
+>;
+
+const hueOf = ({ verdict }: Debubble): string =>
+  verdict === "goes" ? "var(--done)" : verdict === "shrinks" ? "var(--heat)" : "var(--danger)";
+
+/** Bubbles marked where they are, and what a run of the chamber makes of each. */
+export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps) {
+  const { family, state } = scene;
+  const { outline } = family;
+  const preferences = usePreferences();
+  const [sizeMm, setSizeMm] = useState<number>(0.3);
+  const [program, setProgram] = useDraft<ChamberProgram>(`${code} chamber`, chamber.usual);
+  const adhesive = useMemo(() => adhesiveNow({ state }), [state]);
+  const gapUm = state.bond.dose?.gapUm ?? 150;
+  const { bubbles } = state.bond;
+  const verdicts = useMemo(
+    () =>
+      new Map(
+        [...new Set(bubbles.map(({ diameterMm }) => diameterMm))].map((mm) => [
+          mm,
+          inChamber(mm, gapUm, program, adhesive),
+        ]),
+      ),
+    [bubbles, gapUm, program, adhesive],
+  );
+  const open = bubbles.filter(({ settled }) => settled === null);
+  const widestMm = Math.max(0, ...open.map(({ diameterMm }) => diameterMm));
+  const would = useMemo(
+    () => (widestMm > 0 ? programFor(widestMm, gapUm, program.chamberC, adhesive) : null),
+    [widestMm, gapUm, program.chamberC, adhesive],
+  );
+  return (
+    <div className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 lg:grid-cols-[minmax(0,1fr)_19rem] lg:grid-rows-[auto_minmax(0,1fr)]">
+      <div className="flex gap-1.5 overflow-x-auto lg:col-span-2" role="group" aria-label="How wide, mm">
+        {sizesMm.map((mm) => (
+          <button
+            key={mm}
+            type="button"
+            className="control shrink-0 border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
+            aria-pressed={sizeMm === mm}
+            onClick={() => setSizeMm(mm)}
+          >
+            {mm} mm
+          </button>
+        ))}
+      </div>
+      <div className="min-h-0">
+        <PlanFrame
+          outline={outline}
+          borderMm={family.borderMm}
+          windows={family.windows}
+          labels={false}
+          fills
+          className="cursor-crosshair touch-none"
+          title={`Bubbles under the glass of ${family.code}: tap where one is`}
+          onPointerUp={(event: PointerEvent<SVGSVGElement>) => {
+            const at = panelPlace(outline, event);
+            if (mayTell && event.button === 0 && isOnPanel(outline, at.xMm, at.yMm)) {
+              tell("bubble-marked", { ...at, diameterMm: sizeMm });
+            }
+          }}
+        >
+          {({ unit }) =>
+            bubbles.map(({ id, xMm, yMm, diameterMm, settled }, i) => (
+              <g key={id} data-testid="bubble" opacity={settled ? 0.4 : 1}>
+                <circle
+                  cx={xMm}
+                  cy={yMm}
+                  r={Math.max(1.6 * unit, diameterMm / 2)}
+                  fill="none"
+                  stroke={hueOf(verdicts.get(diameterMm)!)}
+                  strokeWidth={0.7 * unit}
+                  strokeDasharray={settled ? `${unit} ${unit}` : undefined}
+                />
+                <text
+                  x={xMm + 2.6 * unit}
+                  y={yMm}
+                  fontSize={3.6 * unit}
+                  dominantBaseline="central"
+                  fill="var(--ink)"
+                >
+                  {i + 1}
+                </text>
+              </g>
+            ))
+          }
+        </PlanFrame>
+      </div>
+      <div className="max-h-44 min-h-0 overflow-y-auto lg:max-h-none">
+        <ol aria-label="Bubbles">
+          {open.map((bubble) => (
+            <li key={bubble.id} className="border-b border-line py-1">
+              <span style={{ color: hueOf(verdicts.get(bubble.diameterMm)!) }}>
+                {bubbles.indexOf(bubble) + 1}: {bubble.diameterMm} mm,{" "}
+                {verdicts.get(bubble.diameterMm)!.verdict}
+              </span>
+              <span className="flex gap-1.5">
+                {bubbleFates.map((fate) => (
+                  <button
+                    key={fate}
+                    type="button"
+                    className="control border-soft px-3 font-normal"
+                    disabled={!mayTell}
+                    onClick={() => tell("bubble-settled", { bubble: bubble.id, as: fate })}
+                  >
+                    {fateWords[fate]}
+                  </button>
+                ))}
+              </span>
+            </li>
+          ))}
+        </ol>
+        {bubbles.length > 0 && (
+          <>
+            <DialSlider
+              label="Chamber, absolute"
+              value={program.holdBar}
+              {...chamber.bar}
+              step={0.5}
+              shown={<Figure value={program.holdBar} unit="bar" digits={1} />}
+              text={`${program.holdBar} bar absolute`}
+              onChange={(holdBar) => setProgram({ ...program, holdBar })}
+            />
+            <DialSlider
+              label="Held for"
+              value={program.holdMin}
+              {...chamber.min}
+              step={1}
+              shown={<Figure value={program.holdMin} unit="min" />}
+              text={`${program.holdMin} minutes`}
+              onChange={(holdMin) => setProgram({ ...program, holdMin })}
+            />
+            <DialSlider
+              label="Chamber"
+              value={program.chamberC}
+              {...chamber.c}
+              step={1}
+              shown={<Temperature c={program.chamberC} />}
+              text={temperatureText(program.chamberC, preferences)}
+              onChange={(chamberC) => setProgram({ ...program, chamberC })}
+            />
+            {widestMm > 0 && (
+              <p data-testid="would">
+                {would
+                  ? `All would go in ${durationText(would.holdMin * 60)} at ${would.holdBar} bar.`
+                  : `${widestMm} mm does not go in this chamber: lift the glass and lay it again, or leave it.`}
+              </p>
+            )}
+          </>
+        )}
+      </div>
+    </div>
+  );
+}

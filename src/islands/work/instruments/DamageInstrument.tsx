@@ -1,0 +1,16 @@
+import { DamagePlan } from "../../intake/DamagePlan.tsx";
+import type { InstrumentProps } from "../instrument.ts";
+
+/** The panel to draw on: every mark is kept at once. A crack that is begun and not finished stays in this browser. */
+export function DamageInstrument({ code, scene, mayTell, tell, takeBack }: InstrumentProps) {
+  return (
+    <DamagePlan
+      code={code}
+      family={scene.family}
+      damage={scene.state.intake.damage}
+      mayEnter={mayTell}
+      onMark={(marked) => tell("damage-marked", marked)}
+      onRemove={takeBack}
+    />
+  );
+}

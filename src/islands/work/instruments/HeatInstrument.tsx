@@ -1,0 +1,169 @@
+import { useMemo } from "react";
+import { routeNow, seamNow } from "../../../../core/device/ask.ts";
+import { withBench } from "../../../../core/heat/bench-fit.ts";
+import { soakAsItIs } from "../../../../core/heat/glue-line.ts";
+import { methodOf, settingOf, withSetting } from "../../../../core/heat/heat-methods.ts";
+import {
+  calculateLiftHeat,
+  keptMethod,
+  USUAL_HUMIDITY_PCT,
+  usualSettings,
+  type LiftHeatSettings,
+} from "../../../../core/heat/lift-heat.ts";
+import type { HeatChoice } from "../../../../core/lift/lift-slot.ts";
+import { methodsOf } from "../../../../core/lift/methods-of.ts";
+import type { Seam } from "../../../../core/stack/family.ts";
+import { DialSlider } from "../../../ui/DialSlider.tsx";
+import { usePreferences } from "../../../ui/preferences.ts";
+import { Duration, durationText, Figure, lengthText, shown } from "../../../ui/quantity.tsx";
+import { useMounted } from "../../../ui/useMounted.ts";
+import { HeatChart } from "../../lift/HeatChart.tsx";
+import { Setting } from "../../lift/Setting.tsx";
+import type { InstrumentProps } from "../instrument.ts";
+
+/** The curve of every interface under the finger: way, heat, soak, speed; while it soaks, the soak as it is. */
+export function HeatInstrument(props: InstrumentProps) {
+  const seam = seamNow(props.scene) ?? props.scene.family.seams.find(({ method }) => method !== "peel");
+  if (!seam || seam.method === "peel") return null;
+  return props.kind === "heat-chosen" ? (
+    <ChosenHeat {...props} seam={seam} />
+  ) : (
+    <RunningHeat {...props} seam={seam} />
+  );
+}
+
+function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProps & { seam: Seam }) {
+  const mounted = useMounted();
+  const preferences = usePreferences();
+  const { family } = scene;
+  const { methods } = methodsOf(family, routeNow(scene));
+  const info = methodOf(choices.method);
+  const worked = data as unknown as HeatChoice;
+  const usual = useMemo(
+    () => withBench(usualSettings(seam, choices.method), shop.fits),
+    [seam, choices.method, shop.fits],
+  );
+  const setting = choices.setting ?? settingOf(usual.method);
+  const soakS = choices.soakS ?? (worked.method === choices.method ? worked.soakS : 120);
+  const settings = useMemo(
+    (): LiftHeatSettings => ({ ...usual, method: withSetting(usual.method, setting), soakS }),
+    [usual, setting, soakS],
+  );
+  const heat = useMemo(() => calculateLiftHeat(family, seam, settings), [family, seam, settings]);
+  const speedMmS = choices.speedMmS ?? worked.speedMmS;
+  const humidityPct = choices.humidityPct ?? USUAL_HUMIDITY_PCT;
+  const { setting: dial } = info;
+  return (
+    <div className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 lg:grid-cols-[minmax(0,1fr)_18rem] lg:grid-rows-[auto_minmax(0,1fr)]">
+      <div role="group" aria-label="Way to heat" className="flex gap-1.5 overflow-x-auto lg:col-span-2">
+        {methods.map((kind) => (
+          <button
+            key={kind}
+            type="button"
+            aria-pressed={kind === choices.method}
+            className="control shrink-0 border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
+            onClick={() => change({ method: kind, fits: shop.fits })}
+          >
+            {methodOf(kind).title}
+          </button>
+        ))}
+      </div>
+      <div className="min-h-0">
+        {mounted && <HeatChart family={family} seam={seam} heat={heat} readings={[]} />}
+      </div>
+      <div className="grid grid-cols-2 content-start gap-x-4 lg:grid-cols-1">
+        <DialSlider
+          label={dial.label}
+          value={setting}
+          min={dial.min}
+          max={dial.max}
+          step={dial.step}
+          shown={<Setting info={info} value={setting} />}
+          text={
+            dial.unit === "C"
+              ? `${Math.round(shown("temperature", setting, preferences).value)} degrees`
+              : `${setting} watts per square metre`
+          }
+          onChange={(value) => {
+            // A new heat wants a soak of its own, until somebody has turned that too.
+            const { soakS: turned, ...rest } = choices;
+            change({ ...rest, setting: value, ...(turned === undefined ? {} : { soakS: turned }) });
+          }}
+        />
+        <DialSlider
+          label="Soak"
+          value={soakS}
+          min={10}
+          max={Math.max(600, Math.ceil((heat.readyAtS ?? 0) / 60) * 120, soakS)}
+          step={5}
+          shown={<Duration s={soakS} />}
+          text={durationText(soakS)}
+          onChange={(value) => change({ ...choices, soakS: value })}
+        />
+        <DialSlider
+          label="Speed"
+          value={speedMmS}
+          min={1}
+          max={15}
+          step={0.5}
+          shown={
+            <Figure
+              value={shown("length", speedMmS, preferences).value}
+              unit={`${shown("length", 0, preferences).unit}/s`}
+              digits={preferences.length === "inch" ? 2 : 1}
+            />
+          }
+          text={`${lengthText(speedMmS, preferences)} a second`}
+          onChange={(value) => change({ ...choices, speedMmS: value })}
+        />
+        {info.isCold && (
+          <DialSlider
+            label="Humidity of the room"
+            value={humidityPct}
+            min={10}
+            max={95}
+            step={1}
+            shown={<Figure value={humidityPct} unit="%" />}
+            text={`${humidityPct} percent`}
+            onChange={(value) => change({ ...choices, humidityPct: value })}
+          />
+        )}
+      </div>
+    </div>
+  );
+}
+
+function RunningHeat({ scene, seam, shop }: InstrumentProps & { seam: Seam }) {
+  const mounted = useMounted();
+  const { family, state } = scene;
+  const { heat: chosen, soaks } = state.lift;
+  const asItIs = useMemo(() => {
+    if (!chosen) return null;
+    const usual = withBench(usualSettings(seam, chosen.method), shop.fits);
+    const settings = {
+      ...usual,
+      method: keptMethod(seam, chosen.method, chosen.settings),
+      soakS: chosen.soakS,
+    };
+    const ran = soaks.map(({ startedMs, endedMs }) => ({ startedMs, stoppedMs: endedMs }));
+    return ran.length > 0
+      ? soakAsItIs(family, seam, settings, ran, chosen.soakS)
+      : calculateLiftHeat(family, seam, settings);
+  }, [family, seam, chosen, soaks, shop.fits]);
+  const begunMs = soaks.at(-1)?.startedMs ?? null;
+  const readings = useMemo(
+    () =>
+      begunMs === null
+        ? []
+        : state.records.readings
+            .filter(({ quantity, atMs }) => quantity === "glue line" && atMs >= begunMs)
+            .map(({ atMs, value }) => ({ atS: (atMs - begunMs) / 1_000, valueC: value })),
+    [state.records.readings, begunMs],
+  );
+  if (!asItIs || !mounted) return null;
+  return (
+    <div className="h-full min-h-0 w-full">
+      <HeatChart family={family} seam={seam} heat={asItIs} readings={readings} />
+    </div>
+  );
+}

@@ -1,0 +1,157 @@
+import { useMemo, useState } from "react";
+import { adhesiveNow } from "../../../../core/bond/adhesive-now.ts";
+import { coverLight } from "../../../../core/cure/cover-light.ts";
+import { cureExposure, eyeLimitS, lampNmOf, torch } from "../../../../core/cure/cure-exposure.ts";
+import { zoneS } from "../../../../core/cure/cure-facts.ts";
+import type { Exposure } from "../../../../core/cure/cure-slot.ts";
+import { zonesOf } from "../../../../core/cure/zones.ts";
+import { routeNow } from "../../../../core/device/ask.ts";
+import { DialSlider } from "../../../ui/DialSlider.tsx";
+import { Duration } from "../../../ui/quantity.tsx";
+import { typedWithin } from "../../../ui/typed-number.ts";
+import { useDraft } from "../../../ui/useDraft.ts";
+import { DoseMap } from "../../cure/DoseMap.tsx";
+import { LampAge, useShopLamp } from "../../cure/LampAge.tsx";
+import type { InstrumentProps } from "../instrument.ts";
+
+const LEAST = 0.1;
+const MOST = 100_000;
+
+/** Where the light falls and how long each zone gets it; the zone at hand is the filled number. */
+export function LampInstrument(props: InstrumentProps) {
+  const { scene, kind, data, choices, change } = props;
+  const { family, state } = scene;
+  const { lamp } = state.cure;
+  const route = routeNow(scene);
+  const isChoosing = kind === "exposure-chosen";
+  const exposure = (isChoosing ? (data as unknown as Exposure) : state.cure.exposure) ?? null;
+  const places = isChoosing ? (choices.places ?? 1) : (exposure?.places ?? 1);
+  const mwCm2 = lamp?.irradianceMwCm2 ?? null;
+  const adhesive = useMemo(() => adhesiveNow({ state }), [state]);
+  const dose = useMemo(
+    () =>
+      mwCm2 === null
+        ? null
+        : cureExposure(family, {
+            route: route === "add-on-touch" ? "layer" : route,
+            adhesive,
+            chosen: { irradianceMwCm2: mwCm2, ...(places > 1 ? { lampPlaces: places } : {}) },
+          }),
+    [family, route, adhesive, mwCm2, places],
+  );
+  if (kind === "lamp-read") return <LampReading {...props} />;
+  const zone = String((data as { zone?: string }).zone ?? state.cure.lit?.zone ?? "");
+  const face = /^face (\d)$/.exec(zone)?.[1];
+  return (
+    <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3 lg:grid-cols-[minmax(0,1fr)_18rem] lg:grid-rows-1">
+      <div className="min-h-0">
+        {dose && (
+          <DoseMap family={family} dose={dose} places={places} lit={face ? Number(face) : null} fills />
+        )}
+      </div>
+      <div className="min-h-0 overflow-y-auto">
+        {exposure && (
+          <table className="w-full text-lg" aria-label="Zones" data-testid="exposures">
+            <tbody>
+              {zonesOf({ exposure }).map((of) => {
+                const had = state.cure.hadS[of] ?? 0;
+                const wants = zoneS(exposure, of);
+                const isNow = of === zone;
+                const isDone = had >= wants - 0.5;
+                return (
+                  <tr
+                    key={of}
+                    className={`border-b border-line ${isNow ? "font-semibold text-light" : isDone ? "text-done" : ""}`}
+                  >
+                    <th scope="row" className="py-0.5 text-left font-normal">
+                      {isDone ? "✓ " : ""}
+                      {of}
+                    </th>
+                    <td className="text-right">
+                      <Duration s={wants} />
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        )}
+        {isChoosing && (
+          <DialSlider
+            label="Lamp stands over"
+            value={places}
+            min={1}
+            max={torch.most}
+            step={1}
+            shown={`${places} ${places === 1 ? "place" : "places"}`}
+            text={`${places} places`}
+            onChange={(value) => change({ ...choices, places: value })}
+          />
+        )}
+        {mwCm2 !== null && (
+          <p className="mt-1 text-sm">
+            Bare eyes have their day&apos;s share after <Duration s={eyeLimitS(mwCm2)} /> (ICNIRP, from
+            memory).
+            {isChoosing &&
+              ` Through ${coverLight(family, route === "add-on-touch" ? "layer" : route, lampNmOf({}))
+                .layers.map(({ name, pct }) => `${name} ${pct} %`)
+                .join(", ")}.`}
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** The lamp is read at the glass, for this job; the shop's own readings stand beside. */
+function LampReading({ code, scene, mayTell, tell }: InstrumentProps) {
+  const lamp = useShopLamp(scene.state.records.readings.length);
+  const [typed, setTyped] = useDraft(`${code} irradiance`, "");
+  const [fault, setFault] = useState<string>();
+  const keep = (value: number, from: "hand" | "simulated") => {
+    if (tell("lamp-read", { irradianceMwCm2: value, from })) setTyped("");
+  };
+  const save = () => {
+    const value = typedWithin(typed, [LEAST, MOST]);
+    if (value === null) {
+      return setFault(
+        `Reading: ${typed.trim() || "nothing"} must be a number from ${LEAST} to ${MOST} mW/cm²`,
+      );
+    }
+    setFault(undefined);
+    return keep(value, "hand");
+  };
+  const readMeter = async () => {
+    const answer = await fetch("/api/shop/radiometer").catch(() => null);
+    if (answer?.ok) keep(((await answer.json()) as { mwCm2: number }).mwCm2, "simulated");
+    else setFault("The radiometer does not answer. Read it yourself and enter the value.");
+  };
+  return (
+    <div className="w-full max-w-xl">
+      <label className="block font-semibold" htmlFor="lamp-reading">
+        Reading at the glass, mW/cm²
+      </label>
+      <div className="mt-1 flex flex-wrap gap-2">
+        <input
+          id="lamp-reading"
+          className={`min-h-14 w-40 border-2 bg-raised px-3 text-2xl font-semibold ${fault ? "border-danger" : "border-ink"}`}
+          inputMode="decimal"
+          value={typed}
+          onChange={({ target }) => setTyped(target.value)}
+        />
+        <button type="button" className="control-strong" disabled={!mayTell} onClick={save}>
+          Save reading
+        </button>
+        <button type="button" className="control" disabled={!mayTell} onClick={() => void readMeter()}>
+          Read the radiometer (simulated)
+        </button>
+      </div>
+      {fault && (
+        <p role="alert" className="edge-hatch mt-2 text-danger">
+          {fault}
+        </p>
+      )}
+      {lamp && <LampAge lamp={lamp} exposureS={null} />}
+    </div>
+  );
+}

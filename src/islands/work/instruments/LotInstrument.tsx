@@ -1,0 +1,86 @@
+import { useCallback, useEffect, useState, type ReactNode } from "react";
+import { isOutOfDate, lastDayOf, type LotKind } from "../../../../core/materials/lots.ts";
+import type { ShelvedLot } from "../../../../server/store/lots.ts";
+import { dateText, quantityText } from "../../lots/lot-words.ts";
+import type { InstrumentProps } from "../instrument.ts";
+
+/** The lots of the kind that is asked for, as they stand on the shelf; one press takes one. What is on no shelf is typed in. */
+export function LotInstrument({
+  data,
+  nowMs,
+  mayTell,
+  tell,
+  form,
+}: InstrumentProps & {
+  /** Fields for a lot that is on no shelf. */
+  form: ReactNode;
+}) {
+  const kind = data.kind as LotKind;
+  const [lots, setLots] = useState<ShelvedLot[] | null>(null);
+  const [said, setSaid] = useState<string>();
+  const read = useCallback(async () => {
+    try {
+      const answer = await fetch("/api/lots");
+      if (!answer.ok) throw new Error();
+      setLots((await answer.json()) as ShelvedLot[]);
+    } catch {
+      setSaid("The shelf does not answer. Type in what the label says.");
+    }
+  }, []);
+  useEffect(() => void read(), [read]);
+  const ofKind = (lots ?? []).filter((lot) => lot.kind === kind);
+  const shown = [
+    ...ofKind.filter((lot) => !isOutOfDate(lot, nowMs)),
+    ...ofKind.filter((lot) => isOutOfDate(lot, nowMs)),
+  ];
+  return (
+    <div className="h-full min-h-0 w-full max-w-3xl overflow-y-auto">
+      {said && <p role="alert">{said}</p>}
+      {lots === null && !said && <p className="text-soft">Looking at the shelf.</p>}
+      {lots !== null && shown.length === 0 && (
+        <p className="text-soft">
+          No {kind} is on the shelf.{" "}
+          <a className="underline" href="/lots">
+            Put a lot on it
+          </a>
+          , or type in what the label says.
+        </p>
+      )}
+      <ul aria-label="Lots on the shelf">
+        {shown.map((lot) => (
+          <li key={lot.id} className="flex flex-wrap items-center gap-x-4 border-b border-line py-1.5">
+            <span className="min-w-0 grow text-lg">
+              <span className="font-semibold">{lot.lot}</span> {lot.material}
+              <span
+                className={`block text-base ${isOutOfDate(lot, nowMs) ? "edge-hatch text-danger" : "text-soft"}`}
+              >
+                {dateText(lot, nowMs)}, {quantityText(kind, lot.leftQuantity)} left
+                {lot.viscosityPaS === null ? "" : `, measured ${lot.viscosityPaS} Pa s`}
+              </span>
+            </span>
+            <button
+              type="button"
+              className="control"
+              disabled={!mayTell}
+              onClick={() =>
+                tell("lot-taken", {
+                  kind,
+                  lot: lot.lot,
+                  material: lot.material,
+                  goodUntil: lastDayOf(lot),
+                  viscosityPaS: lot.viscosityPaS,
+                })
+              }
+            >
+              Take {lot.lot}
+            </button>
+          </li>
+        ))}
+      </ul>
+      <details className="mt-3" open={said !== undefined || (lots !== null && shown.length === 0)}>
+        <summary className="min-h-12 content-center font-semibold">Type in a label</summary>
+        {form}
+      </details>
+    </div>
+  );
+}

@@ -1,0 +1,86 @@
+import { useState } from "react";
+import { alloys, alloyNames, type AlloyName } from "../../../../core/materials/alloys.ts";
+import { recipeOf } from "../../../../core/rework/recipe.ts";
+import { jointNow } from "../../../../core/rework/rework-facts.ts";
+import { Field } from "../../../ui/Field.tsx";
+import { Figure, Temperature } from "../../../ui/quantity.tsx";
+import type { InstrumentProps } from "../instrument.ts";
+
+type Before = AlloyName | "unknown";
+
+/** Which solder, over what was there before, and how a joint is made with it. */
+export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
+  const { delicate, name } = jointNow(scene);
+  const [alloy, setAlloy] = useState<AlloyName>(delicate ? "Sn42Bi58" : "SAC305");
+  const [before, setBefore] = useState<Before>("unknown");
+  return (
+    <div className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)] gap-2">
+      <div className="flex flex-wrap items-end gap-2">
+        <div className="flex flex-wrap gap-1.5" role="group" aria-label="Solder">
+          {alloys.map((entry) => (
+            <button
+              key={entry.name}
+              type="button"
+              className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
+              aria-pressed={alloy === entry.name}
+              onClick={() => setAlloy(entry.name)}
+            >
+              {entry.name} {entry.about}
+            </button>
+          ))}
+        </div>
+        <Field label="Before it there was">
+          {(attributes) => (
+            <select
+              {...attributes}
+              className="entry"
+              value={before}
+              onChange={({ target }) => setBefore(target.value as Before)}
+            >
+              <option value="unknown">not known</option>
+              {alloyNames.map((option) => (
+                <option key={option}>{option}</option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <button
+          type="button"
+          className="control-strong"
+          disabled={!mayTell}
+          onClick={() => tell("alloy-chosen", { alloy, before })}
+        >
+          Use {alloy}
+        </button>
+      </div>
+      <div className="min-h-0 overflow-y-auto">
+        {delicate && alloy !== "Sn42Bi58" && (
+          <p className="text-film">The {name} is delicate: a low-temperature solder spares it.</p>
+        )}
+        <dl aria-label="Recipe">
+          {recipeOf(alloy).map(({ what, value, unit, how, hazard }) => (
+            <div key={what} className="grid gap-x-4 border-b border-line py-1 sm:grid-cols-[7rem_9rem_1fr]">
+              <dt className="font-semibold">{what}</dt>
+              <dd>
+                {value &&
+                  (unit === "°C" ? (
+                    <>
+                      <Temperature c={value.low} /> to <Temperature c={value.high} />
+                    </>
+                  ) : (
+                    <Figure value={value.value} unit={unit} />
+                  ))}
+              </dd>
+              <dd>
+                {how} <span className="text-danger">{hazard}</span>
+              </dd>
+            </div>
+          ))}
+        </dl>
+        <p className="text-sm text-soft">
+          Common practice, no source. Follow the paste&apos;s data sheet and its safety data sheet.
+        </p>
+      </div>
+    </div>
+  );
+}

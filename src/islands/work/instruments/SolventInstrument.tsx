@@ -1,0 +1,78 @@
+import { useMemo } from "react";
+import { usualWipe, type Wipe } from "../../../../core/clean/room.ts";
+import { calculateVapour } from "../../../../core/clean/vapour.ts";
+import { solventNamed } from "../../../../core/materials/solvents.ts";
+import { DialSlider } from "../../../ui/DialSlider.tsx";
+import { Figure } from "../../../ui/quantity.tsx";
+import { useDraft } from "../../../ui/useDraft.ts";
+import { SolventChoice } from "../../clean/SolventChoice.tsx";
+import { VapourFigures } from "../../clean/VapourFigures.tsx";
+import { useHotNearby } from "../useHotNearby.ts";
+import type { InstrumentProps } from "../instrument.ts";
+
+/** The bottle, how much of it, and what it puts in the air of this room, with whatever is hot nearby. */
+export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: InstrumentProps) {
+  const [entered, setEntered] = useDraft<Wipe | null>(`${code} solvent`, null);
+  const wipe = entered ?? scene.state.bond.solvent ?? usualWipe;
+  const [hottest] = useHotNearby(code);
+  const solvent = solventNamed(wipe.solvent)!;
+  const hottestToolC = hottest?.hotC;
+  const vapour = useMemo(
+    () =>
+      calculateVapour({
+        solvent: wipe.solvent,
+        volumeMl: wipe.volumeMl,
+        evaporateMin: wipe.evaporateMin,
+        ...shop.room,
+        ...(hottestToolC === undefined ? {} : { hottestToolC }),
+      }),
+    [wipe, shop.room, hottestToolC],
+  );
+  const use = () => {
+    const { solvent: name, volumeMl, evaporateMin } = wipe;
+    if (tell("solvent-chosen", { ...data, solvent: name, volumeMl, evaporateMin })) setEntered(null);
+  };
+  return (
+    <div className="grid h-full min-h-0 w-full gap-x-6 gap-y-2 overflow-y-auto lg:grid-cols-[minmax(0,1fr)_22rem]">
+      <div className="min-h-0">
+        {hottest && solvent.flashC !== null && (
+          <p role="note" className="edge-hatch mb-2 text-danger" data-testid="hot">
+            <strong>
+              {hottest.title} at {hottest.code}:
+            </strong>{" "}
+            {vapour.ignition === "above autoignition"
+              ? "hot enough to light this vapour by itself. Put it out and let it cool first."
+              : "off and away before the bottle is opened."}
+          </p>
+        )}
+        <SolventChoice value={wipe.solvent} onChange={(name) => setEntered({ ...wipe, solvent: name })} />
+      </div>
+      <div>
+        <DialSlider
+          label="On the cloth"
+          value={wipe.volumeMl}
+          min={1}
+          max={100}
+          step={1}
+          shown={<Figure value={wipe.volumeMl} unit="ml" />}
+          text={`${wipe.volumeMl} millilitres`}
+          onChange={(volumeMl) => setEntered({ ...wipe, volumeMl })}
+        />
+        <DialSlider
+          label="Dries off in"
+          value={wipe.evaporateMin}
+          min={1}
+          max={60}
+          step={1}
+          shown={<Figure value={wipe.evaporateMin} unit="min" />}
+          text={`${wipe.evaporateMin} minutes`}
+          onChange={(evaporateMin) => setEntered({ ...wipe, evaporateMin })}
+        />
+        <VapourFigures {...{ vapour }} room={shop.room} />
+        <button type="button" className="control-strong mt-2 w-full" disabled={!mayTell} onClick={use}>
+          Use {solvent.name}
+        </button>
+      </div>
+    </div>
+  );
+}

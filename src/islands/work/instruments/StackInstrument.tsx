@@ -1,0 +1,18 @@
+import { linesNow, lineOf, seamNow } from "../../../../core/device/ask.ts";
+import { Section } from "../../../drawing/Section.tsx";
+import type { InstrumentProps } from "../instrument.ts";
+
+/** The stack from the side, open as far as it is parted. */
+export function StackInstrument({ scene }: InstrumentProps) {
+  const [line] = linesNow(scene);
+  const seam = seamNow(scene);
+  const of = line === undefined ? null : lineOf(scene.state, line);
+  return (
+    <Section
+      family={scene.family}
+      {...(seam ? { seam: seam.layer } : {})}
+      openShare={of === null || of.on ? 0 : of.old === "off" ? 1 : of.partedPct / 100}
+      title={`The stack of ${scene.family.code} from the side`}
+    />
+  );
+}

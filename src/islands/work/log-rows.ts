@@ -1,0 +1,34 @@
+import type { Scene } from "../../../core/device/scene.ts";
+import { sceneAtStart } from "../../../core/device/start.ts";
+import { applyMove, moveNamed, standing, TAKEN_BACK } from "../../../core/job/replay.ts";
+import { deviceRules } from "../../../core/moves.ts";
+import type { StageName } from "../../../core/stage.ts";
+import type { Family } from "../../../core/stack/family.ts";
+import type { KeptMove } from "../../../server/store/jobs.ts";
+import { say } from "../../../words/say.ts";
+
+/** One line of the log. */
+export interface LogRow {
+  id: string;
+  kind: string;
+  stage: StageName;
+  text: string;
+  who: string;
+  atMs: number;
+  isTakenBack: boolean;
+}
+
+/** What was recorded, oldest first, each said as it was: by the device before it. What was taken back stays, struck out. */
+export function logRows(family: Family, moves: readonly KeptMove[]): LogRow[] {
+  const stands = new Set(standing(moves).map(({ id }) => id));
+  let before: Scene = sceneAtStart(family, 0);
+  return moves.flatMap(({ id, seq, kind, version, data, stage, who, atMs }): LogRow[] => {
+    if (kind === TAKEN_BACK) return [];
+    const move = moveNamed(deviceRules, kind, version);
+    const row = { id, kind, stage: stage as StageName, text: say(move.words(before, data)), who, atMs };
+    if (!stands.has(id)) return [{ ...row, isTakenBack: true }];
+    before = { ...before, nowMs: atMs };
+    before = { ...before, state: applyMove(move, before, data, { id, seq, who, atMs }) };
+    return [{ ...row, isTakenBack: false }];
+  });
+}

@@ -1,0 +1,62 @@
+import { format } from "date-fns";
+import { Sheet } from "../../../ui/Sheet.tsx";
+import { stageTitles } from "../../../../core/stage.ts";
+import type { ToolProps } from "../instrument.ts";
+import { nameOf } from "../name-of.ts";
+import type { LogRow } from "../log-rows.ts";
+
+/** All that was recorded, newest first, with who and when; and the job's papers. */
+export function LogSheet({
+  code,
+  scene,
+  technicians,
+  rows,
+  onClose,
+}: ToolProps & { rows: readonly LogRow[]; onClose: () => void }) {
+  const papers = [
+    [`/jobs/${code}/sheet`, "Job sheet"],
+    [`/jobs/${code}/quotation`, "Quotation"],
+    [`/jobs/${code}/certificate`, "Certificate"],
+    [`/api/jobs/${code}/export`, "Export"],
+    [`/api/jobs/${code}/readings.csv`, "Readings, CSV"],
+  ] as const;
+  return (
+    <Sheet title={`Log of ${code}`} isTall onClose={onClose}>
+      <p className="mt-1">
+        {scene.family.name}. {scene.state.intake.complaint}
+      </p>
+      <p className="flex flex-wrap gap-x-5">
+        {papers.map(([href, name]) => (
+          <a
+            key={href}
+            href={href}
+            className="inline-flex min-h-12 items-center underline underline-offset-4"
+          >
+            {name}
+          </a>
+        ))}
+      </p>
+      {scene.family.notes.map((note) => (
+        <p key={note} className="text-soft">
+          {note}
+        </p>
+      ))}
+      <ol className="mt-2" aria-label="What was recorded">
+        {[...rows].reverse().map(({ id, stage, text, who, atMs, isTakenBack }) => (
+          <li
+            key={id}
+            className="grid gap-x-4 border-t border-line py-1.5 sm:grid-cols-[8rem_6rem_minmax(0,1fr)_7rem]"
+          >
+            <span className="text-soft">{format(atMs, "d MMM HH:mm:ss")}</span>
+            <span className="text-soft">{stageTitles[stage]}</span>
+            <span className={isTakenBack ? "text-soft line-through" : ""}>
+              {text}
+              {isTakenBack && <span className="sr-only"> Taken back.</span>}
+            </span>
+            <span className="text-soft">{nameOf(technicians, who)}</span>
+          </li>
+        ))}
+      </ol>
+    </Sheet>
+  );
+}

@@ -1,0 +1,56 @@
+import { useState } from "react";
+import { format } from "date-fns";
+import { Sheet } from "../../../ui/Sheet.tsx";
+import { useDraft } from "../../../ui/useDraft.ts";
+import type { ToolProps } from "../instrument.ts";
+import { nameOf } from "../name-of.ts";
+
+/** A note on the job, and those that were written before. */
+export function NoteSheet({
+  code,
+  scene,
+  technicians,
+  mayTell,
+  tell,
+  onClose,
+}: ToolProps & { onClose: () => void }) {
+  const [text, setText] = useDraft(`${code} note`, "");
+  const [fault, setFault] = useState<string>();
+  const save = () => {
+    if (text.trim() === "") return setFault("Note: nothing; must be a text of 1 to 2000 characters");
+    if (tell("noted", { text: text.trim() })) {
+      setText("");
+      onClose();
+    }
+  };
+  return (
+    <Sheet title="Note" onClose={onClose}>
+      <textarea
+        className="entry mt-2 h-28"
+        aria-label="Note"
+        aria-invalid={fault !== undefined}
+        maxLength={2_000}
+        value={text}
+        onChange={({ target }) => setText(target.value)}
+      />
+      {fault && (
+        <p role="alert" className="edge-hatch mt-1 text-danger">
+          {fault}
+        </p>
+      )}
+      <button type="button" className="control-strong mt-2" disabled={!mayTell} onClick={save}>
+        Save note
+      </button>
+      <ul className="mt-3">
+        {[...scene.state.records.notes].reverse().map(({ text: said, who, atMs }) => (
+          <li key={atMs} className="border-t border-line py-1">
+            {said}{" "}
+            <span className="text-soft">
+              {nameOf(technicians, who)}, {format(atMs, "d MMM HH:mm")}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </Sheet>
+  );
+}

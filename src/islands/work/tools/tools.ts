@@ -1,0 +1,102 @@
+import { lazy, type ComponentType, type LazyExoticComponent } from "react";
+import type { StageName } from "../../../../core/stage.ts";
+import type { ToolProps } from "../instrument.ts";
+
+export interface Tool {
+  key: string;
+  title: string;
+  /** The stages at which it is offered first. */
+  of: readonly StageName[];
+  View: LazyExoticComponent<ComponentType<ToolProps>>;
+}
+
+const view = <Name extends string>(load: () => Promise<Record<Name, ComponentType<ToolProps>>>, name: Name) =>
+  lazy(async () => ({ default: (await load())[name] }));
+
+/** Everything that is one press away from the work, by what it answers. */
+export const tools: readonly Tool[] = [
+  {
+    key: "survey",
+    title: "It came in opened",
+    of: ["intake"],
+    View: view(() => import("./SurveyTool.tsx"), "SurveyTool"),
+  },
+  {
+    key: "glue-line",
+    title: "Thermocouple in the glue line",
+    of: ["lift"],
+    View: view(() => import("./HeatTools.tsx"), "GlueLineTool"),
+  },
+  {
+    key: "even-heat",
+    title: "How even is the heat?",
+    of: ["lift"],
+    View: view(() => import("./HeatTools.tsx"), "EvenHeatTool"),
+  },
+  {
+    key: "ways",
+    title: "Every way to heat",
+    of: ["lift"],
+    View: view(() => import("./HeatTools.tsx"), "WaysTool"),
+  },
+  {
+    key: "gauge",
+    title: "How hard does the glue hold?",
+    of: ["lift"],
+    View: view(() => import("../../lift/LiftGauge.tsx"), "LiftGauge"),
+  },
+  {
+    key: "residue",
+    title: "Glue that is left",
+    of: ["clean"],
+    View: view(() => import("../../clean/ResiduePlan.tsx"), "ResiduePlan"),
+  },
+  {
+    key: "surfaces",
+    title: "What may touch what",
+    of: ["clean"],
+    View: view(() => import("../../clean/SurfaceTable.tsx"), "SurfaceTable"),
+  },
+  {
+    key: "profile",
+    title: "Soldering profile",
+    of: ["rework"],
+    View: view(() => import("../../rework/SolderProfile.tsx"), "SolderProfile"),
+  },
+  {
+    key: "pattern",
+    title: "A better pattern",
+    of: ["bond"],
+    View: view(() => import("./PatternTool.tsx"), "PatternTool"),
+  },
+  {
+    key: "spread",
+    title: "How thick is the liquid?",
+    of: ["bond"],
+    View: view(() => import("../../bond/SpreadTest.tsx"), "SpreadTest"),
+  },
+  {
+    key: "weigh",
+    title: "Weigh the liquid",
+    of: ["bond"],
+    View: view(() => import("../../bond/ScaleWeigh.tsx"), "ScaleWeigh"),
+  },
+  {
+    key: "chamber",
+    title: "Pressure chamber",
+    of: ["bond"],
+    View: view(() => import("../../bond/ChamberWatch.tsx"), "ChamberWatch"),
+  },
+  {
+    key: "look",
+    title: "Look under the glass by photo",
+    of: ["prove", "close", "bond"],
+    View: view(() => import("../../prove/PhotoInspection.tsx"), "PhotoInspection"),
+  },
+  {
+    key: "panel-test",
+    title: "The panel's own test",
+    of: ["lift", "prove", "close"],
+    View: view(() => import("../../prove/PanelTest.tsx"), "PanelTest"),
+  },
+];

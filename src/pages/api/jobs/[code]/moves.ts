@@ -1,0 +1,28 @@
+import type { APIRoute } from "astro";
+import { z } from "zod";
+import { describeFaults } from "../../../../../core/faults.ts";
+import { database } from "../../../../../server/db/pool.ts";
+import { faulty, json, problem, readBody } from "../../../../../server/problem.ts";
+import { appendMoves, movesAfter } from "../../../../../server/store/jobs.ts";
+import { answerMoves, sentMove } from "../../../../../server/move-answer.ts";
+
+const posted = z.array(sentMove).min(1).max(100);
+
+/** What came after the sequence number that a page has. */
+export const GET: APIRoute = async ({ params, url }) => {
+  const after = Number(url.searchParams.get("after") ?? "0");
+  if (!Number.isInteger(after) || after < 0 || after > 1_000_000) {
+    return faulty([{ path: "after", message: "must be a whole number from 0 to 1000000" }]);
+  }
+  const moves = await movesAfter(database(), params.code!, after);
+  return moves ? json({ moves }) : problem(404, "No such job", `There is no job ${params.code}.`);
+};
+
+/** Adds moves, all or none, each judged as it is received. The answer is what is kept, with its sequence numbers. */
+export const POST: APIRoute = async ({ params, request }) => {
+  const read = await readBody(request, 1024 * 1024);
+  if ("answer" in read) return read.answer;
+  const parsed = posted.safeParse(read.body);
+  if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
+  return answerMoves(await appendMoves(database(), params.code!, parsed.data), parsed.data, params.code!);
+};
