@@ -106,6 +106,8 @@ interface Shop {
 }
 
 function workOut(shop: Shop, scene: Scene, kind: string, offered: unknown, choices: BenchChoices): unknown {
+  // These hands soak as long each time as the first.
+  if (kind === "soak-started") return null;
   const { family, state } = scene;
   // What a choice rests on, beside the family.
   const on = {

@@ -15,6 +15,8 @@ interface Picture {
   before?: (page: Page) => Promise<void>;
 }
 
+/** What loading the demo and starting take. */
+const LOADING_MS = 22_000;
 /** Longer than anything on a page takes to come to rest. */
 const SETTLED_MS = 1_500;
 const FOLDER = "docs/screenshots";
@@ -51,7 +53,8 @@ const pictures: Picture[] = [
 ensureBuilt();
 mkdirSync(FOLDER, { recursive: true });
 for (const file of readdirSync(FOLDER)) if (file.endsWith(".png")) rmSync(path.join(FOLDER, file));
-const workshop = await openWorkshop();
+// The demo is as of a moment that lies ahead: its windows are still open when the first pictures are taken.
+const workshop = await openWorkshop(Date.now() + LOADING_MS);
 const browser = await browserType.launch(chromium);
 try {
   for (const {

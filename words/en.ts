@@ -270,8 +270,9 @@ export const en = {
   "need.soldered": "The joint is not soldered.",
   "need.flux-off": "Flux is still on the joint.",
   "need.joint-sound": "The joint was not probed sound.",
-  "need.shown": "{fn} was not shown to work since: {since}.",
-  "need.still-shown": "{fn} was not shown to work as it leaves.",
+  "need.shown":
+    "Not shown to work {since, select, opened {since it was opened} shut {since it was shut} cured {since the cure} renewed {with the new layer on} other {since the last change}}: {fn}.",
+  "need.still-shown": "Not shown to work as it leaves: {fn}.",
   "need.looked-under": "Nobody looked under it for dust.",
   "need.renewed": "Nothing new is in place yet.",
   "need.inside-wiped": "The last wipe inside is missing or too old.",

@@ -9,7 +9,6 @@ export const laminator = {
   laminateS: { min: 5, max: 1_800 },
 } as const;
 export type LaminatorSetting = keyof typeof laminator.usual;
-export const laminatorSettings = Object.keys(laminator.usual) as LaminatorSetting[];
 
 /** A film is cut larger than the glass by so much at each side and trimmed flush, mm. Common practice, no source. */
 export const OVERSIZE_MM = 1;

@@ -85,9 +85,6 @@ const shapes: Record<string, { at: readonly (readonly [number, number])[]; share
   ],
 };
 
-/** The one that stands there until another is chosen: it reaches for the corners and closes in nothing. */
-export const USUAL_PATTERN = "Branch";
-
 /** The shipped patterns on a panel, with this much laid in all. */
 export function shippedPatterns({ widthMm, heightMm }: Outline, volumeUl: number): NamedPattern[] {
   const isWide = widthMm >= heightMm;

@@ -7,6 +7,7 @@ import { chooseAxis } from "../film/choose-axis.ts";
 import type { FilmSide } from "../film/films.ts";
 import type { HeatMethodKind } from "../heat/heat-methods.ts";
 import { chooseHeat, type HeatDialled } from "../lift/choose-heat.ts";
+import { chooseSoakAgain } from "../lift/choose-soak-again.ts";
 import type { NamedPattern } from "../bond/pattern.ts";
 import type { Scene } from "./scene.ts";
 
@@ -31,6 +32,8 @@ export function chooseFor(scene: Scene, kind: string, offered: unknown, choices:
   switch (kind) {
     case "heat-chosen":
       return chooseHeat(scene, choices.method, choices);
+    case "soak-started":
+      return chooseSoakAgain(scene);
     case "dose-chosen":
       return chooseDose(scene, {
         ...(choices.gapUm === undefined ? {} : { gapUm: choices.gapUm }),

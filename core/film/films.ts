@@ -41,7 +41,6 @@ export const filmPiece = z.strictObject({
   heightMm: sideMm(),
   axisDeg: axisDeg(),
 });
-export type FilmPiece = z.output<typeof filmPiece>;
 
 /**
  * Which face is up while a sheet lies with its adhesive down: a front film's viewer's face, but the face of a rear film that looks
@@ -68,5 +67,3 @@ export function pieceSize(family: Pick<Family, "outline" | "borderMm">): {
 /** Between two cuts and from the sheet's rim, mm. Common practice: a blade has no kerf, a ruler wants room; no source. */
 export const CUT_GAP_MM = 1;
 export const SHEET_TRIM_MM = 3;
-/** Axes met most: common practice, no source. */
-export const usualAxesDeg = [0, 45, 90, 135] as const;

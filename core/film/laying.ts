@@ -6,8 +6,6 @@ import { coverMm, pieceSize } from "./films.ts";
 
 /** From this long side on one pair of hands cannot hold a film flat, mm. Common practice, no source. */
 const TWO_PEOPLE_MM = 600;
-/** Of the liner, turned back at the first edge, mm. Common practice, no source. */
-export const FIRST_STRIP_MM = 20;
 
 export interface LayingPlan {
   first: Edge;

@@ -66,7 +66,6 @@ export type EdgePlanInput = z.output<typeof edgePlanInput>;
 
 const edgeName = z.enum(edges);
 export const cutTools = ["blade, then card", "card", "pick", "wire"] as const;
-export type CutTool = (typeof cutTools)[number];
 
 const wireResult = z.strictObject({
   /** How deep the blade opens the corner for the wire to go in. */

@@ -20,7 +20,7 @@ const pixel = z.strictObject({
 });
 
 /** Whether a fault lies off a screen of this size. */
-export const isOffScreen = (
+const isOffScreen = (
   { widthPx, heightPx }: { widthPx: number; heightPx: number },
   { xPx, yPx }: { xPx: number; yPx: number },
 ): boolean => xPx >= widthPx || yPx >= heightPx;

@@ -47,4 +47,3 @@ export const readingTold = z
       if (fault) context.addIssue({ code: "custom", path: ["values", i, "value"], message: fault });
     });
   });
-export type ReadingTold = z.output<typeof readingTold>;

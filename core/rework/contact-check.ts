@@ -44,8 +44,6 @@ function checkPlan(
   );
 }
 
-export const checkedContactPlan = contactPlan.superRefine(checkPlan);
-
 export const contactCheckInput = z
   .strictObject({ ...contactPlan.shape, readings: z.array(probe).max(100_000).default([]) })
   .superRefine((input, context) => {

@@ -1,19 +1,10 @@
 import { alloyNamed } from "../materials/alloys.ts";
 import type { Family, Joint } from "../stack/family.ts";
-import type { ContactCheck } from "./contact-check.ts";
 
 /** What is reckoned with where a family says nothing of its joint. Assumed: a small flex. */
 const USUAL: Joint = { name: "flex", contacts: 8, rows: 1, pins: 2, nets: [], delicate: false };
 
 export const jointOf = (family: Pick<Family, "joint">): Joint => family.joint ?? USUAL;
-
-/** Contacts that do not do as they should, in words. */
-export const jointFaults = ({ faults }: ContactCheck): string =>
-  faults
-    .map(({ kind, a, b }) =>
-      kind === "short" ? `short between ${a} and ${b}` : `open between ${a} and ${b}`,
-    )
-    .join(", ");
 
 /** What to mind of a solder, by itself and over what was there before. */
 export function alloyCautions({ alloy, before }: { alloy: string; before: string }): string[] {

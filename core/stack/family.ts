@@ -119,7 +119,6 @@ export type PanelFunction = z.output<typeof panelFunction>;
 
 export const partKinds = ["part", "gasket", "magnet", "tape", "liner", "cell"] as const;
 export const harms = ["heat", "frost"] as const;
-export type Harm = (typeof harms)[number];
 export const partGoes = ["to the new layer", "back in its place", "new each time"] as const;
 
 /** What comes off and must not be forgotten. A liner is peeled from a new part and only counted. */
@@ -230,7 +229,6 @@ export const waysIn = [
   "bare display",
   "large panel",
 ] as const;
-export type WayIn = (typeof waysIn)[number];
 
 /** A kind of display that the shop takes in: its stack, outline, what is in the way and what must work in the end. */
 export const family = z

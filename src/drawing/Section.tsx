@@ -24,12 +24,15 @@ export function Section({
   family,
   seam,
   openShare = 0,
+  gone = "nothing",
   title,
 }: {
   family: Pick<Family, "stack" | "ownMaterials">;
   seam?: string;
   /** How much of the cut is done, 0 to 1. */
   openShare?: number;
+  /** What is off: what lies above the seam, and the glue of the seam as well. It stands there in outline only. */
+  gone?: "nothing" | "above" | "with glue";
   title: string;
 }) {
   const prefix = useId();
@@ -51,6 +54,8 @@ export function Section({
       {rows.map(({ layer, y: at, height, isLifted }, i) => {
         const { drawnAs } = materialOf(family, layer.material);
         const isSeam = i === seamIndex;
+        const isGone =
+          seamIndex > 0 && ((i < seamIndex && gone !== "nothing") || (isSeam && gone === "with glue"));
         const outline = isLifted
           ? `0,${at} ${lifted(front, liftHeight, at)} ${lifted(front, liftHeight, at + height)
               .split(" ")
@@ -59,12 +64,13 @@ export function Section({
           : `0,${at} ${BAR},${at} ${BAR},${at + height} 0,${at + height}`;
         return (
           <g key={layer.name}>
-            <polygon points={outline} fill="var(--raised)" />
+            <polygon points={outline} fill={isGone ? "none" : "var(--raised)"} />
             <polygon
               points={outline}
-              fill={hatch(prefix, drawnAs)}
-              stroke={isSeam ? "var(--heat)" : hues[drawnAs]}
-              strokeWidth={isSeam ? 3.5 : 1.5}
+              fill={isGone ? "none" : hatch(prefix, drawnAs)}
+              stroke={isGone ? "var(--soft)" : isSeam ? "var(--heat)" : hues[drawnAs]}
+              strokeWidth={isSeam && !isGone ? 3.5 : 1.5}
+              strokeDasharray={isGone ? "5 5" : undefined}
               strokeLinejoin="round"
             />
             <text
@@ -72,10 +78,11 @@ export function Section({
               y={at + height / 2}
               fontSize="17"
               dominantBaseline="central"
-              fill="var(--ink)"
-              fontWeight={isSeam ? 600 : 400}
+              fill={isGone ? "var(--soft)" : "var(--ink)"}
+              fontWeight={isSeam && !isGone ? 600 : 400}
             >
               {layer.name}
+              {isGone && <tspan fontSize="14.5"> off</tspan>}
               <tspan dx="7" fontSize="14.5" fontWeight={400} fill="var(--soft)">
                 {thicknessText(layer.thicknessUm)}
               </tspan>

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { linersPutAside } from "../../close/liners-put-aside.ts";
 import { defineMove, never, noHazard, takes } from "../../device/define-move.ts";
+import { workedStage } from "../../device/phase.ts";
 import { renewsTouch, repairRoutes, routesOf, type RepairRoute } from "../../device/routes.ts";
 import type { Scene } from "../../device/scene.ts";
 import { routeNow } from "../../device/ask.ts";
@@ -33,7 +34,7 @@ export const agreed = defineMove({
   kind: "agreed",
   version: 1,
   // The first time it belongs to the intake; later it stands where the work stopped.
-  stage: ({ state }) => (state.intake.broke.length > 0 ? "prove" : "intake"),
+  stage: (scene) => (scene.state.intake.broke.length > 0 ? workedStage(scene) : "intake"),
   data: z.strictObject({
     answer: z.enum(["yes", "no"], { error: "must be yes or no" }),
     route: z.enum(repairRoutes, { error: `must be one of ${repairRoutes.join(", ")}` }),

@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { linersPutAside } from "../../close/liners-put-aside.ts";
 import { lineOf, linesNow, withLine } from "../../device/ask.ts";
-import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
+import { workedStage } from "../../device/phase.ts";
+import { defineMove, never, noHazard, takes } from "../../device/define-move.ts";
 import { untouchedLine } from "../../device/line.ts";
 import { nothingSigned } from "../../device/facts.ts";
 import type { Device, Scene } from "../../device/scene.ts";
@@ -53,7 +54,7 @@ const takeOff = (scene: Scene): Device => {
 export const troubleSettled = defineMove({
   kind: "trouble-settled",
   version: 1,
-  stage: inStage("prove"),
+  stage: workedStage,
   data: z.strictObject({
     as: z.enum(settlements, { error: `must be one of ${settlements.join(", ")}` }),
     /** What broke and how, or why it is tried again. */

@@ -1,9 +1,9 @@
-import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { halfWidthMm, type FillFrame, type FillFront } from "../../../core/bond/fill-front.ts";
 import { scaledTo, volumeUlOf, type PatternPiece } from "../../../core/bond/pattern.ts";
 import { isOnPanel } from "../../../core/stack/outline.ts";
 import type { Family } from "../../../core/stack/family.ts";
-import { evenEdges, FieldMap } from "../../drawing/FieldMap.tsx";
+import { evenEdges, FieldMap, softened } from "../../drawing/FieldMap.tsx";
 import { panelPlace, stepOf } from "../../drawing/plan-point.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
 
@@ -180,6 +180,15 @@ export function PatternPlan({
 }) {
   const { outline } = family;
   const unit = planUnit(outline);
+  const wet = useMemo(() => {
+    if (!frame) return null;
+    const rows = softened(softened(frame.wet));
+    return {
+      rows,
+      xMm: evenEdges(outline.widthMm, rows[0]!.length),
+      yMm: evenEdges(outline.heightMm, rows.length),
+    };
+  }, [frame, outline]);
   const helpId = useId();
   const held = useRef<Handle | null>(null);
   const begun = useRef<Place | null>(null);
@@ -279,15 +288,7 @@ export function PatternPlan({
       >
         {({ unit: u }) => (
           <>
-            {frame && (
-              <FieldMap
-                testId="wet"
-                rows={frame.wet}
-                xMm={evenEdges(outline.widthMm, frame.wet[0]!.length)}
-                yMm={evenEdges(outline.heightMm, frame.wet.length)}
-                fills={wetFills}
-              />
-            )}
+            {wet && <FieldMap testId="wet" {...wet} fills={wetFills} />}
             <Laid {...{ pieces, startGapUm, chosen }} unit={u} />
             {drawn && (
               <path

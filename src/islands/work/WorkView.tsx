@@ -21,7 +21,7 @@ import type { Family } from "../../../core/stack/family.ts";
 import type { KeptMove } from "../../../server/store/jobs.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
 import { askFor } from "../../../words/say.ts";
-import { soundAlarm } from "../../ui/alarm.ts";
+import { soundAlarm, soundTick } from "../../ui/alarm.ts";
 import {
   PreferencesContext,
   setPreference,
@@ -101,16 +101,23 @@ export function WorkView(props: WorkViewProps) {
   const step = next && "step" in next ? next.step : null;
   const stuck = next && "stuck" in next ? next.stuck : null;
   const seq = work.moves.at(-1)?.seq ?? 0;
-  // The plan is asked anew after each move, not at each tick.
-  // eslint-disable-next-line react-hooks/exhaustive-deps
-  const plan = useMemo(() => planProcedure(deviceRules, work.scene(Date.now()), seq + 1), [seq, work.scene]);
+  const kind = step?.move.kind ?? "";
+  // The plan is asked anew after each move and where time has changed what comes next, not at each tick.
+  const { scene: sceneAt } = work;
+  const plan = useMemo(
+    () => planProcedure(deviceRules, sceneAt(Date.now()), seq + 1),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [seq, kind, sceneAt],
+  );
 
   const offered = step?.data ?? null;
-  const kind = step?.move.kind ?? "";
-  const stepKey = `${step?.data ? JSON.stringify(Object.keys(step.data)) : ""} ${seq} ${kind}`;
+  // A stack that cools goes back for longer: what is worked out for it is as of the minute.
+  const lastMs = work.moves.at(-1)?.atMs ?? props.nowMs;
+  const waitedMin = kind === "soak-started" ? Math.max(1, Math.ceil((nowMs - lastMs) / 60_000)) : 0;
+  const stepKey = `${step?.data ? JSON.stringify(Object.keys(step.data)) : ""} ${seq} ${kind} ${waitedMin}`;
   const isWorked = step !== null && workedOut.has(kind);
   const chosen = useChoice(
-    isWorked ? { scene: work.scene(props.nowMs), kind, offered, choices } : null,
+    isWorked ? { scene: work.scene(lastMs + 60_000 * waitedMin), kind, offered, choices } : null,
     stepKey,
   );
   const isWorkingOut = isWorked && !chosen.isFresh;
@@ -162,6 +169,12 @@ export function WorkView(props: WorkViewProps) {
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
   }, []);
+
+  // A glass comes down by the second: the tick to move by.
+  const second = Math.floor(nowMs / 1_000);
+  useEffect(() => {
+    if (kind === "lowered" && mayTell) soundTick();
+  }, [kind, mayTell, second]);
 
   const wasWaiting = useRef(false);
   useEffect(() => {
@@ -250,7 +263,10 @@ export function WorkView(props: WorkViewProps) {
             </select>
           )}
         </div>
-        <WorkPile rows={rows} onOpen={() => openSheet("log")} />
+        <WorkPile
+          rows={rows.map((row) => (row.status === "now" ? { ...row, text: asked } : row))}
+          onOpen={() => openSheet("log")}
+        />
 
         <section className="flex min-h-0 min-w-0 flex-col gap-2 overflow-y-auto p-3 lg:p-4">
           <h1 className="answer shrink-0 max-lg:text-2xl" data-testid="answer">

@@ -4,6 +4,7 @@ import type { ToChoose } from "../../workers/choose.worker.ts";
 /** Moves whose setting a calculation works out; the others are taken as they are offered. */
 export const workedOut: ReadonlySet<string> = new Set([
   "heat-chosen",
+  "soak-started",
   "dose-chosen",
   "pattern-chosen",
   "exposure-chosen",

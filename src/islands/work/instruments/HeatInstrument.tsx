@@ -21,6 +21,8 @@ import { HeatChart } from "../../lift/HeatChart.tsx";
 import { Setting } from "../../lift/Setting.tsx";
 import type { InstrumentProps } from "../instrument.ts";
 
+const MINUTE_MS = 60_000;
+
 /** The curve of every interface under the finger: way, heat, soak, speed; while it soaks, the soak as it is. */
 export function HeatInstrument(props: InstrumentProps) {
   const seam = seamNow(props.scene) ?? props.scene.family.seams.find(({ method }) => method !== "peel");
@@ -133,10 +135,14 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
   );
 }
 
-function RunningHeat({ scene, seam, shop }: InstrumentProps & { seam: Seam }) {
+function RunningHeat({ scene, kind, data, nowMs, seam, shop }: InstrumentProps & { seam: Seam }) {
   const mounted = useMounted();
   const { family, state } = scene;
   const { heat: chosen, soaks } = state.lift;
+  // What is asked for goes on from what is on the stack; while it soaks, the soak as it was begun.
+  const isNext = kind === "soak-started";
+  const forS = isNext ? Number(data.forS) : state.lift.soakForS;
+  const fromMs = isNext ? Math.ceil(nowMs / MINUTE_MS) * MINUTE_MS : 0;
   const asItIs = useMemo(() => {
     if (!chosen) return null;
     const usual = withBench(usualSettings(seam, chosen.method), shop.fits);
@@ -146,11 +152,11 @@ function RunningHeat({ scene, seam, shop }: InstrumentProps & { seam: Seam }) {
       soakS: chosen.soakS,
     };
     const ran = soaks.map(({ startedMs, endedMs }) => ({ startedMs, stoppedMs: endedMs }));
-    return ran.length > 0
-      ? soakAsItIs(family, seam, settings, ran, chosen.soakS)
-      : calculateLiftHeat(family, seam, settings);
-  }, [family, seam, chosen, soaks, shop.fits]);
-  const begunMs = soaks.at(-1)?.startedMs ?? null;
+    if (ran.length === 0) return calculateLiftHeat(family, seam, settings);
+    const shown = isNext ? [...ran, { startedMs: fromMs, stoppedMs: null }] : ran;
+    return soakAsItIs(family, seam, settings, shown, forS);
+  }, [family, seam, chosen, soaks, isNext, forS, fromMs, shop.fits]);
+  const begunMs = isNext ? null : (soaks.at(-1)?.startedMs ?? null);
   const readings = useMemo(
     () =>
       begunMs === null

@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import { adhesiveNow } from "../../../../core/bond/adhesive-now.ts";
-import { coverLight } from "../../../../core/cure/cover-light.ts";
+import { coverLight, lampChoices, lampFault } from "../../../../core/cure/cover-light.ts";
 import { cureExposure, eyeLimitS, lampNmOf, torch } from "../../../../core/cure/cure-exposure.ts";
 import { zoneS } from "../../../../core/cure/cure-facts.ts";
 import type { Exposure } from "../../../../core/cure/cure-slot.ts";
@@ -23,6 +23,8 @@ export function LampInstrument(props: InstrumentProps) {
   const { family, state } = scene;
   const { lamp } = state.cure;
   const route = routeNow(scene);
+  // An add-on layer lies under the glass that the layer's own route renews.
+  const covered = route === "add-on-touch" ? "layer" : route;
   const isChoosing = kind === "exposure-chosen";
   const exposure = (isChoosing ? (data as unknown as Exposure) : state.cure.exposure) ?? null;
   const places = isChoosing ? (choices.places ?? 1) : (exposure?.places ?? 1);
@@ -33,11 +35,15 @@ export function LampInstrument(props: InstrumentProps) {
       mwCm2 === null
         ? null
         : cureExposure(family, {
-            route: route === "add-on-touch" ? "layer" : route,
+            route: covered,
             adhesive,
             chosen: { irradianceMwCm2: mwCm2, ...(places > 1 ? { lampPlaces: places } : {}) },
           }),
-    [family, route, adhesive, mwCm2, places],
+    [family, covered, adhesive, mwCm2, places],
+  );
+  const wrongLamp = useMemo(
+    () => lampFault(lampChoices(family, covered, adhesive), lampNmOf({})),
+    [family, covered, adhesive],
   );
   if (kind === "lamp-read") return <LampReading {...props} />;
   const zone = String((data as { zone?: string }).zone ?? state.cure.lit?.zone ?? "");
@@ -88,12 +94,17 @@ export function LampInstrument(props: InstrumentProps) {
             onChange={(value) => change({ ...choices, places: value })}
           />
         )}
+        {isChoosing && wrongLamp && (
+          <p role="alert" className="edge-hatch text-danger">
+            {wrongLamp}
+          </p>
+        )}
         {mwCm2 !== null && (
           <p className="mt-1 text-sm">
             Bare eyes have their day&apos;s share after <Duration s={eyeLimitS(mwCm2)} /> (ICNIRP, from
             memory).
             {isChoosing &&
-              ` Through ${coverLight(family, route === "add-on-touch" ? "layer" : route, lampNmOf({}))
+              ` Through ${coverLight(family, covered, lampNmOf({}))
                 .layers.map(({ name, pct }) => `${name} ${pct} %`)
                 .join(", ")}.`}
           </p>

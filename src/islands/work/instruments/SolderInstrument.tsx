@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { alloys, alloyNames, type AlloyName } from "../../../../core/materials/alloys.ts";
+import { alloyCautions } from "../../../../core/rework/joint.ts";
 import { recipeOf } from "../../../../core/rework/recipe.ts";
 import { jointNow } from "../../../../core/rework/rework-facts.ts";
 import { Field } from "../../../ui/Field.tsx";
@@ -57,6 +58,13 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
         {delicate && alloy !== "Sn42Bi58" && (
           <p className="text-film">The {name} is delicate: a low-temperature solder spares it.</p>
         )}
+        <ul aria-label="Mind">
+          {alloyCautions({ alloy, before }).map((caution) => (
+            <li key={caution} className="mb-1 text-film">
+              {caution}
+            </li>
+          ))}
+        </ul>
         <dl aria-label="Recipe">
           {recipeOf(alloy).map(({ what, value, unit, how, hazard }) => (
             <div key={what} className="grid gap-x-4 border-b border-line py-1 sm:grid-cols-[7rem_9rem_1fr]">

@@ -1,5 +1,6 @@
 import { useMemo } from "react";
 import { usualWipe, type Wipe } from "../../../../core/clean/room.ts";
+import { dryEdges, tiltWords } from "../../../../core/clean/dry-edge.ts";
 import { calculateVapour } from "../../../../core/clean/vapour.ts";
 import { solventNamed } from "../../../../core/materials/solvents.ts";
 import { DialSlider } from "../../../ui/DialSlider.tsx";
@@ -45,6 +46,7 @@ export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: In
               : "off and away before the bottle is opened."}
           </p>
         )}
+        <p className="font-semibold empty:hidden">{tiltWords(dryEdges(scene.family))}</p>
         <SolventChoice value={wipe.solvent} onChange={(name) => setEntered({ ...wipe, solvent: name })} />
       </div>
       <div>

@@ -11,7 +11,8 @@ export function StackInstrument({ scene }: InstrumentProps) {
     <Section
       family={scene.family}
       {...(seam ? { seam: seam.layer } : {})}
-      openShare={of === null || of.on ? 0 : of.old === "off" ? 1 : of.partedPct / 100}
+      openShare={of === null || of.old === "off" ? 0 : of.partedPct / 100}
+      gone={of === null || of.on || of.old === "on" ? "nothing" : of.glueOff ? "with glue" : "above"}
       title={`The stack of ${scene.family.code} from the side`}
     />
   );
