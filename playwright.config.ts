@@ -4,8 +4,10 @@ import { chromium } from "./scripts/chromium.ts";
 export default defineConfig({
   testDir: "test/e2e",
   outputDir: ".work/test-results",
-  workers: 2,
+  // Most of a job at the bench is waiting: three workers keep two cores busy.
+  workers: 3,
   timeout: 120_000,
+  expect: { timeout: 10_000 },
   forbidOnly: true,
   use: {
     browserName: "chromium",

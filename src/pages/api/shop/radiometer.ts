@@ -2,15 +2,15 @@ import type { APIRoute } from "astro";
 import { shopLamp } from "../../../../core/cure/shop-lamp.ts";
 import { benchLamp } from "../../../../core/materials/adhesives.ts";
 import { database } from "../../../../server/db/pool.ts";
-import { simulatedRadiometer } from "../../../../server/devices/simulated-radiometer.ts";
+import { drivers } from "../../../../server/devices/drivers.ts";
 import { json } from "../../../../server/problem.ts";
 import { lampReadings } from "../../../../server/store/lamp.ts";
 
-/** What a radiometer under the shop's lamp reads: the stand-in that ships with the product, under a lamp as old as the shop's. */
+/** What the bench's radiometer reads under the shop's lamp; a stand-in reads a lamp as old as the shop's. */
 export const GET: APIRoute = async () => {
   const readings = await lampReadings(database());
   const lamp =
     shopLamp(readings)?.nowMwCm2 ?? readings.at(-1)?.irradianceMwCm2 ?? benchLamp.irradianceMwCm2.value;
-  const radiometer = simulatedRadiometer(lamp);
+  const radiometer = drivers.radiometer({ lampMwCm2: lamp });
   return json({ name: radiometer.name, isSimulated: radiometer.isSimulated, mwCm2: radiometer.read() });
 };

@@ -1,8 +1,7 @@
 import type { APIRoute } from "astro";
-import { programOf } from "../../../../../core/bond/bubbles.ts";
 import { describeFaults } from "../../../../../core/faults.ts";
 import { database } from "../../../../../server/db/pool.ts";
-import { simulatedChamber } from "../../../../../server/devices/simulated-chamber.ts";
+import { drivers } from "../../../../../server/devices/drivers.ts";
 import { standInClock, standInTime } from "../../../../../server/devices/stand-in-clock.ts";
 import { deviceStream } from "../../../../../server/event-stream.ts";
 import { faulty, problem } from "../../../../../server/problem.ts";
@@ -18,11 +17,7 @@ export const GET: APIRoute = async ({ params, request, url }) => {
   if (!time.success) return faulty(describeFaults(time.error, asked));
   const job = await findJob(database(), params.code!);
   if (!job) return problem(404, "No such job", `There is no job ${params.code}.`);
-  const clock = standInClock(time.data);
-  const { chamberSinceMs } = sceneOf(job, clock()).state.bond;
+  const { chamberSinceMs } = sceneOf(job, standInClock(time.data)()).state.bond;
   if (chamberSinceMs === null) return problem(409, "Not in the chamber", "This job is not in the chamber.");
-  return deviceStream(
-    request,
-    simulatedChamber(programOf({}), chamberSinceMs, clock, Math.random, time.data.speed),
-  );
+  return deviceStream(request, drivers.chamber({ sinceMs: chamberSinceMs, time: time.data }));
 };

@@ -2,7 +2,7 @@ import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../../../core/faults.ts";
 import { bounded, boundedWhole } from "../../../../../core/units.ts";
-import { simulatedScale } from "../../../../../server/devices/simulated-scale.ts";
+import { drivers } from "../../../../../server/devices/drivers.ts";
 import { faulty, json } from "../../../../../server/problem.ts";
 
 const asked = z.object({
@@ -11,11 +11,12 @@ const asked = z.object({
   topUps: z.coerce.number().pipe(boundedWhole(0, 20)).default(0),
 });
 
-/** What lies on the scale: the stand-in that ships with the product. */
+/** What lies on the bench's scale. */
 export const GET: APIRoute = ({ params, url }) => {
   const search = Object.fromEntries(url.searchParams);
   const parsed = asked.safeParse(search);
   if (!parsed.success) return faulty(describeFaults(parsed.error, search));
-  const scale = simulatedScale(params.code!, parsed.data.aim, parsed.data.topUps);
+  const { aim: aimG, topUps } = parsed.data;
+  const scale = drivers.scale({ code: params.code!, aimG, topUps });
   return json({ name: scale.name, isSimulated: scale.isSimulated, massG: scale.read() });
 };

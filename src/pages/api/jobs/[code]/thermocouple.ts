@@ -1,13 +1,7 @@
 import type { APIRoute } from "astro";
-import { isHeated } from "../../../../../core/heat/lift-heat.ts";
-import { seamNow } from "../../../../../core/device/ask.ts";
-import { workedStage } from "../../../../../core/device/phase.ts";
 import { describeFaults } from "../../../../../core/faults.ts";
-import type { AlloyName } from "../../../../../core/materials/alloys.ts";
 import { database } from "../../../../../server/db/pool.ts";
-import { simulatedGlueLine } from "../../../../../server/devices/simulated-glue-line.ts";
-import { simulatedJoint } from "../../../../../server/devices/simulated-joint.ts";
-import { simulatedThermocouple } from "../../../../../server/devices/simulated-thermocouple.ts";
+import { drivers } from "../../../../../server/devices/drivers.ts";
 import { standInClock, standInTime } from "../../../../../server/devices/stand-in-clock.ts";
 import { deviceStream } from "../../../../../server/event-stream.ts";
 import { faulty, problem } from "../../../../../server/problem.ts";
@@ -23,18 +17,9 @@ export const GET: APIRoute = async ({ params, request, url }) => {
   if (!time.success) return faulty(describeFaults(time.error, asked));
   const job = await findJob(database(), params.code!);
   if (!job) return problem(404, "No such job", `There is no job ${params.code}.`);
-  const clock = standInClock(time.data);
-  const scene = sceneOf(job, clock());
-  const touching = (touchedC: (nowMs: number) => number) =>
-    deviceStream(request, simulatedThermocouple(touchedC, clock, Math.random, time.data.speed));
-  if (workedStage(scene) === "rework") {
-    return touching(
-      simulatedJoint((scene.state.rework.alloy?.alloy as AlloyName | undefined) ?? "SAC305", clock()),
-    );
-  }
-  const seam = seamNow(scene);
-  if (!seam || !isHeated(seam)) {
-    return problem(409, "Nothing is heated", "This job's route heats no glue line.");
-  }
-  return touching(simulatedGlueLine(scene, seam));
+  const scene = sceneOf(job, standInClock(time.data)());
+  const thermometer = drivers.thermometer({ scene, time: time.data });
+  return thermometer
+    ? deviceStream(request, thermometer)
+    : problem(409, "Nothing is heated", "This job's route heats no glue line.");
 };
