@@ -15,6 +15,6 @@ export default defineConfig({
     launchOptions: chromium,
     trace: "off",
     // A control that is not there is told at once, not at the end of a long test.
-    actionTimeout: 10_000,
+    actionTimeout: 30_000,
   },
 });

@@ -44,6 +44,7 @@ import {
 import { engineTimes } from "./bench-engine.ts";
 import { ensureBuilt } from "./build.ts";
 import { chromium } from "./chromium.ts";
+import { asksFor, familyNamed, workedTo } from "../test/bench-hand.ts";
 import { openWorkshop } from "./workshop.ts";
 
 interface Row {
@@ -400,7 +401,6 @@ async function addPhoto(url: string, code: string): Promise<number> {
   const from = performance.now();
   const told = new URLSearchParams({
     id: randomUUID(),
-    stage: "open",
     who: "tove",
     at: new Date().toISOString(),
   });
@@ -410,6 +410,29 @@ async function addPhoto(url: string, code: string): Promise<number> {
   });
   if (answer.status !== 201) throw new Error(await answer.text());
   return performance.now() - from;
+}
+
+/** A job at which the heat is chosen next; its code. */
+async function addHeatChoice(url: string): Promise<string> {
+  const code = "GW-1171";
+  const { family, moves } = workedTo(familyNamed("PH-10"), "layer", asksFor("heat-chosen"), {
+    endMs: Date.now(),
+  });
+  const document = {
+    format: "half-lift/job",
+    version: 2,
+    job: { id: randomUUID(), code },
+    family,
+    technicians: [{ key: "tove", name: "Tove" }],
+    moves: moves.map(({ atMs, ...move }) => ({ ...move, receivedAt: new Date(atMs).toISOString() })),
+  };
+  const answer = await fetch(`${url}/api/jobs/import`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(document),
+  });
+  if (answer.status !== 201) throw new Error(await answer.text());
+  return code;
 }
 
 /** What the pattern search comes to on each family that is bonded with liquid, against the best shipped pattern. */
@@ -609,9 +632,9 @@ try {
   const browser = await browserType.launch(chromium);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   keep("job page with 40 photos, until it answers", await timeAwake(page, `${workshop.url}/jobs/GW-1152`));
-  await page.goto(`${workshop.url}/jobs/GW-1161?stage=lift`);
+  await page.context().addCookies([{ name: "who", value: "tove", url: workshop.url }]);
+  await page.goto(`${workshop.url}/jobs/${await addHeatChoice(workshop.url)}`);
   await page.getByTestId("curves").waitFor();
-  keep("slider to answer, in the browser", await timeSlider(page, "[data-testid=answer]"), 1_000 / 60);
   keep("slider to curve, in the browser", await timeSlider(page, "[data-testid=curves]"), 1_000 / 60);
   await browser.close();
 } finally {

@@ -6,7 +6,7 @@ import { repairTitles } from "../core/device/routes.ts";
 import { nextMove } from "../core/job/plan.ts";
 import { deviceRules } from "../core/moves.ts";
 import type { StageName } from "../core/stage.ts";
-import { askFor, say } from "../words/say.ts";
+import { planFor, say } from "../words/say.ts";
 import { openJobs, sceneOf } from "./store/jobs.ts";
 
 /** What a job waits for. */
@@ -57,7 +57,7 @@ export async function benchRows(pool: pg.Pool, nowMs: number): Promise<BenchRow[
       ask: held
         ? say({ id: "move.held", values: { reason: held.reason } })
         : step
-          ? askFor(step.move.words(scene, step.data))
+          ? planFor(step.move.words(scene, step.data))
           : "No way found. Check the device.",
       ...clock,
       lastAt: new Date(job.moves.at(-1)!.atMs).toISOString(),

@@ -16,7 +16,7 @@ export const en = {
     "Press every flex home, power up, look. {fault, select, still {Fault still there.} other {Fault gone.}}",
   "move.trouble-settled": "{as, select, broke {Broken: {what}. {reason}} other {{what}: {as}. {reason}}}",
   "move.held": "Hold: {reason}",
-  "move.released": "Release the hold.",
+  "move.released": "The hold is released: {reason}.",
   "move.switched-off": "{trays, select, yes {Switch it off. Cards and trays out.} other {Switch it off.}}",
   "move.unplugged":
     "{power, select, mains {Unplug it. Keep the plug in sight.} other {Pull the supply cable.}}",
@@ -155,6 +155,7 @@ export const en = {
   "move.signed-for": "Signed for, not shown ({fact}): {reason}",
 
   // What is asked before somebody has seen, measured or decided it.
+  "ask.released": "On hold: {reason}. Does the work go on?",
   "ask.function-tried": "Try it from outside. {name}: {how}.",
   "ask.question-answered": "{ask}",
   "ask.agreed": "Say route, price and worst case. Does the customer agree?",
@@ -181,6 +182,13 @@ export const en = {
   "ask.ended": "Everything is back. Hand it over clean.",
 
   // What is missing, said as a hold.
+  "plan.heat-chosen": "Choose the heat.",
+  "plan.dose-chosen": "Work out the dose.",
+  "plan.pattern-chosen": "Choose a pattern. It is run before it is laid.",
+  "plan.exposure-chosen": "Work out the exposure.",
+  "plan.axis-chosen": "Choose the axis of the {film} film.",
+  "plan.liquid-laid": "Lay the liquid.",
+
   "need.opened-job": "The job is not open yet.",
   "need.still-open": "The job is over.",
   "need.released": "The job is on hold.",

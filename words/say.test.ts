@@ -4,7 +4,7 @@ import { sceneAtStart } from "../core/device/start.ts";
 import { moves } from "../core/moves.ts";
 import { exampleFamilies } from "../core/stack/examples.ts";
 import { en } from "./en.ts";
-import { askFor, say } from "./say.ts";
+import { askFor, planFor, say } from "./say.ts";
 
 describe("the English catalogue", () => {
   it("says every move, each with its values", () => {
@@ -46,7 +46,9 @@ describe("the English catalogue", () => {
       ...Object.keys(facts).map((is) => `need.${is}`),
       ...moves.map(({ kind }) => `move.${kind}`),
     ]);
-    const asked = new Set([...said].map((id) => id.replace(/^move\./, "ask.")));
+    const asked = new Set(
+      [...said].flatMap((id) => ["ask.", "plan."].map((as) => id.replace(/^move\./, as))),
+    );
     const unsaid = Object.keys(en).filter(
       (id) => !id.startsWith("fault.") && !said.has(id) && !asked.has(id),
     );
@@ -69,6 +71,19 @@ describe("the English catalogue", () => {
         /Works\.|Dead\.|Clean\.|Fits\.|Even\.|Dry\.|still there\.|nothing under/,
       );
     }
+  });
+
+  it("plans what is worked out later without its figures", () => {
+    const scene = sceneAtStart(exampleFamilies.back, 0);
+    for (const kind of ["heat-chosen", "dose-chosen", "pattern-chosen", "exposure-chosen", "axis-chosen"]) {
+      const move = moves.find((one) => one.kind === kind)!;
+      const planned = planFor(move.words(scene, move.example));
+      expect(planned, kind).to.not.match(/\d/);
+      expect(planned, kind).to.not.equal(askFor(move.words(scene, move.example)));
+    }
+    expect(planFor({ id: "move.switched-off", values: { trays: "no" } })).to.equal(
+      askFor({ id: "move.switched-off", values: { trays: "no" } }),
+    );
   });
 
   it("refuses a message that it does not hold, and a value that is missing", () => {

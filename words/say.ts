@@ -14,6 +14,19 @@ export function askFor(told: Message, language = "en"): string {
   return say(catalogues[language]?.[id] === undefined ? told : { ...told, id }, language);
 }
 
+/**
+ * A move as it stands in a plan or a list, before its settings are worked out: without figures where those would only be hoped for.
+ *
+ * @example
+ * planFor({ id: "move.dose-chosen", values: { volumeMl: 1, gapUm: 150 } }) // "Work out the dose."
+ */
+export function planFor(planned: Message, language = "en"): string {
+  const id = planned.id.replace(/^move\./, "plan.");
+  return catalogues[language]?.[id] === undefined
+    ? askFor(planned, language)
+    : say({ ...planned, id }, language);
+}
+
 const parsed = new Map<string, IntlMessageFormat>();
 
 /**

@@ -5,7 +5,11 @@ import { families } from "../../demo/families.ts";
 import { drivers } from "./drivers.ts";
 
 describe("the drivers", () => {
-  const scene = (code: string) => sceneAtStart(families.find((family) => family.code === code)!, 0);
+  const scene = (code: string) =>
+    sceneAtStart(
+      families.find((family) => family.code === code)!,
+      0,
+    );
   const time = { at: 0, speed: 1 };
 
   it("are one for each kind of device, and those that ship say that they are simulated", () => {

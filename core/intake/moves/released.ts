@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { workedStage } from "../../device/phase.ts";
-import { defineMove, never, noHazard, says, takes } from "../../device/define-move.ts";
+import { defineMove, never, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 
 /** The work goes on. */
@@ -16,7 +16,7 @@ export const released = defineMove({
   faults: ({ state }) => (state.intake.held ? null : message("fault.not-held")),
   does: ({ state }) => ({ ...state, intake: { ...state.intake, held: null } }),
   reopens: never,
-  words: says("released"),
+  words: ({ state }) => message("move.released", { reason: state.intake.held?.reason ?? "" }),
   hazard: noHazard,
   minutes: takes(1),
   hands: 0,

@@ -20,7 +20,7 @@ import type { StageName } from "../../../core/stage.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import type { KeptMove } from "../../../server/store/jobs.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
-import { askFor } from "../../../words/say.ts";
+import { askFor, planFor } from "../../../words/say.ts";
 import { soundAlarm, soundTick } from "../../ui/alarm.ts";
 import {
   PreferencesContext,
@@ -191,7 +191,7 @@ export function WorkView(props: WorkViewProps) {
       ...plan.steps.map(({ move, data: planned }, i): PileRow => ({
         key: `plan-${i}`,
         stage: move.stage(work.scene(0), planned),
-        text: askFor(move.words(work.scene(0), planned)),
+        text: planFor(move.words(work.scene(0), planned)),
         status: i === 0 ? "now" : "coming",
       })),
     ],
@@ -264,7 +264,9 @@ export function WorkView(props: WorkViewProps) {
           )}
         </div>
         <WorkPile
-          rows={rows.map((row) => (row.status === "now" ? { ...row, text: asked } : row))}
+          rows={rows.map((row) =>
+            row.status === "now" && !isFirstWorkingOut ? { ...row, text: asked } : row,
+          )}
           onOpen={() => openSheet("log")}
         />
 
