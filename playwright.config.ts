@@ -3,6 +3,7 @@ import { chromium } from "./scripts/chromium.ts";
 
 export default defineConfig({
   testDir: "test/e2e",
+  globalSetup: "./test/e2e/cluster.ts",
   outputDir: ".work/test-results",
   // Most of a job at the bench is waiting: three workers keep two cores busy.
   workers: 3,

@@ -606,7 +606,7 @@ for (let n = 0; n < PANELS; n += 1) {
   }
 }
 
-ensureBuilt();
+await ensureBuilt();
 const workshop = await openWorkshop();
 try {
   const sent: number[] = [];

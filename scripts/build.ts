@@ -1,7 +1,8 @@
-import { spawnSync } from "node:child_process";
+import { execFile } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
+import { promisify } from "node:util";
 
 const SOURCES = ["core", "server", "src", "public", "astro.config.mjs", "tsconfig.json", "package-lock.json"];
 const STAMP = "dist/.sources";
@@ -26,15 +27,17 @@ function hashSources(): string {
 }
 
 /** Builds the application if anything that it is made of has changed. Returns whether it had to. */
-export function ensureBuilt(): boolean {
+export async function ensureBuilt(): Promise<boolean> {
   const sources = hashSources();
   if (existsSync(STAMP) && readFileSync(STAMP, "utf8") === sources) return false;
   console.log("Building.");
-  const { status, stdout, stderr } = spawnSync(process.execPath, ["node_modules/astro/astro.js", "build"], {
-    encoding: "utf8",
-    env: { ...process.env, ASTRO_TELEMETRY_DISABLED: "1" },
+  const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: "1" };
+  await promisify(execFile)(process.execPath, ["node_modules/astro/astro.js", "build"], {
+    env,
+    maxBuffer: 64 * 1024 * 1024,
+  }).catch(({ stdout, stderr }: { stdout: string; stderr: string }) => {
+    throw new Error(`The build failed:\n${stdout}${stderr}`);
   });
-  if (status !== 0) throw new Error(`The build failed:\n${stdout}${stderr}`);
   writeFileSync(STAMP, sources);
   return true;
 }

@@ -81,7 +81,7 @@ try {
   const loaded = await loadDemo(pool);
   if (loaded > 0) console.log(`Loaded ${loaded} demo jobs.`);
   await pool.end();
-  ensureBuilt();
+  await ensureBuilt();
   // Some shells name the machine in HOST: only an address is taken for one to listen on.
   const host = isIP(process.env.HOST ?? "") ? process.env.HOST : "127.0.0.1";
   Object.assign(process.env, { DATABASE_URL: url, HOST: host, PORT: String(port) });

@@ -50,7 +50,7 @@ const pictures: Picture[] = [
   { name: "job-sheet", path: "/jobs/GW-1154/sheet" },
 ];
 
-ensureBuilt();
+await ensureBuilt();
 mkdirSync(FOLDER, { recursive: true });
 for (const file of readdirSync(FOLDER)) if (file.endsWith(".png")) rmSync(path.join(FOLDER, file));
 // The demo is as of a moment that lies ahead: its windows are still open when the first pictures are taken.

@@ -2,7 +2,7 @@ import { spawn, type ChildProcess } from "node:child_process";
 import { connect } from "../server/db/pool.ts";
 import { migrate } from "../server/db/migrate.ts";
 import { loadDemo } from "./load-demo.ts";
-import { openThrowawayCluster } from "./postgres.ts";
+import { databaseIn, openThrowawayCluster, type Cluster } from "./postgres.ts";
 import { freePortFrom } from "./serve.ts";
 
 /** The built application on throwaway data, served as in production, for tests, pictures and measurements. */
@@ -73,7 +73,8 @@ async function startSomewhere(databaseUrl: string, nth: number) {
   }
 }
 
-export async function openWorkshop(nowMs = Date.now()): Promise<Workshop> {
+/** A throwaway cluster in which the demo was played once: every workshop begins as a copy of it. */
+export async function openWorkshopCluster(nowMs: number): Promise<Cluster> {
   const cluster = await openThrowawayCluster();
   const prepare = async (name: string, withDemo: boolean) => {
     const pool = connect(await cluster.database(name));
@@ -81,24 +82,35 @@ export async function openWorkshop(nowMs = Date.now()): Promise<Workshop> {
     if (withDemo) await loadDemo(pool, nowMs);
     await pool.end();
   };
-  // The demo is played once; every workshop of this cluster begins as a copy of it.
   await prepare("demo", true);
   await prepare("empty", false);
+  return cluster;
+}
+
+/** A workshop in such a cluster, known by its root database's address. Other processes may open theirs beside it. */
+export async function openWorkshopIn(root: string): Promise<Workshop> {
   let databases = 0;
-  const open = async (withDemo: boolean): Promise<Workshop> => {
+  const open = async (copyOf: "demo" | "empty"): Promise<Workshop> => {
     databases += 1;
-    const isFirst = databases === 1;
-    const databaseUrl = await cluster.database(`workshop_${databases}`, withDemo ? "demo" : "empty");
+    const databaseUrl = await databaseIn(root, `workshop_${process.pid}_${databases}`, copyOf);
     const server = await startSomewhere(databaseUrl, databases);
     return {
       ...server,
-      openEmpty: () => open(false),
-      openAnother: () => open(true),
-      close: async () => {
-        await server.stopServer();
-        if (isFirst) await cluster.stop();
-      },
+      openEmpty: () => open("empty"),
+      openAnother: () => open("demo"),
+      close: server.stopServer,
     };
   };
-  return open(true);
+  return open("demo");
+}
+
+/** A workshop with a cluster of its own. */
+export async function openWorkshop(nowMs = Date.now()): Promise<Workshop> {
+  const cluster = await openWorkshopCluster(nowMs);
+  const workshop = await openWorkshopIn(cluster.root);
+  const close = async () => {
+    await workshop.close();
+    await cluster.stop();
+  };
+  return { ...workshop, close };
 }

@@ -21,19 +21,20 @@ export function AnswerForm({
   onSend: (data: unknown) => void;
 }) {
   const id = useId();
-  const [texts, setTexts] = useState<Record<string, string>>(() =>
-    Object.fromEntries(fields.map((field) => [field.name, firstText(field, data)])),
-  );
+  // What was typed stays, whatever else is recorded meanwhile; an untouched field follows what is worked out.
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  const textOf = (field: AskedField) => typed[field.name] ?? firstText(field, data);
   const [faults, setFaults] = useState<Record<string, string>>({});
   const send = (answer: AnswerButton) => {
-    const typed = Object.fromEntries(
-      fields.map(({ name, kind, optional }): [string, unknown] => {
-        const text = texts[name]?.trim() ?? "";
+    const values = Object.fromEntries(
+      fields.map((field): [string, unknown] => {
+        const { name, kind, optional } = field;
+        const text = textOf(field).trim();
         if (text === "") return [name, optional ? null : undefined];
         return [name, kind === "number" ? Number(text.replace(",", ".")) : text];
       }),
     );
-    const told = { ...answer.data, ...typed };
+    const told = { ...answer.data, ...values };
     const parsed = schema.safeParse(told);
     if (!parsed.success) {
       setFaults(
@@ -46,39 +47,42 @@ export function AnswerForm({
   };
   return (
     <div className="flex flex-wrap items-end gap-3" data-testid="answer-form">
-      {fields.map(({ name, label, kind, unit }) => (
-        <div key={name} className="flex flex-col">
-          <label htmlFor={`${id}-${name}`} className="text-sm">
-            {label}
-            {unit ? `, ${unit}` : ""}
-          </label>
-          {kind === "long" ? (
-            <textarea
-              id={`${id}-${name}`}
-              className={`h-24 w-[min(40rem,85vw)] border-2 bg-raised px-2 py-1 ${faults[name] ? "border-danger" : "border-ink"}`}
-              value={texts[name]}
-              maxLength={2_000}
-              onChange={({ target }) => setTexts({ ...texts, [name]: target.value })}
-            />
-          ) : (
-            <input
-              id={`${id}-${name}`}
-              className={`min-h-12 border-2 bg-raised px-2 text-lg ${kind === "text" ? "w-56" : "w-28"} ${faults[name] ? "border-danger" : "border-ink"}`}
-              type={kind === "date" ? "date" : "text"}
-              inputMode={kind === "number" ? "decimal" : undefined}
-              value={texts[name]}
-              aria-invalid={faults[name] ? true : undefined}
-              aria-describedby={faults[name] ? `${id}-${name}-fault` : undefined}
-              onChange={({ target }) => setTexts({ ...texts, [name]: target.value })}
-            />
-          )}
-          {faults[name] && (
-            <span id={`${id}-${name}-fault`} className="text-sm text-danger">
-              {faults[name]}
-            </span>
-          )}
-        </div>
-      ))}
+      {fields.map((field) => {
+        const { name, label, kind, unit } = field;
+        return (
+          <div key={name} className="flex flex-col">
+            <label htmlFor={`${id}-${name}`} className="text-sm">
+              {label}
+              {unit ? `, ${unit}` : ""}
+            </label>
+            {kind === "long" ? (
+              <textarea
+                id={`${id}-${name}`}
+                className={`h-24 w-[min(40rem,85vw)] border-2 bg-raised px-2 py-1 ${faults[name] ? "border-danger" : "border-ink"}`}
+                value={textOf(field)}
+                maxLength={2_000}
+                onChange={({ target }) => setTyped({ ...typed, [name]: target.value })}
+              />
+            ) : (
+              <input
+                id={`${id}-${name}`}
+                className={`min-h-12 border-2 bg-raised px-2 text-lg ${kind === "text" ? "w-56" : "w-28"} ${faults[name] ? "border-danger" : "border-ink"}`}
+                type={kind === "date" ? "date" : "text"}
+                inputMode={kind === "number" ? "decimal" : undefined}
+                value={textOf(field)}
+                aria-invalid={faults[name] ? true : undefined}
+                aria-describedby={faults[name] ? `${id}-${name}-fault` : undefined}
+                onChange={({ target }) => setTyped({ ...typed, [name]: target.value })}
+              />
+            )}
+            {faults[name] && (
+              <span id={`${id}-${name}-fault`} className="text-sm text-danger">
+                {faults[name]}
+              </span>
+            )}
+          </div>
+        );
+      })}
       {answers.map((answer) => (
         <button
           key={answer.label}

@@ -224,7 +224,7 @@ export function WorkView(props: WorkViewProps) {
   const form =
     step && data && !isPress && mayTell ? (
       <AnswerForm
-        key={`${stepKey} ${isFirstWorkingOut}`}
+        key={`${kind} ${work.moves.filter((move) => move.kind === kind).length}`}
         fields={fieldsOf(kind)}
         answers={answersOf(scene, step.move, data)}
         schema={step.move.data}

@@ -1,0 +1,135 @@
+import { spawn } from "node:child_process";
+import { ensureBuilt } from "./build.ts";
+
+export interface Tally {
+  passed: number;
+  failed: number;
+}
+
+export type Check = () => Promise<Tally>;
+
+const CACHE = "node_modules/.cache/half-lift";
+const cached = (name: string) => [
+  "--cache",
+  "--cache-strategy",
+  "content",
+  "--cache-location",
+  `${CACHE}/${name}`,
+];
+const incremental = (name: string) => ["--incremental", "--tsBuildInfoFile", `${CACHE}/${name}.tsbuildinfo`];
+const tsc = "node_modules/typescript/bin/tsc";
+
+/** Runs a program on this Node and keeps what it prints; shows it at once where that is asked for. */
+export function run(
+  args: string[],
+  { env = {}, shown = false }: { env?: Record<string, string>; shown?: boolean } = {},
+): Promise<{ code: number; output: string }> {
+  return new Promise((resolve) => {
+    let output = "";
+    const child = spawn(process.execPath, args, {
+      stdio: ["ignore", "pipe", "pipe"],
+      env: { ...process.env, ASTRO_TELEMETRY_DISABLED: "1", ...env },
+    });
+    const take = (chunk: Buffer) => {
+      output += chunk.toString();
+      if (shown) process.stdout.write(chunk);
+    };
+    child.stdout.on("data", take);
+    child.stderr.on("data", take);
+    child.on("close", (code) => resolve({ code: code ?? 1, output }));
+  });
+}
+
+/** A check that is right or wrong as a whole. */
+const wholly =
+  (name: string, args: string[]): Check =>
+  async () => {
+    const { code, output } = await run(args);
+    console.log(`${code === 0 ? "  right" : "  WRONG"}  ${name}`);
+    if (code !== 0) console.log(output);
+    return code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+  };
+
+export const format = wholly("format", [
+  "node_modules/prettier/bin/prettier.cjs",
+  "--check",
+  "--log-level",
+  "warn",
+  ...cached("prettier"),
+  ".",
+]);
+
+export const lint = wholly("lint", [
+  "node_modules/eslint/bin/eslint.js",
+  "--max-warnings",
+  "0",
+  ...cached("eslint"),
+  ".",
+]);
+
+export const typesOfCore = wholly("types of the core, without DOM and Node", [
+  tsc,
+  "-p",
+  "core/tsconfig.json",
+  ...incremental("core"),
+]);
+
+export const typesOfTypeScript = wholly("types", [
+  tsc,
+  "--noEmit",
+  "-p",
+  "tsconfig.json",
+  ...incremental("all"),
+]);
+
+export const typesOfEverything = wholly("types of everything, pages too", [
+  "node_modules/astro/astro.js",
+  "check",
+  "--minimumFailingSeverity",
+  "warning",
+]);
+
+/** The unit tests of some files or folders. */
+export const unitTests =
+  (name: string, ...specs: string[]): Check =>
+  async () => {
+    const { code, output } = await run([
+      "node_modules/mocha/bin/mocha.js",
+      "--no-config",
+      "--import=tsx",
+      "--timeout=60000",
+      "--reporter=dot",
+      ...specs.map((spec) => (spec.includes(".") ? spec : `${spec}/**/*.test.{ts,tsx}`)),
+    ]);
+    console.log(`\n  tests of ${name}:\n${output.trimEnd()}\n`);
+    const count = (word: string) => Number(new RegExp(`(\\d+) ${word}`).exec(output)?.[1] ?? 0);
+    const failed = count("failing");
+    // A run that broke before it could count is a failure too.
+    return { passed: count("passing"), failed: code !== 0 && failed === 0 ? 1 : failed };
+  };
+
+export const build: Check = async () => {
+  try {
+    await ensureBuilt();
+    console.log("  right  build");
+    return { passed: 1, failed: 0 };
+  } catch (error) {
+    console.log(`  WRONG  build\n${(error as Error).message}`);
+    return { passed: 0, failed: 1 };
+  }
+};
+
+/** Runs checks two at a time in the order given: long ones first leave no core idle at the end. */
+export async function runAll(checks: readonly Check[]): Promise<Tally> {
+  const waiting = [...checks];
+  const total: Tally = { passed: 0, failed: 0 };
+  const lane = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) {
+      const { passed, failed } = await next();
+      total.passed += passed;
+      total.failed += failed;
+    }
+  };
+  await Promise.all([lane(), lane()]);
+  return total;
+}
