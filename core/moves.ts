@@ -63,6 +63,7 @@ import { heatPutAway } from "./lift/moves/heat-put-away.ts";
 import { oldOff } from "./lift/moves/old-off.ts";
 import { soakEnded } from "./lift/moves/soak-ended.ts";
 import { soakStarted } from "./lift/moves/soak-started.ts";
+import { stackFound } from "./lift/moves/stack-found.ts";
 import { stripCut } from "./lift/moves/strip-cut.ts";
 import { wireDrawn } from "./lift/moves/wire-drawn.ts";
 import { backRimCut } from "./open/moves/back-rim-cut.ts";
@@ -112,7 +113,7 @@ import { goals } from "./device/goals.ts";
 import { guardsOf, isGoingOn, staysAt } from "./device/guards.ts";
 import { holds, untilMs, type DeviceFact } from "./device/facts.ts";
 import type { DeviceRules } from "./device/define-move.ts";
-import type { Device, Scene } from "./device/scene.ts";
+import { sceneAt, type Device, type Scene } from "./device/scene.ts";
 import type { CautionName } from "./cautions.ts";
 import type { StageName } from "./stage.ts";
 import type { AnyMove } from "./job/move.ts";
@@ -161,6 +162,7 @@ const list: readonly Any[] = [
   oldOff,
   soakEnded,
   soakStarted,
+  stackFound,
   stripCut,
   wireDrawn,
   axisChosen,
@@ -266,4 +268,4 @@ const guarded = (told: Any): Any => {
 export const moves: readonly Any[] = list.map(guarded);
 
 /** The trade as the kernel knows it. */
-export const deviceRules: DeviceRules = { moves, holds, untilMs, goals };
+export const deviceRules: DeviceRules = { moves, at: sceneAt, holds, untilMs, goals };

@@ -138,6 +138,8 @@ export const en = {
     "{quantity}: {value, number, ::.###} {unit}{count, plural, one {} other {, last of {count, number}}} ({source, select, hand {read by hand} logger {from the logger} photo {from a photo} other {simulated}}).",
   "move.reading-corrected":
     "{quantity} corrected: {was, number, ::.###} was wrong, {value, number, ::.###} is right. {reason}",
+  "move.stack-found":
+    "This one holds {count, plural, one {# layer} other {# layers}}. Not as the family says: {layers}.",
   "move.wedge-read": "How far the {glue} held ahead of a wedge, at {glueC, number} °C.",
   "move.photo-inspected":
     "Photo on {lighting} looked through{source, select, simulated { (simulated)} other {}}: {found, plural, =0 {nothing found} one {# fault} other {# faults}}{overruled, plural, =0 {} other {, # overruled}}.",
@@ -294,6 +296,7 @@ export const en = {
   "need.certificate-signed": "The certificate is not signed.",
 
   // What is wrong with what was sent.
+  "fault.own-stack": "This is no stack that the work can go on with: {what}.",
   "fault.glue-not-in-stack": "There is no {glue} in a {family}.",
   "fault.job-open-already": "The job is open already.",
   "fault.route-not-offered": "{family} does not offer the route {route}.",

@@ -10,6 +10,7 @@ import type { ProveSlot } from "../prove/prove-slot.ts";
 import type { RecordsSlot } from "../records/records-slot.ts";
 import type { ReworkSlot } from "../rework/rework-slot.ts";
 import type { Family } from "../stack/family.ts";
+import { familyAsFound } from "../stack/own-stack.ts";
 import type { Line, LineKey } from "./line.ts";
 import type { Mark } from "./marks.ts";
 
@@ -42,6 +43,13 @@ export interface SignedFor {
   who: string;
   seq: number;
 }
+
+/** The scene of a state at a moment, the device as it was found to be. */
+export const sceneAt = ({ family }: Pick<Scene, "family">, state: Device, nowMs: number): Scene => ({
+  family: familyAsFound(family, state.intake.ownStack),
+  state,
+  nowMs,
+});
 
 /** All that a move, a fact or a goal is asked with: the kind of device, the device as it is, the moment. */
 export interface Scene {

@@ -16,6 +16,7 @@ export const deviceAtStart = (family: Family): Device => ({
     films: [],
     bondMethod: "liquid",
     dueAt: null,
+    ownStack: null,
     damage: [],
     damageDrawn: false,
     tried: {},

@@ -2,6 +2,7 @@ import type { RepairRoute } from "../device/routes.ts";
 import type { FilmSide } from "../film/films.ts";
 import type { Answers } from "../route/decision-tree.ts";
 import type { RouteChoiceInput } from "../route/route-choice.ts";
+import type { OwnStack } from "../stack/own-stack.ts";
 import type { Damage } from "./damage.ts";
 
 export const triedResults = ["works", "dead", "not-fitted", "cannot-tell"] as const;
@@ -49,6 +50,8 @@ export interface IntakeSlot {
   bondMethod: "liquid" | "sheet";
   /** When it is promised for, ISO time in UTC. */
   dueAt: string | null;
+  /** What this one turned out to hold, where it is not as others of its family. */
+  ownStack: OwnStack | null;
   damage: readonly (Damage & { id: string })[];
   damageDrawn: boolean;
   tried: Readonly<Record<string, TriedResult>>;

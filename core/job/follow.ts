@@ -33,10 +33,8 @@ export function followPlan<
     if (isReached(step, scene)) return { scene: { ...scene, nowMs: atMs }, step, seq };
     const nowMs = atMs + move.minutes(scene, data) * 60_000;
     const doneAt = { ...scene, nowMs };
-    scene = {
-      ...doneAt,
-      state: applyMove(move, doneAt, data, { id: `followed-${seq}`, seq, atMs: nowMs, who: "noor" }),
-    };
+    const stamp = { id: `followed-${seq}`, seq, atMs: nowMs, who: "noor" };
+    scene = rules.at(doneAt, applyMove(move, doneAt, data, stamp), nowMs);
   }
   return { scene, step: null, seq: firstSeq + 600 };
 }

@@ -64,9 +64,9 @@ export function restsOn<
   for (const [i, event] of all.entries()) {
     const { kind, version, data, ...stamp } = event;
     const move = moveNamed(rules, kind, version);
-    const scene = { ...start, state: withIt, nowMs: stamp.atMs };
+    const scene = rules.at(start, withIt, stamp.atMs);
     if (i > at) {
-      const other = { ...start, state: without, nowMs: stamp.atMs };
+      const other = rules.at(start, without, stamp.atMs);
       const before = new Set(judge(rules, scene, move, data).missing.map((fact) => JSON.stringify(fact)));
       const missing = judge(rules, other, move, data).missing.filter(
         (fact) => !before.has(JSON.stringify(fact)),
@@ -74,7 +74,7 @@ export function restsOn<
       if (missing.length > 0) return { event, missing };
       without = applyMove(move, other, data, stamp);
     } else if (i < at) {
-      without = applyMove(move, { ...start, state: without, nowMs: stamp.atMs }, data, stamp);
+      without = applyMove(move, rules.at(start, without, stamp.atMs), data, stamp);
     }
     withIt = applyMove(move, scene, data, stamp);
   }

@@ -82,6 +82,8 @@ export interface Rules<
   Hazard extends string,
 > {
   moves: readonly AnyMove<Scene, State, F, Stage, Hazard>[];
+  /** The scene of another state at another moment: what the state says of the kind of device is so in it. */
+  at: (scene: Scene, state: State, nowMs: number) => Scene;
   holds: (scene: Scene, fact: F) => boolean;
   untilMs: (scene: Scene, fact: F) => number | null;
   /** What is to be reached, in the trade's order, as far as it is known now. */

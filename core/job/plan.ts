@@ -182,7 +182,7 @@ export function planProcedure<
     const nowMs = startMs + move.minutes(scene, data) * 60_000;
     const doneAt = { ...scene, nowMs };
     const stamp = { id: `planned-${n}`, seq: firstSeq + n, atMs: nowMs, who: "" };
-    scene = { ...doneAt, state: applyMove(move, doneAt, data, stamp) };
+    scene = rules.at(doneAt, applyMove(move, doneAt, data, stamp), nowMs);
   }
   const [goal] = rules.goals(scene).filter((fact) => !rules.holds(scene, fact));
   return { steps, stuck: goal ? { goal, at: goal } : null };

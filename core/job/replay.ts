@@ -77,7 +77,7 @@ export function replay<
   let state = start.state;
   for (const { kind, version, data, ...stamp } of standing(events)) {
     const move = moveNamed(rules, kind, version);
-    state = applyMove(move, { ...start, state, nowMs: stamp.atMs }, data, stamp);
+    state = applyMove(move, rules.at(start, state, stamp.atMs), data, stamp);
   }
   return state;
 }

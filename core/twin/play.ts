@@ -207,7 +207,7 @@ export function* playJob(
     };
     events.push(event);
     const { id, who, atMs } = event;
-    scene = { ...before, state: applyMove(move, before, data, { id, seq, who, atMs }) };
+    scene = rules.at(before, applyMove(move, before, data, { id, seq, who, atMs }), atMs);
     return { event, move, scene, before, isStray };
   };
 

@@ -267,6 +267,7 @@ export class Twin {
       case "reading-corrected":
       case "photo-added":
       case "wedge-read":
+      case "stack-found":
       case "photo-inspected":
       case "panel-tested":
       case "profile-read":

@@ -1,6 +1,7 @@
 import type pg from "pg";
 import { z } from "zod";
 import { describeFaults, type Fault } from "../../core/faults.ts";
+import { sceneAt } from "../../core/device/scene.ts";
 import { sceneAtStart } from "../../core/device/start.ts";
 import { isAllowed, judge } from "../../core/job/judge.ts";
 import { applyMove, moveNamed, replay, TAKEN_BACK, UnknownMove } from "../../core/job/replay.ts";
@@ -128,7 +129,7 @@ function faultOfRecord(of: Family, moves: readonly KeptMove[]): Fault | null {
           message: first?.message ?? "does not hold",
         };
       }
-      const scene = { ...start, state, nowMs: atMs };
+      const scene = sceneAt(start, state, atMs);
       const judged = judge(deviceRules, scene, move, data);
       if (!isAllowed(judged)) {
         const message = judged.fault ?? needMessage(judged.missing[0]!);

@@ -4,7 +4,7 @@ import stringify from "safe-stable-stringify";
 import { describeFaults, type Fault } from "../../core/faults.ts";
 import { routeNow } from "../../core/device/ask.ts";
 import type { DeviceFact } from "../../core/device/facts.ts";
-import type { Device, Scene } from "../../core/device/scene.ts";
+import { sceneAt, type Device, type Scene } from "../../core/device/scene.ts";
 import { sceneAtStart } from "../../core/device/start.ts";
 import { verifyChoice } from "../../core/device/verify-choice.ts";
 import { judge, restsOn } from "../../core/job/judge.ts";
@@ -254,7 +254,7 @@ function faultsOf(sent: SentMove, index: number): Fault[] {
 /** Where a job stands at a moment. */
 export const sceneOf = (job: Pick<StoredJob, "family" | "moves">, nowMs: number): Scene => {
   const start = sceneAtStart(job.family.family, nowMs);
-  return { ...start, state: replay(deviceRules, start, job.moves) };
+  return sceneAt(start, replay(deviceRules, start, job.moves), nowMs);
 };
 
 type Refusal = { missing: readonly DeviceFact[]; fault: Message | null };
@@ -444,7 +444,7 @@ export async function appendWithin(
     }
     // Receipts never run backwards within a job, whatever a clock does.
     const atMs = Math.max(clock.rows[0]!.now.getTime(), moves.at(-1)?.atMs ?? 0);
-    const scene: Scene = { ...start, state, nowMs: atMs };
+    const scene = sceneAt(start, state, atMs);
     const isTakingBack = one.kind === TAKEN_BACK;
     const event = isTakingBack ? (one.data as { event: string }).event : "";
     const refusal = isTakingBack ? refusalToTakeBack(start, moves, event) : refusalOf(scene, one);
@@ -464,7 +464,7 @@ export async function appendWithin(
   }
   if (added.length > 0) {
     await insertMoves(client, job.id, added, tip.rows[0]?.hash ?? FIRST_HASH);
-    await project(client, job.id, { ...start, state, nowMs: moves.at(-1)!.atMs }, before);
+    await project(client, job.id, sceneAt(start, state, moves.at(-1)!.atMs), before);
     await client.query("SELECT pg_notify($1, $2)", [JOB_CHANNEL, job.code]);
   }
   return { kind: "kept", moves: answer, added: added.length };
@@ -571,7 +571,7 @@ export async function keepRecordedJob(
   if (inserted.rowCount === 0) return false;
   await insertMoves(client, job.id, moves, FIRST_HASH);
   const start = sceneAtStart(job.family.family, moves.at(-1)!.atMs);
-  await project(client, job.id, { ...start, state: replay(deviceRules, start, moves) }, null);
+  await project(client, job.id, sceneAt(start, replay(deviceRules, start, moves), start.nowMs), null);
   return true;
 }
 

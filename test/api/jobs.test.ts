@@ -5,7 +5,7 @@ import type pg from "pg";
 import { v4 as uuid } from "uuid";
 import { chooseDose } from "../../core/bond/choose-dose.ts";
 import { sceneAtStart } from "../../core/device/start.ts";
-import { repairTitles } from "../../core/device/routes.ts";
+import { repairTitles, seamFor } from "../../core/device/routes.ts";
 import { verifyChoice } from "../../core/device/verify-choice.ts";
 import { TAKEN_BACK } from "../../core/job/replay.ts";
 import { stageNames } from "../../core/stage.ts";
@@ -21,6 +21,7 @@ import {
   type JobDocument,
 } from "../../server/formats/job-document.ts";
 import { LARGEST_BODY } from "../../server/problem.ts";
+import { jobsWithOwnStack } from "../../server/store/own-stacks.ts";
 import { findFirstVersionJob } from "../../server/store/first-version.ts";
 import {
   findJob,
@@ -120,6 +121,31 @@ describe("the store of jobs", function () {
     const later = await ask(readMoves, { params: { code }, search: "?after=1" });
     expect(later.body.moves.map(({ seq }: KeptMove) => seq)).to.deep.equal([2]);
     expectFault(await ask(readMoves, { params: { code }, search: "?after=-1" }), 422, "after");
+  });
+
+  it("keeps what one device turns out to hold, plans and works on by it, and offers it to the family", async () => {
+    const { code } = await openJob();
+    const { stack } = familyNamed("TK-5");
+    const found = stack.map((layer) =>
+      layer.role === "adhesive"
+        ? { ...layer, material: "liquid optical adhesive, cured", thicknessUm: 420 }
+        : layer,
+    );
+    const told = await tell(pool, code, "stack-found", { stack: found, band: { minC: 78, maxC: 92 } });
+    const job = (await findJob(pool, code))!;
+    const { family } = sceneOf(job, Date.now());
+    expect(family.stack).to.deep.equal(found);
+    expect(seamFor(family, "layer")).to.include({ minC: 78, maxC: 92 });
+    // The family itself, and the job's document, are as they were.
+    expect(job.family.family.stack).to.deep.equal(stack);
+    expect((await plainDocument(pool, code)).family.stack).to.deep.equal(stack);
+    expect(await jobsWithOwnStack(pool, "TK-5")).to.deep.equal([code]);
+    const refused = await post(code, [sent("stack-found", { stack: found.slice(0, 1), band: null })]);
+    expect(refused.status).to.equal(409);
+    expect(refused.body.detail).to.match(/is not one of the layers/);
+    await tell(pool, code, TAKEN_BACK, { event: told.id });
+    expect(sceneOf((await findJob(pool, code))!, Date.now()).family.stack).to.deep.equal(stack);
+    expect(await jobsWithOwnStack(pool, "TK-5")).to.deep.equal([]);
   });
 
   it("refuses an id that stands for another move, at this job or at any other", async () => {

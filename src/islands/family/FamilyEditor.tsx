@@ -1,5 +1,5 @@
 import { Redo2, Undo2 } from "lucide-react";
-import { useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { describeFaults, type Fault } from "../../../core/faults.ts";
 import { family as familySchema, powers, type Family } from "../../../core/stack/family.ts";
 import type { Problem } from "../../../server/problem.ts";
@@ -17,8 +17,12 @@ import { StackEditor } from "./StackEditor.tsx";
 const MOST_SHOWN = 6;
 
 /** What is being drawn, kept in this browser until it is sent. */
-function useKeptHistory(key: string, initial: Family) {
-  const [history, setHistory] = useState<History<Family>>(() => begin(initial));
+function useKeptHistory(key: string, initial: Family, found: Partial<Family> | null) {
+  const first = useCallback(
+    () => (found ? change(begin(initial), { ...initial, ...found }, "as found", 0) : begin(initial)),
+    [initial, found],
+  );
+  const [history, setHistory] = useState<History<Family>>(first);
   const [wasKept, setWasKept] = useState(false);
   useEffect(() => {
     try {
@@ -37,7 +41,7 @@ function useKeptHistory(key: string, initial: Family) {
   }, [key, history]);
   const forget = () => {
     localStorage.removeItem(key);
-    setHistory(begin(initial));
+    setHistory(first());
     setWasKept(false);
   };
   return { history, setHistory, wasKept, forget };
@@ -46,15 +50,19 @@ function useKeptHistory(key: string, initial: Family) {
 /** A family drawn and typed; every change can be taken back until it is kept as the next version. */
 export function FamilyEditor({
   stored,
+  found = null,
   currency,
 }: {
   stored: { family: Family; version: number } | null;
+  /** What a device of it turned out to hold: the draft begins with it. */
+  found?: ({ code: string } & Pick<Family, "stack" | "seams">) | null;
   currency: string;
 }) {
   const mounted = useMounted();
   const initial = useMemo(() => stored?.family ?? emptyFamily(), [stored]);
-  const key = `half-lift family ${stored ? `${stored.family.code} ${stored.version}` : "new"}`;
-  const { history, setHistory, wasKept, forget } = useKeptHistory(key, initial);
+  const asFound = useMemo(() => (found ? { stack: found.stack, seams: found.seams } : null), [found]);
+  const key = `half-lift family ${stored ? `${stored.family.code} ${stored.version}` : "new"}${found ? ` as ${found.code}` : ""}`;
+  const { history, setHistory, wasKept, forget } = useKeptHistory(key, initial, asFound);
   const family = history.present;
   const [isChecked, setIsChecked] = useState(false);
   const [refused, setRefused] = useState<string>();
@@ -118,6 +126,11 @@ export function FamilyEditor({
         <h1 className="answer py-4">
           {stored ? `${stored.family.code}, after version ${stored.version}` : "What kind of display is it?"}
         </h1>
+        {found && (
+          <p role="status" className="edge-hatch mb-4 text-film">
+            With the stack that {found.code} turned out to hold. Nothing is changed until it is kept.
+          </p>
+        )}
         {wasKept && (
           <p role="status" className="edge-hatch mb-4 flex flex-wrap items-center gap-3 text-film">
             What you drew before is here again.

@@ -17,10 +17,13 @@ const partName = ({ name, count }: Family["parts"][number]): string =>
 export function FamilyView({
   family,
   version,
+  foundOtherwise,
   preferences: initialPreferences,
 }: {
   family: Family;
   version: number;
+  /** Jobs whose device turned out to hold another stack. */
+  foundOtherwise: readonly string[];
   preferences: Preferences;
 }) {
   const preferences = useStoredPreferences(initialPreferences);
@@ -85,9 +88,22 @@ export function FamilyView({
             Layers, viewer's side first
           </h2>
           <p className="text-soft">
-            A change writes the next version. Jobs that are open keep the one they began with, and are offered
-            the newer.
+            A change writes the next version. Jobs that are open keep the one they began with.
           </p>
+          {foundOtherwise.length > 0 && (
+            <p>
+              Held something else:{" "}
+              {foundOtherwise.map((code) => (
+                <a
+                  key={code}
+                  href={`/families/${family.code}/edit?as=${code}`}
+                  className="mr-3 inline-flex min-h-12 items-center underline underline-offset-4"
+                >
+                  {code}, as found
+                </a>
+              ))}
+            </p>
+          )}
           <ul className="mt-2 border-t-2 border-ink">
             {family.stack.map((layer) => (
               <LayerRow key={layer.name} {...{ family, layer }} />

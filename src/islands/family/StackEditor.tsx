@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import { drawnAs, materialNames } from "../../../core/materials/materials.ts";
 import { layerRoles, type Layer, type OwnMaterial } from "../../../core/stack/family.ts";
 import { Section } from "../../drawing/Section.tsx";
@@ -21,8 +22,8 @@ const usualMaterial = (): OwnMaterial => ({
   source: "",
 });
 
-/** The stack, viewer's side first: drawn from the side, and row by row. */
-export function StackEditor() {
+/** The layers, viewer's side first: drawn from the side, and row by row. What else belongs to them stands below. */
+export function LayersEditor({ children }: { children?: ReactNode }) {
   const { family, change } = useEditor();
   const materials = [...family.ownMaterials.map((own) => own.name), ...materialNames];
   const drawable = family.stack.filter(
@@ -97,62 +98,72 @@ export function StackEditor() {
             </>
           )}
         </Rows>
-        <details open={family.ownMaterials.length > 0}>
-          <summary className="min-h-12 content-center font-semibold">
-            Materials that the library does not hold
-          </summary>
-          <Rows
-            title="Own materials"
-            addLabel="Add a material"
-            rows={family.ownMaterials}
-            blank={usualMaterial}
-            nameOf={(material) => material.name}
-            onChange={(ownMaterials) => change({ ownMaterials }, "ownMaterials")}
-          >
-            {(material, set, i) => (
-              <>
-                <TextEntry
-                  label="Material"
-                  value={material.name}
-                  path={`ownMaterials[${i}].name`}
-                  onChange={(name) => change(materialRenamed(family, i, name), `material ${i} name`)}
-                />
-                <ChoiceEntry
-                  label="Drawn as"
-                  value={material.drawnAs}
-                  options={drawnAs}
-                  path={`ownMaterials[${i}].drawnAs`}
-                  onChange={(as) => set({ drawnAs: as })}
-                />
-                <NumberEntry
-                  label="Conductivity, W/m K"
-                  value={material.conductivityWmK}
-                  path={`ownMaterials[${i}].conductivityWmK`}
-                  onChange={(value) => set({ conductivityWmK: value! })}
-                />
-                <NumberEntry
-                  label="Density, kg/m³"
-                  value={material.densityKgM3}
-                  path={`ownMaterials[${i}].densityKgM3`}
-                  onChange={(value) => set({ densityKgM3: value! })}
-                />
-                <NumberEntry
-                  label="Specific heat, J/kg K"
-                  value={material.specificHeatJkgK}
-                  path={`ownMaterials[${i}].specificHeatJkgK`}
-                  onChange={(value) => set({ specificHeatJkgK: value! })}
-                />
-                <TextEntry
-                  label="Where from"
-                  value={material.source}
-                  path={`ownMaterials[${i}].source`}
-                  onChange={(source) => set({ source })}
-                />
-              </>
-            )}
-          </Rows>
-        </details>
+        {children}
       </div>
     </div>
+  );
+}
+
+/** The stack of a family, and the materials that only it knows. */
+export function StackEditor() {
+  const { family, change } = useEditor();
+  return (
+    <LayersEditor>
+      <details open={family.ownMaterials.length > 0}>
+        <summary className="min-h-12 content-center font-semibold">
+          Materials that the library does not hold
+        </summary>
+        <Rows
+          title="Own materials"
+          addLabel="Add a material"
+          rows={family.ownMaterials}
+          blank={usualMaterial}
+          nameOf={(material) => material.name}
+          onChange={(ownMaterials) => change({ ownMaterials }, "ownMaterials")}
+        >
+          {(material, set, i) => (
+            <>
+              <TextEntry
+                label="Material"
+                value={material.name}
+                path={`ownMaterials[${i}].name`}
+                onChange={(name) => change(materialRenamed(family, i, name), `material ${i} name`)}
+              />
+              <ChoiceEntry
+                label="Drawn as"
+                value={material.drawnAs}
+                options={drawnAs}
+                path={`ownMaterials[${i}].drawnAs`}
+                onChange={(as) => set({ drawnAs: as })}
+              />
+              <NumberEntry
+                label="Conductivity, W/m K"
+                value={material.conductivityWmK}
+                path={`ownMaterials[${i}].conductivityWmK`}
+                onChange={(value) => set({ conductivityWmK: value! })}
+              />
+              <NumberEntry
+                label="Density, kg/m³"
+                value={material.densityKgM3}
+                path={`ownMaterials[${i}].densityKgM3`}
+                onChange={(value) => set({ densityKgM3: value! })}
+              />
+              <NumberEntry
+                label="Specific heat, J/kg K"
+                value={material.specificHeatJkgK}
+                path={`ownMaterials[${i}].specificHeatJkgK`}
+                onChange={(value) => set({ specificHeatJkgK: value! })}
+              />
+              <TextEntry
+                label="Where from"
+                value={material.source}
+                path={`ownMaterials[${i}].source`}
+                onChange={(source) => set({ source })}
+              />
+            </>
+          )}
+        </Rows>
+      </details>
+    </LayersEditor>
   );
 }

@@ -27,8 +27,8 @@ export function logRows(family: Family, moves: readonly KeptMove[]): LogRow[] {
     const move = moveNamed(deviceRules, kind, version);
     const row = { id, kind, stage: stage as StageName, text: say(move.words(before, data)), who, atMs };
     if (!stands.has(id)) return [{ ...row, isTakenBack: true }];
-    before = { ...before, nowMs: atMs };
-    before = { ...before, state: applyMove(move, before, data, { id, seq, who, atMs }) };
+    const at = { ...before, nowMs: atMs };
+    before = deviceRules.at(at, applyMove(move, at, data, { id, seq, who, atMs }), atMs);
     return [{ ...row, isTakenBack: false }];
   });
 }

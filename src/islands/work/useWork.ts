@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { v4 as uuid } from "uuid";
 import { sceneAtStart } from "../../../core/device/start.ts";
-import type { Scene } from "../../../core/device/scene.ts";
+import { sceneAt, type Scene } from "../../../core/device/scene.ts";
 import { staysAt } from "../../../core/device/guards.ts";
 import { replay, standing, TAKEN_BACK } from "../../../core/job/replay.ts";
 import { deviceRules, moves as knownMoves } from "../../../core/moves.ts";
@@ -128,7 +128,7 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
   const last = useMemo(() => (standing(moves).at(-1) as KeptMove | undefined) ?? null, [moves]);
   return {
     moves,
-    scene: useCallback((nowMs: number) => ({ family, state, nowMs }), [family, state]),
+    scene: useCallback((nowMs: number) => sceneAt({ family }, state, nowMs), [family, state]),
     send,
     takeBack: (id = last?.id) => {
       if (id !== undefined && id !== moves[0]?.id) send(TAKEN_BACK, { event: id });

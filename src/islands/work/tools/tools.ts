@@ -22,6 +22,12 @@ export const tools: readonly Tool[] = [
     View: view(() => import("./SurveyTool.tsx"), "SurveyTool"),
   },
   {
+    key: "stack",
+    title: "It holds something else",
+    of: ["open", "lift", "clean"],
+    View: view(() => import("./StackTool.tsx"), "StackTool"),
+  },
+  {
     key: "glue-line",
     title: "Thermocouple in the glue line",
     of: ["lift"],

@@ -1,0 +1,92 @@
+import { useMemo, useState } from "react";
+import { seamNow } from "../../../../core/device/ask.ts";
+import { describeFaults } from "../../../../core/faults.ts";
+import { family as familySchema, isHeatedMethod, type Family } from "../../../../core/stack/family.ts";
+import { familyAsDrawn } from "../../../../core/stack/own-stack.ts";
+import { EditorContext, faultOf } from "../../family/editor.ts";
+import { NumberEntry } from "../../family/entries.tsx";
+import { LayersEditor } from "../../family/StackEditor.tsx";
+import type { ToolProps } from "../instrument.ts";
+
+/** What this one device turns out to hold, where it is not as its family says: its settings are worked out from it. */
+export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
+  const drawn = familyAsDrawn(scene.family);
+  const [family, setFamily] = useState<Family>(scene.family);
+  const line = seamNow(scene)?.layer;
+  const at = family.seams.findIndex(({ layer, method }) => layer === line && isHeatedMethod(method));
+  const seam = family.seams[at];
+  const faults = useMemo(() => {
+    const parsed = familySchema.safeParse(family);
+    return parsed.success ? [] : describeFaults(parsed.error, family);
+  }, [family]);
+  const editor = useMemo(
+    () => ({
+      family,
+      change: (more: Partial<Family>) => setFamily((before) => ({ ...before, ...more })),
+      faultAt: (path: string) => faultOf(faults, path),
+    }),
+    [family, faults],
+  );
+  const setBand = (more: { minC?: number; maxC?: number }) =>
+    setFamily((before) => ({
+      ...before,
+      seams: before.seams.map((one, i) => (i === at ? { ...one, ...more } : one)),
+    }));
+  const record = () =>
+    tell("stack-found", {
+      stack: family.stack,
+      band: seam?.minC === undefined || seam.maxC === undefined ? null : { minC: seam.minC, maxC: seam.maxC },
+    });
+  const elsewhere = faults.filter(({ path }) => !path.startsWith("stack["));
+  return (
+    <EditorContext value={editor}>
+      <p>
+        For a device that is not as the {drawn.code} family says: an earlier repair&apos;s glue, a film more.
+        Heat, dose and light are worked out for what is entered here, on this job alone.
+      </p>
+      <div className="mt-3">
+        <LayersEditor>
+          {seam && (
+            <fieldset className="flex flex-wrap gap-3">
+              <legend className="font-semibold">
+                From where to where the line &quot;{seam.layer}&quot; parts
+              </legend>
+              <NumberEntry
+                label="From, °C"
+                value={seam.minC}
+                path={`seams[${at}].minC`}
+                onChange={(minC) => setBand({ minC: minC ?? NaN })}
+              />
+              <NumberEntry
+                label="To, °C"
+                value={seam.maxC}
+                path={`seams[${at}].maxC`}
+                onChange={(maxC) => setBand({ maxC: maxC ?? NaN })}
+              />
+            </fieldset>
+          )}
+          {elsewhere.map(({ path, message }) => (
+            <p key={path} role="alert" className="text-danger">
+              {path}: {message}
+            </p>
+          ))}
+          <div className="flex flex-wrap items-center gap-3">
+            <button
+              type="button"
+              className="control-strong"
+              disabled={!mayTell || faults.length > 0}
+              onClick={record}
+            >
+              This is what it holds
+            </button>
+            {scene.family !== drawn && (
+              <a className="control" href={`/families/${drawn.code}/edit?as=${code}`}>
+                Others are like this: change the family
+              </a>
+            )}
+          </div>
+        </LayersEditor>
+      </div>
+    </EditorContext>
+  );
+}
