@@ -33,6 +33,15 @@ describe("a family", () => {
     expect(faultsOf({ seams: [plotter.seams[0], plotter.seams[0]] })).to.deep.equal(["seams[1].route"]);
   });
 
+  it("has a band that begins below its end, in every seam", () => {
+    const [seam] = plotter.seams;
+    const parsed = family.safeParse({ ...plotter, seams: [{ ...seam, minC: 96, maxC: 95 }] });
+    expect(parsed.error?.issues[0]).to.deep.include({
+      path: ["seams", 0, "minC"],
+      message: "96 must be below maxC, which is 95",
+    });
+  });
+
   it("must be able to show a picture", () => {
     expect(faultsOf({ functions: plotter.functions.filter((f) => f.key !== "picture") })).to.deep.equal([
       "functions",

@@ -233,9 +233,11 @@ export const waysIn = [
 /** A kind of display that the shop takes in: its stack, outline, what is in the way and what must work in the end. */
 export const family = z
   .strictObject({
-    code: z.string().regex(/^[A-Z]{2}-[0-9]{1,3}$/, { error: "must be a code such as PH-10" }),
+    code: z.string().regex(/^[A-Z]{2}-[0-9]{1,5}$/, { error: "must be a code such as PH-10" }),
     name: words(80),
     kind: words(120),
+    /** Made for one device that came in: not offered when the next one is taken in. */
+    oneOff: z.boolean().default(false),
     diagonalIn: bounded(0.5, 120),
     outline,
     /** The back of the device, where the screws sit; as large as the panel where it is not named. */
@@ -350,6 +352,9 @@ export const family = z
       });
     }
     candidate.seams.forEach((s, i) => {
+      if (s.minC !== undefined && s.maxC !== undefined && s.minC >= s.maxC) {
+        fault(["seams", i, "minC"], `${s.minC} must be below maxC, which is ${s.maxC}`);
+      }
       if (!candidate.stack.some((l) => l.name === s.layer)) {
         context.addIssue({
           code: "custom",

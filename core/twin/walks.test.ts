@@ -11,6 +11,7 @@ import { deviceRules } from "../moves.ts";
 import { certificateOf } from "../records/job-certificate.ts";
 import { exampleFamilies } from "../stack/examples.ts";
 import type { Family } from "../stack/family.ts";
+import { oneOffFamily, oneOffKinds } from "../stack/one-off.ts";
 import { hoped } from "./hoped.ts";
 import { playJob, type Play, type Played } from "./play.ts";
 import { kindTruth, truthOf } from "./truth.ts";
@@ -23,8 +24,20 @@ interface Way {
   bondMethod: "liquid" | "sheet";
 }
 
+/** A single device of each kind, too: taken in by its size alone. */
+const singleDevices = oneOffKinds.map((kind, i) =>
+  oneOffFamily(`ON-${i + 1}`, {
+    name: "Single device",
+    kind,
+    widthMm: 150,
+    heightMm: 90,
+    flexEdge: "bottom",
+    power: kind === "large-panel" ? "mains" : kind === "bonded-back" ? "cell" : "supply",
+  }),
+);
+
 /** Every family, route and method of the examples, each once. */
-const everyWay: Way[] = Object.values(exampleFamilies).flatMap((family) =>
+const everyWay: Way[] = [...Object.values(exampleFamilies), ...singleDevices].flatMap((family) =>
   routesOf(family).flatMap((route) => {
     const { methods, bondMethods } = methodsOf(family, route);
     return (methods.length ? methods : (["plate"] as const)).flatMap((method) =>

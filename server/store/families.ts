@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from "node:util";
 import type pg from "pg";
 import { family as familySchema, type Family } from "../../core/stack/family.ts";
+import { oneOffFamily, SINGLE_CODE, type OneOff } from "../../core/stack/one-off.ts";
 import { inTransaction } from "../db/pool.ts";
 
 export interface StoredFamily {
@@ -30,10 +31,16 @@ export function readFamilyRow({ id, version, content }: FamilyRow): StoredFamily
   return { id, version, family };
 }
 
-/** The newest version of every family, by code. */
-export async function listFamilies(pool: pg.Pool | pg.PoolClient): Promise<StoredFamily[]> {
+/** The newest version of every family, by code; those of a single device are the others. */
+export async function listFamilies(
+  pool: pg.Pool | pg.PoolClient,
+  which: "families" | "single devices",
+): Promise<StoredFamily[]> {
   const { rows } = await pool.query<FamilyRow>(
-    "SELECT DISTINCT ON (code) id, version, content FROM family ORDER BY code, version DESC",
+    `SELECT id, version, content
+     FROM (SELECT DISTINCT ON (code) code, id, version, content FROM family ORDER BY code, version DESC) AS newest
+     WHERE coalesce((content->>'oneOff')::boolean, false) = $1 ORDER BY code`,
+    [which === "single devices"],
   );
   return rows.map(readFamilyRow);
 }
@@ -102,6 +109,16 @@ export async function reviseFamily(
     if (newest.version !== seenVersion) throw new FamilyMovedOn(newest.version);
     return insertVersion(client, revised);
   });
+}
+
+/** Makes the family of a single device, under the next code of its kind. */
+export async function keepOneOff(client: pg.PoolClient, device: OneOff): Promise<StoredFamily> {
+  await lockCode(client, SINGLE_CODE);
+  const { rows } = await client.query<{ next: number }>(
+    `SELECT 1 + coalesce(max(substring(code FROM $1::int)::int), 0) AS next FROM family WHERE code LIKE $2`,
+    [SINGLE_CODE.length + 1, `${SINGLE_CODE}%`],
+  );
+  return insertVersion(client, oneOffFamily(`${SINGLE_CODE}${rows[0]!.next}`, device));
 }
 
 /** Writes the first version of a family, or returns null where its code is taken by another. */

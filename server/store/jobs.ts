@@ -13,9 +13,10 @@ import type { Recorded } from "../../core/job/move.ts";
 import { applyMove, moveNamed, replay, standing, TAKEN_BACK, UnknownMove } from "../../core/job/replay.ts";
 import { deviceRules, RULES_VERSION } from "../../core/moves.ts";
 import type { StageName } from "../../core/stage.ts";
+import type { OneOff } from "../../core/stack/one-off.ts";
 import { inTransaction } from "../db/pool.ts";
 import type { Photo } from "../formats/photo.ts";
-import { readFamilyRow, type StoredFamily } from "./families.ts";
+import { keepOneOff, readFamilyRow, type StoredFamily } from "./families.ts";
 import { keepPhoto, photosPresent } from "./photos.ts";
 
 /** The channel on which other processes hear that a job has changed; the payload is its code. */
@@ -541,19 +542,27 @@ const insertJob = (
 
 const routeOf = (data: unknown): string => (data as { route?: string } | null)?.route ?? "";
 
-/** Opens a job with its first move. A code that another job has is told; the same job sent again changes nothing. */
+/** Opens a job with its first move, for a device of a family or for a single one. A code that another job has is told; the same job sent again changes nothing. */
 export const createJob = (
   pool: pg.Pool,
-  { opening, ...job }: NewJob & { opening: SentMove },
+  { opening, of, ...job }: Omit<NewJob, "family"> & { of: StoredFamily | OneOff; opening: SentMove },
 ): Promise<AppendedMoves | { kind: "code taken" }> =>
   inTransaction<AppendedMoves | { kind: "code taken" }>(pool, async (client, takeBack) => {
-    const inserted = await insertJob(client, job, routeOf(opening.data), null);
+    const there = await lockJob(client, job.code);
+    if (there) return there.id === job.id ? appendWithin(client, there, [opening]) : { kind: "code taken" };
+    const family = "family" in of ? of : await keepOneOff(client, of);
+    const inserted = await insertJob(client, { ...job, family }, routeOf(opening.data), null);
+    // Somebody else was a moment earlier, or the first version has a job of this code.
     if (inserted.rowCount === 0) {
-      const there = await lockJob(client, job.code);
-      return there?.id === job.id ? appendWithin(client, there, [opening]) : { kind: "code taken" };
+      const meanwhile = await lockJob(client, job.code);
+      return takeBack(
+        meanwhile?.id === job.id ? await appendWithin(client, meanwhile, [opening]) : { kind: "code taken" },
+      );
     }
     const openedAt = new Date().toISOString();
-    const result = await appendWithin(client, { ...job, openedAt, dueAt: null, moves: [] }, [opening]);
+    const result = await appendWithin(client, { ...job, family, openedAt, dueAt: null, moves: [] }, [
+      opening,
+    ]);
     return result.kind === "kept" ? result : takeBack(result);
   });
 

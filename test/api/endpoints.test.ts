@@ -115,7 +115,7 @@ describe("the endpoints", function () {
     const changed = { ...first!, borderMm: first!.borderMm + 1 };
     const after = await keep(changed);
     expect(after.version).to.be.greaterThan(before.version);
-    const newest = (await listFamilies(pool)).find(({ family }) => family.code === first!.code)!;
+    const newest = (await listFamilies(pool, "families")).find(({ family }) => family.code === first!.code)!;
     expect(newest.family.borderMm).to.equal(changed.borderMm);
     expect(await keep(first!)).to.deep.equal(before);
   });

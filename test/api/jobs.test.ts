@@ -22,6 +22,7 @@ import {
 } from "../../server/formats/job-document.ts";
 import { LARGEST_BODY } from "../../server/problem.ts";
 import { jobsWithOwnStack } from "../../server/store/own-stacks.ts";
+import { listFamilies } from "../../server/store/families.ts";
 import { findFirstVersionJob } from "../../server/store/first-version.ts";
 import {
   findJob,
@@ -110,6 +111,44 @@ describe("the store of jobs", function () {
     );
     expectFault(await ask(postJob, { body: { ...job, opening: sent("damage-drawn") } }), 422, "opening.kind");
     expect(await findJob(pool, job.code)).to.equal(null);
+  });
+
+  it("takes in a single device by its size and how it is made, once, and not among the families", async () => {
+    const { id, code, opening: first } = newJob();
+    const job = { id, code, opening: first };
+    const device = {
+      name: "Picture frame",
+      kind: "bonded-back",
+      widthMm: 203,
+      heightMm: 128.5,
+      flexEdge: "left",
+      power: "supply",
+    };
+    expect((await ask(postJob, { body: { ...job, device } })).status).to.equal(201);
+    expect((await ask(postJob, { body: { ...job, device } })).status).to.equal(200);
+    const { family } = (await findJob(pool, job.code))!.family;
+    expect(family).to.deep.include({ oneOff: true, outline: { widthMm: 203, heightMm: 128.5 } });
+    expect(family.features[0]).to.include({ edge: "left", kind: "hinge", toMm: 128.5 });
+    const [singles, others] = [
+      await listFamilies(pool, "single devices"),
+      await listFamilies(pool, "families"),
+    ];
+    expect(singles.map((one) => one.family.code)).to.deep.equal([family.code]);
+    expect(others.some((one) => one.family.code === family.code)).to.equal(false);
+    const other = newJob();
+    expectFault(
+      await ask(postJob, {
+        body: { ...job, id: uuid(), code: "GW-8801", device: { ...device, widthMm: 5 } },
+      }),
+      422,
+      "device.widthMm",
+    );
+    expectFault(await ask(postJob, { body: { ...other, device } }), 422, "family");
+    expectFault(await ask(postJob, { body: { ...other, family: undefined } }), 422, "family");
+    // The code is another's: no family is left over.
+    const taken = { ...job, id: uuid(), opening: opening(), device };
+    expectFault(await ask(postJob, { body: taken }), 409, "code");
+    expect(await listFamilies(pool, "single devices")).to.have.length(1);
   });
 
   it("keeps a move once, answers with its number, also where it comes many times at one moment", async () => {

@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import type { Locator, Page } from "@playwright/test";
 import type { Family } from "../../core/stack/family.ts";
-import { expect, openJob, sceneOf, standAtBench, test, visit } from "./workshop.ts";
+import { awake, expect, movesOf, openJob, sceneOf, standAtBench, test, visit } from "./workshop.ts";
 import { dragOn, tapOn } from "./drawn-plan.ts";
 
 test.use({ viewport: { width: 1280, height: 1000 } });
@@ -42,6 +42,7 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
   await page.getByLabel("Name", { exact: true }).first().fill("Lock gate panel");
   await page.getByLabel("Kind", { exact: true }).first().fill("fully bonded, touch in the panel");
   await page.getByLabel("Diagonal, in").fill("7,5");
+  await page.getByLabel("Back cover").selectOption("glued along its rim");
   await addLayer(page, { name: "panel", role: "panel", material: "liquid-crystal cell", um: "1000" });
   await addLayer(page, { name: "glue", role: "adhesive", material: "optical adhesive film", um: "180" });
   await addLayer(page, {
@@ -124,6 +125,7 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
   await dragOn(page, behind, [0.2, 0.5], [0.05, 0.92]);
   await back.getByLabel("What lies under it").fill("the flex");
   await expect(row(sizes, 0).getByLabel("How many")).toHaveValue("4");
+  await row(sizes, 0).getByLabel("Hold", { exact: true }).selectOption("connectors");
 
   const inside = part(page, "Connectors, parts, functions");
   await inside.getByRole("button", { name: "Add a connector" }).click();
@@ -141,6 +143,14 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
   const functions = inside.getByRole("list", { name: "Functions" });
   await row(functions, 1).getByLabel("Function", { exact: true }).fill("Touch");
   await row(functions, 1).getByLabel("How it is proved").fill("one drag over all of it");
+  await row(parts, 0)
+    .getByRole("group", { name: "Needed by" })
+    .getByRole("button", { name: "Touch" })
+    .click();
+  await row(parts, 0)
+    .getByRole("group", { name: "Out before" })
+    .getByRole("button", { name: "frost" })
+    .click();
 
   const routes = part(page, "Routes");
   await routes.getByRole("checkbox", { name: /^Layer only/ }).check();
@@ -170,6 +180,9 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
   expect(family).toMatchObject({
     code: "LQ-7",
     diagonalIn: 7.5,
+    wayIn: "from the back",
+    gluedBack: true,
+    oneOff: false,
     outline: { widthMm: 164, heightMm: 100, cornerRadiusMm: 5 },
     features: [
       { edge: "bottom", kind: "hinge", fromMm: 50, toMm: 115 },
@@ -179,9 +192,9 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
     stack: [{ name: "glass" }, { name: "glue", thicknessUm: 180 }, { name: "panel" }],
     seams: [{ route: "layer", layer: "glue" }],
     costs: [{ route: "layer", partsMinor: 2_490, hours: 2 }],
-    screws: [{ key: "m2-5-6", count: 4 }],
+    screws: [{ key: "m2-5-6", count: 4, holds: "connectors" }],
     connectors: [{ key: "panel-flex", tape: "kept" }],
-    parts: [{ key: "the-paired-button", irreplaceable: true }],
+    parts: [{ key: "the-paired-button", irreplaceable: true, serves: ["touch"], harmedBy: ["frost"] }],
     functions: [{ key: "picture" }, { key: "touch" }],
   });
   expect(family.screws[0]!.places).toHaveLength(4);
@@ -208,6 +221,45 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
   } finally {
     await elsewhere.close();
   }
+});
+
+test("a single device is taken in by its size alone, and what it turns out to hold is offered to its family", async ({
+  page,
+  workshop,
+}) => {
+  const { url } = workshop;
+  await standAtBench(page, url);
+  await visit(page, "/jobs/new");
+  await page.getByRole("radio", { name: /None of these/ }).check();
+  await expect(page.getByLabel("Laid with")).toBeVisible();
+  await page.getByLabel("What it is").fill("Picture frame");
+  await page.getByLabel("Width, mm").fill("2");
+  await page.getByLabel("Height, mm").fill("128,5");
+  await page.getByLabel("What is wrong with it").fill("Cracked");
+  await page.getByLabel("Code", { exact: true }).fill("ZZ-77");
+  await page.getByRole("button", { name: "Open the job" }).click();
+  await expect(page.locator("form")).toContainText("Must be a number from 10 to 2000");
+  await page.getByLabel("Width, mm").fill("203");
+  await page.getByRole("button", { name: "Open the job" }).click();
+  // Its picture is the first thing that is kept.
+  await page.waitForURL("**/jobs/ZZ-77?open=photo");
+  await awake(page);
+  await expect(page.getByRole("dialog")).toContainText("Photo");
+
+  await visit(page, "/jobs/ZZ-77?open=tools");
+  await page.getByRole("button", { name: "Not the usual stack" }).click();
+  await page.getByLabel("Thickness, µm").nth(1).fill("420");
+  await page.getByLabel("From, °C").fill("99");
+  await expect(page.getByRole("button", { name: "This is what it holds" })).toBeDisabled();
+  await page.getByLabel("From, °C").fill("78");
+  await page.getByRole("button", { name: "This is what it holds" }).click();
+  await expect.poll(async () => (await movesOf(url, "ZZ-77")).at(-1)!.kind).toBe("stack-found");
+  await page.getByRole("link", { name: /^Others are like this/ }).click();
+  await awake(page);
+  await expect(page.getByLabel("Thickness, µm").nth(1)).toHaveValue("420");
+  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.waitForURL(/families\/ON-\d+$/);
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("version 2");
 });
 
 test("two editors of a family do not overwrite each other, and an open job keeps the version that it has", async ({

@@ -1,10 +1,10 @@
 import { useRef, useState, type PointerEvent } from "react";
 import { screwName } from "../../../core/open/screw-ledger.ts";
-import { backOf, type ScrewSize } from "../../../core/stack/family.ts";
+import { backOf, screwHolds, type ScrewSize } from "../../../core/stack/family.ts";
 import { ontoPanel, pointerPlace } from "../../drawing/plan-point.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
 import { useEditor } from "./editor.ts";
-import { NumberEntry, TextEntry } from "./entries.tsx";
+import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
 import { Rows } from "./Rows.tsx";
 
 const usualSize = (): ScrewSize => ({
@@ -214,6 +214,13 @@ export function BackEditor() {
                 value={size.lengthMm}
                 path={`screws[${i}].lengthMm`}
                 onChange={(mm) => set({ lengthMm: mm! })}
+              />
+              <ChoiceEntry
+                label="Hold"
+                value={size.holds}
+                options={screwHolds}
+                path={`screws[${i}].holds`}
+                onChange={(holds) => set({ holds })}
               />
               <NumberEntry
                 label="How many"

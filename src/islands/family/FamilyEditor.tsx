@@ -1,7 +1,7 @@
 import { Redo2, Undo2 } from "lucide-react";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { describeFaults, type Fault } from "../../../core/faults.ts";
-import { family as familySchema, powers, type Family } from "../../../core/stack/family.ts";
+import { family as familySchema, powers, waysIn, type Family } from "../../../core/stack/family.ts";
 import type { Problem } from "../../../server/problem.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 import { BackEditor } from "./BackEditor.tsx";
@@ -173,6 +173,31 @@ export function FamilyEditor({
             onChange={(diagonalIn) => editor.change({ diagonalIn: diagonalIn! }, "diagonal")}
           />
           <ChoiceEntry
+            label="Way in"
+            value={family.wayIn}
+            options={waysIn}
+            path="wayIn"
+            onChange={(wayIn) =>
+              editor.change({ wayIn, ...(wayIn === "from the back" ? {} : { gluedBack: false }) }, "way in")
+            }
+          />
+          {family.wayIn === "from the back" && (
+            <ChoiceEntry
+              label="Back cover"
+              value={family.gluedBack ? "glued along its rim" : "not glued"}
+              options={["not glued", "glued along its rim"]}
+              path="gluedBack"
+              onChange={(answer) => editor.change({ gluedBack: answer !== "not glued" }, "glued back")}
+            />
+          )}
+          <ChoiceEntry
+            label="Offered at intake"
+            value={family.oneOff ? "no: one device only" : "yes"}
+            options={["yes", "no: one device only"]}
+            path="oneOff"
+            onChange={(answer) => editor.change({ oneOff: answer !== "yes" }, "one device")}
+          />
+          <ChoiceEntry
             label="Power"
             value={family.power}
             options={powers}
@@ -226,7 +251,7 @@ export function FamilyEditor({
           {!refused && faults.length === 0 && (
             <p className="text-soft">
               {stored
-                ? "Keeping writes the next version. Open jobs keep theirs, and are offered this one."
+                ? "Keeping writes the next version. Open jobs keep theirs."
                 : "Keeping writes its first version."}
             </p>
           )}

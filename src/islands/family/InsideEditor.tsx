@@ -11,7 +11,8 @@ import {
 import { useState } from "react";
 import { netsOf, netsText } from "../../../core/rework/nets-text.ts";
 import { useEditor } from "./editor.ts";
-import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
+import { keyOf } from "../../ui/key-of.ts";
+import { ChoiceEntry, NumberEntry, TextEntry, ToggleEntry } from "./entries.tsx";
 import { Rows } from "./Rows.tsx";
 
 const tapes = ["none", "kept", "new"] as const;
@@ -35,12 +36,20 @@ const usualPart = (): MovedPart => ({
   harmedBy: [],
   serves: [],
 });
+const NEW_LAYER = "new layer";
+const harmChoices = [
+  { key: "heat", label: "heat" },
+  { key: "frost", label: "frost" },
+];
 const usualJoint = (): Joint => ({ name: "flex", contacts: 8, rows: 1, pins: 2, nets: [], delicate: false });
 const usualFunction = (): PanelFunction => ({ key: "", name: "", how: "" });
 
 /** What is inside: connectors in the order in which they open, parts that move, functions to prove. */
 export function InsideEditor() {
   const { family, change, faultAt } = useEditor();
+  const functionChoices = family.functions
+    .filter(({ name }) => name !== "")
+    .map(({ key, name }) => ({ key: key || keyOf(name), label: name }));
   return (
     <div className="grid gap-6">
       <div>
@@ -88,6 +97,15 @@ export function InsideEditor() {
                   value={connector.opens}
                   path={`connectors[${i}].opens`}
                   onChange={(opens) => set({ opens })}
+                />
+              </div>
+              <div className="col-span-full">
+                <ToggleEntry
+                  label="Only these need it"
+                  values={connector.serves ?? []}
+                  options={functionChoices}
+                  path={`connectors[${i}].serves`}
+                  onChange={(serves) => set({ serves: serves.length > 0 ? serves : undefined })}
                 />
               </div>
             </>
@@ -141,11 +159,51 @@ export function InsideEditor() {
                 path={`parts[${i}].irreplaceable`}
                 onChange={(answer) => set({ irreplaceable: answer === "yes" })}
               />
+              {part.kind === "liner" ? (
+                <ChoiceEntry
+                  label="Lies on"
+                  value={part.linerOf ?? NEW_LAYER}
+                  options={[
+                    NEW_LAYER,
+                    "tape",
+                    ...family.parts.flatMap(({ key, kind }) => (key && kind !== "liner" ? [key] : [])),
+                  ]}
+                  path={`parts[${i}].linerOf`}
+                  onChange={(on) => set({ linerOf: on === NEW_LAYER ? undefined : on })}
+                />
+              ) : (
+                <>
+                  <div className="col-span-2">
+                    <ToggleEntry
+                      label="Out before"
+                      values={part.harmedBy}
+                      options={harmChoices}
+                      path={`parts[${i}].harmedBy`}
+                      onChange={(harmedBy) => set({ harmedBy: harmedBy as MovedPart["harmedBy"] })}
+                    />
+                  </div>
+                  <div className="col-span-full">
+                    <ToggleEntry
+                      label="Needed by"
+                      values={part.serves}
+                      options={functionChoices}
+                      path={`parts[${i}].serves`}
+                      onChange={(serves) => set({ serves })}
+                    />
+                  </div>
+                </>
+              )}
             </>
           )}
         </Rows>
       </div>
-      <JointEditor />
+      <JointEditor field="joint" title="Soldered joint" />
+      {family.routes.includes("layer") && (
+        <JointEditor
+          field="addOnTouch"
+          title="Controller joint of an add-on touch layer, where one is offered"
+        />
+      )}
       <div>
         <h3 className="font-semibold">Functions to prove</h3>
         <Rows
@@ -204,60 +262,60 @@ export function InsideEditor() {
 }
 
 /** The soldered joint, where the family has one: its contacts are probed after the rework. */
-function JointEditor() {
+function JointEditor({ field, title }: { field: "joint" | "addOnTouch"; title: string }) {
   const { family, change, faultAt } = useEditor();
-  const { joint } = family;
+  const joint = family[field];
   const [nets, setNets] = useState(() => netsText(joint?.nets ?? []));
-  const set = (more: Partial<Joint>) => change({ joint: { ...usualJoint(), ...joint, ...more } }, "joint");
+  const set = (more: Partial<Joint>) => change({ [field]: { ...usualJoint(), ...joint, ...more } }, field);
   return (
     <div>
-      <h3 className="font-semibold">Soldered joint</h3>
+      <h3 className="font-semibold">{title}</h3>
       <div className="mt-2 grid grid-cols-2 gap-3 md:grid-cols-4">
         <ChoiceEntry
           label="Has one"
           value={joint ? "yes" : "no"}
           options={yesNo}
-          path="joint"
-          onChange={(answer) => change({ joint: answer === "yes" ? usualJoint() : undefined }, "joint")}
+          path={field}
+          onChange={(answer) => change({ [field]: answer === "yes" ? usualJoint() : undefined }, field)}
         />
         {joint && (
           <>
             <TextEntry
               label="Called"
               value={joint.name}
-              path="joint.name"
+              path={`${field}.name`}
               onChange={(name) => set({ name })}
             />
             <NumberEntry
               label="Contacts"
               value={joint.contacts}
-              path="joint.contacts"
+              path={`${field}.contacts`}
               onChange={(contacts) => set({ contacts: contacts! })}
             />
             <NumberEntry
               label="Rows"
               value={joint.rows}
-              path="joint.rows"
+              path={`${field}.rows`}
               onChange={(rows) => set({ rows: rows! })}
             />
             <NumberEntry
               label="Locating pins"
               value={joint.pins}
-              path="joint.pins"
+              path={`${field}.pins`}
               onChange={(pins) => set({ pins: pins! })}
             />
             <ChoiceEntry
               label="Delicate"
               value={joint.delicate ? "yes" : "no"}
               options={yesNo}
-              path="joint.delicate"
+              path={`${field}.delicate`}
               onChange={(answer) => set({ delicate: answer === "yes" })}
             />
             <div className="col-span-2">
               <TextEntry
                 label="Joined on purpose, such as 1-2, 9-10"
                 value={nets}
-                path="joint.nets"
+                path={`${field}.nets`}
                 onChange={(text) => {
                   setNets(text);
                   set({ nets: netsOf(text) });
@@ -271,7 +329,7 @@ function JointEditor() {
         joint.nets.flatMap((net, i) =>
           net.map((_, k) => {
             const fault =
-              faultAt(`joint.nets[${i}][${k}]`) ?? (k === 0 ? faultAt(`joint.nets[${i}]`) : undefined);
+              faultAt(`${field}.nets[${i}][${k}]`) ?? (k === 0 ? faultAt(`${field}.nets[${i}]`) : undefined);
             return (
               fault && (
                 <p key={`${i} ${k}`} className="edge-hatch text-danger">

@@ -23,7 +23,17 @@ const usualMaterial = (): OwnMaterial => ({
 });
 
 /** The layers, viewer's side first: drawn from the side, and row by row. What else belongs to them stands below. */
-export function LayersEditor({ children }: { children?: ReactNode }) {
+export function LayersEditor({
+  isBrief = false,
+  aside,
+  children,
+}: {
+  /** Only what is seen and measured at the bench. */
+  isBrief?: boolean;
+  /** Stands under the drawing. */
+  aside?: ReactNode;
+  children?: ReactNode;
+}) {
   const { family, change } = useEditor();
   const materials = [...family.ownMaterials.map((own) => own.name), ...materialNames];
   const drawable = family.stack.filter(
@@ -41,6 +51,7 @@ export function LayersEditor({ children }: { children?: ReactNode }) {
         ) : (
           <p className="text-soft">No layer yet. Begin with what the viewer touches.</p>
         )}
+        {aside}
       </div>
       <div className="grid content-start gap-6">
         <Rows
@@ -81,20 +92,27 @@ export function LayersEditor({ children }: { children?: ReactNode }) {
                 path={`stack[${i}].thicknessUm`}
                 onChange={(um) => set({ thicknessUm: um! })}
               />
-              <NumberEntry
-                label="Hottest, °C"
-                optional
-                value={layer.maxC}
-                path={`stack[${i}].maxC`}
-                onChange={(maxC) => set({ maxC, ...(maxC === undefined ? { maxCSource: undefined } : {}) })}
-              />
-              <NumberEntry
-                label="Blocks light below, nm"
-                optional
-                value={layer.blocksBelowNm}
-                path={`stack[${i}].blocksBelowNm`}
-                onChange={(blocksBelowNm) => set({ blocksBelowNm })}
-              />
+              {!isBrief && (
+                <>
+                  {" "}
+                  <NumberEntry
+                    label="Hottest, °C"
+                    optional
+                    value={layer.maxC}
+                    path={`stack[${i}].maxC`}
+                    onChange={(maxC) =>
+                      set({ maxC, ...(maxC === undefined ? { maxCSource: undefined } : {}) })
+                    }
+                  />
+                  <NumberEntry
+                    label="Blocks light below, nm"
+                    optional
+                    value={layer.blocksBelowNm}
+                    path={`stack[${i}].blocksBelowNm`}
+                    onChange={(blocksBelowNm) => set({ blocksBelowNm })}
+                  />
+                </>
+              )}
             </>
           )}
         </Rows>

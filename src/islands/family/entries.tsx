@@ -81,6 +81,52 @@ export function TextEntry({
   );
 }
 
+/** Any number of things, each on or off. */
+export function ToggleEntry({
+  label,
+  values,
+  options,
+  path,
+  onChange,
+}: {
+  label: string;
+  values: readonly string[];
+  options: readonly { key: string; label: string }[];
+  path: string;
+  onChange: (values: string[]) => void;
+}) {
+  const { faultAt } = useEditor();
+  const fault = values.map((_, i) => faultAt(`${path}[${i}]`)).find(Boolean);
+  // What it names and is there no more can still be switched off.
+  const gone = values.filter((value) => !options.some(({ key }) => key === value));
+  const shown = [...options, ...gone.map((key) => ({ key, label: key }))];
+  return (
+    <div role="group" aria-label={label}>
+      <span className="mb-1 block font-semibold">{label}</span>
+      <div className="flex flex-wrap gap-1.5">
+        {shown.map(({ key, label: name }) => (
+          <button
+            key={key}
+            type="button"
+            aria-pressed={values.includes(key)}
+            className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
+            onClick={() =>
+              onChange(values.includes(key) ? values.filter((value) => value !== key) : [...values, key])
+            }
+          >
+            {name}
+          </button>
+        ))}
+      </div>
+      {fault && (
+        <p className="edge-hatch mt-1 text-danger">
+          {label}: {fault}
+        </p>
+      )}
+    </div>
+  );
+}
+
 export function ChoiceEntry<Value extends string>({
   label,
   value,

@@ -7,6 +7,7 @@ export const emptyFamily = (): Family => ({
   code: "",
   wayIn: "from the back",
   gluedBack: false,
+  oneOff: false,
   name: "",
   kind: "",
   diagonalIn: NaN,

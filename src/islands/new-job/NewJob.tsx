@@ -1,15 +1,17 @@
 import { capitalised } from "../../../core/words.ts";
 import { zodResolver } from "@hookform/resolvers/zod";
-import { useEffect, useRef, useState } from "react";
-import { useForm, useWatch } from "react-hook-form";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { useForm, useWatch, type FieldErrors } from "react-hook-form";
 import { v7 as uuid } from "uuid";
 import { z } from "zod";
-import { repairRoutes, repairTitles, type RepairRoute } from "../../../core/device/routes.ts";
+import { repairRoutes, repairTitles, routesOf, type RepairRoute } from "../../../core/device/routes.ts";
 import { questionNamed, type StackKind } from "../../../core/route/decision-tree.ts";
+import { oneOff, oneOffFamily, SINGLE_CODE, type OneOff } from "../../../core/stack/one-off.ts";
 import { words } from "../../../core/units.ts";
 import type { Problem } from "../../../server/problem.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
 import { Field } from "../../ui/Field.tsx";
+import { emptyOneOff, OneOffFields, type OneOffForm } from "./OneOffFields.tsx";
 import { setPreference, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 
 export interface FamilyChoice {
@@ -22,7 +24,24 @@ export interface FamilyChoice {
 
 const kindQuestion = questionNamed("family");
 
-const form = z.object({
+/** In the place of a family's code: a device that is in none. */
+const SINGLE = "single";
+
+const typedNumber = z
+  .string()
+  .transform((text) => (text.trim() === "" ? undefined : Number(text.replace(",", "."))));
+const device = z
+  .object({
+    name: z.string(),
+    kind: z.string(),
+    widthMm: typedNumber,
+    heightMm: typedNumber,
+    flexEdge: z.string(),
+    power: z.string(),
+  })
+  .pipe(oneOff);
+
+const fields = z.object({
   family: z.string().min(1, { error: "must be chosen" }),
   route: z.enum(repairRoutes, { error: "must be chosen" }),
   films: z.enum(["front", "rear", "front rear"]),
@@ -36,14 +55,31 @@ const form = z.object({
   due: z.union([z.literal(""), z.iso.date({ error: "must be a date" })]),
   who: z.string().min(1, { error: "must be chosen" }),
 });
-type Form = z.input<typeof form>;
+type Form = z.input<typeof fields> & { device: OneOffForm };
+type Entered = z.output<typeof fields> & { device?: OneOff };
+
+const ofFamily = zodResolver(fields);
+const ofSingle = zodResolver(fields.extend({ device }));
+
+/** The routes of a single device, by how it is made. */
+const routesMadeAs = (kind: string): RepairRoute[] => {
+  const made = oneOff.safeParse({
+    name: "Single",
+    kind,
+    widthMm: 100,
+    heightMm: 100,
+    flexEdge: "bottom",
+    power: "supply",
+  });
+  return made.success ? routesOf(oneOffFamily(`${SINGLE_CODE}1`, made.data)) : [];
+};
 
 const DRAFT = "half-lift draft new job";
 
 /** The fields of this form that a fault from the server belongs to. */
 const fieldOf = (path: string): keyof Form | null =>
-  path === "family" || path === "code"
-    ? path
+  path === "family" || path === "code" || path.startsWith("device.")
+    ? (path as keyof Form)
     : path.endsWith("who")
       ? "who"
       : path.endsWith("route")
@@ -70,11 +106,13 @@ export function NewJob({
   const { register, handleSubmit, control, setValue, setError, reset, getValues, formState } = useForm<
     Form,
     unknown,
-    z.output<typeof form>
+    Entered
   >({
-    resolver: zodResolver(form),
+    resolver: (entered, context, options) =>
+      (entered.family === SINGLE ? ofSingle : ofFamily)(entered, context, options as never) as never,
     defaultValues: {
       family: "",
+      device: emptyOneOff,
       films: "front",
       bondMethod: "liquid",
       complaint: "",
@@ -85,7 +123,13 @@ export function NewJob({
   });
   const [stackKind, setStackKind] = useState("");
   const values = useWatch({ control });
+  const isSingle = values.family === SINGLE;
   const family = families.find((choice) => choice.code === values.family);
+  const madeAs = values.device?.kind ?? emptyOneOff.kind;
+  const routes = useMemo(
+    () => (isSingle ? routesMadeAs(madeAs) : (family?.routes ?? [])),
+    [isSingle, madeAs, family],
+  );
   const shown = families.filter(
     (choice) => stackKind === "" || choice.stackKind === stackKind || choice === family,
   );
@@ -97,14 +141,25 @@ export function NewJob({
   useEffect(() => {
     if (formState.isDirty) sessionStorage.setItem(DRAFT, JSON.stringify(values));
   }, [values, formState.isDirty]);
+  // What the field shows before its value has come round.
+  const route = values.route && routes.includes(values.route) ? values.route : routes[0];
   useEffect(() => {
-    if (family && (!values.route || !family.routes.includes(values.route)))
-      setValue("route", family.routes[0]!);
-  }, [family, values.route, setValue]);
+    if (routes[0] && (!values.route || !routes.includes(values.route))) setValue("route", routes[0]);
+  }, [routes, values.route, setValue]);
 
   const submit = handleSubmit(async (entered) => {
     setFailure(undefined);
-    const { family: familyCode, route, films, bondMethod, complaint, code, due, who } = entered;
+    const {
+      family: familyCode,
+      device: single,
+      route,
+      films,
+      bondMethod,
+      complaint,
+      code,
+      due,
+      who,
+    } = entered;
     const text = JSON.stringify(entered);
     if (lastSent.current?.form !== text) {
       lastSent.current = { form: text, job: uuid(), event: uuid(), at: new Date().toISOString() };
@@ -113,7 +168,7 @@ export function NewJob({
     const body = {
       id: sent.job,
       code,
-      family: familyCode,
+      ...(familyCode === SINGLE ? { device: single } : { family: familyCode }),
       opening: {
         id: sent.event,
         kind: "job-opened",
@@ -139,7 +194,8 @@ export function NewJob({
       if (answer.ok) {
         sessionStorage.removeItem(DRAFT);
         if (!preferences.who) setPreference("who", who);
-        location.assign(`/jobs/${code}`);
+        // Nothing is drawn of a single device: its picture is the first thing that is kept.
+        location.assign(`/jobs/${code}${familyCode === SINGLE ? "?open=photo" : ""}`);
         return;
       }
       const told = (await answer.json()) as Problem;
@@ -199,6 +255,13 @@ export function NewJob({
                 </span>
               </label>
             ))}
+            <label className="flex min-h-12 cursor-pointer items-center gap-3 rounded-sm border-2 border-dashed border-soft px-3 py-1 has-checked:border-ink has-checked:bg-ink has-checked:text-on-ink has-focus-visible:outline-3 has-focus-visible:outline-liquid">
+              <input type="radio" value={SINGLE} className="size-5" {...register("family")} />
+              <span>
+                <strong>None of these</strong>
+                <span className="block text-sm">A single device, by its size and how it is made</span>
+              </span>
+            </label>
           </div>
           {shown.length === 0 && (
             <p>
@@ -217,20 +280,27 @@ export function NewJob({
             <p className="edge-hatch mt-1 text-danger">Family {fault("family")?.toLowerCase()}</p>
           )}
         </fieldset>
-        {family && (
+        {isSingle && (
+          <OneOffFields
+            register={register as never}
+            kind={madeAs}
+            errors={formState.errors.device as FieldErrors<OneOffForm> | undefined}
+          />
+        )}
+        {routes.length > 0 && (
           <Field label="Route" fault={fault("route")}>
             {(attributes) => (
               <select {...attributes} className="entry" {...register("route")}>
-                {family.routes.map((route) => (
-                  <option key={route} value={route}>
-                    {repairTitles[route]}
+                {routes.map((name) => (
+                  <option key={name} value={name}>
+                    {repairTitles[name]}
                   </option>
                 ))}
               </select>
             )}
           </Field>
         )}
-        {values.route === "film" && (
+        {route === "film" && (
           <Field label="Which film">
             {(attributes) => (
               <select {...attributes} className="entry" {...register("films")}>
@@ -241,7 +311,7 @@ export function NewJob({
             )}
           </Field>
         )}
-        {(values.route === "layer" || values.route === "add-on-touch") && (
+        {(route === "layer" || route === "add-on-touch") && (
           <Field label="Laid with">
             {(attributes) => (
               <select {...attributes} className="entry" {...register("bondMethod")}>

@@ -37,7 +37,7 @@ export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
       stack: family.stack,
       band: seam?.minC === undefined || seam.maxC === undefined ? null : { minC: seam.minC, maxC: seam.maxC },
     });
-  const elsewhere = faults.filter(({ path }) => !path.startsWith("stack["));
+  const elsewhere = faults.filter(({ path }) => !/^(stack|seams)\[\d+\]\.(?!layer)/.test(path));
   return (
     <EditorContext value={editor}>
       <p>
@@ -45,9 +45,36 @@ export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
         Heat, dose and light are worked out for what is entered here, on this job alone.
       </p>
       <div className="mt-3">
-        <LayersEditor>
+        <LayersEditor
+          isBrief
+          aside={
+            <div className="mt-3 grid gap-3">
+              {" "}
+              {elsewhere.map(({ path, message }) => (
+                <p key={path} role="alert" className="text-danger">
+                  {path}: {message}
+                </p>
+              ))}
+              <>
+                <button
+                  type="button"
+                  className="control-strong"
+                  disabled={!mayTell || faults.length > 0}
+                  onClick={record}
+                >
+                  This is what it holds
+                </button>
+                {scene.family !== drawn && (
+                  <a className="control" href={`/families/${drawn.code}/edit?as=${code}`}>
+                    Others are like this: change the family
+                  </a>
+                )}
+              </>
+            </div>
+          }
+        >
           {seam && (
-            <fieldset className="flex flex-wrap gap-3">
+            <fieldset className="grid max-w-90 grid-cols-2 gap-3">
               <legend className="font-semibold">
                 From where to where the line &quot;{seam.layer}&quot; parts
               </legend>
@@ -65,26 +92,6 @@ export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
               />
             </fieldset>
           )}
-          {elsewhere.map(({ path, message }) => (
-            <p key={path} role="alert" className="text-danger">
-              {path}: {message}
-            </p>
-          ))}
-          <div className="flex flex-wrap items-center gap-3">
-            <button
-              type="button"
-              className="control-strong"
-              disabled={!mayTell || faults.length > 0}
-              onClick={record}
-            >
-              This is what it holds
-            </button>
-            {scene.family !== drawn && (
-              <a className="control" href={`/families/${drawn.code}/edit?as=${code}`}>
-                Others are like this: change the family
-              </a>
-            )}
-          </div>
         </LayersEditor>
       </div>
     </EditorContext>

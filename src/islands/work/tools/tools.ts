@@ -23,7 +23,7 @@ export const tools: readonly Tool[] = [
   },
   {
     key: "stack",
-    title: "It holds something else",
+    title: "Not the usual stack",
     of: ["open", "lift", "clean"],
     View: view(() => import("./StackTool.tsx"), "StackTool"),
   },

@@ -7,7 +7,11 @@ import { createFamily, listFamilies } from "../../../../server/store/families.ts
 
 export const GET: APIRoute = async () =>
   json(
-    (await listFamilies(database())).map(({ family: { code, name }, version }) => ({ code, name, version })),
+    (await listFamilies(database(), "families")).map(({ family: { code, name }, version }) => ({
+      code,
+      name,
+      version,
+    })),
   );
 
 /** Writes the first version of a family. */

@@ -1,5 +1,6 @@
 import type { APIRoute } from "astro";
 import { z } from "zod";
+import { oneOff } from "../../../../core/stack/one-off.ts";
 import { describeFaults } from "../../../../core/faults.ts";
 import { database } from "../../../../server/db/pool.ts";
 import { jobCode } from "../../../../server/formats/job-document.ts";
@@ -8,12 +9,19 @@ import { faulty, json, problem, readBody } from "../../../../server/problem.ts";
 import { findFamily } from "../../../../server/store/families.ts";
 import { createJob, findJobsByCode } from "../../../../server/store/jobs.ts";
 
-const newJob = z.strictObject({
-  id: z.uuid({ error: "must be a UUID" }),
-  code: jobCode,
-  family: z.string(),
-  opening: sentMove,
-});
+const newJob = z
+  .strictObject({
+    id: z.uuid({ error: "must be a UUID" }),
+    code: jobCode,
+    family: z.string().optional(),
+    /** A single device, known by its size and how it is made, in place of a family. */
+    device: oneOff.optional(),
+    opening: sentMove,
+  })
+  .refine(({ family, device }) => (family === undefined) !== (device === undefined), {
+    error: "must be given, or device, and not both",
+    path: ["family"],
+  });
 
 const asked = z.object({ code: z.string().trim().min(1).max(20) });
 
@@ -31,13 +39,13 @@ export const POST: APIRoute = async ({ request }) => {
   if ("answer" in read) return read.answer;
   const parsed = newJob.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
-  const { code, opening } = parsed.data;
+  const { id, code, opening, device } = parsed.data;
   if (opening.kind !== "job-opened") {
     return faulty([{ path: "opening.kind", message: "must be job-opened" }]);
   }
-  const family = await findFamily(database(), parsed.data.family);
-  if (!family) return faulty([{ path: "family", message: `there is no family ${parsed.data.family}` }]);
-  const result = await createJob(database(), { ...parsed.data, family, opening });
+  const of = device ?? (await findFamily(database(), parsed.data.family!));
+  if (!of) return faulty([{ path: "family", message: `there is no family ${parsed.data.family}` }]);
+  const result = await createJob(database(), { id, code, of, opening });
   if (result.kind === "code taken") {
     return problem(409, "Code taken", `There is a job ${code} already.`, {
       faults: [{ path: "code", message: `${code} is taken by another job` }],
