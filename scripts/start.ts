@@ -1,5 +1,5 @@
 import { existsSync } from "node:fs";
-import { missingMigrations } from "../server/db/migrate.ts";
+import { migrationsOfLater, missingMigrations, whyTooNew } from "../server/db/migrate.ts";
 import { connect } from "../server/db/pool.ts";
 import { readEnvironment } from "../server/environment.ts";
 import { serveBuilt } from "./serve.ts";
@@ -12,6 +12,8 @@ async function checkAndServe(): Promise<void> {
     const missing = await missingMigrations(pool).catch((error: Error) => {
       throw new Error(`DATABASE_URL names a database that does not answer: ${error.message || error.name}`);
     });
+    const newer = await migrationsOfLater(pool);
+    if (newer.length > 0) throw new Error(whyTooNew(newer));
     if (missing.length > 0) throw new Error(`The database lacks ${missing.join(", ")}: npm run migrate`);
   } finally {
     await pool.end();

@@ -21,7 +21,21 @@ async function appliedMigrations(pool: pg.Pool | pg.PoolClient): Promise<string[
   return rows.map((row) => row.name);
 }
 
-/** Runs the migrations that this database has not had, in order, in one transaction, one migrator at a time. */
+const later = (applied: readonly string[], known: readonly string[]) =>
+  applied.filter((name) => !known.includes(name));
+
+/** What a later version of this program has done to a database, and this one does not know. */
+export const migrationsOfLater = async (pool: pg.Pool): Promise<string[]> =>
+  later(await appliedMigrations(pool), await listMigrations());
+
+/** Says why a database cannot be used by this version: a later one has changed it. */
+export const whyTooNew = (names: readonly string[]): string =>
+  `The database was changed by a newer version of Half Lift (${names.join(", ")}). Start that version, or restore a copy from before.`;
+
+/**
+ * Runs the migrations that this database has not had, in order, in one transaction, one migrator at a time.
+ * @throws where a later version has changed the database
+ */
 export async function migrate(pool: pg.Pool): Promise<string[]> {
   return inTransaction(pool, async (client) => {
     await client.query("SELECT pg_advisory_xact_lock($1)", [LOCK]);
@@ -29,7 +43,10 @@ export async function migrate(pool: pg.Pool): Promise<string[]> {
       "CREATE TABLE IF NOT EXISTS migration (name text PRIMARY KEY, at timestamptz NOT NULL DEFAULT now())",
     );
     const applied = await appliedMigrations(client);
-    const fresh = (await listMigrations()).filter((name) => !applied.includes(name));
+    const known = await listMigrations();
+    const unknown = later(applied, known);
+    if (unknown.length > 0) throw new Error(whyTooNew(unknown));
+    const fresh = known.filter((name) => !applied.includes(name));
     for (const name of fresh) {
       await client.query(await readFile(path.join(folder, name), "utf8"));
       await client.query("INSERT INTO migration (name) VALUES ($1)", [name]);

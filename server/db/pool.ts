@@ -25,12 +25,25 @@ class TakenBack extends Error {
   }
 }
 
-/** Runs `work` in a transaction: all of it or nothing. `takeBack` ends it with a result and nothing written. */
-export async function inTransaction<Result>(
+/** What PostgreSQL says where the same again may go well: not serialisable, a deadlock. */
+const PASSING: ReadonlySet<string> = new Set(["40001", "40P01"]);
+/** A deadlock that is met so often in a row is none of chance. */
+const MOST_TRIES = 4;
+const PAUSE_MS = 20;
+
+const mayPass = (error: unknown): boolean => PASSING.has((error as { code?: string } | null)?.code ?? "");
+
+async function tryOnce<Result>(
   from: pg.Pool,
   work: (client: pg.PoolClient, takeBack: (result: Result) => never) => Promise<Result>,
 ): Promise<Result> {
   const client = await from.connect();
+  // A connection that is cut while it is lent out, between two queries, says so to nobody else.
+  let lost: Error | undefined;
+  const onError = (error: Error) => {
+    lost = error;
+  };
+  client.on("error", onError);
   try {
     await client.query("BEGIN");
     const result = await work(client, (ended) => {
@@ -39,10 +52,32 @@ export async function inTransaction<Result>(
     await client.query("COMMIT");
     return result;
   } catch (error) {
-    await client.query("ROLLBACK").catch(() => undefined);
+    await client.query("ROLLBACK").catch((cause: Error) => {
+      lost ??= cause;
+    });
     if (error instanceof TakenBack) return error.result as Result;
     throw error;
   } finally {
-    client.release();
+    client.off("error", onError);
+    // One that is lost, or that could not even take back, is not lent again.
+    client.release(lost);
+  }
+}
+
+/**
+ * Runs `work` in a transaction: all of it or nothing. `takeBack` ends it with a result and nothing written. Where another transaction
+ * was in the way for a moment, the whole of it is done again: `work` touches nothing but its client.
+ */
+export async function inTransaction<Result>(
+  from: pg.Pool,
+  work: (client: pg.PoolClient, takeBack: (result: Result) => never) => Promise<Result>,
+): Promise<Result> {
+  for (let tries = 1; ; tries += 1) {
+    try {
+      return await tryOnce(from, work);
+    } catch (error) {
+      if (tries === MOST_TRIES || !mayPass(error)) throw error;
+      await new Promise((resolve) => setTimeout(resolve, PAUSE_MS * tries * (0.5 + Math.random())));
+    }
   }
 }
