@@ -147,6 +147,54 @@ describe("an outline from a drawing", () => {
     expect(refusal(dxf(lines, "17"))).to.include("unit, number 17");
   });
 
+  const many = (n: number, text: string) => Array.from({ length: n }, () => text).join("");
+  const heavy: Record<string, string> = {
+    "a polyline that says it has a thousand million vertices": dxf([
+      "0",
+      "LWPOLYLINE",
+      "8",
+      "0",
+      "90",
+      "1000000000",
+      "70",
+      "1",
+      "10",
+      "0",
+      "20",
+      "0",
+    ]),
+    "a list of vertices longer than any outline": dxf(
+      polyline(
+        many(30_000, "x")
+          .split("")
+          .map((_, i) => [i, i % 7]),
+      ),
+    ),
+    "a path of a megabyte": svg(`<path d="M0 0${many(100_000, "c1 1 2 2 3 3")}"/>`),
+    "a polygon of a megabyte": svg(`<polygon points="${many(150_000, "1,2 3,4 ")}"/>`),
+    "many shapes": svg(many(30_000, '<rect width="1" height="2"/>')),
+    "many curved shapes": svg(many(6_000, `<path d="M0 0${many(40, "c1 1 2 2 3 3")}"/>`)),
+    "groups in groups in groups": svg(`${many(30_000, "<g>")}${many(30_000, "</g>")}`),
+    "a transform without end": svg(
+      `<rect width="9" height="9" transform="${many(7_000, "translate(1) ")}"/>`,
+    ),
+  };
+  for (const [what, text] of Object.entries(heavy)) {
+    it(`is refused at once, by the bound's name, where the drawing is ${what}`, () => {
+      const before = performance.now();
+      expect(refusal(text)).to.match(/must be at most \d+/);
+      expect(performance.now() - before).to.be.below(250);
+    });
+  }
+
+  it("is read in a moment where the drawing is as heavy as may be", () => {
+    const paths = `<path d="M0 0${many(3_500, "c1 1 2 2 0 0")}"/>`;
+    const most = svg(`${paths}<rect width="150" height="90"/>${many(1_900, '<rect width="1" height="2"/>')}`);
+    const before = performance.now();
+    expect(readOutline(most).outline).to.deep.equal({ widthMm: 150, heightMm: 90 });
+    expect(performance.now() - before).to.be.below(500);
+  });
+
   it("is refused where there is none, and says why", () => {
     expect(refusal("hello")).to.include("neither an SVG nor a DXF");
     expect(refusal(svg("<text>panel</text>"))).to.include("no closed shape");

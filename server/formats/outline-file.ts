@@ -19,6 +19,39 @@ export interface ReadOutline {
   found: string;
 }
 
+/** What a drawing may hold: an outline needs a fraction, and what is more keeps others waiting while it is read. */
+export const LARGEST_DRAWING = 1024 * 1024;
+const MOST_ELEMENTS = 2_000;
+const DEEPEST = 50;
+const LONGEST_SHAPES = 50_000;
+const LONGEST_TRANSFORM = 500;
+const MOST_VERTICES = 20_000;
+
+const LEAVE_OUT = "Leave only the outline in the drawing.";
+
+/** Refuses what is more than its bound, by the bound's name. */
+function atMost(what: string, is: number, most: number): void {
+  if (is > most) throw new OutlineRefused(`${what}: ${is} must be at most ${most}. ${LEAVE_OUT}`);
+}
+
+/** How many elements an XML text has, how deep they lie and how long all its paths and polygons are, before anything is parsed. */
+function measureXml(text: string): { elements: number; depth: number; shapes: number } {
+  let elements = 0;
+  let drawn = 0;
+  let [depth, deepest] = [0, 0];
+  for (let at = text.indexOf("<"); at >= 0; at = text.indexOf("<", at + 1)) {
+    const next = text[at + 1];
+    if (next === "/") depth -= 1;
+    else if (next !== "!" && next !== "?") {
+      elements += 1;
+      const end = text.indexOf(">", at);
+      if (text.startsWith("path", at + 1) || text.startsWith("poly", at + 1)) drawn += Math.max(0, end - at);
+      if (end > 0 && text[end - 1] !== "/") deepest = Math.max(deepest, (depth += 1));
+    }
+  }
+  return { elements, depth: deepest, shapes: drawn };
+}
+
 const MM_PER: Record<string, number> = {
   mm: 1,
   cm: 10,
@@ -98,6 +131,7 @@ function shapeOf(
 function transformOf(name: string, node: Node): Matrix {
   const text = String(node["@transform"] ?? "").trim();
   if (text === "") return identity();
+  atMost(`Characters of the ${name}'s transform`, text.length, LONGEST_TRANSFORM);
   try {
     return compose(fromDefinition(fromTransformAttribute(text)));
   } catch {
@@ -128,6 +162,10 @@ function stretch({ a, b, c, d }: Matrix): { x: number; y: number; swaps: boolean
 }
 
 function readSvg(text: string): ReadOutline {
+  const { elements, depth, shapes: drawn } = measureXml(text);
+  atMost("Elements", elements, MOST_ELEMENTS);
+  atMost("Characters of all paths and polygons", drawn, LONGEST_SHAPES);
+  atMost("Elements inside one another", depth, DEEPEST);
   const valid = XMLValidator.validate(text);
   if (valid !== true) throw new OutlineRefused(`The drawing is no sound SVG: ${valid.err.msg}`);
   const tree = new XMLParser({
@@ -193,7 +231,22 @@ function bulgeRadius(vertices: readonly Vertex[]): number {
   return 0;
 }
 
+/** Refuses a DXF text whose lists say that they are longer than the file, or than an outline is, before anything is parsed. */
+function checkDxf(text: string): void {
+  const lines = text.split(/\r\n|\r|\n/);
+  let vertices = 0;
+  for (let i = 0; i + 1 < lines.length; i += 2) {
+    const code = Number(lines[i]);
+    // Group codes 90 to 99 hold counts (DXF reference, from memory).
+    if (code >= 90 && code <= 99)
+      atMost("Vertices that a list says it has", Number(lines[i + 1]), MOST_VERTICES);
+    if (code === 10 || code === 11) vertices += 1;
+  }
+  atMost("Vertices", vertices, MOST_VERTICES);
+}
+
 function readDxf(text: string): ReadOutline {
+  checkDxf(text);
   let drawing;
   try {
     drawing = new DxfParser().parseSync(text);
@@ -252,6 +305,7 @@ function readDxf(text: string): ReadOutline {
  * @throws OutlineRefused where the file is neither, or nothing in it could be an outline.
  */
 export function readOutline(text: string): ReadOutline {
+  atMost("Bytes", Buffer.byteLength(text), LARGEST_DRAWING);
   const start = text.trimStart().slice(0, 400);
   if (/^(<\?xml|<!--|<!doctype|<svg)/i.test(start)) return readSvg(text);
   if (/^(0|999)\s*[\r\n]/.test(start)) return readDxf(text);

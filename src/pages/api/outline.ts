@@ -1,9 +1,6 @@
 import type { APIRoute } from "astro";
-import { OutlineRefused, readOutline } from "../../../server/formats/outline-file.ts";
+import { LARGEST_DRAWING, OutlineRefused, readOutline } from "../../../server/formats/outline-file.ts";
 import { json, problem, readBytes } from "../../../server/problem.ts";
-
-/** Drawings larger than this are refused, bytes. */
-const LARGEST_DRAWING = 8 * 1024 * 1024;
 
 /** Reads the outline of a panel from an SVG or DXF drawing. */
 export const POST: APIRoute = async ({ request }) => {
