@@ -62,15 +62,20 @@ export interface ScrewLedger {
   balanced: boolean;
 }
 
+const numbered = new WeakMap<readonly ScrewSize[], readonly ScrewCell[]>();
+
 /** Every screw of a family with its number: sizes in their order, in each the places in theirs. */
-export function screwCells(family: Pick<Family, "screws">): ScrewCell[] {
-  let cell = 0;
-  return family.screws.flatMap((size) =>
-    Array.from({ length: size.count }, (_, i) => {
-      cell += 1;
-      return { cell, size, place: size.places[i] ?? null };
-    }),
-  );
+export function screwCells({ screws }: Pick<Family, "screws">): readonly ScrewCell[] {
+  let cells = numbered.get(screws);
+  if (!cells) {
+    cells = screws
+      .flatMap((size) =>
+        Array.from({ length: size.count }, (_, i) => ({ size, place: size.places[i] ?? null })),
+      )
+      .map((screw, i) => ({ cell: i + 1, ...screw }));
+    numbered.set(screws, cells);
+  }
+  return cells;
 }
 
 /** Numbers of screws or cells as they are called out: "7", "1, 2 and 5 to 9". */
@@ -92,13 +97,16 @@ export const cellsText = (numbers: readonly number[]): string =>
 export const screwName = (size: Pick<ScrewSize, "thread" | "lengthMm">) =>
   `${size.thread} × ${size.lengthMm} mm`;
 
+/** The entry of a cell: they are numbered from 1 in their order. */
+const cellAt = (cells: readonly LedgerCell[], number: number): LedgerCell | undefined => cells[number - 1];
+
 /**
  * How much longer the screw of one cell is than the hole of another takes, mm, and what lies under that hole; null where
  * it is not longer. A tenth of a millimetre is within what screws differ among themselves (common practice, no source).
  */
 export function misfitOf(cells: readonly LedgerCell[], { cell, hole, meant }: ScrewReturn): Misfit | null {
-  const screw = cells.find((c) => c.cell === cell);
-  const target = cells.find((c) => c.cell === hole);
+  const screw = cellAt(cells, cell);
+  const target = cellAt(cells, hole);
   if (!screw || !target) return null;
   const longerMm = Number((screw.lengthMm - target.size.lengthMm).toFixed(3));
   return longerMm > 0.1
@@ -111,8 +119,8 @@ export function unlikeOf(
   cells: readonly LedgerCell[],
   entry: ScrewReturn,
 ): { longerMm: number | null; thread: string | null; head: string | null } | null {
-  const screw = cells.find((c) => c.cell === entry.cell);
-  const target = cells.find((c) => c.cell === entry.hole);
+  const screw = cellAt(cells, entry.cell);
+  const target = cellAt(cells, entry.hole);
   if (!screw || !target) return null;
   const longerMm = misfitOf(cells, entry)?.longerMm ?? null;
   const thread = screw.thread === target.size.thread ? null : screw.thread;
@@ -144,7 +152,9 @@ function accountOf(family: Pick<Family, "screws">, moves: readonly ScrewMove[]):
     thread: cell.size.thread,
     head: cell.size.head,
   }));
-  const at = (number: number) => cells.find((c) => c.cell === number);
+  const at = (number: number) => cellAt(cells, number);
+  /** The hole in which each cell's screw sits. */
+  const holeOf = new Map(cells.map((cell) => [cell.cell, cell]));
   const taken = new Map<string, number>();
   const returned = new Map<string, number>();
   const count = (counts: Map<string, number>, size: string, more: number) =>
@@ -153,9 +163,10 @@ function accountOf(family: Pick<Family, "screws">, moves: readonly ScrewMove[]):
   let leftOver = 0;
 
   const take = (cell: LedgerCell) => {
-    const hole = cells.find((c) => c.holds === cell.cell);
+    const hole = holeOf.get(cell.cell);
     cell.screw = "tray";
-    if (hole) hole.holds = null;
+    if (hole?.holds === cell.cell) hole.holds = null;
+    holeOf.delete(cell.cell);
     count(taken, cell.size.key, 1);
   };
   const put = (entry: ScrewReturn) => {
@@ -166,6 +177,7 @@ function accountOf(family: Pick<Family, "screws">, moves: readonly ScrewMove[]):
     if (misfit) misfits.push(misfit);
     screw.screw = "back";
     hole.holds = screw.cell;
+    holeOf.set(screw.cell, hole);
     count(returned, screw.size.key, 1);
   };
   for (const move of moves) {
@@ -271,8 +283,8 @@ const no = (sentence: string, path: string, misfit?: Misfit): ScrewRefusal => ({
 });
 
 export function misfitSentence(cells: readonly LedgerCell[], misfit: Misfit): string {
-  const hole = cells.find((c) => c.cell === misfit.hole)!;
-  const screw = cells.find((c) => c.cell === misfit.cell)!;
+  const hole = cellAt(cells, misfit.hole)!;
+  const screw = cellAt(cells, misfit.cell)!;
   const beneath = misfit.under ?? "nobody has noted what";
   return `The screw of cell ${misfit.cell} is ${screw.lengthMm} mm long, hole ${misfit.hole} takes ${hole.size.lengthMm} mm: ${misfit.longerMm} mm too long. Under it: ${beneath}.`;
 }
