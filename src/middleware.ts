@@ -1,4 +1,6 @@
 import { defineMiddleware } from "astro:middleware";
+import { randomUUID } from "node:crypto";
+import { answerFault, faultKind } from "../server/fault-answer.ts";
 import { problem } from "../server/problem.ts";
 
 const isOwn = (request: Request, url: URL): boolean => {
@@ -20,11 +22,11 @@ export const onRequest = defineMiddleware(async ({ request, url }, next) => {
   try {
     return await next();
   } catch (error) {
-    console.error(`${request.method} ${url.pathname}: ${(error as Error).message}`);
-    return problem(
-      503,
-      "Out of order",
-      "The server could not answer; most likely the database is away. Try again.",
+    const id = randomUUID().slice(0, 8);
+    const what = error instanceof Error ? (error.stack ?? error.message) : String(error);
+    console.error(
+      JSON.stringify({ id, method: request.method, path: url.pathname, kind: faultKind(error), what }),
     );
+    return answerFault(error, id);
   }
 });

@@ -1,8 +1,12 @@
 import type { Fault } from "../../core/faults.ts";
+import { isDone, isProblem, isRefusal } from "./refusal.ts";
 import type { Problem } from "../../server/problem.ts";
 
-/** What the server made of what was sent: its answer, or what is to be said and which fields are at fault. */
-export type ServerAnswer = { answer: Response } | { said: string; faults: Fault[] };
+/**
+ * What the server made of what was sent: its answer, or what is to be said and which fields are at fault. Only what is refused is
+ * answered for; anything else may go well when it is sent again.
+ */
+export type ServerAnswer = { answer: Response } | { said: string; faults: Fault[]; isRefused: boolean };
 
 /** Sends JSON, or nothing, to the server. `away` is what is said where it does not answer; nothing is lost by that. */
 export async function askServer(
@@ -16,10 +20,12 @@ export async function askServer(
       method,
       ...(body ? { headers: { "content-type": "application/json" }, body: JSON.stringify(body) } : {}),
     });
-    if (answer.ok) return { answer };
+    const type = answer.headers.get("content-type");
+    if (isDone(answer.status, type)) return { answer };
+    if (!isProblem(type)) return { said: away, faults: [], isRefused: false };
     const { detail, faults = [] } = (await answer.json()) as Problem;
-    return { said: detail, faults };
+    return { said: detail, faults, isRefused: isRefusal(answer.status, type) };
   } catch {
-    return { said: away, faults: [] };
+    return { said: away, faults: [], isRefused: false };
   }
 }

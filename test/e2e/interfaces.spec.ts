@@ -1,3 +1,4 @@
+import { get } from "node:http";
 import { expect, test } from "./workshop.ts";
 
 const dose = { areaMm2: 10_000, gapUm: 100, overflowPct: 0, shrinkPct: 0, densityGcm3: 1.1 };
@@ -10,6 +11,25 @@ test("a logger without a content type is heard, another site's page is not", asy
   const foreign = await ask({ origin: "http://elsewhere.test" });
   expect(foreign.status).toBe(403);
   expect(foreign.headers.get("content-type")).toBe("application/problem+json");
+});
+
+test("pages and scripts go out packed, live messages one by one", async ({ workshop }) => {
+  const plain = await fetch(`${workshop.url}/jobs/GW-1154`, { headers: { "accept-encoding": "identity" } });
+  const size = (await plain.arrayBuffer()).byteLength;
+  // As it comes over the wire: fetch would unpack it.
+  const packed = await new Promise<number>((resolve, reject) => {
+    get(`${workshop.url}/jobs/GW-1154`, { headers: { "accept-encoding": "gzip" } }, (answer) => {
+      expect(answer.headers["content-encoding"]).toBe("gzip");
+      let bytes = 0;
+      answer.on("data", (chunk: Buffer) => (bytes += chunk.length));
+      answer.on("end", () => resolve(bytes));
+    }).on("error", reject);
+  });
+  expect(packed).toBeLessThan(size / 3);
+  const live = new AbortController();
+  const stream = await fetch(`${workshop.url}/api/live`, { signal: live.signal });
+  expect(stream.headers.get("content-encoding")).toBe(null);
+  live.abort();
 });
 
 test("the schemas are published, and an address that does not exist says so", async ({ workshop }) => {

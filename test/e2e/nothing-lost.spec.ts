@@ -56,6 +56,25 @@ test("a reload in the middle of typing and a server that is away lose nothing", 
     "damage-drawn",
     "noted",
   ]);
+
+  // What stands in between answers for itself: its pages take nothing from what waits here.
+  const answers = [
+    { status: 200, contentType: "text/html", body: "<h1>Log in to the network</h1>" },
+    { status: 403, contentType: "text/html", body: "Forbidden" },
+    { status: 429, contentType: "application/problem+json", body: '{"detail":"Too often"}' },
+    { status: 200, contentType: "application/json", body: '{"moves":[]}' },
+  ];
+  let asked = 0;
+  await page.route(`**/api/jobs/${code}/moves`, (route) => {
+    const instead = route.request().method() === "POST" ? answers[asked] : undefined;
+    if (route.request().method() === "POST") asked += 1;
+    return instead ? route.fulfill(instead) : route.continue();
+  });
+  await page.getByRole("button", { name: "Note" }).click();
+  await note.fill("Written behind a log-in page");
+  await page.getByRole("button", { name: "Save note" }).click();
+  await moreThan(url, code, 4);
+  expect(asked).toBe(answers.length + 1);
 });
 
 test("two tabs show one job: a press in one moves the other, a press that comes too late is refused and said", async ({

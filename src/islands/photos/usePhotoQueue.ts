@@ -2,6 +2,7 @@ import { del, entries, set } from "idb-keyval";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { v7 as uuid } from "uuid";
 import type { Problem } from "../../../server/problem.ts";
+import { isDone, isRefusal } from "../../ui/refusal.ts";
 import { resizePhoto } from "./resize-photo.ts";
 
 /** A photo on its way: kept in this browser until the server has it. */
@@ -36,9 +37,10 @@ function sendPhoto(kept: Kept, onShare: (share: number) => void): Promise<string
     request.upload.onprogress = ({ loaded, total }) => onShare(loaded / total);
     request.onerror = () => reject(new Error("No answer from the server"));
     request.onload = () => {
-      if (request.status >= 500) reject(new Error(`The server answered ${request.status}`));
-      else if (request.status >= 400) resolve((JSON.parse(request.responseText) as Problem).detail);
-      else resolve(null);
+      const type = request.getResponseHeader("content-type");
+      if (isDone(request.status, type)) resolve(null);
+      else if (isRefusal(request.status, type)) resolve((JSON.parse(request.responseText) as Problem).detail);
+      else reject(new Error(`The answer was ${request.status}, and not the workshop's`));
     };
     request.send(picture);
   });

@@ -28,6 +28,15 @@ function keepWaiting(code: string, waiting: readonly SentMove[]): void {
   else localStorage.removeItem(keyOf(code));
 }
 
+async function namesMove(answer: Response, id: string): Promise<boolean> {
+  try {
+    const { moves } = (await answer.json()) as { moves: KeptMove[] };
+    return moves.some((move) => move.id === id);
+  } catch {
+    return false;
+  }
+}
+
 const AWAY = "No answer from the server. The press is kept and sent again.";
 const AGAIN_MS = 2_000;
 
@@ -74,6 +83,8 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
   });
 
   const busy = useRef(false);
+  /** What was said of something that will pass, for as long as it has not. */
+  const passing = useRef(AWAY);
   const [tries, setTries] = useState(0);
   useEffect(() => {
     const [next] = waiting;
@@ -81,16 +92,19 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
     busy.current = true;
     void (async () => {
       const result = await askServer(`/api/jobs/${code}/moves`, "POST", [next], AWAY);
+      // Kept is what the answer names; a page of something in between names nothing.
+      const isKept = "answer" in result && (await namesMove(result.answer, next.id));
       busy.current = false;
-      if ("said" in result && result.said === AWAY) {
-        setSaid(AWAY);
+      if (!isKept && !("said" in result && result.isRefused)) {
+        passing.current = "said" in result ? result.said : AWAY;
+        setSaid(passing.current);
         setTimeout(() => setTries((n) => n + 1), AGAIN_MS);
         return;
       }
-      if ("answer" in result) {
+      if (!("said" in result)) {
         // What others did in between comes first, so that no number is left out.
         await refresh();
-        setSaid((now) => (now === AWAY ? null : now));
+        setSaid((now) => (now === passing.current ? null : now));
       } else {
         setSaid(result.said);
         await refresh();
