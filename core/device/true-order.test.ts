@@ -117,6 +117,16 @@ describe("what is tried", () => {
 });
 
 describe("the true order", () => {
+  it("knows the liners of the part that lies there: one that does not fit takes its own with it, peeled or not", () => {
+    const { scene, seq } = upTo(opened(exampleFamilies.bare, "assembly"), "dry-fitted");
+    expect(scene.state.close.linersOn).to.deep.equal({ "film-liner": 2 });
+    const peeled = after(scene, "liner-peeled", { liner: "film-liner" }, seq);
+    const aside = after(peeled, "dry-fitted", { line: "display", result: "does not fit" }, seq + 1);
+    expect(aside.state.close.linersOn).to.deep.equal({ "film-liner": 0 });
+    const next = upTo(aside, "dry-fitted", () => true, seq + 2).scene;
+    expect(next.state.close.linersOn).to.deep.equal({ "film-liner": 2 });
+  });
+
   it("puts inner screws back and counts the liners of the rim tape before it is shut", () => {
     const steps = procedure(opened(back, "layer"));
     const shut = at(steps, "casing-shut");

@@ -34,7 +34,7 @@ export const dryFitted = defineMove({
     const back = withLine(state, line, { part: null, fits: false });
     const linersOn = family.parts
       .filter(({ kind, linerOf }) => kind === "liner" && (linerOf ?? "new layer") === "new layer")
-      .reduce((on, { key, count }) => ({ ...on, [key]: (on[key] ?? count) - count }), back.close.linersOn);
+      .reduce((on, { key }) => ({ ...on, [key]: 0 }), back.close.linersOn);
     const { part } = lineOf(state, line);
     return {
       ...back,
