@@ -564,6 +564,41 @@ describe("screws, waits and signatures", () => {
     expect(missing(add, "sensor-laminated", {})).to.include.members(["joint-sound", "lot-taken film"]);
   });
 
+  it("asks for it too where nothing has been done, or something was undone that was so before", () => {
+    const fresh = opened(back, "layer");
+    const bareFresh = opened(bare, "film");
+    const unopened = sceneAtStart(back, 0);
+    const hot = upTo(fresh, "soak-ended").scene;
+    const isolated = upTo(fresh, "connector-opened").scene;
+    const renewed = upTo(opened(front, "glass-sensor"), "casing-shut").scene;
+    const untaped = {
+      ...renewed,
+      state: { ...renewed.state, bond: { ...renewed.state.bond, tapeOn: false } },
+    };
+    const lit = upTo(fresh, "lamp-off", () => true).scene;
+    const rests: [scene: Scene, kind: string, data: unknown, needs: string[]][] = [
+      [fresh, "liquid-laid", { volumeMl: 1, by: "scale" }, ["fits glass", "dose-chosen", "pattern-run"]],
+      [fresh, "lowering-started", {}, ["liquid-laid"]],
+      [opened(back, "layer", "sheet"), "in-mould", {}, ["film-on-glass"]],
+      [fresh, "looked-clean", { line: "glass", result: "clean" }, ["glue-off glass", "freshly-wiped glass"]],
+      [fresh, "inside-wiped", {}, ["casing-open", "off"]],
+      [fresh, "found-dead", { result: "dead" }, ["isolated"]],
+      [fresh, "seep-wiped", {}, ["lit tack"]],
+      [lit, "seep-wiped", {}, ["lamp-off"]],
+      [hot, "part-taken-out", { part: "button" }, ["off-heat"]],
+      [hot, "wiped", { line: "glass" }, ["heat-away"]],
+      [isolated, "looked-under", { result: "clear", with: "eye" }, ["supply-joined"]],
+      [isolated, "ended", { outcome: "repaired" }, ["shut", "outside-clean"]],
+      [untaped, "casing-shut", {}, ["tape-on"]],
+      [bareFresh, "film-peeled", { line: "front", piece: "front 1" }, ["safe"]],
+      [unopened, "damage-drawn", {}, ["opened-job"]],
+      [unopened, "question-answered", { question: "picture", answer: "whole" }, ["opened-job"]],
+    ];
+    for (const [scene, kind, data, needs] of rests) {
+      expect(missing(scene, kind, data), kind).to.include.members(needs);
+    }
+  });
+
   it("warms no cell beyond 60 degrees", () => {
     expect(moveNamed(deviceRules, "back-rim-warmed").data.safeParse({ toC: 61 }).success).to.equal(false);
     const { scene } = upTo(
