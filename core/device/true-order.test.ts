@@ -590,6 +590,8 @@ describe("screws, waits and signatures", () => {
       [isolated, "looked-under", { result: "clear", with: "eye" }, ["supply-joined"]],
       [isolated, "ended", { outcome: "repaired" }, ["shut", "outside-clean"]],
       [untaped, "casing-shut", {}, ["tape-on"]],
+      // No lot at all is none in date either.
+      [opened(front, "glass-sensor"), "tape-laid", {}, ["lot-taken tape", "lot-in-date tape "]],
       [bareFresh, "film-peeled", { line: "front", piece: "front 1" }, ["safe"]],
       [unopened, "damage-drawn", {}, ["opened-job"]],
       [unopened, "question-answered", { question: "picture", answer: "whole" }, ["opened-job"]],
