@@ -7,8 +7,8 @@ export default defineConfig({
   outputDir: ".work/test-results",
   // Most of a job at the bench is waiting: three workers keep two cores busy.
   workers: 3,
-  timeout: 120_000,
-  expect: { timeout: 10_000 },
+  timeout: 240_000,
+  expect: { timeout: 20_000 },
   forbidOnly: true,
   use: {
     browserName: "chromium",

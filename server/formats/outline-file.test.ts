@@ -183,7 +183,7 @@ describe("an outline from a drawing", () => {
     it(`is refused at once, by the bound's name, where the drawing is ${what}`, () => {
       const before = performance.now();
       expect(refusal(text)).to.match(/must be at most \d+/);
-      expect(performance.now() - before).to.be.below(250);
+      expect(performance.now() - before).to.be.below(1_000);
     });
   }
 
@@ -192,7 +192,7 @@ describe("an outline from a drawing", () => {
     const most = svg(`${paths}<rect width="150" height="90"/>${many(1_900, '<rect width="1" height="2"/>')}`);
     const before = performance.now();
     expect(readOutline(most).outline).to.deep.equal({ widthMm: 150, heightMm: 90 });
-    expect(performance.now() - before).to.be.below(500);
+    expect(performance.now() - before).to.be.below(2_000);
   });
 
   it("is refused where there is none, and says why", () => {

@@ -21,7 +21,6 @@ test("a liquid bond beside a camera window: measured, dosed, a pattern that floo
   page,
   workshop,
 }) => {
-  test.setTimeout(150_000);
   const { url } = workshop;
   const state = async () => (await sceneOf(url, CODE)).state;
   const before = workedTo(familyNamed("TK-5"), "layer", asksFor("lot-taken"), { endMs: Date.now() });

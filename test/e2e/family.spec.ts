@@ -26,7 +26,6 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
   browser,
   workshop,
 }) => {
-  test.setTimeout(150_000);
   await standAtBench(page, workshop.url);
   await visit(page, "/families");
   await page.getByRole("link", { name: "New family" }).click();

@@ -9,7 +9,6 @@ test("photos: several at once, made small and bare, bad files named, two compare
   page,
   workshop,
 }) => {
-  test.setTimeout(120_000);
   const { url } = workshop;
   const code = "GW-5201";
   await openJob(url, code, "TK-5", "layer");

@@ -114,5 +114,5 @@ export const settle = (page: Page) => page.waitForTimeout(PAST_BOUNCE_MS);
 /** Waits until the server has more than so many moves of a job: they are numbered from one. */
 export const moreThan = (url: string, code: string, before: number) =>
   expect
-    .poll(async () => (await movesOf(url, code, before)).length, { intervals: [20, 40, 80], timeout: 15_000 })
+    .poll(async () => (await movesOf(url, code, before)).length, { intervals: [20, 40, 80], timeout: 30_000 })
     .toBeGreaterThan(0);
