@@ -76,6 +76,8 @@ test("a job document goes out and comes in; a wrong file is refused with the pla
   await visit(page, `${empty.url}/`);
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("The bench is clear");
   await page.getByRole("link", { name: "bring one in from another workshop" }).click();
+  await page.waitForURL("**/jobs/import");
+  await awake(page);
   const file = page.getByLabel(/Document/);
   const give = (name: string, content: string | Buffer) =>
     file.setInputFiles({ name, mimeType: "application/json", buffer: Buffer.from(content) });

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import type { Fault } from "../../../core/faults.ts";
 import type { Problem } from "../../../server/problem.ts";
 
@@ -63,25 +63,30 @@ async function bringIn(what: What, file: File): Promise<Outcome> {
 export function ImportDocument({ what }: { what: What }) {
   const { title, label, about } = documents[what];
   const [outcome, setOutcome] = useState<Outcome>({ kind: "idle" });
+  const input = useRef<HTMLInputElement>(null);
+  const take = useCallback(() => {
+    const file = input.current?.files?.[0];
+    if (!file) return;
+    setOutcome({ kind: "reading" });
+    void bringIn(what, file).then((found) => {
+      setOutcome(found);
+      if (input.current) input.current.value = "";
+    });
+  }, [what]);
+  // A file that was chosen before the page answered is taken now.
+  useEffect(take, [take]);
   return (
     <main className="mx-auto max-w-200 px-3 pb-16 sm:px-5">
       <h1 className="answer py-4">{title}</h1>
       <label className="block">
         <span className="mb-1 block font-semibold">{label}</span>
         <input
+          ref={input}
           type="file"
           accept="application/json,.json"
           className="entry"
           disabled={outcome.kind === "reading"}
-          onChange={({ target }) => {
-            const file = target.files?.[0];
-            if (!file) return;
-            setOutcome({ kind: "reading" });
-            void bringIn(what, file).then((found) => {
-              setOutcome(found);
-              target.value = "";
-            });
-          }}
+          onChange={take}
         />
       </label>
       <p className="mt-2 text-soft">{about}</p>
