@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { bounded, words } from "../units.ts";
+import type { RouteName } from "../route/routes.ts";
+import { bounded, MM_PER_INCH, words } from "../units.ts";
 import { family as familySchema, powers, type Family, type FamilyInput } from "./family.ts";
 import { edgeLengthMm, edges, type Edge } from "./outline.ts";
 
@@ -33,7 +34,6 @@ export const oneOff = z.strictObject({
 export type OneOff = z.output<typeof oneOff>;
 
 const ASSUMED = "assumed: usual for this kind, not measured on this device";
-const MM_PER_IN = 25.4;
 
 const picture = { key: "picture", name: "Picture", how: "black, white and colours, no new line or spot" };
 const touch = { key: "touch", name: "Touch", how: "one unbroken drag over the whole area" };
@@ -190,6 +190,9 @@ function madeAs(kind: OneOffKind, edge: Edge, alongMm: number): Made {
   }
 }
 
+/** What of a device that is made like this can be replaced. */
+export const oneOffRoutes = (kind: OneOffKind): RouteName[] => madeAs(kind, "bottom", 0).routes;
+
 /**
  * A family for one device, from its size and how it is made: what is usual for its kind, and said to be assumed. Its screws are not
  * known, so the plan does not count them.
@@ -208,7 +211,7 @@ export function oneOffFamily(code: string, device: OneOff): Family {
     name,
     kind: TITLES[kind].toLowerCase(),
     oneOff: true,
-    diagonalIn: Number((Math.hypot(widthMm, heightMm) / MM_PER_IN).toFixed(1)),
+    diagonalIn: Number((Math.hypot(widthMm, heightMm) / MM_PER_INCH).toFixed(1)),
     outline,
     borderMm: Math.min(3, widthMm / 10, heightMm / 10),
     features: [],

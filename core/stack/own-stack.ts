@@ -1,4 +1,4 @@
-import type { Family, Layer, Seam } from "./family.ts";
+import { isHeatedMethod, type Family, type Layer, type Seam } from "./family.ts";
 
 /** What one device turned out to hold, where it differs from others of its family. */
 export interface OwnStack {
@@ -15,7 +15,7 @@ const asFound = new WeakMap<OwnStack, WeakMap<Family, Family>>();
 export const familyAsDrawn = (family: Family): Family => families.get(family) ?? family;
 
 const seamAsFound = (seam: Seam, { band }: OwnStack): Seam =>
-  band && seam.layer === band.layer && seam.method !== "peel"
+  band && seam.layer === band.layer && isHeatedMethod(seam.method)
     ? { ...seam, minC: band.minC, maxC: band.maxC, bandSource: "as found on this device" }
     : seam;
 

@@ -4,6 +4,7 @@ import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { lineKeys } from "../../device/line.ts";
 import { message } from "../../job/message.ts";
+import { newLayerLiners } from "../liners-of-new-layer.ts";
 import { handsIn } from "../../open/open-facts.ts";
 
 /** The new layer was held in place dry: border, buttons, flex. */
@@ -32,9 +33,10 @@ export const dryFitted = defineMove({
     if (result === "fits") return withLine(state, line, { fits: true });
     // What does not fit goes back to the shelf, its liners with it; another is taken.
     const back = withLine(state, line, { part: null, fits: false });
-    const linersOn = family.parts
-      .filter(({ kind, linerOf }) => kind === "liner" && (linerOf ?? "new layer") === "new layer")
-      .reduce((on, { key }) => ({ ...on, [key]: 0 }), back.close.linersOn);
+    const linersOn = newLayerLiners(family).reduce(
+      (on, { key }) => ({ ...on, [key]: 0 }),
+      back.close.linersOn,
+    );
     const { part } = lineOf(state, line);
     return {
       ...back,

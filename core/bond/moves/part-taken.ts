@@ -5,6 +5,7 @@ import type { DeviceFact } from "../../device/facts.ts";
 import { lineKeys } from "../../device/line.ts";
 import { message } from "../../job/message.ts";
 import { words } from "../../units.ts";
+import { newLayerLiners } from "../liners-of-new-layer.ts";
 
 /** The new layer is taken from stock to the bench; before that the panel has shown that it lives. */
 export const partTaken = defineMove({
@@ -53,9 +54,10 @@ export const partTaken = defineMove({
     },
     close: {
       ...state.close,
-      linersOn: family.parts
-        .filter(({ kind, linerOf }) => kind === "liner" && (linerOf ?? "new layer") === "new layer")
-        .reduce((on, { key, count }) => ({ ...on, [key]: (on[key] ?? 0) + count }), state.close.linersOn),
+      linersOn: newLayerLiners(family).reduce(
+        (on, { key, count }) => ({ ...on, [key]: (on[key] ?? 0) + count }),
+        state.close.linersOn,
+      ),
     },
   }),
   reopens: () => [],

@@ -4,9 +4,9 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { useForm, useWatch, type FieldErrors } from "react-hook-form";
 import { v7 as uuid } from "uuid";
 import { z } from "zod";
-import { repairRoutes, repairTitles, routesOf, type RepairRoute } from "../../../core/device/routes.ts";
+import { repairRoutes, repairTitles, type RepairRoute } from "../../../core/device/routes.ts";
 import { questionNamed, type StackKind } from "../../../core/route/decision-tree.ts";
-import { oneOff, oneOffFamily, SINGLE_CODE, type OneOff } from "../../../core/stack/one-off.ts";
+import { oneOff, oneOffRoutes, type OneOff, type OneOffKind } from "../../../core/stack/one-off.ts";
 import { words } from "../../../core/units.ts";
 import type { Problem } from "../../../server/problem.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
@@ -61,19 +61,6 @@ type Entered = z.output<typeof fields> & { device?: OneOff };
 const ofFamily = zodResolver(fields);
 const ofSingle = zodResolver(fields.extend({ device }));
 
-/** The routes of a single device, by how it is made. */
-const routesMadeAs = (kind: string): RepairRoute[] => {
-  const made = oneOff.safeParse({
-    name: "Single",
-    kind,
-    widthMm: 100,
-    heightMm: 100,
-    flexEdge: "bottom",
-    power: "supply",
-  });
-  return made.success ? routesOf(oneOffFamily(`${SINGLE_CODE}1`, made.data)) : [];
-};
-
 const DRAFT = "half-lift draft new job";
 
 /** The fields of this form that a fault from the server belongs to. */
@@ -127,7 +114,7 @@ export function NewJob({
   const family = families.find((choice) => choice.code === values.family);
   const madeAs = values.device?.kind ?? emptyOneOff.kind;
   const routes = useMemo(
-    () => (isSingle ? routesMadeAs(madeAs) : (family?.routes ?? [])),
+    () => (isSingle ? oneOffRoutes(madeAs as OneOffKind) : (family?.routes ?? [])),
     [isSingle, madeAs, family],
   );
   const shown = families.filter(

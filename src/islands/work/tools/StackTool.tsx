@@ -49,27 +49,24 @@ export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
           isBrief
           aside={
             <div className="mt-3 grid gap-3">
-              {" "}
               {elsewhere.map(({ path, message }) => (
                 <p key={path} role="alert" className="text-danger">
                   {path}: {message}
                 </p>
               ))}
-              <>
-                <button
-                  type="button"
-                  className="control-strong"
-                  disabled={!mayTell || faults.length > 0}
-                  onClick={record}
-                >
-                  This is what it holds
-                </button>
-                {scene.family !== drawn && (
-                  <a className="control" href={`/families/${drawn.code}/edit?as=${code}`}>
-                    Others are like this: change the family
-                  </a>
-                )}
-              </>
+              <button
+                type="button"
+                className="control-strong"
+                disabled={!mayTell || faults.length > 0}
+                onClick={record}
+              >
+                This is what it holds
+              </button>
+              {scene.family !== drawn && (
+                <a className="control" href={`/families/${drawn.code}/edit?as=${code}`}>
+                  Others are like this: change the family
+                </a>
+              )}
             </div>
           }
         >
