@@ -4,6 +4,7 @@ import { looseParts } from "../device/ask.ts";
 import { hasScrews, isDeclined, isFromFront, linesNow, lineOf, routeNow } from "./ask.ts";
 import type { Family } from "../stack/family.ts";
 import { holds, type DeviceFact } from "./facts.ts";
+import { lineKeys } from "./line.ts";
 import type { Scene } from "./scene.ts";
 
 /** Kept for the family object: goals are asked for at every step of a plan. */
@@ -207,7 +208,7 @@ const lastWords: readonly DeviceFact[] = [{ is: "customer-told" }, { is: "certif
 
 /** Whether the device can be put together as it is: nothing of it is off and not replaced. */
 const isWhole = (scene: Scene): boolean =>
-  (["glass", "front", "rear", "display"] as const).every((line) => {
+  lineKeys.every((line) => {
     const { old, on } = lineOf(scene.state, line);
     return old === "on" || on;
   });
@@ -224,7 +225,8 @@ export function endGoals(scene: Scene): DeviceFact[] {
 /** The last goals that were asked for, by the intake's slot: most moves change nothing that they depend on. */
 const lastGoals = new WeakMap<
   Scene["state"]["intake"],
-  Pick<Scene["state"], "lines" | "marks"> & {
+  Pick<Scene["state"], "marks"> & {
+    lying: number;
     casing: string;
     exposure: unknown;
     family: Family;
@@ -232,19 +234,30 @@ const lastGoals = new WeakMap<
   }
 >();
 
+/** Which old layers are off and which new ones on, one bit each: of the lines, goals depend on nothing else. */
+function lyingNow({ lines }: Scene["state"]): number {
+  let bits = 0;
+  for (const key of lineKeys) {
+    const line = lines[key];
+    bits = bits * 4 + (line?.old === "off" ? 2 : 0) + (line?.on ? 1 : 0);
+  }
+  return bits;
+}
+
 /**
  * What is to be reached, in the trade's order, as far as it is known now. What is over stays over: once the new layer is on, the
  * goals that led to it are not asked for again.
  */
 export function goals(scene: Scene): readonly DeviceFact[] {
   const { family, state } = scene;
-  const { intake, lines, marks } = state;
+  const { intake, marks } = state;
+  const lying = lyingNow(state);
   const { casing } = state.open;
   const { exposure } = state.cure;
   const last = lastGoals.get(intake);
   if (
     last &&
-    last.lines === lines &&
+    last.lying === lying &&
     last.marks === marks &&
     last.casing === casing &&
     last.exposure === exposure &&
@@ -253,7 +266,7 @@ export function goals(scene: Scene): readonly DeviceFact[] {
     return last.goals;
   }
   const asked = goalsOf(scene);
-  lastGoals.set(intake, { lines, marks, casing, exposure, family, goals: asked });
+  lastGoals.set(intake, { lying, marks, casing, exposure, family, goals: asked });
   return asked;
 }
 

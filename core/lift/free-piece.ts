@@ -24,14 +24,16 @@ export function pieceOffers(
   lines: readonly LineKey[],
   fact: DeviceFact | null,
 ): FreesPiece[] {
-  return lines.flatMap((line) => {
-    if (fact?.is === "parted" && fact.line !== line) return [];
+  const offers: FreesPiece[] = [];
+  for (const line of lines) {
+    if (fact?.is === "parted" && fact.line !== line) continue;
     const { free, old } = lineOf(scene.state, line);
-    if (old === "off") return [];
+    if (old === "off") continue;
     // They are freed in their order: the next one is the first that is not.
     const next = piecesOf(scene, line)[free.length];
-    return next && next.tool === tool ? [{ line, piece: next.key }] : [];
-  });
+    if (next?.tool === tool) offers.push({ line, piece: next.key });
+  }
+  return offers;
 }
 
 /** What is wrong with freeing a piece: unknown, free already, not with this tool, or out of its order. */

@@ -159,16 +159,20 @@ function draftsOf(scene: Scene, line: LineKey, heat: HeatChoice | null): Draft[]
 }
 
 /** Kept for the choice by which they are laid out, or for the family before one is made. */
-const kept = new WeakMap<object, Map<string, readonly Piece[]>>();
+const kept = new WeakMap<
+  object,
+  { family: Family; route: string; line: LineKey; pieces: readonly Piece[] }[]
+>();
 
 /** The pieces in which a line is freed, in their order; they are the whole of what can be reached. */
 export function piecesOf(scene: Scene, line: LineKey): readonly Piece[] {
   const { cutBy: heat } = scene.state.lift;
-  const name = `${scene.family.code} ${routeNow(scene)} ${line}`;
-  const byLine = kept.get(heat ?? scene.family) ?? new Map<string, readonly Piece[]>();
-  kept.set(heat ?? scene.family, byLine);
-  const known = byLine.get(name);
-  if (known) return known;
+  const { family } = scene;
+  const route = routeNow(scene);
+  const known = kept.get(heat ?? family) ?? [];
+  for (const one of known) {
+    if (one.line === line && one.route === route && one.family === family) return one.pieces;
+  }
   const drafts = draftsOf(scene, line, heat);
   const wholeMm2 = drafts.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);
   const pieces = drafts.map(({ areaMm2, ...draft }, i): Piece => ({
@@ -176,6 +180,6 @@ export function piecesOf(scene: Scene, line: LineKey): readonly Piece[] {
     key: `${line} ${i + 1}`,
     sharePct: (100 * areaMm2) / wholeMm2,
   }));
-  byLine.set(name, pieces);
+  kept.set(heat ?? family, [...known, { family, route, line, pieces }]);
   return pieces;
 }
