@@ -29,6 +29,7 @@ import { reflowProfile } from "./rework/reflow-profile.ts";
 import { photoInspect } from "./prove/photo-inspect.ts";
 import { routeChoice } from "./route/route-choice.ts";
 import { z } from "zod";
+import { TooMuchEffort } from "./effort.ts";
 import { describeFaults, type Fault } from "./faults.ts";
 
 /** Every calculation of the product. Screens, API, command line and docs read this list. */
@@ -74,9 +75,13 @@ export function runCalculation(
   onProgress?: OnProgress,
 ): { result: unknown; faults?: undefined } | { faults: Fault[] } {
   const parsed = calculation.input.safeParse(input);
-  return parsed.success
-    ? { result: calculation.calculate(parsed.data, onProgress) }
-    : { faults: describeFaults(parsed.error, input) };
+  if (!parsed.success) return { faults: describeFaults(parsed.error, input) };
+  try {
+    return { result: calculation.calculate(parsed.data, onProgress) };
+  } catch (error) {
+    if (error instanceof TooMuchEffort) return { faults: [error.fault] };
+    throw error;
+  }
 }
 
 /** JSON Schema (draft 2020-12) of what a calculation takes and gives. */

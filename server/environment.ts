@@ -2,7 +2,30 @@ import { z } from "zod";
 
 const port = z.coerce.number({ error: "must be a port from 0 to 65535" }).int().min(0).max(65_535);
 
+const limits = z.object({
+  /** How many calculations run at a time; one fewer than there are cores where it is not said. */
+  CALCULATION_THREADS: z.coerce
+    .number({ error: "must be a number from 1 to 64" })
+    .int({ error: "must be a whole number from 1 to 64" })
+    .min(1, { error: "must be from 1 to 64" })
+    .max(64, { error: "must be from 1 to 64" })
+    .optional(),
+  /** How long one calculation may take, s. */
+  CALCULATION_SECONDS: z.coerce
+    .number({ error: "must be a number from 1 to 600" })
+    .min(1, { error: "must be from 1 to 600" })
+    .max(600, { error: "must be from 1 to 600" })
+    .default(60),
+  /** What one calculation may keep in memory, MB. */
+  CALCULATION_MEMORY_MB: z.coerce
+    .number({ error: "must be a number from 64 to 16384" })
+    .min(64, { error: "must be from 64 to 16384" })
+    .max(16_384, { error: "must be from 64 to 16384" })
+    .default(512),
+});
+
 const environment = z.object({
+  ...limits.shape,
   DATABASE_URL: z
     .string({
       error:
@@ -18,12 +41,22 @@ const environment = z.object({
 });
 export type Environment = z.output<typeof environment>;
 
+function read<Schema extends z.ZodType>(
+  schema: Schema,
+  variables: Record<string, string | undefined>,
+): z.output<Schema> {
+  const parsed = schema.safeParse(variables);
+  if (parsed.success) return parsed.data;
+  throw new Error(parsed.error.issues.map((issue) => `${issue.path.join(".")} ${issue.message}`).join("\n"));
+}
+
 /**
  * Reads what the server needs from the environment.
  * @throws Error with one line for each variable that is missing or wrong.
  */
-export function readEnvironment(variables: Record<string, string | undefined>): Environment {
-  const parsed = environment.safeParse(variables);
-  if (parsed.success) return parsed.data;
-  throw new Error(parsed.error.issues.map((issue) => `${issue.path.join(".")} ${issue.message}`).join("\n"));
-}
+export const readEnvironment = (variables: Record<string, string | undefined>): Environment =>
+  read(environment, variables);
+
+/** Of the environment what bounds calculations, which need no database. */
+export const readLimits = (variables: Record<string, string | undefined>): z.output<typeof limits> =>
+  read(limits, variables);

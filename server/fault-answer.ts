@@ -1,7 +1,8 @@
+import { TooBusy, TooMuchWork } from "./off-thread/off-thread.ts";
 import { problem } from "./problem.ts";
 
 /** What went wrong, as far as the sender can do anything about it. */
-type FaultKind = "away" | "busy" | "read only" | "unkeepable" | "conflict" | "program";
+type FaultKind = "away" | "busy" | "read only" | "unkeepable" | "conflict" | "too much" | "program";
 
 /** PostgreSQL's classes and codes (its manual, appendix A), and what Node says of a connection that does not come about. */
 const AWAY = /^(08...|57P0[123]|ECONNREFUSED|ECONNRESET|ENOTFOUND|ENOENT|EPIPE|ETIMEDOUT)$/;
@@ -12,6 +13,8 @@ const LOST =
   /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/;
 
 export function faultKind(error: unknown): FaultKind {
+  if (error instanceof TooBusy) return "busy";
+  if (error instanceof TooMuchWork) return "too much";
   const { code = "", message = "" } = (error ?? {}) as { code?: unknown; message?: string };
   const text = String(code);
   if (AWAY.test(text) || LOST.test(message)) return "away";
@@ -48,6 +51,16 @@ export function answerFault(error: unknown, id: string): Response {
       return problem(422, "Cannot be kept", "The text holds a character that cannot be kept.", more);
     case "conflict":
       return problem(409, "There already", "Something of the same id or name is there already.", more);
+    case "too much": {
+      const { bound, most } = error as TooMuchWork;
+      const unit = bound === "seconds" ? "s" : "MB of memory";
+      return problem(
+        422,
+        "Too much to work out",
+        `It wants more than the ${most} ${unit} that one calculation is given here. Ask for less: a coarser grid, a shorter time, fewer pieces or rounds.`,
+        { ...more, bound, most },
+      );
+    }
     case "program":
       return problem(
         500,

@@ -55,6 +55,17 @@ export async function readBytes(
   return { bytes: Buffer.concat(chunks) };
 }
 
+/** What a body says, or why it is not JSON. */
+export function parseJson(bytes: Uint8Array): { body: unknown } | { notJson: string } {
+  try {
+    return { body: JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes)) };
+  } catch (error) {
+    return { notJson: (error as Error).message };
+  }
+}
+
+export const notJson = (why: string): Response => problem(400, "Not JSON", `The body is not JSON: ${why}`);
+
 /** Reads a JSON body, or answers what is wrong with it. */
 export async function readBody(
   request: Request,
@@ -62,9 +73,6 @@ export async function readBody(
 ): Promise<{ body: unknown } | { answer: Response }> {
   const read = await readBytes(request, mostBytes);
   if ("answer" in read) return read;
-  try {
-    return { body: JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(read.bytes)) };
-  } catch (error) {
-    return { answer: problem(400, "Not JSON", `The body is not JSON: ${(error as Error).message}`) };
-  }
+  const parsed = parseJson(read.bytes);
+  return "notJson" in parsed ? { answer: notJson(parsed.notJson) } : parsed;
 }

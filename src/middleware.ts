@@ -22,6 +22,8 @@ export const onRequest = defineMiddleware(async ({ request, url }, next) => {
   try {
     return await next();
   } catch (error) {
+    // Nobody is there to hear it: what was being worked out for them has been ended.
+    if (request.signal.aborted) return new Response(null, { status: 499 });
     const id = randomUUID().slice(0, 8);
     const what = error instanceof Error ? (error.stack ?? error.message) : String(error);
     console.error(

@@ -1,10 +1,11 @@
 import { calculatedBy, type Calculated } from "../device/calculated.ts";
+import { inputHash } from "../device/input-hash.ts";
 import type { Scene } from "../device/scene.ts";
 import type { Outline } from "../stack/outline.ts";
 import { adhesiveNow } from "./adhesive-now.ts";
 import { TRAPPED_MM2, WINDOW_WET_PCT } from "./bond-facts.ts";
 import type { FillOutcome } from "./bond-slot.ts";
-import { calculateFillFront, type FillFront, type FillFrontInput } from "./fill-front.ts";
+import { calculateFillFront, fillFrontInput, type FillFront, type FillFrontInput } from "./fill-front.ts";
 import { panelFill } from "./panel-fill.ts";
 import { scaledTo, type NamedPattern, type PatternPiece } from "./pattern.ts";
 import { shippedPatterns } from "./shipped-patterns.ts";
@@ -41,6 +42,27 @@ function moved(
 
 /** How far a pattern is moved away from the windows, as a share of the panel's longer side. Tried in this order. */
 const ASIDE = [0, 0.06, 0.12, 0.18, 0.24] as const;
+
+/**
+ * What a pattern's fill comes to when it is run again on what it says it was run on. Null where that is not this panel with this dose and
+ * this liquid, or is no input of fill-front at all.
+ */
+export function fillAgain({ family, state }: Scene, asked: unknown): FillOutcome | null {
+  const { dose } = state.bond;
+  const parsed = fillFrontInput.safeParse(asked);
+  if (!dose || !parsed.success) return null;
+  const { pattern, ...rest } = parsed.data;
+  const base = panelFill(family, dose.gapUm, adhesiveNow({ state }), "lowered on a wedge");
+  const own = fillFrontInput.parse({ ...base, pattern });
+  const laidUl = pattern.reduce((sum, { volumeUl }) => sum + volumeUl, 0);
+  const isThis = inputHash({ ...own, pattern: null }) === inputHash({ ...rest, pattern: null });
+  return isThis && Math.abs(laidUl / (1_000 * dose.volumeMl) - 1) < SAME_VOLUME
+    ? fillOutcome(calculateFillFront(parsed.data))
+    : null;
+}
+
+/** Volumes of a pattern are kept rounded: so far apart, as a share, they are one. */
+const SAME_VOLUME = 0.001;
 
 /**
  * A pattern run on this panel by fill-front: the shipped ones as they are, then moved away from the windows, until one wets all but

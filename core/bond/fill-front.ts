@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
+import { Effort, TooMuchEffort } from "../effort.ts";
 import { edges, isOnPanel, offPanelWords, outline, type Outline } from "../stack/outline.ts";
 import { bounded, durationS } from "../units.ts";
 import { pathLengthMm, pattern, placeOffPanel, type PatternPiece } from "./pattern.ts";
@@ -122,16 +123,31 @@ function gridOf(panel: Outline, gridMm: number): FilmGrid {
   return { columns, rows, dxM: dxMm / 1_000, dyM: dyMm / 1_000, inside };
 }
 
+/** Visits to a cell, about 50 ns each: some ten seconds. */
+export const MOST_VISITS = 2.5e8;
+/** Asking a cell how far one stretch of a bead is takes about as long as so many visits. */
+const VISITS_PER_STRETCH = 2;
+
+const tooFine = (gridMm: number) =>
+  new TooMuchEffort({
+    path: "gridMm",
+    message: `${gridMm} is too fine for this pattern: it would take more than ${MOST_VISITS / 1e6} million visits to cells. Make the grid coarser or the pattern simpler`,
+  });
+
 /** Points of a cell that are asked whether something covers them, along each side. */
 const SAMPLES = 4;
 
-/** How much of each cell a shape covers, 0 to 1, by the cell's index. */
+/**
+ * How much of each cell a shape covers, 0 to 1, by the cell's index. `depthMm` says how far within the shape a place lies, negative
+ * outside; it changes by no more than the way from place to place, so that most cells are told by their middle alone.
+ */
 function coverage(
   grid: FilmGrid,
   box: { fromX: number; toX: number; fromY: number; toY: number },
-  covers: (xMm: number, yMm: number) => boolean,
+  depthMm: (xMm: number, yMm: number) => number,
 ): Map<number, number> {
   const [dxMm, dyMm] = [grid.dxM * 1_000, grid.dyM * 1_000];
+  const cornerMm = Math.hypot(dxMm, dyMm) / 2;
   const found = new Map<number, number>();
   const [firstRow, lastRow] = [Math.floor(box.fromY / dyMm) + 1, Math.floor(box.toY / dyMm) + 1];
   const [firstColumn, lastColumn] = [Math.floor(box.fromX / dxMm) + 1, Math.floor(box.toX / dxMm) + 1];
@@ -139,11 +155,17 @@ function coverage(
     for (let c = Math.max(1, firstColumn); c <= Math.min(grid.columns - 2, lastColumn); c += 1) {
       const i = r * grid.columns + c;
       if (!grid.inside[i]) continue;
+      const middleMm = depthMm((c - 0.5) * dxMm, (r - 0.5) * dyMm);
+      if (middleMm < -cornerMm) continue;
+      if (middleMm > cornerMm) {
+        found.set(i, 1);
+        continue;
+      }
       let hits = 0;
       for (let k = 0; k < SAMPLES * SAMPLES; k += 1) {
         const x = (c - 1 + ((k % SAMPLES) + 0.5) / SAMPLES) * dxMm;
         const y = (r - 1 + (Math.floor(k / SAMPLES) + 0.5) / SAMPLES) * dyMm;
-        if (covers(x, y)) hits += 1;
+        if (depthMm(x, y) >= 0) hits += 1;
       }
       if (hits > 0) found.set(i, hits / SAMPLES ** 2);
     }
@@ -172,7 +194,8 @@ function fromStretch(x: number, y: number, a: Place, b: Place): number {
   const [dx, dy] = [b.xMm - a.xMm, b.yMm - a.yMm];
   const long2 = dx * dx + dy * dy;
   const t = long2 === 0 ? 0 : Math.min(1, Math.max(0, ((x - a.xMm) * dx + (y - a.yMm) * dy) / long2));
-  return Math.hypot(x - a.xMm - t * dx, y - a.yMm - t * dy);
+  const [offX, offY] = [x - a.xMm - t * dx, y - a.yMm - t * dy];
+  return Math.sqrt(offX * offX + offY * offY);
 }
 
 /** Half the width of what is laid when the glass first lies on it, mm: all of it stands as high as the gap is then. */
@@ -183,7 +206,12 @@ export function halfWidthMm(piece: PatternPiece, startGapUm: number): number {
 }
 
 /** Lays a pattern: the depth of liquid in each cell, m. */
-function layPattern(grid: FilmGrid, pieces: readonly PatternPiece[], startGapUm: number): Float64Array {
+function layPattern(
+  grid: FilmGrid,
+  pieces: readonly PatternPiece[],
+  startGapUm: number,
+  onWork: (cells: number) => void,
+): Float64Array {
   const depthM = new Float64Array(grid.columns * grid.rows);
   const cellMm2 = grid.dxM * grid.dyM * 1e6;
   for (const piece of pieces) {
@@ -197,9 +225,17 @@ function layPattern(grid: FilmGrid, pieces: readonly PatternPiece[], startGapUm:
       fromY: Math.min(...ys) - half,
       toY: Math.max(...ys) + half,
     };
-    const found = coverage(grid, box, (x, y) =>
-      path.slice(1).some((to, n) => fromStretch(x, y, path[n]!, to) <= half),
-    );
+    const boxCells =
+      (Math.ceil((box.toX - box.fromX) / (grid.dxM * 1_000)) + 1) *
+      (Math.ceil((box.toY - box.fromY) / (grid.dyM * 1_000)) + 1);
+    onWork(Math.min(boxCells, grid.columns * grid.rows) * (path.length - 1) * VISITS_PER_STRETCH);
+    const found = coverage(grid, box, (x, y) => {
+      let nearest = Infinity;
+      for (let n = 1; n < path.length; n += 1) {
+        nearest = Math.min(nearest, fromStretch(x, y, path[n - 1]!, path[n]!));
+      }
+      return half - nearest;
+    });
     if (found.size === 0) found.set(cellAt(grid, path[0]!.xMm, path[0]!.yMm), 1);
     const covered = [...found.values()].reduce((sum, share) => sum + share, 0);
     for (const [i, share] of found) {
@@ -241,16 +277,25 @@ function closingOf(input: FillFrontInput, grid: FilmGrid, startM: number): Closi
  * keep their place, what is pressed out of them as the gap falls being let go. Everything that is laid stands as high as `startGapUm` at the start. Under `forceN` the glass stays level and
  * `timeS` follows from the force; with `lowering` it turns about the edge that is set down first and arrives when `timeS` says. Left out:
  * capillarity, the slope of the wedge in the pressure, air that is pressed together. Pockets below one and a half cells are not seen.
- * Lengths in mm and µm, volumes in µl, viscosity in Pa s, force in N. Source: Reynolds 1886 for the film; Stefan 1874 is its disc.
+ * Lengths in mm and µm, volumes in µl, viscosity in Pa s, force in N. `effort` counts visits to cells; where it is spent, TooMuchEffort is
+ * thrown. Source: Reynolds 1886 for the film; Stefan 1874 is its disc.
  */
-export function calculateFillFront(input: FillFrontInput, onProgress?: OnProgress): FillFront {
+export function calculateFillFront(
+  input: FillFrontInput,
+  onProgress?: OnProgress,
+  effort = new Effort(MOST_VISITS),
+): FillFront {
   const parsed = fillFrontInput.parse(input);
   const { gapUm, viscosityPaS, forceN, lowering } = parsed;
   const startGapUm = parsed.startGapUm ?? START_GAPS * gapUm;
   const grid = gridOf(parsed.outline, parsed.gridMm);
   const { columns, rows } = grid;
   const cellMm2 = grid.dxM * grid.dyM * 1e6;
-  const depthM = layPattern(grid, parsed.pattern, startGapUm);
+  const onWork = (cells: number) => {
+    effort.spend(cells);
+    if (effort.isSpent) throw tooFine(parsed.gridMm);
+  };
+  const depthM = layPattern(grid, parsed.pattern, startGapUm, onWork);
   const laidUl = parsed.pattern.reduce((sum, { volumeUl }) => sum + volumeUl, 0);
   const closing = closingOf(parsed, grid, startGapUm * 1e-6);
   const middle = cellAt(grid, parsed.outline.widthMm / 2, parsed.outline.heightMm / 2);
@@ -275,17 +320,23 @@ export function calculateFillFront(input: FillFrontInput, onProgress?: OnProgres
   const steps: { progress: number; weight: number; rate: number }[] = [];
   const frames = [picture(0)];
   let from = gapM[middle]!;
-  const end = closeGap(grid, closing, depthM, ({ progress, impulseM2 }) => {
-    closing.gapsM(progress, gapM);
-    const to = gapM[middle]!;
-    const weight = (from - to) / ((from + to) / 2) ** 3;
-    steps.push({ progress, weight, rate: impulseM2 / weight });
-    from = to;
-    if (progress >= frames.length / (parsed.frames - 1) - 1e-9) {
-      frames.push(picture(progress));
-      onProgress?.(progress);
-    }
-  });
+  const end = closeGap(
+    grid,
+    closing,
+    depthM,
+    ({ progress, impulseM2 }) => {
+      closing.gapsM(progress, gapM);
+      const to = gapM[middle]!;
+      const weight = (from - to) / ((from + to) / 2) ** 3;
+      steps.push({ progress, weight, rate: impulseM2 / weight });
+      from = to;
+      if (progress >= frames.length / (parsed.frames - 1) - 1e-9) {
+        frames.push(picture(progress));
+        onProgress?.(progress);
+      }
+    },
+    onWork,
+  );
   const timesS = new Map([[0, 0]]);
   let timeS = 0;
   steps.forEach(({ progress, weight, rate }, k) => {
@@ -307,12 +358,12 @@ export function calculateFillFront(input: FillFrontInput, onProgress?: OnProgres
               fromY: w.yMm - w.radiusMm,
               toY: w.yMm + w.radiusMm,
             },
-            (x, y) => Math.hypot(x - w.xMm, y - w.yMm) <= w.radiusMm,
+            (x, y) => w.radiusMm - Math.hypot(x - w.xMm, y - w.yMm),
           )
         : coverage(
             grid,
             { fromX: w.xMm, toX: w.xMm + w.widthMm, fromY: w.yMm, toY: w.yMm + w.heightMm },
-            (x, y) => x >= w.xMm && x <= w.xMm + w.widthMm && y >= w.yMm && y <= w.yMm + w.heightMm,
+            (x, y) => Math.min(x - w.xMm, w.xMm + w.widthMm - x, y - w.yMm, w.yMm + w.heightMm - y),
           );
     if (found.size === 0) found.set(cellAt(grid, w.xMm, w.yMm), 1);
     return found;

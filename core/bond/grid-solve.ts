@@ -94,10 +94,10 @@ function precondition(system: GridSystem): number {
 }
 
 /**
- * Conjugate gradients from what `x` holds, until the residual is `tolerance` of the right side.
+ * Conjugate gradients from what `x` holds, until the residual is `tolerance` of the right side. Returns how many rounds that took.
  * Source: modified incomplete factorisation after Gustafsson 1978 (from memory).
  */
-export function solveOnGrid(system: GridSystem, x: Float64Array, tolerance: number): void {
+export function solveOnGrid(system: GridSystem, x: Float64Array, tolerance: number): number {
   const { rhs, none, cells } = system;
   const { residual, direction, image, smoothed, factor } = system.work;
   for (const slot of [x, residual, direction, smoothed, factor, system.toEast, system.toSouth])
@@ -114,7 +114,8 @@ export function solveOnGrid(system: GridSystem, x: Float64Array, tolerance: numb
   wanted *= tolerance * tolerance;
   let rho = precondition(system);
   for (let i = 0; i < cells; i += 1) direction[i] = smoothed[i]!;
-  for (let k = 0; k < MOST_ITERATIONS && left > wanted; k += 1) {
+  let k = 0;
+  for (; k < MOST_ITERATIONS && left > wanted; k += 1) {
     const alpha = rho / multiply(system, direction, image);
     left = 0;
     for (let i = 0; i < cells; i += 1) {
@@ -128,4 +129,5 @@ export function solveOnGrid(system: GridSystem, x: Float64Array, tolerance: numb
     rho = next;
     for (let i = 0; i < cells; i += 1) direction[i] = smoothed[i]! + beta * direction[i]!;
   }
+  return k;
 }

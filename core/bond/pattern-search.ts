@@ -1,9 +1,16 @@
 import { z } from "zod";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
+import { Effort } from "../effort.ts";
 import { randomStream } from "../random.ts";
 import { isOnPanel } from "../stack/outline.ts";
 import { boundedWhole } from "../units.ts";
-import { calculateFillFront, fillFrontInput, type DryWindow, type FillFront } from "./fill-front.ts";
+import {
+  calculateFillFront,
+  fillFrontInput,
+  MOST_VISITS,
+  type DryWindow,
+  type FillFront,
+} from "./fill-front.ts";
 import { namedPattern, pattern, scaledTo, volumeUlOf, type PatternPiece } from "./pattern.ts";
 
 /** What fill-front takes besides the pattern. `gridMm` is where the outcome is judged; the search runs on a coarser grid. */
@@ -108,6 +115,9 @@ const REACH = { first: 0.14, last: 0.02 };
 /** How much worse, as a share of the panel, is still taken now and then; falls to nothing. */
 const HEAT = 0.002;
 
+/** Visits to cells, as fill-front counts them: some twenty seconds of trying. */
+const MOST_SEARCHING = 4e8;
+
 /** A dot that is put in begins with so much of the whole; more pieces than this no hand lays. */
 const NEW_DOT_SHARE = 0.05;
 const MOST_PIECES = 14;
@@ -178,7 +188,7 @@ function bent(pieces: readonly PatternPiece[]): PatternPiece[] {
  * Moves and resizes what is laid so that no air is closed in, windows stay dry, the panel is filled and little runs out.
  *
  * Simulated annealing (Kirkpatrick, Gelatt & Vecchi 1983) on fill-front at a coarse grid, then a finer one, from the best of the patterns
- * given; both are then judged on the wanted grid, and `beats` says whether anything was won. A seed gives the same answer again. It is a heuristic: no
+ * given; it ends early where it has visited 400 million cells, and `tried` says after how many changes. Both are then judged on the wanted grid, and `beats` says whether anything was won. A seed gives the same answer again. It is a heuristic: no
  * claim that nothing better exists. Progress carries the best pattern so far.
  */
 export function calculatePatternSearch(input: PatternSearchInput, onProgress?: OnProgress): PatternSearch {
@@ -190,19 +200,37 @@ export function calculatePatternSearch(input: PatternSearchInput, onProgress?: O
     Math.max(fill.gridMm, Math.min(Math.sqrt(panelMm2 / cells), Math.min(widthMm, heightMm) / 8));
   const roamingMm = gridOf(ROAMING_CELLS);
   const polishingMm = gridOf(POLISHING_CELLS);
-  const judge = (pieces: readonly PatternPiece[], grid: number) =>
-    figuresOf(calculateFillFront({ ...fill, pattern: [...pieces], gridMm: grid, frames: 2 }), fill, panelMm2);
+  const searching = new Effort(MOST_SEARCHING);
+  const judging = new Effort(MOST_VISITS);
+  const judge = (
+    pieces: readonly PatternPiece[],
+    grid: number,
+    effort = new Effort(MOST_VISITS, searching),
+  ) =>
+    figuresOf(
+      calculateFillFront({ ...fill, pattern: [...pieces], gridMm: grid, frames: 2 }, undefined, effort),
+      fill,
+      panelMm2,
+    );
+  // What is too fine to be judged is told before anything is tried.
+  const judged = start.map(({ name, pieces }) => ({
+    name,
+    pieces,
+    figures: judge(pieces, fill.gridMm, judging),
+  }));
   const random = randomStream(seed);
   const roaming = Math.ceil((1 - POLISHING_SHARE) * rounds);
   const [first] = start
-    .map(({ pieces }) => ({ pieces: bent(pieces), fault: judge(pieces, roamingMm).faultMm2 }))
+    .map(({ pieces }) => ({ pieces: bent(pieces), fault: judge(pieces, roamingMm, judging).faultMm2 }))
     .sort((a, b) => a.fault - b.fault);
-  const beganAt = judge(first!.pieces, polishingMm).faultMm2;
+  const beganAt = judge(first!.pieces, polishingMm, judging).faultMm2;
   let now = first!;
   let best = now;
   // What is told is judged on the finer grid alone, so that it can be compared.
   let told = { pieces: best.pieces, faultMm2: beganAt };
-  for (let round = 0; round < rounds; round += 1) {
+  let tried = 0;
+  for (let round = 0; round < rounds && !searching.isSpent; round += 1) {
+    tried += 1;
     const share = round / rounds;
     const isRoaming = round < roaming;
     if (round === roaming) {
@@ -224,7 +252,6 @@ export function calculatePatternSearch(input: PatternSearchInput, onProgress?: O
     }
     onProgress?.((round + 1) / rounds, { ...told, beganAt });
   }
-  const judged = start.map(({ name, pieces }) => ({ name, pieces, figures: judge(pieces, fill.gridMm) }));
   const toBeat = judged.reduce((a, b) => (b.figures.faultMm2 < a.figures.faultMm2 ? b : a));
   const found = judge(told.pieces, fill.gridMm);
   const beats = found.faultMm2 < toBeat.figures.faultMm2;
@@ -234,7 +261,7 @@ export function calculatePatternSearch(input: PatternSearchInput, onProgress?: O
     start: judged.map(({ name, figures: own }) => ({ name, figures: own })),
     best: toBeat.name,
     beats,
-    tried: rounds,
+    tried,
   };
 }
 

@@ -127,6 +127,10 @@ describe("cure-dose", () => {
     const paths = (input: object) =>
       cureDoseInput.safeParse(input).error?.issues.map((i) => i.path.join("."));
     expect(paths(base)).to.deep.equal(["irradianceMwCm2"]);
+    const lamps = Array.from({ length: 200 }, () => ({ xMm: 1, yMm: 1, zMm: 99, powerMw: 9, order: 1 }));
+    const large = { ...base, panel: { widthMm: 1_000, heightMm: 1_000 }, gridMm: 2.5 };
+    expect(paths({ ...large, lamps })).to.deep.equal(["gridMm"]);
+    expect(paths({ ...large, lamps: lamps.slice(0, 100) })).to.equal(undefined);
     expect(
       paths({ ...base, irradianceMwCm2: 5, border: { widthMm: 50, transmittancePct: 1 } }),
     ).to.deep.equal(["border.widthMm"]);

@@ -14,6 +14,8 @@ export const lamp = z.strictObject({
 
 /** More grid points than this would freeze a bench tablet. */
 const MOST_POINTS = 250_000;
+/** Points times lamps, about 0.2 µs each. */
+const MOST_LIT = 2e7;
 
 export const cureDoseInput = z
   .strictObject({
@@ -41,12 +43,13 @@ export const cureDoseInput = z
         message: `${input.border.widthMm} leaves no open area; must be below ${Math.min(widthMm, heightMm) / 2}`,
       });
     }
-    if ((widthMm / input.gridMm) * (heightMm / input.gridMm) > MOST_POINTS) {
-      const leastMm = Math.sqrt((widthMm * heightMm) / MOST_POINTS);
+    const mostPoints = Math.min(MOST_POINTS, MOST_LIT / (input.lamps?.length ?? 1));
+    if ((widthMm / input.gridMm) * (heightMm / input.gridMm) > mostPoints) {
+      const leastMm = Math.sqrt((widthMm * heightMm) / mostPoints);
       context.addIssue({
         code: "custom",
         path: ["gridMm"],
-        message: `${input.gridMm} gives too many points for this panel; must be at least ${leastMm.toFixed(2)}`,
+        message: `${input.gridMm} gives too many points for this panel and its lamps; must be at least ${leastMm.toFixed(2)}`,
       });
     }
   });

@@ -1,11 +1,15 @@
 import { calculateAdhesiveDose, adhesiveDoseInput } from "../bond/adhesive-dose.ts";
+import type { FillOutcome } from "../bond/bond-slot.ts";
 import { asRead } from "../bond/choose-dose.ts";
+import { fillAgain } from "../bond/choose-pattern.ts";
 import { chooseExposure } from "../cure/choose-exposure.ts";
 import type { Exposure } from "../cure/cure-slot.ts";
 import { chooseAxis } from "../film/choose-axis.ts";
 import type { FilmSide } from "../film/films.ts";
 import { axesApartDeg } from "../film/film-axis.ts";
 import { message, type Message } from "../job/message.ts";
+import { heatAgain } from "../lift/choose-heat.ts";
+import type { HeatChoice } from "../lift/lift-slot.ts";
 import type { Calculated } from "./calculated.ts";
 import { inputHash } from "./input-hash.ts";
 import type { Scene } from "./scene.ts";
@@ -26,19 +30,37 @@ function doseFault(data: { gapUm: number; volumeMl: number; calculated: Calculat
     : differs("adhesive-dose");
 }
 
+/** Whether a heat promises no longer a window, no wider a strip and no shorter a thaw than its own settings give. */
+const promisesNoMore = (sent: HeatChoice, again: HeatChoice): boolean =>
+  (sent.windowS ?? 0) <= (again.windowS ?? 0) + 0.5 &&
+  (sent.windowS === null) === (again.windowS === null) &&
+  sent.stripMm <= again.stripMm + 0.1 &&
+  (sent.thawS ?? 0) >= (again.thawS ?? 0) - 1;
+
+/** Settings that take a while to work out again: not on the thread that answers everybody. */
+const heavy: ReadonlySet<string> = new Set(["heat-chosen", "pattern-chosen"]);
+export const isHeavyChoice = (kind: string): boolean => heavy.has(kind);
+
 /**
  * Works a chosen setting out again, and says where what was sent is not what comes out: a dose from its own input, an exposure from
- * the lamp as it was read, an axis from the readings. A pattern's stamp must belong to its input; its fill is not run again here.
+ * the lamp as it was read, an axis from the readings, a heat from its own settings, a pattern by running its fill.
  */
 export function verifyChoice(scene: Scene, kind: string, data: unknown): Message | null {
   switch (kind) {
     case "dose-chosen":
       return doseFault(data as Parameters<typeof doseFault>[0]);
+    case "heat-chosen": {
+      const sent = data as HeatChoice;
+      const again = heatAgain(scene, sent);
+      return again && promisesNoMore(sent, again) ? null : differs("heat-soak");
+    }
     case "pattern-chosen": {
-      const { calculated } = data as { calculated: Calculated };
-      const { input } = calculated;
-      const isOfDose = (input as { gapUm?: number }).gapUm === scene.state.bond.dose?.gapUm;
-      return isStamped(calculated, "fill-front") && isOfDose ? null : differs("fill-front");
+      const { fill, calculated } = data as { fill: FillOutcome; calculated: Calculated };
+      const again = isStamped(calculated, "fill-front") ? fillAgain(scene, calculated.input) : null;
+      const keys = ["wetPct", "trappedMm2", "windowsWetPct"] as const;
+      return again && keys.every((key) => Math.abs(again[key] - fill[key]) < 0.051)
+        ? null
+        : differs("fill-front");
     }
     case "exposure-chosen": {
       const sent = data as Exposure;

@@ -1,6 +1,7 @@
 import { randomStream } from "../random.ts";
 import { z } from "zod";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
+import { Effort } from "../effort.ts";
 import { bounded, boundedWhole, sideMm, words } from "../units.ts";
 import {
   areApart,
@@ -28,6 +29,8 @@ export type LayoutSheet = z.output<typeof layoutSheet>;
 export type LayoutPiece = z.output<typeof layoutPiece>;
 
 const MOST_PIECES = 60;
+/** Lines that were crossed and walls that were looked at, in all rounds together: some seconds. No further round is begun then. */
+const MOST_CROSSINGS = 6e7;
 
 export const filmLayoutInput = z
   .strictObject({
@@ -75,6 +78,8 @@ export const filmLayoutResult = z.strictObject({
   /** The most that could be placed: all pieces, or all of the sheets inside their margins. */
   areaBoundMm2: z.number(),
   sheetsUsed: z.number(),
+  /** Rounds that were made: fewer than were asked for where pieces of many sizes and axes make each one long. */
+  tried: z.int(),
   /** What remains of each used sheet and is worth keeping, upright, from the lower left corner. */
   remnants: z.array(z.strictObject({ sheet: z.string(), ...box.shape })),
 });
@@ -129,6 +134,7 @@ class Spots {
     private readonly sheet: LayoutSheet,
     private readonly gapMm: number,
     private readonly trimMm: number,
+    private readonly effort: Effort,
   ) {
     this.cos = Math.cos((piece.rotationDeg * Math.PI) / 180);
     this.sin = Math.sin((piece.rotationDeg * Math.PI) / 180);
@@ -181,6 +187,7 @@ class Spots {
   private addLines(more: readonly Line[]): void {
     const { left, right, bottom, top } = this.bounds;
     for (const line of more) {
+      this.effort.spend(this.lines.length);
       const [ax, ay, a] = line;
       for (const [bx, by, b] of this.lines) {
         const det = ax * by - ay * bx;
@@ -189,6 +196,7 @@ class Spots {
         if (x < left - SAME_MM || x > right + SAME_MM) continue;
         const y = (ax * b - bx * a) / det;
         if (y < bottom - SAME_MM || y > top + SAME_MM) continue;
+        this.effort.spend(this.walls.length);
         if (!this.walls.every((wall) => isClear(wall, x, y))) continue;
         let touchedMm = rimContact(this.piece, x, y, this.sheet, this.trimMm);
         for (const wall of this.walls) touchedMm += this.touchedBy(wall, x, y);
@@ -243,6 +251,7 @@ function layOut(
   gapMm: number,
   trimMm: number,
   taste: Taste,
+  effort: Effort,
 ): Layout {
   const lying: Layout["lying"] = new Map();
   let left = [...pieces];
@@ -261,7 +270,7 @@ function layOut(
       const { widthMm, heightMm } = piece;
       const rotationDeg = rotationFor(piece.axisDeg, sheet.axisDeg, piece.adhesive === "away");
       const sized = { widthMm, heightMm, rotationDeg };
-      known.set(alike, { sized, spots: new Spots(sized, sheet, gapMm, trimMm) });
+      known.set(alike, { sized, spots: new Spots(sized, sheet, gapMm, trimMm, effort) });
     }
     for (;;) {
       let best: { score: number; piece: LayoutPiece; placed: Placed } | null = null;
@@ -393,18 +402,28 @@ export function layoutFaults(
 export function calculateFilmLayout(
   input: FilmLayoutInput,
   onProgress: OnProgress = () => undefined,
+  effort = new Effort(MOST_CROSSINGS),
 ): FilmLayout {
   const { sheets, pieces, gapMm, trimMm, rounds, seed } = filmLayoutInput.parse(input);
   const random = randomStream(seed);
   let best: Layout | null = null;
-  for (let round = 0; round < rounds; round += 1) {
+  let tried = 0;
+  for (let round = 0; round < rounds && !effort.isSpent; round += 1) {
+    tried += 1;
     const wild = round === 0 ? 0 : random();
     const noise = 0.3 * random();
-    const found = layOut(sheets, pieces, gapMm, trimMm, {
-      area: round === 0 ? 0.6 : 1.5 * wild,
-      low: round === 0 ? 0.02 : 0.1 * random(),
-      noise: () => (round === 0 ? 0 : noise * random()),
-    });
+    const found = layOut(
+      sheets,
+      pieces,
+      gapMm,
+      trimMm,
+      {
+        area: round === 0 ? 0.6 : 1.5 * wild,
+        low: round === 0 ? 0.02 : 0.1 * random(),
+        noise: () => (round === 0 ? 0 : noise * random()),
+      },
+      effort,
+    );
     if (!best || isBetter(found, best)) best = found;
     onProgress((round + 1) / rounds);
   }
@@ -430,6 +449,7 @@ export function calculateFilmLayout(
       pieces.reduce((sum, p) => sum + p.widthMm * p.heightMm, 0),
     ),
     sheetsUsed: layout.lying.size,
+    tried,
     remnants: sheets.flatMap((sheet) => {
       const lying = layout.lying.get(sheet.id);
       return lying ? remnantsOf(sheet, lying, gapMm).map((room) => ({ sheet: sheet.id, ...room })) : [];

@@ -162,6 +162,28 @@ describe("heat-field", () => {
     };
     expect(faults({ gridMm: 0.5 }).join()).to.match(/gridMm 0.5 gives \d+ cells/);
     expect(faults({ gridMm: 1, durationS: 86_400 })[0]).to.match(/durationS .* must be at most \d+ s/);
+    // Copper wants steps of a few milliseconds at half a millimetre: they are counted as they are taken.
+    const copper = {
+      name: "copper",
+      thicknessUm: 1_000,
+      conductivityWmK: 400,
+      densityKgM3: 8_900,
+      specificHeatJkgK: 385,
+    };
+    const onCopper = { layers: [copper], target: { layer: "copper", minC: 70 }, gridMm: 0.5 };
+    expect(faults({ ...onCopper, durationS: 600 })[0]).to.match(
+      /durationS 600 s in 1\d{5} steps on 35280 cells/,
+    );
+    const spots = Array.from({ length: 20 }, () => ({
+      kind: "spot" as const,
+      pathMm: rim(5),
+      speedMmS: 1_000,
+      radiusMm: 100,
+      airC: 200,
+      filmWm2K: 80,
+    }));
+    expect(faults({ sources: spots, gridMm: 1, durationS: 600 })[0]).to.include("the spots slower");
+    expect(faults({ sources: spots, gridMm: 6, durationS: 60 })).to.deep.equal([]);
     expect(faults({ target: { layer: "nothing", minC: 70 } })[0]).to.include("target.layer");
   });
 });

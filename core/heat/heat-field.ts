@@ -47,45 +47,89 @@ const LONGEST_STEP_S = 4;
 const LEAST_STEPS = 20;
 /** Heat may go so many cells along the panel in a step, by the square: beyond that the splitting of directions shows. */
 const MOST_SPREAD = 5;
-/** Cells times steps: some seconds of work. */
-const MOST_UPDATES = 5e7;
+/** Cells times steps, and places that spots are looked at: about 60 ns each, some seconds of work. */
+const MOST_UPDATES = 1e8;
+/** A spot is looked at this often on its way, in its radii, and so far out, in its radii. */
+const LOOK_RADII = 0.5;
+const SPOT_REACH = 2.7;
 
-export const heatFieldInput = z
-  .strictObject({
-    panel: z.strictObject({ widthMm: sideMm(), heightMm: sideMm() }),
-    layers: heatLayers(),
-    contacts: heatContacts(),
-    startC: temperatureC(),
-    airC: temperatureC(),
-    filmWm2K: conductance().default(surroundings.airFilmWm2K.value),
-    sources: z.array(heatSource).min(1).max(20),
-    durationS: durationS(),
-    /** Which layer is looked at, and the band that it wants. */
-    target: z.strictObject({ layer: words(80), minC: temperatureC(), maxC: temperatureC().optional() }),
-    /** The glue lies within so much of the edges; all over where it is not named. */
-    glueWidthMm: bounded(0.5, 5_000).optional(),
-    gridMm: bounded(0.5, 200),
-  })
-  .superRefine((input, context) => {
-    refineStack(input, context);
-    const { panel, gridMm, layers } = input;
-    const cells = Math.ceil(panel.widthMm / gridMm) * Math.ceil(panel.heightMm / gridMm) * layers.length;
-    const updates = (cells * input.durationS) / LONGEST_STEP_S;
-    if (updates > MOST_UPDATES) {
-      context.addIssue({
-        code: "custom",
-        path: ["durationS"],
-        message: `${input.durationS} s on ${cells} cells is too much to follow; must be at most ${Math.floor((MOST_UPDATES * LONGEST_STEP_S) / cells)} s, or the grid coarser`,
-      });
-    }
-    if (cells > MOST_CELLS) {
-      context.addIssue({
-        code: "custom",
-        path: ["gridMm"],
-        message: `${gridMm} gives ${cells} cells; must be so large that there are at most ${MOST_CELLS}`,
-      });
-    }
+const heatFieldShape = z.strictObject({
+  panel: z.strictObject({ widthMm: sideMm(), heightMm: sideMm() }),
+  layers: heatLayers(),
+  contacts: heatContacts(),
+  startC: temperatureC(),
+  airC: temperatureC(),
+  filmWm2K: conductance().default(surroundings.airFilmWm2K.value),
+  sources: z.array(heatSource).min(1).max(20),
+  durationS: durationS(),
+  /** Which layer is looked at, and the band that it wants. */
+  target: z.strictObject({ layer: words(80), minC: temperatureC(), maxC: temperatureC().optional() }),
+  /** The glue lies within so much of the edges; all over where it is not named. */
+  glueWidthMm: bounded(0.5, 5_000).optional(),
+  gridMm: bounded(0.5, 200),
+});
+type Field = z.output<typeof heatFieldShape>;
+
+/** Cells along and across the panel, and the size of one, mm. */
+function cellsOf({ panel, gridMm }: Pick<Field, "panel" | "gridMm">) {
+  const columns = Math.max(1, Math.ceil(panel.widthMm / gridMm));
+  const rows = Math.max(1, Math.ceil(panel.heightMm / gridMm));
+  return { columns, rows, widthMm: panel.widthMm / columns, heightMm: panel.heightMm / rows };
+}
+
+/** In how many steps, and of what length, the heat is followed: what conducts well along the panel wants short ones. */
+function stepsOf(input: Field) {
+  const { widthMm, heightMm } = cellsOf(input);
+  const quickest = Math.max(
+    ...input.layers.map((l) => l.conductivityWmK / (l.densityKgM3 * l.specificHeatJkgK)),
+  );
+  const acrossM2 = 1 / (1 / (widthMm / 1_000) ** 2 + 1 / (heightMm / 1_000) ** 2);
+  const wishedS = Math.min(LONGEST_STEP_S, (MOST_SPREAD * acrossM2) / quickest);
+  const steps = Math.max(LEAST_STEPS, Math.ceil(input.durationS / wishedS));
+  return { steps, stepS: input.durationS / steps };
+}
+
+type Spot = Extract<HeatSource, { kind: "spot" }>;
+
+/** How often a spot is looked at on its way through one step. */
+const looksOf = ({ speedMmS, radiusMm }: Spot, stepS: number): number =>
+  Math.max(1, Math.ceil((speedMmS * stepS) / (LOOK_RADII * radiusMm)));
+
+/** What one step does: cells, places under each look at a spot, corners of its way. */
+function updatesPerStep(input: Field, stepS: number): number {
+  const { columns, rows, widthMm, heightMm } = cellsOf(input);
+  const underSpots = input.sources.map((source) => {
+    if (source.kind !== "spot") return 0;
+    const acrossMm = 2 * SPOT_REACH * source.radiusMm;
+    const under = Math.min(columns, acrossMm / widthMm + 1) * Math.min(rows, acrossMm / heightMm + 1);
+    return looksOf(source, stepS) * (under + source.pathMm.length);
   });
+  return columns * rows * input.layers.length + underSpots.reduce((a, b) => a + b, 0);
+}
+
+export const heatFieldInput = heatFieldShape.superRefine((input, context) => {
+  refineStack(input, context);
+  const { gridMm, layers } = input;
+  const { columns, rows } = cellsOf(input);
+  const cells = columns * rows * layers.length;
+  const { steps, stepS } = stepsOf(input);
+  const updates = steps * updatesPerStep(input, stepS);
+  if (updates > MOST_UPDATES) {
+    const mostS = Number(((MOST_UPDATES / updates) * input.durationS).toPrecision(3));
+    context.addIssue({
+      code: "custom",
+      path: ["durationS"],
+      message: `${input.durationS} s in ${steps} steps on ${cells} cells is too much to follow; must be at most ${mostS} s, or the grid coarser, or the spots slower`,
+    });
+  }
+  if (cells > MOST_CELLS) {
+    context.addIssue({
+      code: "custom",
+      path: ["gridMm"],
+      message: `${gridMm} gives ${cells} cells; must be so large that there are at most ${MOST_CELLS}`,
+    });
+  }
+});
 export type HeatFieldInput = z.input<typeof heatFieldInput>;
 
 const point = z.strictObject({ xMm: z.number(), yMm: z.number(), temperatureC: z.number() });
@@ -284,10 +328,6 @@ function highest(values: Float64Array): number {
   return found;
 }
 
-/** A spot is looked at this often on its way, in its radii, and so far out, in its radii. */
-const LOOK_RADII = 0.5;
-const SPOT_REACH = 2.7;
-
 /**
  * How evenly heat lies over a panel: a hot-air spot that travels, a plate smaller than the panel, a heated edge.
  *
@@ -307,10 +347,8 @@ function heatFieldOf(
   input: z.output<typeof heatFieldInput>,
   onProgress: OnProgress = () => undefined,
 ): HeatField {
-  const { panel, layers, sources, target, airC, filmWm2K, durationS: totalS } = input;
-  const columns = Math.max(1, Math.ceil(panel.widthMm / input.gridMm));
-  const rows = Math.max(1, Math.ceil(panel.heightMm / input.gridMm));
-  const [widthMm, heightMm] = [panel.widthMm / columns, panel.heightMm / rows];
+  const { panel, layers, sources, target, airC, filmWm2K } = input;
+  const { columns, rows, widthMm, heightMm } = cellsOf(input);
   const depth = layers.length;
   const places = columns * rows;
   // All per m2 of panel: capacity J/(m2 K), half a layer's conductance W/(m2 K), sideways sheet conductance W/K.
@@ -349,11 +387,7 @@ function heatFieldOf(
     source.kind === "spot" ? [{ ...source, at: traveller(source) }] : [],
   );
 
-  const quickest = Math.max(...sheet.map((s, l) => s / capacity[l]!));
-  const acrossM2 = 1 / (1 / (widthMm / 1_000) ** 2 + 1 / (heightMm / 1_000) ** 2);
-  const wishedS = Math.min(LONGEST_STEP_S, (MOST_SPREAD * acrossM2) / quickest);
-  const steps = Math.max(LEAST_STEPS, Math.ceil(totalS / wishedS));
-  const stepS = totalS / steps;
+  const { steps, stepS } = stepsOf(input);
   const through = new ThroughStack(capacity, down, half, backs, backOf, stepS);
   const along = sheet.map((conductanceWK, l) => {
     const share = (stepS * conductanceWK) / capacity[l]!;
@@ -377,7 +411,7 @@ function heatFieldOf(
       topFilm.fill(filmWm2K);
       topHeat.fill(filmWm2K * airC);
       for (const spot of spots) {
-        const looks = Math.max(1, Math.ceil((spot.speedMmS * stepS) / (LOOK_RADII * spot.radiusMm)));
+        const looks = looksOf(spot, stepS);
         const reachMm = SPOT_REACH * spot.radiusMm;
         for (let look = 0; look < looks; look += 1) {
           const at = spot.at((step + (look + 0.5) / looks) * stepS);

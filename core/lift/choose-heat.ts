@@ -1,11 +1,14 @@
+import { z } from "zod";
 import { seamNow } from "../device/ask.ts";
 import type { Scene } from "../device/scene.ts";
 import {
   calculateLiftHeat,
   chooseSoakS,
+  keptMethod,
   longestSoakS,
   methodNumbers,
   thawOf,
+  type LiftHeatSettings,
   USUAL_HUMIDITY_PCT,
   usualSettings,
 } from "../heat/lift-heat.ts";
@@ -13,6 +16,8 @@ import { withBench, type BenchFits } from "../heat/bench-fit.ts";
 import { methodOf, withSetting, type HeatMethodKind } from "../heat/heat-methods.ts";
 import { glueOf, strengthAt } from "../materials/glues.ts";
 import { bendingParts } from "./lift-gauge.ts";
+import type { Seam } from "../stack/family.ts";
+import { bounded } from "../units.ts";
 import type { HeatChoice } from "./lift-slot.ts";
 import { calculateLiftStress } from "./lift-stress.ts";
 
@@ -49,15 +54,29 @@ export function chooseHeat(
   method: HeatMethodKind,
   { fits = {}, setting, soakS: dialledS, speedMmS, humidityPct = USUAL_HUMIDITY_PCT }: HeatDialled = {},
 ): HeatChoice {
-  const { family, state } = scene;
-  const seam = seamNow(scene) ?? family.seams.find((s) => s.method !== "peel");
+  const { family } = scene;
+  const seam = heatedSeam(scene);
   if (!seam) throw new Error(`${family.code} has no seam that is heated.`);
   const fitted = withBench(usualSettings(seam, method), fits);
   const usual = setting === undefined ? fitted : { ...fitted, method: withSetting(fitted.method, setting) };
-  const { isCold, staysOn } = methodOf(method);
   const soakS =
     dialledS ?? chooseSoakS(family, seam, usual) ?? Math.min(LONGEST_SHOWN_S, longestSoakS(usual.method));
-  const settings = { ...usual, soakS };
+  return heatOf(scene, seam, { ...usual, soakS }, { speedMmS, humidityPct });
+}
+
+const heatedSeam = (scene: Scene): Seam | undefined =>
+  seamNow(scene) ?? scene.family.seams.find((seam) => seam.method !== "peel");
+
+/** What a soak with these settings gives: its window, how far a card's front runs, how long it thaws. */
+function heatOf(
+  scene: Scene,
+  seam: Seam,
+  settings: LiftHeatSettings,
+  { speedMmS, humidityPct }: { speedMmS: number | undefined; humidityPct: number },
+): HeatChoice {
+  const { family, state } = scene;
+  const { kind: method } = settings.method;
+  const { isCold, staysOn } = methodOf(method);
   const { windowS } = calculateLiftHeat(family, seam, settings);
   const glue = glueOf(family.stack.find(({ name }) => name === seam.layer)!.material);
   const parts = bendingParts(family, seam, state.intake.damage);
@@ -75,11 +94,44 @@ export function chooseHeat(
       ...methodNumbers(settings.method),
       roomC: settings.roomC,
       airFilmWm2K: settings.airFilmWm2K,
+      ...(isCold ? { humidityPct } : {}),
     },
-    soakS,
+    soakS: settings.soakS,
     windowS: staysOn ? null : (windowS ?? 0),
     thawS: isCold ? Math.ceil(thawOf(family, seam, settings, humidityPct).dryAfterS ?? LONGEST_THAW_S) : null,
     stripMm: Math.min(MOST_STRIP_MM, Math.max(LEAST_STRIP_MM, Math.floor(frontMm * 10) / 10)),
     speedMmS: speedMmS ?? seam.speedMmS ?? USUAL_SPEED_MM_S,
   };
+}
+
+/** The air of a workshop, among a choice's settings. */
+const air = z.object({
+  roomC: bounded(-30, 60),
+  airFilmWm2K: bounded(0.1, 1_000),
+  humidityPct: bounded(1, 100),
+});
+
+/**
+ * A choice worked out again from the settings and the soak that it was kept with: what it promises is checked against this. Null where
+ * nothing is heated here, and where the settings are none that a bench could have.
+ */
+export function heatAgain(scene: Scene, sent: HeatChoice): HeatChoice | null {
+  const seam = heatedSeam(scene);
+  if (!seam) return null;
+  const usual = usualSettings(seam, sent.method);
+  try {
+    const { roomC, airFilmWm2K, humidityPct } = air.parse({
+      roomC: usual.roomC,
+      airFilmWm2K: usual.airFilmWm2K,
+      humidityPct: USUAL_HUMIDITY_PCT,
+      ...sent.settings,
+    });
+    const method = keptMethod(seam, sent.method, sent.settings);
+    const settings = { method, roomC, airFilmWm2K, soakS: sent.soakS };
+    return heatOf(scene, seam, settings, { speedMmS: sent.speedMmS, humidityPct });
+  } catch (error) {
+    // Settings beyond what a method or the air can be.
+    if (error instanceof z.ZodError) return null;
+    throw error;
+  }
 }

@@ -181,6 +181,9 @@ describe("touch-cover", () => {
       ],
     };
     expect(() => cover([back])).to.throw("8 must not be before 9");
+    const points = Array.from({ length: 20_000 }, (_, i) => ({ xPx: i % 99, yPx: 1, tMs: i }));
+    const six = [1, 2, 3, 4, 5, 6].map((pointer) => ({ pointer, points }));
+    expect(() => cover(six)).to.throw("120000 points in all; must be at most 100000");
   });
 });
 

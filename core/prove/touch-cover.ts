@@ -3,6 +3,9 @@ import { defineCalculation } from "../calculation.ts";
 import { median } from "../median.ts";
 import { bounded, boundedWhole } from "../units.ts";
 
+/** Points of all strokes together: half an hour of painting at 60 reports a second. */
+const MOST_POINTS = 100_000;
+
 const px = () => bounded(-100, 100_000);
 
 /** One contact from its first touch to its lifting. */
@@ -31,6 +34,15 @@ export const touchCoverInput = z
     dropOutMs: bounded(20, 5_000).default(120),
   })
   .superRefine(({ strokes }, context) => {
+    const points = strokes.reduce((sum, one) => sum + one.points.length, 0);
+    if (points > MOST_POINTS) {
+      context.addIssue({
+        code: "custom",
+        path: ["strokes"],
+        message: `${points} points in all; must be at most ${MOST_POINTS}`,
+      });
+      return;
+    }
     strokes.forEach(({ points }, i) =>
       points.forEach(({ tMs }, k) => {
         if (k > 0 && tMs < points[k - 1]!.tMs) {

@@ -6,7 +6,7 @@ import { routeNow } from "../../core/device/ask.ts";
 import type { DeviceFact } from "../../core/device/facts.ts";
 import { sceneAt, type Device, type Scene } from "../../core/device/scene.ts";
 import { sceneAtStart } from "../../core/device/start.ts";
-import { verifyChoice } from "../../core/device/verify-choice.ts";
+import { isHeavyChoice, verifyChoice } from "../../core/device/verify-choice.ts";
 import { judge, restsOn } from "../../core/job/judge.ts";
 import type { Message } from "../../core/job/message.ts";
 import type { Recorded } from "../../core/job/move.ts";
@@ -15,6 +15,7 @@ import { deviceRules, RULES_VERSION } from "../../core/moves.ts";
 import type { StageName } from "../../core/stage.ts";
 import type { OneOff } from "../../core/stack/one-off.ts";
 import { inTransaction } from "../db/pool.ts";
+import { offThread } from "../off-thread/off-thread.ts";
 import type { Photo } from "../formats/photo.ts";
 import { keepOneOff, readFamilyRow, type StoredFamily } from "./families.ts";
 import { keepPhoto, photosPresent } from "./photos.ts";
@@ -272,7 +273,7 @@ function refusalToTakeBack(start: Scene, moves: readonly Recorded[], event: stri
 }
 
 /** Why a move may not be recorded here and now; null where it may. */
-function refusalOf(scene: Scene, sent: SentMove): Refusal | null {
+async function refusalOf(scene: Scene, sent: SentMove): Promise<Refusal | null> {
   const { missing, fault } = judge(
     deviceRules,
     scene,
@@ -280,7 +281,10 @@ function refusalOf(scene: Scene, sent: SentMove): Refusal | null {
     sent.data,
   );
   if (missing.length > 0 || fault) return { missing, fault };
-  const untrue = verifyChoice(scene, sent.kind, sent.data);
+  const { kind, data } = sent;
+  const untrue = isHeavyChoice(kind)
+    ? await offThread("verify", { scene, kind, data })
+    : verifyChoice(scene, kind, data);
   return untrue ? { missing: [], fault: untrue } : null;
 }
 
@@ -448,7 +452,7 @@ export async function appendWithin(
     const scene = sceneAt(start, state, atMs);
     const isTakingBack = one.kind === TAKEN_BACK;
     const event = isTakingBack ? (one.data as { event: string }).event : "";
-    const refusal = isTakingBack ? refusalToTakeBack(start, moves, event) : refusalOf(scene, one);
+    const refusal = isTakingBack ? refusalToTakeBack(start, moves, event) : await refusalOf(scene, one);
     if (refusal) return { kind: "refused", index, ...refusal };
     const stage = isTakingBack
       ? (moves.find(({ id }) => id === event)?.stage ?? "intake")

@@ -6,7 +6,10 @@ import { v4 as uuid } from "uuid";
 import { chooseDose } from "../../core/bond/choose-dose.ts";
 import { sceneAtStart } from "../../core/device/start.ts";
 import { repairTitles, seamFor } from "../../core/device/routes.ts";
+import { calculatedBy } from "../../core/device/calculated.ts";
+import { choosePattern } from "../../core/bond/choose-pattern.ts";
 import { verifyChoice } from "../../core/device/verify-choice.ts";
+import { chooseHeat } from "../../core/lift/choose-heat.ts";
 import { TAKEN_BACK } from "../../core/job/replay.ts";
 import { stageNames } from "../../core/stage.ts";
 import { technicians } from "../../demo/scenario.ts";
@@ -255,6 +258,54 @@ describe("the store of jobs", function () {
     const stamp = { ...right.calculated, inputHash: "0".repeat(64) };
     expect(verifyChoice(scene, "dose-chosen", { ...right, calculated: stamp })).not.to.equal(null);
   });
+
+  it("works a heat out again from its own settings, and takes no longer window, wider strip or shorter thaw", () => {
+    const scene = { ...sceneAtStart(familyNamed("TK-5"), 0) };
+    for (const method of ["plate", "freezer"] as const) {
+      const right = chooseHeat(scene, method, { humidityPct: 70, soakS: 200 });
+      expect(verifyChoice(scene, "heat-chosen", right)).to.equal(null);
+      const less = { ...right, windowS: right.windowS! - 1, stripMm: right.stripMm - 1 };
+      expect(verifyChoice(scene, "heat-chosen", less)).to.equal(null);
+      for (const more of [
+        { windowS: right.windowS! + 5 },
+        { windowS: null },
+        { settings: { ...right.settings, roomC: 1_000 } },
+        { stripMm: right.stripMm + 2 },
+        ...(right.thawS === null ? [] : [{ thawS: right.thawS / 2 }]),
+        { settings: { ...right.settings, [method === "plate" ? "plateC" : "freezerC"]: 45 } },
+      ]) {
+        const refused = verifyChoice(scene, "heat-chosen", { ...right, ...more });
+        expect(refused?.id, JSON.stringify(more)).to.equal("fault.not-what-was-calculated");
+      }
+    }
+  });
+
+  it("runs a pattern's fill again, on this panel with this dose and no other", () => {
+    const start = sceneAtStart(familyNamed("BX-24"), 0);
+    const dose = chooseDose(start);
+    const bond = { ...start.state.bond, dose };
+    const scene = { ...start, state: { ...start.state, bond } };
+    const right = choosePattern(scene, dose);
+    const check = (data: object) => verifyChoice(scene, "pattern-chosen", data)?.id ?? null;
+    expect(check(right)).to.equal(null);
+    const fault = "fault.not-what-was-calculated";
+    expect(check({ ...right, fill: { ...right.fill, trappedMm2: right.fill.trappedMm2 + 1 } })).to.equal(
+      fault,
+    );
+    expect(check({ ...right, calculated: { ...right.calculated, inputHash: "0".repeat(64) } })).to.equal(
+      fault,
+    );
+    const stamped = (more: object) => ({
+      ...right,
+      calculated: calculatedBy("fill-front", { ...right.calculated.input, ...more }),
+    });
+    // Another panel, thinner liquid, half the liquid: true of themselves, but not of this bond.
+    expect(check(stamped({ outline: { widthMm: 50, heightMm: 30 } }))).to.equal(fault);
+    expect(check(stamped({ viscosityPaS: 0.5 }))).to.equal(fault);
+    const pieces = right.calculated.input.pattern as { volumeUl: number }[];
+    const half = pieces.map((piece) => ({ ...piece, volumeUl: piece.volumeUl / 2 }));
+    expect(check(stamped({ pattern: half }))).to.equal(fault);
+  }).timeout(20_000);
 
   it("numbers many that press at once without a gap, in a chain that shows a changed byte", async () => {
     const { code } = await openJob();

@@ -6,7 +6,7 @@ import { panelReport } from "../../../core/prove/panel-test.ts";
 import { boundedWhole } from "../../../core/units.ts";
 import { database } from "../../../server/db/pool.ts";
 import { answerMoves } from "../../../server/move-answer.ts";
-import { reportedTest } from "../../../server/panel-test/reported.ts";
+import { offThread } from "../../../server/off-thread/off-thread.ts";
 import { faulty, problem, readBody } from "../../../server/problem.ts";
 import { appendMoves, findJob, type SentMove } from "../../../server/store/jobs.ts";
 import { jobOfSession } from "../../../server/store/panel-tests.ts";
@@ -35,7 +35,7 @@ export const POST: APIRoute = async ({ request }) => {
   const job = owner && (await findJob(database(), owner.job));
   if (!owner || !job) return problem(404, "No such test", "There is no such test.");
   const id = uuidFrom(`${session} ${number}`, REPORTS);
-  const tested = reportedTest(report);
+  const tested = await offThread("keptOf", { report }, request.signal);
   if ("faults" in tested) return faulty(tested.faults);
   const move: SentMove = {
     id,

@@ -1,13 +1,22 @@
 import type { APIRoute } from "astro";
-import { findCalculation, runCalculation } from "../../../../../core/calculations.ts";
-import { faulty, json, problem, readBody } from "../../../../../server/problem.ts";
+import { findCalculation } from "../../../../../core/calculations.ts";
+import { offThread } from "../../../../../server/off-thread/off-thread.ts";
+import { faulty, notJson, problem, readBytes } from "../../../../../server/problem.ts";
+
+/** A picture of eight megapixels as base64 stays below, bytes; a hundred thousand readings stay below the other. */
+const LARGEST_PICTURE = 48 * 1024 * 1024;
+const LARGEST_INPUT = 8 * 1024 * 1024;
+const takePictures: ReadonlySet<string> = new Set(["photo-inspect", "border-check"]);
 
 export const POST: APIRoute = async ({ params, request }) => {
   const calculation = findCalculation(params.name!);
   if (!calculation)
     return problem(404, "No such calculation", `There is no calculation called ${params.name}.`);
-  const read = await readBody(request);
+  const read = await readBytes(request, takePictures.has(calculation.name) ? LARGEST_PICTURE : LARGEST_INPUT);
   if ("answer" in read) return read.answer;
-  const outcome = runCalculation(calculation, read.body);
-  return outcome.faults ? faulty(outcome.faults) : json(outcome.result);
+  const { bytes } = read;
+  const done = await offThread("calculate", { name: calculation.name, bytes }, request.signal);
+  if ("notJson" in done) return notJson(done.notJson);
+  if ("faults" in done) return faulty(done.faults);
+  return new Response(done.json, { headers: { "content-type": "application/json" } });
 };

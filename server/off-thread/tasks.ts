@@ -1,0 +1,45 @@
+import { findCalculation, runCalculation } from "../../core/calculations.ts";
+import type { Scene } from "../../core/device/scene.ts";
+import { verifyChoice } from "../../core/device/verify-choice.ts";
+import type { Fault } from "../../core/faults.ts";
+import type { Message } from "../../core/job/message.ts";
+import type { PanelReport, PanelTested } from "../../core/prove/panel-test.ts";
+import { OutlineRefused, readOutline, type ReadOutline } from "../formats/outline-file.ts";
+import { reportedTest } from "../panel-test/reported.ts";
+import { parseJson } from "../problem.ts";
+
+/** What a calculation came to: its result as JSON text, so that neither reading nor writing it keeps the server; or what is wrong. */
+export type Calculated = { json: string } | { notJson: string } | { faults: Fault[] };
+
+/** Runs a calculation of the registry on a body as it was sent. */
+export function calculate({ name, bytes }: { name: string; bytes: Uint8Array }): Calculated {
+  const read = parseJson(bytes);
+  if ("notJson" in read) return read;
+  const outcome = runCalculation(findCalculation(name)!, read.body);
+  return outcome.faults ? { faults: outcome.faults } : { json: JSON.stringify(outcome.result) };
+}
+
+/** Reads the outline of a panel from an SVG or DXF drawing, or says why it gives none. */
+export function outlineOf({ bytes }: { bytes: Uint8Array }): { read: ReadOutline } | { refused: string } {
+  try {
+    return { read: readOutline(new TextDecoder("utf-8").decode(bytes)) };
+  } catch (error) {
+    if (error instanceof OutlineRefused) return { refused: error.message };
+    throw error;
+  }
+}
+
+/** Works a chosen setting out again. */
+export const verify = ({
+  scene,
+  kind,
+  data,
+}: {
+  scene: Scene;
+  kind: string;
+  data: unknown;
+}): Message | null => verifyChoice(scene, kind, data);
+
+/** What a job keeps of what a panel reported. */
+export const keptOf = ({ report }: { report: PanelReport }): { data: PanelTested } | { faults: Fault[] } =>
+  reportedTest(report);
