@@ -2,6 +2,7 @@ import { ToggleGroup } from "radix-ui";
 import { Moon, Sun } from "lucide-react";
 import { useState, type ReactNode } from "react";
 import type { Technician } from "../../server/store/technicians.ts";
+import { OutboxMark } from "../outbox/OutboxMark.tsx";
 import { AddTechnician } from "./AddTechnician.tsx";
 import { setPreference, useStoredPreferences, type Preferences } from "./preferences.ts";
 import { Sign } from "./Sign.tsx";
@@ -81,6 +82,7 @@ export function TopBar({
         {link("/shop", "Shop")}
       </nav>
       <div className="ml-auto flex flex-wrap items-center gap-2">
+        <OutboxMark />
         <label className="flex items-center gap-2">
           <span className="text-soft">At the bench</span>
           <select

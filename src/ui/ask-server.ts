@@ -6,26 +6,37 @@ import type { Problem } from "../../server/problem.ts";
  * What the server made of what was sent: its answer, or what is to be said and which fields are at fault. Only what is refused is
  * answered for; anything else may go well when it is sent again.
  */
-export type ServerAnswer = { answer: Response } | { said: string; faults: Fault[]; isRefused: boolean };
+export type ServerAnswer =
+  { answer: Response } | { said: string; faults: Fault[]; isRefused: boolean; problem: Problem | null };
 
-/** Sends JSON, or nothing, to the server. `away` is what is said where it does not answer; nothing is lost by that. */
+/** A line that is dead says nothing at all: after so long it counts as no answer, ms. */
+const LONGEST_MS = 60_000;
+
+/** Sends JSON (an object, or its text), or nothing, to the server. `away` is what is said where it does not answer; nothing is lost by that. */
 export async function askServer(
   address: string,
   method: "POST" | "PUT" | "DELETE",
-  body: object | null,
+  body: object | string | null,
   away = "No answer from the server. What you entered is still here: press again.",
 ): Promise<ServerAnswer> {
   try {
     const answer = await fetch(address, {
       method,
-      ...(body ? { headers: { "content-type": "application/json" }, body: JSON.stringify(body) } : {}),
+      signal: AbortSignal.timeout(LONGEST_MS),
+      ...(body === null
+        ? {}
+        : {
+            headers: { "content-type": "application/json" },
+            body: typeof body === "string" ? body : JSON.stringify(body),
+          }),
     });
     const type = answer.headers.get("content-type");
     if (isDone(answer.status, type)) return { answer };
-    if (!isProblem(type)) return { said: away, faults: [], isRefused: false };
-    const { detail, faults = [] } = (await answer.json()) as Problem;
-    return { said: detail, faults, isRefused: isRefusal(answer.status, type) };
+    if (!isProblem(type)) return { said: away, faults: [], isRefused: false, problem: null };
+    const problem = (await answer.json()) as Problem;
+    const { detail, faults = [] } = problem;
+    return { said: detail, faults, isRefused: isRefusal(answer.status, type), problem };
   } catch {
-    return { said: away, faults: [], isRefused: false };
+    return { said: away, faults: [], isRefused: false, problem: null };
   }
 }

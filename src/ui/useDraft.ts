@@ -1,10 +1,11 @@
 import { useEffect, useState } from "react";
+import { readKept, setKept } from "./browser-kept.ts";
 
 const prefix = "half-lift draft";
 
-function readKept<Value>(key: string): Value | null {
+function readDraft<Value>(key: string): Value | null {
   try {
-    return JSON.parse(localStorage.getItem(`${prefix} ${key}`) ?? "null") as Value | null;
+    return JSON.parse(readKept(`${prefix} ${key}`) ?? "null") as Value | null;
   } catch {
     return null;
   }
@@ -17,15 +18,14 @@ function readKept<Value>(key: string): Value | null {
 export function useDraft<Value>(key: string, initial: Value): [Value, (value: Value) => void] {
   const [value, setValue] = useState(initial);
   useEffect(() => {
-    const kept = readKept<Value>(key);
+    const kept = readDraft<Value>(key);
     if (kept !== null) setValue(kept);
   }, [key]);
   return [
     value,
     (next) => {
       setValue(next);
-      if (next === initial) localStorage.removeItem(`${prefix} ${key}`);
-      else localStorage.setItem(`${prefix} ${key}`, JSON.stringify(next));
+      setKept(`${prefix} ${key}`, next === initial ? null : JSON.stringify(next));
     },
   ];
 }

@@ -1,3 +1,10 @@
+import { chromium as browserType, type Page } from "@playwright/test";
+import { execFile } from "node:child_process";
+import { mkdtemp, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { promisify } from "node:util";
+import { chromium } from "../../scripts/chromium.ts";
 import { familyNamed, workedTo } from "../bench-hand.ts";
 import {
   answer,
@@ -5,6 +12,7 @@ import {
   bigButton,
   bringIn,
   expect,
+  instrument,
   moreThan,
   movesOf,
   openJob,
@@ -40,6 +48,7 @@ test("a reload in the middle of typing and a server that is away lose nothing", 
   await moreThan(url, code, 1);
 
   // With the server gone a press is kept here, the page says so, and it is sent when the server is back.
+  await expect(page.getByRole("button", { name: "All drawn" })).toBeEnabled();
   await workshop.stopServer();
   await page.getByRole("button", { name: "All drawn" }).click();
   await expect(page.getByRole("alert")).toContainText("kept and sent again");
@@ -120,4 +129,83 @@ test("two tabs show one job: a press in one moves the other, a press that comes 
   expect(moves).toHaveLength(before + 2);
   expect((await sceneOf(url, code)).state.intake.ended).toBeNull();
   await far.context().close();
+});
+
+test("what waits goes out from any page, and outlives a browser that is killed", async ({ workshop }) => {
+  const { url } = workshop;
+  const code = "GW-5103";
+  await openJob(url, code, "TK-5", "layer");
+  const profile = await mkdtemp(path.join(tmpdir(), "half-lift-browser-"));
+  const browse = async () => {
+    const context = await browserType.launchPersistentContext(profile, { ...chromium, baseURL: url });
+    const page = context.pages()[0] ?? (await context.newPage());
+    await standAtBench(page, url);
+    return { context, page };
+  };
+  const first = await browse();
+  await visit(first.page, `/jobs/${code}`);
+  const drawn = first.page.getByRole("button", { name: "All drawn" });
+  await expect(drawn).toBeEnabled();
+  await workshop.stopServer();
+  await drawn.click();
+  // The strip at the top tells from when on it is kept.
+  const mark = (page: Page) => page.getByRole("button", { name: /1 entry is not sent yet/ });
+  await expect(mark(first.page)).toBeVisible();
+  // Killed, as by a flat battery: nothing of it can say goodbye.
+  const killed = first.context.waitForEvent("close");
+  await promisify(execFile)("pkill", ["-9", "-f", profile]);
+  await killed;
+  await rm(path.join(profile, "SingletonLock"), { force: true });
+
+  await workshop.startServer();
+  const second = await browse();
+  await second.page.route("**/api/jobs/**", (route) => route.abort());
+  await visit(second.page, "/");
+  await expect(mark(second.page)).toBeVisible();
+  await mark(second.page).click();
+  await expect(second.page.getByRole("link", { name: `${code}: 1` })).toBeVisible();
+  expect(await movesOf(url, code)).toHaveLength(1);
+  await second.page.unroute("**/api/jobs/**");
+  await moreThan(url, code, 1);
+  await expect(mark(second.page)).toHaveCount(0);
+  expect((await movesOf(url, code)).map(({ kind }) => kind)).toEqual(["job-opened", "damage-drawn"]);
+  await second.context.close();
+  await rm(profile, { recursive: true, force: true });
+});
+
+test("a browser that keeps nothing still works: a press arrives, and the page says that it must stay open until then", async ({
+  page,
+  workshop,
+}) => {
+  const { url } = workshop;
+  const code = "GW-5104";
+  await openJob(url, code, "TK-5", "layer");
+  await standAtBench(page, url);
+  await page.addInitScript(() => {
+    for (const name of ["localStorage", "sessionStorage", "indexedDB"]) {
+      Object.defineProperty(window, name, {
+        get: () => {
+          throw new DOMException("denied", "SecurityError");
+        },
+      });
+    }
+  });
+  await visit(page, "/jobs/new");
+  await expect(page.getByRole("heading", { name: "What came in?" })).toBeVisible();
+  await visit(page, `/jobs/${code}`);
+  await page.route("**/api/jobs/*/moves", (route) => route.abort());
+  await page.getByRole("button", { name: "All drawn" }).click();
+  await expect(page.getByRole("alert")).toContainText("Stay on this page until it is sent");
+  await page.unroute("**/api/jobs/*/moves");
+  await moreThan(url, code, 1);
+  await expect(page.getByRole("alert")).toHaveCount(0);
+
+  // A part of the page that does not come does not take the rest with it, and comes when it can.
+  await page.route(/_astro\/\w+Instrument\./, (route) => route.abort());
+  await visit(page, `/jobs/${code}`);
+  await expect(page.getByText("This part has not come from the server yet")).toBeVisible();
+  await expect(answer(page)).toContainText("Try it from outside");
+  await page.unroute(/_astro\/\w+Instrument\./);
+  await expect(page.getByText("This part has not come from the server yet")).toHaveCount(0);
+  await expect(instrument(page).getByRole("img").first()).toBeVisible();
 });

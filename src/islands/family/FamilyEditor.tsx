@@ -2,7 +2,8 @@ import { Redo2, Undo2 } from "lucide-react";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { describeFaults, type Fault } from "../../../core/faults.ts";
 import { family as familySchema, powers, waysIn, type Family } from "../../../core/stack/family.ts";
-import type { Problem } from "../../../server/problem.ts";
+import { askServer } from "../../ui/ask-server.ts";
+import { readKept, setKept } from "../../ui/browser-kept.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 import { BackEditor } from "./BackEditor.tsx";
 import { EditorContext, faultOf } from "./editor.ts";
@@ -26,21 +27,21 @@ function useKeptHistory(key: string, initial: Family, found: Partial<Family> | n
   const [wasKept, setWasKept] = useState(false);
   useEffect(() => {
     try {
-      const kept = JSON.parse(localStorage.getItem(key) ?? "null") as Family | null;
+      const kept = JSON.parse(readKept(key) ?? "null") as Family | null;
       if (kept) {
         // A number that was none is kept as null.
         setHistory(change(begin(initial), kept, "what was kept", 0));
         setWasKept(true);
       }
     } catch {
-      localStorage.removeItem(key);
+      setKept(key, null);
     }
   }, [key, initial]);
   useEffect(() => {
-    if (history.past.length > 0) localStorage.setItem(key, JSON.stringify(history.present));
+    if (history.past.length > 0) setKept(key, JSON.stringify(history.present));
   }, [key, history]);
   const forget = () => {
-    localStorage.removeItem(key);
+    setKept(key, null);
     setHistory(first());
     setWasKept(false);
   };
@@ -102,21 +103,18 @@ export function FamilyEditor({
     const parsed = familySchema.safeParse(finished(family));
     if (!parsed.success) return;
     setSending(true);
-    try {
-      const answer = await fetch(stored ? `/api/families/${stored.family.code}` : "/api/families", {
-        method: stored ? "PUT" : "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify(stored ? { seenVersion: stored.version, family: parsed.data } : parsed.data),
-      });
-      if (answer.ok) {
-        localStorage.removeItem(key);
-        location.assign(`/families/${parsed.data.code}`);
-        return;
-      }
-      setRefused(((await answer.json()) as Problem).detail);
-    } catch {
-      setRefused("No answer from the server. What you drew is kept here: press again.");
+    const asked = await askServer(
+      stored ? `/api/families/${stored.family.code}` : "/api/families",
+      stored ? "PUT" : "POST",
+      stored ? { seenVersion: stored.version, family: parsed.data } : parsed.data,
+      "No answer from the server. What you drew is kept here: press again.",
+    );
+    if ("answer" in asked) {
+      setKept(key, null);
+      location.assign(`/families/${parsed.data.code}`);
+      return;
     }
+    setRefused(asked.said);
     setSending(false);
   };
 

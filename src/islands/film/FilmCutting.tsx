@@ -15,8 +15,8 @@ import {
   type FilmKind,
   type FilmSide,
 } from "../../../core/film/films.ts";
-import type { Problem } from "../../../server/problem.ts";
 import type { ShelvedSheet, WantedPiece } from "../../../server/store/film-shelf.ts";
+import { askServer } from "../../ui/ask-server.ts";
 import { useLive } from "../../ui/useLive.ts";
 import { usePreferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
@@ -201,39 +201,33 @@ export function FilmCutting({
       const body = JSON.stringify({ id: uuid(), at: new Date().toISOString(), ...cutting });
       unanswered.current = { of, body };
     }
-    try {
-      const answer = await fetch("/api/film/cuts", {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: unanswered.current.body,
-      });
-      unanswered.current = null;
-      if (answer.ok) {
-        const { remnants } = (await answer.json()) as { remnants: ShelvedSheet[] };
-        setSaid({
-          isFault: false,
-          text: `Cut. ${
-            remnants.length > 0
-              ? `Back on the shelf: ${remnants
-                  .map(
-                    ({ label, widthMm, heightMm }) =>
-                      `${label}, ${lengthText(widthMm, preferences)} × ${lengthText(heightMm, preferences)}`,
-                  )
-                  .join("; ")}.`
-              : "Nothing is left that is worth keeping."
-          }`,
-        });
-      } else {
-        const told = (await answer.json()) as Problem;
-        setSaid({ text: told.detail, isFault: true });
-        const missing = (told.missing ?? []) as { is: string }[];
-        setOld(missing.find(({ is }) => is === "lot-in-date") ?? null);
-      }
-    } catch {
+    const asked = await askServer(
+      "/api/film/cuts",
+      "POST",
+      unanswered.current.body,
+      "No answer from the server. Press again: it is cut once, however often it is sent.",
+    );
+    // Its id stays until the server has answered for it: sent again it must be the same cut.
+    if ("answer" in asked || asked.isRefused) unanswered.current = null;
+    if ("answer" in asked) {
+      const { remnants } = (await asked.answer.json()) as { remnants: ShelvedSheet[] };
       setSaid({
-        text: "No answer from the server. Press again: it is cut once, however often it is sent.",
-        isFault: true,
+        isFault: false,
+        text: `Cut. ${
+          remnants.length > 0
+            ? `Back on the shelf: ${remnants
+                .map(
+                  ({ label, widthMm, heightMm }) =>
+                    `${label}, ${lengthText(widthMm, preferences)} × ${lengthText(heightMm, preferences)}`,
+                )
+                .join("; ")}.`
+            : "Nothing is left that is worth keeping."
+        }`,
       });
+    } else {
+      setSaid({ text: asked.said, isFault: true });
+      const missing = (asked.problem?.missing ?? []) as { is: string }[];
+      setOld(missing.find(({ is }) => is === "lot-in-date") ?? null);
     }
     setIsBusy(false);
     load();

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
+import { askServer } from "../../ui/ask-server.ts";
 import type { Fault } from "../../../core/faults.ts";
-import type { Problem } from "../../../server/problem.ts";
 
 const MEGABYTE = 1024 * 1024;
 const MOST_FAULTS = 12;
@@ -42,21 +42,23 @@ async function bringIn(what: What, file: File): Promise<Outcome> {
   if (file.size > mostMb * MEGABYTE) {
     return refuse(`${(file.size / MEGABYTE).toFixed(0)} MB must be at most ${mostMb} MB`);
   }
+  let text: string;
   try {
-    const answer = await fetch(what === "job" ? "/api/jobs/import" : "/api/families/import", {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: await file.text(),
-    });
-    if (answer.ok) {
-      const told = (await answer.json()) as { code: string; added: number; version: number };
-      return { kind: "done", code: told.code, sentence: said(what, told) };
-    }
-    const told = (await answer.json()) as Problem;
-    return told.faults ? { kind: "refused", faults: told.faults } : refuse(told.detail);
+    text = await file.text();
   } catch {
-    return refuse("no answer from the server; nothing was changed. Choose the file again.");
+    return refuse("cannot be read. Choose the file again.");
   }
+  const asked = await askServer(
+    what === "job" ? "/api/jobs/import" : "/api/families/import",
+    "POST",
+    text,
+    "no answer from the server. Choose the file again: what is here already is not taken twice.",
+  );
+  if ("answer" in asked) {
+    const told = (await asked.answer.json()) as { code: string; added: number; version: number };
+    return { kind: "done", code: told.code, sentence: said(what, told) };
+  }
+  return asked.faults.length > 0 ? { kind: "refused", faults: asked.faults } : refuse(asked.said);
 }
 
 /** Takes a document from another workshop. Nothing is kept of one with a fault. */

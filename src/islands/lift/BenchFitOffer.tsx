@@ -5,7 +5,7 @@ import type { Soak } from "../../../core/heat/glue-line.ts";
 import type { HeatFit } from "../../../core/heat/heat-fit.ts";
 import type { LiftHeatSettings } from "../../../core/heat/lift-heat.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";
-import type { Problem } from "../../../server/problem.ts";
+import { askServer } from "../../ui/ask-server.ts";
 import { stationOf, usePreferences } from "../../ui/preferences.ts";
 import { Figure } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";
@@ -69,23 +69,15 @@ export function BenchFitOffer({
       readings: input.readings.length,
       isSimulated: readings.some((reading) => reading.isSimulated),
     };
-    try {
-      const answer = await fetch("/api/bench-fits", {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify(fit),
-      });
-      if (!answer.ok) {
-        setFault(((await answer.json()) as Problem).detail);
-        return;
-      }
-      onKept((await answer.json()) as BenchFits);
-      id.current = null;
-      setAsked(false);
-      setFault(undefined);
-    } catch {
-      setFault("No answer from the server. Press again.");
+    const told = await askServer("/api/bench-fits", "POST", fit, "No answer from the server. Press again.");
+    if ("said" in told) {
+      setFault(told.said);
+      return;
     }
+    onKept((await told.answer.json()) as BenchFits);
+    id.current = null;
+    setAsked(false);
+    setFault(undefined);
   };
   const result = fitted?.result;
   return (

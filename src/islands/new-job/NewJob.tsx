@@ -8,8 +8,9 @@ import { repairRoutes, repairTitles, type RepairRoute } from "../../../core/devi
 import { questionNamed, type StackKind } from "../../../core/route/decision-tree.ts";
 import { oneOff, oneOffRoutes, type OneOff, type OneOffKind } from "../../../core/stack/one-off.ts";
 import { words } from "../../../core/units.ts";
-import type { Problem } from "../../../server/problem.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
+import { askServer } from "../../ui/ask-server.ts";
+import { readKept, setKept } from "../../ui/browser-kept.ts";
 import { Field } from "../../ui/Field.tsx";
 import { emptyOneOff, OneOffFields, type OneOffForm } from "./OneOffFields.tsx";
 import { setPreference, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
@@ -122,11 +123,11 @@ export function NewJob({
   );
 
   useEffect(() => {
-    const kept = sessionStorage.getItem(DRAFT);
+    const kept = readKept(DRAFT, "tab");
     if (kept) reset({ ...getValues(), ...(JSON.parse(kept) as Partial<Form>) });
   }, [reset, getValues]);
   useEffect(() => {
-    if (formState.isDirty) sessionStorage.setItem(DRAFT, JSON.stringify(values));
+    if (formState.isDirty) setKept(DRAFT, JSON.stringify(values), "tab");
   }, [values, formState.isDirty]);
   // What the field shows before its value has come round.
   const route = values.route && routes.includes(values.route) ? values.route : routes[0];
@@ -172,32 +173,28 @@ export function NewJob({
         },
       },
     };
-    try {
-      const answer = await fetch("/api/jobs", {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify(body),
-      });
-      if (answer.ok) {
-        sessionStorage.removeItem(DRAFT);
-        if (!preferences.who) setPreference("who", who);
-        // Nothing is drawn of a single device: its picture is the first thing that is kept.
-        location.assign(`/jobs/${code}${familyCode === SINGLE ? "?open=photo" : ""}`);
-        return;
-      }
-      const told = (await answer.json()) as Problem;
-      let placed = false;
-      for (const fault of told.faults ?? []) {
-        const field = fieldOf(fault.path);
-        if (field) {
-          setError(field, { message: fault.message }, { shouldFocus: !placed });
-          placed = true;
-        }
-      }
-      if (!placed) setFailure(told.detail);
-    } catch {
-      setFailure("No answer from the server. What you entered is kept: press again.");
+    const asked = await askServer(
+      "/api/jobs",
+      "POST",
+      body,
+      "No answer from the server. What you entered is kept: press again.",
+    );
+    if ("answer" in asked) {
+      setKept(DRAFT, null, "tab");
+      if (!preferences.who) setPreference("who", who);
+      // Nothing is drawn of a single device: its picture is the first thing that is kept.
+      location.assign(`/jobs/${code}${familyCode === SINGLE ? "?open=photo" : ""}`);
+      return;
     }
+    let placed = false;
+    for (const fault of asked.faults) {
+      const field = fieldOf(fault.path);
+      if (field) {
+        setError(field, { message: fault.message }, { shouldFocus: !placed });
+        placed = true;
+      }
+    }
+    if (!placed) setFailure(asked.said);
   });
   const fault = (name: keyof Form) => {
     const message = formState.errors[name]?.message;

@@ -3,10 +3,12 @@ import { Dialog } from "radix-ui";
 import { lazy, Suspense, useState, type ChangeEvent } from "react";
 import { format } from "date-fns";
 import { stageTitles } from "../../../core/stage.ts";
+import { loadAgain } from "../../ui/load-again.ts";
+import { StillLoading } from "../../ui/StillLoading.tsx";
 import type { ToolProps } from "../work/instrument.ts";
 import { usePhotoQueue } from "./usePhotoQueue.ts";
 
-const Compare = lazy(() => import("./Compare.tsx"));
+const Compare = lazy(() => loadAgain(() => import("./Compare.tsx")));
 
 /** Photos of a job: taken or chosen at any stage, several at once; two can be laid over one another. */
 export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
@@ -139,7 +141,7 @@ export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
             </div>
             <div className="min-h-0 flex-1">
               {first && second ? (
-                <Suspense fallback={<p>Loading</p>}>
+                <Suspense fallback={<StillLoading />}>
                   <Compare
                     first={first}
                     second={second}

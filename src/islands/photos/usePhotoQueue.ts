@@ -1,19 +1,7 @@
-import { del, entries, set } from "idb-keyval";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useState } from "react";
 import { v7 as uuid } from "uuid";
-import type { Problem } from "../../../server/problem.ts";
-import { isDone, isRefusal } from "../../ui/refusal.ts";
+import { theOutbox, useEntries, useOutboxNews } from "../../outbox/useOutbox.ts";
 import { resizePhoto } from "./resize-photo.ts";
-
-/** A photo on its way: kept in this browser until the server has it. */
-interface Kept {
-  code: string;
-  id: string;
-  who: string;
-  at: string;
-  name: string;
-  picture: Blob;
-}
 
 export interface Sending {
   id: string;
@@ -23,109 +11,60 @@ export interface Sending {
   fault: string | null;
 }
 
-const prefix = "half-lift photo ";
-const RETRY_MS = 4_000;
+const LOOSE = "This browser cannot keep it: stay on this page until it is sent.";
 
-/** Sends one photo and tells how far it is. Resolves to null, or to why the server will never take it. */
-function sendPhoto(kept: Kept, onShare: (share: number) => void): Promise<string | null> {
-  const { code, picture, id, who, at } = kept;
-  const address = `/api/jobs/${code}/photos?${new URLSearchParams({ id, who, at })}`;
-  return new Promise((resolve, reject) => {
-    // fetch cannot tell how much of a body has gone out.
-    const request = new XMLHttpRequest();
-    request.open("POST", address);
-    request.upload.onprogress = ({ loaded, total }) => onShare(loaded / total);
-    request.onerror = () => reject(new Error("No answer from the server"));
-    request.onload = () => {
-      const type = request.getResponseHeader("content-type");
-      if (isDone(request.status, type)) resolve(null);
-      else if (isRefusal(request.status, type)) resolve((JSON.parse(request.responseText) as Problem).detail);
-      else reject(new Error(`The answer was ${request.status}, and not the workshop's`));
-    };
-    request.send(picture);
-  });
-}
-
-/** Photos of a job on their way to the server, one after the other; what is not sent yet outlives a reload. */
+/** Photos of a job on their way to the server; what is not sent yet waits in this browser and outlives a reload. */
 export function usePhotoQueue(code: string, who: string) {
-  const [sending, setSending] = useState<Sending[]>([]);
-  const waiting = useRef(new Map<string, Kept>());
-  const busy = useRef(false);
-  const change = useCallback((id: string, more: Partial<Sending>) => {
-    setSending((before) => before.map((entry) => (entry.id === id ? { ...entry, ...more } : entry)));
-  }, []);
-  const forget = useCallback(async (id: string) => {
-    waiting.current.delete(id);
-    await del(prefix + id);
-  }, []);
-
-  const flush = useCallback(async () => {
-    if (busy.current) return;
-    busy.current = true;
-    try {
-      for (const kept of [...waiting.current.values()]) {
-        change(kept.id, { share: 0, fault: null });
-        try {
-          const refused = await sendPhoto(kept, (share) => change(kept.id, { share }));
-          await forget(kept.id);
-          if (refused) change(kept.id, { fault: refused });
-          else setSending((before) => before.filter((entry) => entry.id !== kept.id));
-        } catch {
-          change(kept.id, { share: 0, fault: "No answer from the server: kept here, sent later." });
-          return;
-        }
-      }
-    } finally {
-      busy.current = false;
-    }
-  }, [change, forget]);
-
-  useEffect(() => {
-    void entries<string, Kept>().then((found) => {
-      const own = found.flatMap(([key, kept]) =>
-        String(key).startsWith(prefix) && kept.code === code ? [kept] : [],
-      );
-      if (own.length === 0) return;
-      for (const kept of own) waiting.current.set(kept.id, kept);
-      setSending((before) => [
-        ...before,
-        ...own.map(({ id, name }) => ({ id, name, share: 0, fault: null })),
-      ]);
-      void flush();
-    });
-    const retry = setInterval(() => waiting.current.size > 0 && void flush(), RETRY_MS);
-    return () => clearInterval(retry);
-  }, [code, flush]);
+  /** Not yet small enough to be sent, or no photo at all. */
+  const [coming, setComing] = useState<readonly Sending[]>([]);
+  const [shares, setShares] = useState<Readonly<Record<string, number>>>({});
+  const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
+  const entries = useEntries();
+  useOutboxNews((news) => {
+    if (news.about === "progress") setShares((before) => ({ ...before, [news.id]: news.share }));
+    if (news.about === "waiting") setFaults((before) => ({ ...before, [news.id]: news.why }));
+  });
 
   const add = useCallback(
     async (files: readonly File[]) => {
       const added = files.map((file) => ({ file, id: uuid() }));
-      setSending((before) => [
+      setComing((before) => [
         ...before,
         ...added.map(({ file, id }) => ({ id, name: file.name, share: null, fault: null })),
       ]);
       for (const { file, id } of added) {
         try {
           const picture = await resizePhoto(file);
-          const kept = { code, id, who, at: new Date().toISOString(), name: file.name, picture };
-          waiting.current.set(id, kept);
-          await set(prefix + id, kept);
-          void flush();
+          const at = new Date().toISOString();
+          setComing((before) => before.filter((entry) => entry.id !== id));
+          void theOutbox()
+            .add({ kind: "photo", id, code, refused: null, who, at, name: file.name, picture })
+            .then((isStored) => !isStored && setFaults((before) => ({ ...before, [id]: LOOSE })));
         } catch (error) {
-          change(id, { fault: (error as Error).message });
+          const fault = (error as Error).message;
+          setComing((before) => before.map((entry) => (entry.id === id ? { ...entry, fault } : entry)));
         }
       }
-      void flush();
     },
-    [code, who, flush, change],
+    [code, who],
   );
 
-  const dismiss = useCallback(
-    (id: string) => {
-      void forget(id);
-      setSending((before) => before.filter((entry) => entry.id !== id));
-    },
-    [forget],
+  const dismiss = useCallback((id: string) => {
+    setComing((before) => before.filter((entry) => entry.id !== id));
+    void theOutbox().dismiss(id);
+  }, []);
+
+  const waiting = entries.flatMap((entry): Sending[] =>
+    entry.kind === "photo" && entry.code === code
+      ? [
+          {
+            id: entry.id,
+            name: entry.name,
+            share: shares[entry.id] ?? 0,
+            fault: entry.refused ?? faults[entry.id] ?? null,
+          },
+        ]
+      : [],
   );
-  return { sending, add, dismiss };
+  return { sending: [...coming, ...waiting], add, dismiss };
 }

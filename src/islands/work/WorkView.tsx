@@ -42,6 +42,7 @@ import { ReadingSheet } from "./sheets/ReadingSheet.tsx";
 import { StopSheet } from "./sheets/StopSheet.tsx";
 import { ToolsSheet } from "./sheets/ToolsSheet.tsx";
 import { useChoice, workedOut } from "./useChoice.ts";
+import { StillLoading } from "../../ui/StillLoading.tsx";
 import { useWork } from "./useWork.ts";
 import { WorkPile, type PileRow } from "./WorkPile.tsx";
 
@@ -288,7 +289,7 @@ export function WorkView(props: WorkViewProps) {
             </p>
           )}
           <div className="flex min-h-0 flex-1 items-center justify-center" data-testid="instrument">
-            <Suspense fallback={null}>
+            <Suspense fallback={<StillLoading />}>
               <View
                 key={kind}
                 {...tools}

@@ -1,4 +1,5 @@
 import { lazy, type ComponentType, type LazyExoticComponent, type ReactNode } from "react";
+import { loadAgain } from "../../ui/load-again.ts";
 import type { InstrumentProps } from "./instrument.ts";
 
 export type Shown = InstrumentProps & { form: ReactNode };
@@ -11,7 +12,7 @@ export interface Instrument {
 
 /** Loaded when a step first wants it. */
 const view = <Name extends string>(load: () => Promise<Record<Name, ComponentType<Shown>>>, name: Name) =>
-  lazy(async () => ({ default: (await load())[name] }));
+  lazy(async () => ({ default: (await loadAgain(load))[name] }));
 
 const shows = (View: Instrument["View"]): Instrument => ({ View, asks: false });
 const asks = (View: Instrument["View"]): Instrument => ({ View, asks: true });

@@ -14,6 +14,8 @@ export const workedOut: ReadonlySet<string> = new Set([
 
 /** A dial that is being turned asks once it rests for so long, ms. */
 const REST_MS = 120;
+/** How long until a worker that the server did not send is asked for again, ms. */
+const AGAIN_MS = 2_000;
 
 /** What was worked out for a step, and whether it is for what the dials say now. */
 export interface Choice {
@@ -35,9 +37,13 @@ export function useChoice(asked: ToChoose | null, step: string): Choice {
     const begin = () => {
       worker = new Worker(new URL("../../workers/choose.worker.ts", import.meta.url), { type: "module" });
       worker.onmessage = ({ data }) => setChosen({ step, of, data: data as unknown });
+      // A worker that never came says no more than that; a fault in it would say what it is, and come again.
+      worker.onerror = ({ message }) => {
+        if (!message) timer = setTimeout(begin, AGAIN_MS);
+      };
       worker.postMessage(asked);
     };
-    const timer = setTimeout(begin, isFirst ? 0 : REST_MS);
+    let timer = setTimeout(begin, isFirst ? 0 : REST_MS);
     return () => {
       clearTimeout(timer);
       worker?.terminate();

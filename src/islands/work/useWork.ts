@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { v4 as uuid } from "uuid";
 import { sceneAtStart } from "../../../core/device/start.ts";
 import { sceneAt, type Scene } from "../../../core/device/scene.ts";
@@ -7,38 +7,15 @@ import { replay, standing, TAKEN_BACK } from "../../../core/job/replay.ts";
 import { deviceRules, moves as knownMoves } from "../../../core/moves.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import type { KeptMove, SentMove } from "../../../server/store/jobs.ts";
-import { askServer } from "../../ui/ask-server.ts";
+import type { MoveEntry } from "../../outbox/entry.ts";
+import { theOutbox, useEntries, useOutboxNews } from "../../outbox/useOutbox.ts";
 import { useLive } from "../../ui/useLive.ts";
 
 const versionOf = (kind: string): number => knownMoves.find((move) => move.kind === kind)?.version ?? 1;
 
-/** Where moves wait that the server has not answered for, so that a reload loses none. */
-const keyOf = (code: string) => `half-lift moves ${code}`;
-
-function readWaiting(code: string): SentMove[] {
-  try {
-    return JSON.parse(localStorage.getItem(keyOf(code)) ?? "[]") as SentMove[];
-  } catch {
-    return [];
-  }
-}
-
-function keepWaiting(code: string, waiting: readonly SentMove[]): void {
-  if (waiting.length > 0) localStorage.setItem(keyOf(code), JSON.stringify(waiting));
-  else localStorage.removeItem(keyOf(code));
-}
-
-async function namesMove(answer: Response, id: string): Promise<boolean> {
-  try {
-    const { moves } = (await answer.json()) as { moves: KeptMove[] };
-    return moves.some((move) => move.id === id);
-  } catch {
-    return false;
-  }
-}
-
-const AWAY = "No answer from the server. The press is kept and sent again.";
+/** How long until the page asks again for what it is behind with, ms. */
 const AGAIN_MS = 2_000;
+const LOOSE = "This browser cannot keep what you press. Stay on this page until it is sent.";
 
 export interface Work {
   moves: readonly KeptMove[];
@@ -54,13 +31,24 @@ export interface Work {
   isSending: boolean;
 }
 
-/** A job's moves as the server keeps them. A press counts when the server has answered for it; until then it waits here. */
+/** A job's moves as the server keeps them. A press counts when the server has answered for it; until then it waits in this browser. */
 export function useWork(code: string, family: Family, first: readonly KeptMove[], who: string): Work {
   const [moves, setMoves] = useState(first);
-  const [waiting, setWaiting] = useState<readonly SentMove[]>([]);
-  const [said, setSaid] = useState<string | null>(null);
-  const latest = useRef({ moves, waiting });
-  latest.current = { moves, waiting };
+  const [isLoose, setIsLoose] = useState(false);
+  /** What was said of something that will pass, for as long as it has not. */
+  const [passing, setPassing] = useState<string | null>(null);
+  /** Answered for by the server, but not yet among the moves that this page has. */
+  const [behind, setBehind] = useState(0);
+  const entries = useEntries();
+  const own = useMemo(
+    () => entries.filter((entry): entry is MoveEntry => entry.kind === "move" && entry.code === code),
+    [entries, code],
+  );
+  const waiting = own.filter(({ refused }) => refused === null);
+  const refused = own.find((entry) => entry.refused !== null);
+  const isSending = waiting.length > 0 || behind > 0;
+  const latest = useRef({ moves, isSending });
+  latest.current = { moves, isSending };
 
   const merge = useCallback((more: readonly KeptMove[]) => {
     setMoves((known) => {
@@ -69,55 +57,47 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
     });
   }, []);
 
-  const refresh = useCallback(async () => {
-    const answer = await fetch(
-      `/api/jobs/${code}/moves?after=${latest.current.moves.at(-1)?.seq ?? 0}`,
-    ).catch(() => null);
-    if (answer?.ok) merge(((await answer.json()) as { moves: KeptMove[] }).moves);
+  const refresh = useCallback(async (): Promise<boolean> => {
+    try {
+      const answer = await fetch(`/api/jobs/${code}/moves?after=${latest.current.moves.at(-1)?.seq ?? 0}`);
+      if (!answer.ok) return false;
+      merge(((await answer.json()) as { moves: KeptMove[] }).moves);
+      return true;
+    } catch {
+      return false;
+    }
   }, [code, merge]);
 
-  useEffect(() => setWaiting(readWaiting(code)), [code]);
   useLive({
     onChange: (changed) => (changed === "" || changed === code) && void refresh(),
     onLost: () => undefined,
   });
 
-  const busy = useRef(false);
-  /** What was said of something that will pass, for as long as it has not. */
-  const passing = useRef(AWAY);
-  const [tries, setTries] = useState(0);
-  useEffect(() => {
-    const [next] = waiting;
-    if (!next || busy.current) return;
-    busy.current = true;
+  useOutboxNews((news) => {
+    if (news.about === "entries" || news.about === "progress" || news.code !== code) return;
+    if (news.about === "waiting") {
+      setPassing(news.why);
+      return;
+    }
+    setPassing(null);
+    setIsLoose(theOutbox().isLoose);
+    const lastSeq = latest.current.moves.at(-1)?.seq ?? 0;
+    if (news.about === "kept" && news.moves.length > 0 && news.moves[0]!.seq <= lastSeq + 1) {
+      merge(news.moves);
+      return;
+    }
+    // What others did in between comes first; until this page has it all, no next press is taken.
+    setBehind((n) => n + 1);
     void (async () => {
-      const result = await askServer(`/api/jobs/${code}/moves`, "POST", [next], AWAY);
-      // Kept is what the answer names; a page of something in between names nothing.
-      const isKept = "answer" in result && (await namesMove(result.answer, next.id));
-      busy.current = false;
-      if (!isKept && !("said" in result && result.isRefused)) {
-        passing.current = "said" in result ? result.said : AWAY;
-        setSaid(passing.current);
-        setTimeout(() => setTries((n) => n + 1), AGAIN_MS);
-        return;
-      }
-      if (!("said" in result)) {
-        // What others did in between comes first, so that no number is left out.
-        await refresh();
-        setSaid((now) => (now === passing.current ? null : now));
-      } else {
-        setSaid(result.said);
-        await refresh();
-      }
-      const rest = latest.current.waiting.filter(({ id }) => id !== next.id);
-      keepWaiting(code, rest);
-      setWaiting(rest);
+      while (!(await refresh())) await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+      setBehind((n) => n - 1);
     })();
-  }, [waiting, tries, code, refresh]);
+  });
 
   const send = useCallback(
     (kind: string, data: unknown): boolean => {
-      if (latest.current.waiting.length > 0 && !staysAt(kind)) return false;
+      if (latest.current.isSending && !staysAt(kind)) return false;
+      latest.current.isSending = true;
       const move: SentMove = {
         id: uuid(),
         kind,
@@ -127,11 +107,10 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
         toldAt: new Date().toISOString(),
         device: "bench",
       };
-      const next = [...latest.current.waiting, move];
-      keepWaiting(code, next);
-      setSaid(null);
-      latest.current = { ...latest.current, waiting: next };
-      setWaiting(next);
+      const { id } = move;
+      void theOutbox()
+        .add({ kind: "move", id, code, refused: null, move })
+        .then((isStored) => setIsLoose(!isStored));
       return true;
     },
     [code, who],
@@ -148,8 +127,17 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
       if (id !== undefined && id !== moves[0]?.id) send(TAKEN_BACK, { event: id });
     },
     last,
-    said,
-    hush: () => setSaid(null),
-    isSending: waiting.length > 0,
+    said: refused
+      ? `${refused.refused} It is not recorded: look at what the job asks for now.`
+      : waiting.length === 0
+        ? null
+        : isLoose
+          ? LOOSE
+          : passing,
+    hush: () => {
+      setPassing(null);
+      if (refused) void theOutbox().dismiss(refused.id);
+    },
+    isSending,
   };
 }

@@ -3,6 +3,7 @@ import type { StageName } from "../../../../core/stage.ts";
 import { Sheet } from "../../../ui/Sheet.tsx";
 import type { ToolProps } from "../instrument.ts";
 import { tools } from "../tools/tools.ts";
+import { StillLoading } from "../../../ui/StillLoading.tsx";
 
 /** The other tools, those of the stage at hand first; one of them open. Closing it comes back to the work as it was. */
 export function ToolsSheet({
@@ -18,7 +19,7 @@ export function ToolsSheet({
   if (tool) {
     return (
       <Sheet title={tool.title} isTall onClose={onClose}>
-        <Suspense fallback={<p>Loading</p>}>
+        <Suspense fallback={<StillLoading />}>
           <tool.View {...props} />
         </Suspense>
       </Sheet>

@@ -1,6 +1,7 @@
 import { lazy, type ComponentType, type LazyExoticComponent } from "react";
 import type { StageName } from "../../../../core/stage.ts";
 import type { ToolProps } from "../instrument.ts";
+import { loadAgain } from "../../../ui/load-again.ts";
 
 export interface Tool {
   key: string;
@@ -11,7 +12,7 @@ export interface Tool {
 }
 
 const view = <Name extends string>(load: () => Promise<Record<Name, ComponentType<ToolProps>>>, name: Name) =>
-  lazy(async () => ({ default: (await load())[name] }));
+  lazy(async () => ({ default: (await loadAgain(load))[name] }));
 
 /** Everything that is one press away from the work, by what it answers. */
 export const tools: readonly Tool[] = [

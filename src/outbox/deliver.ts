@@ -1,0 +1,64 @@
+import type { KeptMove } from "../../server/store/jobs.ts";
+import type { Problem } from "../../server/problem.ts";
+import { askServer } from "../ui/ask-server.ts";
+import { isDone, isRefusal } from "../ui/refusal.ts";
+import type { Entry, MoveEntry, PhotoEntry } from "./entry.ts";
+import type { Delivery } from "./outbox.ts";
+
+export const AWAY = "No answer from the server. The press is kept and sent again.";
+/** A photo over a slow line takes its time; a line that is dead says nothing at all. */
+const LONGEST_PHOTO_MS = 180_000;
+const PHOTO_AWAY = "No answer from the server: kept here, sent later.";
+
+async function movesOf(answer: Response): Promise<readonly KeptMove[]> {
+  try {
+    return ((await answer.json()) as { moves?: KeptMove[] }).moves ?? [];
+  } catch {
+    return [];
+  }
+}
+
+async function deliverMove({ code, move }: MoveEntry): Promise<Delivery> {
+  const result = await askServer(`/api/jobs/${code}/moves`, "POST", [move], AWAY);
+  if ("said" in result) return { is: result.isRefused ? "refused" : "waiting", why: result.said };
+  // Kept is what the answer names; a page of something in between names nothing.
+  const moves = await movesOf(result.answer);
+  return moves.some(({ id }) => id === move.id) ? { is: "kept", moves } : { is: "waiting", why: AWAY };
+}
+
+function detailOf(text: string): string {
+  try {
+    return (JSON.parse(text) as Problem).detail;
+  } catch {
+    return "The server does not take it.";
+  }
+}
+
+function deliverPhoto(
+  { code, picture, id, who, at }: PhotoEntry,
+  onShare: (share: number) => void,
+): Promise<Delivery> {
+  const address = `/api/jobs/${code}/photos?${new URLSearchParams({ id, who, at })}`;
+  return new Promise((resolve) => {
+    // fetch cannot tell how much of a body has gone out.
+    const request = new XMLHttpRequest();
+    request.open("POST", address);
+    request.upload.onprogress = ({ loaded, total }) => onShare(loaded / total);
+    const away = () => resolve({ is: "waiting", why: PHOTO_AWAY });
+    request.timeout = LONGEST_PHOTO_MS;
+    request.onerror = away;
+    request.ontimeout = away;
+    request.onload = () => {
+      const type = request.getResponseHeader("content-type");
+      if (isDone(request.status, type)) resolve({ is: "kept", moves: [] });
+      else if (!isRefusal(request.status, type)) away();
+      else resolve({ is: "refused", why: detailOf(request.responseText) });
+    };
+    request.send(picture);
+  });
+}
+
+/** Sends one entry to the server, and says what the server made of it. Never fails. */
+export async function deliver(entry: Entry, onShare: (share: number) => void): Promise<Delivery> {
+  return entry.kind === "move" ? deliverMove(entry) : deliverPhoto(entry, onShare);
+}

@@ -1,0 +1,16 @@
+/** How long until a part that did not come is asked for again, ms. */
+const AGAIN_MS = 2_000;
+
+/**
+ * Loads a part of the page when it is first wanted. Where the server does not answer it is asked for again until it does: the page goes on
+ * with all that it has.
+ */
+export async function loadAgain<Part>(load: () => Promise<Part>): Promise<Part> {
+  for (;;) {
+    try {
+      return await load();
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+    }
+  }
+}
