@@ -23,6 +23,9 @@ export type BondFact =
   // bond
   | { is: "lot-taken"; kind: LotTaken["kind"] }
   | { is: "lot-in-date"; kind: LotTaken["kind"]; lot: string }
+  /** The shop's shelf knows a lot, and holds as much of it as is taken: what the shelf says, or somebody's name. */
+  | { is: "lot-on-shelf"; lot: string }
+  | { is: "lot-enough"; lot: string }
   | { is: "dose-chosen" }
   | { is: "pattern-run" }
   | { is: "pattern-clear" }
@@ -75,6 +78,9 @@ export const bondFacts: FactRules<Scene, BondFact> = {
       return lot !== undefined && !isPast(lot.goodUntil, nowMs);
     },
   },
+  // The shelf is the shop's and not the job's: here only a name stands in for it.
+  "lot-on-shelf": { signable: true, holds: () => false },
+  "lot-enough": { signable: true, holds: () => false },
   "dose-chosen": { signable: false, holds: ({ state }) => state.bond.dose !== null },
   "pattern-run": { signable: false, holds: ({ state }) => state.bond.pattern !== null },
   "pattern-clear": {

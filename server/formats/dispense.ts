@@ -21,7 +21,15 @@ export const dispenseJob = z
     /** How high liquid stands when the glass first lies on it: the width of what is drawn. */
     startGapUm: bounded(6, 50_000).default(1_200),
   })
-  .superRefine(({ outline: panel, pattern }, context) => {
+  .superRefine(({ outline: panel, pattern, layHeightMm, travelHeightMm }, context) => {
+    if (travelHeightMm < layHeightMm) {
+      // It would be dragged through what it has just laid.
+      context.addIssue({
+        code: "custom",
+        path: ["travelHeightMm"],
+        message: `${travelHeightMm} must be at least layHeightMm, which is ${layHeightMm}`,
+      });
+    }
     const off = placeOffPanel(panel, pattern.pieces);
     if (!off) return;
     context.addIssue({

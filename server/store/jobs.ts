@@ -2,6 +2,7 @@ import { createHash } from "node:crypto";
 import type pg from "pg";
 import stringify from "safe-stable-stringify";
 import { describeFaults, type Fault } from "../../core/faults.ts";
+import type { LotTaken } from "../../core/bond/bond-slot.ts";
 import { routeNow } from "../../core/device/ask.ts";
 import type { DeviceFact } from "../../core/device/facts.ts";
 import { sceneAt, type Device, type Scene } from "../../core/device/scene.ts";
@@ -19,6 +20,7 @@ import { offThread } from "../off-thread/off-thread.ts";
 import type { Photo } from "../formats/photo.ts";
 import { keepOneOff, readFamilyRow, type StoredFamily } from "./families.ts";
 import { keepPhoto, photosPresent } from "./photos.ts";
+import { lotRefusal, overdrawn } from "./stock.ts";
 
 /** The channel on which other processes hear that a job has changed; the payload is its code. */
 export const JOB_CHANNEL = "job_event";
@@ -273,7 +275,7 @@ function refusalToTakeBack(start: Scene, moves: readonly Recorded[], event: stri
 }
 
 /** Why a move may not be recorded here and now; null where it may. */
-async function refusalOf(scene: Scene, sent: SentMove): Promise<Refusal | null> {
+async function refusalOf(client: pg.PoolClient, scene: Scene, sent: SentMove): Promise<Refusal | null> {
   const { missing, fault } = judge(
     deviceRules,
     scene,
@@ -282,6 +284,7 @@ async function refusalOf(scene: Scene, sent: SentMove): Promise<Refusal | null> 
   );
   if (missing.length > 0 || fault) return { missing, fault };
   const { kind, data } = sent;
+  if (kind === "lot-taken") return lotRefusal(client, scene.state, data as LotTaken);
   const untrue = isHeavyChoice(kind)
     ? await offThread("verify", { scene, kind, data })
     : verifyChoice(scene, kind, data);
@@ -452,7 +455,9 @@ export async function appendWithin(
     const scene = sceneAt(start, state, atMs);
     const isTakingBack = one.kind === TAKEN_BACK;
     const event = isTakingBack ? (one.data as { event: string }).event : "";
-    const refusal = isTakingBack ? refusalToTakeBack(start, moves, event) : await refusalOf(scene, one);
+    const refusal = isTakingBack
+      ? refusalToTakeBack(start, moves, event)
+      : await refusalOf(client, scene, one);
     if (refusal) return { kind: "refused", index, ...refusal };
     const stage = isTakingBack
       ? (moves.find(({ id }) => id === event)?.stage ?? "intake")
@@ -463,9 +468,12 @@ export async function appendWithin(
     answer.push(kept);
     added.push(kept);
     const { id, seq, who } = kept;
-    state = isTakingBack
+    const now = isTakingBack
       ? replay(deviceRules, start, moves)
       : applyMove(moveNamed(deviceRules, one.kind), scene, one.data, { id, seq, who, atMs });
+    const short = isTakingBack ? null : await overdrawn(client, job.id, state, now);
+    if (short) return { kind: "refused", index, missing: [short], fault: null };
+    state = now;
   }
   if (added.length > 0) {
     await insertMoves(client, job.id, added, tip.rows[0]?.hash ?? FIRST_HASH);

@@ -2,7 +2,7 @@ import type pg from "pg";
 import type { LotTaken } from "../../core/bond/bond-slot.ts";
 import { isSheetFilm, lastDayOf, type Lot } from "../../core/materials/lots.ts";
 
-/** A lot on the shelf, with what is left of it: for film that is cut from sheets, how many of those and their remnants there are. */
+/** A lot on the shelf, with what is left of it, below zero where somebody signed for more than the count had: for film that is cut from sheets, how many of those and their remnants there are. */
 export interface ShelvedLot extends Lot {
   id: string;
   leftQuantity: number;
@@ -33,7 +33,7 @@ const readRow = (row: LotRow): ShelvedLot => ({
   openedOn: row.opened_on,
   openDays: row.open_days,
   quantity: row.quantity,
-  leftQuantity: isSheetFilm(row.material) ? row.sheets : Math.max(0, row.quantity - row.spent),
+  leftQuantity: isSheetFilm(row.material) ? row.sheets : row.quantity - row.spent,
   viscosityPaS: row.viscosity,
 });
 

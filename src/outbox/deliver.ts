@@ -2,7 +2,7 @@ import type { KeptMove } from "../../server/store/jobs.ts";
 import type { Problem } from "../../server/problem.ts";
 import { askServer } from "../ui/ask-server.ts";
 import { isDone, isRefusal } from "../ui/refusal.ts";
-import type { Entry, MoveEntry, PhotoEntry } from "./entry.ts";
+import type { Entry, Missing, MoveEntry, PhotoEntry } from "./entry.ts";
 import type { Delivery } from "./outbox.ts";
 
 export const AWAY = "No answer from the server. The press is kept and sent again.";
@@ -20,7 +20,12 @@ async function movesOf(answer: Response): Promise<readonly KeptMove[]> {
 
 async function deliverMove({ code, move }: MoveEntry): Promise<Delivery> {
   const result = await askServer(`/api/jobs/${code}/moves`, "POST", [move], AWAY);
-  if ("said" in result) return { is: result.isRefused ? "refused" : "waiting", why: result.said };
+  if ("said" in result) {
+    const { said: why, isRefused, problem } = result;
+    return isRefused
+      ? { is: "refused", why, missing: (problem?.missing ?? []) as Missing }
+      : { is: "waiting", why };
+  }
   // Kept is what the answer names; a page of something in between names nothing.
   const moves = await movesOf(result.answer);
   return moves.some(({ id }) => id === move.id) ? { is: "kept", moves } : { is: "waiting", why: AWAY };
@@ -52,7 +57,7 @@ function deliverPhoto(
       const type = request.getResponseHeader("content-type");
       if (isDone(request.status, type)) resolve({ is: "kept", moves: [] });
       else if (!isRefusal(request.status, type)) away();
-      else resolve({ is: "refused", why: detailOf(request.responseText) });
+      else resolve({ is: "refused", why: detailOf(request.responseText), missing: [] });
     };
     request.send(picture);
   });

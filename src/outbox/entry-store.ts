@@ -1,12 +1,12 @@
 import { openDB, type IDBPDatabase } from "idb";
-import { entry, type Entry } from "./entry.ts";
+import { entry, type Entry, type Missing } from "./entry.ts";
 
 /** Where entries are kept until the server has them, in the order in which they came. */
 export interface EntryStore {
   add: (entry: Entry) => Promise<void>;
   all: () => Promise<Entry[]>;
   /** The server will never take it: it stays, with why, until somebody has seen that. */
-  refuse: (id: string, why: string) => Promise<void>;
+  refuse: (id: string, why: string, missing: Missing) => Promise<void>;
   remove: (id: string) => Promise<void>;
 }
 
@@ -58,12 +58,12 @@ export function browserStore(name = "half-lift outbox"): EntryStore {
           });
         })(),
       ),
-    refuse: (id, why) =>
+    refuse: (id, why, missing) =>
       within(
         (async () => {
           const { store, done } = await writing();
           const kept = (await store.index("id").get(id)) as object | undefined;
-          await Promise.all([kept && store.put({ ...kept, refused: why }), done]);
+          await Promise.all([kept && store.put({ ...kept, refused: why, missing }), done]);
         })(),
       ),
     remove: (id) =>

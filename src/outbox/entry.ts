@@ -5,6 +5,8 @@ const shared = {
   id: z.uuid(),
   code: z.string().min(1),
   refused: z.string().nullable(),
+  /** What it lacked: somebody may sign for it. */
+  missing: z.array(z.looseObject({ is: z.string() })).default([]),
 };
 
 const moveEntry = z.object({
@@ -32,6 +34,7 @@ const photoEntry = z.object({
 
 /** Something that was pressed or photographed here and that the server has not answered for yet. */
 export const entry = z.discriminatedUnion("kind", [moveEntry, photoEntry]);
+export type Missing = z.output<typeof shared.missing>;
 export type Entry = z.output<typeof entry>;
 export type MoveEntry = z.output<typeof moveEntry>;
 export type PhotoEntry = z.output<typeof photoEntry>;

@@ -18,7 +18,7 @@ const press = (code: string, kind = "noted"): Entry => {
     toldAt: new Date(0).toISOString(),
     device: "bench",
   };
-  return { kind: "move", id, code, refused: null, move };
+  return { kind: "move", id, code, refused: null, missing: [], move };
 };
 
 /** Tabs of one browser: what one says all others hear. */
@@ -122,9 +122,14 @@ describe("the outbox", () => {
     for (const entry of [one, other, next]) await outbox.add(entry);
     await until(() => asked.includes(other.id) && told.some((news) => news.about === "waiting"));
     expect(asked).not.to.include(next.id);
-    state.answers = ({ id }) => (id === one.id ? { is: "refused", why: "On hold" } : kept);
+    state.answers = ({ id }) =>
+      id === one.id ? { is: "refused", why: "On hold", missing: [{ is: "agreed" }] } : kept;
     await until(() => outbox.entries.length === 1 && outbox.entries[0]!.refused !== null);
-    expect(outbox.entries[0]).to.include({ id: one.id, refused: "On hold" });
+    expect(outbox.entries[0]).to.deep.include({
+      id: one.id,
+      refused: "On hold",
+      missing: [{ is: "agreed" }],
+    });
     await until(() => asked.includes(next.id));
     const before = asked.filter((id) => id === one.id).length;
     await new Promise((resolve) => setTimeout(resolve, 60));
@@ -143,7 +148,7 @@ describe("the outbox", () => {
     await second.add(entries[0]!);
     await until(() => first.entries.length === 0 && second.entries.length === 0 && asked.length === 1);
     // A refusal is seen in every tab.
-    state.answers = () => ({ is: "refused", why: "no" });
+    state.answers = () => ({ is: "refused", why: "no", missing: [] });
     await second.add(entries[1]!);
     await until(() => first.entries[0]?.refused === "no" && second.entries[0]?.refused === "no");
     state.answers = () => kept;

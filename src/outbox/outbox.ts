@@ -1,11 +1,11 @@
 import type { KeptMove } from "../../server/store/jobs.ts";
-import type { Entry } from "./entry.ts";
+import type { Entry, Missing } from "./entry.ts";
 import type { EntryStore } from "./entry-store.ts";
 
 /** What became of an entry that was sent: kept by the server (as what moves), refused for good, or neither yet, with what is to be said. */
 export type Delivery =
   | { is: "kept"; moves: readonly KeptMove[] }
-  | { is: "refused"; why: string }
+  | { is: "refused"; why: string; missing: Missing }
   | { is: "waiting"; why: string };
 
 /** What pages tell each other of what waits. */
@@ -143,10 +143,10 @@ export class Outbox {
     this.show();
   }
 
-  private async refuse(id: string, why: string): Promise<void> {
-    this.loose = this.loose.map((one) => (one.id === id ? { ...one, refused: why } : one));
+  private async refuse(id: string, why: string, missing: Missing): Promise<void> {
+    this.loose = this.loose.map((one) => (one.id === id ? { ...one, refused: why, missing } : one));
     if (this.stored.some((one) => one.id === id)) {
-      await this.parts.store.refuse(id, why).catch(() => undefined);
+      await this.parts.store.refuse(id, why, missing).catch(() => undefined);
       await this.read();
     }
     this.show();
@@ -227,7 +227,7 @@ export class Outbox {
       await this.drop(id);
     } else {
       this.say({ about: "refused", code, id });
-      await this.refuse(id, delivery.why);
+      await this.refuse(id, delivery.why, delivery.missing);
     }
     this.say({ about: "entries" });
     return true;

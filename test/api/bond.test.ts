@@ -3,11 +3,12 @@ import { XMLParser } from "fast-xml-parser";
 import type pg from "pg";
 import { v4 as uuid } from "uuid";
 import { shippedPatterns } from "../../core/bond/shipped-patterns.ts";
+import { lastDayOf, type Lot } from "../../core/materials/lots.ts";
 import { TAKEN_BACK } from "../../core/job/replay.ts";
 import { chamberAt, simulatedChamber } from "../../server/devices/simulated-chamber.ts";
 import { simulatedScale } from "../../server/devices/simulated-scale.ts";
 import { lampReadings } from "../../server/store/lamp.ts";
-import type { ShelvedLot } from "../../server/store/lots.ts";
+import { addLot, shelvedLots, type ShelvedLot } from "../../server/store/lots.ts";
 import { POST as dispense } from "../../src/pages/api/dispense/[format].ts";
 import {
   DELETE as forget,
@@ -23,7 +24,7 @@ import { GET as radiometer } from "../../src/pages/api/shop/radiometer.ts";
 import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
-import { keepWorked, tell } from "./at-bench.ts";
+import { keepWorked, tell, told } from "./at-bench.ts";
 
 const CODE = "GW-9711";
 const family = familyNamed("TK-5");
@@ -44,6 +45,13 @@ describe("what is used up, laid and lit at the bench", function () {
     quantity: 40,
   };
 
+  const today = new Date().toISOString().slice(0, 10);
+  /** What a job is told of a lot that is on the shelf. */
+  const asOnShelf = async (name: string) => {
+    const { kind, lot, material, ...dates } = (await lotNamed(name))!;
+    return { kind, lot, material, goodUntil: lastDayOf(dates), viscosityPaS: null };
+  };
+
   before(async () => {
     ({ pool } = await demoDatabase());
     // All is ready: the liquid is laid next.
@@ -62,8 +70,8 @@ describe("what is used up, laid and lit at the bench", function () {
     );
     expectFault(await ask(add, { body: { ...fresh, lot: "T-101", quantity: 0 } }), 422, "quantity");
     const { id } = (await lotNamed("T-100"))!;
-    await ask(open, { params: { id }, body: { openedOn: "2026-05-01" } });
-    expect((await lotNamed("T-100"))!.openedOn).to.equal("2026-05-01");
+    await ask(open, { params: { id }, body: { openedOn: today } });
+    expect((await lotNamed("T-100"))!.openedOn).to.equal(today);
     expect((await ask(open, { params: { id: "none" }, body: { openedOn: "2026-05-01" } })).status).to.equal(
       404,
     );
@@ -75,8 +83,7 @@ describe("what is used up, laid and lit at the bench", function () {
   });
 
   it("subtracts what a job spends of a lot, and gives it back where that is taken back", async () => {
-    const { kind, lot, material } = fresh;
-    await tell(pool, CODE, "lot-taken", { kind, lot, material, goodUntil: "2030-01-31", viscosityPaS: null });
+    await tell(pool, CODE, "lot-taken", await asOnShelf("T-100"));
     const left = async () => (await lotNamed("T-100"))!.leftQuantity;
     const lay = () => tell(pool, CODE, "liquid-laid", { volumeMl: 1.5, by: "scale" });
     const laid = await lay();
@@ -85,6 +92,60 @@ describe("what is used up, laid and lit at the bench", function () {
     expect(await left()).to.equal(40);
     await lay();
     expect(await left()).to.be.closeTo(38.5, 1e-9);
+  });
+
+  it("believes the shelf and not the label: another material, a longer date or a lot that is nowhere is refused", async () => {
+    const right = await asOnShelf("T-100");
+    const of = (data: object) => told(pool, CODE, "lot-taken", { ...right, ...data });
+    for (const wrong of [
+      { material: "thick liquid optical adhesive" },
+      { goodUntil: "2099-01-01" },
+      { goodUntil: null },
+    ]) {
+      expect(await of(wrong)).to.deep.include({
+        kind: "refused",
+        missing: [],
+        fault: {
+          id: "fault.lot-not-so",
+          values: { lot: "T-100", material: right.material, until: right.goodUntil },
+        },
+      });
+    }
+    const fact = { is: "lot-on-shelf", lot: "N-1" };
+    expect(await of({ lot: "N-1" })).to.deep.include({ kind: "refused", missing: [fact], fault: null });
+    const reason = "A bottle from another shop, not on our shelf";
+    await tell(pool, CODE, "signed-for", { fact, reason });
+    expect((await of({ lot: "N-1" })).kind).to.equal("kept");
+  });
+
+  it("lays no more of a lot than the count has, of two jobs at once neither, but for a signed reason, and shows the count below zero", async () => {
+    const { pool: own } = await demoDatabase();
+    const codes = ["GW-9721", "GW-9722"];
+    for (const code of codes) {
+      await keepWorked(own, code, workedTo(family, "layer", asksFor("liquid-laid"), { endMs: Date.now() }));
+    }
+    const lot = { ...fresh, lot: "T-200", quantity: 2, openedOn: today } as Lot;
+    await addLot(own, lot);
+    const { kind, material } = lot;
+    for (const code of codes) {
+      await tell(own, code, "lot-taken", {
+        kind,
+        lot: "T-200",
+        material,
+        goodUntil: lastDayOf(lot),
+        viscosityPaS: null,
+      });
+    }
+    const lay = (code: string) => told(own, code, "liquid-laid", { volumeMl: 1.5, by: "scale" });
+    const both = await Promise.all(codes.map(lay));
+    expect(both.map((one) => one.kind).sort()).to.deep.equal(["kept", "refused"]);
+    const late = codes[both.findIndex((one) => one.kind === "refused")]!;
+    const fact = { is: "lot-enough", lot: "T-200" };
+    expect(await lay(late)).to.deep.include({ kind: "refused", missing: [fact] });
+    await tell(own, late, "signed-for", { fact, reason: "Weighed: the bottle holds more than was counted" });
+    expect((await lay(late)).kind).to.equal("kept");
+    const shelved = (await shelvedLots(own)).find((one) => one.lot === "T-200")!;
+    expect(shelved.leftQuantity).to.be.closeTo(-1, 1e-9);
   });
 
   it("knows a lot by the viscosity that was measured on a job that had it", async () => {
@@ -114,6 +175,11 @@ describe("what is used up, laid and lit at the bench", function () {
     (await (await call(dispense, { params: { format: "gcode" }, body: { ...machine, ...more } })).text())
       .trim()
       .split("\n");
+
+  it("sends no nozzle lower between pieces than it lays them", async () => {
+    const body = { ...machine, layHeightMm: 5, travelHeightMm: 0.5 };
+    expectFault(await ask(dispense, { params: { format: "gcode" }, body }), 422, "travelHeightMm");
+  });
 
   it("writes the path as G-code in millimetres: every piece laid once, for as long as its volume flows", async () => {
     const lines = await gcode({});

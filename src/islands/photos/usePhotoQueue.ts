@@ -38,7 +38,7 @@ export function usePhotoQueue(code: string, who: string) {
           const at = new Date().toISOString();
           setComing((before) => before.filter((entry) => entry.id !== id));
           void theOutbox()
-            .add({ kind: "photo", id, code, refused: null, who, at, name: file.name, picture })
+            .add({ kind: "photo", id, code, refused: null, missing: [], who, at, name: file.name, picture })
             .then((isStored) => !isStored && setFaults((before) => ({ ...before, [id]: LOOSE })));
         } catch (error) {
           const fault = (error as Error).message;

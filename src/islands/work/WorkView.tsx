@@ -374,7 +374,7 @@ export function WorkView(props: WorkViewProps) {
           sheet={sheet}
           onClose={() => openSheet("")}
           {...{ tools, stage, log }}
-          asksFor={step?.for ?? []}
+          asksFor={[...work.missing, ...(step?.for ?? [])]}
         />
       </main>
     </PreferencesContext>

@@ -2,6 +2,7 @@ import { useCallback, useMemo, useRef, useState } from "react";
 import { v4 as uuid } from "uuid";
 import { sceneAtStart } from "../../../core/device/start.ts";
 import { sceneAt, type Scene } from "../../../core/device/scene.ts";
+import type { DeviceFact } from "../../../core/device/facts.ts";
 import { staysAt } from "../../../core/device/guards.ts";
 import { replay, standing, TAKEN_BACK } from "../../../core/job/replay.ts";
 import { deviceRules, moves as knownMoves } from "../../../core/moves.ts";
@@ -27,6 +28,8 @@ export interface Work {
   /** The last move that stands: what a press on Back takes back. */
   last: KeptMove | null;
   said: string | null;
+  /** What the press that was refused lacked. */
+  missing: readonly DeviceFact[];
   hush: () => void;
   isSending: boolean;
 }
@@ -109,7 +112,7 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
       };
       const { id } = move;
       void theOutbox()
-        .add({ kind: "move", id, code, refused: null, move })
+        .add({ kind: "move", id, code, refused: null, missing: [], move })
         .then((isStored) => setIsLoose(!isStored));
       return true;
     },
@@ -127,6 +130,7 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
       if (id !== undefined && id !== moves[0]?.id) send(TAKEN_BACK, { event: id });
     },
     last,
+    missing: (refused?.missing ?? []) as unknown as readonly DeviceFact[],
     said: refused
       ? `${refused.refused} It is not recorded: look at what the job asks for now.`
       : waiting.length === 0

@@ -1,0 +1,87 @@
+import type pg from "pg";
+import type { LotTaken } from "../../core/bond/bond-slot.ts";
+import type { DeviceFact } from "../../core/device/facts.ts";
+import type { Device } from "../../core/device/scene.ts";
+import { factKey } from "../../core/job/fact.ts";
+import { message, type Message } from "../../core/job/message.ts";
+import { isSheetFilm, lastDayOf } from "../../core/materials/lots.ts";
+
+/** Why the shelf does not give what a job says it took; null where it does. */
+type ShelfRefusal = { missing: readonly DeviceFact[]; fault: Message | null } | null;
+
+const isSigned = ({ signed }: Device, fact: DeviceFact): boolean => factKey(fact) in signed;
+
+/** A lot that is told is on the shelf, of that kind, material and date. One that is on no shelf wants somebody's name. */
+export async function lotRefusal(
+  client: pg.PoolClient,
+  state: Device,
+  told: LotTaken,
+): Promise<ShelfRefusal> {
+  const { rows } = await client.query<{
+    kind: string;
+    material: string;
+    expires_on: string | null;
+    opened_on: string | null;
+    open_days: number | null;
+  }>(
+    `SELECT kind, material, expires_on::text, opened_on::text, open_days FROM lot
+     WHERE lot = $1 AND gone_at IS NULL`,
+    [told.lot],
+  );
+  const [row] = rows;
+  if (!row) {
+    const fact = { is: "lot-on-shelf", lot: told.lot } as const;
+    return isSigned(state, fact) ? null : { missing: [fact], fault: null };
+  }
+  const lastDay = lastDayOf({ expiresOn: row.expires_on, openedOn: row.opened_on, openDays: row.open_days });
+  const isLonger = lastDay !== null && (told.goodUntil === null || told.goodUntil > lastDay);
+  return row.kind === told.kind && row.material === told.material && !isLonger
+    ? null
+    : {
+        missing: [],
+        fault: message("fault.lot-not-so", {
+          lot: told.lot,
+          material: row.material,
+          until: lastDay ?? "none",
+        }),
+      };
+}
+
+/**
+ * What a job takes of a lot is still there. Where the count says that it is not, somebody signs for it, and the count goes below zero. Lots
+ * are held until the transaction ends, so that two jobs do not take the same last drop.
+ */
+export async function overdrawn(
+  client: pg.PoolClient,
+  jobId: string,
+  before: Device | null,
+  after: Device,
+): Promise<DeviceFact | null> {
+  if (before?.bond.spent === after.bond.spent) return null;
+  const wanted = new Map<string, number>();
+  for (const { lot, quantity } of after.bond.spent) {
+    if (lot !== null) wanted.set(lot, (wanted.get(lot) ?? 0) + quantity);
+  }
+  // Only what this asks for more than before: what was signed for or laid earlier is over.
+  const had = new Map<string, number>();
+  for (const { lot, quantity } of before?.bond.spent ?? []) {
+    if (lot !== null) had.set(lot, (had.get(lot) ?? 0) + quantity);
+  }
+  const more = [...wanted].filter(([lot, quantity]) => quantity > (had.get(lot) ?? 0));
+  if (more.length === 0) return null;
+  const { rows } = await client.query<{ lot: string; material: string; quantity: number }>(
+    "SELECT lot, material, quantity FROM lot WHERE lot = ANY($1) AND gone_at IS NULL ORDER BY lot FOR UPDATE",
+    [more.map(([lot]) => lot)],
+  );
+  for (const { lot, material, quantity } of rows) {
+    if (isSheetFilm(material)) continue;
+    const { rows: others } = await client.query<{ spent: number }>(
+      "SELECT coalesce(sum(quantity), 0) AS spent FROM spent WHERE lot = $1 AND job_id <> $2",
+      [lot, jobId],
+    );
+    const left = quantity - others[0]!.spent - wanted.get(lot)!;
+    const fact = { is: "lot-enough", lot } as const;
+    if (left < -1e-9 && !isSigned(after, fact)) return fact;
+  }
+  return null;
+}
