@@ -52,12 +52,14 @@ function readLock(): { pid: number; began: string | null; address: string } | nu
 }
 
 let opening: Promise<Cluster> | null = null;
+let stopServing: (() => Promise<void>) | null = null;
 let stopping = false;
 
 async function stop(code: number): Promise<void> {
   if (stopping) return;
   stopping = true;
-  // A server that is just starting is waited for, so that it does not outlive this process.
+  await stopServing?.();
+  // A database that is just starting is waited for, so that it does not outlive this process.
   await (await opening?.catch(() => null))?.stop();
   rmSync(lockFile, { force: true });
   process.exit(code);
@@ -85,7 +87,7 @@ try {
   // Some shells name the machine in HOST: only an address is taken for one to listen on.
   const host = isIP(process.env.HOST ?? "") ? process.env.HOST : "127.0.0.1";
   Object.assign(process.env, { DATABASE_URL: url, HOST: host, PORT: String(port) });
-  await serveBuilt();
+  stopServing = await serveBuilt();
   console.log(`Half Lift is at ${address} (Ctrl-C stops it)`);
 } catch (error) {
   console.error((error as Error).message);

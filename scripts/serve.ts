@@ -25,23 +25,44 @@ interface Entry {
   handler: (request: IncomingMessage, response: ServerResponse) => void;
 }
 
+const isLive = (response: ServerResponse): boolean =>
+  String(response.getHeader("content-type") ?? "").startsWith("text/event-stream");
+
 /** Live messages go out one by one: what is packed waits for more. */
 const isPacked = (request: IncomingMessage, response: ServerResponse): boolean =>
-  !String(response.getHeader("content-type") ?? "").startsWith("text/event-stream") &&
-  compression.filter(request as Packing[0], response as Packing[1]);
+  !isLive(response) && compression.filter(request as Packing[0], response as Packing[1]);
 
-/** Serves the built application in this process, with HOST, PORT and DATABASE_URL from the environment. */
-export async function serveBuilt(): Promise<void> {
+/** What is on its way has so long to be answered once the server is to stop, ms. */
+const GRACE_MS = 8_000;
+
+/**
+ * Serves the built application in this process, with HOST, PORT and DATABASE_URL from the environment. What it returns stops it: nothing new
+ * is taken, what is being answered is answered, live lines are hung up (they come back by themselves).
+ */
+export async function serveBuilt(): Promise<() => Promise<void>> {
   // React's development half is several times slower, and is what it takes where nobody says otherwise.
   process.env.NODE_ENV = "production";
   process.env.ASTRO_NODE_AUTOSTART = "disabled";
   const { handler } = (await import(pathToFileURL(path.resolve("dist/server/entry.mjs")).href)) as Entry;
   const pack = compression({ filter: isPacked });
-  const server = createHttpServer((request, response) =>
-    pack(request as Packing[0], response as Packing[1], () => handler(request, response)),
-  );
+  const open = new Set<ServerResponse>();
+  const server = createHttpServer((request, response) => {
+    open.add(response);
+    response.once("close", () => open.delete(response));
+    pack(request as Packing[0], response as Packing[1], () => handler(request, response));
+  });
   await new Promise<void>((resolve, reject) => {
     server.once("error", reject);
     server.listen(Number(process.env.PORT), process.env.HOST, resolve);
   });
+  return async () => {
+    const closed = new Promise((resolve) => server.close(resolve));
+    for (const response of open) if (isLive(response)) response.destroy();
+    // A line that has had its answer is kept open for the next by the other side: there is none.
+    const idle = setInterval(() => server.closeIdleConnections(), 50);
+    const timer = setTimeout(() => server.closeAllConnections(), GRACE_MS);
+    await closed;
+    clearInterval(idle);
+    clearTimeout(timer);
+  };
 }

@@ -19,7 +19,10 @@ async function checkAndServe(): Promise<void> {
     await pool.end();
   }
   Object.assign(process.env, { HOST, PORT: String(PORT) });
-  await serveBuilt();
+  const stop = await serveBuilt();
+  for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) {
+    process.once(signal, () => void stop().then(() => process.exit(0)));
+  }
 }
 
 try {

@@ -7,6 +7,7 @@ describe("the environment", () => {
       DATABASE_URL: "postgres://u:p@127.0.0.1:5432/x",
       HOST: "127.0.0.1",
       PORT: 4321,
+      DATABASE_CONNECTIONS: 10,
       CALCULATION_SECONDS: 60,
       CALCULATION_MEMORY_MB: 512,
     });

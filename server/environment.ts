@@ -36,6 +36,13 @@ const environment = z.object({
     }),
   HOST: z.string().min(1).default("127.0.0.1"),
   PORT: port.default(4321),
+  /** How many connections to the database this process holds at most. */
+  DATABASE_CONNECTIONS: z.coerce
+    .number({ error: "must be a whole number from 2 to 500" })
+    .int({ error: "must be a whole number from 2 to 500" })
+    .min(2, { error: "must be from 2 to 500" })
+    .max(500, { error: "must be from 2 to 500" })
+    .default(10),
   /** Where other devices reach the server, where that is not the address by which it is asked. */
   PUBLIC_URL: z.url({ error: "must be an address such as https://repairs.example" }).optional(),
 });

@@ -41,15 +41,16 @@ export async function readBytes(
   request: Request,
   mostBytes: number,
 ): Promise<{ bytes: Uint8Array } | { answer: Response }> {
+  const tooLarge = () => ({
+    answer: problem(413, "Too large", `The body is larger than ${mostBytes / 1024 / 1024} MB.`),
+  });
+  // What says of itself that it is too large is not read at all.
+  if (Number(request.headers.get("content-length") ?? 0) > mostBytes) return tooLarge();
   const chunks: Uint8Array[] = [];
   let size = 0;
   for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
     size += chunk.byteLength;
-    if (size > mostBytes) {
-      return {
-        answer: problem(413, "Too large", `The body is larger than ${mostBytes / 1024 / 1024} MB.`),
-      };
-    }
+    if (size > mostBytes) return tooLarge();
     chunks.push(chunk);
   }
   return { bytes: Buffer.concat(chunks) };

@@ -5,12 +5,28 @@ let pool: pg.Pool | null = null;
 
 /** The server's connections. Made at the first call, from DATABASE_URL. */
 export function database(): pg.Pool {
-  pool ??= connect(readEnvironment(process.env).DATABASE_URL);
+  if (pool) return pool;
+  const { DATABASE_URL, DATABASE_CONNECTIONS } = readEnvironment(process.env);
+  pool = connect(DATABASE_URL, {
+    max: DATABASE_CONNECTIONS,
+    statement_timeout: LONGEST_STATEMENT_MS,
+    idle_in_transaction_session_timeout: LONGEST_PAUSE_MS,
+  });
   return pool;
 }
 
-export function connect(databaseUrl: string): pg.Pool {
-  const made = new pg.Pool({ connectionString: databaseUrl, max: 10, connectionTimeoutMillis: 5_000 });
+/** No question of a page takes longer; one that does is ended, and answered as busy. */
+const LONGEST_STATEMENT_MS = 20_000;
+/** A transaction that waits longer for its own next question has been forgotten. */
+const LONGEST_PAUSE_MS = 60_000;
+
+export function connect(databaseUrl: string, more: pg.PoolConfig = {}): pg.Pool {
+  const made = new pg.Pool({
+    connectionString: databaseUrl,
+    max: 10,
+    connectionTimeoutMillis: 5_000,
+    ...more,
+  });
   // An idle connection that breaks (a database that restarts) must not take the server with it; the pool makes a new one.
   made.on("error", (error) => console.error(`Lost a database connection: ${error.message}`));
   return made;

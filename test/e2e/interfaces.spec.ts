@@ -1,4 +1,5 @@
-import { get } from "node:http";
+import { get, request } from "node:http";
+import { largestInputs } from "../../scripts/largest-inputs.ts";
 import { expect, test } from "./workshop.ts";
 
 const dose = { areaMm2: 10_000, gapUm: 100, overflowPct: 0, shrinkPct: 0, densityGcm3: 1.1 };
@@ -39,4 +40,45 @@ test("the schemas are published, and an address that does not exist says so", as
   expect(published.required).toContain("moves");
   expect((await fetch(`${workshop.url}/api/calc/no-such`, { method: "POST", body: "{}" })).status).toBe(404);
   expect((await fetch(`${workshop.url}/jobs/GW-0`)).status).toBe(404);
+});
+
+test("it says that it lives and is ready, and a stop lets what is being answered end", async ({
+  workshop,
+}) => {
+  const status = async (path: string) => (await fetch(`${workshop.url}${path}`)).status;
+  expect([await status("/healthz"), await status("/readyz")]).toEqual([200, 200]);
+  const live = await fetch(`${workshop.url}/api/live`);
+  // Some seconds of work, on a thread of its own: others are answered meanwhile.
+  const long = fetch(`${workshop.url}/api/calc/cure-dose`, {
+    method: "POST",
+    body: JSON.stringify(largestInputs["cure-dose"]!()),
+  });
+  await new Promise((resolve) => setTimeout(resolve, 700));
+  const askedMs = performance.now();
+  expect(await status("/api/calc")).toBe(200);
+  expect(performance.now() - askedMs).toBeLessThan(1_000);
+  const stopped = workshop.stopServer();
+  expect((await long).status).toBe(200);
+  await stopped;
+  // The live line was hung up, not waited for.
+  await live.body!.cancel().catch(() => undefined);
+  await expect(fetch(`${workshop.url}/healthz`)).rejects.toThrow();
+  await workshop.startServer();
+  expect(await status("/readyz")).toBe(200);
+});
+
+test("a body that says that it is too large is not read", async ({ workshop }) => {
+  const answer = await new Promise<number>((resolve, reject) => {
+    const asked = request(
+      `${workshop.url}/api/jobs`,
+      { method: "POST", headers: { "content-length": String(1e9) } },
+      ({ statusCode }) => {
+        asked.destroy();
+        resolve(statusCode!);
+      },
+    );
+    asked.on("error", reject);
+    asked.flushHeaders();
+  });
+  expect(answer).toBe(413);
 });
