@@ -56,8 +56,32 @@ export async function readBytes(
   return { bytes: Buffer.concat(chunks) };
 }
 
+/** No document of the product is nested half as deep; what is deeper would exhaust whoever walks it. */
+const DEEPEST = 64;
+const [QUOTE, BACKSLASH] = [0x22, 0x5c];
+const [LIST, LIST_END, OBJECT, OBJECT_END] = [0x5b, 0x5d, 0x7b, 0x7d];
+
+/** Whether lists and objects lie in one another deeper than is allowed, by their brackets outside texts. */
+function isTooDeep(bytes: Uint8Array): boolean {
+  let depth = 0;
+  let inText = false;
+  for (let i = 0; i < bytes.length; i += 1) {
+    const byte = bytes[i]!;
+    if (inText) {
+      if (byte === BACKSLASH) i += 1;
+      else if (byte === QUOTE) inText = false;
+    } else if (byte === QUOTE) inText = true;
+    else if (byte === LIST || byte === OBJECT) {
+      depth += 1;
+      if (depth > DEEPEST) return true;
+    } else if (byte === LIST_END || byte === OBJECT_END) depth -= 1;
+  }
+  return false;
+}
+
 /** What a body says, or why it is not JSON. */
 export function parseJson(bytes: Uint8Array): { body: unknown } | { notJson: string } {
+  if (isTooDeep(bytes)) return { notJson: `it is nested deeper than ${DEEPEST}` };
   try {
     return { body: JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes)) };
   } catch (error) {
@@ -65,7 +89,8 @@ export function parseJson(bytes: Uint8Array): { body: unknown } | { notJson: str
   }
 }
 
-export const notJson = (why: string): Response => problem(400, "Not JSON", `The body is not JSON: ${why}`);
+export const notJson = (why: string): Response =>
+  problem(400, "Not JSON", `The body cannot be read as JSON: ${why}`);
 
 /** Reads a JSON body, or answers what is wrong with it. */
 export async function readBody(

@@ -11,17 +11,20 @@ interface Asked {
   search?: string;
   headers?: Record<string, string>;
   clientAddress?: string;
+  /** Ends what is asked for, as somebody does who hangs up. */
+  signal?: AbortSignal;
 }
 
 /** Calls an endpoint as the server would, without a server. */
 export async function call(
   route: APIRoute,
-  { params = {}, body, raw, search = "", headers = {}, clientAddress = "10.0.0.1" }: Asked = {},
+  { params = {}, body, raw, search = "", headers = {}, clientAddress = "10.0.0.1", signal }: Asked = {},
 ): Promise<Response> {
   const url = new URL(`http://bench.test/${search}`);
   const sent = raw ?? (body === undefined ? undefined : JSON.stringify(body));
   const request = new Request(url, {
     headers,
+    ...(signal ? { signal } : {}),
     ...(sent === undefined ? {} : { method: "POST", body: sent as BodyInit }),
   });
   return (await route({ params, request, url, clientAddress } as never)) as Response;
