@@ -383,6 +383,18 @@ async function project(
       [jobId, JSON.stringify(readings)],
     );
   }
+  if (before?.cure.hadS !== state.cure.hadS) {
+    await client.query("DELETE FROM lamp_exposure WHERE job_id = $1", [jobId]);
+    await client.query(
+      `INSERT INTO lamp_exposure (move_id, job_id, at, seconds)
+       SELECT id, $1, at, s
+       FROM (SELECT id, kind, received_at AS at,
+                    extract(epoch FROM received_at - lag(received_at) OVER (ORDER BY seq))::float8 AS s
+             FROM standing_move WHERE job_id = $1 AND kind IN ('lamp-on', 'lamp-off')) AS turns
+       WHERE kind = 'lamp-off' AND s IS NOT NULL`,
+      [jobId],
+    );
+  }
   if (before?.bond.spent !== state.bond.spent || before.bond.solvent !== state.bond.solvent) {
     const { spent, solvent } = state.bond;
     const used = [

@@ -8,27 +8,37 @@ export interface LampReading {
 
 /**
  * What the radiometer has said over all jobs of the lamp that is in use, oldest first. How long it had been on is counted from the
- * exposures, from lamp on to lamp off, since it was put in: the lamp's own clock, if it has one, would know better.
+ * exposures, from lamp on to lamp off, since it was put in: the lamp's own clock, if it has one, would know better. Whole days are taken as
+ * they were counted; single exposures only of the days on which it was read, or put in.
  */
 export async function lampReadings(pool: pg.Pool): Promise<LampReading[]> {
   const { rows } = await pool.query<{ hours: number; value: number }>(
     `WITH new AS (SELECT coalesce(max(at), '-infinity') AS at FROM lamp_change),
-     turns AS (
-       SELECT kind, received_at AS at,
-              extract(epoch FROM received_at - lag(received_at) OVER (PARTITION BY job_id ORDER BY seq))::float8 AS s
-       FROM standing_move, new WHERE kind IN ('lamp-on', 'lamp-off') AND received_at >= new.at
+     last AS (
+       SELECT reading.at, reading.value FROM reading, new
+       WHERE reading.quantity = 'irradiance' AND reading.at >= new.at ORDER BY reading.at DESC LIMIT 500
+     ),
+     single AS (
+       SELECT (at AT TIME ZONE 'UTC')::date AS day FROM last
+       UNION SELECT (at AT TIME ZONE 'UTC')::date FROM new WHERE at > '-infinity'
      ),
      told AS (
-       SELECT at, s, NULL::float8 AS value FROM turns WHERE kind = 'lamp-off' AND s IS NOT NULL
+       SELECT (day + 1)::timestamp AT TIME ZONE 'UTC' AS at, seconds AS s, NULL::float8 AS value
+       FROM lamp_day, new
+       WHERE day > (new.at AT TIME ZONE 'UTC')::date AND day NOT IN (SELECT day FROM single)
        UNION ALL
-       SELECT reading.at, 0, reading.value FROM reading, new
-       WHERE reading.quantity = 'irradiance' AND reading.at >= new.at
+       SELECT e.at, e.seconds, NULL
+       FROM new, single JOIN lamp_exposure AS e
+         ON e.at >= day::timestamp AT TIME ZONE 'UTC' AND e.at < (day + 1)::timestamp AT TIME ZONE 'UTC'
+       WHERE e.at >= new.at
+       UNION ALL
+       SELECT at, 0, value FROM last
      )
      SELECT value, hours
      FROM (SELECT at, value, sum(s) OVER (ORDER BY at) / 3600 AS hours FROM told) AS counted
-     WHERE value IS NOT NULL ORDER BY at DESC LIMIT 500`,
+     WHERE value IS NOT NULL ORDER BY at`,
   );
-  return rows.reverse().map(({ hours, value }) => ({ hours, irradianceMwCm2: value }));
+  return rows.map(({ hours, value }) => ({ hours, irradianceMwCm2: value }));
 }
 
 /** Notes that a new lamp was put in. The same id again changes nothing. */

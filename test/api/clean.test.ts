@@ -4,7 +4,11 @@ import { GET as readHot } from "../../src/pages/api/jobs/[code]/hot-nearby.ts";
 import { GET as readLamp } from "../../src/pages/api/shop/lamp.ts";
 import { GET as readRoom, PUT as setRoom } from "../../src/pages/api/shop/room.ts";
 import { shopLamp } from "../../core/cure/shop-lamp.ts";
-import { lampReadings } from "../../server/store/lamp.ts";
+import { changeLamp, lampReadings } from "../../server/store/lamp.ts";
+import { TAKEN_BACK } from "../../core/job/replay.ts";
+import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
+import { keepWorked, tell } from "./at-bench.ts";
+import { v4 as uuid } from "uuid";
 import { hotNearby, type HotNearby } from "../../server/hot-nearby.ts";
 import { DEMO_NOW_MS, demoDatabase } from "../fresh-database.ts";
 import { ask, expectFault } from "./ask.ts";
@@ -51,5 +55,62 @@ describe("the room, what is hot in it, and the lamp", function () {
     expect(lamp.replaceAtHours!).to.be.greaterThan(hours.at(-1)!);
     expect((await ask(readLamp)).body).to.deep.equal(lamp);
     expect(shopLamp(readings.slice(0, 2))).to.equal(null);
+  });
+
+  it("counts the lamp's hours as its moves tell them, whatever is added, taken back or put in", async () => {
+    /** From nothing but the moves. */
+    const fromMoves = async () => {
+      const { rows } = await pool.query<{ hours: number; value: number }>(
+        `WITH new AS (SELECT coalesce(max(at), '-infinity') AS at FROM lamp_change),
+         turns AS (
+           SELECT kind, received_at AS at,
+                  extract(epoch FROM received_at - lag(received_at) OVER (PARTITION BY job_id ORDER BY seq))::float8 AS s
+           FROM standing_move WHERE kind IN ('lamp-on', 'lamp-off')
+         ),
+         told AS (
+           SELECT turns.at, s, NULL::float8 AS value FROM turns, new
+           WHERE kind = 'lamp-off' AND s IS NOT NULL AND turns.at >= new.at
+           UNION ALL
+           SELECT reading.at, 0, reading.value FROM reading, new
+           WHERE reading.quantity = 'irradiance' AND reading.at >= new.at
+         )
+         SELECT value, hours
+         FROM (SELECT at, value, sum(s) OVER (ORDER BY at) / 3600 AS hours FROM told) AS counted
+         WHERE value IS NOT NULL ORDER BY at DESC LIMIT 500`,
+      );
+      return rows.reverse();
+    };
+    const same = async () => {
+      const [kept, told] = [await lampReadings(pool), await fromMoves()];
+      expect(kept.map((one) => one.irradianceMwCm2)).to.deep.equal(told.map((one) => one.value));
+      kept.forEach(({ hours }, i) => expect(hours ?? 0).to.be.closeTo(told[i]!.hours ?? 0, 1e-6));
+      return kept.at(-1)!.hours;
+    };
+    const before = await same();
+    // A job of today is brought to its lamp, lit, and lit no more.
+    const code = "GW-9731";
+    const family = familyNamed("TK-5");
+    await keepWorked(
+      pool,
+      code,
+      workedTo(family, "layer", asksFor("lamp-off"), { endMs: Date.now() - 60_000 }),
+    );
+    const off = await tell(pool, code, "lamp-off", { early: true });
+    const reading = {
+      quantity: "irradiance",
+      source: "hand",
+      values: [{ at: new Date().toISOString(), value: 31 }],
+    };
+    await tell(pool, code, "reading-taken", reading);
+    const lit = await same();
+    expect(lit).to.be.above(before + 55 / 3600);
+    await tell(pool, code, TAKEN_BACK, { event: off.id });
+    expect(await same()).to.be.closeTo(lit - 60 / 3600, 10 / 3600);
+    await changeLamp(pool, {
+      id: uuid(),
+      at: new Date(Date.now() - 90 * 86_400_000).toISOString(),
+      who: "tove",
+    });
+    expect(await same()).to.be.below(lit);
   });
 });
