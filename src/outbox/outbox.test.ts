@@ -208,6 +208,23 @@ describe("the outbox", () => {
     await until(() => broken.entries.length === 0);
     await new Promise((resolve) => setTimeout(resolve, 80));
     expect(asked).to.have.length(1);
+    // Nor what it cannot note as refused.
+    const refusing = server(() => ({ is: "refused", why: "no", missing: [] }));
+    const other = browserStore(`broken ${uuid()}`);
+    const noting = opened({ store: { ...other, refuse: denied }, deliver: refusing.deliver });
+    await noting.add(press("A-1"));
+    await until(() => noting.entries[0]?.refused === "no");
+    await new Promise((resolve) => setTimeout(resolve, 80));
+    expect(refusing.asked).to.have.length(1);
+  });
+
+  it("misses nothing that comes while it looks: a hundred at once", async () => {
+    const { asked, deliver } = server();
+    const outbox = opened({ deliver });
+    const all = Array.from({ length: 100 }, (_, i) => press(`A-${i % 7}`));
+    await Promise.all(all.map((one) => outbox.add(one)));
+    await until(() => outbox.entries.length === 0);
+    expect(new Set(asked)).to.deep.equal(new Set(all.map(({ id }) => id)));
   });
 
   it("leaves aside what it cannot read", async () => {

@@ -48,6 +48,10 @@ export class Outbox {
   private shown: readonly Entry[] = [];
   /** Answered for, whether or not the storage could forget them. */
   private readonly done = new Set<string>();
+  /** Refused for good, whether or not the storage could note it. */
+  private readonly never = new Map<string, Pick<Entry, "refused" | "missing">>();
+  /** Counts what has changed: something may while a sender looks the other way. */
+  private changes = 0;
   private readonly listeners = new Set<(news: OutboxNews) => void>();
   private wakers: (() => void)[] = [];
   private isClosed = false;
@@ -144,6 +148,7 @@ export class Outbox {
   }
 
   private async refuse(id: string, why: string, missing: Missing): Promise<void> {
+    this.never.set(id, { refused: why, missing });
     this.loose = this.loose.map((one) => (one.id === id ? { ...one, refused: why, missing } : one));
     if (this.stored.some((one) => one.id === id)) {
       await this.parts.store.refuse(id, why, missing).catch(() => undefined);
@@ -154,7 +159,10 @@ export class Outbox {
 
   private async read(): Promise<void> {
     try {
-      this.stored = (await this.parts.store.all()).filter(({ id }) => !this.done.has(id));
+      const kept = await this.parts.store.all();
+      this.stored = kept.flatMap((one) =>
+        this.done.has(one.id) ? [] : [{ ...one, ...this.never.get(one.id) }],
+      );
     } catch {
       // A storage that is denied or broken holds nothing that could be sent.
     }
@@ -185,6 +193,7 @@ export class Outbox {
   }
 
   private wake(): void {
+    this.changes += 1;
     const { wakers } = this;
     this.wakers = [];
     wakers.forEach((awake) => awake());
@@ -202,6 +211,7 @@ export class Outbox {
   /** Sends what there is, each job's in its order; a job whose first entry waits keeps no other job waiting. */
   private async send(from: () => readonly Entry[], lookMs: number | null = null): Promise<void> {
     while (!this.isClosed) {
+      const seen = this.changes;
       const heads = new Map<string, Entry>();
       for (const one of from()) {
         if (one.refused === null && !heads.has(one.code)) heads.set(one.code, one);
@@ -209,7 +219,8 @@ export class Outbox {
       const went = await Promise.all([...heads.values()].map((head) => this.sendOne(head)));
       if (went.includes(false))
         await new Promise((resolve) => setTimeout(resolve, this.parts.againMs ?? AGAIN_MS));
-      else if (heads.size === 0) await this.rest(this.stored.length > 0 ? lookMs : null);
+      else if (heads.size === 0 && this.changes === seen)
+        await this.rest(this.stored.length > 0 ? lookMs : null);
     }
   }
 
