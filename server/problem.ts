@@ -90,7 +90,7 @@ export function parseJson(bytes: Uint8Array): { body: unknown } | { notJson: str
 }
 
 export const notJson = (why: string): Response =>
-  problem(400, "Not JSON", `The body cannot be read as JSON: ${why}`);
+  problem(400, "Not JSON", `The body is not JSON that can be read: ${why}`);
 
 /** Reads a JSON body, or answers what is wrong with it. */
 export async function readBody(

@@ -70,10 +70,12 @@ describe("moves", () => {
     const met = new Set(moves.flatMap(({ meets }) => meets));
     const unmet = Object.keys(facts).filter((is) => !met.has(is as never));
     expect(unmet).to.have.members([
-      // By nothing but time, by a name, or by the job itself.
+      // By nothing but time, by a name, by the shop's shelf, or by the job itself.
       "dry",
       "settled",
       "screw-fits",
+      "lot-on-shelf",
+      "lot-enough",
       "pattern-clear",
       "still-open",
       "going-ahead",
