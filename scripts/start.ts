@@ -1,5 +1,5 @@
 import { existsSync } from "node:fs";
-import { migrationsOfLater, missingMigrations, whyTooNew } from "../server/db/migrate.ts";
+import { whyUnfit } from "../server/db/migrate.ts";
 import { connect } from "../server/db/pool.ts";
 import { readEnvironment } from "../server/environment.ts";
 import { serveBuilt } from "./serve.ts";
@@ -9,12 +9,10 @@ async function checkAndServe(): Promise<void> {
   if (!existsSync("dist/server/entry.mjs")) throw new Error("The application is not built: npm run build");
   const pool = connect(DATABASE_URL);
   try {
-    const missing = await missingMigrations(pool).catch((error: Error) => {
+    const unfit = await whyUnfit(pool).catch((error: Error) => {
       throw new Error(`DATABASE_URL names a database that does not answer: ${error.message || error.name}`);
     });
-    const newer = await migrationsOfLater(pool);
-    if (newer.length > 0) throw new Error(whyTooNew(newer));
-    if (missing.length > 0) throw new Error(`The database lacks ${missing.join(", ")}: npm run migrate`);
+    if (unfit) throw new Error(unfit);
   } finally {
     await pool.end();
   }

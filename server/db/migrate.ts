@@ -29,7 +29,7 @@ export const migrationsOfLater = async (pool: pg.Pool): Promise<string[]> =>
   later(await appliedMigrations(pool), await listMigrations());
 
 /** Says why a database cannot be used by this version: a later one has changed it. */
-export const whyTooNew = (names: readonly string[]): string =>
+const whyTooNew = (names: readonly string[]): string =>
   `The database was changed by a newer version of Half Lift (${names.join(", ")}). Start that version, or restore a copy from before.`;
 
 /**
@@ -59,4 +59,12 @@ export async function migrate(pool: pg.Pool): Promise<string[]> {
 export async function missingMigrations(pool: pg.Pool): Promise<string[]> {
   const applied = await appliedMigrations(pool);
   return (await listMigrations()).filter((name) => !applied.includes(name));
+}
+
+/** Why a database does not fit this version: a later one has changed it, or it lacks something; null where it fits. */
+export async function whyUnfit(pool: pg.Pool): Promise<string | null> {
+  const newer = await migrationsOfLater(pool);
+  if (newer.length > 0) return whyTooNew(newer);
+  const missing = await missingMigrations(pool);
+  return missing.length > 0 ? `The database lacks ${missing.join(", ")}: npm run migrate` : null;
 }

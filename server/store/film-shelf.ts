@@ -15,7 +15,7 @@ import { layoutFaults, remnantsOf } from "../../core/film/film-layout.ts";
 import { key } from "../../core/stack/family.ts";
 import { bounded } from "../../core/units.ts";
 import { inTransaction } from "../db/pool.ts";
-import { filmLot } from "./lots.ts";
+import { lotOnShelf } from "./lots.ts";
 import {
   appendWithin,
   FILM_SHELF,
@@ -225,7 +225,7 @@ async function cutWithin(
         message: `lies over another piece or within ${trimMm} mm of the rim of ${sheet.label}, which is ${sheet.widthMm} × ${sheet.heightMm} mm`,
       });
     }
-    const known = await filmLot(client, sheet.lot);
+    const known = await lotOnShelf(client, sheet.lot);
     for (const [p, piece] of pieces.entries()) {
       const move: SentMove = {
         id: uuidFromName(`${piece.job} ${piece.film} ${s} ${p}`, id),
@@ -244,9 +244,17 @@ async function cutWithin(
         device: FILM_SHELF,
       };
       // What the shop knows of the sheet's lot goes before the piece: its date may hold it.
-      const taken: SentMove[] = known
-        ? [{ ...move, id: uuidFromName(`${piece.job} lot ${s} ${p}`, id), kind: "lot-taken", data: known }]
-        : [];
+      const taken: SentMove[] =
+        known?.kind === "film"
+          ? [
+              {
+                ...move,
+                id: uuidFromName(`${piece.job} lot ${s} ${p}`, id),
+                kind: "lot-taken",
+                data: { ...known, lot: sheet.lot, viscosityPaS: null },
+              },
+            ]
+          : [];
       told.set(piece.job, [...(told.get(piece.job) ?? []), ...taken, move]);
     }
     let nth = 0;

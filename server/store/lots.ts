@@ -55,11 +55,16 @@ export async function shelvedLots(client: pg.Pool | pg.PoolClient): Promise<Shel
   return rows.map(readRow);
 }
 
-/** What a job is told of a lot of film by its name; null where it is not kept. */
-export async function filmLot(client: pg.PoolClient, lot: string): Promise<LotTaken | null> {
-  const { rows } = await client.query<Pick<LotRow, "material" | "expires_on" | "opened_on" | "open_days">>(
-    `SELECT material, expires_on::text, opened_on::text, open_days FROM lot
-     WHERE lot = $1 AND kind = 'film' AND gone_at IS NULL`,
+/** What the shelf says of a lot by its name: its kind, its material, its last day; null where it is not there. */
+export async function lotOnShelf(
+  client: pg.PoolClient,
+  lot: string,
+): Promise<(Pick<Lot, "kind" | "material"> & Pick<LotTaken, "goodUntil">) | null> {
+  const { rows } = await client.query<
+    Pick<LotRow, "kind" | "material" | "expires_on" | "opened_on" | "open_days">
+  >(
+    `SELECT kind, material, expires_on::text, opened_on::text, open_days FROM lot
+     WHERE lot = $1 AND gone_at IS NULL`,
     [lot],
   );
   const [row] = rows;
@@ -69,7 +74,7 @@ export async function filmLot(client: pg.PoolClient, lot: string): Promise<LotTa
     openedOn: row.opened_on,
     openDays: row.open_days,
   });
-  return { kind: "film", lot, material: row.material, goodUntil, viscosityPaS: null };
+  return { kind: row.kind, material: row.material, goodUntil };
 }
 
 /** Puts a lot on the shelf; false where one of that name is, or was, there. */

@@ -4,7 +4,8 @@ import type { DeviceFact } from "../../core/device/facts.ts";
 import type { Device } from "../../core/device/scene.ts";
 import { factKey } from "../../core/job/fact.ts";
 import { message, type Message } from "../../core/job/message.ts";
-import { isSheetFilm, lastDayOf } from "../../core/materials/lots.ts";
+import { isSheetFilm } from "../../core/materials/lots.ts";
+import { lotOnShelf } from "./lots.ts";
 
 /** Why the shelf does not give what a job says it took; null where it does. */
 type ShelfRefusal = { missing: readonly DeviceFact[]; fault: Message | null } | null;
@@ -17,34 +18,28 @@ export async function lotRefusal(
   state: Device,
   told: LotTaken,
 ): Promise<ShelfRefusal> {
-  const { rows } = await client.query<{
-    kind: string;
-    material: string;
-    expires_on: string | null;
-    opened_on: string | null;
-    open_days: number | null;
-  }>(
-    `SELECT kind, material, expires_on::text, opened_on::text, open_days FROM lot
-     WHERE lot = $1 AND gone_at IS NULL`,
-    [told.lot],
-  );
-  const [row] = rows;
-  if (!row) {
+  const shelved = await lotOnShelf(client, told.lot);
+  if (!shelved) {
     const fact = { is: "lot-on-shelf", lot: told.lot } as const;
     return isSigned(state, fact) ? null : { missing: [fact], fault: null };
   }
-  const lastDay = lastDayOf({ expiresOn: row.expires_on, openedOn: row.opened_on, openDays: row.open_days });
-  const isLonger = lastDay !== null && (told.goodUntil === null || told.goodUntil > lastDay);
-  return row.kind === told.kind && row.material === told.material && !isLonger
+  const { kind, material, goodUntil } = shelved;
+  const isLonger = goodUntil !== null && (told.goodUntil === null || told.goodUntil > goodUntil);
+  return kind === told.kind && material === told.material && !isLonger
     ? null
     : {
         missing: [],
-        fault: message("fault.lot-not-so", {
-          lot: told.lot,
-          material: row.material,
-          until: lastDay ?? "none",
-        }),
+        fault: message("fault.lot-not-so", { lot: told.lot, material, until: goodUntil ?? "none" }),
       };
+}
+
+/** How much of each lot a job has used up. */
+function spentByLot({ bond }: Device): Map<string, number> {
+  const spent = new Map<string, number>();
+  for (const { lot, quantity } of bond.spent) {
+    if (lot !== null) spent.set(lot, (spent.get(lot) ?? 0) + quantity);
+  }
+  return spent;
 }
 
 /**
@@ -54,19 +49,13 @@ export async function lotRefusal(
 export async function overdrawn(
   client: pg.PoolClient,
   jobId: string,
-  before: Device | null,
+  before: Device,
   after: Device,
 ): Promise<DeviceFact | null> {
-  if (before?.bond.spent === after.bond.spent) return null;
-  const wanted = new Map<string, number>();
-  for (const { lot, quantity } of after.bond.spent) {
-    if (lot !== null) wanted.set(lot, (wanted.get(lot) ?? 0) + quantity);
-  }
+  if (before.bond.spent === after.bond.spent) return null;
+  const wanted = spentByLot(after);
   // Only what this asks for more than before: what was signed for or laid earlier is over.
-  const had = new Map<string, number>();
-  for (const { lot, quantity } of before?.bond.spent ?? []) {
-    if (lot !== null) had.set(lot, (had.get(lot) ?? 0) + quantity);
-  }
+  const had = spentByLot(before);
   const more = [...wanted].filter(([lot, quantity]) => quantity > (had.get(lot) ?? 0));
   if (more.length === 0) return null;
   const { rows } = await client.query<{ lot: string; material: string; quantity: number }>(

@@ -3,14 +3,6 @@ import { readKept, setKept } from "./browser-kept.ts";
 
 const prefix = "half-lift draft";
 
-function readDraft<Value>(key: string): Value | null {
-  try {
-    return JSON.parse(readKept(`${prefix} ${key}`) ?? "null") as Value | null;
-  } catch {
-    return null;
-  }
-}
-
 /**
  * What is being entered, kept in this browser until it is sent: a reload or a crash loses nothing. Set to `initial` it is
  * forgotten.
@@ -18,14 +10,14 @@ function readDraft<Value>(key: string): Value | null {
 export function useDraft<Value>(key: string, initial: Value): [Value, (value: Value) => void] {
   const [value, setValue] = useState(initial);
   useEffect(() => {
-    const kept = readDraft<Value>(key);
+    const kept = readKept<Value>(`${prefix} ${key}`);
     if (kept !== null) setValue(kept);
   }, [key]);
   return [
     value,
     (next) => {
       setValue(next);
-      setKept(`${prefix} ${key}`, next === initial ? null : JSON.stringify(next));
+      setKept(`${prefix} ${key}`, next === initial ? null : next);
     },
   ];
 }

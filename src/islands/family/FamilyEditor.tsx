@@ -26,19 +26,14 @@ function useKeptHistory(key: string, initial: Family, found: Partial<Family> | n
   const [history, setHistory] = useState<History<Family>>(first);
   const [wasKept, setWasKept] = useState(false);
   useEffect(() => {
-    try {
-      const kept = JSON.parse(readKept(key) ?? "null") as Family | null;
-      if (kept) {
-        // A number that was none is kept as null.
-        setHistory(change(begin(initial), kept, "what was kept", 0));
-        setWasKept(true);
-      }
-    } catch {
-      setKept(key, null);
-    }
+    const kept = readKept<Family>(key);
+    if (!kept) return;
+    // A number that was none is kept as null.
+    setHistory(change(begin(initial), kept, "what was kept", 0));
+    setWasKept(true);
   }, [key, initial]);
   useEffect(() => {
-    if (history.past.length > 0) setKept(key, JSON.stringify(history.present));
+    if (history.past.length > 0) setKept(key, history.present);
   }, [key, history]);
   const forget = () => {
     setKept(key, null);

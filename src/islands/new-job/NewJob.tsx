@@ -123,11 +123,11 @@ export function NewJob({
   );
 
   useEffect(() => {
-    const kept = readKept(DRAFT, "tab");
-    if (kept) reset({ ...getValues(), ...(JSON.parse(kept) as Partial<Form>) });
+    const kept = readKept<Partial<Form>>(DRAFT, "tab");
+    if (kept) reset({ ...getValues(), ...kept });
   }, [reset, getValues]);
   useEffect(() => {
-    if (formState.isDirty) setKept(DRAFT, JSON.stringify(values), "tab");
+    if (formState.isDirty) setKept(DRAFT, values, "tab");
   }, [values, formState.isDirty]);
   // What the field shows before its value has come round.
   const route = values.route && routes.includes(values.route) ? values.route : routes[0];

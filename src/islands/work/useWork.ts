@@ -10,12 +10,11 @@ import type { Family } from "../../../core/stack/family.ts";
 import type { KeptMove, SentMove } from "../../../server/store/jobs.ts";
 import type { MoveEntry } from "../../outbox/entry.ts";
 import { theOutbox, useEntries, useOutboxNews } from "../../outbox/useOutbox.ts";
+import { loadAgain } from "../../ui/load-again.ts";
 import { useLive } from "../../ui/useLive.ts";
 
 const versionOf = (kind: string): number => knownMoves.find((move) => move.kind === kind)?.version ?? 1;
 
-/** How long until the page asks again for what it is behind with, ms. */
-const AGAIN_MS = 2_000;
 const LOOSE = "This browser cannot keep what you press. Stay on this page until it is sent.";
 
 export interface Work {
@@ -60,19 +59,14 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
     });
   }, []);
 
-  const refresh = useCallback(async (): Promise<boolean> => {
-    try {
-      const answer = await fetch(`/api/jobs/${code}/moves?after=${latest.current.moves.at(-1)?.seq ?? 0}`);
-      if (!answer.ok) return false;
-      merge(((await answer.json()) as { moves: KeptMove[] }).moves);
-      return true;
-    } catch {
-      return false;
-    }
+  const refresh = useCallback(async () => {
+    const answer = await fetch(`/api/jobs/${code}/moves?after=${latest.current.moves.at(-1)?.seq ?? 0}`);
+    if (!answer.ok) throw new Error(`The answer was ${answer.status}`);
+    merge(((await answer.json()) as { moves: KeptMove[] }).moves);
   }, [code, merge]);
 
   useLive({
-    onChange: (changed) => (changed === "" || changed === code) && void refresh(),
+    onChange: (changed) => (changed === "" || changed === code) && void refresh().catch(() => undefined),
     onLost: () => undefined,
   });
 
@@ -91,10 +85,7 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
     }
     // What others did in between comes first; until this page has it all, no next press is taken.
     setBehind((n) => n + 1);
-    void (async () => {
-      while (!(await refresh())) await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
-      setBehind((n) => n - 1);
-    })();
+    void loadAgain(refresh).then(() => setBehind((n) => n - 1));
   });
 
   const send = useCallback(
