@@ -1,6 +1,6 @@
 import type { LiquidAdhesive } from "../materials/adhesives.ts";
 
-/** The liquid that a job is reckoned with: the bottle's kind, and how thick it is in this room. */
+/** The liquid that a job uses: the bottle's kind, and how thick it is in this room. */
 export interface AdhesiveInUse extends LiquidAdhesive {
   roomC: number;
   /** Now, Pa s: as it was measured, or by its data sheet and the room. */

@@ -11,7 +11,7 @@ describe("the dose of a family", () => {
     expect(bondAreaMm2({ outline: { widthMm: 50, heightMm: 40 } })).to.equal(2_000);
   });
 
-  it("reckons with what the job has chosen in place of what is assumed", () => {
+  it("uses what the job has chosen in place of what is assumed", () => {
     const family = familyNamed("TK-5");
     const usual = bondDose(family);
     const doubled = bondDose(family, { gapUm: 300 });

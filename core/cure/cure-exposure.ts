@@ -5,7 +5,7 @@ import type { Family } from "../stack/family.ts";
 import { coverLight, lampNms, USUAL_LAMP_NM, type LampNm } from "./cover-light.ts";
 import { calculateCureDose, type CureDoseInput } from "./cure-dose.ts";
 
-/** What a cure is reckoned from: chosen settings over what the job's readings and its bottle say. */
+/** What a cure is worked out from: chosen settings over what the job's readings and its bottle say. */
 export interface CureBasis {
   route: RouteName;
   adhesive: AdhesiveInUse;

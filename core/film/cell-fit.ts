@@ -70,7 +70,7 @@ function chromaticityOf(colour: string): [number, number] {
 export function calculateCellFit(input: CellFitInput, onProgress: OnProgress = () => undefined): CellFit {
   const { looks, twistsDeg, rearDeg, filmExtinction } = cellFitInput.parse(input);
   const wanted = looks.flatMap(({ srgb: colour }) => chromaticityOf(colour));
-  const foretold = (twistDeg: number, retardanceNm: number, rear: number) =>
+  const predicted = (twistDeg: number, retardanceNm: number, rear: number) =>
     looks.flatMap(({ frontDeg }) => {
       const t = transmittance({ twistDeg, retardanceNm, rearDeg: rear, frontDeg, filmExtinction });
       const { x, y } = chromaticity(tristimulus(t, "D65"));
@@ -86,7 +86,7 @@ export function calculateCellFit(input: CellFitInput, onProgress: OnProgress = (
   twistsDeg.forEach((twistDeg, i) => {
     for (let nm = RETARDANCE_NM.from; nm <= RETARDANCE_NM.to; nm += RETARDANCE_NM.step) {
       for (const rear of rears) {
-        const rms = rmsOf(foretold(twistDeg, nm, rear));
+        const rms = rmsOf(predicted(twistDeg, nm, rear));
         if (starts.length < STARTS || rms < starts.at(-1)!.rms) {
           starts.push({ twistDeg, retardanceNm: nm, rearDeg: rear, rms });
           starts.sort((a, b) => a.rms - b.rms);
@@ -115,7 +115,7 @@ export function calculateCellFit(input: CellFitInput, onProgress: OnProgress = (
       const { parameterValues } = levenbergMarquardt(
         { x: places, y: wanted },
         ([nm, deg]) => {
-          const values = foretold(twistDeg, nm!, isFree ? deg! : rear);
+          const values = predicted(twistDeg, nm!, isFree ? deg! : rear);
           return (i: number) => values[i]!;
         },
         {
@@ -135,7 +135,7 @@ export function calculateCellFit(input: CellFitInput, onProgress: OnProgress = (
         twistDeg,
         retardanceNm: nm,
         rearDeg: foundRear,
-        rms: rmsOf(foretold(twistDeg, nm, foundRear)),
+        rms: rmsOf(predicted(twistDeg, nm, foundRear)),
       };
     })
     .sort((a, b) => a.rms - b.rms);

@@ -73,7 +73,7 @@ describe("film-axis", () => {
     const readings = [0, 25, 50, 75].map((angleDeg) => ({ angleDeg, level: level(angleDeg) + 5 * normal() }));
     const { nextAnglesDeg, axisDeg } = calculateFilmAxis({ readings });
     // With the levels that the curve itself foretells, only the angles decide.
-    const foretold = (at: readonly number[]) => {
+    const predicted = (at: readonly number[]) => {
       const all = [...readings, ...at.map((angleDeg) => ({ angleDeg, level: level(angleDeg) + 5 }))];
       const design = all.map(({ angleDeg }) => {
         const twice = (2 * angleDeg * Math.PI) / 180;
@@ -83,7 +83,7 @@ describe("film-axis", () => {
     };
     const information = (at: readonly number[]) => {
       // Variance of the component across the axis: 1 / Schur complement, from the normal equations in the axis's own frame.
-      const turned = foretold(at).all.map(({ angleDeg }) => {
+      const turned = predicted(at).all.map(({ angleDeg }) => {
         const twice = (2 * (angleDeg - axisDeg) * Math.PI) / 180;
         return [1, Math.cos(twice), Math.sin(twice)] as const;
       });
