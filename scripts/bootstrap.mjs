@@ -77,6 +77,8 @@ if (!wishes.includes("--installed")) {
 }
 if (!existsSync("node_modules/tsx")) giveUp("The node modules are not installed: npm ci");
 
+// The script finds what is meant for it where any program does.
+process.argv.splice(2, Infinity, ...wishes.filter((wish) => !["--installed", "--chromium"].includes(wish)));
 const { register } = await import("tsx/esm/api");
 register();
 await import(`./${script}.ts`);

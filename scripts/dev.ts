@@ -11,7 +11,7 @@ const pool = connect(url);
 await migrate(pool);
 await loadDemo(pool);
 await pool.end();
-const astro = spawn(process.execPath, ["node_modules/astro/astro.js", "dev", ...process.argv.slice(3)], {
+const astro = spawn(process.execPath, ["node_modules/astro/astro.js", "dev", ...process.argv.slice(2)], {
   stdio: "inherit",
   env: { ...process.env, DATABASE_URL: url, ASTRO_TELEMETRY_DISABLED: "1" },
 });

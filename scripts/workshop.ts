@@ -11,6 +11,8 @@ export interface Workshop {
   databaseUrl: string;
   startServer: () => Promise<void>;
   stopServer: () => Promise<void>;
+  /** Ends the server as a power cut would. */
+  killServer: () => Promise<void>;
   /** Another server on an empty database of the same cluster. */
   openEmpty: () => Promise<Workshop>;
   /** Another server on a demo workshop of its own in the same cluster. */
@@ -31,7 +33,10 @@ async function waitUntilServed(url: string, server: ChildProcess): Promise<void>
   throw new Error(`Nothing is served at ${url} after ${START_MS / 1_000} s`);
 }
 
-function serverOn(databaseUrl: string, port: number) {
+/** Where what the servers say of themselves goes: a run that takes the database away on purpose would show little else. */
+export type ServerLog = "inherit" | "ignore";
+
+function serverOn(databaseUrl: string, port: number, log: ServerLog) {
   let server: ChildProcess | null = null;
   const url = `http://127.0.0.1:${port}`;
   return {
@@ -39,7 +44,7 @@ function serverOn(databaseUrl: string, port: number) {
     databaseUrl,
     startServer: async () => {
       server = spawn(process.execPath, ["scripts/bootstrap.mjs", "start", "--installed"], {
-        stdio: ["ignore", "ignore", "inherit"],
+        stdio: ["ignore", "ignore", log],
         env: { ...process.env, DATABASE_URL: databaseUrl, HOST: "127.0.0.1", PORT: String(port) },
       });
       await waitUntilServed(url, server);
@@ -52,6 +57,11 @@ function serverOn(databaseUrl: string, port: number) {
       running.kill("SIGTERM");
       await ended;
     },
+    killServer: async () => {
+      const ended = new Promise((resolve) => server!.once("exit", resolve));
+      server!.kill("SIGKILL");
+      await ended;
+    },
   };
 }
 
@@ -59,10 +69,10 @@ function serverOn(databaseUrl: string, port: number) {
  * Starts a server at a free port. Each process looks from a place of its own, below the ports that the system gives to outgoing calls;
  * a port may still be taken in the moment between, so another one is tried.
  */
-async function startSomewhere(databaseUrl: string, nth: number) {
+async function startSomewhere(databaseUrl: string, nth: number, log: ServerLog) {
   for (let attempt = 0; ; attempt += 1) {
     const from = 20_000 + ((process.pid * 7 + nth * 131 + attempt * 1_009) % 12_000);
-    const server = serverOn(databaseUrl, await freePortFrom(from));
+    const server = serverOn(databaseUrl, await freePortFrom(from), log);
     try {
       await server.startServer();
       return server;
@@ -74,8 +84,8 @@ async function startSomewhere(databaseUrl: string, nth: number) {
 }
 
 /** A throwaway cluster in which the demo was played once: every workshop begins as a copy of it. */
-export async function openWorkshopCluster(nowMs: number): Promise<Cluster> {
-  const cluster = await openThrowawayCluster();
+export async function openWorkshopCluster(nowMs: number, { isDurable = false } = {}): Promise<Cluster> {
+  const cluster = await openThrowawayCluster({ isDurable });
   const prepare = async (name: string, withDemo: boolean) => {
     const pool = connect(await cluster.database(name));
     await migrate(pool);
@@ -88,12 +98,12 @@ export async function openWorkshopCluster(nowMs: number): Promise<Cluster> {
 }
 
 /** A workshop in such a cluster, known by its root database's address. Other processes may open theirs beside it. */
-export async function openWorkshopIn(root: string): Promise<Workshop> {
+export async function openWorkshopIn(root: string, log: ServerLog = "inherit"): Promise<Workshop> {
   let databases = 0;
   const open = async (copyOf: "demo" | "empty"): Promise<Workshop> => {
     databases += 1;
     const databaseUrl = await databaseIn(root, `workshop_${process.pid}_${databases}`, copyOf);
-    const server = await startSomewhere(databaseUrl, databases);
+    const server = await startSomewhere(databaseUrl, databases, log);
     return {
       ...server,
       openEmpty: () => open("empty"),

@@ -25,10 +25,11 @@ export const onRequest = defineMiddleware(async ({ request, url }, next) => {
     // Nobody is there to hear it: what was being worked out for them has been ended.
     if (request.signal.aborted) return new Response(null, { status: 499 });
     const id = randomUUID().slice(0, 8);
-    const what = error instanceof Error ? (error.stack ?? error.message) : String(error);
-    console.error(
-      JSON.stringify({ id, method: request.method, path: url.pathname, kind: faultKind(error), what }),
-    );
+    const kind = faultKind(error);
+    const what = error instanceof Error ? error : new Error(String(error));
+    // Where a call came from tells of the program; an outage is told once a call, and says enough in a line.
+    const said = kind === "program" ? (what.stack ?? what.message) : what.message;
+    console.error(JSON.stringify({ id, method: request.method, path: url.pathname, kind, what: said }));
     return answerFault(error, id);
   }
 });

@@ -1,12 +1,12 @@
 import { CloudUpload } from "lucide-react";
 import { Popover } from "radix-ui";
-import { useEntries } from "./useOutbox.ts";
+import { theOutbox, useSettledEntries } from "./useOutbox.ts";
 
 const times = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
 
-/** What waits in this browser for the server, of all jobs: nothing is shown where nothing does. */
+/** What waits in this browser for the server, of all jobs: nothing is shown where nothing does. From when it is shown on, it outlives the browser. */
 export function OutboxMark() {
-  const entries = useEntries();
+  const entries = useSettledEntries();
   if (entries.length === 0) return null;
   const refused = entries.filter((entry) => entry.refused !== null).length;
   const waiting = entries.length - refused;
@@ -29,7 +29,10 @@ export function OutboxMark() {
           sideOffset={6}
           className="z-50 max-w-96 border-2 border-ink bg-ground p-3"
         >
-          <p>Kept in this browser: {said}. Entries are sent by themselves once the server answers.</p>
+          <p>
+            {theOutbox().isLoose ? "Only on this page, which must stay open" : "Kept in this browser"}: {said}
+            . Entries are sent by themselves once the server answers.
+          </p>
           <ul>
             {codes.map((code) => {
               const own = entries.filter((entry) => entry.code === code);

@@ -192,6 +192,22 @@ describe("the outbox", () => {
     expect(outbox.isLoose).to.equal(false);
   });
 
+  it("counts a press as kept from when the storage has it, and not while it is on its way there", async () => {
+    const store = browserStore(`slow ${uuid()}`);
+    let write = () => {};
+    const slow: EntryStore = {
+      ...store,
+      add: (entry) => new Promise((resolve) => (write = () => resolve(store.add(entry)))),
+    };
+    const { deliver } = server(() => ({ is: "waiting", why: "away" }));
+    const outbox = opened({ store: slow, deliver });
+    const adding = outbox.add(press("A-1"));
+    expect([outbox.entries.length, outbox.settledEntries.length]).to.deep.equal([1, 0]);
+    write();
+    await adding;
+    expect(outbox.settledEntries).to.deep.equal(outbox.entries);
+  });
+
   it("works without any storage, and does not send for ever what a broken one cannot forget", async () => {
     const denied = () => Promise.reject(new Error("SecurityError"));
     const none = server();

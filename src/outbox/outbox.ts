@@ -36,6 +36,10 @@ const AGAIN_MS = 2_000;
 /** So many times as long nothing is heard of what waits before another tab sends it as well. */
 const QUIET_TIMES = 3;
 
+const isSameList = (now: readonly Entry[], before: readonly Entry[]): boolean =>
+  now.length === before.length &&
+  now.every(({ id, refused }, i) => before[i]?.id === id && before[i].refused === refused);
+
 /**
  * What was pressed here and the server has not answered for: one queue for all tabs of this browser, sent in order within each job by one of
  * them, whichever page it shows. An entry goes when the server has answered for that very entry, and not before.
@@ -46,6 +50,7 @@ export class Outbox {
   private coming: readonly Entry[] = [];
   private loose: readonly Entry[] = [];
   private shown: readonly Entry[] = [];
+  private settled: readonly Entry[] = [];
   /** Answered for, whether or not the storage could forget them. */
   private readonly done = new Set<string>();
   /** Refused for good, whether or not the storage could note it. */
@@ -89,6 +94,11 @@ export class Outbox {
   /** Everything that waits or was refused, oldest first. The same list until something changes. */
   get entries(): readonly Entry[] {
     return this.shown;
+  }
+
+  /** Of these what the storage has, or could not take: not what is only just on its way there. The same list until something changes. */
+  get settledEntries(): readonly Entry[] {
+    return this.settled;
   }
 
   /** Whether something lies only on this page: it is gone when the page is. */
@@ -173,10 +183,12 @@ export class Outbox {
   private show(): void {
     const ids = new Set(this.stored.map(({ id }) => id));
     const now = [...this.stored, ...this.coming.filter(({ id }) => !ids.has(id)), ...this.loose];
-    const isSame = ({ id, refused }: Entry, i: number) =>
-      this.shown[i]?.id === id && this.shown[i].refused === refused;
-    if (now.length === this.shown.length && now.every(isSame)) return;
-    this.shown = now;
+    const settled = [...this.stored, ...this.loose];
+    const isAllShown = isSameList(now, this.shown);
+    const isAllSettled = isSameList(settled, this.settled);
+    if (isAllShown && isAllSettled) return;
+    if (!isAllShown) this.shown = now;
+    if (!isAllSettled) this.settled = settled;
     this.listeners.forEach((listener) => listener({ about: "entries" }));
   }
 

@@ -41,13 +41,18 @@ export function theOutbox(): Outbox {
 
 const none: readonly Entry[] = [];
 
-/** Everything that waits in this browser, for all jobs. */
-export const useEntries = (): readonly Entry[] =>
+const useList = (listOf: (outbox: Outbox) => readonly Entry[]): readonly Entry[] =>
   useSyncExternalStore(
     (listener) => theOutbox().subscribe(({ about }) => about === "entries" && listener()),
-    () => theOutbox().entries,
+    () => listOf(theOutbox()),
     () => none,
   );
+
+/** Everything that waits in this browser, for all jobs. */
+export const useEntries = (): readonly Entry[] => useList((outbox) => outbox.entries);
+
+/** Of that what would be here again after this browser was killed, and what could not be kept. */
+export const useSettledEntries = (): readonly Entry[] => useList((outbox) => outbox.settledEntries);
 
 /** Hears what becomes of what waits. */
 export function useOutboxNews(onNews: (news: OutboxNews) => void): void {
