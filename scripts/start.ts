@@ -1,13 +1,17 @@
+import cluster from "node:cluster";
 import { existsSync } from "node:fs";
 import { whyUnfit } from "../server/db/migrate.ts";
 import { connect } from "../server/db/pool.ts";
 import { readEnvironment } from "../server/environment.ts";
 import { serveBuilt } from "./serve.ts";
 
-async function checkAndServe(): Promise<void> {
-  const { DATABASE_URL, HOST, PORT } = readEnvironment(process.env);
+const SIGNALS = ["SIGINT", "SIGTERM", "SIGHUP"] as const;
+/** A process that ends at once each time is not started faster than this, ms. */
+const AGAIN_MS = 1_000;
+
+async function check(databaseUrl: string): Promise<void> {
   if (!existsSync("dist/server/entry.mjs")) throw new Error("The application is not built: npm run build");
-  const pool = connect(DATABASE_URL);
+  const pool = connect(databaseUrl);
   try {
     const unfit = await whyUnfit(pool).catch((error: Error) => {
       throw new Error(`DATABASE_URL names a database that does not answer: ${error.message || error.name}`);
@@ -16,15 +20,47 @@ async function checkAndServe(): Promise<void> {
   } finally {
     await pool.end();
   }
-  Object.assign(process.env, { HOST, PORT: String(PORT) });
+}
+
+async function serveHere(): Promise<void> {
   const stop = await serveBuilt();
-  for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) {
-    process.once(signal, () => void stop().then(() => process.exit(0)));
+  for (const signal of SIGNALS) process.once(signal, () => void stop().then(() => process.exit(0)));
+}
+
+/** So many processes share the port; one that ends is started again, and a signal stops them all. */
+function serveByMany(count: number): void {
+  let isStopping = false;
+  // Each is this very command: it finds out that it is one of many by how it is started.
+  cluster.setupPrimary({ exec: "scripts/bootstrap.mjs", args: ["start", "--installed"] });
+  for (let n = 0; n < count; n += 1) cluster.fork();
+  cluster.on("exit", (worker) => {
+    const left = Object.values(cluster.workers ?? {}).length;
+    if (isStopping) {
+      if (left === 0) process.exit(0);
+      return;
+    }
+    console.error(`Server process ${worker.process.pid} ended; another takes its place.`);
+    setTimeout(() => {
+      if (!isStopping) cluster.fork();
+    }, AGAIN_MS);
+  });
+  for (const signal of SIGNALS) {
+    process.once(signal, () => {
+      isStopping = true;
+      const workers = Object.values(cluster.workers ?? {});
+      if (workers.length === 0) process.exit(0);
+      for (const worker of workers) worker?.process.kill("SIGTERM");
+    });
   }
 }
 
 try {
-  await checkAndServe();
+  const { DATABASE_URL, PROCESSES, HOST } = readEnvironment(process.env);
+  // Read again where addresses are made for other devices.
+  process.env.HOST = HOST;
+  if (cluster.isPrimary) await check(DATABASE_URL);
+  if (cluster.isPrimary && PROCESSES > 1) serveByMany(PROCESSES);
+  else await serveHere();
 } catch (error) {
   console.error((error as Error).message);
   process.exit(1);

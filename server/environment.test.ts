@@ -8,6 +8,7 @@ describe("the environment", () => {
       HOST: "127.0.0.1",
       PORT: 4321,
       DATABASE_CONNECTIONS: 10,
+      PROCESSES: 1,
       CALCULATION_SECONDS: 60,
       CALCULATION_MEMORY_MB: 512,
     });
@@ -17,6 +18,8 @@ describe("the environment", () => {
     expect(() => readEnvironment({ PORT: "70000" })).to.throw(
       /^DATABASE_URL is missing: .+\nPORT must be a port from 0 to 65535$/,
     );
+    const half = { DATABASE_URL: "postgres://u:p@127.0.0.1:5432/x", TLS_CERT: "/etc/shop.crt" };
+    expect(() => readEnvironment(half)).to.throw("TLS_KEY is missing: a certificate and its key go together");
     expect(() => readEnvironment({ DATABASE_URL: "mysql://x" })).to.throw("DATABASE_URL must be an address");
   });
 });

@@ -1,5 +1,5 @@
 import { expect } from "chai";
-import { ownAddress, reachesOthers } from "./own-address.ts";
+import { ownAddress, panelAddress, reachesOthers } from "./own-address.ts";
 
 describe("the address by which others reach the server", () => {
   const of = (host: string, variables: NodeJS.ProcessEnv = {}) =>
@@ -21,6 +21,17 @@ describe("the address by which others reach the server", () => {
     expect(alone.host).to.equal("127.0.0.1:4321");
     expect(reachesOthers(alone)).to.equal(false);
     expect(reachesOthers(of("10.1.2.3:4321"))).to.equal(true);
+  });
+
+  it("is another for a panel under test where the shop has a plain port for it", () => {
+    const request = new Request("https://localhost/", { headers: { host: "bench.local:4321" } });
+    const of = (variables: NodeJS.ProcessEnv) =>
+      panelAddress(request, new URL("https://localhost/x"), variables).href;
+    expect(of({})).to.equal("https://bench.local:4321/");
+    expect(of({ PANEL_PORT: "8080" })).to.equal("http://bench.local:8080/");
+    expect(of({ PANEL_PORT: "8080", PUBLIC_URL: "https://repairs.example" })).to.equal(
+      "http://repairs.example:8080/",
+    );
   });
 
   it("keeps the port where the network's own address stands for this machine's", () => {

@@ -22,5 +22,14 @@ export function ownAddress(request: Request, url: URL, variables: NodeJS.Process
   return own;
 }
 
+/** Where a panel under test opens its pages: on the plain port (`PANEL_PORT`) where there is one, since old browsers know no new certificate. */
+export function panelAddress(request: Request, url: URL, variables: NodeJS.ProcessEnv = process.env): URL {
+  const own = ownAddress(request, url, variables);
+  if (!variables.PANEL_PORT) return own;
+  own.protocol = "http:";
+  own.port = variables.PANEL_PORT;
+  return own;
+}
+
 /** Whether a device elsewhere could open an address. */
 export const reachesOthers = (address: URL): boolean => !isLoopback(address.host);

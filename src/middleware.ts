@@ -1,5 +1,6 @@
 import { defineMiddleware } from "astro:middleware";
 import { randomUUID } from "node:crypto";
+import { forAsker } from "../server/db/pool.ts";
 import { answerFault, faultKind } from "../server/fault-answer.ts";
 import { problem } from "../server/problem.ts";
 
@@ -18,13 +19,13 @@ export const onRequest = defineMiddleware(async ({ request, url }, next) => {
   if (!["GET", "HEAD"].includes(request.method) && !isOwn(request, url)) {
     return problem(403, "Another site", `Writing from ${request.headers.get("origin")} is not allowed.`);
   }
-  if (!url.pathname.startsWith("/api/")) return next();
   try {
-    return await next();
+    return await forAsker(request.signal, () => next());
   } catch (error) {
     // Nobody is there to hear it: what was being worked out for them has been ended.
     if (request.signal.aborted) return new Response(null, { status: 499 });
     const id = randomUUID().slice(0, 8);
+    if (!url.pathname.startsWith("/api/")) throw error;
     const kind = faultKind(error);
     const what = error instanceof Error ? error : new Error(String(error));
     // Where a call came from tells of the program; an outage is told once a call, and says enough in a line.

@@ -81,3 +81,20 @@ export function replay<
   }
   return state;
 }
+
+/** Where a device stands after more was recorded, from where it stood: the same as `replay` of all. Null where something was taken back. */
+export function replayOn<
+  Scene extends SceneOf<State>,
+  State extends StateBase,
+  F extends Fact,
+  St extends string,
+  H extends string,
+>(
+  rules: Rules<Scene, State, F, St, H>,
+  start: Scene,
+  stood: State,
+  more: readonly Recorded[],
+): State | null {
+  if (more.some(({ kind }) => kind === TAKEN_BACK)) return null;
+  return replay(rules, { ...start, state: stood }, more);
+}

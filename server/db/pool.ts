@@ -1,5 +1,12 @@
+import { AsyncLocalStorage } from "node:async_hooks";
+import pLimit from "p-limit";
 import pg from "pg";
 import { readEnvironment } from "../environment.ts";
+
+const asking = new AsyncLocalStorage<AbortSignal>();
+
+/** Does something for somebody: what it reads from the database ends when they hang up. */
+export const forAsker = <Result>(asker: AbortSignal, work: () => Result): Result => asking.run(asker, work);
 
 let pool: pg.Pool | null = null;
 
@@ -20,13 +27,62 @@ const LONGEST_STATEMENT_MS = 20_000;
 /** A transaction that waits longer for its own next question has been forgotten. */
 const LONGEST_PAUSE_MS = 60_000;
 
+/** So many of a pool's connections are lent to transactions only: a press does not wait behind pages that are being read. */
+const reserveOf = (max: number) => Math.max(1, Math.floor(max / 4));
+
+/** Ends what a connection is asked. It has ended already where nothing runs on it any more. */
+async function endStatement(databaseUrl: string, processId: number): Promise<void> {
+  const client = new pg.Client({ connectionString: databaseUrl, connectionTimeoutMillis: 5_000 });
+  client.on("error", () => undefined);
+  try {
+    await client.connect();
+    await client.query("SELECT pg_cancel_backend($1)", [processId]);
+  } finally {
+    await client.end();
+  }
+}
+
+type Query = pg.Pool["query"];
+
+/** Connections of which some are kept for presses, and whose reading ends when its asker hangs up. */
+class SharedPool extends pg.Pool {
+  constructor(databaseUrl: string, config: pg.PoolConfig & { max: number }) {
+    super({ connectionString: databaseUrl, ...config });
+    const reading = pLimit(config.max - reserveOf(config.max));
+    const ask = (...question: unknown[]) => reading(() => this.ask(databaseUrl, question));
+    this.query = ask as unknown as Query;
+  }
+
+  private async ask(databaseUrl: string, question: unknown[]): Promise<unknown> {
+    const asker = asking.getStore();
+    asker?.throwIfAborted();
+    const client = await this.connect();
+    const { processID } = client as unknown as { processID: number };
+    let ending: Promise<void> | null = null;
+    const hungUp = () => {
+      ending = endStatement(databaseUrl, processID).catch(() => undefined);
+    };
+    let lost: Error | undefined;
+    const onError = (error: Error) => {
+      lost = error;
+    };
+    client.on("error", onError);
+    try {
+      asker?.throwIfAborted();
+      asker?.addEventListener("abort", hungUp, { once: true });
+      return await (client.query as (...asked: unknown[]) => Promise<unknown>)(...question);
+    } finally {
+      asker?.removeEventListener("abort", hungUp);
+      // Lent again only when nothing can end what is asked of it next.
+      await ending;
+      client.off("error", onError);
+      client.release(lost);
+    }
+  }
+}
+
 export function connect(databaseUrl: string, more: pg.PoolConfig = {}): pg.Pool {
-  const made = new pg.Pool({
-    connectionString: databaseUrl,
-    max: 10,
-    connectionTimeoutMillis: 5_000,
-    ...more,
-  });
+  const made = new SharedPool(databaseUrl, { max: 10, connectionTimeoutMillis: 5_000, ...more });
   // An idle connection that breaks (a database that restarts) must not take the server with it; the pool makes a new one.
   made.on("error", (error) => console.error(`Lost a database connection: ${error.message}`));
   return made;

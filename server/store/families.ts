@@ -45,6 +45,18 @@ export async function listFamilies(
   return rows.map(readFamilyRow);
 }
 
+/** Families by their ids. */
+export async function familiesOf(
+  client: pg.Pool | pg.PoolClient,
+  ids: readonly string[],
+): Promise<Map<string, StoredFamily>> {
+  const { rows } = await client.query<FamilyRow>(
+    "SELECT id, version, content FROM family WHERE id = ANY($1)",
+    [[...new Set(ids)]],
+  );
+  return new Map(rows.map((row) => [row.id, readFamilyRow(row)]));
+}
+
 /** One version of a family, the newest where none is named, or null. */
 export async function findFamily(
   pool: pg.Pool | pg.PoolClient,

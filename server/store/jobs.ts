@@ -13,12 +13,12 @@ import type { Message } from "../../core/job/message.ts";
 import type { Recorded } from "../../core/job/move.ts";
 import { applyMove, moveNamed, replay, standing, TAKEN_BACK, UnknownMove } from "../../core/job/replay.ts";
 import { deviceRules, RULES_VERSION } from "../../core/moves.ts";
-import type { StageName } from "../../core/stage.ts";
 import type { OneOff } from "../../core/stack/one-off.ts";
 import { inTransaction } from "../db/pool.ts";
 import { offThread } from "../off-thread/off-thread.ts";
 import type { Photo } from "../formats/photo.ts";
-import { keepOneOff, readFamilyRow, type StoredFamily } from "./families.ts";
+import { familiesOf, keepOneOff, readFamilyRow, type StoredFamily } from "./families.ts";
+import { MOVES, movesOf, readMove, stateAfter, type KeptMove, type MoveRow } from "./kept-moves.ts";
 import { keepPhoto, photosPresent } from "./photos.ts";
 import { lotRefusal, overdrawn } from "./stock.ts";
 
@@ -36,19 +36,13 @@ export interface SentMove {
   device: string;
 }
 
-/** A move as it is kept. */
-export interface KeptMove extends Recorded<StageName> {
-  toldAt: string;
-  device: string;
-}
-
 export interface StoredJob {
   id: string;
   code: string;
   family: StoredFamily;
   openedAt: string;
   dueAt: string | null;
-  moves: KeptMove[];
+  moves: readonly KeptMove[];
 }
 
 interface JobRow {
@@ -61,50 +55,9 @@ interface JobRow {
   content: unknown;
 }
 
-interface MoveRow {
-  id: string;
-  job_id: string;
-  seq: number;
-  kind: string;
-  version: number;
-  stage: StageName;
-  data: unknown;
-  who: string;
-  told_at: Date;
-  received_at: Date;
-  device: string;
-}
-
 const JOB = `SELECT job.id, job.code, job.family_id, job.opened_at, job.due_at, family.version, family.content
   FROM job JOIN family ON family.id = job.family_id`;
-const MOVES =
-  "SELECT id, job_id, seq, kind, version, stage, data, who, told_at, received_at, device FROM move";
-
-const readMove = ({
-  id,
-  seq,
-  kind,
-  version,
-  stage,
-  data,
-  who,
-  told_at,
-  received_at,
-  device,
-}: MoveRow): KeptMove => ({
-  id,
-  seq,
-  kind,
-  version,
-  stage,
-  data,
-  who,
-  atMs: received_at.getTime(),
-  toldAt: told_at.toISOString(),
-  device,
-});
-
-const readRow = (row: JobRow, moves: KeptMove[]): StoredJob => ({
+const readRow = (row: JobRow, moves: readonly KeptMove[]): StoredJob => ({
   id: row.id,
   code: row.code,
   family: readFamilyRow({ id: row.family_id, version: row.version, content: row.content }),
@@ -114,8 +67,7 @@ const readRow = (row: JobRow, moves: KeptMove[]): StoredJob => ({
 });
 
 async function readJob(client: pg.Pool | pg.PoolClient, row: JobRow): Promise<StoredJob> {
-  const { rows } = await client.query<MoveRow>(`${MOVES} WHERE job_id = $1 ORDER BY seq`, [row.id]);
-  return readRow(row, rows.map(readMove));
+  return readRow(row, (await movesOf(client, [row.id])).get(row.id)!);
 }
 
 /** A job by its code, with its moves in order, or null. */
@@ -141,19 +93,28 @@ export async function movesAfter(
 
 /** Every job that is not over, with its moves; what is due first stands first. */
 export async function openJobs(pool: pg.Pool): Promise<StoredJob[]> {
-  const [jobs, moves] = await Promise.all([
-    pool.query<JobRow>(`${JOB} WHERE job.ended_at IS NULL ORDER BY job.due_at NULLS LAST, job.code`),
-    pool.query<MoveRow>(
-      `${MOVES} WHERE job_id IN (SELECT id FROM job WHERE ended_at IS NULL) ORDER BY job_id, seq`,
+  const { rows } = await pool.query<Omit<JobRow, "version" | "content">>(
+    `SELECT id, code, family_id, opened_at, due_at FROM job
+     WHERE ended_at IS NULL ORDER BY due_at NULLS LAST, code`,
+  );
+  const [families, moves] = await Promise.all([
+    familiesOf(
+      pool,
+      rows.map(({ family_id }) => family_id),
+    ),
+    movesOf(
+      pool,
+      rows.map(({ id }) => id),
     ),
   ]);
-  const byJob = new Map<string, KeptMove[]>();
-  for (const row of moves.rows) {
-    const list = byJob.get(row.job_id);
-    if (list) list.push(readMove(row));
-    else byJob.set(row.job_id, [readMove(row)]);
-  }
-  return jobs.rows.map((row) => readRow(row, byJob.get(row.id) ?? []));
+  return rows.map((row) => ({
+    id: row.id,
+    code: row.code,
+    family: families.get(row.family_id)!,
+    openedAt: row.opened_at.toISOString(),
+    dueAt: row.due_at?.toISOString() ?? null,
+    moves: moves.get(row.id)!,
+  }));
 }
 
 export interface JobSummary {
@@ -256,10 +217,10 @@ function faultsOf(sent: SentMove, index: number): Fault[] {
 }
 
 /** Where a job stands at a moment. */
-export const sceneOf = (job: Pick<StoredJob, "family" | "moves">, nowMs: number): Scene => {
-  const start = sceneAtStart(job.family.family, nowMs);
-  return sceneAt(start, replay(deviceRules, start, job.moves), nowMs);
-};
+export const sceneOf = (
+  { family: { family }, moves }: Pick<StoredJob, "family" | "moves">,
+  nowMs: number,
+): Scene => sceneAt({ family }, stateAfter(family, moves), nowMs);
 
 type Refusal = { missing: readonly DeviceFact[]; fault: Message | null };
 
@@ -451,7 +412,7 @@ export async function appendWithin(
   }
   const moves = [...job.moves];
   const start = sceneAtStart(job.family.family, 0);
-  const before = moves.length > 0 ? replay(deviceRules, start, moves) : null;
+  const before = moves.length > 0 ? stateAfter(job.family.family, job.moves) : null;
   let state = before ?? start.state;
   const answer: KeptMove[] = [];
   const added: KeptMove[] = [];

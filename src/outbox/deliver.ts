@@ -1,4 +1,4 @@
-import type { KeptMove } from "../../server/store/jobs.ts";
+import type { KeptMove } from "../../server/store/kept-moves.ts";
 import type { Problem } from "../../server/problem.ts";
 import { askServer } from "../ui/ask-server.ts";
 import { isDone, isRefusal } from "../ui/refusal.ts";

@@ -1,4 +1,4 @@
-import type { KeptMove } from "../../server/store/jobs.ts";
+import type { KeptMove } from "../../server/store/kept-moves.ts";
 import type { Entry, Missing } from "./entry.ts";
 import type { EntryStore } from "./entry-store.ts";
 

@@ -34,9 +34,9 @@ import {
   openJobs,
   sceneOf,
   suggestCode,
-  type KeptMove,
   type SentMove,
 } from "../../server/store/jobs.ts";
+import type { KeptMove } from "../../server/store/kept-moves.ts";
 import { GET as exportFile } from "../../src/pages/api/jobs/[code]/export.ts";
 import { GET as readMoves, POST as postMoves } from "../../src/pages/api/jobs/[code]/moves.ts";
 import { POST as postReading } from "../../src/pages/api/jobs/[code]/readings.ts";

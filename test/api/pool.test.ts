@@ -1,7 +1,7 @@
 import { expect } from "chai";
 import type pg from "pg";
 import { migrate, migrationsOfLater } from "../../server/db/migrate.ts";
-import { inTransaction } from "../../server/db/pool.ts";
+import { forAsker, inTransaction } from "../../server/db/pool.ts";
 import { freshDatabase } from "../fresh-database.ts";
 
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
@@ -54,6 +54,44 @@ describe("the connections to the database", () => {
     }).catch((error: { code?: string }) => error.code);
     expect([refused, tries]).to.deep.equal(["23505", 1]);
   });
+
+  it("end what is read for somebody who has hung up, and nothing of anybody else", async () => {
+    const running = async () =>
+      (
+        await pool.query<{ n: number }>(
+          "SELECT count(*)::int AS n FROM pg_stat_activity WHERE state = 'active' AND query LIKE 'SELECT pg_sleep%'",
+        )
+      ).rows[0]!.n;
+    const asker = new AbortController();
+    const left = forAsker(asker.signal, () =>
+      pool.query("SELECT pg_sleep(30)").catch((error: Error) => error),
+    );
+    const other = pool.query("SELECT pg_sleep(0.5), 7 AS stays");
+    while ((await running()) < 2) await pause(10);
+    asker.abort();
+    expect(await left).to.be.instanceOf(Error);
+    expect(await running()).to.equal(1);
+    expect((await other).rows[0]).to.include({ stays: 7 });
+    // Whoever has left before it was their turn asks nothing.
+    expect(
+      await forAsker(asker.signal, () => pool.query("SELECT 1").catch((error: Error) => error.name)),
+    ).to.equal("AbortError");
+  }).timeout(10_000);
+
+  it("are not all lent to those who read: a press comes through at once", async () => {
+    const asker = new AbortController();
+    const reading = forAsker(asker.signal, () =>
+      Array.from({ length: 20 }, () => pool.query("SELECT pg_sleep(30)").catch(() => "left")),
+    );
+    await pause(100);
+    const from = performance.now();
+    expect(await inTransaction(pool, async (client) => (await client.query("SELECT 1")).rowCount)).to.equal(
+      1,
+    );
+    expect(performance.now() - from).to.be.below(2_000);
+    asker.abort();
+    expect(new Set(await Promise.all(reading))).to.deep.equal(new Set(["left"]));
+  }).timeout(10_000);
 
   it("are not used on a database that a later version has changed", async () => {
     expect(await migrationsOfLater(pool)).to.deep.equal([]);

@@ -6,7 +6,7 @@ import { replay } from "../../core/job/replay.ts";
 import { deviceRules } from "../../core/moves.ts";
 import type { Family } from "../../core/stack/family.ts";
 import { openWorkshopIn, type Workshop } from "../../scripts/workshop.ts";
-import type { KeptMove } from "../../server/store/jobs.ts";
+import type { KeptMove } from "../../server/store/kept-moves.ts";
 import type { WorkedJob } from "../bench-hand.ts";
 
 export { expect };

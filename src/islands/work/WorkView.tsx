@@ -18,7 +18,7 @@ import { nextMove, planProcedure } from "../../../core/job/plan.ts";
 import { deviceRules } from "../../../core/moves.ts";
 import type { StageName } from "../../../core/stage.ts";
 import type { Family } from "../../../core/stack/family.ts";
-import type { KeptMove } from "../../../server/store/jobs.ts";
+import type { KeptMove } from "../../../server/store/kept-moves.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
 import { askFor, planFor } from "../../../words/say.ts";
 import { soundAlarm, soundTick } from "../../ui/alarm.ts";

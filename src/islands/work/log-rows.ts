@@ -4,7 +4,7 @@ import { applyMove, moveNamed, standing, TAKEN_BACK } from "../../../core/job/re
 import { deviceRules } from "../../../core/moves.ts";
 import type { StageName } from "../../../core/stage.ts";
 import type { Family } from "../../../core/stack/family.ts";
-import type { KeptMove } from "../../../server/store/jobs.ts";
+import type { KeptMove } from "../../../server/store/kept-moves.ts";
 import { say } from "../../../words/say.ts";
 
 /** One line of the log. */

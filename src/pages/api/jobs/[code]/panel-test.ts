@@ -1,7 +1,7 @@
 import type { APIRoute } from "astro";
 import { askedBy } from "../../../../../server/asked-by.ts";
 import { database } from "../../../../../server/db/pool.ts";
-import { ownAddress, reachesOthers } from "../../../../../server/own-address.ts";
+import { panelAddress, reachesOthers } from "../../../../../server/own-address.ts";
 import { json, problem } from "../../../../../server/problem.ts";
 import { makePanelTest, standingPanelTest, type PanelTest } from "../../../../../server/store/panel-tests.ts";
 
@@ -16,7 +16,7 @@ const offered = (test: PanelTest | null, own: URL): OfferedTest | null =>
 
 /** The test of this job that can still be opened, or still sends; null where there is none. */
 export const GET: APIRoute = async ({ params, request, url }) =>
-  json(offered(await standingPanelTest(database(), params.code!), ownAddress(request, url)));
+  json(offered(await standingPanelTest(database(), params.code!), panelAddress(request, url)));
 
 /** Makes a code that opens the test once. */
 export const POST: APIRoute = async ({ params, request, url }) => {
@@ -24,6 +24,6 @@ export const POST: APIRoute = async ({ params, request, url }) => {
   if ("answer" in asked) return asked.answer;
   const made = await makePanelTest(database(), params.code!, asked.who);
   return made
-    ? json(offered(made, ownAddress(request, url)), 201)
+    ? json(offered(made, panelAddress(request, url)), 201)
     : problem(404, "No such job", `There is no job ${params.code}.`);
 };

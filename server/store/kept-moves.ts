@@ -1,0 +1,139 @@
+import { LRUCache } from "lru-cache";
+import type pg from "pg";
+import type { Device } from "../../core/device/scene.ts";
+import { sceneAtStart } from "../../core/device/start.ts";
+import type { Recorded } from "../../core/job/move.ts";
+import { replay, replayOn } from "../../core/job/replay.ts";
+import { deviceRules } from "../../core/moves.ts";
+import type { Family } from "../../core/stack/family.ts";
+import type { StageName } from "../../core/stage.ts";
+
+/** A move as it is kept. */
+export interface KeptMove extends Recorded<StageName> {
+  toldAt: string;
+  device: string;
+}
+
+export interface MoveRow {
+  id: string;
+  job_id: string;
+  seq: number;
+  kind: string;
+  version: number;
+  stage: StageName;
+  data: unknown;
+  who: string;
+  told_at: Date;
+  received_at: Date;
+  device: string;
+}
+
+export const MOVES =
+  "SELECT id, job_id, seq, kind, version, stage, data, who, told_at, received_at, device FROM move";
+
+export const readMove = ({
+  id,
+  seq,
+  kind,
+  version,
+  stage,
+  data,
+  who,
+  told_at,
+  received_at,
+  device,
+}: MoveRow): KeptMove => ({
+  id,
+  seq,
+  kind,
+  version,
+  stage,
+  data,
+  who,
+  atMs: received_at.getTime(),
+  toldAt: told_at.toISOString(),
+  device,
+});
+
+/** So many moves of so many jobs are remembered by a process, those that were asked for last. */
+const MOST_MOVES = 100_000;
+const MOST_JOBS = 2_000;
+
+/**
+ * What the database has of a job never changes, it only grows: what was read once is kept, and holds for as long as the job's last move of then
+ * is found again. No process relies on it: another may have added to the job meanwhile.
+ */
+const known = new LRUCache<string, readonly KeptMove[]>({
+  max: MOST_JOBS,
+  maxSize: MOST_MOVES,
+  sizeCalculation: (moves) => moves.length + 1,
+});
+
+/** Where a device stands after moves that were read, by their list: folded once. */
+const states = new WeakMap<readonly KeptMove[], Device>();
+
+const isSameMove = (a: KeptMove, b: KeptMove): boolean =>
+  a.seq === b.seq && a.id === b.id && a.atMs === b.atMs;
+
+/** Goes on from what is known of a job by what follows its last move, that move included; null where it is not found again. */
+function goneOn(before: readonly KeptMove[], from: readonly KeptMove[]): readonly KeptMove[] | null {
+  const [tip, ...fresh] = from;
+  if (!tip || !isSameMove(before.at(-1)!, tip)) return null;
+  return fresh.length === 0 ? before : [...before, ...fresh];
+}
+
+/** The moves of jobs by their ids, oldest first. */
+export async function movesOf(
+  client: pg.Pool | pg.PoolClient,
+  jobIds: readonly string[],
+): Promise<Map<string, readonly KeptMove[]>> {
+  const from = jobIds.map((id) => known.get(id)?.at(-1)?.seq ?? 0);
+  const { rows } = await client.query<MoveRow>(
+    `${MOVES} JOIN unnest($1::uuid[], $2::int[]) AS asked (job, from_seq) ON job_id = job AND seq >= from_seq
+     ORDER BY job_id, seq`,
+    [jobIds, from],
+  );
+  const read = new Map<string, KeptMove[]>();
+  for (const row of rows) {
+    const list = read.get(row.job_id);
+    if (list) list.push(readMove(row));
+    else read.set(row.job_id, [readMove(row)]);
+  }
+  const result = new Map<string, readonly KeptMove[]>();
+  for (const id of jobIds) {
+    const before = known.get(id);
+    const found = read.get(id) ?? [];
+    const moves = before ? goneOn(before, found) : found;
+    if (moves === null) known.delete(id);
+    else {
+      if (moves.length > 0 && moves !== before) known.set(id, moves);
+      if (before && moves !== before) startFrom(before, moves);
+      result.set(id, moves);
+    }
+  }
+  const changed = jobIds.filter((id) => !result.has(id));
+  if (changed.length > 0) for (const [id, moves] of await movesOf(client, changed)) result.set(id, moves);
+  return result;
+}
+
+const unfolded = new WeakMap<readonly KeptMove[], readonly KeptMove[]>();
+
+/** Remembers of a list what it went on from, so that only the rest is folded. */
+const startFrom = (before: readonly KeptMove[], moves: readonly KeptMove[]) => {
+  if (states.has(before)) unfolded.set(moves, before);
+};
+
+/** Where the device stands after all moves of a job. */
+export function stateAfter(family: Family, moves: readonly KeptMove[]): Device {
+  const there = states.get(moves);
+  if (there) return there;
+  const start = sceneAtStart(family, 0);
+  const before = unfolded.get(moves);
+  const stood = before ? states.get(before) : undefined;
+  const state =
+    (before && stood ? replayOn(deviceRules, start, stood, moves.slice(before.length)) : null) ??
+    replay(deviceRules, start, moves);
+  states.set(moves, state);
+  unfolded.delete(moves);
+  return state;
+}
