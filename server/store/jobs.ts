@@ -22,7 +22,7 @@ import { MOVES, movesOf, readMove, stateAfter, type KeptMove, type MoveRow } fro
 import { keepPhoto, photosPresent } from "./photos.ts";
 import { lotRefusal, overdrawn } from "./stock.ts";
 
-/** The channel on which other processes hear that a job has changed; the payload is its code. */
+/** The channel on which processes hear that a job has changed; the payload is its code and the number of the first new move. */
 export const JOB_CHANNEL = "job_event";
 
 /** A move as a bench sends it: its id is made there, so that sending it again changes nothing. */
@@ -451,7 +451,7 @@ export async function appendWithin(
   if (added.length > 0) {
     await insertMoves(client, job.id, added, tip.rows[0]?.hash ?? FIRST_HASH);
     await project(client, job.id, sceneAt(start, state, moves.at(-1)!.atMs), before);
-    await client.query("SELECT pg_notify($1, $2)", [JOB_CHANNEL, job.code]);
+    await client.query("SELECT pg_notify($1, $2)", [JOB_CHANNEL, `${job.code} ${added[0]!.seq}`]);
   }
   return { kind: "kept", moves: answer, added: added.length };
 }

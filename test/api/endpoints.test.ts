@@ -9,11 +9,12 @@ import { GET as exportDocument } from "../../src/pages/api/jobs/[code]/export.ts
 import { POST as postMoves } from "../../src/pages/api/jobs/[code]/moves.ts";
 import { POST as importDocument } from "../../src/pages/api/jobs/import.ts";
 import { GET as findJobs, POST as postJob } from "../../src/pages/api/jobs/index.ts";
+import type { JobChange } from "../../server/live.ts";
 import { GET as live } from "../../src/pages/api/live.ts";
 import { GET as jobSchema } from "../../src/pages/api/schemas/job.ts";
 import { GET as listPeople, POST as addPerson } from "../../src/pages/api/technicians.ts";
 import { demoDatabase } from "../fresh-database.ts";
-import { ask, expectFault } from "./ask.ts";
+import { ask, call, expectFault } from "./ask.ts";
 import { opening, sent } from "./at-bench.ts";
 
 describe("the endpoints", function () {
@@ -84,24 +85,30 @@ describe("the endpoints", function () {
     ]);
   });
 
-  it("tell whoever listens which job has changed, as it changes", async () => {
+  it("tell whoever listens which job has changed, as it changes, and what was added to the one that is looked at", async () => {
     await openJob("EP-3");
+    await openJob("EP-4");
     const hungUp = new AbortController();
-    const request = new Request("http://bench.test/api/live", { signal: hungUp.signal });
-    const answer = (await live({ request } as never)) as Response;
+    const answer = await call(live, { search: "?job=EP-3", signal: hungUp.signal });
     expect(answer.headers.get("content-type")).to.equal("text/event-stream");
     const reader = answer.body!.getReader();
     const decoder = new TextDecoder();
     let heard = "";
+    const news = () =>
+      [...heard.matchAll(/^data: (.*)\n\n/gm)].map(([, data]) => JSON.parse(data!) as JobChange);
     const hearing = (async () => {
-      while (!heard.includes('data: "EP-3"'))
+      while (!news().some(({ code }) => code === "EP-3"))
         heard += decoder.decode((await reader.read()).value, { stream: true });
     })();
     // Listening begins in its own time; the line says so with an empty code.
-    while (!heard.includes('data: ""')) await new Promise((resolve) => setTimeout(resolve, 10));
-    await ask(postMoves, { params: { code: "EP-3" }, body: [sent("damage-drawn", {}, { who: "zita" })] });
+    while (!news().some(({ code }) => code === "")) await new Promise((resolve) => setTimeout(resolve, 10));
+    const one = sent("damage-drawn", {}, { who: "zita" });
+    await ask(postMoves, { params: { code: "EP-4" }, body: [sent("damage-drawn", {}, { who: "zita" })] });
+    await ask(postMoves, { params: { code: "EP-3" }, body: [one] });
     await hearing;
-    expect(heard).to.include('data: "EP-3"\n\n');
+    const [other, own] = news().filter(({ code }) => code !== "");
+    expect(other).to.deep.equal({ code: "EP-4" });
+    expect(own!.moves!.map(({ id, seq }) => ({ id, seq }))).to.deep.equal([{ id: one.id, seq: 2 }]);
     hungUp.abort();
     await reader.cancel();
   });

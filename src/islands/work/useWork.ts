@@ -18,6 +18,10 @@ const versionOf = (kind: string): number => knownMoves.find((move) => move.kind 
 
 const LOOSE = "This browser cannot keep what you press. Stay on this page until it is sent.";
 
+/** Whether nothing lies between what this page has and what came. */
+const followsOn = (more: readonly KeptMove[], known: readonly KeptMove[]): boolean =>
+  more.length > 0 && more[0]!.seq <= (known.at(-1)?.seq ?? 0) + 1;
+
 export interface Work {
   moves: readonly KeptMove[];
   scene: (nowMs: number) => Scene;
@@ -67,7 +71,12 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
   }, [code, merge]);
 
   useLive({
-    onChange: (changed) => (changed === "" || changed === code) && void refresh().catch(() => undefined),
+    job: code,
+    onChange: (changed, more) => {
+      if (changed !== "" && changed !== code) return;
+      if (more && followsOn(more, latest.current.moves)) merge(more);
+      else void refresh().catch(() => undefined);
+    },
     onLost: () => undefined,
   });
 
@@ -79,8 +88,7 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
     }
     setPassing(null);
     setIsLoose(theOutbox().isLoose);
-    const lastSeq = latest.current.moves.at(-1)?.seq ?? 0;
-    if (news.about === "kept" && news.moves.length > 0 && news.moves[0]!.seq <= lastSeq + 1) {
+    if (news.about === "kept" && followsOn(news.moves, latest.current.moves)) {
       merge(news.moves);
       return;
     }
