@@ -7,7 +7,7 @@ import { nextMove } from "../core/job/plan.ts";
 import { deviceRules } from "../core/moves.ts";
 import type { StageName } from "../core/stage.ts";
 import { planFor, say } from "../words/say.ts";
-import { openJobs, sceneOf } from "./store/jobs.ts";
+import { openJobs, sceneOf, type StoredJob } from "./store/jobs.ts";
 
 /** What a job waits for. */
 export type Need = "hands" | "timer" | "hold";
@@ -37,30 +37,42 @@ function clockOf(scene: Scene, notBeforeMs: number | null): Pick<BenchRow, "unti
   return { untilMs: isOpen ? windowUntilMs : null, isWindow: isOpen };
 }
 
+function rowOf(job: StoredJob, nowMs: number): BenchRow {
+  const scene = sceneOf(job, nowMs);
+  const next = nextMove(deviceRules, scene);
+  const step = next && "step" in next ? next.step : null;
+  const { held, trouble, complaint } = scene.state.intake;
+  const clock = clockOf(scene, step?.notBeforeMs ?? null);
+  const isHeld = held !== null || trouble !== null || step === null;
+  return {
+    code: job.code,
+    family: `${job.family.family.code} ${job.family.family.name.toLowerCase()}`,
+    route: repairTitles[routeNow(scene)],
+    stage: step?.move.stage(scene, step.data) ?? workedStage(scene),
+    complaint,
+    dueAt: job.dueAt,
+    need: isHeld ? "hold" : clock.untilMs !== null && !clock.isWindow ? "timer" : "hands",
+    ask: held
+      ? say({ id: "move.held", values: { reason: held.reason } })
+      : step
+        ? planFor(step.move.words(scene, step.data))
+        : "No way found. Check the device.",
+    ...clock,
+    lastAt: new Date(job.moves.at(-1)!.atMs).toISOString(),
+  };
+}
+
+/** A row holds for so long as long as nothing is added to its job: only clocks move it, and pages run those themselves. */
+const HOLDS_MS = 1_000;
+const rows = new WeakMap<StoredJob["moves"], { row: BenchRow; asOfMs: number }>();
+
 /** Every open job with what it waits for: hands, a clock, or somebody's word. */
 export async function benchRows(pool: pg.Pool, nowMs: number): Promise<BenchRow[]> {
-  return (await openJobs(pool)).map((job): BenchRow => {
-    const scene = sceneOf(job, nowMs);
-    const next = nextMove(deviceRules, scene);
-    const step = next && "step" in next ? next.step : null;
-    const { held, trouble, complaint } = scene.state.intake;
-    const clock = clockOf(scene, step?.notBeforeMs ?? null);
-    const isHeld = held !== null || trouble !== null || step === null;
-    return {
-      code: job.code,
-      family: `${job.family.family.code} ${job.family.family.name.toLowerCase()}`,
-      route: repairTitles[routeNow(scene)],
-      stage: step?.move.stage(scene, step.data) ?? workedStage(scene),
-      complaint,
-      dueAt: job.dueAt,
-      need: isHeld ? "hold" : clock.untilMs !== null && !clock.isWindow ? "timer" : "hands",
-      ask: held
-        ? say({ id: "move.held", values: { reason: held.reason } })
-        : step
-          ? planFor(step.move.words(scene, step.data))
-          : "No way found. Check the device.",
-      ...clock,
-      lastAt: new Date(job.moves.at(-1)!.atMs).toISOString(),
-    };
+  return (await openJobs(pool)).map((job) => {
+    const there = rows.get(job.moves);
+    if (there && nowMs >= there.asOfMs && nowMs - there.asOfMs < HOLDS_MS) return there.row;
+    const row = rowOf(job, nowMs);
+    rows.set(job.moves, { row, asOfMs: nowMs });
+    return row;
   });
 }

@@ -82,37 +82,47 @@ function goneOn(before: readonly KeptMove[], from: readonly KeptMove[]): readonl
   return fresh.length === 0 ? before : [...before, ...fresh];
 }
 
+/** What the database has of jobs, each from a number on, oldest first. */
+async function readFrom(
+  client: pg.Pool | pg.PoolClient,
+  wanted: ReadonlyMap<string, number>,
+): Promise<Map<string, KeptMove[]>> {
+  const { rows } = await client.query<MoveRow>(
+    `${MOVES} JOIN unnest($1::uuid[], $2::int[]) AS asked (job, from_seq) ON job_id = job AND seq >= from_seq
+     ORDER BY job_id, seq`,
+    [[...wanted.keys()], [...wanted.values()]],
+  );
+  const read = new Map<string, KeptMove[]>([...wanted.keys()].map((id) => [id, []]));
+  for (const row of rows) read.get(row.job_id)!.push(readMove(row));
+  return read;
+}
+
 /** The moves of jobs by their ids, oldest first. */
 export async function movesOf(
   client: pg.Pool | pg.PoolClient,
   jobIds: readonly string[],
 ): Promise<Map<string, readonly KeptMove[]>> {
-  const from = jobIds.map((id) => known.get(id)?.at(-1)?.seq ?? 0);
-  const { rows } = await client.query<MoveRow>(
-    `${MOVES} JOIN unnest($1::uuid[], $2::int[]) AS asked (job, from_seq) ON job_id = job AND seq >= from_seq
-     ORDER BY job_id, seq`,
-    [jobIds, from],
-  );
-  const read = new Map<string, KeptMove[]>();
-  for (const row of rows) {
-    const list = read.get(row.job_id);
-    if (list) list.push(readMove(row));
-    else read.set(row.job_id, [readMove(row)]);
-  }
+  // As it is known now: while the database is asked, others may forget it or go on from it.
+  const before = new Map(jobIds.map((id) => [id, known.get(id) ?? []]));
   const result = new Map<string, readonly KeptMove[]>();
-  for (const id of jobIds) {
-    const before = known.get(id);
-    const found = read.get(id) ?? [];
-    const moves = before ? goneOn(before, found) : found;
-    if (moves === null) known.delete(id);
-    else {
-      if (moves.length > 0 && moves !== before) known.set(id, moves);
-      if (before && moves !== before) startFrom(before, moves);
+  const read = await readFrom(client, new Map(jobIds.map((id) => [id, before.get(id)!.at(-1)?.seq ?? 0])));
+  for (const [id, found] of read) {
+    const had = before.get(id)!;
+    const moves = had.length === 0 ? found : goneOn(had, found);
+    if (!moves) continue;
+    result.set(id, moves);
+    if (moves === had) continue;
+    startFrom(had, moves);
+    if (moves.length > (known.get(id)?.length ?? 0)) known.set(id, moves);
+  }
+  // Those whose last move is not found again are read from the start.
+  const others = jobIds.filter((id) => !result.has(id));
+  if (others.length > 0) {
+    for (const [id, moves] of await readFrom(client, new Map(others.map((id) => [id, 0])))) {
       result.set(id, moves);
+      known.set(id, moves);
     }
   }
-  const changed = jobIds.filter((id) => !result.has(id));
-  if (changed.length > 0) for (const [id, moves] of await movesOf(client, changed)) result.set(id, moves);
   return result;
 }
 

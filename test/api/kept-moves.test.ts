@@ -25,6 +25,14 @@ describe("what is remembered of jobs", function () {
     expect(job.moves.map(({ id }) => id)).to.deep.equal(rows.map(({ id }) => id));
     return replay(deviceRules, sceneAtStart(job.family.family, 0), job.moves);
   };
+  /** Makes another record of it: everything an hour earlier. */
+  const shift = () =>
+    inTransaction(pool, async (client) => {
+      await client.query("ALTER TABLE move DISABLE TRIGGER move_append_only");
+      await client.query("UPDATE move SET received_at = received_at - interval '1 hour'");
+      await client.query("ALTER TABLE move ENABLE TRIGGER move_append_only");
+      return null;
+    });
   const remembered = async () => sceneOf((await findJob(pool, CODE))!, 0).state;
 
   before(async () => {
@@ -60,11 +68,26 @@ describe("what is remembered of jobs", function () {
     expect(await remembered()).to.deep.equal(await afresh());
   });
 
+  it("is the whole of it for each of many who ask at once, while others add and the record changes", async () => {
+    const whole = async () => {
+      const { moves } = (await findJob(pool, CODE))!;
+      expect(moves.map(({ seq }) => seq)).to.deep.equal(moves.map((_, i) => i + 1));
+      return moves.length;
+    };
+    const before = await whole();
+    const move = async (n: number) => {
+      if (n % 5 === 0) await shift();
+      else await tell(pool, CODE, "noted", { text: `At once ${n}` });
+    };
+    const all = Array.from({ length: 60 }, (_, n) => (n % 3 === 0 ? move(n / 3) : whole()));
+    await Promise.all(all);
+    expect(await whole()).to.equal(before + 16);
+    expect(await remembered()).to.deep.equal(await afresh());
+  });
+
   it("does not outlive a record that is another now, as after a backup was brought back", async () => {
     await remembered();
-    await pool.query("ALTER TABLE move DISABLE TRIGGER move_append_only");
-    await pool.query("UPDATE move SET received_at = received_at - interval '1 hour'");
-    await pool.query("ALTER TABLE move ENABLE TRIGGER move_append_only");
+    await shift();
     const state = await remembered();
     expect(state).to.deep.equal(await afresh());
     expect(Date.now() - state.records.notes.at(-1)!.atMs).to.be.above(3_599_000);
