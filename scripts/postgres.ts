@@ -39,6 +39,12 @@ function serverPrograms(): string {
   );
 }
 
+/** Where one of PostgreSQL's own programs lies, such as pg_dump: a machine may have its client alone. */
+export function programOf(name: string): string {
+  const onPath = (process.env.PATH ?? "").split(":").find((entry) => existsSync(path.join(entry, name)));
+  return path.join(onPath ?? serverPrograms(), name);
+}
+
 /** PostgreSQL refuses to run as root, so root lends it the user that Debian's package made. */
 async function serverOwner(): Promise<Owner | null> {
   if (process.getuid?.() !== 0) return null;

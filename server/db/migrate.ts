@@ -12,7 +12,8 @@ async function listMigrations(): Promise<string[]> {
   return (await readdir(folder)).filter((name) => /^\d{4}_.*\.sql$/.test(name)).sort();
 }
 
-async function appliedMigrations(pool: pg.Pool | pg.PoolClient): Promise<string[]> {
+/** What a database has had, by name, in order. */
+export async function appliedMigrations(pool: pg.Pool | pg.PoolClient | pg.Client): Promise<string[]> {
   const { rows: exists } = await pool.query<{ name: string | null }>(
     "SELECT to_regclass('migration') AS name",
   );
@@ -24,9 +25,13 @@ async function appliedMigrations(pool: pg.Pool | pg.PoolClient): Promise<string[
 const later = (applied: readonly string[], known: readonly string[]) =>
   applied.filter((name) => !known.includes(name));
 
+/** Of these what this version does not know. */
+export const unknownMigrations = async (names: readonly string[]): Promise<string[]> =>
+  later(names, await listMigrations());
+
 /** What a later version of this program has done to a database, and this one does not know. */
 export const migrationsOfLater = async (pool: pg.Pool): Promise<string[]> =>
-  later(await appliedMigrations(pool), await listMigrations());
+  unknownMigrations(await appliedMigrations(pool));
 
 /** Says why a database cannot be used by this version: a later one has changed it. */
 const whyTooNew = (names: readonly string[]): string =>

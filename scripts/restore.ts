@@ -1,0 +1,29 @@
+import { parseArgs } from "node:util";
+import { readEnvironment } from "../server/environment.ts";
+import { restore } from "./database-copy.ts";
+
+const HELP = `npm run restore -- FOLDER [--replace]
+
+Brings a backup into the database that DATABASE_URL names, all or nothing, proves that each table is
+as it was backed up, and brings it up to this version. Stop the servers before.
+
+  --replace  lose what the database holds; without it the database must be empty`;
+
+const { values, positionals } = parseArgs({
+  options: { help: { type: "boolean" }, replace: { type: "boolean", default: false } },
+  allowPositionals: true,
+});
+const [folder] = positionals;
+if (values.help || folder === undefined) {
+  console.log(HELP);
+  process.exit(values.help ? 0 : 1);
+}
+try {
+  const { DATABASE_URL } = readEnvironment(process.env);
+  const { tables, rows, migrated } = await restore(DATABASE_URL, folder, { replace: values.replace });
+  console.log(`Restored and compared: ${rows} rows of ${tables} tables are as they were backed up.`);
+  if (migrated.length > 0) console.log(`Brought up to this version: ${migrated.join(", ")}.`);
+} catch (error) {
+  console.error((error as Error).message);
+  process.exit(1);
+}

@@ -1,0 +1,102 @@
+import { expect } from "chai";
+import { appendFile, mkdtemp, readFile, readdir, rm, writeFile } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import type pg from "pg";
+import { backUp, restore, type Manifest } from "../../scripts/database-copy.ts";
+import { databaseIn } from "../../scripts/postgres.ts";
+import { connect } from "../../server/db/pool.ts";
+import { findJob, firstBrokenLink } from "../../server/store/jobs.ts";
+import { closeAfterwards, demoDatabase, freshDatabase } from "../fresh-database.ts";
+import { tell } from "./at-bench.ts";
+
+const CODE = "GW-1160";
+
+describe("a backup", function () {
+  this.timeout(60_000);
+  let pool: pg.Pool;
+  let url: string;
+  let folder: string;
+  let copies = 0;
+
+  /** A database with nothing in it, not even tables. */
+  const emptyDatabase = async () => {
+    copies += 1;
+    return databaseIn((await freshDatabase()).url, `copy_${copies}`);
+  };
+  const kept = () => path.join(folder, "kept");
+  const refusal = (work: Promise<unknown>) =>
+    work.then(
+      () => "done",
+      (error: Error) => error.message,
+    );
+
+  before(async () => {
+    ({ pool } = await demoDatabase());
+    url = process.env.DATABASE_URL!;
+    folder = await mkdtemp(path.join(tmpdir(), "half-lift-backup-"));
+    await backUp(url, kept());
+  });
+  after(() => rm(folder, { recursive: true, force: true }));
+
+  it("comes back whole: the same jobs, chains and tables, and what was told later is not in it", async () => {
+    const job = (await findJob(pool, CODE))!;
+    await tell(pool, CODE, "noted", { text: "Told after the backup" });
+    const copy = await emptyDatabase();
+    const { tables, migrated } = await restore(copy, kept());
+    expect(tables).to.be.above(15);
+    expect(migrated).to.deep.equal([]);
+    const restored = connect(copy);
+    closeAfterwards(restored);
+    expect((await findJob(restored, CODE))!.moves).to.deep.equal(job.moves);
+    expect(await firstBrokenLink(restored, CODE)).to.equal(null);
+    // It can be gone on with.
+    await tell(restored, CODE, "noted", { text: "Told in the copy" });
+  });
+
+  it("is taken while it is worked with, and is of one moment", async () => {
+    let isOver = false;
+    const telling = (async () => {
+      for (let n = 0; !isOver; n += 1) await tell(pool, CODE, "noted", { text: `Meanwhile ${n}` });
+    })();
+    await backUp(url, path.join(folder, "meanwhile"));
+    isOver = true;
+    await telling;
+    await restore(await emptyDatabase(), path.join(folder, "meanwhile"));
+  });
+
+  it("does not go over what is there, in a folder or a database", async () => {
+    expect(await refusal(backUp(url, kept()))).to.include("is there already");
+    const copy = await emptyDatabase();
+    await restore(copy, kept());
+    expect(await refusal(restore(copy, kept()))).to.include("holds something already");
+    await restore(copy, kept(), { replace: true });
+  });
+
+  it("is refused where it is damaged, of a later version, or none, before anything is touched", async () => {
+    const copy = await emptyDatabase();
+    const other = async (name: string, change: (manifest: Manifest) => Manifest) => {
+      const place = path.join(folder, name);
+      await backUp(url, place);
+      const file = path.join(place, "manifest.json");
+      await writeFile(file, JSON.stringify(change(JSON.parse(await readFile(file, "utf8")) as Manifest)));
+      return place;
+    };
+    const damaged = await other("damaged", (told) => told);
+    await appendFile(path.join(damaged, "database.dump"), "x");
+    expect(await refusal(restore(copy, damaged))).to.include("is damaged");
+    const later = await other("later", (told) => ({
+      ...told,
+      migrations: [...told.migrations, "9001_of_tomorrow.sql"],
+    }));
+    expect(await refusal(restore(copy, later))).to.include("newer version of Half Lift (9001_of_tomorrow");
+    expect(await refusal(restore(copy, folder))).to.include("is no backup");
+    const wrong = await other("wrong", (told) => ({
+      ...told,
+      tables: { ...told.tables, move: { ...told.tables.move!, digest: "1" } },
+    }));
+    expect(await refusal(restore(copy, wrong))).to.include("move differ");
+    // A half one is never there under its name.
+    expect((await readdir(folder)).filter((name) => name.endsWith(".part"))).to.deep.equal([]);
+  });
+});
