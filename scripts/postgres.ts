@@ -13,6 +13,8 @@ export interface Cluster {
   database: (name: string, copyOf?: string) => Promise<string>;
   /** Address of the database that others are made from: with it another process makes databases here. */
   root: string;
+  /** The file that it writes its log to. */
+  log: string;
   stop: () => Promise<void>;
   /** Ends it in order, or as a power cut would, and starts it again at the same address. */
   restart: (how: "in order" | "killed") => Promise<void>;
@@ -216,6 +218,7 @@ async function open(folder: string, owner: Owner | null, fast: boolean): Promise
   };
   return {
     root,
+    log: path.join(data, "server.log"),
     database: (name, copyOf) => databaseIn(root, name, copyOf),
     stop,
     restart: async (how) => {

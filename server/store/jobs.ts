@@ -3,9 +3,8 @@ import type pg from "pg";
 import stringify from "safe-stable-stringify";
 import { describeFaults, type Fault } from "../../core/faults.ts";
 import type { LotTaken } from "../../core/bond/bond-slot.ts";
-import { routeNow } from "../../core/device/ask.ts";
 import type { DeviceFact } from "../../core/device/facts.ts";
-import { sceneAt, type Device, type Scene } from "../../core/device/scene.ts";
+import { sceneAt, type Scene } from "../../core/device/scene.ts";
 import { sceneAtStart } from "../../core/device/start.ts";
 import { isHeavyChoice, verifyChoice } from "../../core/device/verify-choice.ts";
 import { judge, restsOn } from "../../core/job/judge.ts";
@@ -20,6 +19,7 @@ import type { Photo } from "../formats/photo.ts";
 import { familiesOf, keepOneOff, readFamilyRow, type StoredFamily } from "./families.ts";
 import { MOVES, movesOf, readMove, stateAfter, type KeptMove, type MoveRow } from "./kept-moves.ts";
 import { keepPhoto, photosPresent } from "./photos.ts";
+import { project } from "./projection.ts";
 import { lotRefusal, overdrawn } from "./stock.ts";
 
 /** The channel on which processes hear that a job has changed; the payload is its code and the number of the first new move. */
@@ -130,6 +130,9 @@ export interface JobSummary {
 
 /** Jobs whose code begins with these characters, newest first; ended ones and those of the first version too. */
 export async function findJobsByCode(pool: pg.Pool, prefix: string, most = 20): Promise<JobSummary[]> {
+  const newest = (table: string, isFirst: boolean) =>
+    `(SELECT code, family_id, route, opened_at, ended_at, outcome, ${isFirst} AS first FROM ${table}
+      WHERE code LIKE $1 ORDER BY opened_at DESC LIMIT $2)`;
   const { rows } = await pool.query<{
     code: string;
     family: string;
@@ -140,9 +143,7 @@ export async function findJobsByCode(pool: pg.Pool, prefix: string, most = 20): 
     first: boolean;
   }>(
     `SELECT found.code, family.code AS family, route, opened_at, ended_at, outcome, first
-     FROM (SELECT code, family_id, route, opened_at, ended_at, outcome, false AS first FROM job WHERE code LIKE $1
-           UNION ALL
-           SELECT code, family_id, route, opened_at, ended_at, outcome, true FROM job_v1 WHERE code LIKE $1) AS found
+     FROM (${newest("job", false)} UNION ALL ${newest("job_v1", true)}) AS found
      JOIN family ON family.id = found.family_id
      ORDER BY opened_at DESC LIMIT $2`,
     [`${prefix.toUpperCase().replace(/[\\%_]/g, "\\$&")}%`, most],
@@ -160,10 +161,15 @@ export async function findJobsByCode(pool: pg.Pool, prefix: string, most = 20): 
 
 /** The code that would follow the newest job's: the same letters, the next number. */
 export async function suggestCode(pool: pg.Pool): Promise<string> {
-  const { rows } = await pool.query<{ letters: string; next: number }>(
-    `SELECT split_part(code, '-', 1) AS letters, max(split_part(code, '-', 2)::int) + 1 AS next
-     FROM (SELECT code, opened_at FROM job UNION ALL SELECT code, opened_at FROM job_v1) AS every
-     WHERE code ~ '^[A-Z]+-[0-9]{1,9}$' GROUP BY 1 ORDER BY max(opened_at) DESC LIMIT 1`,
+  const numbered = "code ~ '^[A-Z]+-[0-9]{1,9}$'";
+  const newest = (table: string) =>
+    `(SELECT code, opened_at FROM ${table} WHERE ${numbered} ORDER BY opened_at DESC LIMIT 1)`;
+  const last = (table: string) =>
+    `(SELECT max(split_part(code, '-', 2)::bigint) FROM ${table} WHERE ${numbered} AND split_part(code, '-', 1) = letters)`;
+  const { rows } = await pool.query<{ letters: string; next: string }>(
+    `SELECT letters, 1 + greatest(${last("job")}, ${last("job_v1")}) AS next
+     FROM (SELECT split_part(code, '-', 1) AS letters
+           FROM (${newest("job")} UNION ALL ${newest("job_v1")}) AS ends ORDER BY opened_at DESC LIMIT 1) AS of`,
   );
   return rows[0] ? `${rows[0].letters}-${rows[0].next}` : "J-1";
 }
@@ -285,94 +291,6 @@ async function insertMoves(
        who text, told_at timestamptz, received_at timestamptz, device text, previous_hash bytea, hash bytea)`,
     [jobId, JSON.stringify(rows), RULES_VERSION],
   );
-}
-
-/** What stands beside the moves for queries: folded, never truth. */
-async function project(
-  client: pg.PoolClient,
-  jobId: string,
-  scene: Scene,
-  before: Device | null,
-): Promise<void> {
-  const { state } = scene;
-  const { ended, agreements, dueAt } = state.intake;
-  const firstYes = agreements.find(({ answer }) => answer === "yes");
-  await client.query(
-    "UPDATE job SET route = $2, ended_at = $3, outcome = $4, due_at = $5, tried_route = $6 WHERE id = $1",
-    [
-      jobId,
-      routeNow(scene),
-      ended ? new Date(ended.atMs) : null,
-      ended?.outcome ?? null,
-      dueAt,
-      state.marks.opened === undefined ? null : (firstYes?.route ?? null),
-    ],
-  );
-  if (before?.records.readings !== state.records.readings || before.cure.lamp !== state.cure.lamp) {
-    const lamp = state.cure.lamp;
-    const readings = [
-      ...state.records.readings.map(({ of, index, stage, quantity, source, value, atMs }) => ({
-        move_id: of,
-        position: index,
-        stage,
-        quantity,
-        source,
-        value,
-        at: new Date(atMs).toISOString(),
-      })),
-      // The lamp that was read for this job tells of the shop's lamp as well.
-      ...(lamp
-        ? [
-            {
-              move_id: lamp.id,
-              position: 0,
-              stage: "cure",
-              quantity: "irradiance",
-              source: lamp.from,
-              value: lamp.irradianceMwCm2,
-              at: new Date(lamp.atMs).toISOString(),
-            },
-          ]
-        : []),
-    ];
-    await client.query("DELETE FROM reading WHERE job_id = $1", [jobId]);
-    await client.query(
-      `INSERT INTO reading (move_id, position, job_id, stage, quantity, source, value, at)
-       SELECT r.move_id, r.position, $1, r.stage, r.quantity, r.source, r.value, r.at
-       FROM jsonb_to_recordset($2::jsonb)
-         AS r(move_id uuid, position integer, stage text, quantity text, source text, value float8, at timestamptz)`,
-      [jobId, JSON.stringify(readings)],
-    );
-  }
-  if (before?.cure.hadS !== state.cure.hadS) {
-    await client.query("DELETE FROM lamp_exposure WHERE job_id = $1", [jobId]);
-    await client.query(
-      `INSERT INTO lamp_exposure (move_id, job_id, at, seconds)
-       SELECT id, $1, at, s
-       FROM (SELECT id, kind, received_at AS at,
-                    extract(epoch FROM received_at - lag(received_at) OVER (ORDER BY seq))::float8 AS s
-             FROM standing_move WHERE job_id = $1 AND kind IN ('lamp-on', 'lamp-off')) AS turns
-       WHERE kind = 'lamp-off' AND s IS NOT NULL`,
-      [jobId],
-    );
-  }
-  if (before?.bond.spent !== state.bond.spent || before.bond.solvent !== state.bond.solvent) {
-    const { spent, solvent } = state.bond;
-    const used = [
-      ...spent.map(({ what, quantity, unit, lot }) => ({ what, quantity, unit, lot })),
-      ...(solvent
-        ? [{ what: solvent.solvent, quantity: solvent.volumeMl, unit: "ml", lot: solvent.lot }]
-        : []),
-    ];
-    await client.query("DELETE FROM spent WHERE job_id = $1", [jobId]);
-    await client.query(
-      `INSERT INTO spent (job_id, position, what, quantity, unit, lot)
-       SELECT $1, s.nr, s.what, s.quantity, s.unit, s.lot
-       FROM ROWS FROM (jsonb_to_recordset($2::jsonb) AS (what text, quantity float8, unit text, lot text))
-         WITH ORDINALITY AS s(what, quantity, unit, lot, nr)`,
-      [jobId, JSON.stringify(used)],
-    );
-  }
 }
 
 /**

@@ -10,21 +10,15 @@ export interface LookQuality {
   simulated: { photos: number; planted: number; found: number };
 }
 
-/** Counts what standing inspections called and what was overruled of it. */
+/** What standing inspections called and what was overruled of it, as it was counted with each. */
 export async function lookQuality(pool: pg.Pool): Promise<LookQuality> {
   const [kinds, photos] = await Promise.all([
     pool.query<{ kind: string; called: number; overruled: number }>(
-      `SELECT defect->>'kind' AS kind, count(*)::int AS called,
-              count(*) FILTER (WHERE (defect->>'overruled')::boolean)::int AS overruled
-       FROM standing_move, jsonb_array_elements(data->'defects') AS defect
-       WHERE kind = 'photo-inspected' AND data->>'source' = 'photo'
-       GROUP BY 1 ORDER BY 3 DESC, 2 DESC`,
+      `SELECT kind, called, overruled FROM look_call_count
+       WHERE source = 'photo' AND called > 0 ORDER BY overruled DESC, called DESC`,
     ),
     pool.query<{ source: string; photos: number; planted: number; found: number }>(
-      `SELECT data->>'source' AS source, count(*)::int AS photos,
-              coalesce(sum((data->'truth'->>'planted')::int), 0)::int AS planted,
-              coalesce(sum((data->'truth'->>'found')::int), 0)::int AS found
-       FROM standing_move WHERE kind = 'photo-inspected' GROUP BY 1`,
+      "SELECT source, looks AS photos, planted, hits AS found FROM look_count",
     ),
   ]);
   const of = (source: string) => photos.rows.find((row) => row.source === source);

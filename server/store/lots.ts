@@ -42,7 +42,7 @@ export async function shelvedLots(client: pg.Pool | pg.PoolClient): Promise<Shel
   const { rows } = await client.query<LotRow>(
     `SELECT lot.id, lot.kind, lot.lot, lot.material, lot.expires_on::text, lot.opened_on::text, lot.open_days,
             lot.quantity,
-            coalesce((SELECT sum(spent.quantity) FROM spent WHERE spent.lot = lot.lot), 0) AS spent,
+            coalesce((SELECT lot_count.spent FROM lot_count WHERE lot_count.lot = lot.lot), 0)::float8 AS spent,
             (SELECT count(*)::int FROM film_sheet
              WHERE film_sheet.lot = lot.lot AND cut_by IS NULL AND film_sheet.gone_at IS NULL) AS sheets,
             (SELECT reading.value FROM reading

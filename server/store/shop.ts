@@ -62,17 +62,7 @@ export async function setAcceptance(pool: pg.Pool, rows: readonly AcceptanceRow[
  */
 export async function pastJobs(pool: pg.Pool, familyCode: string): Promise<PastJobs> {
   const { rows } = await pool.query<{ route: RouteName; tries: number; wins: number }>(
-    `SELECT tried.route, count(*)::int AS tries,
-            count(*) FILTER (WHERE job.route = tried.route
-                               AND job.outcome = 'repaired')::int AS wins
-     FROM job
-     JOIN family ON family.id = job.family_id
-     CROSS JOIN LATERAL (
-       SELECT job.tried_route AS route
-       UNION SELECT job.route WHERE job.route = 'assembly'
-     ) AS tried
-     WHERE family.code = $1 AND job.ended_at IS NOT NULL AND job.tried_route IS NOT NULL
-     GROUP BY tried.route`,
+    "SELECT route, tries, wins FROM past_job_count WHERE family = $1 AND tries > 0",
     [familyCode],
   );
   return Object.fromEntries(rows.map(({ route, tries, wins }) => [route, { tries, wins }]));

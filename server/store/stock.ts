@@ -65,7 +65,8 @@ export async function overdrawn(
   for (const { lot, material, quantity } of rows) {
     if (isSheetFilm(material)) continue;
     const { rows: others } = await client.query<{ spent: number }>(
-      "SELECT coalesce(sum(quantity), 0) AS spent FROM spent WHERE lot = $1 AND job_id <> $2",
+      `SELECT (coalesce((SELECT spent FROM lot_count WHERE lot = $1), 0)
+               - coalesce((SELECT sum(quantity::numeric) FROM spent WHERE lot = $1 AND job_id = $2), 0))::float8 AS spent`,
       [lot, jobId],
     );
     const left = quantity - others[0]!.spent - wanted.get(lot)!;
