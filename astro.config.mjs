@@ -1,3 +1,5 @@
+import { createHash } from "node:crypto";
+import { readdirSync, readFileSync } from "node:fs";
 import node from "@astrojs/node";
 import react from "@astrojs/react";
 import tailwindcss from "@tailwindcss/vite";
@@ -26,10 +28,44 @@ const offThread = {
   },
 };
 
+/** @param {string} folder @returns {string[]} */
+const filesIn = (folder) =>
+  readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
+    entry.isDirectory() ? filesIn(`${folder}/${entry.name}`) : [`${folder}/${entry.name}`],
+  );
+
+/**
+ * What opens pages without the server, with the list of all files that they are made of.
+ * @type {import("astro").AstroIntegration}
+ */
+const serviceWorker = {
+  name: "service-worker",
+  hooks: {
+    "astro:build:done": async () => {
+      const precache = filesIn("dist/client").map((file) => ({
+        url: file.slice("dist/client".length),
+        // Those of Astro carry their version in their name.
+        revision: file.includes("/_astro/")
+          ? null
+          : createHash("sha256").update(readFileSync(file)).digest("hex").slice(0, 16),
+      }));
+      await build({
+        entryPoints: ["src/service-worker/service-worker.ts"],
+        outfile: "dist/client/service-worker.js",
+        bundle: true,
+        minify: true,
+        target: "es2022",
+        define: { "process.env.NODE_ENV": '"production"', PRECACHE: JSON.stringify(precache) },
+        logLevel: "warning",
+      });
+    },
+  },
+};
+
 export default defineConfig({
   output: "server",
   adapter: node({ mode: "standalone" }),
-  integrations: [react(), offThread],
+  integrations: [react(), offThread, serviceWorker],
   // The middleware checks where a request comes from, and allows loggers that send no content type.
   security: { checkOrigin: false },
   devToolbar: { enabled: false },

@@ -15,6 +15,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: chromium,
     trace: "off",
+    // Tests that take the network away do it page by page; those of pages that are kept say so.
+    serviceWorkers: "block",
     // A control that is not there is told at once, not at the end of a long test.
     actionTimeout: 30_000,
   },

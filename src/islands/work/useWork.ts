@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { v4 as uuid } from "uuid";
 import { sceneAtStart } from "../../../core/device/start.ts";
 import { sceneAt, type Scene } from "../../../core/device/scene.ts";
@@ -12,7 +12,9 @@ import type { KeptMove } from "../../../server/store/kept-moves.ts";
 import type { MoveEntry } from "../../outbox/entry.ts";
 import { theOutbox, useEntries, useOutboxNews } from "../../outbox/useOutbox.ts";
 import { loadAgain } from "../../ui/load-again.ts";
+import { keptSince } from "../../service-worker/KeptNotice.tsx";
 import { useLive } from "../../ui/useLive.ts";
+import { keepSeen, lastSeen } from "./seen-moves.ts";
 
 const versionOf = (kind: string): number => knownMoves.find((move) => move.kind === kind)?.version ?? 1;
 
@@ -69,6 +71,12 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
     if (!answer.ok) throw new Error(`The answer was ${answer.status}`);
     merge(((await answer.json()) as { moves: KeptMove[] }).moves);
   }, [code, merge]);
+
+  // A page that was kept is older than what was seen on it.
+  useEffect(() => {
+    if (keptSince() !== null) void lastSeen(code).then(merge);
+  }, [code, merge]);
+  useEffect(() => void keepSeen(code, moves), [code, moves]);
 
   useLive({
     job: code,

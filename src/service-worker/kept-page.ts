@@ -1,0 +1,15 @@
+/** Pages of the workshop: not what is asked by programs, and not what panels under test and customers open. */
+export const isOwnPage = /^\/(?!api\/|p(?:[/?]|$)|c\/|healthz|readyz|.*\.\w+(?:$|\?))/;
+
+/** A page that is shown as it was kept says from when it is. */
+export async function stamped(kept: Response): Promise<Response> {
+  const text = await kept.text();
+  const asOf = kept.headers.get("date") ?? "";
+  const headers = new Headers(kept.headers);
+  headers.delete("content-length");
+  headers.delete("content-encoding");
+  return new Response(text.replace("<html ", `<html data-kept="${asOf.replace(/[^\w:, +]/g, "")}" `), {
+    status: kept.status,
+    headers,
+  });
+}
