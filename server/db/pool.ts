@@ -42,12 +42,15 @@ async function endStatement(databaseUrl: string, processId: number): Promise<voi
   }
 }
 
+/** PostgreSQL compiles what it takes for a long statement: that alone takes a second, and none here is long. */
+const NO_JIT = "-c jit=off";
+
 type Query = pg.Pool["query"];
 
 /** Connections of which some are kept for presses, and whose reading ends when its asker hangs up. */
 class SharedPool extends pg.Pool {
   constructor(databaseUrl: string, config: pg.PoolConfig & { max: number }) {
-    super({ connectionString: databaseUrl, ...config });
+    super({ connectionString: databaseUrl, options: NO_JIT, ...config });
     const reading = pLimit(config.max - reserveOf(config.max));
     const ask = (...question: unknown[]) => reading(() => this.ask(databaseUrl, question));
     this.query = ask as unknown as Query;

@@ -1,6 +1,6 @@
 import { ToggleGroup } from "radix-ui";
 import { Moon, Sun } from "lucide-react";
-import { useState, type ReactNode } from "react";
+import { memo, type ReactNode, useState } from "react";
 import type { Technician } from "../../server/store/technicians.ts";
 import { OutboxMark } from "../outbox/OutboxMark.tsx";
 import { AddTechnician } from "./AddTechnician.tsx";
@@ -45,7 +45,7 @@ function Choice<Value extends string>({
 const ADD = "+";
 
 /** The strip above every page: where to go, who is at the bench, units and ground. */
-export function TopBar({
+export const TopBar = memo(function TopBar({
   initial,
   technicians,
   place,
@@ -134,4 +134,4 @@ export function TopBar({
       </div>
     </header>
   );
-}
+});

@@ -1,6 +1,6 @@
 import { formatDistance } from "date-fns";
 import { Plus, Search } from "lucide-react";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { memo, useCallback, useEffect, useRef, useState } from "react";
 import { stageTitles } from "../../../core/stage.ts";
 import type { BenchRow, Need } from "../../../server/bench.ts";
 import type { JobSummary } from "../../../server/store/jobs.ts";
@@ -21,7 +21,13 @@ function needNow(row: BenchRow, nowMs: number): Need {
   return row.untilMs !== null && row.untilMs > nowMs ? "timer" : "hands";
 }
 
-export function BenchView({ rows: initial, nowMs: startMs }: { rows: BenchRow[]; nowMs: number }) {
+export const BenchView = memo(function BenchView({
+  rows: initial,
+  nowMs: startMs,
+}: {
+  rows: BenchRow[];
+  nowMs: number;
+}) {
   const [rows, setRows] = useState(initial);
   const [offline, setOffline] = useState(false);
   const nowMs = useNow(startMs, 500);
@@ -108,7 +114,7 @@ export function BenchView({ rows: initial, nowMs: startMs }: { rows: BenchRow[];
       </p>
     </main>
   );
-}
+});
 
 function Row({ row, nowMs }: { row: BenchRow; nowMs: number }) {
   const overdue = row.dueAt !== null && Date.parse(row.dueAt) < nowMs;

@@ -1,5 +1,5 @@
 import { Redo2, Undo2 } from "lucide-react";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { memo, useCallback, useEffect, useMemo, useState } from "react";
 import { describeFaults, type Fault } from "../../../core/faults.ts";
 import { family as familySchema, powers, waysIn, type Family } from "../../../core/stack/family.ts";
 import { askServer } from "../../ui/ask-server.ts";
@@ -44,7 +44,7 @@ function useKeptHistory(key: string, initial: Family, found: Partial<Family> | n
 }
 
 /** A family drawn and typed; every change can be taken back until it is kept as the next version. */
-export function FamilyEditor({
+export const FamilyEditor = memo(function FamilyEditor({
   stored,
   found = null,
   currency,
@@ -278,7 +278,7 @@ export function FamilyEditor({
       </section>
     </EditorContext>
   );
-}
+});
 
 function Part({ title, fault, children }: { title: string; fault?: string; children: React.ReactNode }) {
   return (

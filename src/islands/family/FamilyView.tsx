@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { Download, Pencil } from "lucide-react";
 import { heatLimits } from "../../../core/heat/heat-limits.ts";
 import { routes } from "../../../core/route/routes.ts";
@@ -14,7 +15,7 @@ import { Assumed, Figure, Length, Temperature } from "../../ui/quantity.tsx";
 const partName = ({ name, count }: Family["parts"][number]): string =>
   count > 1 ? `${name}, ${count} of them` : name;
 
-export function FamilyView({
+export const FamilyView = memo(function FamilyView({
   family,
   version,
   foundOtherwise,
@@ -171,7 +172,7 @@ export function FamilyView({
       </main>
     </PreferencesContext>
   );
-}
+});
 
 function Property({ value, unit, digits }: { value: MaterialValue; unit: string; digits: number }) {
   const figure = <Figure value={value.value} unit={unit} digits={digits} />;

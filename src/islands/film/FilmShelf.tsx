@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { memo, useState } from "react";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import {
   adhesiveSides,
@@ -40,7 +40,7 @@ const blank: Typed = {
 };
 
 /** The sheets and remnants that lie on the shelf: one more on it, one off it. */
-export function FilmShelf({
+export const FilmShelf = memo(function FilmShelf({
   initial,
   preferences: first,
 }: {
@@ -223,4 +223,4 @@ export function FilmShelf({
       </form>
     </PreferencesContext>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { memo, useState } from "react";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import {
   isOutOfDate,
@@ -39,7 +39,7 @@ const blank: Typed = {
 const today = () => new Date().toISOString().slice(0, 10);
 
 /** What is used up at the bench: what is left of it, until when it is good; one more on the shelf, one opened, one off it. */
-export function LotShelf({ initial, nowMs }: { initial: ShelvedLot[]; nowMs: number }) {
+export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: ShelvedLot[]; nowMs: number }) {
   const mounted = useMounted();
   const [lots, setLots] = useState(initial);
   const [typed, setTyped] = useDraft<Typed>("lot", blank);
@@ -219,4 +219,4 @@ export function LotShelf({ initial, nowMs }: { initial: ShelvedLot[]; nowMs: num
       </form>
     </>
   );
-}
+});

@@ -1,6 +1,6 @@
 import { capitalised } from "../../../core/words.ts";
 import { zodResolver } from "@hookform/resolvers/zod";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { memo, useEffect, useMemo, useRef, useState } from "react";
 import { useForm, useWatch, type FieldErrors } from "react-hook-form";
 import { v7 as uuid } from "uuid";
 import { z } from "zod";
@@ -76,7 +76,7 @@ const fieldOf = (path: string): keyof Form | null =>
           ? "complaint"
           : null;
 
-export function NewJob({
+export const NewJob = memo(function NewJob({
   families,
   technicians,
   suggestedCode,
@@ -349,4 +349,4 @@ export function NewJob({
       </form>
     </main>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { memo, useState } from "react";
 import {
   acceptanceTable,
   usualAcceptance,
@@ -43,7 +43,11 @@ const enteredRow = ({ name, kinds, ...typed }: TypedRow) => ({
 });
 
 /** How many defects of which size the shop lets pass in each zone. An empty field: they do not count there, or have no upper size. */
-export function AcceptanceForm({ initial }: { initial: readonly AcceptanceRow[] }) {
+export const AcceptanceForm = memo(function AcceptanceForm({
+  initial,
+}: {
+  initial: readonly AcceptanceRow[];
+}) {
   const mounted = useMounted();
   const [rows, setRows] = useState(() => initial.map(typedRow));
   const [faults, setFaults] = useState<Record<string, string>>({});
@@ -167,4 +171,4 @@ export function AcceptanceForm({ initial }: { initial: readonly AcceptanceRow[] 
       </div>
     </form>
   );
-}
+});

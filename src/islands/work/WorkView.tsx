@@ -9,7 +9,7 @@ import {
   Wrench,
 } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { cautions } from "../../../core/cautions.ts";
 import type { BenchChoices } from "../../../core/device/choose.ts";
 import { workedStage } from "../../../core/device/phase.ts";
@@ -81,7 +81,7 @@ const sheets = [
 type SheetKey = (typeof sheets)[number]["key"];
 
 /** A job worked by its plan: what to do now, the instrument for it, and one press that says what hands did. */
-export function WorkView(props: WorkViewProps) {
+export const WorkView = memo(function WorkView(props: WorkViewProps) {
   const { code, family, technicians, shop } = props;
   const preferences = useStoredPreferences(props.preferences);
   const who = technicians.some(({ key }) => key === preferences.who) ? preferences.who : "";
@@ -379,7 +379,7 @@ export function WorkView(props: WorkViewProps) {
       </main>
     </PreferencesContext>
   );
-}
+});
 
 /** On a small screen the sheets stand behind one button. */
 function More({ onPick }: { onPick: (key: SheetKey) => void }) {
