@@ -78,7 +78,12 @@ const PATHS = [
 
 const TIMES = 40;
 
-async function p95Of(url: string): Promise<number> {
+interface Times {
+  median: number;
+  p95: number;
+}
+
+async function timesOf(url: string): Promise<Times> {
   const taken: number[] = [];
   // The first asks are of a server that has just been started.
   for (let n = -5; n < TIMES; n += 1) {
@@ -88,12 +93,14 @@ async function p95Of(url: string): Promise<number> {
     if (!answer.ok) throw new Error(`${url} answers ${answer.status}`);
     if (n >= 0) taken.push(performance.now() - fromMs);
   }
-  return taken.sort((a, b) => a - b)[Math.floor(0.95 * (TIMES - 1))]!;
+  taken.sort((a, b) => a - b);
+  const at = (part: number) => taken[Math.floor(part * (TIMES - 1))]!;
+  return { median: at(0.5), p95: at(0.95) };
 }
 
-async function timeAll(url: string): Promise<Map<string, number>> {
-  const times = new Map<string, number>();
-  for (const path of PATHS) times.set(path, await p95Of(`${url}${path}`));
+async function timeAll(url: string): Promise<Map<string, Times>> {
+  const times = new Map<string, Times>();
+  for (const path of PATHS) times.set(path, await timesOf(`${url}${path}`));
   return times;
 }
 
@@ -173,6 +180,8 @@ async function grow(pool: pg.Pool): Promise<void> {
     for (const { definition } of indexes) await client.query(definition);
     console.log(`  indexes: ${((performance.now() - fromMs) / 1_000).toFixed(0)} s`);
     await client.query("VACUUM ANALYZE");
+    // What was written goes to the disk now, and not while pages are asked for.
+    await client.query("CHECKPOINT");
   } finally {
     client.release(true);
   }
@@ -226,12 +235,21 @@ try {
   );
   console.log(`${rows[0]!.jobs} jobs, ${rows[0]!.moves} moves, ${rows[0]!.size}`);
   const after = await timeAll(workshop.url);
+  console.log("How long each took, ms:");
   console.table(
     Object.fromEntries(
       PATHS.map((path) => {
         const [was, is] = [before.get(path)!, after.get(path)!];
-        const isWithin = is < 50 && (is <= 1.3 * was || is <= was + 10);
-        return [path, { "demo p95, ms": Math.round(was), "years p95, ms": Math.round(is), within: isWithin }];
+        return [
+          path,
+          {
+            "demo median": Math.round(was.median),
+            "years median": Math.round(is.median),
+            "demo p95": Math.round(was.p95),
+            "years p95": Math.round(is.p95),
+            "as on the demo": is.median <= 1.3 * was.median || is.median <= was.median + 10,
+          },
+        ];
       }),
     ),
   );

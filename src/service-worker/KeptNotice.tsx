@@ -1,9 +1,10 @@
-import { format } from "date-fns";
-import { CloudOff } from "lucide-react";
+import { format, isToday } from "date-fns";
+import { CloudCheck, CloudOff } from "lucide-react";
 import { useEffect, useState } from "react";
 import { isIdle, useServiceWorker } from "./useServiceWorker.ts";
 
 const LOOK_MS = 3_000;
+const HEIGHT = "2.25rem";
 
 /** From when the page is that is shown, where it is one that was kept. */
 export const keptSince = (): string | null => document.documentElement.dataset.kept ?? null;
@@ -28,26 +29,30 @@ export function KeptNotice() {
     }, LOOK_MS);
     return () => clearInterval(timer);
   }, []);
+  // Pages that take the whole screen leave it its place.
+  useEffect(() => {
+    if (since === null) return;
+    document.documentElement.style.setProperty("--notice", HEIGHT);
+    return () => void document.documentElement.style.removeProperty("--notice");
+  }, [since]);
   if (since === null) return null;
+  const strip = {
+    style: { height: HEIGHT },
+    className:
+      "no-print flex w-full items-center gap-2 border-b-2 border-heat bg-raised px-3 font-semibold text-heat",
+  };
+  if (answers) {
+    return (
+      <button type="button" {...strip} onClick={() => location.reload()}>
+        <CloudCheck aria-hidden size={20} /> The server answers again. Press here to load this page anew.
+      </button>
+    );
+  }
+  const at = since === "" ? null : new Date(since);
   return (
-    <div
-      role="status"
-      className="no-print flex flex-wrap items-center gap-2 border-b-2 border-heat bg-raised px-3 py-1 font-semibold text-heat"
-    >
-      <CloudOff aria-hidden size={20} />
-      {answers ? (
-        <>
-          The server answers again.
-          <button type="button" className="control" onClick={() => location.reload()}>
-            Load again
-          </button>
-        </>
-      ) : (
-        <>
-          The server does not answer. This is what this browser saw last
-          {since !== "" && `, ${format(new Date(since), "d MMM HH:mm")}`}.
-        </>
-      )}
+    <div role="status" {...strip}>
+      <CloudOff aria-hidden size={20} /> Server away. As last seen here
+      {at && `, ${format(at, isToday(at) ? "HH:mm" : "d MMM HH:mm")}`}.
     </div>
   );
 }

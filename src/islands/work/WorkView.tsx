@@ -238,7 +238,7 @@ export const WorkView = memo(function WorkView(props: WorkViewProps) {
   return (
     <PreferencesContext value={preferences}>
       <main
-        className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto] overflow-hidden lg:h-[calc(100dvh-3.65rem)] lg:grid-cols-[15rem_minmax(0,1fr)] lg:grid-rows-[auto_minmax(0,1fr)_auto] max-lg:landscape:grid-cols-[9rem_minmax(0,1fr)] max-lg:landscape:grid-rows-[auto_minmax(0,1fr)_auto]"
+        className="grid h-[calc(100dvh-var(--notice,0px))] grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto] overflow-hidden lg:h-[calc(100dvh-3.65rem-var(--notice,0px))] lg:grid-cols-[15rem_minmax(0,1fr)] lg:grid-rows-[auto_minmax(0,1fr)_auto] max-lg:landscape:grid-cols-[9rem_minmax(0,1fr)] max-lg:landscape:grid-rows-[auto_minmax(0,1fr)_auto]"
         data-testid="work"
       >
         <div className="col-span-full flex min-h-12 items-center gap-x-3 border-b border-line px-3">
