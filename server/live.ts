@@ -1,6 +1,6 @@
 import pg from "pg";
 import { readEnvironment } from "./environment.ts";
-import { database } from "./db/pool.ts";
+import { database, forAll } from "./db/pool.ts";
 import { JOB_CHANNEL, movesAfter } from "./store/jobs.ts";
 import type { KeptMove } from "./store/kept-moves.ts";
 
@@ -58,7 +58,8 @@ async function listen(): Promise<void> {
 }
 
 function ensureListening(): void {
-  connection ??= listen().catch((error: Error) => {
+  // Whoever came first may leave first: the line is for all who listen here.
+  connection ??= forAll(listen).catch((error: Error) => {
     console.error(`Cannot listen for changes: ${error.message}`);
     connection = null;
     if (listeners.size > 0) setTimeout(ensureListening, 1_000).unref();

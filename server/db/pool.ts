@@ -3,10 +3,13 @@ import pLimit from "p-limit";
 import pg from "pg";
 import { readEnvironment } from "../environment.ts";
 
-const asking = new AsyncLocalStorage<AbortSignal>();
+const asking = new AsyncLocalStorage<AbortSignal | null>();
 
 /** Does something for somebody: what it reads from the database ends when they hang up. */
 export const forAsker = <Result>(asker: AbortSignal, work: () => Result): Result => asking.run(asker, work);
+
+/** Does something for whoever comes: what it reads ends with nobody, although it was begun while somebody asked. */
+export const forAll = <Result>(work: () => Result): Result => asking.run(null, work);
 
 let pool: pg.Pool | null = null;
 
@@ -52,12 +55,14 @@ class SharedPool extends pg.Pool {
   constructor(databaseUrl: string, config: pg.PoolConfig & { max: number }) {
     super({ connectionString: databaseUrl, options: NO_JIT, ...config });
     const reading = pLimit(config.max - reserveOf(config.max));
-    const ask = (...question: unknown[]) => reading(() => this.ask(databaseUrl, question));
+    const ask = (...question: unknown[]) => {
+      const asker = asking.getStore() ?? null;
+      return reading(() => this.ask(databaseUrl, question, asker));
+    };
     this.query = ask as unknown as Query;
   }
 
-  private async ask(databaseUrl: string, question: unknown[]): Promise<unknown> {
-    const asker = asking.getStore();
+  private async ask(databaseUrl: string, question: unknown[], asker: AbortSignal | null): Promise<unknown> {
     asker?.throwIfAborted();
     const client = await this.connect();
     const { processID } = client as unknown as { processID: number };

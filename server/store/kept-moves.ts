@@ -56,8 +56,8 @@ export const readMove = ({
 });
 
 /** So many moves of so many jobs are remembered by a process, those that were asked for last. */
-const MOST_MOVES = 100_000;
-const MOST_JOBS = 2_000;
+const MOST_MOVES = 30_000;
+const MOST_JOBS = 1_000;
 
 /**
  * What the database has of a job never changes, it only grows: what was read once is kept, and holds for as long as the job's last move of then

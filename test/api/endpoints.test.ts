@@ -2,7 +2,7 @@ import { expect } from "chai";
 import type pg from "pg";
 import { v4 as uuid } from "uuid";
 import { families } from "../../demo/families.ts";
-import { inTransaction } from "../../server/db/pool.ts";
+import { forAsker, inTransaction } from "../../server/db/pool.ts";
 import { keepFamily, listFamilies } from "../../server/store/families.ts";
 import { GET as bench } from "../../src/pages/api/bench.ts";
 import { GET as exportDocument } from "../../src/pages/api/jobs/[code]/export.ts";
@@ -88,7 +88,9 @@ describe("the endpoints", function () {
   it("tell whoever listens which job has changed, as it changes, and what was added to the one that is looked at", async () => {
     await openJob("EP-3");
     await openJob("EP-4");
-    const hungUp = new AbortController();
+    // Whoever listened first leaves first: the server's own line was begun for them, and is for all.
+    const [first, hungUp] = [new AbortController(), new AbortController()];
+    await forAsker(first.signal, () => call(live, { signal: first.signal }));
     const answer = await call(live, { search: "?job=EP-3", signal: hungUp.signal });
     expect(answer.headers.get("content-type")).to.equal("text/event-stream");
     const reader = answer.body!.getReader();
@@ -102,6 +104,7 @@ describe("the endpoints", function () {
     })();
     // Listening begins in its own time; the line says so with an empty code.
     while (!news().some(({ code }) => code === "")) await new Promise((resolve) => setTimeout(resolve, 10));
+    first.abort();
     const one = sent("damage-drawn", {}, { who: "zita" });
     await ask(postMoves, { params: { code: "EP-4" }, body: [sent("damage-drawn", {}, { who: "zita" })] });
     await ask(postMoves, { params: { code: "EP-3" }, body: [one] });

@@ -1,3 +1,4 @@
+import pg from "pg";
 import { readFile } from "node:fs/promises";
 import { awake, expect, sceneOf, standAtBench, test, visit } from "./workshop.ts";
 
@@ -118,4 +119,34 @@ test("a shop that begins empty adds its people, and everything is shown in the r
   await visit(page, "/jobs/GW-1154");
   await expect(page.getByTestId("instrument")).toContainText(" in");
   await expect(page.getByTestId("instrument")).not.toContainText(" mm");
+});
+
+test("what somebody asked for and left is not worked on: the database is free for others", async ({
+  workshop,
+}) => {
+  const { url, databaseUrl } = workshop;
+  const client = new pg.Client({ connectionString: databaseUrl });
+  await client.connect();
+  // Everything that looks at the lots waits for as long as this lasts.
+  await client.query("BEGIN");
+  await client.query("LOCK TABLE lot IN ACCESS EXCLUSIVE MODE");
+  const waiting = async () => {
+    const { rows } = await client.query<{ n: number }>(
+      "SELECT count(*)::int AS n FROM pg_stat_activity WHERE wait_event_type = 'Lock' AND datname = current_database()",
+    );
+    return rows[0]!.n;
+  };
+  const asker = new AbortController();
+  const asked = Array.from({ length: 12 }, () =>
+    fetch(`${url}/lots`, { signal: asker.signal }).catch(() => "left"),
+  );
+  await expect.poll(waiting).toBeGreaterThan(3);
+  asker.abort();
+  expect(new Set(await Promise.all(asked))).toEqual(new Set(["left"]));
+  await expect.poll(waiting).toBe(0);
+  // The lots are locked still, and all else answers.
+  expect((await fetch(`${url}/api/bench`)).status).toBe(200);
+  await client.query("ROLLBACK");
+  expect((await fetch(`${url}/api/lots`)).status).toBe(200);
+  await client.end();
 });
