@@ -1,3 +1,4 @@
+import { readdirSync, readFileSync } from "node:fs";
 import { Agent, get } from "node:http";
 import { parseArgs } from "node:util";
 import { ensureBuilt } from "./build.ts";
@@ -119,10 +120,29 @@ async function work(n: number): Promise<void> {
   }
 }
 
+/** What the server's processes hold in memory, MB; null where the system does not tell. */
+function memoryMb(): number | null {
+  const pages = (pid: string) => Number(readFileSync(`/proc/${pid}/statm`, "utf8").split(" ")[1]);
+  const isOurs = (pid: string, parent: string) =>
+    pid === parent || readFileSync(`/proc/${pid}/stat`, "utf8").split(") ").at(-1)!.split(" ")[1] === parent;
+  try {
+    const parent = String(workshop.serverPid());
+    const pids = readdirSync("/proc").filter((name) => /^\d+$/.test(name) && isOurs(name, parent));
+    return Math.round((pids.reduce((sum, pid) => sum + pages(pid), 0) * 4_096) / 1024 / 1024);
+  } catch {
+    return null;
+  }
+}
+
+/** Ten looks at the memory while it lasts. */
+const memory: (number | null)[] = [];
+const looking = setInterval(() => memory.push(memoryMb()), seconds * 100);
+
 const fromMs = performance.now();
 const working = Promise.all(Array.from({ length: clients }, (_, n) => work(n)));
 await pause(seconds * 1_000);
 isOver = true;
+clearInterval(looking);
 await working;
 const lastedS = (performance.now() - fromMs) / 1_000;
 
@@ -141,6 +161,7 @@ console.table(
 console.log(
   `${(all.length / lastedS).toFixed(1)} answers a second, ${[...errors.values()].reduce((sum, n) => sum + n, 0)} errors, ${heard} live messages heard`,
 );
+console.log(`Memory of the server: ${memory.join(", ")} MB`);
 for (const [how, n] of errors) console.log(`${n} times ${how}`);
 lines.forEach((close) => close());
 agent.destroy();

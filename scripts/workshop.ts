@@ -11,6 +11,8 @@ export interface Workshop {
   databaseUrl: string;
   startServer: () => Promise<void>;
   stopServer: () => Promise<void>;
+  /** The process that serves, or that starts those that do. */
+  serverPid: () => number | undefined;
   /** Ends the server as a power cut would. */
   killServer: () => Promise<void>;
   /** Another server on an empty database of the same cluster. */
@@ -57,6 +59,7 @@ function serverOn(databaseUrl: string, port: number, log: ServerLog) {
       running.kill("SIGTERM");
       await ended;
     },
+    serverPid: () => server?.pid,
     killServer: async () => {
       const ended = new Promise((resolve) => server!.once("exit", resolve));
       server!.kill("SIGKILL");

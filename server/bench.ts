@@ -62,7 +62,7 @@ function rowOf(job: StoredJob, nowMs: number): BenchRow {
   };
 }
 
-/** A row holds for so long as long as nothing is added to its job: only clocks move it, and pages run those themselves. */
+/** While nothing is added to its job a row holds for so long: only clocks move it, and pages run those themselves. */
 const HOLDS_MS = 1_000;
 const rows = new WeakMap<StoredJob["moves"], { row: BenchRow; asOfMs: number }>();
 

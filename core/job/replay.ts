@@ -89,12 +89,7 @@ export function replayOn<
   F extends Fact,
   St extends string,
   H extends string,
->(
-  rules: Rules<Scene, State, F, St, H>,
-  start: Scene,
-  stood: State,
-  more: readonly Recorded[],
-): State | null {
+>(rules: Rules<Scene, State, F, St, H>, start: Scene, stood: State, more: readonly Recorded[]): State | null {
   if (more.some(({ kind }) => kind === TAKEN_BACK)) return null;
   return replay(rules, { ...start, state: stood }, more);
 }

@@ -66,7 +66,7 @@ class SharedPool extends pg.Pool {
     asker?.throwIfAborted();
     const client = await this.connect();
     const { processID } = client as unknown as { processID: number };
-    let ending: Promise<void> | null = null;
+    let ending = null as Promise<void> | null;
     const hungUp = () => {
       ending = endStatement(databaseUrl, processID).catch(() => undefined);
     };

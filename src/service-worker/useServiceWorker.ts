@@ -19,8 +19,10 @@ export function useServiceWorker(): void {
     if (!container || !import.meta.env.PROD) return;
     // The first one to come changes nothing of what is shown.
     const hadOne = container.controller !== null;
+    // Another page may have let the newer one take over while something is on its way here.
+    let isOld = false;
     const onNewer = () => {
-      if (hadOne) location.reload();
+      isOld = hadOne;
     };
     container.addEventListener("controllerchange", onNewer);
     let registration: ServiceWorkerRegistration | null = null;
@@ -30,7 +32,9 @@ export function useServiceWorker(): void {
       // A browser that keeps nothing works as before, as long as the server answers.
       .catch(() => undefined);
     const timer = setInterval(() => {
-      if (registration?.waiting && isIdle()) registration.waiting.postMessage("take over");
+      if (!isIdle()) return;
+      if (isOld) location.reload();
+      else registration?.waiting?.postMessage("take over");
     }, LOOK_MS);
     return () => {
       container.removeEventListener("controllerchange", onNewer);

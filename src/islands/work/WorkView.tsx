@@ -49,7 +49,7 @@ import { WorkPile, type PileRow } from "./WorkPile.tsx";
 export interface WorkViewProps {
   code: string;
   family: Family;
-  moves: KeptMove[];
+  moves: readonly KeptMove[];
   technicians: Technician[];
   preferences: Preferences;
   shop: ShopKnowledge;

@@ -72,11 +72,15 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
     merge(((await answer.json()) as { moves: KeptMove[] }).moves);
   }, [code, merge]);
 
-  // A page that was kept is older than what was seen on it.
+  // A page that was kept is older than what was seen on it: that is read before anything is written over it.
+  const isSeenRead = useRef(false);
   useEffect(() => {
-    if (keptSince() !== null) void lastSeen(code).then(merge);
+    const reading = keptSince() === null ? Promise.resolve() : lastSeen(code).then(merge);
+    void reading.then(() => (isSeenRead.current = true));
   }, [code, merge]);
-  useEffect(() => void keepSeen(code, moves), [code, moves]);
+  useEffect(() => {
+    if (isSeenRead.current || keptSince() === null) void keepSeen(code, moves);
+  }, [code, moves]);
 
   useLive({
     job: code,
