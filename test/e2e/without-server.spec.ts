@@ -20,7 +20,7 @@ test("without the server a page opens as it was last seen and says so, a press w
   workshop,
 }) => {
   const { url } = workshop;
-  const code = "GW-5201";
+  const code = "GW-5991";
   await bringIn(
     url,
     code,
