@@ -11,6 +11,9 @@ const cluster = await openWorkshopCluster(Date.now());
 const workshop = await openWorkshopIn(cluster.root);
 const { url } = workshop;
 
+// The first asks are of a server that has just been started.
+for (let n = 0; n < 20; n += 1) await (await fetch(`${url}/api/bench`)).arrayBuffer();
+
 let longestMs = 0;
 let isOver = false;
 /** A second person, who asks for the bench's list again and again. */
