@@ -2,8 +2,10 @@ import { readdirSync, readFileSync } from "node:fs";
 import { Agent, get } from "node:http";
 import { parseArgs } from "node:util";
 import { ensureBuilt } from "./build.ts";
+import { numberOption } from "./number-option.ts";
+import { percentile } from "./percentile.ts";
 import { Ledger, moveOf, open, pause } from "./stress/press.ts";
-import { openWorkshopCluster, openWorkshopIn } from "./workshop.ts";
+import { openWorkshop } from "./workshop.ts";
 
 const HELP = `npm run load [-- --clients 50 --seconds 60 --thought 2 --streams 300 --processes 1]
 
@@ -33,12 +35,8 @@ if (values.help) {
   process.exit(0);
 }
 
-function count(name: "clients" | "seconds" | "thought" | "streams" | "processes", least: number): number {
-  const value = Number(values[name]);
-  if (value >= least && value <= 10_000) return value;
-  console.error(`--${name} is "${values[name]}": it must be a number from ${least} to 10000`);
-  process.exit(1);
-}
+const count = (name: "clients" | "seconds" | "thought" | "streams" | "processes", least: number) =>
+  numberOption(name, values[name], least, 10_000);
 const clients = count("clients", 1);
 const seconds = count("seconds", 1);
 const thoughtMs = count("thought", 0) * 1_000;
@@ -46,8 +44,7 @@ const streams = count("streams", 0);
 process.env.PROCESSES = String(count("processes", 1));
 
 await ensureBuilt();
-const cluster = await openWorkshopCluster(Date.now());
-const workshop = await openWorkshopIn(cluster.root);
+const workshop = await openWorkshop();
 const { url } = workshop;
 const ledger = new Ledger();
 const taken = new Map<string, number[]>();
@@ -148,8 +145,7 @@ const lastedS = (performance.now() - fromMs) / 1_000;
 
 const all = [...taken.values()].flat();
 const spread = (times: readonly number[]) => {
-  const sorted = [...times].sort((a, b) => a - b);
-  const at = (part: number) => `${Math.round(sorted[Math.floor(part * (sorted.length - 1))] ?? 0)} ms`;
+  const at = (part: number) => `${Math.round(percentile(times, part) ?? 0)} ms`;
   return { answers: times.length, median: at(0.5), p95: at(0.95), longest: at(1) };
 };
 console.log(
@@ -166,5 +162,4 @@ for (const [how, n] of errors) console.log(`${n} times ${how}`);
 lines.forEach((close) => close());
 agent.destroy();
 await workshop.close();
-await cluster.stop();
 process.exit(errors.size > 0 ? 1 : 0);

@@ -1,6 +1,8 @@
 import { parseArgs } from "node:util";
 import { connect } from "../server/db/pool.ts";
 import { ensureBuilt } from "./build.ts";
+import { numberOption } from "./number-option.ts";
+import { percentile } from "./percentile.ts";
 import { accountFor } from "./stress/account.ts";
 import { killBrowsers } from "./stress/browsers.ts";
 import { databaseGone, outages, serverKilled } from "./stress/outages.ts";
@@ -24,11 +26,7 @@ if (values.help) {
   console.log(HELP);
   process.exit(0);
 }
-const share = Number(values.share);
-if (!(share >= 0.01 && share <= 1)) {
-  console.error(`--share is "${values.share}": it must be from 0.01 to 1`);
-  process.exit(1);
-}
+const share = numberOption("share", values.share, 0.01, 1);
 const times = (whole: number) => Math.max(1, Math.round(whole * share));
 
 await ensureBuilt();
@@ -44,8 +42,7 @@ const tell = (finding: Finding) => {
 
 /** The middle, the 95th of 100 and the longest, s. */
 const spread = (taken: readonly number[]): string => {
-  const sorted = [...taken].sort((a, b) => a - b);
-  const at = (part: number) => (sorted[Math.floor(part * (sorted.length - 1))]! / 1_000).toFixed(2);
+  const at = (part: number) => (percentile(taken, part)! / 1_000).toFixed(2);
   return `answers again after ${at(0.5)} s (median), ${at(0.95)} s (p95), ${at(1)} s (longest)`;
 };
 

@@ -4,6 +4,8 @@ import type pg from "pg";
 import { connect } from "../server/db/pool.ts";
 import { rebuildCounts } from "../server/store/rebuild.ts";
 import { ensureBuilt } from "./build.ts";
+import { numberOption } from "./number-option.ts";
+import { percentile } from "./percentile.ts";
 import { openWorkshopCluster, openWorkshopIn } from "./workshop.ts";
 
 const HELP = `npm run years [-- --jobs 100000 --plans docs/query-plans.md]
@@ -26,11 +28,7 @@ if (values.help) {
   console.log(HELP);
   process.exit(0);
 }
-const wanted = Number(values.jobs);
-if (!(wanted >= 1_000 && wanted <= 1_000_000)) {
-  console.error(`--jobs is "${values.jobs}": it must be from 1000 to 1000000`);
-  process.exit(1);
-}
+const wanted = numberOption("jobs", values.jobs, 1_000, 1_000_000);
 
 // Calculations, PDFs and photos are not here: they do not ask the database for more with the years.
 const PATHS = [
@@ -93,9 +91,7 @@ async function timesOf(url: string): Promise<Times> {
     if (!answer.ok) throw new Error(`${url} answers ${answer.status}`);
     if (n >= 0) taken.push(performance.now() - fromMs);
   }
-  taken.sort((a, b) => a - b);
-  const at = (part: number) => taken[Math.floor(part * (TIMES - 1))]!;
-  return { median: at(0.5), p95: at(0.95) };
+  return { median: percentile(taken, 0.5)!, p95: percentile(taken, 0.95)! };
 }
 
 async function timeAll(url: string): Promise<Map<string, Times>> {

@@ -48,6 +48,28 @@ async function endStatement(databaseUrl: string, processId: number): Promise<voi
 /** PostgreSQL compiles what it takes for a long statement: that alone takes a second, and none here is long. */
 const NO_JIT = "-c jit=off";
 
+/** Lends a connection for as long as `work` takes. One that is lost meanwhile, or that `work` says is no good, is not lent again. */
+async function lend<Result>(
+  from: pg.Pool,
+  work: (client: pg.PoolClient, spoilt: (cause: Error) => void) => Promise<Result>,
+): Promise<Result> {
+  const client = await from.connect();
+  // A connection that is cut while it is lent out, between two queries, says so to nobody else.
+  let lost: Error | undefined;
+  const onError = (error: Error) => {
+    lost = error;
+  };
+  client.on("error", onError);
+  try {
+    return await work(client, (cause) => {
+      lost ??= cause;
+    });
+  } finally {
+    client.off("error", onError);
+    client.release(lost);
+  }
+}
+
 type Query = pg.Pool["query"];
 
 /** Connections of which some are kept for presses, and whose reading ends when its asker hangs up. */
@@ -64,28 +86,22 @@ class SharedPool extends pg.Pool {
 
   private async ask(databaseUrl: string, question: unknown[], asker: AbortSignal | null): Promise<unknown> {
     asker?.throwIfAborted();
-    const client = await this.connect();
-    const { processID } = client as unknown as { processID: number };
-    let ending = null as Promise<void> | null;
-    const hungUp = () => {
-      ending = endStatement(databaseUrl, processID).catch(() => undefined);
-    };
-    let lost: Error | undefined;
-    const onError = (error: Error) => {
-      lost = error;
-    };
-    client.on("error", onError);
-    try {
+    return lend(this, async (client) => {
       asker?.throwIfAborted();
+      const { processID } = client as unknown as { processID: number };
+      let ending = null as Promise<void> | null;
+      const hungUp = () => {
+        ending = endStatement(databaseUrl, processID).catch(() => undefined);
+      };
       asker?.addEventListener("abort", hungUp, { once: true });
-      return await (client.query as (...asked: unknown[]) => Promise<unknown>)(...question);
-    } finally {
-      asker?.removeEventListener("abort", hungUp);
-      // Lent again only when nothing can end what is asked of it next.
-      await ending;
-      client.off("error", onError);
-      client.release(lost);
-    }
+      try {
+        return await (client.query as (...asked: unknown[]) => Promise<unknown>)(...question);
+      } finally {
+        asker?.removeEventListener("abort", hungUp);
+        // Lent again only when nothing can end what is asked of it next.
+        await ending;
+      }
+    });
   }
 }
 
@@ -113,36 +129,25 @@ const PAUSE_MS = 20;
 
 const mayPass = (error: unknown): boolean => PASSING.has((error as { code?: string } | null)?.code ?? "");
 
-async function tryOnce<Result>(
+const tryOnce = <Result>(
   from: pg.Pool,
   work: (client: pg.PoolClient, takeBack: (result: Result) => never) => Promise<Result>,
-): Promise<Result> {
-  const client = await from.connect();
-  // A connection that is cut while it is lent out, between two queries, says so to nobody else.
-  let lost: Error | undefined;
-  const onError = (error: Error) => {
-    lost = error;
-  };
-  client.on("error", onError);
-  try {
-    await client.query("BEGIN");
-    const result = await work(client, (ended) => {
-      throw new TakenBack(ended);
-    });
-    await client.query("COMMIT");
-    return result;
-  } catch (error) {
-    await client.query("ROLLBACK").catch((cause: Error) => {
-      lost ??= cause;
-    });
-    if (error instanceof TakenBack) return error.result as Result;
-    throw error;
-  } finally {
-    client.off("error", onError);
-    // One that is lost, or that could not even take back, is not lent again.
-    client.release(lost);
-  }
-}
+): Promise<Result> =>
+  lend(from, async (client, spoilt) => {
+    try {
+      await client.query("BEGIN");
+      const result = await work(client, (ended) => {
+        throw new TakenBack(ended);
+      });
+      await client.query("COMMIT");
+      return result;
+    } catch (error) {
+      // One that could not even take back is not lent again.
+      await client.query("ROLLBACK").catch(spoilt);
+      if (error instanceof TakenBack) return error.result as Result;
+      throw error;
+    }
+  });
 
 /**
  * Runs `work` in a transaction: all of it or nothing. `takeBack` ends it with a result and nothing written. Where another transaction

@@ -45,29 +45,37 @@ export interface StoredJob {
   moves: readonly KeptMove[];
 }
 
-interface JobRow {
+interface BareJobRow {
   id: string;
   code: string;
   family_id: string;
   opened_at: Date;
   due_at: Date | null;
+}
+
+interface JobRow extends BareJobRow {
   version: number;
   content: unknown;
 }
 
 const JOB = `SELECT job.id, job.code, job.family_id, job.opened_at, job.due_at, family.version, family.content
   FROM job JOIN family ON family.id = job.family_id`;
-const readRow = (row: JobRow, moves: readonly KeptMove[]): StoredJob => ({
+const readRow = (row: BareJobRow, family: StoredFamily, moves: readonly KeptMove[]): StoredJob => ({
   id: row.id,
   code: row.code,
-  family: readFamilyRow({ id: row.family_id, version: row.version, content: row.content }),
+  family,
   openedAt: row.opened_at.toISOString(),
   dueAt: row.due_at?.toISOString() ?? null,
   moves,
 });
 
 async function readJob(client: pg.Pool | pg.PoolClient, row: JobRow): Promise<StoredJob> {
-  return readRow(row, (await movesOf(client, [row.id])).get(row.id)!);
+  const { family_id: id, version, content } = row;
+  return readRow(
+    row,
+    readFamilyRow({ id, version, content }),
+    (await movesOf(client, [row.id])).get(row.id)!,
+  );
 }
 
 /** A job by its code, with its moves in order, or null. */
@@ -93,7 +101,7 @@ export async function movesAfter(
 
 /** Every job that is not over, with its moves; what is due first stands first. */
 export async function openJobs(pool: pg.Pool): Promise<StoredJob[]> {
-  const { rows } = await pool.query<Omit<JobRow, "version" | "content">>(
+  const { rows } = await pool.query<BareJobRow>(
     `SELECT id, code, family_id, opened_at, due_at FROM job
      WHERE ended_at IS NULL ORDER BY due_at NULLS LAST, code`,
   );
@@ -107,14 +115,7 @@ export async function openJobs(pool: pg.Pool): Promise<StoredJob[]> {
       rows.map(({ id }) => id),
     ),
   ]);
-  return rows.map((row) => ({
-    id: row.id,
-    code: row.code,
-    family: families.get(row.family_id)!,
-    openedAt: row.opened_at.toISOString(),
-    dueAt: row.due_at?.toISOString() ?? null,
-    moves: moves.get(row.id)!,
-  }));
+  return rows.map((row) => readRow(row, families.get(row.family_id)!, moves.get(row.id)!));
 }
 
 export interface JobSummary {
