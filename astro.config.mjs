@@ -6,6 +6,16 @@ import tailwindcss from "@tailwindcss/vite";
 import { defineConfig } from "astro/config";
 import { build } from "esbuild";
 
+/** @type {import("esbuild").BuildOptions} */
+const onNode = {
+  bundle: true,
+  packages: "external",
+  platform: "node",
+  target: "node20",
+  format: "esm",
+  logLevel: "warning",
+};
+
 /**
  * What runs on threads of its own is built beside the server, so that a thread is there at once.
  * @type {import("astro").AstroIntegration}
@@ -15,15 +25,23 @@ const offThread = {
   hooks: {
     "astro:build:done": async () => {
       await build({
+        ...onNode,
         entryPoints: ["server/off-thread/dispatch.ts"],
         outfile: "dist/server/off-thread.mjs",
-        bundle: true,
-        packages: "external",
-        platform: "node",
-        target: "node20",
-        format: "esm",
-        logLevel: "warning",
       });
+    },
+  },
+};
+
+/**
+ * What starts the server is built too: it is there sooner than where each of its files is compiled as it is read.
+ * @type {import("astro").AstroIntegration}
+ */
+const start = {
+  name: "start",
+  hooks: {
+    "astro:build:done": async () => {
+      await build({ ...onNode, entryPoints: ["scripts/start.ts"], outfile: "dist/start.mjs" });
     },
   },
 };
@@ -65,7 +83,7 @@ const serviceWorker = {
 export default defineConfig({
   output: "server",
   adapter: node({ mode: "standalone" }),
-  integrations: [react(), offThread, serviceWorker],
+  integrations: [react(), offThread, start, serviceWorker],
   // The middleware checks where a request comes from, and allows loggers that send no content type.
   security: { checkOrigin: false },
   devToolbar: { enabled: false },

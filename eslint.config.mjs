@@ -105,7 +105,7 @@ export default defineConfig(
       "src/islands/**/*.{ts,tsx}",
     ],
     ignores: ["**/*.test.ts"],
-    languageOptions: { parserOptions: { projectService: true } },
+    languageOptions: { parserOptions: { project: "./tsconfig.json" } },
     rules: {
       "@typescript-eslint/switch-exhaustiveness-check": [
         "error",

@@ -1,31 +1,30 @@
 import { spawnSync } from "node:child_process";
+import { readFileSync } from "node:fs";
 import { expect } from "chai";
 import { calculations } from "../core/calculations.ts";
+import { calcCommand } from "./calc-command.ts";
 
-function calc(args: string[], input = "") {
-  const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    ["node_modules/tsx/dist/cli.mjs", "cli/calc.ts", ...args],
-    {
-      input,
-      encoding: "utf8",
-    },
-  );
-  return { status, stdout, stderr };
-}
+const asProcess = (args: string[], input: string) =>
+  spawnSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "cli/calc.ts", ...args], {
+    input,
+    encoding: "utf8",
+  });
+
+const calc = (args: string[], input = "") =>
+  calcCommand(args, (file) => (file === "-" ? input : readFileSync(file, "utf8")));
 
 describe("the command line", function () {
   this.timeout(20_000);
 
   it("prints a result as JSON", () => {
     const dose = { areaMm2: 10_000, gapUm: 100, overflowPct: 0, shrinkPct: 0, densityGcm3: 1.1 };
-    const { status, stdout } = calc(["adhesive-dose", "-"], JSON.stringify(dose));
+    const { status, stdout } = asProcess(["adhesive-dose", "-"], JSON.stringify(dose));
     expect(status).to.equal(0);
     expect(JSON.parse(stdout)).to.deep.equal({ volumeMl: 1, massG: 1.1, beadMm: null });
   });
 
   it("exits with 2 and one line for each fault", () => {
-    const { status, stdout, stderr } = calc(
+    const { status, stdout, stderr } = asProcess(
       ["adhesive-dose", "-"],
       '{"areaMm2":-1,"gapUm":100,"densityGcm3":1,"glue":2}',
     );
@@ -51,5 +50,7 @@ describe("the command line", function () {
     expect(calc(["heat-soak", "no-such.json"]).status).to.equal(2);
     expect(calc(["heat-soak", "-"], "{oops").stderr).to.include("not JSON");
     expect(calc([]).status).to.equal(2);
+    expect(calc(["--scheme", "heat-soak"]).stderr).to.include("calc --list");
+    expect(calc(["--schema", "no-such"]).stderr).to.include("no calculation");
   });
 });

@@ -73,12 +73,19 @@ function installDebian(what, debianPackage) {
 if (!wishes.includes("--installed")) {
   installModules();
   if (!hasPostgres()) installDebian("PostgreSQL", "postgresql");
-  if (wishes.includes("--chromium") && !isOnPath("chromium")) installDebian("Chromium", "chromium");
+  if (wishes.includes("--chromium") && !isOnPath("chromium-headless-shell"))
+    installDebian("headless Chromium", "chromium-headless-shell");
 }
 if (!existsSync("node_modules/tsx")) giveUp("The node modules are not installed: npm ci");
 
 // The script finds what is meant for it where any program does.
 process.argv.splice(2, Infinity, ...wishes.filter((wish) => !["--installed", "--chromium"].includes(wish)));
-const { register } = await import("tsx/esm/api");
-register();
-await import(`./${script}.ts`);
+// What serves is built; the other scripts are compiled as they are read.
+if (script === "start") {
+  if (!existsSync("dist/start.mjs")) giveUp("The application is not built: npm run build");
+  await import("../dist/start.mjs");
+} else {
+  const { register } = await import("tsx/esm/api");
+  register();
+  await import(`./${script}.ts`);
+}

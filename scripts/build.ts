@@ -4,7 +4,16 @@ import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { promisify } from "node:util";
 
-const SOURCES = ["core", "server", "src", "public", "astro.config.mjs", "tsconfig.json", "package-lock.json"];
+const SOURCES = [
+  "core",
+  "words",
+  "server",
+  "src",
+  "public",
+  "astro.config.mjs",
+  "tsconfig.json",
+  "package-lock.json",
+];
 const STAMP = "dist/.sources";
 
 function* filesIn(place: string): Generator<string> {

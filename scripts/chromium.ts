@@ -1,6 +1,6 @@
-/** How Debian's Chromium is started, also as root and without a network. */
+/** How Debian's headless Chromium is started, also as root and without a network. */
 export const chromium = {
-  executablePath: "/usr/bin/chromium",
+  executablePath: "/usr/bin/chromium-headless-shell",
   args: [
     "--no-sandbox",
     "--disable-gpu",

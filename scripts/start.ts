@@ -1,5 +1,4 @@
 import cluster from "node:cluster";
-import { existsSync } from "node:fs";
 import { whyUnfit } from "../server/db/migrate.ts";
 import { connect } from "../server/db/pool.ts";
 import { readEnvironment } from "../server/environment.ts";
@@ -10,7 +9,6 @@ const SIGNALS = ["SIGINT", "SIGTERM", "SIGHUP"] as const;
 const AGAIN_MS = 1_000;
 
 async function check(databaseUrl: string): Promise<void> {
-  if (!existsSync("dist/server/entry.mjs")) throw new Error("The application is not built: npm run build");
   const pool = connect(databaseUrl);
   try {
     const unfit = await whyUnfit(pool).catch((error: Error) => {

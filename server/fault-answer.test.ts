@@ -41,9 +41,8 @@ describe("what an endpoint threw", () => {
     cut.on("error", () => undefined);
     await cut.connect();
     const asked = caught(cut.query("SELECT pg_sleep(5)"));
-    await pool.query(
-      "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE query LIKE '%pg_sleep(5)%' AND pid <> pg_backend_pid()",
-    );
+    const { processID } = cut as unknown as { processID: number };
+    await pool.query("SELECT pg_terminate_backend($1)", [processID]);
     expect(faultKind(await asked)).to.equal("away");
   });
 

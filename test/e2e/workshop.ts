@@ -46,12 +46,18 @@ export const movesOf = async (url: string, code: string, after = 0): Promise<Kep
   ((await (await fetch(`${url}/api/jobs/${code}/moves?after=${after}`)).json()) as { moves: KeptMove[] })
     .moves;
 
-/** Where a job stands, by what the server has of it. */
-export async function sceneOf(url: string, code: string): Promise<Scene> {
-  const document = (await (await fetch(`${url}/api/jobs/${code}/export`)).json()) as { family: Family };
-  const start = sceneAtStart(document.family, Date.now());
-  return { ...start, state: replay(deviceRules, start, await movesOf(url, code)) };
+/** The family of a job as the job has it. */
+export const familyOf = async (url: string, code: string): Promise<Family> =>
+  ((await (await fetch(`${url}/api/jobs/${code}/export`)).json()) as { family: Family }).family;
+
+export function sceneAfter(family: Family, moves: readonly KeptMove[]): Scene {
+  const start = sceneAtStart(family, Date.now());
+  return { ...start, state: replay(deviceRules, start, moves) };
 }
+
+/** Where a job stands, by what the server has of it. */
+export const sceneOf = async (url: string, code: string): Promise<Scene> =>
+  sceneAfter(await familyOf(url, code), await movesOf(url, code));
 
 const send = (url: string, body: object) =>
   fetch(url, {

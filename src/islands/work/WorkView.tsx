@@ -138,10 +138,15 @@ export const WorkView = memo(function WorkView(props: WorkViewProps) {
   const mayTell = who !== "" && ended === null;
   const canPress = step !== null && isPress && !isWaiting && !isWorkingOut && !work.isSending && mayTell;
 
-  const lastPress = useRef(0);
+  const lastPress = useRef(-Infinity);
+  const question = `${seq} ${kind}`;
+  const lastQuestion = useRef(question);
+  // Where the page has just come, nothing was pressed before: only what changes under a finger is guarded.
   useEffect(() => {
+    if (lastQuestion.current === question) return;
+    lastQuestion.current = question;
     lastPress.current = performance.now();
-  }, [seq, kind]);
+  }, [question]);
   const press = () => {
     if (!canPress || !data || performance.now() - lastPress.current < BOUNCE_MS) return;
     lastPress.current = performance.now();
@@ -240,6 +245,7 @@ export const WorkView = memo(function WorkView(props: WorkViewProps) {
       <main
         className="grid h-[calc(100dvh-var(--notice,0px))] grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto] overflow-hidden lg:h-[calc(100dvh-3.65rem-var(--notice,0px))] lg:grid-cols-[15rem_minmax(0,1fr)] lg:grid-rows-[auto_minmax(0,1fr)_auto] max-lg:landscape:grid-cols-[9rem_minmax(0,1fr)] max-lg:landscape:grid-rows-[auto_minmax(0,1fr)_auto]"
         data-testid="work"
+        data-seq={seq}
       >
         <div className="col-span-full flex min-h-12 items-center gap-x-3 border-b border-line px-3">
           <a href="/" className="inline-flex min-h-11 items-center font-semibold">
