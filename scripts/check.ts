@@ -1,9 +1,9 @@
-import { format, lint, runAll, typesOfCore, typesOfTypeScript, unitTests } from "./checks.ts";
+import { format, lint, runAll, types, typesOfCore, unitTests } from "./checks.ts";
 
 /** The fast lane: types, lint, format, and the tests that need neither database nor browser and reach the job. */
 const { failed } = await runAll([
   lint,
-  typesOfTypeScript,
+  types,
   unitTests(
     "the job and what is said of it",
     "core/job",

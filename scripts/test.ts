@@ -5,8 +5,9 @@ import {
   lint,
   run,
   runAll,
+  types,
   typesOfCore,
-  typesOfEverything,
+  typesOfPages,
   unitTests,
   type Check,
   type Tally,
@@ -49,8 +50,9 @@ const { passed, failed } = await runAll([
   unitTests("the core", "core", "words", "cli"),
   unitTests("the rest", "server", "demo", "scripts", "src", "test"),
   lint,
-  typesOfEverything,
+  typesOfPages,
   format,
+  types,
   typesOfCore,
 ]);
 console.log(`\n${passed} passed, ${failed} failed`);

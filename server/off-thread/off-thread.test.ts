@@ -1,5 +1,5 @@
 import { expect } from "chai";
-import { monitorEventLoopDelay } from "node:perf_hooks";
+import { performance } from "node:perf_hooks";
 import { largestInputs } from "../../scripts/largest-inputs.ts";
 import { answerFault } from "../fault-answer.ts";
 import type { Problem } from "../problem.ts";
@@ -28,13 +28,12 @@ describe("work on threads of its own", function () {
 
   it("leaves the server free while seconds of work go on", async () => {
     await ask("lift-stress", quick);
-    const delay = monitorEventLoopDelay({ resolution: 5 });
-    delay.enable();
+    const loopBefore = performance.eventLoopUtilization();
     const done = await ask("cure-dose", largestInputs["cure-dose"]!());
-    delay.disable();
+    const { utilization } = performance.eventLoopUtilization(loopBefore);
     expect(done).to.have.property("json");
-    // Without a thread the server stood still for all of it: some three seconds.
-    expect(delay.max / 1e6).to.be.below(250);
+    // Without a thread the server stood still for all of it. What else a machine does makes both sides of this share longer.
+    expect(utilization).to.be.below(0.2);
   });
 
   it("says by its bound what takes longer than one asker is given", async () => {
@@ -61,15 +60,16 @@ describe("work on threads of its own", function () {
   it("ends what is worked out for somebody who has left, and goes on with the next", async () => {
     await ask("lift-stress", quick);
     const asker = new AbortController();
-    const startedMs = performance.now();
+    const usedBefore = process.cpuUsage();
     const left = ask("heat-field", largestInputs["heat-field"]!(), asker.signal).catch(
       (thrown: Error) => thrown.name,
     );
     setTimeout(() => asker.abort(), 300);
     expect(await left).to.equal("AbortError");
     expect(await ask("lift-stress", quick)).to.have.property("json");
-    // The whole of it takes some six seconds on an idle core, and more on one that is busy.
-    expect(performance.now() - startedMs).to.be.below(5_000);
+    // The whole of it takes eleven seconds of a processor, however busy the machine is.
+    const { user, system } = process.cpuUsage(usedBefore);
+    expect((user + system) / 1e6).to.be.below(6);
   });
 
   it("outlives a body that would fill the memory", async () => {
