@@ -1,6 +1,7 @@
 import { parseArgs } from "node:util";
 import { readEnvironment } from "../server/environment.ts";
-import { backUp } from "./database-copy.ts";
+import { backupName } from "./backup-task.ts";
+import { backUp, rowsOf } from "./database-copy.ts";
 
 const HELP = `npm run backup [-- FOLDER]
 
@@ -16,10 +17,9 @@ if (values.help) {
   process.exit(0);
 }
 try {
-  const folder = positionals[0] ?? `half-lift-${new Date().toISOString().slice(0, 19).replaceAll(":", "")}`;
-  const { tables } = await backUp(readEnvironment(process.env).DATABASE_URL, folder);
-  const rows = Object.values(tables).reduce((sum, { rows: n }) => sum + n, 0);
-  console.log(`${folder}: ${rows} rows of ${Object.keys(tables).length} tables.`);
+  const folder = positionals[0] ?? backupName(new Date());
+  const made = await backUp(readEnvironment(process.env).DATABASE_URL, folder);
+  console.log(`${folder}: ${rowsOf(made)} rows of ${Object.keys(made.tables).length} tables.`);
 } catch (error) {
   console.error((error as Error).message);
   process.exit(1);

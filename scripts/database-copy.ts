@@ -10,6 +10,8 @@ import { z } from "zod";
 import { differingTables, fingerprint } from "../server/db/fingerprint.ts";
 import { appliedMigrations, migrate, unknownMigrations } from "../server/db/migrate.ts";
 import { connect } from "../server/db/pool.ts";
+import { QUEUE_SCHEMA } from "../server/queue/queue.ts";
+import { noteBackup } from "../server/store/backups.ts";
 import { programOf } from "./postgres.ts";
 
 const FORMAT = "half-lift/backup";
@@ -23,6 +25,10 @@ const manifest = z.strictObject({
   tables: z.record(z.string(), z.strictObject({ rows: z.number(), digest: z.string() })),
 });
 export type Manifest = z.output<typeof manifest>;
+
+/** All rows of all tables together. */
+export const rowsOf = ({ tables }: Pick<Manifest, "tables">): number =>
+  Object.values(tables).reduce((sum, { rows }) => sum + rows, 0);
 
 const DUMP = "database.dump";
 const MANIFEST = "manifest.json";
@@ -62,16 +68,23 @@ async function toDisk(place: string): Promise<void> {
 export async function backUp(databaseUrl: string, folder: string): Promise<Manifest> {
   if (existsSync(folder)) throw new Error(`${folder} is there already: a backup goes into a new folder`);
   const part = `${folder}.part`;
-  await rm(part, { recursive: true, force: true });
-  await mkdir(part, { recursive: true, mode: 0o700 });
   const client = new pg.Client({ connectionString: databaseUrl });
   await client.connect();
   try {
+    await rm(part, { recursive: true, force: true });
+    await mkdir(part, { recursive: true, mode: 0o700 });
     // What is counted and what is copied are of the same moment.
     await client.query("BEGIN ISOLATION LEVEL REPEATABLE READ, READ ONLY");
     const { rows } = await client.query<{ snapshot: string }>("SELECT pg_export_snapshot() AS snapshot");
     const file = path.join(part, DUMP);
-    const args = ["--format=custom", "--no-owner", "--no-privileges", `--snapshot=${rows[0]!.snapshot}`];
+    // What is queued is for the machines of this shop: a copy does not do it a second time.
+    const args = [
+      "--format=custom",
+      "--no-owner",
+      "--no-privileges",
+      `--exclude-schema=${QUEUE_SCHEMA}`,
+      `--snapshot=${rows[0]!.snapshot}`,
+    ];
     await runOn(databaseUrl, "pg_dump", [...args, `--file=${file}`]);
     const made: Manifest = {
       format: FORMAT,
@@ -85,6 +98,8 @@ export async function backUp(databaseUrl: string, folder: string): Promise<Manif
     for (const name of [DUMP, MANIFEST]) await toDisk(path.join(part, name));
     await rename(part, folder);
     await toDisk(path.dirname(path.resolve(folder)));
+    await client.query("COMMIT");
+    await noteBackup(client, { madeAt: made.madeAt, folder: path.resolve(folder), rows: rowsOf(made) });
     return made;
   } finally {
     await client.end();

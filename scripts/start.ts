@@ -1,7 +1,9 @@
 import cluster from "node:cluster";
 import { whyUnfit } from "../server/db/migrate.ts";
 import { connect } from "../server/db/pool.ts";
-import { readEnvironment } from "../server/environment.ts";
+import { readEnvironment, type Environment } from "../server/environment.ts";
+import { openQueueWhenThere } from "../server/queue/queue.ts";
+import { tasksOf } from "./backup-task.ts";
 import { serveBuilt } from "./serve.ts";
 
 const SIGNALS = ["SIGINT", "SIGTERM", "SIGHUP"] as const;
@@ -20,13 +22,24 @@ async function check(databaseUrl: string): Promise<void> {
   }
 }
 
-async function serveHere(): Promise<void> {
+type Close = () => Promise<void>;
+
+async function serveHere(closeQueue: Close): Promise<void> {
   const stop = await serveBuilt();
-  for (const signal of SIGNALS) process.once(signal, () => void stop().then(() => process.exit(0)));
+  const end = () => void Promise.all([stop(), closeQueue()]).then(() => process.exit(0));
+  for (const signal of SIGNALS) process.once(signal, end);
+}
+
+const nothingToClose: Close = () => Promise.resolve();
+
+/** What is queued is done by the process that starts the others, so that it is done by one of a machine. */
+function workQueue(settings: Environment): Close {
+  const tasks = tasksOf(settings);
+  return tasks.length > 0 ? openQueueWhenThere(settings.DATABASE_URL, tasks) : nothingToClose;
 }
 
 /** So many processes share the port; one that ends is started again, and a signal stops them all. */
-function serveByMany(count: number): void {
+function serveByMany(count: number, closeQueue: Close): void {
   let isStopping = false;
   // Each is this very command: it finds out that it is one of many by how it is started.
   cluster.setupPrimary({ exec: "scripts/bootstrap.mjs", args: ["start", "--installed"] });
@@ -34,7 +47,7 @@ function serveByMany(count: number): void {
   cluster.on("exit", (worker) => {
     const left = Object.values(cluster.workers ?? {}).length;
     if (isStopping) {
-      if (left === 0) process.exit(0);
+      if (left === 0) void closeQueue().then(() => process.exit(0));
       return;
     }
     console.error(`Server process ${worker.process.pid} ended; another takes its place.`);
@@ -46,19 +59,21 @@ function serveByMany(count: number): void {
     process.once(signal, () => {
       isStopping = true;
       const workers = Object.values(cluster.workers ?? {});
-      if (workers.length === 0) process.exit(0);
+      if (workers.length === 0) void closeQueue().then(() => process.exit(0));
       for (const worker of workers) worker?.process.kill("SIGTERM");
     });
   }
 }
 
 try {
-  const { DATABASE_URL, PROCESSES, HOST } = readEnvironment(process.env);
+  const settings = readEnvironment(process.env);
+  const { DATABASE_URL, PROCESSES, HOST } = settings;
   // Read again where addresses are made for other devices.
   process.env.HOST = HOST;
   if (cluster.isPrimary) await check(DATABASE_URL);
-  if (cluster.isPrimary && PROCESSES > 1) serveByMany(PROCESSES);
-  else await serveHere();
+  const closeQueue = cluster.isPrimary ? workQueue(settings) : nothingToClose;
+  if (cluster.isPrimary && PROCESSES > 1) serveByMany(PROCESSES, closeQueue);
+  else await serveHere(closeQueue);
 } catch (error) {
   console.error((error as Error).message);
   process.exit(1);

@@ -58,6 +58,20 @@ const environment = z
     TLS_KEY: file,
     /** A port of its own, without TLS, for the pages that panels under test open, and nothing else. */
     PANEL_PORT: port.optional(),
+    /** Where this machine keeps a backup of each day; it makes none where this is not said. */
+    BACKUP_FOLDER: z.string().min(1, { error: "must be the path of a folder" }).optional(),
+    /** When, by this machine's clock. */
+    BACKUP_AT: z
+      .string()
+      .regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: "must be a time of day from 00:00 to 23:59" })
+      .default("02:30"),
+    /** How many of them are kept: the oldest goes once a new one is there. */
+    BACKUP_KEEP: z.coerce
+      .number({ error: "must be a whole number from 1 to 3650" })
+      .int({ error: "must be a whole number from 1 to 3650" })
+      .min(1, { error: "must be from 1 to 3650" })
+      .max(3_650, { error: "must be from 1 to 3650" })
+      .default(14),
     /** Where other devices reach the server, where that is not the address by which it is asked. */
     PUBLIC_URL: z.url({ error: "must be an address such as https://repairs.example" }).optional(),
   })

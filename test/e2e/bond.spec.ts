@@ -94,13 +94,19 @@ test("bubbles marked under the new glass, one waited out in the chamber, the lam
   await standAtBench(page, url);
   await visit(page, `/jobs/${code}`);
   const state = async () => (await sceneOf(url, code)).state;
-  const panel = page.getByRole("img", { name: /^Bubbles under the glass/ });
+  const panel = page.getByRole("application", { name: /^Bubbles under the glass/ });
   // Typed before the bubble is marked: what comes in meanwhile takes nothing from the form.
-  await page.getByTestId("answer-form").getByLabel("Bubbles").fill("1");
+  await page.getByTestId("answer-form").getByLabel("Bubbles").fill("2");
   await page.getByRole("button", { name: "0.3 mm", exact: true }).click();
   const box = (await panel.boundingBox())!;
   await page.mouse.click(box.x + 0.4 * box.width, box.y + 0.4 * box.height);
   await expect.poll(async () => (await state()).bond.bubbles.length).toBe(1);
+  // By keys: three millimetres to the right of the middle.
+  await panel.focus();
+  for (const key of ["ArrowRight", "ArrowRight", "ArrowRight", "Enter"]) await page.keyboard.press(key);
+  await expect.poll(async () => (await state()).bond.bubbles.length).toBe(2);
+  const { widthMm } = familyNamed("TK-5").outline;
+  expect((await state()).bond.bubbles[1]!.xMm).toBeCloseTo(widthMm / 2 + 3, 1);
   await page.getByTestId("answer-form").getByRole("button", { name: "Looked" }).click();
   await expect(bigButton(page)).toBeEnabled();
   const before = (await movesOf(url, code)).length;

@@ -1,4 +1,4 @@
-import { useMemo, useState, type PointerEvent } from "react";
+import { useId, useMemo, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { adhesiveNow } from "../../../../core/bond/adhesive-now.ts";
 import {
   bubbleFates,
@@ -8,9 +8,12 @@ import {
   type ChamberProgram,
 } from "../../../../core/bond/bubbles.ts";
 import type { Debubble } from "../../../../core/bond/debubble.ts";
+import type { PanelPoint } from "../../../../core/intake/damage.ts";
 import { isOnPanel } from "../../../../core/stack/outline.ts";
+import { Cross } from "../../../drawing/Cross.tsx";
 import { panelPlace } from "../../../drawing/plan-point.ts";
 import { PlanFrame } from "../../../drawing/PlanFrame.tsx";
+import { usePlanCross } from "../../../drawing/usePlanCross.ts";
 import { DialSlider } from "../../../ui/DialSlider.tsx";
 import { durationText, Figure, Temperature, temperatureText } from "../../../ui/quantity.tsx";
 import { usePreferences } from "../../../ui/preferences.ts";
@@ -53,6 +56,26 @@ export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps
     () => (widestMm > 0 ? programFor(widestMm, gapUm, program.chamberC, adhesive) : null),
     [widestMm, gapUm, program.chamberC, adhesive],
   );
+  const { cross, at, step } = usePlanCross(outline);
+  const helpId = useId();
+  const mark = (place: PanelPoint) => {
+    if (isOnPanel(outline, place.xMm, place.yMm)) tell("bubble-marked", { ...place, diameterMm: sizeMm });
+  };
+  const hands = {
+    role: "application",
+    tabIndex: 0,
+    "aria-describedby": helpId,
+    className: "cursor-crosshair touch-none",
+    onPointerUp: (event: PointerEvent<SVGSVGElement>) => {
+      if (event.button === 0) mark(panelPlace(outline, event));
+    },
+    onKeyDown: (event: KeyboardEvent) => {
+      if (event.key === "Enter" && !event.repeat) mark(at);
+      else if (!step(event)) return;
+      event.preventDefault();
+      event.stopPropagation();
+    },
+  };
   return (
     <div className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 lg:grid-cols-[minmax(0,1fr)_19rem] lg:grid-rows-[auto_minmax(0,1fr)]">
       <div className="flex gap-1.5 overflow-x-auto lg:col-span-2" role="group" aria-label="How wide, mm">
@@ -67,6 +90,9 @@ export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps
             {mm} mm
           </button>
         ))}
+        <p id={helpId} className="hidden shrink-0 self-center pl-2 text-sm text-soft lg:block">
+          Tap a bubble. Keys: arrows move a cross, Enter marks one.
+        </p>
       </div>
       <div className="min-h-0">
         <PlanFrame
@@ -75,39 +101,36 @@ export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps
           windows={family.windows}
           labels={false}
           fills
-          className="cursor-crosshair touch-none"
           title={`Bubbles under the glass of ${family.code}: tap where one is`}
-          onPointerUp={(event: PointerEvent<SVGSVGElement>) => {
-            const at = panelPlace(outline, event);
-            if (mayTell && event.button === 0 && isOnPanel(outline, at.xMm, at.yMm)) {
-              tell("bubble-marked", { ...at, diameterMm: sizeMm });
-            }
-          }}
+          {...(mayTell ? hands : {})}
         >
-          {({ unit }) =>
-            bubbles.map(({ id, xMm, yMm, diameterMm, settled }, i) => (
-              <g key={id} data-testid="bubble" opacity={settled ? 0.4 : 1}>
-                <circle
-                  cx={xMm}
-                  cy={yMm}
-                  r={Math.max(1.6 * unit, diameterMm / 2)}
-                  fill="none"
-                  stroke={hueOf(verdicts.get(diameterMm)!)}
-                  strokeWidth={0.7 * unit}
-                  strokeDasharray={settled ? `${unit} ${unit}` : undefined}
-                />
-                <text
-                  x={xMm + 2.6 * unit}
-                  y={yMm}
-                  fontSize={3.6 * unit}
-                  dominantBaseline="central"
-                  fill="var(--ink)"
-                >
-                  {i + 1}
-                </text>
-              </g>
-            ))
-          }
+          {({ unit }) => (
+            <>
+              {bubbles.map(({ id, xMm, yMm, diameterMm, settled }, i) => (
+                <g key={id} data-testid="bubble" opacity={settled ? 0.4 : 1}>
+                  <circle
+                    cx={xMm}
+                    cy={yMm}
+                    r={Math.max(1.6 * unit, diameterMm / 2)}
+                    fill="none"
+                    stroke={hueOf(verdicts.get(diameterMm)!)}
+                    strokeWidth={0.7 * unit}
+                    strokeDasharray={settled ? `${unit} ${unit}` : undefined}
+                  />
+                  <text
+                    x={xMm + 2.6 * unit}
+                    y={yMm}
+                    fontSize={3.6 * unit}
+                    dominantBaseline="central"
+                    fill="var(--ink)"
+                  >
+                    {i + 1}
+                  </text>
+                </g>
+              ))}
+              {cross && mayTell && <Cross at={cross} unit={unit} />}
+            </>
+          )}
         </PlanFrame>
       </div>
       <div className="max-h-44 min-h-0 overflow-y-auto lg:max-h-none">

@@ -1,0 +1,62 @@
+import { mkdir, readdir, rm } from "node:fs/promises";
+import path from "node:path";
+import type { Environment } from "../server/environment.ts";
+import type { Task } from "../server/queue/queue.ts";
+import { backUp, rowsOf } from "./database-copy.ts";
+
+export const BACKUP = "backup";
+
+const NAME = /^half-lift-(\d{4}-\d\d-\d\dT\d{6})(\.part)?$/;
+/** No backup takes as long: what was begun before was left by a machine that died, ms. */
+const LEFT_MS = 24 * 3_600_000;
+
+const stamp = (at: Date) => at.toISOString().slice(0, 19).replaceAll(":", "");
+
+/** What the backup of a moment is called: names sort as the moments do. */
+export const backupName = (at: Date): string => `half-lift-${stamp(at)}`;
+
+/** Of what lies in a folder of backups that which may go: all but the newest, and beginnings that nobody will end. Other files stay. */
+export function backupsToDrop(names: readonly string[], keep: number, now: Date): string[] {
+  const ours = names.flatMap((name) => {
+    const [, at, part] = NAME.exec(name) ?? [];
+    return at === undefined ? [] : [{ name, at, isPart: part !== undefined }];
+  });
+  const whole = ours
+    .filter(({ isPart }) => !isPart)
+    .map(({ name }) => name)
+    .sort()
+    .reverse();
+  const left = ours.filter(({ isPart, at }) => isPart && at < stamp(new Date(now.getTime() - LEFT_MS)));
+  return [...whole.slice(keep), ...left.map(({ name }) => name)].sort();
+}
+
+type Settings = Pick<Environment, "DATABASE_URL" | "BACKUP_AT" | "BACKUP_KEEP"> & { BACKUP_FOLDER: string };
+
+/** Makes a backup in the folder, and lets the oldest go once it is there. */
+export async function backUpInto(
+  { DATABASE_URL, BACKUP_FOLDER, BACKUP_KEEP }: Settings,
+  now: Date,
+): Promise<{ folder: string; rows: number; dropped: string[] }> {
+  await mkdir(BACKUP_FOLDER, { recursive: true, mode: 0o700 });
+  const folder = path.join(BACKUP_FOLDER, backupName(now));
+  const made = await backUp(DATABASE_URL, folder);
+  const dropped = backupsToDrop(await readdir(BACKUP_FOLDER), BACKUP_KEEP, now);
+  for (const name of dropped) await rm(path.join(BACKUP_FOLDER, name), { recursive: true });
+  return { folder, rows: rowsOf(made), dropped };
+}
+
+/** What this machine does for the shop while nobody waits for it, by its settings. */
+export function tasksOf(settings: Environment): Task[] {
+  const { BACKUP_FOLDER, BACKUP_AT } = settings;
+  if (BACKUP_FOLDER === undefined) return [];
+  return [
+    {
+      name: BACKUP,
+      retries: 5,
+      retryS: 60,
+      expiresMin: 120,
+      dailyAt: BACKUP_AT,
+      run: () => backUpInto({ ...settings, BACKUP_FOLDER }, new Date()),
+    },
+  ];
+}

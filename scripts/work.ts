@@ -1,0 +1,26 @@
+import { readEnvironment } from "../server/environment.ts";
+import { openQueueWhenThere } from "../server/queue/queue.ts";
+import { tasksOf } from "./backup-task.ts";
+
+const HELP = `npm run work
+
+Does on this machine what the shop's database has queued, and serves nobody: for a machine of its own
+that keeps the backups (BACKUP_FOLDER, BACKUP_AT, BACKUP_KEEP). A server that has BACKUP_FOLDER does the same.`;
+
+if (process.argv.includes("--help")) {
+  console.log(HELP);
+  process.exit(0);
+}
+try {
+  const settings = readEnvironment(process.env);
+  const tasks = tasksOf(settings);
+  if (tasks.length === 0)
+    throw new Error("BACKUP_FOLDER is missing: there is nothing for this machine to do");
+  const close = openQueueWhenThere(settings.DATABASE_URL, tasks);
+  console.log(`A backup each day at ${settings.BACKUP_AT} into ${settings.BACKUP_FOLDER} (Ctrl-C ends it)`);
+  for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const)
+    process.once(signal, () => void close().then(() => process.exit(0)));
+} catch (error) {
+  console.error((error as Error).message);
+  process.exit(1);
+}

@@ -1,0 +1,137 @@
+import pg from "pg";
+import PgBoss from "pg-boss";
+
+/** The queue's own tables, apart from the shop's records: they are no part of a backup. */
+export const QUEUE_SCHEMA = "queue";
+const CONNECTIONS = 2;
+/** The longest that a queue whose database is away waits before it looks again, ms. */
+const LONGEST_WAIT_MS = 30_000;
+/** What takes longer once the machine is to stop is done again later, ms. */
+const GRACE_MS = 8_000;
+
+/** Work that nobody waits for: what it is called, how often it is tried again, and what does it. */
+export interface Task {
+  name: string;
+  /** How often it is done again where it failed, and after how many seconds first; each time after longer. */
+  retries: number;
+  retryS: number;
+  /** Where whoever does it has died: it is given to another after so many minutes. */
+  expiresMin: number;
+  /** Done by itself each day at a time such as "02:30", local to this machine; null where it is asked for alone. */
+  dailyAt: string | null;
+  /** What it returns is kept with it. Whatever it throws, it is done again. */
+  run: () => Promise<object>;
+}
+
+/** The cron line of a time of day. */
+export const cronOf = (time: string): string => {
+  const [hours, minutes] = time.split(":").map(Number);
+  return `${minutes} ${hours} * * *`;
+};
+
+const told = (what: string, error: unknown) =>
+  console.error(
+    JSON.stringify({ at: new Date().toISOString(), queue: what, error: (error as Error).message }),
+  );
+
+/** Opens the queue with its tables and lines. One at a time: two that make them at once stand in each other's way. */
+async function begin(databaseUrl: string, tasks: readonly Task[]): Promise<PgBoss> {
+  const turn = new pg.Client({ connectionString: databaseUrl });
+  turn.on("error", (error) => told("queue", error));
+  await turn.connect();
+  try {
+    await turn.query("SELECT pg_advisory_lock(hashtext('half-lift queue'))");
+    const boss = new PgBoss({ connectionString: databaseUrl, schema: QUEUE_SCHEMA, max: CONNECTIONS });
+    boss.on("error", (error) => told("queue", error));
+    await boss.start();
+    for (const { name, retries, retryS, expiresMin, dailyAt } of tasks) {
+      const settings = {
+        name,
+        // One at a time, and one that waits.
+        policy: "stately",
+        retryLimit: retries,
+        retryDelay: retryS,
+        retryBackoff: true,
+        expireInMinutes: expiresMin,
+      } as const;
+      if (await boss.getQueue(name)) await boss.updateQueue(name, settings);
+      else await boss.createQueue(name, settings);
+      const { timeZone } = Intl.DateTimeFormat().resolvedOptions();
+      if (dailyAt === null) await boss.unschedule(name);
+      else await boss.schedule(name, cronOf(dailyAt), {}, { tz: timeZone });
+    }
+    return boss;
+  } finally {
+    await turn.end();
+  }
+}
+
+/** A queue that was opened. */
+export interface Queue {
+  /** Asks for a task. It is kept from then on, and done once: null where it waits already. */
+  ask: (name: string) => Promise<string | null>;
+  /** How a task that was asked for stands. */
+  stateOf: (name: string, id: string) => Promise<{ state: string; output: unknown; retries: number } | null>;
+  /** Takes nothing more, and waits for what is being done. */
+  close: () => Promise<void>;
+}
+
+/**
+ * Opens the queue that is kept in a database and does its tasks here. As many machines and processes as one likes may do the same: each task
+ * is done by one of them, and by another once that one has died.
+ *
+ * @throws Error where the database does not answer
+ */
+export async function openQueue(
+  databaseUrl: string,
+  tasks: readonly Task[],
+  { lookS = 5 } = {},
+): Promise<Queue> {
+  const boss = await begin(databaseUrl, tasks);
+  for (const { name, run } of tasks) {
+    await boss.work(name, { pollingIntervalSeconds: lookS }, async () => {
+      try {
+        return await run();
+      } catch (error) {
+        told(name, error);
+        throw error;
+      }
+    });
+  }
+  return {
+    ask: (name) => boss.send(name, {}),
+    stateOf: async (name, id) => {
+      const job = await boss.getJobById(name, id);
+      return job && { state: job.state, output: job.output, retries: job.retryCount };
+    },
+    close: () => boss.stop({ graceful: true, wait: true, timeout: GRACE_MS }),
+  };
+}
+
+/** Opens the queue as soon as its database answers. What it returns closes it, or ends the waiting. */
+export function openQueueWhenThere(databaseUrl: string, tasks: readonly Task[]): () => Promise<void> {
+  let isOver = false;
+  let wake = () => {};
+  const opened = (async (): Promise<Queue | null> => {
+    for (let waitMs = 1_000; !isOver; waitMs = Math.min(2 * waitMs, LONGEST_WAIT_MS)) {
+      try {
+        return await openQueue(databaseUrl, tasks);
+      } catch (error) {
+        told("queue", error);
+        await new Promise<void>((resolve) => {
+          const timer = setTimeout(resolve, waitMs);
+          wake = () => {
+            clearTimeout(timer);
+            resolve();
+          };
+        });
+      }
+    }
+    return null;
+  })();
+  return async () => {
+    isOver = true;
+    wake();
+    await (await opened)?.close();
+  };
+}

@@ -1,0 +1,167 @@
+import { expect } from "chai";
+import { mkdir, mkdtemp, readdir, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { backUpInto, backupName, backupsToDrop, tasksOf } from "../../scripts/backup-task.ts";
+import { restore } from "../../scripts/database-copy.ts";
+import { databaseIn } from "../../scripts/postgres.ts";
+import { connect } from "../../server/db/pool.ts";
+import { readEnvironment } from "../../server/environment.ts";
+import { cronOf, openQueue, type Queue, type Task } from "../../server/queue/queue.ts";
+import { lastBackup } from "../../server/store/backups.ts";
+import { closeAfterwards, freshDatabase } from "../fresh-database.ts";
+
+const quick = { lookS: 0.5 };
+
+async function finished(queue: Queue, name: string, id: string, state = "completed") {
+  for (let n = 0; n < 200; n += 1) {
+    const stands = await queue.stateOf(name, id);
+    if (stands?.state === state) return stands;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error(`${name} does not come to be ${state}`);
+}
+
+describe("the queue that is kept", function () {
+  this.timeout(60_000);
+  let url: string;
+  let pool: Awaited<ReturnType<typeof freshDatabase>>["pool"];
+  const open: Queue[] = [];
+  const opened = async (tasks: Task[]) => {
+    const queue = await openQueue(url, tasks, quick);
+    open.push(queue);
+    return queue;
+  };
+  const task = (run: Task["run"], more: Partial<Task> = {}): Task => ({
+    name: "counting",
+    retries: 3,
+    retryS: 1,
+    expiresMin: 5,
+    dailyAt: null,
+    run,
+    ...more,
+  });
+
+  beforeEach(async () => {
+    ({ url, pool } = await freshDatabase());
+  });
+  afterEach(async () => {
+    await Promise.all(open.splice(0).map((queue) => queue.close()));
+  });
+
+  it("gives a task to one of two that would do it, and keeps what came of it", async () => {
+    const done: string[] = [];
+    const by = (who: string) =>
+      task(() => {
+        done.push(who);
+        return Promise.resolve({ who });
+      });
+    const [first] = await Promise.all([opened([by("first")]), opened([by("second")])]);
+    const id = (await first.ask("counting"))!;
+    const { output } = await finished(first, "counting", id);
+    await new Promise((resolve) => setTimeout(resolve, 1_200));
+    expect(done).to.have.length(1);
+    expect(output).to.deep.equal({ who: done[0] });
+  });
+
+  it("does again what failed, and outlives whoever asked", async () => {
+    let tries = 0;
+    const failing = task(() => {
+      tries += 1;
+      return tries < 2 ? Promise.reject(new Error("The disk is full")) : Promise.resolve({ tries });
+    });
+    const asker = await openQueue(url, [task(failing.run, { retries: 3 })], { lookS: 60 });
+    const id = (await asker.ask("counting"))!;
+    await asker.close();
+    const other = await opened([failing]);
+    const { output, retries } = await finished(other, "counting", id);
+    expect(output).to.deep.equal({ tries: 2 });
+    expect(retries).to.equal(1);
+  });
+
+  it("asks for nothing twice that still waits", async () => {
+    const queue = await openQueue(url, [task(() => Promise.resolve({}))], { lookS: 60 });
+    open.push(queue);
+    const asked = [await queue.ask("counting"), await queue.ask("counting"), await queue.ask("counting")];
+    // What waits may have been taken at once by the first look.
+    expect(asked.filter((id) => id !== null).length).to.be.within(1, 2);
+  });
+
+  it("says when it is done each day, by this machine's clock, and no longer once it is not", async () => {
+    const schedules = async () =>
+      (await pool.query<{ cron: string; timezone: string }>("SELECT cron, timezone FROM queue.schedule"))
+        .rows;
+    await opened([task(() => Promise.resolve({}), { dailyAt: "02:30" })]);
+    const { timeZone } = Intl.DateTimeFormat().resolvedOptions();
+    expect(await schedules()).to.deep.equal([{ cron: "30 2 * * *", timezone: timeZone }]);
+    expect(cronOf("23:05")).to.equal("5 23 * * *");
+    await opened([task(() => Promise.resolve({}))]);
+    expect(await schedules()).to.deep.equal([]);
+  });
+
+  it("makes the backup of the day, tells the shop, keeps the newest, and is no part of it", async () => {
+    const folder = await mkdtemp(path.join(tmpdir(), "half-lift-daily-"));
+    try {
+      for (const name of ["half-lift-2026-11-01T023000", "half-lift-2026-11-02T023000", "photos"])
+        await mkdir(path.join(folder, name));
+      const settings = readEnvironment({ DATABASE_URL: url, BACKUP_FOLDER: folder, BACKUP_KEEP: "2" });
+      const queue = await opened(tasksOf(settings));
+      const id = (await queue.ask("backup"))!;
+      await finished(queue, "backup", id);
+      const names = (await readdir(folder)).sort();
+      expect(names).to.have.length(3);
+      expect(names).to.include.members(["half-lift-2026-11-02T023000", "photos"]);
+      const last = (await lastBackup(pool))!;
+      expect(names).to.include(path.basename(last.folder));
+      expect(Date.now() - Date.parse(last.madeAt)).to.be.below(60_000);
+      const copy = await databaseIn((await freshDatabase()).url, "copy_of_the_day");
+      await restore(copy, last.folder);
+      const restored = connect(copy);
+      closeAfterwards(restored);
+      const queues = await restored.query("SELECT 1 WHERE to_regnamespace('queue') IS NOT NULL");
+      expect(queues.rows).to.have.length(0);
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+  });
+
+  it("refuses a time that is none, and makes none where no folder is said", () => {
+    const read = (more: Record<string, string>) => readEnvironment({ DATABASE_URL: url, ...more });
+    expect(() => read({ BACKUP_AT: "24:00" })).to.throw("BACKUP_AT must be a time of day");
+    expect(() => read({ BACKUP_KEEP: "0" })).to.throw("BACKUP_KEEP must be from 1 to 3650");
+    expect(tasksOf(read({}))).to.deep.equal([]);
+    expect(tasksOf(read({ BACKUP_FOLDER: "/backups" }))[0]!.dailyAt).to.equal("02:30");
+  });
+
+  it("leaves a folder alone where a backup cannot be made", async () => {
+    const folder = await mkdtemp(path.join(tmpdir(), "half-lift-daily-"));
+    const names = ["half-lift-2026-11-01T023000", "half-lift-2026-11-02T023000"];
+    for (const name of names) await mkdir(path.join(folder, name));
+    const gone = { DATABASE_URL: url.replace(/:(\d+)\//, ":1/"), BACKUP_FOLDER: folder, BACKUP_KEEP: 1 };
+    const error = await backUpInto({ ...gone, BACKUP_AT: "02:30" }, new Date()).catch(
+      (thrown: unknown) => thrown,
+    );
+    expect(error).to.be.instanceOf(Error);
+    expect((await readdir(folder)).sort()).to.deep.equal(names);
+    await rm(folder, { recursive: true });
+  });
+
+  it("lets the oldest go by their names, and beginnings that a day has passed over", () => {
+    const now = new Date("2026-11-28T02:30:00Z");
+    expect(backupName(now)).to.equal("half-lift-2026-11-28T023000");
+    const names = [
+      "half-lift-2026-11-26T023000",
+      "half-lift-2026-11-28T023000",
+      "half-lift-2026-11-27T023000",
+      "half-lift-2026-11-20T023000.part",
+      "half-lift-2026-11-28T022900.part",
+      "half-lift",
+      "notes.txt",
+    ];
+    expect(backupsToDrop(names, 2, now)).to.deep.equal([
+      "half-lift-2026-11-20T023000.part",
+      "half-lift-2026-11-26T023000",
+    ]);
+    expect(backupsToDrop(names, 9, now)).to.deep.equal(["half-lift-2026-11-20T023000.part"]);
+  });
+});
