@@ -3,7 +3,7 @@ import ClipperLib from "clipper-lib";
 /** Corners in order, mm. */
 export type Ring = [number, number][];
 
-/** Clipper reckons in whole numbers: a nanometre each. */
+/** Clipper works in whole numbers: a nanometre each. */
 const SCALE = 1e6;
 const toWhole = (rings: readonly Ring[]) =>
   rings.map((ring) => ring.map(([x, y]) => ({ X: Math.round(x * SCALE), Y: Math.round(y * SCALE) })));

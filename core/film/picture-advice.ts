@@ -14,7 +14,7 @@ export interface FilmedCell {
 }
 
 /**
- * Cells that are met, with what they are reckoned with. Twist and retardance from memory: first and second minimum of Gooch & Tarry,
+ * Cells that are met, with what is assumed of them. Twist and retardance from memory: first and second minimum of Gooch & Tarry,
  * a usual supertwist. Where the molecules lie at the rear, `directorDeg` from the panel's width: common practice, no source.
  */
 export const cellKinds = [

@@ -98,7 +98,7 @@ export function withBench<Settings extends Omit<LiftHeatSettings, "soakS">>(
   };
 }
 
-/** The fit that a method is reckoned with, or undefined. */
+/** The fit that is used for a method, or undefined. */
 export const fitFor = (kind: string, fits: BenchFits): BenchFits[FittedMethod] =>
   kind === "plate" || kind === "wire"
     ? [fits.plate, fits.wire].sort((a, b) => (b?.keptAt ?? "").localeCompare(a?.keptAt ?? ""))[0]

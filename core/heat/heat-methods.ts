@@ -15,7 +15,7 @@ const assumed = (value: number, low: number, high: number, text: string): Materi
   source: { kind: "assumed", text },
 });
 
-/** What the methods are reckoned with unless a bench has measured its own. */
+/** What is assumed of the methods unless a bench has measured its own. */
 const methodValues = {
   plateContactWm2K: surroundings.plateContactWm2K,
   matContactWm2K: assumed(45, 15, 90, "a soft mat through the back of a device"),
@@ -203,7 +203,7 @@ const assumptionWords: Record<string, readonly [words: string, unit: string]> = 
   filmWm2K: ["to the cold air", "W/m²K"],
 };
 
-/** What a method is reckoned with that nobody has measured: those of its numbers that stand as assumed. */
+/** What is assumed of a method that nobody has measured: those of its numbers that stand as assumed. */
 export function methodAssumptions(
   method: HeatMethod,
 ): { field: string; value: number; unit: string; words: string; source: string }[] {

@@ -113,7 +113,7 @@ export function calculateLiftStress(input: LiftStressInput): LiftStress {
     cautions: [
       ...(a * 1_000 < SLENDER * thickest
         ? [
-            `The front is nearer than ${SLENDER} thicknesses: the formula reckons the stress too high and the glue too strong.`,
+            `The front is nearer than ${SLENDER} thicknesses: the formula puts the stress too high and the glue too strong.`,
           ]
         : []),
       ...(input.wedgeMm > a * 1_000 * 0.3

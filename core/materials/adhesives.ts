@@ -63,7 +63,7 @@ export const liquidAdhesives: readonly LiquidAdhesive[] = [
   },
 ];
 
-/** What is reckoned with until a bottle is chosen. */
+/** What is assumed until a bottle is chosen. */
 export const liquidAdhesive = liquidAdhesives[0]!;
 
 export const adhesiveNamed = (name: string | undefined): LiquidAdhesive =>

@@ -12,7 +12,7 @@ const gloveChart: Source = {
 };
 const ownBottle: Source = {
   kind: "assumed",
-  text: "reckoned as if a tenth of it were alcohol; what is in the bottle differs, its safety data sheet decides",
+  text: "worked out as if a tenth of it were alcohol; what is in the bottle differs, its safety data sheet decides",
 };
 
 /** What a wipe may meet. */

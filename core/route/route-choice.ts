@@ -109,7 +109,7 @@ export function calculateRouteChoice(input: RouteChoiceInput): RouteChoice {
   const named = (name: string) => input.options.find((option) => option.name === name)!;
   const odds = new Map<string, RouteOdds>();
 
-  const reckon = (name: string): RouteOdds => {
+  const oddsOf = (name: string): RouteOdds => {
     const kept = odds.get(name);
     if (kept) return kept;
     const option = named(name);
@@ -117,7 +117,7 @@ export function calculateRouteChoice(input: RouteChoiceInput): RouteChoice {
     const b = priorTries - priorWins + option.tries - option.wins;
     const p = a / (a + b);
     const cost = option.parts + option.hours * ratePerHour;
-    const after = option.onFail === undefined ? null : reckon(option.onFail);
+    const after = option.onFail === undefined ? null : oddsOf(option.onFail);
     const made: RouteOdds = {
       name,
       successPct: 100 * p,
@@ -142,8 +142,8 @@ export function calculateRouteChoice(input: RouteChoiceInput): RouteChoice {
     return made;
   };
 
-  const reckoned = input.options.map(({ name }) => reckon(name));
-  const options = reckoned.map((option) =>
+  const each = input.options.map(({ name }) => oddsOf(name));
+  const options = each.map((option) =>
     // What the others fall back to is itself the last resort.
     named(option.name).onFail === undefined && input.options.some((other) => other.onFail === option.name)
       ? { ...option, chanceOfAssembly: 1 }

@@ -179,7 +179,7 @@ export const ownMaterial = z.strictObject({
 });
 export type OwnMaterial = z.output<typeof ownMaterial>;
 
-/** What a route takes in parts and time, as this shop reckons it. Money in the shop's minor unit. */
+/** What a route takes in parts and time, as this shop knows it. Money in the shop's minor unit. */
 export const routeCost = z.strictObject({
   route: z.enum(routeNames, { error: `must be one of ${routeNames.join(", ")}` }),
   partsMinor: boundedWhole(0, 100_000_000),

@@ -4,7 +4,7 @@ import type { PanelReport, PanelTested } from "../../core/prove/panel-test.ts";
 import { calculateTouchCover, touchCoverInput } from "../../core/prove/touch-cover.ts";
 import { TOUCH_GRID } from "./page.ts";
 
-/** What a job keeps of a report: strokes and frame times are reckoned to what they mean. */
+/** What a job keeps of a report: strokes and frame times are brought down to what they mean. */
 export function reportedTest(report: PanelReport): { data: PanelTested } | { faults: Fault[] } {
   switch (report.part) {
     case "patterns":

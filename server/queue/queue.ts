@@ -34,6 +34,23 @@ const told = (what: string, error: unknown) =>
     JSON.stringify({ at: new Date().toISOString(), queue: what, error: (error as Error).message }),
   );
 
+async function prepare(boss: PgBoss, { name, retries, retryS, expiresMin, dailyAt }: Task): Promise<void> {
+  const settings = {
+    name,
+    // One at a time, and one that waits.
+    policy: "stately",
+    retryLimit: retries,
+    retryDelay: retryS,
+    retryBackoff: true,
+    expireInMinutes: expiresMin,
+  } as const;
+  if (await boss.getQueue(name)) await boss.updateQueue(name, settings);
+  else await boss.createQueue(name, settings);
+  const { timeZone } = Intl.DateTimeFormat().resolvedOptions();
+  if (dailyAt === null) await boss.unschedule(name);
+  else await boss.schedule(name, cronOf(dailyAt), {}, { tz: timeZone });
+}
+
 /** Opens the queue with its tables and lines. One at a time: two that make them at once stand in each other's way. */
 async function begin(databaseUrl: string, tasks: readonly Task[]): Promise<PgBoss> {
   const turn = new pg.Client({ connectionString: databaseUrl });
@@ -43,22 +60,12 @@ async function begin(databaseUrl: string, tasks: readonly Task[]): Promise<PgBos
     await turn.query("SELECT pg_advisory_lock(hashtext('half-lift queue'))");
     const boss = new PgBoss({ connectionString: databaseUrl, schema: QUEUE_SCHEMA, max: CONNECTIONS });
     boss.on("error", (error) => told("queue", error));
-    await boss.start();
-    for (const { name, retries, retryS, expiresMin, dailyAt } of tasks) {
-      const settings = {
-        name,
-        // One at a time, and one that waits.
-        policy: "stately",
-        retryLimit: retries,
-        retryDelay: retryS,
-        retryBackoff: true,
-        expireInMinutes: expiresMin,
-      } as const;
-      if (await boss.getQueue(name)) await boss.updateQueue(name, settings);
-      else await boss.createQueue(name, settings);
-      const { timeZone } = Intl.DateTimeFormat().resolvedOptions();
-      if (dailyAt === null) await boss.unschedule(name);
-      else await boss.schedule(name, cronOf(dailyAt), {}, { tz: timeZone });
+    try {
+      await boss.start();
+      for (const task of tasks) await prepare(boss, task);
+    } catch (error) {
+      await boss.stop({ graceful: false }).catch(() => undefined);
+      throw error;
     }
     return boss;
   } finally {
@@ -68,7 +75,7 @@ async function begin(databaseUrl: string, tasks: readonly Task[]): Promise<PgBos
 
 /** A queue that was opened. */
 export interface Queue {
-  /** Asks for a task. It is kept from then on, and done once: null where it waits already. */
+  /** Asks for a task, which is kept from then on. Null where it waits already. */
   ask: (name: string) => Promise<string | null>;
   /** How a task that was asked for stands. */
   stateOf: (name: string, id: string) => Promise<{ state: string; output: unknown; retries: number } | null>;
@@ -132,6 +139,7 @@ export function openQueueWhenThere(databaseUrl: string, tasks: readonly Task[]):
   return async () => {
     isOver = true;
     wake();
-    await (await opened)?.close();
+    // Without its database it cannot say what was left undone: that is found when it expires.
+    await (await opened)?.close().catch((error: unknown) => told("queue", error));
   };
 }

@@ -10,7 +10,7 @@ export function useShopLamp(readings: number): LampLife | null {
       .then(async (answer) => {
         if (answer.ok) setLamp((await answer.json()) as LampLife | null);
       })
-      // Without it the panel reckons with what was read on this job.
+      // Without it the panel goes by what was read on this job.
       .catch(() => undefined);
   }, [readings]);
   return lamp;

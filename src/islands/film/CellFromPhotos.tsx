@@ -87,7 +87,7 @@ export function CellFromPhotos({
               : "Another cell fits nearly as well: keep one angle more."}
           </span>
           <button type="button" className="control" onClick={() => onFound(found)}>
-            Reckon with this cell
+            Use this cell
           </button>
         </div>
       )}

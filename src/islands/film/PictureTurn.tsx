@@ -202,7 +202,7 @@ export function PictureTurn({
         }}
       />
       <p>
-        Reckoned with a{" "}
+        Worked out with a{" "}
         <Assumed source="usual for cells of this kind, from memory; the colour of the picture tells which retardance yours has">
           {Math.abs(twistDeg)}° twist
         </Assumed>

@@ -113,7 +113,7 @@ export function BenchFitOffer({
               disabled={!result.identifiable}
               onClick={() => void keep()}
             >
-              Reckon with these {station === null ? "" : `at station ${station} `}from now on
+              Use these {station === null ? "" : `at station ${station} `}from now on
             </button>
             <button type="button" className="control" onClick={() => setAsked(false)}>
               Leave it

@@ -58,7 +58,7 @@ function sourceOf(
 const shade = (share: number) =>
   `color-mix(in oklab, var(--heat) ${Math.round(100 * Math.min(1, Math.max(0, share)))}%, var(--raised))`;
 
-/** How evenly the heat lies on the glue line at the end of the soak: reckoned in a worker, on demand. */
+/** How evenly the heat lies on the glue line at the end of the soak: worked out in a worker, on demand. */
 export const HeatMap = memo(function HeatMap({
   family,
   seam,
@@ -139,14 +139,14 @@ export const HeatMap = memo(function HeatMap({
         )}
         {asked && !result && !field?.faults ? (
           <>
-            <progress aria-label="Reckoning the map" className="h-2 w-40" value={field?.share ?? 0} />
+            <progress aria-label="Working out the map" className="h-2 w-40" value={field?.share ?? 0} />
             <button type="button" className="control" onClick={() => setAsked(null)}>
               Stop
             </button>
           </>
         ) : (
           <button type="button" className="control" onClick={start}>
-            {result ? "Reckon again" : "Reckon the map"}
+            {result ? "Work it out again" : "Work out the map"}
           </button>
         )}
       </div>

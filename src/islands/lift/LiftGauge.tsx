@@ -176,7 +176,7 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
             <p className="mt-3 text-soft">Enter the wedge and the distance to the front.</p>
           )}
           <p className="mt-2">
-            Reckoned with{" "}
+            Worked out with{" "}
             <Assumed source={parts.lifted.source}>
               glass that bears <Figure value={parts.lifted.bearsMpa} unit="MPa" />
             </Assumed>{" "}

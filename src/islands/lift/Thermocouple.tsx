@@ -17,16 +17,16 @@ interface Device {
 const IN_ONE_ENTRY = 30;
 /** Nothing for so many readings' time, and it counts as lost. */
 const SILENT_READINGS = 3.5;
-/** The mean of so many readings is held against what was reckoned. */
+/** The mean of so many readings is held against what was worked out. */
 const DRIFT_READINGS = 8;
 const DRIFT_K = 3;
 
-/** A thermocouple in the glue line, live: its value, how far it is from what was reckoned, and at once when it is lost. */
+/** A thermocouple in the glue line, live: its value, how far it is from what was worked out, and at once when it is lost. */
 export function Thermocouple({
   code,
   soakKey,
   nowMs,
-  reckon,
+  expected,
   isRunning,
   disabled,
   tell,
@@ -37,7 +37,7 @@ export function Thermocouple({
   soakKey: string;
   nowMs: number;
   /** Works out what the glue line should have at a moment; null where no soak has begun. */
-  reckon: () => ((nowMs: number) => number) | null;
+  expected: () => ((nowMs: number) => number) | null;
   /** A soak or a window is running. */
   isRunning: boolean;
   disabled: boolean;
@@ -87,15 +87,15 @@ export function Thermocouple({
   }, [isOn, code, soakKey]);
 
   // Nobody needs it while no thermocouple is joined, and it takes some time.
-  const reckonedC = useMemo(() => (isOn ? reckon() : null), [isOn, reckon]);
+  const expectedC = useMemo(() => (isOn ? expected() : null), [isOn, expected]);
   const newest = last.at(-1);
   const silentMs = newest ? nowMs - newest.atMs : 0;
   const isLost =
     isOn && newest !== undefined && (isBroken || silentMs > SILENT_READINGS * (device?.everyMs ?? 1_000));
   const isFull = last.length >= DRIFT_READINGS;
   const driftK =
-    reckonedC && isFull && isOn
-      ? last.reduce((sum, { atMs, valueC }) => sum + valueC - reckonedC(atMs), 0) / last.length
+    expectedC && isFull && isOn
+      ? last.reduce((sum, { atMs, valueC }) => sum + valueC - expectedC(atMs), 0) / last.length
       : null;
   return (
     <section

@@ -20,7 +20,7 @@ const entries = [
   },
 ] as const;
 
-/** How large the room is and how its air is changed: what solvents put in the air is reckoned with it. */
+/** How large the room is and how its air is changed: what solvents put in the air is worked out with it. */
 export function RoomForm({ initial }: { initial: ShopRoom }) {
   const mounted = useMounted();
   const [typed, setTyped] = useState<Record<keyof ShopRoom, string>>({

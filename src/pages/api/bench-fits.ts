@@ -22,7 +22,7 @@ export const GET: APIRoute = async ({ url }) => {
     : faulty(describeFaults(parsed.error, { station: asked }));
 };
 
-/** Keeps what a run has told of this bench: later predictions are reckoned with it. */
+/** Keeps what a run has told of this bench: later predictions are worked out with it. */
 export const POST: APIRoute = async ({ request }) => {
   const read = await readBody(request);
   if ("answer" in read) return read.answer;

@@ -8,7 +8,7 @@ import { HeatChart } from "../../lift/HeatChart.tsx";
 import { HeatMap } from "../../lift/HeatMap.tsx";
 import { MethodsCompared } from "../../lift/MethodsCompared.tsx";
 import { ReadingsImport } from "../../lift/ReadingsImport.tsx";
-import { ReckonedWith } from "../../lift/ReckonedWith.tsx";
+import { AnswerBasis } from "../../lift/AnswerBasis.tsx";
 import { Thermocouple } from "../../lift/Thermocouple.tsx";
 import type { ToolProps } from "../instrument.ts";
 
@@ -49,7 +49,7 @@ export function GlueLineTool(props: ToolProps) {
         .map(({ atMs, value, source }) => ({ atMs, valueC: value, isSimulated: source === "simulated" })),
     [readings],
   );
-  const reckon = useCallback(
+  const expected = useCallback(
     () => (seam && settings && ran.length > 0 ? glueLineAt(family, seam, settings, ran) : null),
     [family, seam, settings, ran],
   );
@@ -79,7 +79,7 @@ export function GlueLineTool(props: ToolProps) {
         code={code}
         soakKey={`${newest?.startedMs} ${newest?.stoppedMs}`}
         nowMs={nowMs}
-        reckon={reckon}
+        expected={expected}
         isRunning={newest !== undefined && newest.stoppedMs === null}
         disabled={!mayTell}
         tell={tell}
@@ -113,7 +113,7 @@ export function EvenHeatTool(props: ToolProps) {
   return (
     <>
       <HeatMap family={family} seam={seam} settings={settings} />
-      <ReckonedWith family={family} seam={seam} settings={settings} fits={fits} onStation={setFits} />
+      <AnswerBasis family={family} seam={seam} settings={settings} fits={fits} onStation={setFits} />
     </>
   );
 }

@@ -11,7 +11,7 @@ import { Assumed, Figure, Temperature } from "../../ui/quantity.tsx";
 const STATIONS = 12;
 
 /** What the answer rests on: measured at this station, or assumed, where from, and how to measure it. */
-export function ReckonedWith({
+export function AnswerBasis({
   family,
   seam,
   settings,
@@ -38,13 +38,13 @@ export function ReckonedWith({
     setPreference("station", next);
     void fetch(`/api/bench-fits${next ? `?station=${next}` : ""}`)
       .then(async (answer) => answer.ok && onStation((await answer.json()) as BenchFits))
-      // The values stay as they were; the next page is reckoned with the station's own.
+      // The values stay as they were; the next page is worked out with the station's own.
       .catch(() => undefined);
   };
   return (
     <>
       <p className="mt-3">
-        Reckoned with{" "}
+        Worked out with{" "}
         {fit && (
           <>
             what {fit.station === null ? "this bench" : `station ${fit.station}`} measured on {fit.jobCode}
