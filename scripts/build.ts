@@ -10,6 +10,7 @@ const SOURCES = [
   "server",
   "src",
   "public",
+  "scripts",
   "astro.config.mjs",
   "tsconfig.json",
   "package-lock.json",
