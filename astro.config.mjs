@@ -6,45 +6,32 @@ import tailwindcss from "@tailwindcss/vite";
 import { defineConfig } from "astro/config";
 import { build } from "esbuild";
 
-/** @type {import("esbuild").BuildOptions} */
-const onNode = {
-  bundle: true,
-  packages: "external",
-  platform: "node",
-  target: "node20",
-  format: "esm",
-  logLevel: "warning",
-};
-
 /**
- * What runs on threads of its own is built beside the server, so that a thread is there at once.
- * @type {import("astro").AstroIntegration}
+ * What runs on Node beside the server's pages is built with them.
+ * @param {string} name @param {string} source @param {string} outfile
+ * @returns {import("astro").AstroIntegration}
  */
-const offThread = {
-  name: "off-thread",
+const onNode = (name, source, outfile) => ({
+  name,
   hooks: {
     "astro:build:done": async () => {
       await build({
-        ...onNode,
-        entryPoints: ["server/off-thread/dispatch.ts"],
-        outfile: "dist/server/off-thread.mjs",
+        entryPoints: [source],
+        outfile,
+        bundle: true,
+        packages: "external",
+        platform: "node",
+        target: "node20",
+        format: "esm",
+        logLevel: "warning",
       });
     },
   },
-};
+});
 
-/**
- * What starts the server is built too: it is there sooner than where each of its files is compiled as it is read.
- * @type {import("astro").AstroIntegration}
- */
-const start = {
-  name: "start",
-  hooks: {
-    "astro:build:done": async () => {
-      await build({ ...onNode, entryPoints: ["scripts/start.ts"], outfile: "dist/start.mjs" });
-    },
-  },
-};
+// A thread is there at once, and a server sooner, where their files are not compiled as they are read.
+const offThread = onNode("off-thread", "server/off-thread/dispatch.ts", "dist/server/off-thread.mjs");
+const start = onNode("start", "scripts/start.ts", "dist/start.mjs");
 
 /** @param {string} folder @returns {string[]} */
 const filesIn = (folder) =>

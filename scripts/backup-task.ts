@@ -4,8 +4,6 @@ import type { Environment } from "../server/environment.ts";
 import type { Task } from "../server/queue/queue.ts";
 import { backUp, rowsOf } from "./database-copy.ts";
 
-export const BACKUP = "backup";
-
 const NAME = /^half-lift-(\d{4}-\d\d-\d\dT\d{6})(\.part)?$/;
 /** No backup takes as long: what was begun before was left by a machine that died, ms. */
 const LEFT_MS = 24 * 3_600_000;
@@ -51,7 +49,7 @@ export function tasksOf(settings: Environment): Task[] {
   if (BACKUP_FOLDER === undefined) return [];
   return [
     {
-      name: BACKUP,
+      name: "backup",
       retries: 5,
       retryS: 60,
       expiresMin: 120,

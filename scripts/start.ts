@@ -5,8 +5,8 @@ import { readEnvironment, type Environment } from "../server/environment.ts";
 import { openQueueWhenThere } from "../server/queue/queue.ts";
 import { tasksOf } from "./backup-task.ts";
 import { serveBuilt } from "./serve.ts";
+import { whenToldToStop } from "./told-to-stop.ts";
 
-const SIGNALS = ["SIGINT", "SIGTERM", "SIGHUP"] as const;
 /** A process that ends at once each time is not started faster than this, ms. */
 const AGAIN_MS = 1_000;
 
@@ -26,8 +26,7 @@ type Close = () => Promise<void>;
 
 async function serveHere(closeQueue: Close): Promise<void> {
   const stop = await serveBuilt();
-  const end = () => void Promise.all([stop(), closeQueue()]).then(() => process.exit(0));
-  for (const signal of SIGNALS) process.once(signal, end);
+  whenToldToStop(() => void Promise.all([stop(), closeQueue()]).then(() => process.exit(0)));
 }
 
 const nothingToClose: Close = () => Promise.resolve();
@@ -41,13 +40,14 @@ function workQueue(settings: Environment): Close {
 /** So many processes share the port; one that ends is started again, and a signal stops them all. */
 function serveByMany(count: number, closeQueue: Close): void {
   let isStopping = false;
+  const end = () => void closeQueue().then(() => process.exit(0));
   // Each is this very command: it finds out that it is one of many by how it is started.
   cluster.setupPrimary({ exec: "scripts/bootstrap.mjs", args: ["start", "--installed"] });
   for (let n = 0; n < count; n += 1) cluster.fork();
   cluster.on("exit", (worker) => {
     const left = Object.values(cluster.workers ?? {}).length;
     if (isStopping) {
-      if (left === 0) void closeQueue().then(() => process.exit(0));
+      if (left === 0) end();
       return;
     }
     console.error(`Server process ${worker.process.pid} ended; another takes its place.`);
@@ -55,14 +55,12 @@ function serveByMany(count: number, closeQueue: Close): void {
       if (!isStopping) cluster.fork();
     }, AGAIN_MS);
   });
-  for (const signal of SIGNALS) {
-    process.once(signal, () => {
-      isStopping = true;
-      const workers = Object.values(cluster.workers ?? {});
-      if (workers.length === 0) void closeQueue().then(() => process.exit(0));
-      for (const worker of workers) worker?.process.kill("SIGTERM");
-    });
-  }
+  whenToldToStop(() => {
+    isStopping = true;
+    const workers = Object.values(cluster.workers ?? {});
+    if (workers.length === 0) end();
+    for (const worker of workers) worker?.process.kill("SIGTERM");
+  });
 }
 
 try {

@@ -1,6 +1,7 @@
 import { readEnvironment } from "../server/environment.ts";
 import { openQueueWhenThere } from "../server/queue/queue.ts";
 import { tasksOf } from "./backup-task.ts";
+import { whenToldToStop } from "./told-to-stop.ts";
 
 const HELP = `npm run work
 
@@ -18,8 +19,7 @@ try {
     throw new Error("BACKUP_FOLDER is missing: there is nothing for this machine to do");
   const close = openQueueWhenThere(settings.DATABASE_URL, tasks);
   console.log(`A backup each day at ${settings.BACKUP_AT} into ${settings.BACKUP_FOLDER} (Ctrl-C ends it)`);
-  for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const)
-    process.once(signal, () => void close().then(() => process.exit(0)));
+  whenToldToStop(() => void close().then(() => process.exit(0)));
 } catch (error) {
   console.error((error as Error).message);
   process.exit(1);

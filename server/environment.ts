@@ -1,5 +1,13 @@
 import { z } from "zod";
 
+/** A whole number within bounds, which a fault names. */
+const wholeNumber = (least: number, most: number) => {
+  const range = `from ${least} to ${most}`;
+  const whole = { error: `must be a whole number ${range}` };
+  const inRange = { error: `must be ${range}` };
+  return z.coerce.number(whole).int(whole).min(least, inRange).max(most, inRange);
+};
+
 const port = z.coerce.number({ error: "must be a port from 0 to 65535" }).int().min(0).max(65_535);
 
 const limits = z.object({
@@ -40,19 +48,9 @@ const environment = z
     HOST: z.string().min(1).default("127.0.0.1"),
     PORT: port.default(4321),
     /** How many connections to the database this process holds at most. */
-    DATABASE_CONNECTIONS: z.coerce
-      .number({ error: "must be a whole number from 2 to 500" })
-      .int({ error: "must be a whole number from 2 to 500" })
-      .min(2, { error: "must be from 2 to 500" })
-      .max(500, { error: "must be from 2 to 500" })
-      .default(10),
+    DATABASE_CONNECTIONS: wholeNumber(2, 500).default(10),
     /** How many server processes share the port and the database. */
-    PROCESSES: z.coerce
-      .number({ error: "must be a whole number from 1 to 64" })
-      .int({ error: "must be a whole number from 1 to 64" })
-      .min(1, { error: "must be from 1 to 64" })
-      .max(64, { error: "must be from 1 to 64" })
-      .default(1),
+    PROCESSES: wholeNumber(1, 64).default(1),
     /** The shop's certificate with its chain, and its key, both as PEM files: with them it is served by HTTPS. */
     TLS_CERT: file,
     TLS_KEY: file,
@@ -66,12 +64,7 @@ const environment = z
       .regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: "must be a time of day from 00:00 to 23:59" })
       .default("02:30"),
     /** How many of them are kept: the oldest goes once a new one is there. */
-    BACKUP_KEEP: z.coerce
-      .number({ error: "must be a whole number from 1 to 3650" })
-      .int({ error: "must be a whole number from 1 to 3650" })
-      .min(1, { error: "must be from 1 to 3650" })
-      .max(3_650, { error: "must be from 1 to 3650" })
-      .default(14),
+    BACKUP_KEEP: wholeNumber(1, 3_650).default(14),
     /** Where other devices reach the server, where that is not the address by which it is asked. */
     PUBLIC_URL: z.url({ error: "must be an address such as https://repairs.example" }).optional(),
   })

@@ -11,15 +11,13 @@ import { cronOf, openQueue, type Queue, type Task } from "../../server/queue/que
 import { lastBackup } from "../../server/store/backups.ts";
 import { closeAfterwards, freshDatabase } from "../fresh-database.ts";
 
-const quick = { lookS: 0.5 };
-
-async function finished(queue: Queue, name: string, id: string, state = "completed") {
+async function finished(queue: Queue, name: string, id: string) {
   for (let n = 0; n < 200; n += 1) {
     const stands = await queue.stateOf(name, id);
-    if (stands?.state === state) return stands;
+    if (stands?.state === "completed") return stands;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
-  throw new Error(`${name} does not come to be ${state}`);
+  throw new Error(`${name} does not come to an end`);
 }
 
 describe("the queue that is kept", function () {
@@ -27,8 +25,8 @@ describe("the queue that is kept", function () {
   let url: string;
   let pool: Awaited<ReturnType<typeof freshDatabase>>["pool"];
   const open: Queue[] = [];
-  const opened = async (tasks: Task[]) => {
-    const queue = await openQueue(url, tasks, quick);
+  const opened = async (tasks: Task[], lookS = 0.5) => {
+    const queue = await openQueue(url, tasks, { lookS });
     open.push(queue);
     return queue;
   };
@@ -70,7 +68,7 @@ describe("the queue that is kept", function () {
       tries += 1;
       return tries < 2 ? Promise.reject(new Error("The disk is full")) : Promise.resolve({ tries });
     });
-    const asker = await openQueue(url, [task(failing.run, { retries: 3 })], { lookS: 60 });
+    const asker = await openQueue(url, [failing], { lookS: 60 });
     const id = (await asker.ask("counting"))!;
     await asker.close();
     const other = await opened([failing]);
@@ -80,8 +78,7 @@ describe("the queue that is kept", function () {
   });
 
   it("asks for nothing twice that still waits", async () => {
-    const queue = await openQueue(url, [task(() => Promise.resolve({}))], { lookS: 60 });
-    open.push(queue);
+    const queue = await opened([task(() => Promise.resolve({}))], 60);
     const asked = [await queue.ask("counting"), await queue.ask("counting"), await queue.ask("counting")];
     // What waits may have been taken at once by the first look.
     expect(asked.filter((id) => id !== null).length).to.be.within(1, 2);
