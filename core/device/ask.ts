@@ -1,3 +1,4 @@
+import { keptBy } from "../kept-by.ts";
 import { touchPlace } from "../route/decision-tree.ts";
 import type { Connector, Family, MovedPart, ScrewHolds } from "../stack/family.ts";
 import { screwLedger, type LedgerCell } from "../open/screw-ledger.ts";
@@ -48,25 +49,19 @@ export const withMark = (state: Device, mark: Mark, seq: number): Device => ({
   marks: { ...state.marks, [mark]: seq },
 });
 
+const withoutSoldered = keptBy((connectors: readonly Connector[]) =>
+  connectors.filter(({ kind }) => kind !== "soldered"),
+);
+
 /** Connectors that are opened and joined; a soldered one is for the rework. */
-export const pluggable = (family: Pick<Family, "connectors">): readonly Connector[] => {
-  const known = pluggables.get(family.connectors);
-  if (known) return known;
-  const list = family.connectors.filter(({ kind }) => kind !== "soldered");
-  pluggables.set(family.connectors, list);
-  return list;
-};
-const pluggables = new WeakMap<readonly Connector[], readonly Connector[]>();
+export const pluggable = (family: Pick<Family, "connectors">): readonly Connector[] =>
+  withoutSoldered(family.connectors);
+
+const withoutLiners = keptBy((parts: readonly MovedPart[]) => parts.filter(({ kind }) => kind !== "liner"));
 
 /** Parts that come out and go back: liners are peeled instead. */
-export const looseParts = (family: Pick<Family, "parts">): readonly MovedPart[] => {
-  const known = loose.get(family.parts);
-  if (known) return known;
-  const list = family.parts.filter(({ kind }) => kind !== "liner");
-  loose.set(family.parts, list);
-  return list;
-};
-const loose = new WeakMap<readonly MovedPart[], readonly MovedPart[]>();
+export const looseParts = (family: Pick<Family, "parts">): readonly MovedPart[] =>
+  withoutLiners(family.parts);
 
 /** Whether a function needs a connector: all do, unless it says which. A connector named like a function serves that one. */
 export const needsConnector = (
@@ -78,15 +73,19 @@ export const needsConnector = (
     ? connector.serves.includes(fn)
     : !family.functions.some(({ key }) => key === connector.key) || connector.key === fn;
 
+const dependenciesOf = (family: Family, fn: string): readonly string[] => [
+  "supply",
+  ...pluggable(family).flatMap((c) => (needsConnector(family, fn, c) ? [`connector ${c.key}`] : [])),
+  ...looseParts(family).flatMap((p) => (p.serves.includes(fn) ? [`part ${p.key}`] : [])),
+  "stack",
+];
+const dependencies = keptBy(
+  (family: Family) => new Map(family.functions.map(({ key }) => [key, dependenciesOf(family, key)])),
+);
+
 /** What a function depends on: things by the names under which they are touched. */
-export function dependsOn(family: Family, fn: string): string[] {
-  return [
-    "supply",
-    ...pluggable(family).flatMap((c) => (needsConnector(family, fn, c) ? [`connector ${c.key}`] : [])),
-    ...looseParts(family).flatMap((p) => (p.serves.includes(fn) ? [`part ${p.key}`] : [])),
-    "stack",
-  ];
-}
+export const dependsOn = (family: Family, fn: string): readonly string[] =>
+  dependencies(family).get(fn) ?? dependenciesOf(family, fn);
 
 /** Whether what carries a function is not on the device at all: a touch sensor that went with its glass, a display that is out. */
 export function isAbsent(scene: Scene, fn: string): boolean {

@@ -1,4 +1,5 @@
 import { zonesOf } from "../cure/zones.ts";
+import { keptBy } from "../kept-by.ts";
 import { provedOpen } from "../close/proved-open.ts";
 import { looseParts } from "../device/ask.ts";
 import { hasScrews, isDeclined, isFromFront, linesNow, lineOf, routeNow } from "./ask.ts";
@@ -7,19 +8,7 @@ import { holds, type DeviceFact } from "./facts.ts";
 import { lineKeys } from "./line.ts";
 import type { Scene } from "./scene.ts";
 
-/** Kept for the family object: goals are asked for at every step of a plan. */
-function keptBy<Result>(work: (family: Family) => Result): (family: Family) => Result {
-  const kept = new WeakMap<Family, Result>();
-  return (family) => {
-    const known = kept.get(family);
-    if (known !== undefined) return known;
-    const result = work(family);
-    kept.set(family, result);
-    return result;
-  };
-}
-
-const intakeGoals = keptBy((family): readonly DeviceFact[] => [
+const intakeGoals = keptBy((family: Family): readonly DeviceFact[] => [
   { is: "opened-job" },
   { is: "damage-drawn" },
   ...family.functions.map(({ key }): DeviceFact => ({ is: "tried", fn: key })),
@@ -51,7 +40,7 @@ const panelShown = (scene: Scene, since: "opened" | "glass off"): DeviceFact[] =
     hasFunction(scene, fn) ? [{ is: "shown", fn, since }] : [],
   );
 
-const movedParts = keptBy((family): readonly DeviceFact[] =>
+const movedParts = keptBy((family: Family): readonly DeviceFact[] =>
   looseParts(family).flatMap(({ key, goes }): DeviceFact[] =>
     goes === "to the new layer" ? [{ is: "part-moved", part: key }] : [],
   ),

@@ -175,10 +175,17 @@ export function piecesOf(scene: Scene, line: LineKey): readonly Piece[] {
   }
   const drafts = draftsOf(scene, line, heat);
   const wholeMm2 = drafts.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);
-  const pieces = drafts.map(({ areaMm2, ...draft }, i): Piece => ({
-    ...draft,
+  // Field by field: the rest of an object costs as much as all else in a plan's strips.
+  const pieces = drafts.map(({ tool, edge, fromMm, toMm, outerMm, innerMm, areaMm2, timeS }, i): Piece => ({
     key: `${line} ${i + 1}`,
+    tool,
+    edge,
+    fromMm,
+    toMm,
+    outerMm,
+    innerMm,
     sharePct: (100 * areaMm2) / wholeMm2,
+    timeS,
   }));
   kept.set(heat ?? family, [...known, { family, route, line, pieces }]);
   return pieces;

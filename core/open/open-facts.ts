@@ -1,7 +1,8 @@
 import { screwsHolding, looseParts, markSeq, pluggable } from "../device/ask.ts";
 import type { Scene } from "../device/scene.ts";
 import type { FactRules } from "../job/fact.ts";
-import type { ScrewHolds } from "../stack/family.ts";
+import { keptBy } from "../kept-by.ts";
+import type { Family, ScrewHolds } from "../stack/family.ts";
 import { USUAL_DISCHARGE_S } from "./discharge.ts";
 import { screwLedger } from "./screw-ledger.ts";
 
@@ -110,5 +111,8 @@ export function beforeOpening({ family }: Pick<Scene, "family">): OpenFact[] {
 export const handsIn: readonly (OpenFact | { is: "off-heat" })[] = [{ is: "off-heat" }, { is: "safe" }];
 
 /** Every connector is to be open, the last one of the list first in the way back. */
-export const allConnectorsOpen = ({ family }: Pick<Scene, "family">): OpenFact[] =>
-  pluggable(family).map(({ key }) => ({ is: "connector-open", connector: key }));
+export const allConnectorsOpen = ({ family }: Pick<Scene, "family">): readonly OpenFact[] =>
+  connectorsOpen(family);
+const connectorsOpen = keptBy((family: Family): readonly OpenFact[] =>
+  pluggable(family).map(({ key }) => ({ is: "connector-open", connector: key })),
+);

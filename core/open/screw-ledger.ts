@@ -1,3 +1,4 @@
+import { keptBy } from "../kept-by.ts";
 import { listed } from "../words.ts";
 import type { Family, ScrewPlace, ScrewSize } from "../stack/family.ts";
 
@@ -62,21 +63,16 @@ export interface ScrewLedger {
   balanced: boolean;
 }
 
-const numbered = new WeakMap<readonly ScrewSize[], readonly ScrewCell[]>();
+const numbered = keptBy((screws: readonly ScrewSize[]): readonly ScrewCell[] =>
+  screws
+    .flatMap((size) =>
+      Array.from({ length: size.count }, (_, i) => ({ size, place: size.places[i] ?? null })),
+    )
+    .map((screw, i) => ({ cell: i + 1, ...screw })),
+);
 
 /** Every screw of a family with its number: sizes in their order, in each the places in theirs. */
-export function screwCells({ screws }: Pick<Family, "screws">): readonly ScrewCell[] {
-  let cells = numbered.get(screws);
-  if (!cells) {
-    cells = screws
-      .flatMap((size) =>
-        Array.from({ length: size.count }, (_, i) => ({ size, place: size.places[i] ?? null })),
-      )
-      .map((screw, i) => ({ cell: i + 1, ...screw }));
-    numbered.set(screws, cells);
-  }
-  return cells;
-}
+export const screwCells = ({ screws }: Pick<Family, "screws">): readonly ScrewCell[] => numbered(screws);
 
 /** Numbers of screws or cells as they are called out: "7", "1, 2 and 5 to 9". */
 export function numbersText(numbers: readonly number[]): string {
@@ -143,18 +139,22 @@ export function screwLedger(family: Pick<Family, "screws">, moves: readonly Scre
   return ledger;
 }
 
+/** Every screw in its own hole: an account begins with these, and replaces those that move. */
+const cellsAtStart = keptBy((screws: readonly ScrewSize[]): readonly LedgerCell[] =>
+  numbered(screws).map(({ cell, size, place }): LedgerCell => {
+    const { lengthMm, thread, head } = size;
+    return { cell, size, place, screw: "in", holds: cell, lengthMm, thread, head };
+  }),
+);
+
 function accountOf(family: Pick<Family, "screws">, moves: readonly ScrewMove[]): ScrewLedger {
-  const cells: LedgerCell[] = screwCells(family).map((cell) => ({
-    ...cell,
-    screw: "in",
-    holds: cell.cell,
-    lengthMm: cell.size.lengthMm,
-    thread: cell.size.thread,
-    head: cell.size.head,
-  }));
+  const cells = [...cellsAtStart(family.screws)];
   const at = (number: number) => cellAt(cells, number);
-  /** The hole in which each cell's screw sits. */
-  const holeOf = new Map(cells.map((cell) => [cell.cell, cell]));
+  const change = (number: number, to: Partial<LedgerCell>) => {
+    cells[number - 1] = { ...cells[number - 1]!, ...to };
+  };
+  /** The hole in which a cell's screw sits, where that has changed; null where it sits in none. */
+  const holeOf = new Map<number, number | null>();
   const taken = new Map<string, number>();
   const returned = new Map<string, number>();
   const count = (counts: Map<string, number>, size: string, more: number) =>
@@ -162,12 +162,13 @@ function accountOf(family: Pick<Family, "screws">, moves: readonly ScrewMove[]):
   const misfits: Misfit[] = [];
   let leftOver = 0;
 
-  const take = (cell: LedgerCell) => {
-    const hole = holeOf.get(cell.cell);
-    cell.screw = "tray";
-    if (hole?.holds === cell.cell) hole.holds = null;
-    holeOf.delete(cell.cell);
-    count(taken, cell.size.key, 1);
+  const take = ({ cell, size }: LedgerCell) => {
+    const known = holeOf.get(cell);
+    const hole = known === undefined ? cell : known;
+    change(cell, { screw: "tray" });
+    if (hole !== null && at(hole)?.holds === cell) change(hole, { holds: null });
+    holeOf.set(cell, null);
+    count(taken, size.key, 1);
   };
   const put = (entry: ScrewReturn) => {
     const screw = at(entry.cell);
@@ -175,9 +176,9 @@ function accountOf(family: Pick<Family, "screws">, moves: readonly ScrewMove[]):
     if (!screw || !hole) return;
     const misfit = misfitOf(cells, entry);
     if (misfit) misfits.push(misfit);
-    screw.screw = "back";
-    hole.holds = screw.cell;
-    holeOf.set(screw.cell, hole);
+    change(screw.cell, { screw: "back" });
+    change(hole.cell, { holds: screw.cell });
+    holeOf.set(screw.cell, hole.cell);
     count(returned, screw.size.key, 1);
   };
   for (const move of moves) {
@@ -206,13 +207,13 @@ function accountOf(family: Pick<Family, "screws">, moves: readonly ScrewMove[]):
       }
       case "missed": {
         const cell = at(move.cell);
-        if (cell) cell.screw = "missing";
+        if (cell) change(move.cell, { screw: "missing" });
         break;
       }
       case "found": {
         const cell = at(move.cell);
         if (cell) {
-          Object.assign(cell, {
+          change(move.cell, {
             screw: "tray",
             lengthMm: move.lengthMm ?? cell.lengthMm,
             thread: move.thread ?? cell.thread,

@@ -4,6 +4,8 @@ import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { bounded } from "../../units.ts";
 
+const notYet = notCalculated("adhesive-dose");
+
 /** The bond line and how much liquid it takes, as adhesive-dose has it. */
 export const doseChosen = defineMove({
   kind: "dose-chosen",
@@ -16,7 +18,7 @@ export const doseChosen = defineMove({
     {
       gapUm: 150,
       volumeMl: 1,
-      calculated: notCalculated("adhesive-dose"),
+      calculated: notYet,
     },
   ],
   needs: () => [{ is: "lot-taken", kind: "adhesive" }],
@@ -31,6 +33,6 @@ export const doseChosen = defineMove({
   example: {
     gapUm: 150,
     volumeMl: 6.2,
-    calculated: notCalculated("adhesive-dose"),
+    calculated: notYet,
   },
 });

@@ -4,6 +4,8 @@ import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { bounded, words } from "../../units.ts";
 
+const notYet = notCalculated("fill-front");
+
 /** A pattern that was run by fill-front on this panel, with what came of it. */
 export const patternChosen = defineMove({
   kind: "pattern-chosen",
@@ -24,7 +26,7 @@ export const patternChosen = defineMove({
     {
       name: "Branch",
       fill: { wetPct: 99, trappedMm2: 0, windowsWetPct: 0 },
-      calculated: notCalculated("fill-front"),
+      calculated: notYet,
     },
   ],
   needs: () => [{ is: "dose-chosen" }],
@@ -43,6 +45,6 @@ export const patternChosen = defineMove({
   example: {
     name: "Branch",
     fill: { wetPct: 98.7, trappedMm2: 0, windowsWetPct: 0 },
-    calculated: notCalculated("fill-front"),
+    calculated: notYet,
   },
 });

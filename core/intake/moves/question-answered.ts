@@ -26,9 +26,8 @@ export const questionAnswered = defineMove({
       decideRoute(scene.family, { ...scene.state.intake.answers, [question]: answer }).possible.some(
         (left) => left === route,
       );
-    return [...answers]
-      .sort((a, b) => Number(keeps(b.key)) - Number(keeps(a.key)))
-      .map((a) => ({ question, answer: a.key }));
+    const offers = answers.map(({ key: answer }) => ({ first: keeps(answer), offer: { question, answer } }));
+    return offers.sort((a, b) => Number(b.first) - Number(a.first)).map(({ offer }) => offer);
   },
   needs: () => [{ is: "opened-job" }],
   faults: (_, { question, answer }) =>

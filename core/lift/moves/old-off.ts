@@ -5,8 +5,16 @@ import type { DeviceFact } from "../../device/facts.ts";
 import { lineKeys, untouchedLine } from "../../device/line.ts";
 import { lineOf } from "../../device/ask.ts";
 import { methodOf } from "../../heat/heat-methods.ts";
+import { keptBy } from "../../kept-by.ts";
 import { message } from "../../job/message.ts";
 import { allConnectorsOpen, handsIn } from "../../open/open-facts.ts";
+import type { Family } from "../../stack/family.ts";
+
+const movingOut = keptBy((family: Family): readonly DeviceFact[] =>
+  looseParts(family).flatMap(({ key, goes }): DeviceFact[] =>
+    goes === "to the new layer" ? [{ is: "part-out", part: key }] : [],
+  ),
+);
 
 /** The old layer, or the whole old display, is off and laid aside. */
 export const oldOff = defineMove({
@@ -22,9 +30,7 @@ export const oldOff = defineMove({
       : lineKeys.flatMap((line) => (lineOf(scene.state, line).old === "on" ? [{ line }] : [])),
   needs: (scene, { line }): DeviceFact[] => {
     const { family } = scene;
-    const moving = looseParts(family).flatMap(({ key, goes }): DeviceFact[] =>
-      goes === "to the new layer" ? [{ is: "part-out", part: key }] : [],
-    );
+    const moving = movingOut(family);
     if (line === "display") {
       return [
         ...handsIn,
