@@ -1,10 +1,11 @@
-import { format, lint, runAll, types, typesOfCore, unitTests } from "./checks.ts";
+import { format, lint, runAll, types, typesOfCore } from "./checks.ts";
+import { pureTests } from "./pure-tests.ts";
 
 /** The fast lane: types, lint, format, and the tests that need neither database nor browser and reach the job. */
 const { failed } = await runAll([
   lint,
   types,
-  unitTests(
+  pureTests(
     "the job and what is said of it",
     "core/job",
     "core/device",

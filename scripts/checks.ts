@@ -8,7 +8,8 @@ export interface Tally {
 
 export type Check = () => Promise<Tally>;
 
-const CACHE = "node_modules/.cache/half-lift";
+/** What checks keep for the next run. */
+export const CACHE = "node_modules/.cache/half-lift";
 const cached = (name: string) => [
   "--cache",
   "--cache-strategy",

@@ -12,6 +12,7 @@ import {
   type Check,
   type Tally,
 } from "./checks.ts";
+import { pureTests } from "./pure-tests.ts";
 
 const RESULTS = ".work/results";
 rmSync(RESULTS, { recursive: true, force: true });
@@ -47,8 +48,8 @@ const builtAndUsed: Check = async () => {
 // Much of a job at the bench is waiting: the other checks go on beside it.
 const { passed, failed } = await runAll([
   builtAndUsed,
-  unitTests("the core", "core", "words", "cli"),
-  unitTests("the rest", "server", "demo", "scripts", "src", "test"),
+  pureTests("the core", "core", "words"),
+  unitTests("the rest", "cli", "server", "demo", "scripts", "src", "test"),
   lint,
   typesOfPages,
   format,

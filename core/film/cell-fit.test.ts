@@ -12,7 +12,7 @@ const looksOf = (twistDeg: number, retardanceNm: number, rearDeg: number, at: re
   }));
 
 describe("cell-fit", function () {
-  this.timeout(30_000);
+  this.timeout(120_000);
 
   it("finds the cell again from its own colours at three angles", () => {
     for (const [twistDeg, retardanceNm, rearDeg] of [

@@ -84,8 +84,16 @@ export async function endThreads(): Promise<void> {
   if (ended) await Promise.all([ended.press.pool.destroy(), ended.calculation.pool.destroy()]);
 }
 
+/** The memory of a body that nobody else has a part in: it is handed over, since copying tens of megabytes keeps everybody waiting. */
+function memoryOf(asked: object): ArrayBuffer[] {
+  const bytes: unknown = "bytes" in asked ? asked.bytes : null;
+  if (!(bytes instanceof Uint8Array) || !(bytes.buffer instanceof ArrayBuffer)) return [];
+  return bytes.byteLength === bytes.buffer.byteLength ? [bytes.buffer] : [];
+}
+
 /**
- * Does heavy work on a thread of its own, so that nobody else waits for it. It ends when its time is up or when `asker` has left.
+ * Does heavy work on a thread of its own, so that nobody else waits for it. It ends when its time is up or when `asker` has left. A body
+ * that is asked with is handed over: the asker has it no more.
  *
  * @throws TooBusy where too many wait already, TooMuchWork where it takes more than it is given, an AbortError where the asker has left
  */
@@ -102,7 +110,10 @@ export async function offThread<Name extends TaskName>(
   const signal = asker ? AbortSignal.any([clock.signal, asker]) : clock.signal;
   lane.underWay += 1;
   try {
-    return (await lane.pool.run({ task: name, asked }, { signal })) as ReturnType<Tasks[Name]>;
+    return (await lane.pool.run(
+      { task: name, asked },
+      { signal, transferList: memoryOf(asked) },
+    )) as ReturnType<Tasks[Name]>;
   } catch (error) {
     if (clock.signal.aborted && !asker?.aborted) {
       throw hasWaited ? new TooBusy() : new TooMuchWork("seconds", lane.seconds);
