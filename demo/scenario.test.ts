@@ -11,7 +11,7 @@ import { FINISHED_JOBS, makeScenario, truths, type ScenarioJob } from "./scenari
 const EVERY = process.env.HALF_LIFT_LONG === undefined ? 10 : 1;
 
 describe("the demo scenario", function () {
-  this.timeout(60_000);
+  this.timeout(240_000);
   let jobs: ScenarioJob[];
   before(() => {
     jobs = demoJobs();

@@ -48,8 +48,8 @@ const builtAndUsed: Check = async () => {
 // Much of a job at the bench is waiting: the other checks go on beside it.
 const { passed, failed } = await runAll([
   builtAndUsed,
-  pureTests("the core", "core", "words"),
-  unitTests("the rest", "cli", "server", "demo", "scripts", "src", "test"),
+  pureTests("the core and the demo", "core", "words", "demo", "test/reference"),
+  unitTests("the rest", "cli", "server", "scripts", "src", "test/api"),
   lint,
   typesOfPages,
   format,

@@ -11,7 +11,7 @@ import { tell } from "./at-bench.ts";
 import { TAKEN_BACK } from "../../core/job/replay.ts";
 
 describe("what is kept beside the moves", function () {
-  this.timeout(60_000);
+  this.timeout(240_000);
   let pool: pg.Pool;
   before(async () => {
     ({ pool } = await freshDatabase());

@@ -4,7 +4,6 @@ import type { FilmSide } from "../../core/film/films.ts";
 import { nextMove } from "../../core/job/plan.ts";
 import { deviceRules } from "../../core/moves.ts";
 import { jointNow } from "../../core/rework/rework-facts.ts";
-import type { KeptMove } from "../../server/store/kept-moves.ts";
 import {
   answer,
   awake,
@@ -12,7 +11,7 @@ import {
   expect,
   familyOf,
   instrument,
-  moreThan,
+  movesAfter,
   movesOf,
   passTime,
   sceneAfter,
@@ -106,6 +105,45 @@ const hands: Record<string, (page: Page, scene: Scene, data: Record<string, unkn
       .click(),
 };
 
+/** What a page asks, and by what it can be answered. */
+interface Asked {
+  text: string;
+  /** Buttons and fields of the form under the instrument. */
+  buttons: string[];
+  fields: { id: string; label: string }[];
+}
+
+/**
+ * Waits, in the page itself, until it has so many moves and can be answered: by the big button, by the form, or by the instrument.
+ * Asking from outside again and again would cost the page more than its own work.
+ */
+async function askedBy(page: Page, seq: number, by: "press" | "form" | "instrument"): Promise<Asked> {
+  const found = await page.waitForFunction(
+    ([wantedSeq, how]): Asked | null => {
+      const part = (id: string) => document.querySelector<HTMLElement>(`[data-testid=${id}]`);
+      const text = part("answer")?.innerText ?? "";
+      if (Number(part("work")?.dataset.seq) < wantedSeq || /^(Wait|Working)/.test(text)) return null;
+      const press = part("press") as HTMLButtonElement | null;
+      const form = part("answer-form");
+      const buttons = [...(form?.querySelectorAll("button") ?? [])];
+      if (how === "press" && (!press || press.disabled)) return null;
+      if (how === "form" && (buttons.length === 0 || buttons[0]!.disabled)) return null;
+      if (how === "instrument" && !part("instrument")?.querySelector("button")) return null;
+      return {
+        text,
+        buttons: buttons.map((button) => button.innerText),
+        fields: [...(form?.querySelectorAll("input") ?? [])].map(({ id, labels }) => ({
+          id,
+          label: labels?.[0]?.innerText ?? "",
+        })),
+      };
+    },
+    [seq, by] as const,
+    { polling: 40, timeout: 60_000 },
+  );
+  return (await found.jsonValue())!;
+}
+
 /** Works a job on its page until it is over: hands press, eyes answer, waits pass. `says` may answer otherwise. */
 export async function workIt(
   page: Page,
@@ -115,9 +153,8 @@ export async function workIt(
   const { url, code } = job;
   const asked: string[] = [];
   const family = await familyOf(url, code);
-  let moves: KeptMove[] = [];
+  let moves = await movesOf(url, code);
   for (let n = 0; n < 260; n += 1) {
-    moves = [...moves, ...(await movesOf(url, code, moves.length))];
     const scene = sceneAfter(family, moves);
     const next = nextMove(deviceRules, scene);
     if (!next) {
@@ -133,18 +170,20 @@ export async function workIt(
       await expect(pressable.first()).toBeDisabled();
       asked.push(await answer(page).innerText());
       await passTime(job.databaseUrl, code, LONG_S);
-      moves = [];
+      moves = await movesOf(url, code);
       await page.reload();
       await awake(page);
       continue;
     }
-    await expect(answer(page)).not.toContainText(/^(Wait|Working)/, { timeout: 60_000 });
-    const text = await answer(page).innerText();
-    asked.push(text);
     const hand = hands[move.kind];
-    const form = page.getByTestId("answer-form");
-    if (move.told === "press") {
-      await expect(bigButton(page)).toBeEnabled({ timeout: 60_000 });
+    const isPress = move.told === "press";
+    const { text, buttons, fields } = await askedBy(
+      page,
+      moves.length,
+      isPress ? "press" : hand ? "instrument" : "form",
+    );
+    asked.push(text);
+    if (isPress) {
       // A press right after another is a bounce.
       await settle(page);
       await page.keyboard.press("Space");
@@ -154,28 +193,19 @@ export async function workIt(
         await page.keyboard.press("Space");
         expect(await movesOf(url, code, moves.length)).toHaveLength(0);
       }
-      if (hand) await expect(instrument(page).getByRole("button").first()).toBeVisible();
       const own = hand ? says(text, await instrument(page).getByRole("button").allInnerTexts()) : null;
       if (own !== null) await instrument(page).getByRole("button", { name: own }).click();
       else if (hand) await hand(page, scene, data as Record<string, unknown>);
       else {
-        await expect(form.getByRole("button").first()).toBeEnabled({ timeout: 60_000 });
-        for (const field of await form.locator("input").all()) {
-          const label = await form.locator(`label[for="${await field.getAttribute("id")}"]`).innerText();
+        for (const { id, label } of fields) {
           const value = typed(scene, label);
-          if (value !== null) await field.fill(value);
+          if (value !== null) await page.locator(`[id="${id}"]`).fill(value);
         }
-        const names = await form.getByRole("button").allInnerTexts();
-        await form.getByRole("button", { name: says(text, names) ?? names[0]!, exact: true }).click();
+        const form = page.getByTestId("answer-form");
+        await form.getByRole("button", { name: says(text, buttons) ?? buttons[0]!, exact: true }).click();
       }
     }
-    await expect
-      .poll(async () => Number(await page.getByTestId("work").getAttribute("data-seq")), {
-        intervals: [20, 40, 80],
-        timeout: 30_000,
-      })
-      .toBeGreaterThan(moves.length);
-    await moreThan(url, code, moves.length);
+    moves = [...moves, ...(await movesAfter(url, code, moves.length))];
   }
   throw new Error(`It does not end: ${asked.slice(-5).join(" | ")}`);
 }

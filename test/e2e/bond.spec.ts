@@ -6,7 +6,7 @@ import {
   bigButton,
   bringIn,
   expect,
-  moreThan,
+  movesAfter,
   movesOf,
   sceneOf,
   settle,
@@ -112,7 +112,7 @@ test("bubbles marked under the new glass, one waited out in the chamber, the lam
   const before = (await movesOf(url, code)).length;
   await settle(page);
   await bigButton(page).click();
-  await moreThan(url, code, before);
+  await movesAfter(url, code, before);
   expect((await movesOf(url, code)).at(-1)!.kind).toBe("chamber-on");
   await page.reload();
   await awake(page);

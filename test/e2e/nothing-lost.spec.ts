@@ -13,7 +13,7 @@ import {
   bringIn,
   expect,
   instrument,
-  moreThan,
+  movesAfter,
   movesOf,
   openJob,
   sceneOf,
@@ -45,7 +45,7 @@ test("a reload in the middle of typing and a server that is away lose nothing", 
   // The address brought the sheet back, and what was typed is still in it.
   await expect(note).toHaveValue("Customer needs it before the morning ferry");
   await page.getByRole("button", { name: "Save note" }).click();
-  await moreThan(url, code, 1);
+  await movesAfter(url, code, 1);
 
   // With the server gone a press is kept here, the page says so, and it is sent when the server is back.
   await expect(page.getByRole("button", { name: "All drawn" })).toBeEnabled();
@@ -56,7 +56,7 @@ test("a reload in the middle of typing and a server that is away lose nothing", 
   await note.fill("Written while the server was away");
   await page.getByRole("button", { name: "Save note" }).click();
   await workshop.startServer();
-  await moreThan(url, code, 3);
+  await movesAfter(url, code, 3);
   await expect(page.getByRole("alert")).toHaveCount(0, { timeout: 15_000 });
   await expect(answer(page)).toContainText("Try it from outside");
   expect((await movesOf(url, code)).map(({ kind }) => kind)).toEqual([
@@ -82,7 +82,7 @@ test("a reload in the middle of typing and a server that is away lose nothing", 
   await page.getByRole("button", { name: "Note" }).click();
   await note.fill("Written behind a log-in page");
   await page.getByRole("button", { name: "Save note" }).click();
-  await moreThan(url, code, 4);
+  await movesAfter(url, code, 4);
   expect(asked).toBe(answers.length + 1);
 });
 
@@ -104,7 +104,7 @@ test("two tabs show one job: a press in one moves the other, a press that comes 
   // A press that bounces is one press; the other tab follows by itself.
   await settle(page);
   await bigButton(page).dblclick();
-  await moreThan(url, code, before);
+  await movesAfter(url, code, before);
   await expect(answer(page)).not.toHaveText(first);
   await expect(answer(other)).toHaveText(await answer(page).innerText());
   expect((await movesOf(url, code)).length).toBe(before + 1);
@@ -120,7 +120,7 @@ test("two tabs show one job: a press in one moves the other, a press that comes 
   await expect(far.getByRole("alert")).toContainText("kept and sent again");
   await settle(page);
   await bigButton(page).click();
-  await moreThan(url, code, before + 1);
+  await movesAfter(url, code, before + 1);
   await far.unroute("**/api/jobs/**");
   await expect(answer(far)).not.toHaveText(second, { timeout: 15_000 });
   await expect(far.getByRole("alert")).toBeVisible();
@@ -166,7 +166,7 @@ test("what waits goes out from any page, and outlives a browser that is killed",
   await expect(second.page.getByRole("link", { name: `${code}: 1` })).toBeVisible();
   expect(await movesOf(url, code)).toHaveLength(1);
   await second.page.unroute("**/api/jobs/**");
-  await moreThan(url, code, 1);
+  await movesAfter(url, code, 1);
   await expect(mark(second.page)).toHaveCount(0);
   expect((await movesOf(url, code)).map(({ kind }) => kind)).toEqual(["job-opened", "damage-drawn"]);
   await second.context.close();
@@ -197,7 +197,7 @@ test("a browser that keeps nothing still works: a press arrives, and the page sa
   await page.getByRole("button", { name: "All drawn" }).click();
   await expect(page.getByRole("alert")).toContainText("Stay on this page until it is sent");
   await page.unroute("**/api/jobs/*/moves");
-  await moreThan(url, code, 1);
+  await movesAfter(url, code, 1);
   await expect(page.getByRole("alert")).toHaveCount(0);
 
   // A part of the page that does not come does not take the rest with it, and comes when it can.

@@ -4,7 +4,7 @@ import {
   bigButton,
   bringIn,
   expect,
-  moreThan,
+  movesAfter,
   movesOf,
   settle,
   standAtBench,
@@ -35,7 +35,7 @@ test("without the server a page opens as it was last seen and says so, a press w
   const before = (await movesOf(url, code)).length;
   await settle(page);
   await bigButton(page).click();
-  await moreThan(url, code, before);
+  await movesAfter(url, code, before);
   const seen = await answer(page).innerText();
 
   await workshop.stopServer();
@@ -57,7 +57,7 @@ test("without the server a page opens as it was last seen and says so, a press w
   await expect(page.getByRole("button", { name: /1 entry is not sent yet/ })).toBeVisible();
 
   await workshop.startServer();
-  await moreThan(url, code, before + 1);
+  await movesAfter(url, code, before + 1);
   // It loads itself anew, once nothing is on its way.
   await expect(page.locator("html[data-kept]")).toHaveCount(0);
   await awake(page);

@@ -117,8 +117,14 @@ export const bigButton = (page: Page) => page.getByTestId("press");
 const PAST_BOUNCE_MS = 400;
 export const settle = (page: Page) => page.waitForTimeout(PAST_BOUNCE_MS);
 
-/** Waits until the server has more than so many moves of a job: they are numbered from one. */
-export const moreThan = (url: string, code: string, before: number) =>
-  expect
-    .poll(async () => (await movesOf(url, code, before)).length, { intervals: [20, 40, 80], timeout: 30_000 })
+/** What the server has of a job after so many moves, once there is something: they are numbered from one. */
+export async function movesAfter(url: string, code: string, before: number): Promise<KeptMove[]> {
+  let moves: KeptMove[] = [];
+  await expect
+    .poll(async () => (moves = await movesOf(url, code, before)).length, {
+      intervals: [20, 40, 80],
+      timeout: 30_000,
+    })
     .toBeGreaterThan(0);
+  return moves;
+}
