@@ -9,7 +9,7 @@ export interface LampReading {
 /**
  * What the radiometer has said over all jobs of the lamp that is in use, oldest first. How long it had been on is counted from the
  * exposures, from lamp on to lamp off, since it was put in: the lamp's own clock, if it has one, would know better. Whole days are taken as
- * they were counted; single exposures only of the days on which it was read, or put in.
+ * they were counted, those before the first reading as one sum; single exposures only of the days on which it was read, or put in.
  */
 export async function lampReadings(pool: pg.Pool): Promise<LampReading[]> {
   const { rows } = await pool.query<{ hours: number; value: number }>(
@@ -22,10 +22,17 @@ export async function lampReadings(pool: pg.Pool): Promise<LampReading[]> {
        SELECT (at AT TIME ZONE 'UTC')::date AS day FROM last
        UNION SELECT (at AT TIME ZONE 'UTC')::date FROM new WHERE at > '-infinity'
      ),
+     whole AS (
+       SELECT lamp_day.day, seconds FROM lamp_day, new
+       WHERE lamp_day.day > (new.at AT TIME ZONE 'UTC')::date AND lamp_day.day NOT IN (SELECT day FROM single)
+     ),
+     begun AS (SELECT coalesce(min((at AT TIME ZONE 'UTC')::date), 'infinity') AS day FROM last),
      told AS (
-       SELECT (day + 1)::timestamp AT TIME ZONE 'UTC' AS at, seconds AS s, NULL::float8 AS value
-       FROM lamp_day, new
-       WHERE day > (new.at AT TIME ZONE 'UTC')::date AND day NOT IN (SELECT day FROM single)
+       SELECT '-infinity'::timestamptz AS at, sum(seconds) AS s, NULL::float8 AS value FROM whole, begun
+       WHERE whole.day < begun.day
+       UNION ALL
+       SELECT (whole.day + 1)::timestamp AT TIME ZONE 'UTC', seconds, NULL FROM whole, begun
+       WHERE whole.day > begun.day
        UNION ALL
        SELECT e.at, e.seconds, NULL
        FROM new, single JOIN lamp_exposure AS e

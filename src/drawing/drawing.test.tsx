@@ -71,7 +71,7 @@ describe("the pile", () => {
     const row = (stage: "intake" | "lift" | "open" | "bond", status: "done" | "now" | "coming") => ({
       key: `${stage} ${status}`,
       stage,
-      text: `${stage} ${status}`,
+      text: () => `${stage} ${status}`,
       status,
     });
     const markup = renderToStaticMarkup(

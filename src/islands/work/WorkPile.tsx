@@ -4,7 +4,7 @@ import { stageTitles, type StageName } from "../../../core/stage.ts";
 export interface PileRow {
   key: string;
   stage: StageName;
-  text: string;
+  text: () => string;
   status: "done" | "now" | "coming";
 }
 
@@ -82,7 +82,7 @@ export function WorkPile({ rows, onOpen }: { rows: readonly PileRow[]; onOpen: (
                     }
                   >
                     {status === "done" ? "✓ " : ""}
-                    {text}
+                    {text()}
                   </li>
                 ))}
               </ol>

@@ -12,7 +12,8 @@ export interface LogRow {
   id: string;
   kind: string;
   stage: StageName;
-  text: string;
+  /** Said only where it is read: a log has hundreds of lines, and a page mostly shows one of them. */
+  text: () => string;
   who: string;
   atMs: number;
   isTakenBack: boolean;
@@ -25,7 +26,9 @@ export function logRows(family: Family, moves: readonly KeptMove[]): LogRow[] {
   return moves.flatMap(({ id, seq, kind, version, data, stage, who, atMs }): LogRow[] => {
     if (kind === TAKEN_BACK) return [];
     const move = moveNamed(deviceRules, kind, version);
-    const row = { id, kind, stage: stage as StageName, text: say(move.words(before, data)), who, atMs };
+    const scene = before;
+    const text = () => say(move.words(scene, data));
+    const row = { id, kind, stage: stage as StageName, text, who, atMs };
     if (!stands.has(id)) return [{ ...row, isTakenBack: true }];
     const at = { ...before, nowMs: atMs };
     before = deviceRules.at(at, applyMove(move, at, data, { id, seq, who, atMs }), atMs);

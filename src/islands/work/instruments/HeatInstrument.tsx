@@ -144,7 +144,7 @@ function RunningHeat({ scene, kind, data, nowMs, seam, shop }: InstrumentProps &
   const forS = isNext ? Number(data.forS) : state.lift.soakForS;
   const fromMs = isNext ? Math.ceil(nowMs / MINUTE_MS) * MINUTE_MS : 0;
   const asItIs = useMemo(() => {
-    if (!chosen) return null;
+    if (!chosen || !mounted) return null;
     const usual = withBench(usualSettings(seam, chosen.method), shop.fits);
     const settings = {
       ...usual,
@@ -155,7 +155,7 @@ function RunningHeat({ scene, kind, data, nowMs, seam, shop }: InstrumentProps &
     if (ran.length === 0) return calculateLiftHeat(family, seam, settings);
     const shown = isNext ? [...ran, { startedMs: fromMs, stoppedMs: null }] : ran;
     return soakAsItIs(family, seam, settings, shown, forS);
-  }, [family, seam, chosen, soaks, isNext, forS, fromMs, shop.fits]);
+  }, [family, seam, chosen, soaks, isNext, forS, fromMs, shop.fits, mounted]);
   const begunMs = isNext ? null : (soaks.at(-1)?.startedMs ?? null);
   const readings = useMemo(
     () =>
@@ -166,7 +166,7 @@ function RunningHeat({ scene, kind, data, nowMs, seam, shop }: InstrumentProps &
             .map(({ atMs, value }) => ({ atS: (atMs - begunMs) / 1_000, valueC: value })),
     [state.records.readings, begunMs],
   );
-  if (!asItIs || !mounted) return null;
+  if (!asItIs) return null;
   return (
     <div className="h-full min-h-0 w-full">
       <HeatChart family={family} seam={seam} heat={asItIs} readings={readings} />

@@ -50,7 +50,7 @@ export function LogSheet({
             <span className="text-soft">{format(atMs, "d MMM HH:mm:ss")}</span>
             <span className="text-soft">{stageTitles[stage]}</span>
             <span className={isTakenBack ? "text-soft line-through" : ""}>
-              {text}
+              {text()}
               {isTakenBack && <span className="sr-only"> Taken back.</span>}
             </span>
             <span className="text-soft">{nameOf(technicians, who)}</span>
