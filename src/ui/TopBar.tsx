@@ -1,50 +1,16 @@
-import { ToggleGroup } from "radix-ui";
-import { Moon, Sun } from "lucide-react";
-import { memo, type ReactNode, useState } from "react";
+import { memo, useState } from "react";
 import type { Technician } from "../../server/store/technicians.ts";
 import { OutboxMark } from "../outbox/OutboxMark.tsx";
 import { AddTechnician } from "./AddTechnician.tsx";
-import { setPreference, useStoredPreferences, type Preferences } from "./preferences.ts";
+import { PreferencesContext, setPreference, useStoredPreferences, type Preferences } from "./preferences.ts";
+import { Settings } from "./Settings.tsx";
 import { Sign } from "./Sign.tsx";
 import { useMounted } from "./useMounted.ts";
-
-function Choice<Value extends string>({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  label: string;
-  value: Value | "";
-  options: { value: Value; text: ReactNode; name: string }[];
-  onChange: (value: Value) => void;
-}) {
-  return (
-    <ToggleGroup.Root
-      type="single"
-      aria-label={label}
-      value={value}
-      onValueChange={(next) => next && onChange(next as Value)}
-      className="inline-flex"
-    >
-      {options.map((option) => (
-        <ToggleGroup.Item
-          key={option.value}
-          value={option.value}
-          aria-label={option.name}
-          className="-ml-0.5 inline-flex min-h-12 min-w-12 items-center justify-center border-2 border-soft px-2 data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:text-on-ink"
-        >
-          {option.text}
-        </ToggleGroup.Item>
-      ))}
-    </ToggleGroup.Root>
-  );
-}
 
 /** No technician can have this key. */
 const ADD = "+";
 
-/** The strip above every page: where to go, who is at the bench, units and ground. */
+/** The strip above every page: where to go, who is at the bench, and what is seldom set. */
 export const TopBar = memo(function TopBar({
   initial,
   technicians,
@@ -69,12 +35,12 @@ export const TopBar = memo(function TopBar({
   return (
     <header
       aria-busy={!mounted}
-      className="no-print flex flex-wrap items-center gap-x-3 gap-y-1 border-b-2 border-ink px-3 py-1 sm:px-5"
+      className="no-print flex flex-wrap items-center gap-x-3 gap-y-1 border-b-2 border-ink px-3 sm:px-5"
     >
       <a href="/" className="inline-flex min-h-12 items-center gap-2 text-lg font-semibold">
         <Sign /> Half Lift
       </a>
-      <nav aria-label="Places" className="flex">
+      <nav aria-label="Places" className="flex max-sm:order-last max-sm:-mx-3">
         {link("/", "Bench")}
         {link("/families", "Families")}
         {link("/film", "Film")}
@@ -84,7 +50,7 @@ export const TopBar = memo(function TopBar({
       <div className="ml-auto flex flex-wrap items-center gap-2">
         <OutboxMark />
         <label className="flex items-center gap-2">
-          <span className="text-soft">At the bench</span>
+          <span className="text-soft max-sm:sr-only">At the bench</span>
           <select
             className="min-h-12 rounded-sm border-2 border-soft bg-raised px-2 text-ink"
             value={technicians.some((person) => person.key === preferences.who) ? preferences.who : ""}
@@ -104,33 +70,9 @@ export const TopBar = memo(function TopBar({
           </select>
         </label>
         <AddTechnician open={adding} onClose={() => setAdding(false)} />
-        <Choice
-          label="Temperature"
-          value={preferences.temperature}
-          options={[
-            { value: "C", text: "°C", name: "Degrees Celsius" },
-            { value: "F", text: "°F", name: "Degrees Fahrenheit" },
-          ]}
-          onChange={(value) => setPreference("temperature", value)}
-        />
-        <Choice
-          label="Length"
-          value={preferences.length}
-          options={[
-            { value: "mm", text: "mm", name: "Millimetres" },
-            { value: "inch", text: "in", name: "Inches" },
-          ]}
-          onChange={(value) => setPreference("length", value)}
-        />
-        <Choice
-          label="Ground"
-          value={preferences.ground === "system" ? "" : preferences.ground}
-          options={[
-            { value: "day", text: <Sun aria-hidden size={20} />, name: "Day bench" },
-            { value: "dark", text: <Moon aria-hidden size={20} />, name: "Dark room" },
-          ]}
-          onChange={(value) => setPreference("ground", value)}
-        />
+        <PreferencesContext value={preferences}>
+          <Settings />
+        </PreferencesContext>
       </div>
     </header>
   );

@@ -185,7 +185,7 @@ function FindByCode() {
         <Search aria-hidden size={20} />
         <span className="sr-only">Find a job by its code</span>
         <input
-          className="entry w-52"
+          className="entry w-36 sm:w-52"
           placeholder="Find by code"
           value={code}
           maxLength={20}

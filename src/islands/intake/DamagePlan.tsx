@@ -141,18 +141,18 @@ export function DamagePlan({
   return (
     <section
       aria-label="Damage"
-      className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 lg:grid-cols-[minmax(0,1fr)_17rem] lg:grid-rows-[minmax(0,1fr)_auto]"
+      className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 side:grid-cols-[minmax(0,1fr)_17rem] side:grid-rows-[minmax(0,1fr)_auto]"
     >
       {mayEnter && (
-        <div className="flex gap-x-4 gap-y-2 overflow-x-auto lg:col-start-2 lg:row-start-1 lg:flex-col lg:overflow-y-auto">
+        <div className="flex gap-x-4 gap-y-2 overflow-x-auto side:col-start-2 side:row-start-1 side:flex-col side:overflow-y-auto">
           {groups.map(({ of, title }) => (
             <div
               key={of}
               role="group"
               aria-label={title}
-              className="flex shrink-0 items-center gap-1.5 lg:flex-wrap"
+              className="flex shrink-0 items-center gap-1.5 side:flex-wrap"
             >
-              <span className="text-soft lg:w-full">{title}</span>
+              <span className="text-soft side:w-full">{title}</span>
               {damageKindNames
                 .filter((name) => damageKinds[name].of === of)
                 .map((name) => (
@@ -170,7 +170,7 @@ export function DamagePlan({
           ))}
         </div>
       )}
-      <div className="min-h-0 lg:row-start-1">
+      <div className="min-h-0 side:row-start-1">
         <PlanFrame
           outline={outline}
           borderMm={family.borderMm}
@@ -221,7 +221,7 @@ export function DamagePlan({
         </PlanFrame>
       </div>
       {mayEnter && (
-        <div className="flex flex-wrap items-center gap-2 lg:col-span-2">
+        <div className="flex flex-wrap items-center gap-2 side:col-span-2">
           <p id={helpId} className="basis-full sm:basis-auto">
             <strong>{label}.</strong> {howTo[shape]}{" "}
             <span className="sr-only">Keys: arrows move a cross, Enter sets a point, Escape drops it.</span>
@@ -260,7 +260,7 @@ export function DamagePlan({
       )}
       {damage.length > 0 && (
         <ul
-          className="max-h-16 overflow-y-auto border-t border-line lg:col-span-2 lg:max-h-24"
+          className="max-h-16 overflow-y-auto border-t border-line side:col-span-2 lg:max-h-24"
           aria-label="Marked damage"
         >
           {damage.map((marked) => (

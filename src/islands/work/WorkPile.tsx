@@ -54,10 +54,10 @@ export function WorkPile({ rows, onOpen }: { rows: readonly PileRow[]; onOpen: (
   return (
     <nav
       aria-label="Stages"
-      className="min-w-0 cursor-pointer overflow-x-auto border-line p-2 lg:overflow-y-auto lg:border-r-2"
+      className="min-w-0 cursor-pointer overflow-x-auto border-line p-2 side:overflow-y-auto side:border-r-2"
       onClick={onOpen}
     >
-      <ol className="flex gap-1 lg:flex-col">
+      <ol className="flex gap-1 side:flex-col">
         {slabs.map((slab) => (
           <li
             key={slab.stage}

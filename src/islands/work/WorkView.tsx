@@ -28,6 +28,7 @@ import {
   useStoredPreferences,
   type Preferences,
 } from "../../ui/preferences.ts";
+import { Settings } from "../../ui/Settings.tsx";
 import { useNow } from "../../ui/useNow.ts";
 import { AnswerForm } from "./AnswerForm.tsx";
 import { answersOf, fieldsOf } from "./choices.ts";
@@ -243,7 +244,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   return (
     <PreferencesContext value={preferences}>
       <main
-        className="grid h-[calc(100dvh-var(--notice,0px))] grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto] overflow-hidden lg:h-[calc(100dvh-3.65rem-var(--notice,0px))] lg:grid-cols-[15rem_minmax(0,1fr)] lg:grid-rows-[auto_minmax(0,1fr)_auto] max-lg:landscape:grid-cols-[9rem_minmax(0,1fr)] max-lg:landscape:grid-rows-[auto_minmax(0,1fr)_auto]"
+        className="grid h-[calc(100dvh-var(--notice,0px))] grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto] overflow-hidden lg:h-[calc(100dvh-3.125rem-var(--notice,0px))] lg:grid-cols-[15rem_minmax(0,1fr)] lg:grid-rows-[auto_minmax(0,1fr)_auto] max-lg:landscape:grid-cols-[9rem_minmax(0,1fr)] max-lg:landscape:grid-rows-[auto_minmax(0,1fr)_auto]"
         data-testid="work"
         data-seq={seq}
       >
@@ -269,6 +270,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
               ))}
             </select>
           )}
+          <Settings className="-mr-3 lg:hidden" />
         </div>
         <WorkPile
           rows={rows.map((row) =>

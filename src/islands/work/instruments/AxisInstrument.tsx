@@ -44,7 +44,7 @@ export function AxisInstrument({ code, scene, data, mayTell, tell }: InstrumentP
     else setFault("No answer from the light meter. Type what another one shows.");
   };
   return (
-    <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3 lg:grid-cols-[minmax(0,1fr)_21rem] lg:grid-rows-1">
+    <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3 side:grid-cols-[minmax(0,1fr)_21rem] side:grid-rows-1">
       <div className="min-h-0">
         {readings.length > 0 ? (
           <AxisChart readings={readings} measured={measured} />

@@ -77,8 +77,8 @@ export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps
     },
   };
   return (
-    <div className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 lg:grid-cols-[minmax(0,1fr)_19rem] lg:grid-rows-[auto_minmax(0,1fr)]">
-      <div className="flex gap-1.5 overflow-x-auto lg:col-span-2" role="group" aria-label="How wide, mm">
+    <div className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 side:grid-cols-[minmax(0,1fr)_19rem] side:grid-rows-[auto_minmax(0,1fr)]">
+      <div className="flex gap-1.5 overflow-x-auto side:col-span-2" role="group" aria-label="How wide, mm">
         {sizesMm.map((mm) => (
           <button
             key={mm}
@@ -133,7 +133,7 @@ export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps
           )}
         </PlanFrame>
       </div>
-      <div className="max-h-44 min-h-0 overflow-y-auto lg:max-h-none">
+      <div className="max-h-44 min-h-0 overflow-y-auto side:max-h-none">
         <ol aria-label="Bubbles">
           {open.map((bubble) => (
             <li key={bubble.id} className="border-b border-line py-1">

@@ -7,7 +7,7 @@ export function ConnectorInstrument({ scene, data }: InstrumentProps) {
   const all = pluggable(scene.family);
   const now = all.find(({ key }) => key === data.connector);
   return (
-    <div className="grid h-full min-h-0 w-full content-center gap-4 lg:grid-cols-[minmax(0,1fr)_18rem]">
+    <div className="grid h-full min-h-0 w-full content-center gap-4 side:grid-cols-[minmax(0,1fr)_18rem]">
       {now && (
         <div className="flex items-center justify-center [&_svg]:h-44 [&_svg]:w-auto lg:[&_svg]:h-80">
           <ConnectorSketch kind={now.kind} way={now.way} tape={now.tape} />

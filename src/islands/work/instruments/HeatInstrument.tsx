@@ -56,8 +56,8 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
   const humidityPct = choices.humidityPct ?? USUAL_HUMIDITY_PCT;
   const { setting: dial } = info;
   return (
-    <div className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 lg:grid-cols-[minmax(0,1fr)_18rem] lg:grid-rows-[auto_minmax(0,1fr)]">
-      <div role="group" aria-label="Way to heat" className="flex gap-1.5 overflow-x-auto lg:col-span-2">
+    <div className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 side:grid-cols-[minmax(0,1fr)_18rem] side:grid-rows-[auto_minmax(0,1fr)]">
+      <div role="group" aria-label="Way to heat" className="flex gap-1.5 overflow-x-auto side:col-span-2">
         {methods.map((kind) => (
           <button
             key={kind}
@@ -73,7 +73,7 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
       <div className="min-h-0">
         {mounted && <HeatChart family={family} seam={seam} heat={heat} readings={[]} />}
       </div>
-      <div className="grid grid-cols-2 content-start gap-x-4 lg:grid-cols-1">
+      <div className="grid min-h-0 grid-cols-2 content-start gap-x-4 overflow-y-auto side:grid-cols-1">
         <DialSlider
           label={dial.label}
           value={setting}

@@ -4,6 +4,7 @@ import { coverLight, lampChoices, lampFault } from "../../../../core/cure/cover-
 import { cureExposure, eyeLimitS, lampNmOf, torch } from "../../../../core/cure/cure-exposure.ts";
 import { zoneS } from "../../../../core/cure/cure-facts.ts";
 import type { Exposure } from "../../../../core/cure/cure-slot.ts";
+import type { Zone } from "../../../../core/cure/cure-slot.ts";
 import { zonesOf } from "../../../../core/cure/zones.ts";
 import { routeNow } from "../../../../core/device/ask.ts";
 import { DialSlider } from "../../../ui/DialSlider.tsx";
@@ -47,27 +48,34 @@ export function LampInstrument(props: InstrumentProps) {
   );
   if (kind === "lamp-read") return <LampReading {...props} />;
   const zone = String((data as { zone?: string }).zone ?? state.cure.lit?.zone ?? "");
+  const zones = exposure ? zonesOf({ exposure }) : [];
+  const hasHad = (of: Zone) => exposure !== null && (state.cure.hadS[of] ?? 0) >= zoneS(exposure, of) - 0.5;
+  const done = zones.filter(hasHad).length;
   const face = /^face (\d)$/.exec(zone)?.[1];
   return (
-    <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3 lg:grid-cols-[minmax(0,1fr)_18rem] lg:grid-rows-1">
+    <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3 side:grid-cols-[minmax(0,1fr)_18rem] side:grid-rows-1">
       <div className="min-h-0">
         {dose && (
           <DoseMap family={family} dose={dose} places={places} lit={face ? Number(face) : null} fills />
         )}
       </div>
       <div className="min-h-0 overflow-y-auto">
+        {done > 0 && (
+          <p className="text-done lg:hidden">
+            ✓ {done} of {zones.length} done
+          </p>
+        )}
         {exposure && (
           <table className="w-full text-lg" aria-label="Zones" data-testid="exposures">
             <tbody>
-              {zonesOf({ exposure }).map((of) => {
-                const had = state.cure.hadS[of] ?? 0;
+              {zones.map((of) => {
                 const wants = zoneS(exposure, of);
                 const isNow = of === zone;
-                const isDone = had >= wants - 0.5;
+                const isDone = hasHad(of);
                 return (
                   <tr
                     key={of}
-                    className={`border-b border-line ${isNow ? "font-semibold text-light" : isDone ? "text-done" : ""}`}
+                    className={`border-b border-line ${isNow ? "font-semibold text-light" : isDone ? "text-done max-lg:hidden" : ""}`}
                   >
                     <th scope="row" className="py-0.5 text-left font-normal">
                       {isDone ? "✓ " : ""}

@@ -54,9 +54,9 @@ function Filled({
     setChosen(null);
   };
   return (
-    <div className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 lg:grid-cols-[minmax(0,1fr)_15rem] lg:grid-rows-[auto_minmax(0,1fr)]">
+    <div className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 side:grid-cols-[minmax(0,1fr)_15rem] side:grid-rows-[auto_minmax(0,1fr)]">
       {isChoosing && (
-        <div className="flex gap-1.5 overflow-x-auto lg:col-start-2 lg:row-start-1 lg:flex-wrap">
+        <div className="flex gap-1.5 overflow-x-auto side:col-start-2 side:row-start-1 lg:flex-wrap">
           {[...shipped, ...kept.patterns].map((choice) => (
             <button
               key={choice.name}
@@ -83,7 +83,7 @@ function Filled({
           </span>
         </div>
       )}
-      <div className="row-start-2 min-h-0 lg:col-start-1 lg:row-span-2 lg:row-start-1">
+      <div className="row-start-2 min-h-0 side:col-start-1 side:row-span-2 side:row-start-1">
         <PatternPlan
           family={family}
           pieces={pieces}
@@ -110,7 +110,7 @@ function Filled({
           onChange={setShare}
         />
       ) : (
-        <div className="flex h-19 items-center lg:col-start-2" role="status">
+        <div className="flex h-19 items-center side:col-start-2" role="status">
           <progress value={running?.share ?? 0} max={1} className="h-3 w-full" aria-label="Filling" />
         </div>
       )}

@@ -76,7 +76,7 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
     return undefined;
   };
   return (
-    <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-2 lg:grid-cols-[minmax(0,1fr)_19rem]">
+    <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-2 side:grid-cols-[minmax(0,1fr)_19rem]">
       <div className="min-h-0">
         <BackView
           back={backOf(family)}
@@ -87,7 +87,7 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
           title={`Screws of ${family.code}, from behind`}
         />
       </div>
-      <div className="max-h-40 min-h-0 overflow-y-auto lg:max-h-none">
+      <div className="max-h-40 min-h-0 overflow-y-auto side:max-h-none">
         {family.screws.map((size) => (
           <div key={size.key} className="mb-2">
             <p className="text-sm">
@@ -116,7 +116,7 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
       {mayTell && picked && (
         <div
           role="status"
-          className="flex flex-wrap items-center gap-2 border-t-2 border-liquid pt-2 lg:col-span-2"
+          className="flex flex-wrap items-center gap-2 border-t-2 border-liquid pt-2 side:col-span-2"
         >
           <span className="flex-1">
             {picked.screw === "tray"

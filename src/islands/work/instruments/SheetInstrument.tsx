@@ -37,7 +37,7 @@ export function SheetInstrument({ code, scene }: InstrumentProps) {
     />
   );
   return (
-    <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3 lg:grid-cols-[minmax(0,1fr)_19rem] lg:grid-rows-1">
+    <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3 side:grid-cols-[minmax(0,1fr)_19rem] side:grid-rows-1">
       <div className="min-h-0">
         <PlanFrame
           outline={family.outline}

@@ -34,7 +34,7 @@ export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: In
     if (tell("solvent-chosen", { ...data, solvent: name, volumeMl, evaporateMin })) setEntered(null);
   };
   return (
-    <div className="grid h-full min-h-0 w-full gap-x-6 gap-y-2 overflow-y-auto lg:grid-cols-[minmax(0,1fr)_22rem]">
+    <div className="grid h-full min-h-0 w-full gap-x-6 gap-y-2 overflow-y-auto side:grid-cols-[minmax(0,1fr)_22rem]">
       <div className="min-h-0">
         {hottest && solvent.flashC !== null && (
           <p role="note" className="edge-hatch mb-2 text-danger" data-testid="hot">

@@ -8,12 +8,14 @@ export function StackInstrument({ scene }: InstrumentProps) {
   const seam = seamNow(scene);
   const of = line === undefined ? null : lineOf(scene.state, line);
   return (
-    <Section
-      family={scene.family}
-      {...(seam ? { seam: seam.layer } : {})}
-      openShare={of === null || of.old === "off" ? 0 : of.partedPct / 100}
-      gone={of === null || of.on || of.old === "on" ? "nothing" : of.glueOff ? "with glue" : "above"}
-      title={`The stack of ${scene.family.code} from the side`}
-    />
+    <div className="h-full min-h-0 w-full overflow-y-auto [&_svg]:mx-auto [&_svg]:h-full [&_svg]:min-h-72">
+      <Section
+        family={scene.family}
+        {...(seam ? { seam: seam.layer } : {})}
+        openShare={of === null || of.old === "off" ? 0 : of.partedPct / 100}
+        gone={of === null || of.on || of.old === "on" ? "nothing" : of.glueOff ? "with glue" : "above"}
+        title={`The stack of ${scene.family.code} from the side`}
+      />
+    </div>
   );
 }

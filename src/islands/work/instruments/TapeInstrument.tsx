@@ -87,7 +87,7 @@ export function TapeInstrument({ scene }: InstrumentProps) {
   const plan = tapePlan(family);
   const last = plan.liners.at(-1)!;
   return (
-    <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3 lg:grid-cols-[minmax(0,1fr)_18rem] lg:grid-rows-1">
+    <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3 side:grid-cols-[minmax(0,1fr)_18rem] side:grid-rows-1">
       <div className="min-h-0">
         <TapeDrawing family={family} plan={plan} />
       </div>
