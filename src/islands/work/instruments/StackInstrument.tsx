@@ -8,7 +8,7 @@ export function StackInstrument({ scene }: InstrumentProps) {
   const seam = seamNow(scene);
   const of = line === undefined ? null : lineOf(scene.state, line);
   return (
-    <div className="h-full min-h-0 w-full overflow-y-auto [&_svg]:mx-auto [&_svg]:h-full [&_svg]:min-h-72">
+    <div className="h-full min-h-0 w-full overflow-y-auto [&_svg]:mx-auto [&_svg]:h-full [&_svg]:max-w-200 [&_svg]:min-h-72">
       <Section
         family={scene.family}
         {...(seam ? { seam: seam.layer } : {})}
