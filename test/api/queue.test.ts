@@ -12,7 +12,7 @@ import { lastBackup } from "../../server/store/backups.ts";
 import { closeAfterwards, freshDatabase } from "../fresh-database.ts";
 
 async function finished(queue: Queue, name: string, id: string) {
-  for (let n = 0; n < 200; n += 1) {
+  for (let n = 0; n < 500; n += 1) {
     const stands = await queue.stateOf(name, id);
     if (stands?.state === "completed") return stands;
     await new Promise((resolve) => setTimeout(resolve, 100));

@@ -2,7 +2,7 @@ import { heatMethod } from "../../core/heat/heat-methods.ts";
 import { calculateHeatSoak } from "../../core/heat/heat-soak.ts";
 import { liftHeatInput, seamOf, usualSettings } from "../../core/heat/lift-heat.ts";
 import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
-import { bringIn, expect, sceneOf, standAtBench, test, visit } from "./workshop.ts";
+import { bringIn, expect, passTime, sceneOf, standAtBench, test, visit } from "./workshop.ts";
 
 const family = familyNamed("TK-5");
 const seam = seamOf(family, "layer")!;
@@ -137,4 +137,29 @@ test("the way by freezer: chosen at the step, no power before it has thawed", as
   await page.getByRole("button", { name: "Use this heat" }).click();
   await expect.poll(async () => (await sceneOf(url, code)).state.lift.heat?.method).toBe("freezer");
   expect((await sceneOf(url, code)).state.lift.heat!.thawS).toBeGreaterThan(0);
+});
+
+test("while a clock runs the screen stays awake, and no longer", async ({ page, workshop }) => {
+  const { url, databaseUrl } = workshop;
+  const code = "GW-5704";
+  await bringIn(url, code, workedTo(family, "layer", asksFor("soak-ended"), { endMs: Date.now() }));
+  await standAtBench(page, url);
+  // Headless browsers have no screen to keep awake: what would be asked of it is written down.
+  await page.addInitScript(() => {
+    const asked: string[] = [];
+    const request = async (type: string) => {
+      asked.push(type);
+      return { release: async () => asked.push("let go") };
+    };
+    Object.defineProperty(navigator, "wakeLock", { value: { request } });
+    Object.assign(window, { asked });
+  });
+  const asked = () => page.evaluate(() => (window as unknown as { asked: string[] }).asked);
+  await visit(page, `/jobs/${code}`);
+  await expect(page.getByRole("timer")).toBeVisible();
+  await expect.poll(asked).toEqual(["screen"]);
+  await passTime(databaseUrl, code, 3_600);
+  await visit(page, `/jobs/${code}`);
+  await expect(page.getByRole("timer")).toHaveCount(0);
+  expect(await asked()).toEqual([]);
 });

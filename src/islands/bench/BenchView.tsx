@@ -122,18 +122,18 @@ function Row({ row, nowMs }: { row: BenchRow; nowMs: number }) {
     <li className="border-b border-line">
       <a
         href={`/jobs/${row.code}`}
-        className="grid min-h-14 items-center gap-x-4 py-1.5 hover:bg-raised sm:grid-cols-[6rem_11rem_1fr_auto]"
+        className="grid min-h-14 grid-cols-[1fr_auto] items-center gap-x-4 py-1.5 hover:bg-raised sm:grid-cols-[6rem_11rem_1fr_auto]"
       >
         <span className="text-lg font-semibold">{row.code}</span>
-        <span>
+        <span className="max-sm:col-span-2">
           <span className="font-semibold">{stageTitles[row.stage]}</span>
-          <span className="block text-sm text-soft">{row.family}</span>
+          <span className="text-sm text-soft max-sm:pl-2 sm:block">{row.family}</span>
         </span>
-        <span className="leading-snug">
+        <span className="leading-snug max-sm:col-span-2">
           {row.ask}
           <span className="block text-sm text-soft">{row.route}</span>
         </span>
-        <span className="flex flex-wrap justify-end gap-x-4 text-right">
+        <span className="flex flex-wrap justify-end gap-x-4 text-right max-sm:col-start-2 max-sm:row-start-1">
           {row.untilMs !== null && (
             <span className={row.isWindow || row.untilMs <= nowMs ? "font-semibold text-heat" : ""}>
               <span className="block text-sm">{row.isWindow ? "window" : "wait"}</span>

@@ -29,6 +29,7 @@ import {
   type Preferences,
 } from "../../ui/preferences.ts";
 import { Settings } from "../../ui/Settings.tsx";
+import { useAwake } from "../../ui/useAwake.ts";
 import { useNow } from "../../ui/useNow.ts";
 import { AnswerForm } from "./AnswerForm.tsx";
 import { answersOf, fieldsOf } from "./choices.ts";
@@ -134,6 +135,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   const isWaiting = leftS > 0;
   const windowLeftS =
     scene.state.lift.windowUntilMs === null ? 0 : (scene.state.lift.windowUntilMs - nowMs) / 1_000;
+  useAwake(isWaiting || windowLeftS > 0);
   const isPress = step?.move.told === "press";
   const ended = scene.state.intake.ended;
   const mayTell = who !== "" && ended === null;
@@ -389,7 +391,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   );
 });
 
-/** The same from one text: hundreds of moves are written so in a tenth of the time that they take value by value. */
+/** The same from one text: a server writes hundreds of moves faster so than value by value. */
 export function WorkPage({ json }: { json: string }) {
   const props = useMemo(() => JSON.parse(json) as WorkViewProps, [json]);
   return <WorkView {...props} />;
