@@ -93,7 +93,8 @@ export const unitTests =
       "node_modules/mocha/bin/mocha.js",
       "--no-config",
       "--import=tsx",
-      "--timeout=60000",
+      // Long enough for whatever begins while both cores are taken: it only ends what would never end.
+      "--timeout=240000",
       "--reporter=dot",
       ...specs.map((spec) => (spec.includes(".") ? spec : `${spec}/**/*.test.{ts,tsx}`)),
     ]);
