@@ -85,19 +85,26 @@ export const typesOfPages = wholly("types of the pages", [
   "warning",
 ]);
 
+/** Runs tests, by their files or patterns. */
+export const runMocha = (reporter: string[], specs: readonly string[]) =>
+  run([
+    "node_modules/mocha/bin/mocha.js",
+    "--no-config",
+    "--import=tsx",
+    // Long enough for whatever begins while both cores are taken: it only ends what would never end.
+    "--timeout=240000",
+    ...reporter,
+    ...specs,
+  ]);
+
 /** The unit tests of some files or folders. */
 export const unitTests =
   (name: string, ...specs: string[]): Check =>
   async () => {
-    const { code, output } = await run([
-      "node_modules/mocha/bin/mocha.js",
-      "--no-config",
-      "--import=tsx",
-      // Long enough for whatever begins while both cores are taken: it only ends what would never end.
-      "--timeout=240000",
-      "--reporter=dot",
-      ...specs.map((spec) => (spec.includes(".") ? spec : `${spec}/**/*.test.{ts,tsx}`)),
-    ]);
+    const { code, output } = await runMocha(
+      ["--reporter=dot"],
+      specs.map((spec) => `${spec}/**/*.test.{ts,tsx}`),
+    );
     console.log(`\n  tests of ${name}:\n${output.trimEnd()}\n`);
     const count = (word: string) => Number(new RegExp(`(\\d+) ${word}`).exec(output)?.[1] ?? 0);
     const failed = count("failing");

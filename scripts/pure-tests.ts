@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { build } from "esbuild";
-import { CACHE, run, type Check } from "./checks.ts";
+import { CACHE, runMocha, type Check } from "./checks.ts";
 
 /** For each file of tests: what it and all that it imports came to when it last passed, and how many tests it has. */
 type Passed = Record<string, { hash: string; tests: number }>;
@@ -78,15 +78,7 @@ async function runTests(
   const told = `${CACHE}/told.json`;
   mkdirSync(CACHE, { recursive: true });
   rmSync(told, { force: true });
-  const { code, output } = await run([
-    "node_modules/mocha/bin/mocha.js",
-    "--no-config",
-    "--import=tsx",
-    "--timeout=60000",
-    "--reporter=json",
-    `--reporter-option=output=${told}`,
-    ...files,
-  ]);
+  const { code, output } = await runMocha(["--reporter=json", `--reporter-option=output=${told}`], files);
   try {
     const { passes, failures } = JSON.parse(readFileSync(told, "utf8")) as Told;
     // A run that broke before it could count is a failure too.

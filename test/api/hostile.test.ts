@@ -60,15 +60,25 @@ const routes = ["api", "p", "c"].flatMap((folder) =>
     .map((name) => `src/pages/${folder}/${name}`),
 );
 
+const load = async <Module>(file: string) => (await import(pathToFileURL(path.resolve(file)).href)) as Module;
+
 describe("hostile input", function () {
   this.timeout(240_000);
   before(() => demoDatabase());
+  // A thread that begins, or begins again, reads all the sources first: no input is to blame for that. Of the module as the routes have it.
+  beforeEach(async () => {
+    const { offThread } = await load<typeof import("../../server/off-thread/off-thread.ts")>(
+      "server/off-thread/off-thread.ts",
+    );
+    await offThread("outlineOf", { bytes: new TextEncoder().encode("{}") });
+    await offThread("calculate", { name: "lift-stress", bytes: new TextEncoder().encode("{}") });
+  });
 
   it("finds every route", () => expect(routes.length).to.be.above(40));
 
   for (const file of routes) {
     it(`is answered and not stumbled over by ${file.slice("src/pages".length, -3)}`, async () => {
-      const route = (await import(pathToFileURL(path.resolve(file)).href)) as Record<string, APIRoute>;
+      const route = await load<Record<string, APIRoute>>(file);
       const wanted = [...file.matchAll(/\[(\w+)\]/g)].map(([, name]) => name!);
       for (const method of ["GET", "POST", "PUT", "DELETE"]) {
         const handler = route[method];
@@ -96,8 +106,7 @@ describe("hostile input", function () {
             });
             const tookMs = performance.now() - startedMs;
             expect(answer?.status ?? 503, told).to.be.below(500 + (answer ? 0 : 100));
-            // A thread that begins reads all the sources first: seconds, where both cores are taken.
-            expect(tookMs, told).to.be.below(30_000);
+            expect(tookMs, told).to.be.below(5_000);
             stopped.abort();
             await answer?.body?.cancel();
           }
