@@ -629,7 +629,7 @@ try {
     ["quotation as PDF", "/api/jobs/GW-1158/quotation.pdf"],
     ["family page, at the server", "/families/PH-10"],
     ["family editor, at the server", "/families/PH-10/edit"],
-    ["find by code", "/api/jobs?code=GW-10"],
+    ["find a job", "/api/jobs?find=gw-10"],
   ] as const) {
     keep(what, await timeRequests(`${workshop.url}${path}`), 100);
   }

@@ -2,6 +2,7 @@ import type pg from "pg";
 import { families } from "../demo/families.ts";
 import { filmShelf } from "../demo/film-shelf.ts";
 import { demoLots } from "../demo/lots.ts";
+import { demoTickets } from "../demo/tickets.ts";
 import { makeScenario, technicians, type ScenarioJob } from "../demo/scenario.ts";
 import { inTransaction } from "../server/db/pool.ts";
 import { keepRecordedJob } from "../server/store/jobs.ts";
@@ -9,6 +10,7 @@ import { addSheet } from "../server/store/film-shelf.ts";
 import { addLot } from "../server/store/lots.ts";
 import { keepFamily, type StoredFamily } from "../server/store/families.ts";
 import { keepTechnicians } from "../server/store/technicians.ts";
+import { keepTicket } from "../server/store/tickets.ts";
 
 /** Loads the demo workshop into a database that holds nothing yet. Returns the number of jobs loaded. */
 export async function loadDemo(
@@ -25,6 +27,7 @@ export async function loadDemo(
     for (const sheet of filmShelf) await addSheet(client, sheet);
     for (const lot of demoLots(nowMs)) await addLot(client, lot);
     const jobs = played();
+    const tickets = demoTickets(jobs);
     for (const job of jobs) {
       const isKept = await keepRecordedJob(
         client,
@@ -32,6 +35,7 @@ export async function loadDemo(
         job.moves,
       );
       if (!isKept) throw new Error(`Demo job ${job.code} is here already.`);
+      await keepTicket(client, job.code, tickets.get(job.code)!);
     }
     return jobs.length;
   });

@@ -54,7 +54,7 @@ describe("serving", () => {
     };
     expect(await plain("/p/ABCD2345")).to.deep.equal([200, "asked /p/ABCD2345"]);
     expect(await plain("/p?code=x")).to.deep.equal([200, "asked /p?code=x"]);
-    for (const at of ["/", "/jobs/GW-1", "/api/jobs?code=G", "/photos/p/", "/pq"]) {
+    for (const at of ["/", "/jobs/GW-1", "/api/jobs?find=g", "/photos/p/", "/pq"]) {
       expect((await plain(at))[0], at).to.equal(404);
     }
   });

@@ -5,6 +5,7 @@ import type { Scene } from "../core/device/scene.ts";
 import { repairTitles } from "../core/device/routes.ts";
 import { nextMove } from "../core/job/plan.ts";
 import { deviceRules } from "../core/moves.ts";
+import { panelSketch, type PanelSketch } from "../core/stack/panel-sketch.ts";
 import type { StageName } from "../core/stage.ts";
 import { planFor, say } from "../words/say.ts";
 import { openJobs, sceneOf, type StoredJob } from "./store/jobs.ts";
@@ -15,6 +16,8 @@ export type Need = "hands" | "timer" | "hold";
 /** One open job as the bench shows it. */
 export interface BenchRow {
   code: string;
+  /** Of the bench's `panels`. */
+  familyId: string;
   family: string;
   route: string;
   stage: StageName;
@@ -46,6 +49,7 @@ function rowOf(job: StoredJob, nowMs: number): BenchRow {
   const isHeld = held !== null || trouble !== null || step === null;
   return {
     code: job.code,
+    familyId: job.family.id,
     family: `${job.family.family.code} ${job.family.family.name.toLowerCase()}`,
     route: repairTitles[routeNow(scene)],
     stage: step?.move.stage(scene, step.data) ?? workedStage(scene),
@@ -66,13 +70,23 @@ function rowOf(job: StoredJob, nowMs: number): BenchRow {
 const HOLDS_MS = 1_000;
 const rows = new WeakMap<StoredJob["moves"], { row: BenchRow; asOfMs: number }>();
 
+/** What stands on the bench. */
+export interface Bench {
+  rows: BenchRow[];
+  /** The families of these jobs, small, by their ids. */
+  panels: Record<string, PanelSketch>;
+}
+
 /** Every open job with what it waits for: hands, a clock, or somebody's word. */
-export async function benchRows(pool: pg.Pool, nowMs: number): Promise<BenchRow[]> {
-  return (await openJobs(pool)).map((job) => {
+export async function benchNow(pool: pg.Pool, nowMs: number): Promise<Bench> {
+  const panels: Bench["panels"] = {};
+  const bench = (await openJobs(pool)).map((job) => {
+    panels[job.family.id] ??= panelSketch(job.family.family);
     const there = rows.get(job.moves);
     if (there && nowMs >= there.asOfMs && nowMs - there.asOfMs < HOLDS_MS) return there.row;
     const row = rowOf(job, nowMs);
     rows.set(job.moves, { row, asOfMs: nowMs });
     return row;
   });
+  return { rows: bench, panels };
 }

@@ -45,6 +45,15 @@ export async function listFamilies(
   return rows.map(readFamilyRow);
 }
 
+/** How many jobs are open, by the code of their family. */
+export async function openJobsByFamily(pool: pg.Pool): Promise<Map<string, number>> {
+  const { rows } = await pool.query<{ code: string; many: number }>(
+    `SELECT family.code, count(*)::int AS many FROM job JOIN family ON family.id = job.family_id
+     WHERE job.ended_at IS NULL GROUP BY 1`,
+  );
+  return new Map(rows.map(({ code, many }) => [code, many]));
+}
+
 /** Families by their ids. */
 export async function familiesOf(
   client: pg.Pool | pg.PoolClient,

@@ -21,6 +21,7 @@ import { MOVES, movesOf, readMove, stateAfter, type KeptMove, type MoveRow } fro
 import { keepPhoto, photosPresent } from "./photos.ts";
 import { project } from "./projection.ts";
 import { lotRefusal, overdrawn } from "./stock.ts";
+import { keepTicket, type Ticket } from "./tickets.ts";
 
 /** The channel on which processes hear that a job has changed; the payload is its code and the number of the first new move. */
 export const JOB_CHANNEL = "job_event";
@@ -116,48 +117,6 @@ export async function openJobs(pool: pg.Pool): Promise<StoredJob[]> {
     ),
   ]);
   return rows.map((row) => readRow(row, families.get(row.family_id)!, moves.get(row.id)!));
-}
-
-export interface JobSummary {
-  code: string;
-  family: string;
-  route: string;
-  openedAt: string;
-  endedAt: string | null;
-  outcome: string | null;
-  /** It was recorded by the first version, and can only be read. */
-  isFirstVersion: boolean;
-}
-
-/** Jobs whose code begins with these characters, newest first; ended ones and those of the first version too. */
-export async function findJobsByCode(pool: pg.Pool, prefix: string, most = 20): Promise<JobSummary[]> {
-  const newest = (table: string, isFirst: boolean) =>
-    `(SELECT code, family_id, route, opened_at, ended_at, outcome, ${isFirst} AS first FROM ${table}
-      WHERE code LIKE $1 ORDER BY opened_at DESC LIMIT $2)`;
-  const { rows } = await pool.query<{
-    code: string;
-    family: string;
-    route: string;
-    opened_at: Date;
-    ended_at: Date | null;
-    outcome: string | null;
-    first: boolean;
-  }>(
-    `SELECT found.code, family.code AS family, route, opened_at, ended_at, outcome, first
-     FROM (${newest("job", false)} UNION ALL ${newest("job_v1", true)}) AS found
-     JOIN family ON family.id = found.family_id
-     ORDER BY opened_at DESC LIMIT $2`,
-    [`${prefix.toUpperCase().replace(/[\\%_]/g, "\\$&")}%`, most],
-  );
-  return rows.map((row) => ({
-    code: row.code,
-    family: row.family,
-    route: row.route,
-    openedAt: row.opened_at.toISOString(),
-    endedAt: row.ended_at?.toISOString() ?? null,
-    outcome: row.outcome,
-    isFirstVersion: row.first,
-  }));
 }
 
 /** The code that would follow the newest job's: the same letters, the next number. */
@@ -449,7 +408,12 @@ const routeOf = (data: unknown): string => (data as { route?: string } | null)?.
 /** Opens a job with its first move, for a device of a family or for a single one. A code that another job has is told; the same job sent again changes nothing. */
 export const createJob = (
   pool: pg.Pool,
-  { opening, of, ...job }: Omit<NewJob, "family"> & { of: StoredFamily | OneOff; opening: SentMove },
+  {
+    opening,
+    of,
+    ticket,
+    ...job
+  }: Omit<NewJob, "family"> & { of: StoredFamily | OneOff; opening: SentMove; ticket: Ticket | null },
 ): Promise<AppendedMoves | { kind: "code taken" }> =>
   inTransaction<AppendedMoves | { kind: "code taken" }>(pool, async (client, takeBack) => {
     const there = await lockJob(client, job.code);
@@ -467,6 +431,7 @@ export const createJob = (
     const result = await appendWithin(client, { ...job, family, openedAt, dueAt: null, moves: [] }, [
       opening,
     ]);
+    if (result.kind === "kept" && ticket) await keepTicket(client, job.code, ticket);
     return result.kind === "kept" ? result : takeBack(result);
   });
 

@@ -42,10 +42,10 @@ export async function project(
   before: Device | null,
 ): Promise<void> {
   const { state } = scene;
-  const { ended, agreements, dueAt } = state.intake;
+  const { ended, agreements, dueAt, complaint } = state.intake;
   const firstYes = agreements.find(({ answer }) => answer === "yes");
   await client.query(
-    "UPDATE job SET route = $2, ended_at = $3, outcome = $4, due_at = $5, tried_route = $6 WHERE id = $1",
+    "UPDATE job SET route = $2, ended_at = $3, outcome = $4, due_at = $5, tried_route = $6, complaint = $7 WHERE id = $1",
     [
       jobId,
       routeNow(scene),
@@ -53,6 +53,7 @@ export async function project(
       ended?.outcome ?? null,
       dueAt,
       state.marks.opened === undefined ? null : (firstYes?.route ?? null),
+      complaint,
     ],
   );
   if (before?.records.readings !== state.records.readings || before.cure.lamp !== state.cure.lamp) {

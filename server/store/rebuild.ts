@@ -5,7 +5,7 @@ import { project } from "./projection.ts";
 
 /** What stands beside a job's moves, as one text. */
 const BESIDE = `SELECT jsonb_build_object(
-  'job', (SELECT jsonb_build_array(route, ended_at, outcome, due_at, tried_route) FROM job WHERE id = $1),
+  'job', (SELECT jsonb_build_array(route, ended_at, outcome, due_at, tried_route, complaint) FROM job WHERE id = $1),
   'reading', (SELECT jsonb_agg(to_jsonb(r) ORDER BY move_id, position) FROM reading AS r WHERE job_id = $1),
   'lamp', (SELECT jsonb_agg(to_jsonb(l) ORDER BY move_id) FROM lamp_exposure AS l WHERE job_id = $1),
   'spent', (SELECT jsonb_agg(to_jsonb(s) ORDER BY position) FROM spent AS s WHERE job_id = $1),

@@ -28,11 +28,12 @@ export function FormDialog({
       {trigger}
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-50 bg-black/50" />
-        <Dialog.Content className="fixed top-1/2 left-1/2 z-50 w-[min(34rem,94vw)] -translate-x-1/2 -translate-y-1/2 border-2 border-ink bg-ground p-5">
+        <Dialog.Content className="fixed top-1/2 left-1/2 z-50 max-h-[96dvh] w-[min(34rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-ground p-5">
           <Dialog.Title className="text-xl font-semibold">{title}</Dialog.Title>
           <Dialog.Description className="mt-1">{description}</Dialog.Description>
           <form
             className="mt-4 grid gap-4"
+            noValidate
             onSubmit={(event) => {
               event.preventDefault();
               onSubmit();

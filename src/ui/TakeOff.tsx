@@ -14,11 +14,11 @@ export function TakeOff({ name, onTakeOff }: { name: string; onTakeOff: () => Pr
   ) : (
     <button
       type="button"
-      className="control border-transparent font-normal"
-      aria-label={`Take ${name} off the shelf`}
+      className="control border-line font-normal"
+      aria-label={`Remove ${name} from the shelf`}
       onClick={() => setIsAsked(true)}
     >
-      Off
+      Remove
     </button>
   );
 }

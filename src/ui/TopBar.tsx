@@ -42,6 +42,7 @@ export const TopBar = memo(function TopBar({
       </a>
       <nav aria-label="Places" className="flex max-sm:order-last max-sm:-mx-3">
         {link("/", "Bench")}
+        {link("/jobs", "Jobs")}
         {link("/families", "Families")}
         {link("/film", "Film")}
         {link("/lots", "Lots")}

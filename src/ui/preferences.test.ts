@@ -1,7 +1,7 @@
 import { expect } from "chai";
 import { readPreferences, stationOf } from "./preferences.ts";
 
-const usual = { ground: "system", temperature: "C", length: "mm", station: "", who: "" };
+const usual = { ground: "system", temperature: "C", length: "mm", station: "", who: "", seen: "" };
 
 describe("preferences", () => {
   it("are read from the cookies", () => {
@@ -12,6 +12,7 @@ describe("preferences", () => {
         length: "inch",
         station: "3",
         who: "ase-lind",
+        seen: "",
       },
     );
   });
@@ -22,6 +23,8 @@ describe("preferences", () => {
     expect(
       readPreferences("ground=pink; temperature=K; length; who=<script>; station=0; other=1"),
     ).to.deep.equal(usual);
+    expect(readPreferences("seen=yes").seen).to.equal("yes");
+    expect(readPreferences("seen=no").seen).to.equal("");
     expect(stationOf(readPreferences("station=12"))).to.equal(12);
     expect(stationOf(readPreferences("station=123"))).to.equal(null);
     expect(readPreferences("__proto__=x; constructor=y")).to.deep.equal(usual);

@@ -9,6 +9,8 @@ export interface Preferences {
   who: string;
   /** Number of the station at which this screen stands, or "". */
   station: string;
+  /** Whether it was shown here what this is. */
+  seen: "" | "yes";
 }
 
 /** The station as a number; null where none is named. */
@@ -21,9 +23,17 @@ const allowed: { [Name in keyof Preferences]: (value: string) => boolean } = {
   length: (value) => ["mm", "inch"].includes(value),
   who: (value) => /^[a-z0-9-]{1,40}$/.test(value),
   station: (value) => /^[1-9][0-9]?$/.test(value),
+  seen: (value) => value === "yes",
 };
 
-const usual: Preferences = { ground: "system", temperature: "C", length: "mm", who: "", station: "" };
+const usual: Preferences = {
+  ground: "system",
+  temperature: "C",
+  length: "mm",
+  who: "",
+  station: "",
+  seen: "",
+};
 
 /** Reads preferences from a Cookie header; whatever is not understood is as usual. */
 export function readPreferences(cookies: string | null): Preferences {

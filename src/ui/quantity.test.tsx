@@ -13,8 +13,15 @@ import {
   temperatureText,
 } from "./quantity.tsx";
 
-const metric: Preferences = { ground: "day", temperature: "C", length: "mm", station: "", who: "" };
-const inches: Preferences = { ground: "day", temperature: "F", length: "inch", station: "", who: "" };
+const metric: Preferences = { ground: "day", temperature: "C", length: "mm", station: "", seen: "", who: "" };
+const inches: Preferences = {
+  ground: "day",
+  temperature: "F",
+  length: "inch",
+  station: "",
+  seen: "",
+  who: "",
+};
 const text = (node: React.ReactNode, preferences = metric) =>
   renderToStaticMarkup(<PreferencesContext value={preferences}>{node}</PreferencesContext>).replace(
     /<[^>]+>/g,

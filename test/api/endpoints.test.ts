@@ -53,9 +53,9 @@ describe("the endpoints", function () {
 
   it("show a new job on the bench and find it by its code", async () => {
     const atMs = await openJob("EP-1");
-    const row = (await ask(bench)).body.find((entry: { code: string }) => entry.code === "EP-1");
+    const row = (await ask(bench)).body.rows.find((entry: { code: string }) => entry.code === "EP-1");
     expect(row).to.include({ need: "hands", stage: "intake", route: "Film", complaint: "sour film" });
-    const found = (await ask(findJobs, { search: "?code=ep-" })).body;
+    const found = (await ask(findJobs, { search: "?find=ep-" })).body.jobs;
     expect(found).to.have.length(1);
     expect(found[0]).to.include({
       code: "EP-1",

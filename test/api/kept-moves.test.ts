@@ -39,7 +39,7 @@ describe("what is remembered of jobs", function () {
     ({ pool } = await freshDatabase());
     await loadDemo(pool, Date.now(), () => []);
     const of = (await findFamily(pool, "TK-5"))!;
-    await createJob(pool, { id: uuid(), code: CODE, of, opening: opening() });
+    await createJob(pool, { id: uuid(), code: CODE, of, opening: opening(), ticket: null });
   });
 
   it("grows with what is added, and is what a fold of everything gives; what is taken back too", async () => {

@@ -1,6 +1,8 @@
 /** One screen of each kind that is not a job at work. */
 export const places = [
   "/",
+  "/jobs",
+  "/jobs?find=zzz",
   "/jobs/new",
   "/jobs/import",
   "/jobs/GW-1158/quotation",

@@ -1,13 +1,17 @@
 import { formatDistance } from "date-fns";
-import { Plus, Search } from "lucide-react";
+import { Plus } from "lucide-react";
 import { memo, useCallback, useEffect, useRef, useState } from "react";
 import { stageTitles } from "../../../core/stage.ts";
-import type { BenchRow, Need } from "../../../server/bench.ts";
-import type { JobSummary } from "../../../server/store/jobs.ts";
+import type { Bench, BenchRow, Need } from "../../../server/bench.ts";
+import { PanelSketch } from "../../drawing/PanelSketch.tsx";
 import { soundAlarm } from "../../ui/alarm.ts";
 import { durationText } from "../../ui/quantity.tsx";
+import { setPreference, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
+import { SearchField } from "../../ui/SearchField.tsx";
 import { useLive } from "../../ui/useLive.ts";
 import { useNow } from "../../ui/useNow.ts";
+import { FirstVisit } from "./FirstVisit.tsx";
+import { useJobSearch } from "../jobs/useJobSearch.ts";
 
 const groups: { need: Need; title: string; empty: string }[] = [
   { need: "hands", title: "Hands now", empty: "Nothing waits for a pair of hands." },
@@ -22,13 +26,16 @@ function needNow(row: BenchRow, nowMs: number): Need {
 }
 
 export const BenchView = memo(function BenchView({
-  rows: initial,
+  bench: initial,
   nowMs: startMs,
+  preferences: first,
 }: {
-  rows: BenchRow[];
+  bench: Bench;
   nowMs: number;
+  preferences: Preferences;
 }) {
-  const [rows, setRows] = useState(initial);
+  const { seen } = useStoredPreferences(first);
+  const [{ rows, panels }, setBench] = useState(initial);
   const [offline, setOffline] = useState(false);
   const nowMs = useNow(startMs, 500);
 
@@ -36,7 +43,7 @@ export const BenchView = memo(function BenchView({
     try {
       const answer = await fetch("/api/bench");
       if (!answer.ok) throw new Error(String(answer.status));
-      setRows((await answer.json()) as BenchRow[]);
+      setBench((await answer.json()) as Bench);
       setOffline(false);
     } catch {
       setOffline(true);
@@ -63,12 +70,13 @@ export const BenchView = memo(function BenchView({
             : `${rows.filter((row) => needNow(row, nowMs) === "hands").length} of ${rows.length} jobs want hands`}
         </h1>
         <div className="ml-auto flex flex-wrap gap-2">
-          <FindByCode />
+          <FindJob />
           <a href="/jobs/new" className="control-strong">
             <Plus aria-hidden size={20} /> New job
           </a>
         </div>
       </div>
+      {seen === "" && <FirstVisit onDone={() => setPreference("seen", "yes")} />}
       {offline && (
         <p role="status" className="edge-hatch mb-3 border-y-2 border-film bg-raised py-2 text-film">
           No answer from the server. This is the bench as it last was; timers go on.
@@ -100,7 +108,7 @@ export const BenchView = memo(function BenchView({
               ) : (
                 <ul>
                   {members.map((row) => (
-                    <Row key={row.code} row={row} nowMs={nowMs} />
+                    <Row key={row.code} row={row} nowMs={nowMs} panel={panels[row.familyId]!} />
                   ))}
                 </ul>
               )}
@@ -116,24 +124,27 @@ export const BenchView = memo(function BenchView({
   );
 });
 
-function Row({ row, nowMs }: { row: BenchRow; nowMs: number }) {
+function Row({ row, nowMs, panel }: { row: BenchRow; nowMs: number; panel: Bench["panels"][string] }) {
   const overdue = row.dueAt !== null && Date.parse(row.dueAt) < nowMs;
   return (
     <li className="border-b border-line">
       <a
         href={`/jobs/${row.code}`}
-        className="grid min-h-14 grid-cols-[1fr_auto] items-center gap-x-4 py-1.5 hover:bg-raised sm:grid-cols-[6rem_11rem_1fr_auto]"
+        className="grid min-h-14 grid-cols-[4rem_1fr_auto] items-center gap-x-4 py-1.5 hover:bg-raised sm:grid-cols-[4rem_13rem_5rem_1fr_auto]"
       >
-        <span className="text-lg font-semibold">{row.code}</span>
-        <span className="max-sm:col-span-2">
-          <span className="font-semibold">{stageTitles[row.stage]}</span>
-          <span className="text-sm text-soft max-sm:pl-2 sm:block">{row.family}</span>
+        <PanelSketch sketch={panel} className="h-12 w-16" />
+        <span className="leading-tight">
+          <span className="block text-lg font-semibold">{row.code}</span>
+          <span className="text-sm text-soft">{row.family}</span>
         </span>
-        <span className="leading-snug max-sm:col-span-2">
+        <span className="text-lg font-semibold max-sm:order-1 max-sm:text-base">
+          {stageTitles[row.stage]}
+        </span>
+        <span className="leading-snug max-sm:order-2 max-sm:col-span-2">
           {row.ask}
-          <span className="block text-sm text-soft">{row.route}</span>
+          <span className="block text-sm text-soft max-sm:hidden">{row.route}</span>
         </span>
-        <span className="flex flex-wrap justify-end gap-x-4 text-right max-sm:col-start-2 max-sm:row-start-1">
+        <span className="flex flex-wrap justify-end gap-x-4 text-right">
           {row.untilMs !== null && (
             <span className={row.isWindow || row.untilMs <= nowMs ? "font-semibold text-heat" : ""}>
               <span className="block text-sm">{row.isWindow ? "window" : "wait"}</span>
@@ -154,71 +165,73 @@ function Row({ row, nowMs }: { row: BenchRow; nowMs: number }) {
   );
 }
 
-/** Finds any job, ended ones too, by the beginning of its code. */
-function FindByCode() {
-  const [code, setCode] = useState("");
-  const [found, setFound] = useState<JobSummary[] | "loading" | "failed" | null>(null);
-  useEffect(() => {
-    const wanted = code.trim();
-    if (wanted === "") {
-      setFound(null);
-      return;
-    }
-    const stopped = new AbortController();
-    setFound((before) => (Array.isArray(before) ? before : "loading"));
-    fetch(`/api/jobs?code=${encodeURIComponent(wanted)}`, { signal: stopped.signal })
-      .then(async (answer) => setFound(answer.ok ? ((await answer.json()) as JobSummary[]) : "failed"))
-      .catch(() => !stopped.signal.aborted && setFound("failed"));
-    return () => stopped.abort();
-  }, [code]);
-  const first = Array.isArray(found) ? found[0] : undefined;
+/** So many jobs are shown under the search. */
+const MOST_SHOWN = 8;
+
+/** Finds any job, ended ones too, by any word of its ticket. */
+function FindJob() {
+  const [find, setFind] = useState("");
+  const wanted = find.trim();
+  const query = wanted === "" ? null : `find=${encodeURIComponent(wanted)}`;
+  const { found, isAway } = useJobSearch(query, null);
+  const first = found?.jobs[0];
   return (
     <form
       role="search"
       className="relative"
       onSubmit={(event) => {
         event.preventDefault();
-        if (first) location.assign(`/jobs/${first.code}`);
+        if (found?.total === 1 && first) location.assign(`/jobs/${first.code}`);
+        else location.assign(query === null ? "/jobs" : `/jobs?${query}`);
       }}
     >
-      <label className="flex items-center gap-2">
-        <Search aria-hidden size={20} />
-        <span className="sr-only">Find a job by its code</span>
-        <input
-          className="entry w-36 sm:w-52"
-          placeholder="Find by code"
-          value={code}
-          maxLength={20}
-          onChange={(event) => setCode(event.target.value)}
-        />
-      </label>
-      {found !== null && (
+      <SearchField
+        label="Find a job"
+        placeholder="Find a job"
+        className="w-44 sm:w-64"
+        value={find}
+        onChange={setFind}
+      />
+      {query !== null && (
         <div
-          className="absolute right-0 z-30 mt-1 w-84 max-w-[92vw] border-2 border-ink bg-raised"
+          className="absolute right-0 z-30 mt-1 w-96 max-w-[92vw] border-2 border-ink bg-raised"
           aria-live="polite"
         >
-          {found === "loading" && <p className="p-3">Looking</p>}
-          {found === "failed" && <p className="p-3 text-danger">No answer from the server. Try again.</p>}
-          {Array.isArray(found) && found.length === 0 && (
-            <p className="p-3">No code begins with {code.trim().toUpperCase()}</p>
-          )}
-          {Array.isArray(found) && (
-            <ul className="max-h-96 overflow-y-auto">
-              {found.map((job) => (
-                <li key={job.code} className="border-b border-line last:border-0">
+          {isAway ? (
+            <p className="p-3 text-danger">No answer from the server. Try again.</p>
+          ) : found === null ? (
+            <p className="p-3">Looking</p>
+          ) : found.jobs.length === 0 ? (
+            <p className="p-3">No job has “{wanted}” on its ticket</p>
+          ) : (
+            <ul className="max-h-[60vh] overflow-y-auto">
+              {found.jobs.slice(0, MOST_SHOWN).map((job) => (
+                <li key={job.code} className="border-b border-line">
                   <a
                     href={`/jobs/${job.code}`}
-                    className="flex min-h-12 items-center gap-3 px-3 hover:underline"
+                    className="grid min-h-12 grid-cols-[3.5rem_1fr_auto] items-center gap-2 px-3 py-1 hover:underline"
                   >
-                    <span className="font-semibold">{job.code}</span>
-                    <span>{job.family}</span>
-                    <span className="ml-auto text-soft">
-                      {job.outcome ?? "open"}
-                      {job.isFirstVersion ? ", version 1" : ""}
+                    <PanelSketch sketch={found.panels[job.familyId]!} className="h-9 w-12" />
+                    <span className="min-w-0 leading-tight">
+                      <span className="font-semibold">{job.code}</span> {job.family}
+                      <span className="block truncate text-sm text-soft">
+                        {[job.customer, job.complaint].filter(Boolean).join(", ")}
+                      </span>
                     </span>
+                    <span className="text-sm text-soft">{job.outcome ?? "open"}</span>
                   </a>
                 </li>
               ))}
+              {found.total > Math.min(MOST_SHOWN, found.jobs.length) && (
+                <li>
+                  <a
+                    href={`/jobs?${query}`}
+                    className="flex min-h-12 items-center px-3 font-semibold underline underline-offset-4"
+                  >
+                    All {found.atLeast ? `${found.total} and more` : found.total}
+                  </a>
+                </li>
+              )}
             </ul>
           )}
         </div>

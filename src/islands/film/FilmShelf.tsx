@@ -1,3 +1,4 @@
+import { Plus } from "lucide-react";
 import { memo, useState } from "react";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import {
@@ -11,6 +12,10 @@ import {
 import type { ShelvedSheet } from "../../../server/store/film-shelf.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { Field } from "../../ui/Field.tsx";
+import { FormDialog } from "../../ui/FormDialog.tsx";
+import { hasWords } from "../../ui/has-words.ts";
+import { ListHead } from "../../ui/ListHead.tsx";
+import { Narrow } from "../../ui/Narrow.tsx";
 import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
@@ -53,6 +58,8 @@ export const FilmShelf = memo(function FilmShelf({
   const [typed, setTyped] = useDraft<Typed>("film sheet", blank);
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [said, setSaid] = useState<string>();
+  const [isAdding, setAdding] = useState(false);
+  const [narrowed, setNarrowed] = useState({ find: "", kind: "", order: "" });
 
   const reload = async () => {
     try {
@@ -85,6 +92,7 @@ export const FilmShelf = memo(function FilmShelf({
       return;
     }
     setTyped(blank);
+    setAdding(false);
     setSaid(`${parsed.data.label} is on the shelf.`);
     await reload();
   };
@@ -98,12 +106,8 @@ export const FilmShelf = memo(function FilmShelf({
     setSaid("said" in asked ? asked.said : `${sheet.label} is off the shelf.`);
     await reload();
   };
-  const entry = (
-    label: string,
-    field: "label" | "widthMm" | "heightMm" | "axisDeg" | "lot",
-    hint?: string,
-  ) => (
-    <Field label={label} fault={faults[field] && `${label}: ${faults[field]}`} hint={hint}>
+  const entry = (label: string, field: "label" | "widthMm" | "heightMm" | "axisDeg" | "lot") => (
+    <Field label={label} fault={faults[field] && `${label}: ${faults[field]}`}>
       {(attributes) => (
         <input
           {...attributes}
@@ -116,111 +120,171 @@ export const FilmShelf = memo(function FilmShelf({
     </Field>
   );
   const cm2 = sheets.reduce((sum, { widthMm, heightMm }) => sum + (widthMm * heightMm) / 100, 0);
+  const shown = sheets.filter(
+    (sheet) =>
+      (narrowed.kind === "" || sheet.kind === narrowed.kind) &&
+      hasWords(narrowed.find, sheet.label, sheet.lot, sheet.kind, sheet.isRemnant ? "remnant" : "sheet"),
+  );
+  const ordered = narrowed.order === "largest" ? [...shown].reverse() : shown;
   return (
     <PreferencesContext value={preferences}>
-      <h1 className="answer pt-4">
-        {sheets.length === 0
-          ? "No film on the shelf"
-          : `${sheets.length} ${sheets.length === 1 ? "sheet" : "sheets and remnants"}, ${Math.round(cm2)} cm²`}
-      </h1>
-      {sheets.length > 0 && (
-        <table className="mt-4 w-full border-collapse text-left">
-          <thead>
-            <tr className="border-b-2 border-ink">
-              {["Label", "Film", "Size", "Axis, adhesive down", "Lot", ""].map((title) => (
-                <th
-                  key={title}
-                  scope="col"
-                  className={`py-1 pr-3 font-semibold ${title === "Film" || title === "Lot" ? "hidden sm:table-cell" : ""}`}
-                >
-                  {title || <span className="sr-only">Take off</span>}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {sheets.map((sheet) => (
-              <tr key={sheet.id} className="border-b border-line">
-                <th scope="row" className="py-1 pr-3 font-semibold">
-                  {sheet.label}
-                  {sheet.isRemnant && <span className="ml-2 font-normal text-soft">remnant</span>}
-                  <span className="block font-normal text-soft sm:hidden">
-                    {sheet.kind}, lot {sheet.lot}
-                  </span>
-                </th>
-                <td className="hidden pr-3 sm:table-cell">{sheet.kind}</td>
-                <td className="pr-3">
-                  {lengthText(sheet.widthMm, preferences)} × {lengthText(sheet.heightMm, preferences)}
-                </td>
-                <td className="pr-3">{sheet.axisDeg}°</td>
-                <td className="hidden pr-3 sm:table-cell">{sheet.lot}</td>
-                <td className="text-right">
-                  <TakeOff name={sheet.label} onTakeOff={() => discard(sheet)} />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      <h2 className="mt-8 mb-2 text-xl font-semibold">Put a sheet on the shelf</h2>
-      <form
-        className="grid gap-4 sm:grid-cols-3"
-        aria-busy={!mounted}
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
-          void add();
+      <ListHead
+        title={
+          sheets.length === 0
+            ? "No film on the shelf"
+            : `${sheets.length} ${sheets.length === 1 ? "sheet" : "sheets and remnants"}, ${Math.round(cm2)} cm²`
+        }
+        search={{
+          label: "Find a sheet",
+          placeholder: "Label, lot, film",
+          value: narrowed.find,
+          onChange: (find) => setNarrowed({ ...narrowed, find }),
         }}
       >
-        {entry("Label", "label", "As it is written on it")}
-        <Field label="Film">
-          {(attributes) => (
-            <select
-              {...attributes}
-              className="entry"
-              value={typed.kind}
-              onChange={(event) => setTyped({ ...typed, kind: event.target.value as FilmKind })}
+        <button
+          type="button"
+          className="control-strong"
+          aria-busy={!mounted}
+          onClick={() => {
+            setSaid(undefined);
+            setAdding(true);
+          }}
+        >
+          <Plus aria-hidden size={20} /> Add a sheet
+        </button>
+      </ListHead>
+      <div className="grid grid-cols-2 gap-3 pb-3 sm:w-120">
+        <Narrow
+          label="Film"
+          value={narrowed.kind}
+          options={[{ value: "", text: "Any" }, ...filmKinds.map((kind) => ({ value: kind, text: kind }))]}
+          onChange={(kind) => setNarrowed({ ...narrowed, kind })}
+        />
+        <Narrow
+          label="Order"
+          value={narrowed.order}
+          options={[
+            { value: "", text: "Use up first" },
+            { value: "largest", text: "Largest first" },
+          ]}
+          onChange={(order) => setNarrowed({ ...narrowed, order })}
+        />
+      </div>
+      <p role="status" className="not-empty:pb-2">
+        {said}
+      </p>
+      {sheets.length > 0 && ordered.length === 0 && <p className="text-lg">No sheet fits that.</p>}
+      <ul className="border-t-2 border-ink" aria-label="Sheets and remnants">
+        {ordered.map((sheet) => (
+          <li
+            key={sheet.id}
+            className="grid grid-cols-[4rem_1fr_auto] items-center gap-x-4 border-b border-line py-1 sm:grid-cols-[4rem_8rem_1fr_8rem_10rem_auto]"
+          >
+            <SheetSketch sheet={sheet} />
+            <span className="leading-tight">
+              <span className="block text-lg font-semibold">{sheet.label}</span>
+              <span className="text-sm text-soft">{sheet.isRemnant ? "remnant" : "sheet"}</span>
+            </span>
+            <span className="max-sm:order-last max-sm:col-span-3">
+              {lengthText(sheet.widthMm, preferences)} × {lengthText(sheet.heightMm, preferences)},{" "}
+              {sheet.kind}
+            </span>
+            <span className="max-sm:hidden">
+              <span className="block text-sm text-soft">axis</span>
+              {sheet.axisDeg}°
+            </span>
+            <a
+              href={`/jobs?lot=${encodeURIComponent(sheet.lot)}`}
+              className="inline-flex min-h-12 items-center underline underline-offset-4 max-sm:hidden"
             >
-              {filmKinds.map((name) => (
-                <option key={name}>{name}</option>
-              ))}
-            </select>
-          )}
-        </Field>
-        {entry("Lot", "lot")}
-        {entry("Width, mm", "widthMm")}
-        {entry("Height, mm", "heightMm")}
-        {entry("Axis, °", "axisDeg", "From its width, counter-clockwise, as it lies")}
-        <Field label="Adhesive" hint="As it lies while the axis is read. It is kept for the adhesive down.">
-          {(attributes) => (
-            <select
-              {...attributes}
-              className="entry"
-              value={typed.adhesive}
-              onChange={(event) => setTyped({ ...typed, adhesive: event.target.value as AdhesiveSide })}
-            >
-              {adhesiveSides.map((side) => (
-                <option key={side}>{side}</option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <label className="flex min-h-12 items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-6"
-            checked={typed.isRemnant}
-            onChange={(event) => setTyped({ ...typed, isRemnant: event.target.checked })}
-          />
-          It is a remnant
-        </label>
-        <div className="flex flex-wrap items-center gap-4 sm:col-span-2">
-          <button type="submit" className="control-strong">
-            Put it there
-          </button>
-          <p role="status">{said}</p>
+              Jobs of lot {sheet.lot}
+            </a>
+            <TakeOff name={sheet.label} onTakeOff={() => discard(sheet)} />
+          </li>
+        ))}
+      </ul>
+      <FormDialog
+        open={isAdding}
+        onOpenChange={setAdding}
+        title="Add a sheet"
+        description="Read the axis from its width, counter-clockwise, as it lies. It is kept for the adhesive down."
+        submit="Add to shelf"
+        leave="Close"
+        onSubmit={() => void add()}
+      >
+        <div className="grid gap-3 sm:grid-cols-2">
+          {entry("Label", "label")}
+          {entry("Lot", "lot")}
+          <Field label="Film">
+            {(attributes) => (
+              <select
+                {...attributes}
+                className="entry"
+                value={typed.kind}
+                onChange={(event) => setTyped({ ...typed, kind: event.target.value as FilmKind })}
+              >
+                {filmKinds.map((name) => (
+                  <option key={name}>{name}</option>
+                ))}
+              </select>
+            )}
+          </Field>
+          <label className="flex min-h-12 items-center gap-3 self-end">
+            <input
+              type="checkbox"
+              className="size-6"
+              checked={typed.isRemnant}
+              onChange={(event) => setTyped({ ...typed, isRemnant: event.target.checked })}
+            />
+            It is a remnant
+          </label>
+          {entry("Width, mm", "widthMm")}
+          {entry("Height, mm", "heightMm")}
+          {entry("Axis, °", "axisDeg")}
+          <Field label="Adhesive">
+            {(attributes) => (
+              <select
+                {...attributes}
+                className="entry"
+                value={typed.adhesive}
+                onChange={(event) => setTyped({ ...typed, adhesive: event.target.value as AdhesiveSide })}
+              >
+                {adhesiveSides.map((side) => (
+                  <option key={side}>{side}</option>
+                ))}
+              </select>
+            )}
+          </Field>
         </div>
-      </form>
+        {said && <p role="alert">{said}</p>}
+      </FormDialog>
     </PreferencesContext>
   );
 });
+
+/** The longest side that fills the drawing, mm. */
+const LONGEST_MM = 620;
+
+/** A sheet in true proportion, with its axis across it. */
+function SheetSketch({ sheet: { widthMm, heightMm, axisDeg } }: { sheet: ShelvedSheet }) {
+  const longest = Math.max(widthMm, heightMm);
+  const scale = (44 * Math.min(1, Math.max(0.45, Math.sqrt(longest / LONGEST_MM)))) / longest;
+  const [width, height] = [widthMm * scale * 1.3, heightMm * scale * 1.3].map((side) => Math.min(side, 60));
+  const radius = 0.42 * Math.min(width!, height!);
+  const angle = (axisDeg * Math.PI) / 180;
+  const [dx, dy] = [radius * Math.cos(angle), -radius * Math.sin(angle)];
+  return (
+    <svg viewBox="-32 -24 64 48" className="h-12 w-16" aria-hidden>
+      <rect
+        x={-width! / 2}
+        y={-height! / 2}
+        width={width}
+        height={height}
+        fill="var(--raised)"
+        stroke="var(--film)"
+        strokeWidth={1.6}
+      />
+      <line x1={-dx} y1={-dy} x2={dx} y2={dy} stroke="var(--ink)" strokeWidth={1.6} />
+    </svg>
+  );
+}

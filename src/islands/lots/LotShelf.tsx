@@ -1,3 +1,4 @@
+import { Plus } from "lucide-react";
 import { memo, useState } from "react";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import {
@@ -13,6 +14,10 @@ import {
 import type { ShelvedLot } from "../../../server/store/lots.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { Field } from "../../ui/Field.tsx";
+import { FormDialog } from "../../ui/FormDialog.tsx";
+import { hasWords } from "../../ui/has-words.ts";
+import { ListHead } from "../../ui/ListHead.tsx";
+import { Narrow } from "../../ui/Narrow.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
@@ -45,6 +50,8 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
   const [typed, setTyped] = useDraft<Typed>("lot", blank);
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [said, setSaid] = useState<string>();
+  const [isAdding, setAdding] = useState(false);
+  const [narrowed, setNarrowed] = useState({ find: "", kind: "", date: "" });
   const old = lots.filter((entry) => isOutOfDate(entry, nowMs));
 
   /** Asks the server and takes its list; true where it agreed. */
@@ -78,15 +85,17 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
     const parsed = lot.safeParse(entered);
     setFaults(parsed.success ? {} : faultsByPath(describeFaults(parsed.error, entered)));
     if (!parsed.success) return;
-    if (await ask("/api/lots", "POST", parsed.data, `${parsed.data.lot} is on the shelf.`)) setTyped(blank);
+    if (await ask("/api/lots", "POST", parsed.data, `${parsed.data.lot} is on the shelf.`)) {
+      setTyped(blank);
+      setAdding(false);
+    }
   };
   const entry = (
     label: string,
     field: "lot" | "expiresOn" | "openedOn" | "quantity",
     type: "text" | "date",
-    hint?: string,
   ) => (
-    <Field label={label} fault={faults[field] && `${label}: ${faults[field]}`} hint={hint}>
+    <Field label={label} fault={faults[field] && `${label}: ${faults[field]}`}>
       {(attributes) => (
         <input
           {...attributes}
@@ -99,64 +108,130 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
       )}
     </Field>
   );
+  const shown = lots.filter(
+    (shelved) =>
+      (narrowed.kind === "" || shelved.kind === narrowed.kind) &&
+      (narrowed.date === "" || isOutOfDate(shelved, nowMs) === (narrowed.date === "out")) &&
+      hasWords(narrowed.find, shelved.lot, shelved.material, shelved.kind),
+  );
   return (
     <>
-      <h1 className="answer pt-4">
-        {lots.length === 0
-          ? "Nothing on the shelf"
-          : old.length === 0
-            ? `${lots.length} ${lots.length === 1 ? "lot" : "lots"}, all in date`
-            : `${old.length} of ${lots.length} lots ${old.length === 1 ? "is" : "are"} out of date`}
-      </h1>
+      <ListHead
+        title={
+          lots.length === 0
+            ? "Nothing on the shelf"
+            : old.length === 0
+              ? `${lots.length} ${lots.length === 1 ? "lot" : "lots"}, all in date`
+              : `${old.length} of ${lots.length} lots ${old.length === 1 ? "is" : "are"} out of date`
+        }
+        search={{
+          label: "Find a lot",
+          placeholder: "Lot, material",
+          value: narrowed.find,
+          onChange: (find) => setNarrowed({ ...narrowed, find }),
+        }}
+      >
+        <button
+          type="button"
+          className="control-strong"
+          aria-busy={!mounted}
+          onClick={() => {
+            setSaid(undefined);
+            setAdding(true);
+          }}
+        >
+          <Plus aria-hidden size={20} /> Add a lot
+        </button>
+      </ListHead>
+      <div className="grid grid-cols-2 gap-3 pb-1 sm:w-120">
+        <Narrow
+          label="Kind"
+          value={narrowed.kind}
+          options={[
+            { value: "", text: "Any" },
+            ...lotKinds.map((kind) => ({ value: kind, text: capitalised(kind) })),
+          ]}
+          onChange={(kind) => setNarrowed({ ...narrowed, kind })}
+        />
+        <Narrow
+          label="Date"
+          value={narrowed.date}
+          options={[
+            { value: "", text: "Any" },
+            { value: "in", text: "In date" },
+            { value: "out", text: "Out of date" },
+          ]}
+          onChange={(date) => setNarrowed({ ...narrowed, date })}
+        />
+      </div>
+      <p role="status" className="not-empty:pb-2">
+        {said}
+      </p>
+      {lots.length > 0 && shown.length === 0 && <p className="text-lg">No lot fits that.</p>}
       {lotKinds.map((kind) => {
-        const shown = lots.filter((shelved) => shelved.kind === kind);
-        if (shown.length === 0) return null;
+        const members = shown.filter((shelved) => shelved.kind === kind);
+        if (members.length === 0) return null;
         return (
-          <section key={kind} aria-label={capitalised(kind)} className="mt-4">
-            <h2 className="text-lg font-semibold">{capitalised(kind)}</h2>
-            <ul className="border-t border-line">
-              {shown.map((shelved) => {
+          <section key={kind} aria-label={capitalised(kind)} className="mb-3">
+            <h2 className="border-b-2 border-ink text-lg font-semibold">{capitalised(kind)}</h2>
+            <ul>
+              {members.map((shelved) => {
                 const isOld = isOutOfDate(shelved, nowMs);
                 return (
                   <li
                     key={shelved.id}
-                    className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-1"
+                    className="grid grid-cols-[1.5rem_1fr_auto] items-center gap-x-4 border-b border-line py-1 sm:grid-cols-[1.5rem_1fr_13rem_9rem_auto]"
                   >
-                    <span className="min-w-0 grow">
-                      <span className="font-semibold">{shelved.lot}</span> {shelved.material}
-                      <span className={`block ${isOld ? "edge-hatch text-danger" : "text-soft"}`}>
+                    <LeftBar share={leftShare(shelved)} isOld={isOld} />
+                    <span className="leading-tight">
+                      <span className="text-lg font-semibold">{shelved.lot}</span> {shelved.material}
+                      <span className={`block text-sm ${isOld ? "edge-hatch text-danger" : "text-soft"}`}>
                         {dateText(shelved, nowMs)},{" "}
-                        {shelved.openedOn ? `open since ${shelved.openedOn}` : "sealed"},{" "}
-                        {isSheetFilm(shelved.material) ? (
-                          <a href="/film">{shelved.leftQuantity} sheets and remnants left</a>
-                        ) : (
-                          `${quantityText(kind, shelved.leftQuantity)} of ${quantityText(kind, shelved.quantity)} left`
-                        )}
+                        {shelved.openedOn ? `open since ${shelved.openedOn}` : "sealed"}
                         {shelved.viscosityPaS === null ? "" : `, measured ${shelved.viscosityPaS} Pa s`}
                       </span>
                     </span>
-                    {shelved.openedOn === null && (
-                      <button
-                        type="button"
-                        className="control"
-                        onClick={() =>
-                          void ask(
-                            `/api/lots/${shelved.id}`,
-                            "PUT",
-                            { openedOn: today() },
-                            `${shelved.lot} is open from today.`,
-                          )
+                    <span className="max-sm:col-span-2 max-sm:col-start-2 max-sm:row-start-2">
+                      {isSheetFilm(shelved.material) ? (
+                        <a href="/film" className="inline-flex min-h-12 items-center underline">
+                          {shelved.leftQuantity === 1
+                            ? "1 piece left"
+                            : `${shelved.leftQuantity} pieces left`}
+                        </a>
+                      ) : (
+                        `${quantityText(kind, shelved.leftQuantity)} of ${quantityText(kind, shelved.quantity)} left`
+                      )}
+                    </span>
+                    <a
+                      href={`/jobs?lot=${encodeURIComponent(shelved.lot)}`}
+                      className="inline-flex min-h-12 items-center underline underline-offset-4 max-sm:hidden"
+                    >
+                      Used by jobs
+                    </a>
+                    <span className="flex justify-end gap-2">
+                      {shelved.openedOn === null && (
+                        <button
+                          type="button"
+                          className="control"
+                          onClick={() =>
+                            void ask(
+                              `/api/lots/${shelved.id}`,
+                              "PUT",
+                              { openedOn: today() },
+                              `${shelved.lot} is open from today.`,
+                            )
+                          }
+                        >
+                          Open<span className="sr-only"> {shelved.lot}</span>
+                        </button>
+                      )}
+                      <TakeOff
+                        name={shelved.lot}
+                        onTakeOff={() =>
+                          ask(`/api/lots/${shelved.id}`, "DELETE", null, `${shelved.lot} is off the shelf.`)
                         }
-                      >
-                        Open {shelved.lot}
-                      </button>
-                    )}
-                    <TakeOff
-                      name={shelved.lot}
-                      onTakeOff={() =>
-                        ask(`/api/lots/${shelved.id}`, "DELETE", null, `${shelved.lot} is off the shelf.`)
-                      }
-                    />
+                      />
+                    </span>
                   </li>
                 );
               })}
@@ -164,59 +239,76 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
           </section>
         );
       })}
-      <h2 className="mt-8 mb-2 text-xl font-semibold">Put a lot on the shelf</h2>
-      <form
-        className="grid gap-4 sm:grid-cols-3"
-        aria-busy={!mounted}
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
+      <FormDialog
+        open={isAdding}
+        onOpenChange={setAdding}
+        title="Add a lot"
+        description="Copy the lot and the date from its label. Leave a date empty where there is none."
+        submit="Add to shelf"
+        leave="Close"
+        onSubmit={() => {
           setSaid(undefined);
           void add();
         }}
       >
-        <Field label="Kind">
-          {(attributes) => (
-            <select
-              {...attributes}
-              className="entry"
-              value={typed.kind}
-              onChange={(event) => {
-                const kind = event.target.value as LotKind;
-                setTyped({ ...typed, kind, material: lotMaterials[kind][0]! });
-              }}
-            >
-              {lotKinds.map((kind) => (
-                <option key={kind}>{kind}</option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="Of what" fault={faults.material}>
-          {(attributes) => (
-            <select
-              {...attributes}
-              className="entry"
-              value={typed.material}
-              onChange={(event) => setTyped({ ...typed, material: event.target.value })}
-            >
-              {lotMaterials[typed.kind].map((material) => (
-                <option key={material}>{material}</option>
-              ))}
-            </select>
-          )}
-        </Field>
-        {entry("Lot", "lot", "text", "As it stands on it")}
-        {entry("Good until", "expiresOn", "date", "As its maker says; empty where none is told")}
-        {entry("Opened on", "openedOn", "date", "Empty while it is sealed")}
-        {entry(`How much, ${lotUnits[typed.kind]}`, "quantity", "text")}
-        <div className="flex flex-wrap items-center gap-4 sm:col-span-3">
-          <button type="submit" className="control-strong">
-            Put it there
-          </button>
-          <p role="status">{said}</p>
+        <div className="grid gap-3 sm:grid-cols-2">
+          <Field label="Kind">
+            {(attributes) => (
+              <select
+                {...attributes}
+                className="entry"
+                value={typed.kind}
+                onChange={(event) => {
+                  const kind = event.target.value as LotKind;
+                  setTyped({ ...typed, kind, material: lotMaterials[kind][0]! });
+                }}
+              >
+                {lotKinds.map((kind) => (
+                  <option key={kind}>{kind}</option>
+                ))}
+              </select>
+            )}
+          </Field>
+          <Field label="Material" fault={faults.material}>
+            {(attributes) => (
+              <select
+                {...attributes}
+                className="entry"
+                value={typed.material}
+                onChange={(event) => setTyped({ ...typed, material: event.target.value })}
+              >
+                {lotMaterials[typed.kind].map((material) => (
+                  <option key={material}>{material}</option>
+                ))}
+              </select>
+            )}
+          </Field>
+          {entry("Lot", "lot", "text")}
+          {entry(`How much, ${lotUnits[typed.kind]}`, "quantity", "text")}
+          {entry("Good until", "expiresOn", "date")}
+          {entry("Opened on", "openedOn", "date")}
         </div>
-      </form>
+        {said && <p role="alert">{said}</p>}
+      </FormDialog>
     </>
   );
 });
+
+/** How much of a lot is left, 0 to 1; sheets and their remnants are not measured so. */
+const leftShare = ({ material, leftQuantity, quantity }: ShelvedLot): number =>
+  isSheetFilm(material) ? Math.min(1, leftQuantity) : Math.min(1, Math.max(0, leftQuantity / quantity));
+
+function LeftBar({ share, isOld }: { share: number; isOld: boolean }) {
+  return (
+    <svg viewBox="0 0 20 44" className="h-11 w-5" aria-hidden>
+      <rect
+        x={2}
+        y={2 + 40 * (1 - share)}
+        width={16}
+        height={40 * share}
+        fill={isOld ? "var(--danger)" : "var(--liquid)"}
+      />
+      <rect x={2} y={2} width={16} height={40} rx={2} fill="none" stroke="var(--ink)" strokeWidth={1.6} />
+    </svg>
+  );
+}

@@ -1,5 +1,6 @@
 import { capitalised } from "../../../core/words.ts";
 import { zodResolver } from "@hookform/resolvers/zod";
+import { Plus } from "lucide-react";
 import { memo, useEffect, useMemo, useRef, useState } from "react";
 import { useForm, useWatch, type FieldErrors } from "react-hook-form";
 import { v7 as uuid } from "uuid";
@@ -7,11 +8,15 @@ import { z } from "zod";
 import { repairRoutes, repairTitles, type RepairRoute } from "../../../core/device/routes.ts";
 import { questionNamed, type StackKind } from "../../../core/route/decision-tree.ts";
 import { oneOff, oneOffRoutes, type OneOff, type OneOffKind } from "../../../core/stack/one-off.ts";
+import type { PanelSketch as Sketch } from "../../../core/stack/panel-sketch.ts";
 import { words } from "../../../core/units.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
+import { PanelSketch } from "../../drawing/PanelSketch.tsx";
 import { askServer } from "../../ui/ask-server.ts";
 import { readKept, setKept } from "../../ui/browser-kept.ts";
 import { Field } from "../../ui/Field.tsx";
+import { hasWords } from "../../ui/has-words.ts";
+import { SearchField } from "../../ui/SearchField.tsx";
 import { emptyOneOff, OneOffFields, type OneOffForm } from "./OneOffFields.tsx";
 import { setPreference, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 
@@ -21,7 +26,19 @@ export interface FamilyChoice {
   kind: string;
   stackKind: StackKind;
   routes: RepairRoute[];
+  sketch: Sketch;
 }
+
+/** What most devices come in with. Common practice, no source. */
+const usualFaults = ["Cracked glass", "Touch dead", "Bubbles or haze", "No picture", "No backlight"];
+
+const card =
+  "relative flex min-h-12 cursor-pointer flex-col gap-1 rounded-sm border-2 bg-raised p-2 has-checked:border-ink has-checked:outline-3 has-checked:outline-ink has-focus-visible:outline-3 has-focus-visible:outline-liquid";
+
+/** The choice itself lies unseen over its whole card. */
+const overCard = "absolute inset-0 size-full cursor-pointer opacity-0";
+
+const asTyped = { shouldDirty: true, shouldValidate: false } as const;
 
 const kindQuestion = questionNamed("family");
 
@@ -53,6 +70,8 @@ const fields = z.object({
     .trim()
     .toUpperCase()
     .regex(/^[A-Z]{1,6}-[0-9]{1,9}$/, { error: "must be a code such as GW-1042" }),
+  customer: z.string().trim().max(120, { error: "must be at most 120 characters" }),
+  serial: z.string().trim().max(80, { error: "must be at most 80 characters" }),
   due: z.union([z.literal(""), z.iso.date({ error: "must be a date" })]),
   who: z.string().min(1, { error: "must be chosen" }),
 });
@@ -74,16 +93,23 @@ const fieldOf = (path: string): keyof Form | null =>
         ? "route"
         : path.endsWith("complaint")
           ? "complaint"
-          : null;
+          : path === "ticket.customer"
+            ? "customer"
+            : path === "ticket.serial"
+              ? "serial"
+              : null;
 
 export const NewJob = memo(function NewJob({
   families,
   technicians,
+  customers,
   suggestedCode,
   preferences: initial,
 }: {
   families: FamilyChoice[];
   technicians: Technician[];
+  /** Whose devices were here before. */
+  customers: string[];
   suggestedCode: string;
   preferences: Preferences;
 }) {
@@ -105,11 +131,14 @@ export const NewJob = memo(function NewJob({
       bondMethod: "liquid",
       complaint: "",
       code: suggestedCode,
+      customer: "",
+      serial: "",
       due: "",
       who: preferences.who,
     },
   });
   const [stackKind, setStackKind] = useState("");
+  const [sought, setSought] = useState("");
   const values = useWatch({ control });
   const isSingle = values.family === SINGLE;
   const family = families.find((choice) => choice.code === values.family);
@@ -119,7 +148,10 @@ export const NewJob = memo(function NewJob({
     [isSingle, madeAs, family],
   );
   const shown = families.filter(
-    (choice) => stackKind === "" || choice.stackKind === stackKind || choice === family,
+    (choice) =>
+      choice === family ||
+      ((stackKind === "" || choice.stackKind === stackKind) &&
+        hasWords(sought, choice.code, choice.name, choice.kind)),
   );
 
   useEffect(() => {
@@ -145,6 +177,8 @@ export const NewJob = memo(function NewJob({
       bondMethod,
       complaint,
       code,
+      customer,
+      serial,
       due,
       who,
     } = entered;
@@ -157,6 +191,7 @@ export const NewJob = memo(function NewJob({
       id: sent.job,
       code,
       ...(familyCode === SINGLE ? { device: single } : { family: familyCode }),
+      ticket: { customer, serial },
       opening: {
         id: sent.event,
         kind: "job-opened",
@@ -201,150 +236,214 @@ export const NewJob = memo(function NewJob({
     return message ? capitalised(message) : undefined;
   };
 
+  const ticket = (name: "customer" | "serial", label: string) => (
+    <Field label={label} fault={fault(name)}>
+      {(attributes) => (
+        <input
+          {...attributes}
+          className="entry"
+          list={name === "customer" ? "customers" : undefined}
+          autoComplete="off"
+          {...register(name)}
+        />
+      )}
+    </Field>
+  );
+  /** A usual fault by one tap; what is typed already stays. */
+  const addFault = (text: string) => {
+    const before = getValues("complaint").trim();
+    const isThere = before.toLowerCase().includes(text.toLowerCase());
+    if (!isThere) setValue("complaint", before ? `${before}, ${text.toLowerCase()}` : text, asTyped);
+  };
+
   return (
-    <main className="mx-auto max-w-200 px-3 pb-16 sm:px-5">
-      <h1 className="answer py-4">What came in?</h1>
-      <form onSubmit={(event) => void submit(event)} noValidate className="grid gap-5">
-        {families.length > 0 && (
-          <Field label={kindQuestion.ask} hint={kindQuestion.why}>
-            {(attributes) => (
+    <main className="mx-auto max-w-320 px-3 sm:px-5">
+      <form
+        onSubmit={(event) => void submit(event)}
+        noValidate
+        className="grid gap-x-6 gap-y-4 lg:h-[calc(100dvh-3.125rem)] lg:grid-cols-[minmax(0,1fr)_25rem]"
+      >
+        <div className="flex min-h-0 flex-col">
+          <h1 className="answer pt-3 pb-2">What came in?</h1>
+          {families.length > 0 && (
+            <div className="grid gap-2 pb-2 sm:grid-cols-[1fr_1fr]">
+              <SearchField
+                label="Find a family"
+                placeholder="Code or name"
+                value={sought}
+                onChange={setSought}
+              />
               <select
-                {...attributes}
                 className="entry"
+                aria-label={kindQuestion.ask}
                 value={stackKind}
                 onChange={(event) => setStackKind(event.target.value)}
               >
-                <option value="">Not known: show every family</option>
+                <option value="">All kinds</option>
                 {kindQuestion.answers.map(({ key, label }) => (
                   <option key={key} value={key}>
                     {label}
                   </option>
                 ))}
               </select>
-            )}
-          </Field>
-        )}
-        <fieldset>
-          <legend className="mb-1 font-semibold">Family</legend>
-          <div className="grid gap-1.5 sm:grid-cols-2">
-            {shown.map((choice) => (
-              <label
-                key={choice.code}
-                className="flex min-h-12 cursor-pointer items-center gap-3 rounded-sm border-2 border-soft px-3 py-1 has-checked:border-ink has-checked:bg-ink has-checked:text-on-ink has-focus-visible:outline-3 has-focus-visible:outline-liquid"
-              >
-                <input type="radio" value={choice.code} className="size-5" {...register("family")} />
-                <span>
-                  <strong>{choice.code}</strong> {choice.name}
-                  <span className="block text-sm">{choice.kind}</span>
+            </div>
+          )}
+          <fieldset className="min-h-0 lg:overflow-y-auto lg:p-1">
+            <legend className="sr-only">Family</legend>
+            <div className="grid grid-cols-2 gap-2 sm:grid-cols-3 xl:grid-cols-4">
+              {shown.map((choice) => (
+                <label key={choice.code} className={`${card} border-soft`}>
+                  <input type="radio" value={choice.code} className={overCard} {...register("family")} />
+                  <PanelSketch sketch={choice.sketch} className="mx-auto h-24 w-32" />
+                  <span className="leading-tight">
+                    <strong>{choice.code}</strong> {choice.name}
+                    <span className="block text-sm">{choice.kind}</span>
+                  </span>
+                </label>
+              ))}
+              <label className={`${card} border-dashed border-soft`}>
+                <input type="radio" value={SINGLE} className={overCard} {...register("family")} />
+                <span className="grid h-24 place-items-center">
+                  <Plus aria-hidden size={40} />
+                </span>
+                <span className="leading-tight">
+                  <strong>None of these</strong>
+                  <span className="block text-sm">A single device, by its size and how it is made</span>
                 </span>
               </label>
-            ))}
-            <label className="flex min-h-12 cursor-pointer items-center gap-3 rounded-sm border-2 border-dashed border-soft px-3 py-1 has-checked:border-ink has-checked:bg-ink has-checked:text-on-ink has-focus-visible:outline-3 has-focus-visible:outline-liquid">
-              <input type="radio" value={SINGLE} className="size-5" {...register("family")} />
-              <span>
-                <strong>None of these</strong>
-                <span className="block text-sm">A single device, by its size and how it is made</span>
-              </span>
-            </label>
-          </div>
-          {shown.length === 0 && (
-            <p>
-              No {families.length > 0 ? "family of this kind" : "family"} is kept here yet:{" "}
-              <a className="underline" href="/families/new">
-                draw one
-              </a>{" "}
-              or{" "}
-              <a className="underline" href="/families/import">
-                bring one in
-              </a>
-              .
-            </p>
-          )}
-          {fault("family") && (
-            <p className="edge-hatch mt-1 text-danger">Family {fault("family")?.toLowerCase()}</p>
-          )}
-        </fieldset>
-        {isSingle && (
-          <OneOffFields
-            register={register as never}
-            kind={madeAs}
-            errors={formState.errors.device as FieldErrors<OneOffForm> | undefined}
-          />
-        )}
-        {routes.length > 0 && (
-          <Field label="Route" fault={fault("route")}>
-            {(attributes) => (
-              <select {...attributes} className="entry" {...register("route")}>
-                {routes.map((name) => (
-                  <option key={name} value={name}>
-                    {repairTitles[name]}
-                  </option>
-                ))}
-              </select>
+            </div>
+            {shown.length === 0 && (
+              <p className="mt-2">
+                No {families.length > 0 ? "family like that" : "family"} is kept here yet:{" "}
+                <a className="underline" href="/families/new">
+                  draw one
+                </a>{" "}
+                or{" "}
+                <a className="underline" href="/families/import">
+                  bring one in
+                </a>
+                .
+              </p>
             )}
-          </Field>
-        )}
-        {route === "film" && (
-          <Field label="Which film">
-            {(attributes) => (
-              <select {...attributes} className="entry" {...register("films")}>
-                <option value="front">Front</option>
-                <option value="rear">Rear</option>
-                <option value="front rear">Front and rear</option>
-              </select>
+            {fault("family") && (
+              <p className="edge-hatch mt-1 text-danger">Family {fault("family")?.toLowerCase()}</p>
             )}
-          </Field>
-        )}
-        {(route === "layer" || route === "add-on-touch") && (
-          <Field label="Laid with">
-            {(attributes) => (
-              <select {...attributes} className="entry" {...register("bondMethod")}>
-                <option value="liquid">Liquid adhesive</option>
-                <option value="sheet">Adhesive film</option>
-              </select>
-            )}
-          </Field>
-        )}
-        <Field label="What is wrong with it" fault={fault("complaint")}>
-          {(attributes) => (
-            <textarea {...attributes} className="entry" rows={2} maxLength={500} {...register("complaint")} />
-          )}
-        </Field>
-        <div className="grid gap-5 sm:grid-cols-3">
-          <Field label="Code" fault={fault("code")}>
-            {(attributes) => <input {...attributes} className="entry" {...register("code")} />}
-          </Field>
-          <Field label="Due on" fault={fault("due")} hint="May stay empty">
-            {(attributes) => <input {...attributes} type="date" className="entry" {...register("due")} />}
-          </Field>
-          <Field label="Taken in by" fault={fault("who")}>
-            {(attributes) => (
-              <select {...attributes} className="entry" {...register("who")}>
-                <option value="" disabled>
-                  Choose
-                </option>
-                {technicians.map((person) => (
-                  <option key={person.key} value={person.key}>
-                    {person.name}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          </fieldset>
         </div>
-        {failure && (
-          <p role="alert" className="edge-hatch text-danger">
-            {failure}
-          </p>
-        )}
-        <div>
-          <button
-            type="submit"
-            className="control-strong min-h-16 min-w-56 text-xl"
-            disabled={formState.isSubmitting}
-          >
-            Open the job
-          </button>
+        <div className="flex min-h-0 flex-col lg:border-l-2 lg:border-line lg:pl-6">
+          <div className="grid min-h-0 content-start gap-3 pt-3 lg:overflow-y-auto lg:px-1">
+            {isSingle && (
+              <OneOffFields
+                register={register as never}
+                kind={madeAs}
+                errors={formState.errors.device as FieldErrors<OneOffForm> | undefined}
+              />
+            )}
+            {routes.length > 0 && (
+              <Field label="Route" fault={fault("route")}>
+                {(attributes) => (
+                  <select {...attributes} className="entry" {...register("route")}>
+                    {routes.map((name) => (
+                      <option key={name} value={name}>
+                        {repairTitles[name]}
+                      </option>
+                    ))}
+                  </select>
+                )}
+              </Field>
+            )}
+            {route === "film" && (
+              <Field label="Which film">
+                {(attributes) => (
+                  <select {...attributes} className="entry" {...register("films")}>
+                    <option value="front">Front</option>
+                    <option value="rear">Rear</option>
+                    <option value="front rear">Front and rear</option>
+                  </select>
+                )}
+              </Field>
+            )}
+            {(route === "layer" || route === "add-on-touch") && (
+              <Field label="Laid with">
+                {(attributes) => (
+                  <select {...attributes} className="entry" {...register("bondMethod")}>
+                    <option value="liquid">Liquid adhesive</option>
+                    <option value="sheet">Adhesive film</option>
+                  </select>
+                )}
+              </Field>
+            )}
+            <Field label="What is wrong with it" fault={fault("complaint")}>
+              {(attributes) => (
+                <textarea
+                  {...attributes}
+                  className="entry"
+                  rows={2}
+                  maxLength={500}
+                  {...register("complaint")}
+                />
+              )}
+            </Field>
+            <div className="-mt-1 flex flex-wrap gap-1.5" role="group" aria-label="Usual faults">
+              {usualFaults.map((text) => (
+                <button
+                  key={text}
+                  type="button"
+                  className="min-h-12 rounded-sm border-2 border-line bg-raised px-3"
+                  onClick={() => addFault(text)}
+                >
+                  {text}
+                </button>
+              ))}
+            </div>
+            <div className="grid grid-cols-2 gap-3">
+              {ticket("customer", "Customer")}
+              {ticket("serial", "Serial number")}
+              <datalist id="customers">
+                {customers.map((name) => (
+                  <option key={name} value={name} />
+                ))}
+              </datalist>
+            </div>
+            <div className="grid grid-cols-2 gap-3">
+              <Field label="Code" fault={fault("code")}>
+                {(attributes) => <input {...attributes} className="entry" {...register("code")} />}
+              </Field>
+              <Field label="Due on" fault={fault("due")}>
+                {(attributes) => <input {...attributes} type="date" className="entry" {...register("due")} />}
+              </Field>
+            </div>
+          </div>
+          <div className="mt-auto grid gap-2 border-t-2 border-ink bg-ground py-3 max-lg:sticky max-lg:bottom-0">
+            {failure && (
+              <p role="alert" className="edge-hatch text-danger">
+                {failure}
+              </p>
+            )}
+            <div className="grid grid-cols-[9rem_1fr] items-end gap-3">
+              <Field label="Taken in by" fault={fault("who")}>
+                {(attributes) => (
+                  <select {...attributes} className="entry" {...register("who")}>
+                    <option value="" disabled>
+                      Choose
+                    </option>
+                    {technicians.map((person) => (
+                      <option key={person.key} value={person.key}>
+                        {person.name}
+                      </option>
+                    ))}
+                  </select>
+                )}
+              </Field>
+              <button
+                type="submit"
+                className="control-strong min-h-16 text-xl"
+                disabled={formState.isSubmitting}
+              >
+                Open the job
+              </button>
+            </div>
+          </div>
         </div>
       </form>
     </main>

@@ -1,6 +1,6 @@
 import type { APIRoute } from "astro";
-import { benchRows } from "../../../server/bench.ts";
+import { benchNow } from "../../../server/bench.ts";
 import { database } from "../../../server/db/pool.ts";
 import { json } from "../../../server/problem.ts";
 
-export const GET: APIRoute = async () => json(await benchRows(database(), Date.now()));
+export const GET: APIRoute = async () => json(await benchNow(database(), Date.now()));

@@ -4,6 +4,7 @@ import { stageTitles } from "../../../../core/stage.ts";
 import type { ToolProps } from "../instrument.ts";
 import { nameOf } from "../name-of.ts";
 import type { LogRow } from "../log-rows.ts";
+import { TicketPart } from "./TicketPart.tsx";
 
 /** All that was recorded, newest first, with who and when; and the job's papers. */
 export function LogSheet({
@@ -25,6 +26,7 @@ export function LogSheet({
       <p className="mt-1">
         {scene.family.name}. {scene.state.intake.complaint}
       </p>
+      <TicketPart code={code} />
       <p className="flex flex-wrap gap-x-5">
         {papers.map(([href, name]) => (
           <a

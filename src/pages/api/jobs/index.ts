@@ -7,7 +7,9 @@ import { jobCode } from "../../../../server/formats/job-document.ts";
 import { answerMoves, sentMove } from "../../../../server/move-answer.ts";
 import { faulty, json, problem, readBody } from "../../../../server/problem.ts";
 import { findFamily } from "../../../../server/store/families.ts";
-import { createJob, findJobsByCode } from "../../../../server/store/jobs.ts";
+import { createJob } from "../../../../server/store/jobs.ts";
+import { jobQuery, searchJobs } from "../../../../server/store/job-search.ts";
+import { ticket } from "../../../../server/store/tickets.ts";
 
 const newJob = z
   .strictObject({
@@ -16,6 +18,8 @@ const newJob = z
     family: z.string().optional(),
     /** A single device, known by its size and how it is made, in place of a family. */
     device: oneOff.optional(),
+    /** Whose device it is, and which. */
+    ticket: ticket.optional(),
     opening: sentMove,
   })
   .refine(({ family, device }) => (family === undefined) !== (device === undefined), {
@@ -23,14 +27,12 @@ const newJob = z
     path: ["family"],
   });
 
-const asked = z.object({ code: z.string().trim().min(1).max(20) });
-
-/** Jobs whose code begins with `?code=`, newest first; ended ones too. */
+/** Jobs of every state, ended ones too: 30 at a time, by `?find=`, `state`, `route`, `family`, `lot`, `order` and `skip`. */
 export const GET: APIRoute = async ({ url }) => {
   const search = Object.fromEntries(url.searchParams);
-  const parsed = asked.safeParse(search);
+  const parsed = jobQuery.safeParse(search);
   if (!parsed.success) return faulty(describeFaults(parsed.error, search));
-  return json(await findJobsByCode(database(), parsed.data.code));
+  return json(await searchJobs(database(), parsed.data));
 };
 
 /** Opens a job. Its opening is its first move. */
@@ -45,7 +47,7 @@ export const POST: APIRoute = async ({ request }) => {
   }
   const of = device ?? (await findFamily(database(), parsed.data.family!));
   if (!of) return faulty([{ path: "family", message: `there is no family ${parsed.data.family}` }]);
-  const result = await createJob(database(), { id, code, of, opening });
+  const result = await createJob(database(), { id, code, of, opening, ticket: parsed.data.ticket ?? null });
   if (result.kind === "code taken") {
     return problem(409, "Code taken", `There is a job ${code} already.`, {
       faults: [{ path: "code", message: `${code} is taken by another job` }],

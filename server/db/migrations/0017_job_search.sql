@@ -1,0 +1,38 @@
+-- Jobs are found by any word of what stands on the job's ticket: code, serial number, fault, customer, family.
+CREATE EXTENSION IF NOT EXISTS pg_trgm;
+
+-- Names of people stand beside the moves, never in them: moves cannot be changed.
+CREATE TABLE customer (
+  id   bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY,
+  name text NOT NULL UNIQUE CHECK (length(name) BETWEEN 1 AND 120)
+);
+
+ALTER TABLE job
+  ADD COLUMN complaint   text NOT NULL DEFAULT '',
+  ADD COLUMN serial      text NOT NULL DEFAULT '' CHECK (length(serial) <= 80),
+  ADD COLUMN customer_id bigint REFERENCES customer,
+  ADD COLUMN ticket      text NOT NULL DEFAULT '';
+
+CREATE FUNCTION write_ticket() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  NEW.ticket := lower(concat_ws(' ', NEW.code, NEW.serial, NEW.complaint,
+    (SELECT name FROM customer WHERE id = NEW.customer_id),
+    (SELECT code || ' ' || (content->>'name') FROM family WHERE id = NEW.family_id)));
+  RETURN NEW;
+END $$;
+CREATE TRIGGER job_ticket BEFORE INSERT OR UPDATE OF code, complaint, serial, customer_id, family_id ON job
+  FOR EACH ROW EXECUTE FUNCTION write_ticket();
+
+UPDATE job SET complaint = coalesce((SELECT data->>'complaint' FROM move WHERE job_id = job.id AND seq = 1), '');
+
+CREATE INDEX job_ticket_words ON job USING gin (ticket gin_trgm_ops);
+DROP INDEX job_code_prefix;
+CREATE INDEX job_by_family ON job (family_id, opened_at DESC);
+CREATE INDEX job_by_customer ON job (customer_id) WHERE customer_id IS NOT NULL;
+-- Jobs of all versions, as lists show them.
+CREATE VIEW any_job AS
+  SELECT id, code, family_id, route, opened_at, ended_at, outcome, due_at, complaint, serial, customer_id, ticket, false AS is_first_version
+  FROM job
+  UNION ALL
+  SELECT id, code, family_id, route, opened_at, ended_at, outcome, NULL::timestamptz, ''::text, ''::text, NULL::bigint, lower(code), true
+  FROM job_v1;

@@ -1,0 +1,189 @@
+import { format, formatDistance } from "date-fns";
+import { Plus } from "lucide-react";
+import { memo, useEffect, useState, type ReactNode } from "react";
+import { repairRoutes, repairTitles } from "../../../core/device/routes.ts";
+import { outcomes } from "../../../core/intake/intake-slot.ts";
+import { capitalised } from "../../../core/words.ts";
+import type { FoundJobs, JobSummary } from "../../../server/store/job-search.ts";
+import { PanelSketch } from "../../drawing/PanelSketch.tsx";
+import { ListHead } from "../../ui/ListHead.tsx";
+import { Narrow } from "../../ui/Narrow.tsx";
+import { useJobSearch } from "./useJobSearch.ts";
+
+/** What the list is narrowed to, as its address says it. */
+export interface JobFilter {
+  find: string;
+  state: string;
+  route: string;
+  family: string;
+  lot: string;
+  order: string;
+}
+
+const queryOf = (filter: JobFilter): string =>
+  new URLSearchParams(Object.entries(filter).filter(([, value]) => value !== "")).toString();
+
+/** Every job there is, open or ended: by any word of its ticket, by state, route and family. */
+export const JobsView = memo(function JobsView({
+  initial,
+  filter: first,
+  families,
+  nowMs,
+}: {
+  initial: FoundJobs;
+  filter: JobFilter;
+  families: string[];
+  nowMs: number;
+}) {
+  const [filter, setFilter] = useState(first);
+  const query = queryOf(filter);
+  const { found, isAway, more } = useJobSearch(query, initial);
+  useEffect(() => history.replaceState(null, "", query === "" ? "/jobs" : `/jobs?${query}`), [query]);
+  const narrow = (change: Partial<JobFilter>) => setFilter({ ...filter, ...change });
+  const { jobs, total, atLeast, panels } = found ?? initial;
+  const isNarrowed = queryOf({ ...filter, order: "" }) !== "";
+  return (
+    <main className="mx-auto max-w-300 px-3 pb-16 sm:px-5">
+      <ListHead
+        title={
+          total === 0 ? "No job" : `${atLeast ? "More than " : ""}${total} ${total === 1 ? "job" : "jobs"}`
+        }
+        search={{
+          label: "Find a job",
+          placeholder: "Code, customer, serial number, fault, family",
+          value: filter.find,
+          onChange: (find) => narrow({ find }),
+        }}
+      >
+        <a href="/jobs/new" className="control-strong">
+          <Plus aria-hidden size={20} /> New job
+        </a>
+      </ListHead>
+      <div className="grid grid-cols-2 gap-3 pb-3 sm:grid-cols-4">
+        <Narrow
+          label="State"
+          value={filter.state}
+          options={[
+            { value: "", text: "Any" },
+            ...["open", ...outcomes].map((state) => ({ value: state, text: capitalised(state) })),
+          ]}
+          onChange={(state) => narrow({ state })}
+        />
+        <Narrow
+          label="Family"
+          value={filter.family}
+          options={[
+            { value: "", text: "Any" },
+            ...[...new Set([...families, ...(filter.family ? [filter.family] : [])])].map((code) => ({
+              value: code,
+              text: code,
+            })),
+          ]}
+          onChange={(family) => narrow({ family })}
+        />
+        <Narrow
+          label="Repair"
+          value={filter.route}
+          options={[
+            { value: "", text: "Any" },
+            ...repairRoutes.map((route) => ({ value: route, text: repairTitles[route] })),
+          ]}
+          onChange={(route) => narrow({ route })}
+        />
+        <Narrow
+          label="Order"
+          value={filter.order}
+          options={[
+            { value: "", text: "Newest first" },
+            { value: "due", text: "Due first" },
+          ]}
+          onChange={(order) => narrow({ order })}
+        />
+      </div>
+      {isNarrowed && (
+        <p className="flex flex-wrap items-center gap-x-4 pb-2">
+          {filter.lot !== "" && <span>Used lot {filter.lot}</span>}
+          <button
+            type="button"
+            className="inline-flex min-h-12 items-center underline underline-offset-4"
+            onClick={() => setFilter({ ...first, find: "", state: "", route: "", family: "", lot: "" })}
+          >
+            Show all jobs
+          </button>
+        </p>
+      )}
+      {isAway && (
+        <p role="status" className="edge-hatch mb-3 border-y-2 border-film bg-raised py-2 text-film">
+          No answer from the server. This is the list as it last was.
+        </p>
+      )}
+      {jobs.length === 0 ? (
+        <p className="text-lg">
+          {isNarrowed ? "Nothing fits all of that. Use fewer words." : "No job has been opened here yet."}
+        </p>
+      ) : (
+        <ul className="border-t-2 border-ink">
+          {jobs.map((job) => (
+            <Row
+              key={job.code}
+              job={job}
+              nowMs={nowMs}
+              drawing={<PanelSketch sketch={panels[job.familyId]!} />}
+            />
+          ))}
+        </ul>
+      )}
+      {jobs.length < total && (
+        <button type="button" className="control mt-4" onClick={() => void more()}>
+          Show more
+        </button>
+      )}
+    </main>
+  );
+});
+
+const dateText = (iso: string) => format(iso, "yyyy-MM-dd");
+
+function Row({ job, nowMs, drawing }: { job: JobSummary; nowMs: number; drawing: ReactNode }) {
+  const overdue = job.endedAt === null && job.dueAt !== null && Date.parse(job.dueAt) < nowMs;
+  return (
+    <li className="border-b border-line">
+      <a
+        href={`/jobs/${job.code}`}
+        className="grid min-h-14 grid-cols-[4rem_1fr_auto] items-center gap-x-4 py-1 hover:bg-raised sm:grid-cols-[4rem_7rem_1fr_14rem]"
+      >
+        {drawing}
+        <span>
+          <span className="block text-lg leading-tight font-semibold">{job.code}</span>
+          <span className="text-sm text-soft">{job.family}</span>
+        </span>
+        <span className="leading-snug max-sm:order-last max-sm:col-span-3">
+          {job.complaint || repairTitles[job.route as keyof typeof repairTitles] || job.route}
+          <span className="block text-sm text-soft">
+            {[job.customer, job.serial, repairTitles[job.route as keyof typeof repairTitles]]
+              .filter(Boolean)
+              .join(" · ")}
+          </span>
+        </span>
+        <span className="text-right leading-snug" suppressHydrationWarning>
+          {job.endedAt ? (
+            <>
+              <span className="block font-semibold">{capitalised(job.outcome ?? "ended")}</span>
+              <span className="text-sm text-soft">{dateText(job.endedAt)}</span>
+            </>
+          ) : (
+            <>
+              <span className="block font-semibold">Open</span>
+              <span className={`text-sm ${overdue ? "font-semibold text-danger" : "text-soft"}`}>
+                {job.dueAt
+                  ? `${overdue ? "overdue by" : "due in"} ${formatDistance(job.dueAt, nowMs)}`
+                  : "no date"}
+              </span>
+            </>
+          )}
+          {job.isFirstVersion && <span className="block text-sm text-soft">first version</span>}
+        </span>
+      </a>
+    </li>
+  );
+}

@@ -1,0 +1,85 @@
+import { useEffect, useState } from "react";
+import { faultsByPath } from "../../../../core/faults.ts";
+import type { Ticket } from "../../../../server/store/tickets.ts";
+import { askServer } from "../../../ui/ask-server.ts";
+import { Field } from "../../../ui/Field.tsx";
+
+/** Whose device it is, and which; corrected in its place. */
+export function TicketPart({ code }: { code: string }) {
+  const [kept, setKept] = useState<Ticket | "away" | null>(null);
+  const [typed, setTyped] = useState<Ticket | null>(null);
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const [failure, setFailure] = useState<string>();
+  useEffect(() => {
+    const stopped = new AbortController();
+    fetch(`/api/jobs/${code}/ticket`, { signal: stopped.signal })
+      .then(async (answer) => setKept(answer.ok ? ((await answer.json()) as Ticket) : "away"))
+      .catch(() => !stopped.signal.aborted && setKept("away"));
+    return () => stopped.abort();
+  }, [code]);
+  if (kept === null) return <p className="min-h-12" />;
+  if (kept === "away") return <p className="min-h-12 text-soft">Customer: no answer from the server.</p>;
+  if (typed === null) {
+    return (
+      <p className="flex min-h-12 flex-wrap items-center gap-x-5">
+        <span>Customer: {kept.customer || "not known"}</span>
+        <span>Serial number: {kept.serial || "not known"}</span>
+        <button
+          type="button"
+          className="inline-flex min-h-12 items-center underline underline-offset-4"
+          onClick={() => setTyped(kept)}
+        >
+          Change
+        </button>
+      </p>
+    );
+  }
+  const save = async () => {
+    setFailure(undefined);
+    const asked = await askServer(`/api/jobs/${code}/ticket`, "PUT", typed);
+    if ("said" in asked) {
+      setFaults(faultsByPath(asked.faults));
+      setFailure(asked.said);
+      return;
+    }
+    setKept((await asked.answer.json()) as Ticket);
+    setTyped(null);
+    setFaults({});
+  };
+  const entry = (field: keyof Ticket, label: string) => (
+    <Field label={label} fault={faults[field] && `${label}: ${faults[field]}`}>
+      {(attributes) => (
+        <input
+          {...attributes}
+          className="entry"
+          value={typed[field]}
+          onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
+        />
+      )}
+    </Field>
+  );
+  return (
+    <form
+      className="grid gap-3 py-2 sm:grid-cols-[1fr_1fr_auto_auto] sm:items-end"
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      {entry("customer", "Customer")}
+      {entry("serial", "Serial number")}
+      <button type="submit" className="control-strong">
+        Save
+      </button>
+      <button type="button" className="control" onClick={() => setTyped(null)}>
+        Cancel
+      </button>
+      {failure && (
+        <p role="alert" className="edge-hatch text-danger sm:col-span-4">
+          {failure}
+        </p>
+      )}
+    </form>
+  );
+}
