@@ -5,6 +5,7 @@ import react from "@astrojs/react";
 import tailwindcss from "@tailwindcss/vite";
 import { defineConfig } from "astro/config";
 import { build } from "esbuild";
+import { lighterClient } from "./scripts/lighter-client.mjs";
 
 /**
  * What runs on Node beside the server's pages is built with them.
@@ -74,5 +75,15 @@ export default defineConfig({
   // The middleware checks where a request comes from, and allows loggers that send no content type.
   security: { checkOrigin: false },
   devToolbar: { enabled: false },
-  vite: { plugins: [tailwindcss()] },
+  vite: {
+    plugins: [tailwindcss(), ...lighterClient],
+    build: {
+      rollupOptions: {
+        treeshake: {
+          // Packages that do nothing by being there.
+          moduleSideEffects: (id) => !id.includes("node_modules/safe-stable-stringify/"),
+        },
+      },
+    },
+  },
 });

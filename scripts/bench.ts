@@ -29,6 +29,7 @@ import { screwLedger } from "../core/open/screw-ledger.ts";
 import { calculateRouteChoice } from "../core/route/route-choice.ts";
 import { findDefects, lightings, type DefectKind } from "../core/prove/find-defects.ts";
 import { greyOf } from "../core/prove/picture.ts";
+import { weighPage, type PageWeight } from "./page-weight.ts";
 import { randomStream } from "../core/random.ts";
 import { families } from "../demo/families.ts";
 import { findPanel } from "../core/prove/find-panel.ts";
@@ -610,6 +611,17 @@ for (let n = 0; n < PANELS; n += 1) {
   }
 }
 
+/** The pages that are weighed, and what can be pressed on them. */
+const weighed = [
+  "/",
+  "/jobs",
+  "/jobs/new",
+  ...["1151", "1153", "1155", "1158", "1160", "1161"].map((nr) => `/jobs/GW-${nr}`),
+];
+const ACTION =
+  "[data-testid=press], [data-testid=instrument] button, [data-testid=answer-form] button, a.control-strong, button[type=submit]";
+const weights = new Map<string, PageWeight>();
+
 await ensureBuilt();
 const workshop = await openWorkshop();
 try {
@@ -634,6 +646,7 @@ try {
     keep(what, await timeRequests(`${workshop.url}${path}`), 100);
   }
   const browser = await browserType.launch(chromium);
+  for (const path of weighed) weights.set(path, await weighPage(browser, `${workshop.url}${path}`, ACTION));
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   keep("job page with 40 photos, until it answers", await timeAwake(page, `${workshop.url}/jobs/GW-1152`));
   await page.context().addCookies([{ name: "who", value: "tove", url: workshop.url }]);
@@ -651,6 +664,16 @@ for (const { what, medianMs, worstMs, wantedMs } of rows) {
   const ms = (value: number) => `${value.toFixed(value < 1 ? 3 : 1)} ms`.padStart(10);
   console.log(
     `${what.padEnd(54)}${ms(medianMs)}${ms(worstMs)}${wantedMs === null ? "" : `< ${wantedMs.toFixed(0)} ms`.padStart(10)}`,
+  );
+}
+
+console.log(
+  "\nFirst visit on 1.6 Mbit/s, the processor slowed four times: kB over the line, and when it can be pressed",
+);
+for (const [path, { scriptKb, styleKb, fontKb, pageKb, worksS }] of weights) {
+  const kb = (value: number) => `${value.toFixed(0)} kB`.padStart(8);
+  console.log(
+    `${path.padEnd(20)}script${kb(scriptKb)}  style${kb(styleKb)}  fonts${kb(fontKb)}  page${kb(pageKb)}  ${worksS.toFixed(1)} s`,
   );
 }
 

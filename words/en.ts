@@ -394,4 +394,10 @@ export const en = {
   "fault.rests-on-it": "What came after rests on it.",
   "fault.unknown-fact": "{fact} is nothing that can be signed for.",
   "fault.not-to-be-signed": "Nobody can sign for this: {fact}.",
+
+  // What is said aloud while time runs.
+  "said.minutes": "{count, plural, one {1 minute left.} other {# minutes left.}}",
+  "said.seconds": "{count, plural, one {1 second left.} other {# seconds left.}}",
+  "said.number": "{count, number}",
+  "said.over": "Time is up.",
 } as const;

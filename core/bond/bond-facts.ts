@@ -4,7 +4,7 @@ import type { LineKey } from "../device/line.ts";
 import type { Scene } from "../device/scene.ts";
 import type { FactRules } from "../job/fact.ts";
 import { isPast } from "../materials/past-date.ts";
-import { BORDER_PASS_MM } from "./border-check.ts";
+import { BORDER_PASS_MM } from "./border-pass.ts";
 import { worstBorderMm } from "./worst-border.ts";
 import type { LotTaken } from "./bond-slot.ts";
 import { laminator } from "./sheet-school.ts";

@@ -1,6 +1,6 @@
 import type { ResiduePatch } from "../clean/residue.ts";
 import type { Calculated } from "../device/calculated.ts";
-import type { BubbleFate, BubblePlace } from "./bubbles.ts";
+import type { BubbleFate, BubblePlace } from "./bubble-place.ts";
 
 export interface LotTaken {
   kind: "adhesive" | "film" | "tape";

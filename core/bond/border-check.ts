@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { BORDER_PASS_MM } from "./border-pass.ts";
 import { defineCalculation } from "../calculation.ts";
 import { bytesOfBase64 } from "../prove/base64.ts";
 import { panelPicture, wrongBytes, type PanelPicture } from "../prove/panel-picture.ts";
@@ -9,9 +10,6 @@ const width = () => bounded(0, 200);
 /** One width in the middle of an edge, or two near its ends: from the left, or from the top. */
 const edgeWidth = () =>
   z.union([width(), z.tuple([width(), width()])], { error: "must be a width from 0 to 200, or two of them" });
-
-/** A border that is equal within so much passes, mm. Common practice, no source. */
-export const BORDER_PASS_MM = 0.5;
 
 const widths = z.strictObject({
   top: edgeWidth(),

@@ -1,20 +1,8 @@
-import { z } from "zod";
 import { assumed, valueOf } from "../materials/materials.ts";
 import { viscosityAt } from "../materials/adhesives.ts";
-import { bounded, celsiusToKelvin } from "../units.ts";
+import { celsiusToKelvin } from "../units.ts";
 import type { AdhesiveInUse } from "./adhesive-in-use.ts";
 import { calculateDebubble, type Debubble } from "./debubble.ts";
-
-/** A bubble on the plan: its middle and how wide it is. */
-export const bubblePlace = z.strictObject({
-  xMm: bounded(0, 5_000),
-  yMm: bounded(0, 5_000),
-  diameterMm: bounded(0.01, 100),
-});
-export type BubblePlace = z.output<typeof bubblePlace>;
-
-export const bubbleFates = ["gone", "left", "rework"] as const;
-export type BubbleFate = (typeof bubbleFates)[number];
 
 /** Air in uncured acrylate adhesive. */
 export const airInGlue = {

@@ -1,4 +1,5 @@
-import { calculatedBy, type Calculated } from "../device/calculated.ts";
+import type { Calculated } from "../device/calculated.ts";
+import { calculatedBy } from "../device/calculated-by.ts";
 import type { Scene } from "../device/scene.ts";
 import { calculateAdhesiveDose } from "./adhesive-dose.ts";
 import { adhesiveNow } from "./adhesive-now.ts";

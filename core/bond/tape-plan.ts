@@ -1,5 +1,6 @@
 import { tapePractice } from "../materials/adhesives.ts";
-import { windowBox, type Family } from "../stack/family.ts";
+import type { Family } from "../stack/family.ts";
+import { windowBox } from "../stack/window-box.ts";
 import { without, type Span } from "../stack/spans.ts";
 import { edgeLengthMm, edges, oppositeEdge, type Edge, type Outline } from "../stack/outline.ts";
 

@@ -1,7 +1,7 @@
 import { isDeclined, lineOf, linesNow, routeNow } from "../device/ask.ts";
 import type { Scene } from "../device/scene.ts";
 import { tapePractice } from "../materials/adhesives.ts";
-import { leftOut } from "../records/job-certificate.ts";
+import { leftOut } from "../records/left-out.ts";
 import { routes } from "../route/routes.ts";
 import { listed } from "../words.ts";
 

@@ -1,6 +1,5 @@
 import { z } from "zod";
 import { words } from "../units.ts";
-import { inputHash } from "./input-hash.ts";
 
 /** Where a chosen setting comes from: the calculation, its version, what it was asked, and the hash of that. */
 export const calculated = z.strictObject({
@@ -11,11 +10,13 @@ export const calculated = z.strictObject({
 });
 export type Calculated = z.output<typeof calculated>;
 
-/** The stamp of a setting that a calculation has given. Its input is kept as JSON would have it. */
-export function calculatedBy(calculation: string, input: object, version = 1): Calculated {
-  const kept = JSON.parse(JSON.stringify(input)) as Calculated["input"];
-  return { calculation, version, input: kept, inputHash: inputHash(kept) };
-}
+/** The hash of an input that is empty, as `inputHash` gives it. */
+const HASH_OF_NOTHING = "44136fa355b3678a1146ad16f7e8649e94fb4fc21fe77e8310c060f61caaff8a";
 
 /** A stamp for a setting that is still to be worked out: the plan goes on with it, the record does not take it. */
-export const notCalculated = (calculation: string): Calculated => calculatedBy(calculation, {});
+export const notCalculated = (calculation: string): Calculated => ({
+  calculation,
+  version: 1,
+  input: {},
+  inputHash: HASH_OF_NOTHING,
+});

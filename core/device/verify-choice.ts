@@ -6,7 +6,7 @@ import { chooseExposure } from "../cure/choose-exposure.ts";
 import type { Exposure } from "../cure/cure-slot.ts";
 import { chooseAxis } from "../film/choose-axis.ts";
 import type { FilmSide } from "../film/films.ts";
-import { axesApartDeg } from "../film/film-axis.ts";
+import { axesApartDeg } from "../film/axis-angle.ts";
 import { message, type Message } from "../job/message.ts";
 import { heatAgain } from "../lift/choose-heat.ts";
 import type { HeatChoice } from "../lift/lift-slot.ts";

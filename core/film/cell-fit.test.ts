@@ -2,7 +2,7 @@ import { expect } from "chai";
 import { describeFaults } from "../faults.ts";
 import { calculateCellFit, cellFitInput } from "./cell-fit.ts";
 import { calculateCellOptics } from "./cell-optics.ts";
-import { axesApartDeg } from "./film-axis.ts";
+import { axesApartDeg } from "./axis-angle.ts";
 
 /** The ground's colours at these angles, as a screen would hold them. */
 const looksOf = (twistDeg: number, retardanceNm: number, rearDeg: number, at: readonly number[]) =>

@@ -4,7 +4,7 @@ import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { bounded } from "../units.ts";
 import { transmittance } from "./cell-optics.ts";
 import { chromaticity, tristimulus } from "./colour.ts";
-import { axesApartDeg, foldDeg } from "./film-axis.ts";
+import { axesApartDeg, foldDeg } from "./axis-angle.ts";
 import { lightOfHex } from "./srgb.ts";
 
 const srgb = z.string().regex(/^#[0-9a-f]{6}$/i, { error: "must be a colour such as #ddfdaf" });

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { bounded } from "../units.ts";
-import { foldDeg } from "./film-axis.ts";
+import { foldDeg } from "./axis-angle.ts";
 
 /** Millimetres from the lower left corner of the sheet as it lies for cutting: x to the right, y up, angles counter-clockwise. */
 export const point = z.strictObject({ xMm: z.number(), yMm: z.number() });

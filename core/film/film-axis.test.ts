@@ -1,7 +1,8 @@
 import { expect } from "chai";
 import { seededRandom } from "../../demo/random.ts";
 import { describeFaults } from "../faults.ts";
-import { axesApartDeg, calculateFilmAxis, filmAxisInput } from "./film-axis.ts";
+import { axesApartDeg } from "./axis-angle.ts";
+import { calculateFilmAxis, filmAxisInput } from "./film-axis.ts";
 
 const malus = (axisDeg: number, most: number, least: number) => (angleDeg: number) =>
   least + (most - least) * Math.cos(((angleDeg - axisDeg) * Math.PI) / 180) ** 2;

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { foldDeg } from "./axis-angle.ts";
 import { defineCalculation } from "../calculation.ts";
 import { studentHalfWidth } from "../student.ts";
 import { bounded } from "../units.ts";
@@ -7,13 +8,6 @@ export const LEAST_READINGS = 4;
 const LEAST_SPAN_DEG = 60;
 
 const toRadians = (deg: number) => (deg * Math.PI) / 180;
-/** An axis has no head: angles that differ by 180 are the same one. */
-export const foldDeg = (deg: number) => ((deg % 180) + 180) % 180;
-/** How far two axes stand apart, 0 to 90. */
-export const axesApartDeg = (a: number, b: number) => {
-  const apart = foldDeg(a - b);
-  return Math.min(apart, 180 - apart);
-};
 
 /** The smallest arc that holds all these axes, deg. */
 function spanDeg(angles: readonly number[]): number {

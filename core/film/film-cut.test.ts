@@ -2,7 +2,7 @@ import { expect } from "chai";
 import fc from "fast-check";
 import { areaOfAll, areaOf, intersection, union, type Ring } from "../../test/polygons.ts";
 import { describeFaults } from "../faults.ts";
-import { axesApartDeg } from "./film-axis.ts";
+import { axesApartDeg } from "./axis-angle.ts";
 import {
   calculateFilmCut,
   filmCutInput,

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { areaOfAll, intersection, union, type Ring } from "../../test/polygons.ts";
 import { describeFaults } from "../faults.ts";
 import { randomStream } from "../random.ts";
-import { axesApartDeg } from "./film-axis.ts";
+import { axesApartDeg } from "./axis-angle.ts";
 import {
   calculateFilmLayout,
   filmLayoutInput,

@@ -1,6 +1,6 @@
 import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
-import { axesApartDeg } from "./film-axis.ts";
+import { axesApartDeg } from "./axis-angle.ts";
 import { axisAdhesiveDown, coverMm, faceUp, pieceSize } from "./films.ts";
 
 describe("the films of a job", () => {

@@ -1,6 +1,6 @@
 import { expect } from "chai";
 import { calculateCellOptics } from "./cell-optics.ts";
-import { axesApartDeg } from "./film-axis.ts";
+import { axesApartDeg } from "./axis-angle.ts";
 import { advise, cellKinds, LEAST_CONTRAST, sweepOf, type FilmedCell } from "./picture-advice.ts";
 
 const cellOf = (key: string, frontDeg: number, rearDeg?: number): FilmedCell => {

@@ -1,6 +1,6 @@
 import { calculateCellOptics, type CellOptics } from "./cell-optics.ts";
 import { chromaOf } from "./colour.ts";
-import { foldDeg } from "./film-axis.ts";
+import { foldDeg } from "./axis-angle.ts";
 import type { Family } from "../stack/family.ts";
 import type { FilmSide } from "./films.ts";
 

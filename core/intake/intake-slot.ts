@@ -1,7 +1,7 @@
 import type { RepairRoute } from "../device/routes.ts";
 import type { FilmSide } from "../film/films.ts";
 import type { Answers } from "../route/decision-tree.ts";
-import type { RouteChoiceInput } from "../route/route-choice.ts";
+import type { RouteChoiceInput } from "../route/route-choice-input.ts";
 import type { OwnStack } from "../stack/own-stack.ts";
 import type { Damage } from "./damage.ts";
 

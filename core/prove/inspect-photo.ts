@@ -1,5 +1,5 @@
 import type { PanelWindow } from "../stack/family.ts";
-import { windowBox } from "../stack/family.ts";
+import { windowBox } from "../stack/window-box.ts";
 import type { Defect, Lighting } from "./find-defects.ts";
 import { defectsIn } from "./photo-inspect.ts";
 import { unevenLight, type UnevenLight } from "./uneven-light.ts";

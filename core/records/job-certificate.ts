@@ -1,22 +1,13 @@
 import { z } from "zod";
 import { needMessage } from "../job/fact.ts";
-import { BORDER_PASS_MM } from "../bond/border-check.ts";
+import { BORDER_PASS_MM } from "../bond/border-pass.ts";
 import { worstBorderMm } from "../bond/worst-border.ts";
 import { zoneS } from "../cure/cure-facts.ts";
 import { zonesOf } from "../cure/zones.ts";
-import {
-  isDeclined,
-  linesNow,
-  lineOf,
-  looseParts,
-  markSeq,
-  pluggable,
-  routeNow,
-  seamNow,
-} from "../device/ask.ts";
+import { isDeclined, linesNow, lineOf, markSeq, routeNow, seamNow } from "../device/ask.ts";
 import { repairRoutes } from "../device/routes.ts";
 import type { Scene } from "../device/scene.ts";
-import { axesApartDeg } from "../film/film-axis.ts";
+import { axesApartDeg } from "../film/axis-angle.ts";
 import { AXIS_PASS_DEG } from "../film/moves/film-cut-out.ts";
 import { outcomes, triedResults } from "../intake/intake-slot.ts";
 import { imbalance, screwLedger } from "../open/screw-ledger.ts";
@@ -26,6 +17,7 @@ import { defectKinds, lightings } from "../prove/find-defects.ts";
 import { calculatePixelFaults } from "../prove/pixel-faults.ts";
 import { isExempt, stillHolds } from "../prove/prove-facts.ts";
 import { calculateReflowProfile } from "../rework/reflow-profile.ts";
+import { leftOut } from "./left-out.ts";
 import { isSound, jointChecked } from "../rework/rework-facts.ts";
 import { stageNames } from "../stage.ts";
 
@@ -426,20 +418,6 @@ function countsMeasured({ family, state }: Scene): Measurement[] {
           },
         ]
       : []),
-  ];
-}
-
-/** What is out and was not put back. */
-export function leftOut({ family, state }: Scene): string[] {
-  const { connectors, parts, screws, board } = state.open;
-  if (state.marks.opened === undefined) return [];
-  return [
-    ...pluggable(family).flatMap(({ key, name }) => (connectors[key] === "open" ? [name] : [])),
-    ...looseParts(family).flatMap(({ key, name }) => (parts[key] === "out" ? [name] : [])),
-    ...(board === "isolated" ? [family.power === "cell" ? "battery connector" : "supply connector"] : []),
-    ...screwLedger(family, screws).left.map(
-      ({ size, count }) => `${count} × ${size.thread} × ${size.lengthMm} mm`,
-    ),
   ];
 }
 

@@ -2,9 +2,8 @@ import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { alloyNamed, alloyNames, type Alloy } from "../materials/alloys.ts";
 import { interpolate } from "../interpolate.ts";
-import { bounded, temperatureC } from "../units.ts";
-
-export const reflowReading = z.strictObject({ timeS: bounded(0, 86_400), temperatureC: temperatureC() });
+import { bounded } from "../units.ts";
+import { reflowReading } from "./reflow-reading.ts";
 
 /** Whether a reading is not after the one before it. */
 export const isLate = (readings: readonly { timeS: number }[], i: number): boolean =>

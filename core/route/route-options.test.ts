@@ -1,6 +1,6 @@
 import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
-import { routeChoiceInput } from "./route-choice.ts";
+import { routeChoiceInput } from "./route-choice-input.ts";
 import { priceOf, quotedRoutes, routeOptions, shopTerms } from "./route-options.ts";
 
 const ticket = familyNamed("TK-5");

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { routes, type RouteName } from "../route/routes.ts";
 import type { Family } from "../stack/family.ts";
 import { bounded, boundedWhole } from "../units.ts";
-import type { RouteChoiceInput } from "./route-choice.ts";
+import type { RouteChoiceInput } from "./route-choice-input.ts";
 
 /** What a shop charges and believes. Money in the minor unit of its currency. */
 export const shopTerms = z

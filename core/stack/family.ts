@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { windowBox } from "./window-box.ts";
 import { drawnAs, materialNamed, materialNames, type Material } from "../materials/materials.ts";
 import { routeNames, routes } from "../route/routes.ts";
 import { bounded, boundedWhole, temperatureC, thicknessUm, words } from "../units.ts";
@@ -161,12 +162,6 @@ export const panelWindow = z.union([
   }),
 ]);
 export type PanelWindow = z.output<typeof panelWindow>;
-
-/** The box round a window: a round one's centre is its place, a square one's upper left corner. */
-export const windowBox = (w: PanelWindow) =>
-  "radiusMm" in w
-    ? { xMm: w.xMm - w.radiusMm, yMm: w.yMm - w.radiusMm, widthMm: 2 * w.radiusMm, heightMm: 2 * w.radiusMm }
-    : { xMm: w.xMm, yMm: w.yMm, widthMm: w.widthMm, heightMm: w.heightMm };
 
 /** A material that the library does not hold. */
 export const ownMaterial = z.strictObject({

@@ -17,7 +17,7 @@ const MOST_COUNTED = 1_000;
 
 /** What a list of jobs is asked for: every part may be left out. */
 export const jobQuery = z.object({
-  /** Words of the ticket: code, serial number, fault, customer, family. All of them must be there, each as a part of a word. */
+  /** Words of the ticket: code, serial number, fault, customer, family. All of them must be there, each as a part of a word, short ones as its beginning. */
   find: z
     .string()
     .trim()
@@ -63,8 +63,9 @@ export interface FoundJobs {
   atLeast: boolean;
 }
 
-/** A part of a word, as LIKE takes it. */
-const like = (word: string) => `%${word.toLowerCase().replace(/[\\%_]/g, "\\$&")}%`;
+/** A part of a word, as LIKE takes it; of one or two letters the beginning, which an index can find. */
+const like = (word: string) =>
+  `%${word.length < 3 ? " " : ""}${word.toLowerCase().replace(/[\\%_]/g, "\\$&")}%`;
 
 const WHERE = `WHERE ($1::text IS NULL OR ticket LIKE $1) AND ($2::text IS NULL OR ticket LIKE $2)
   AND ($3::text IS NULL OR ticket LIKE $3) AND ($4::text IS NULL OR ticket LIKE $4) AND ($5::text IS NULL OR ticket LIKE $5)

@@ -1,7 +1,7 @@
 import { memo } from "react";
-import { windowBox } from "../../core/stack/family.ts";
+import { windowBox } from "../../core/stack/window-box.ts";
 import type { PanelSketch as Sketch } from "../../core/stack/panel-sketch.ts";
-import { band } from "./edge-geometry.ts";
+import { band } from "./band.ts";
 import { hues } from "./Hatches.tsx";
 
 const WIDTH = 64;

@@ -1,7 +1,9 @@
 import { useId, type ReactNode, type SVGProps } from "react";
-import { windowBox, type PanelWindow } from "../../core/stack/family.ts";
+import type { PanelWindow } from "../../core/stack/family.ts";
+import { windowBox } from "../../core/stack/window-box.ts";
 import type { EdgeFeature, Outline } from "../../core/stack/outline.ts";
-import { band, beside } from "./edge-geometry.ts";
+import { band } from "./band.ts";
+import { beside } from "./edge-geometry.ts";
 import { hatch, Hatches, hues } from "./Hatches.tsx";
 
 /** What the pieces inside a plan need to draw themselves. */

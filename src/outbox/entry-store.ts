@@ -1,5 +1,5 @@
 import { openDB, type IDBPDatabase } from "idb";
-import { entry, type Entry, type Missing } from "./entry.ts";
+import { readEntry, type Entry, type Missing } from "./entry.ts";
 
 /** Where entries are kept until the server has them, in the order in which they came. */
 export interface EntryStore {
@@ -52,10 +52,7 @@ export function browserStore(name = "half-lift outbox"): EntryStore {
       within(
         (async () => {
           const found = (await (await open()).getAll(STORE)) as unknown[];
-          return found.flatMap((kept) => {
-            const parsed = entry.safeParse(kept);
-            return parsed.success ? [parsed.data] : [];
-          });
+          return found.flatMap((kept) => readEntry(kept) ?? []);
         })(),
       ),
     refuse: (id, why, missing) =>

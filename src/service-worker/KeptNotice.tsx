@@ -1,6 +1,6 @@
-import { format, isToday } from "date-fns";
 import { CloudCheck, CloudOff } from "lucide-react";
 import { useEffect, useState } from "react";
+import { dayAndTimeText, dayText, minuteText } from "../ui/time-text.ts";
 import { isIdle, useServiceWorker } from "./useServiceWorker.ts";
 
 const LOOK_MS = 3_000;
@@ -52,7 +52,7 @@ export function KeptNotice() {
   return (
     <div role="status" {...strip}>
       <CloudOff aria-hidden size={20} /> Server away. As last seen here
-      {at && `, ${format(at, isToday(at) ? "HH:mm" : "d MMM HH:mm")}`}.
+      {at && `, ${dayText(at) === dayText(new Date()) ? minuteText(at) : dayAndTimeText(at)}`}.
     </div>
   );
 }

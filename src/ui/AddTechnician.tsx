@@ -6,7 +6,7 @@ import { keyOf } from "./key-of.ts";
 import { setPreference } from "./preferences.ts";
 
 /** Adds a name to those who work here, and stands that person at this bench. */
-export function AddTechnician({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function AddTechnician({ onClose }: { onClose: () => void }) {
   const [name, setName] = useState("");
   const [fault, setFault] = useState<string>();
   const add = async () => {
@@ -30,9 +30,9 @@ export function AddTechnician({ open, onClose }: { open: boolean; onClose: () =>
   };
   return (
     <FormDialog
-      open={open}
+      open
       onOpenChange={(next) => !next && onClose()}
-      title="Who else works here?"
+      title="Add a technician"
       description="The name stands beside everything that this person records."
       submit="Add"
       leave="Leave"

@@ -10,7 +10,5 @@ export function StillLoading() {
     const timer = setTimeout(() => setIsLate(true), PATIENCE_MS);
     return () => clearTimeout(timer);
   }, []);
-  return isLate ? (
-    <p role="status">This part has not come from the server yet. It is asked for again.</p>
-  ) : null;
+  return isLate ? <p role="status">This part is still loading. Trying again.</p> : null;
 }

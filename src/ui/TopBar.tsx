@@ -1,11 +1,15 @@
-import { memo, useState } from "react";
+import { lazy, memo, Suspense, useState } from "react";
 import type { Technician } from "../../server/store/technicians.ts";
 import { OutboxMark } from "../outbox/OutboxMark.tsx";
-import { AddTechnician } from "./AddTechnician.tsx";
+import { loadAgain } from "./load-again.ts";
 import { PreferencesContext, setPreference, useStoredPreferences, type Preferences } from "./preferences.ts";
 import { Settings } from "./Settings.tsx";
 import { Sign } from "./Sign.tsx";
 import { useMounted } from "./useMounted.ts";
+
+const AddTechnician = lazy(async () => ({
+  default: (await loadAgain(() => import("./AddTechnician.tsx"))).AddTechnician,
+}));
 
 /** No technician can have this key. */
 const ADD = "+";
@@ -70,7 +74,11 @@ export const TopBar = memo(function TopBar({
             <option value={ADD}>Add a name</option>
           </select>
         </label>
-        <AddTechnician open={adding} onClose={() => setAdding(false)} />
+        {adding && (
+          <Suspense fallback={null}>
+            <AddTechnician onClose={() => setAdding(false)} />
+          </Suspense>
+        )}
         <PreferencesContext value={preferences}>
           <Settings />
         </PreferencesContext>

@@ -1,7 +1,7 @@
 import { expect } from "chai";
 import { readPreferences, stationOf } from "./preferences.ts";
 
-const usual = { ground: "system", temperature: "C", length: "mm", station: "", who: "", seen: "" };
+const usual = { ground: "system", temperature: "C", length: "mm", station: "", who: "", voice: "", seen: "" };
 
 describe("preferences", () => {
   it("are read from the cookies", () => {
@@ -12,6 +12,7 @@ describe("preferences", () => {
         length: "inch",
         station: "3",
         who: "ase-lind",
+        voice: "",
         seen: "",
       },
     );
@@ -24,6 +25,8 @@ describe("preferences", () => {
       readPreferences("ground=pink; temperature=K; length; who=<script>; station=0; other=1"),
     ).to.deep.equal(usual);
     expect(readPreferences("seen=yes").seen).to.equal("yes");
+    expect(readPreferences("voice=on").voice).to.equal("on");
+    expect(readPreferences("voice=loud").voice).to.equal("");
     expect(readPreferences("seen=no").seen).to.equal("");
     expect(stationOf(readPreferences("station=12"))).to.equal(12);
     expect(stationOf(readPreferences("station=123"))).to.equal(null);

@@ -9,6 +9,8 @@ export interface Preferences {
   who: string;
   /** Number of the station at which this screen stands, or "". */
   station: string;
+  /** Whether steps and countdowns are said aloud. */
+  voice: "" | "on";
   /** Whether it was shown here what this is. */
   seen: "" | "yes";
 }
@@ -23,6 +25,7 @@ const allowed: { [Name in keyof Preferences]: (value: string) => boolean } = {
   length: (value) => ["mm", "inch"].includes(value),
   who: (value) => /^[a-z0-9-]{1,40}$/.test(value),
   station: (value) => /^[1-9][0-9]?$/.test(value),
+  voice: (value) => value === "on",
   seen: (value) => value === "yes",
 };
 
@@ -32,6 +35,7 @@ const usual: Preferences = {
   length: "mm",
   who: "",
   station: "",
+  voice: "",
   seen: "",
 };
 

@@ -2,23 +2,24 @@ import { expect } from "chai";
 import fc from "fast-check";
 import { renderToStaticMarkup } from "react-dom/server";
 import { PreferencesContext, type Preferences } from "./preferences.ts";
-import {
-  Duration,
-  durationText,
-  kept,
-  Length,
-  lengthText,
-  shown,
-  Temperature,
-  temperatureText,
-} from "./quantity.tsx";
+import { durationText } from "./duration-text.ts";
+import { Duration, kept, Length, lengthText, shown, Temperature, temperatureText } from "./quantity.tsx";
 
-const metric: Preferences = { ground: "day", temperature: "C", length: "mm", station: "", seen: "", who: "" };
+const metric: Preferences = {
+  ground: "day",
+  temperature: "C",
+  length: "mm",
+  station: "",
+  voice: "",
+  seen: "",
+  who: "",
+};
 const inches: Preferences = {
   ground: "day",
   temperature: "F",
   length: "inch",
   station: "",
+  voice: "",
   seen: "",
   who: "",
 };

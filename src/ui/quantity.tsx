@@ -1,6 +1,7 @@
 import { Popover } from "radix-ui";
 import type { ReactNode } from "react";
 import { celsiusToFahrenheit, fahrenheitToCelsius, inchToMm, mmToInch } from "../../core/units.ts";
+import { durationParts } from "./duration-text.ts";
 import { usePreferences, type Preferences } from "./preferences.ts";
 
 export type QuantityKind = "temperature" | "length";
@@ -59,26 +60,6 @@ export function temperatureText(c: number, preferences: Preferences): string {
   const { value, unit } = shown("temperature", c, preferences);
   return `${Number(value.toFixed(1))} ${unit}`;
 }
-
-/** Seconds as a bench says them: 45 s, 2 min 10 s, 1 h 5 min. */
-export function durationParts(seconds: number): { value: number; unit: string }[] {
-  const whole = Math.round(Math.abs(seconds));
-  if (whole < 60) return [{ value: whole, unit: "s" }];
-  if (whole < 3_600) {
-    const rest = whole % 60;
-    return [{ value: Math.floor(whole / 60), unit: "min" }, ...(rest ? [{ value: rest, unit: "s" }] : [])];
-  }
-  const minutes = Math.round((whole % 3_600) / 60);
-  return [
-    { value: Math.floor(whole / 3_600), unit: "h" },
-    ...(minutes ? [{ value: minutes, unit: "min" }] : []),
-  ];
-}
-
-export const durationText = (seconds: number) =>
-  durationParts(seconds)
-    .map(({ value, unit }) => `${value} ${unit}`)
-    .join(" ");
 
 export function Duration({ s }: { s: number }) {
   return (

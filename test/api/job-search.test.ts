@@ -43,6 +43,7 @@ describe("the list of jobs", () => {
       "zz-90",
       "ticket zephyr",
       "tk-5 ketch 1158",
+      "z ke 1158",
       `zephyrine ${complaint.split(" ")[0]}`,
     ]) {
       expect(codes(await search({ find })), find).to.deep.equal(["GW-1158"]);

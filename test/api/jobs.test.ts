@@ -6,7 +6,7 @@ import { v4 as uuid } from "uuid";
 import { chooseDose } from "../../core/bond/choose-dose.ts";
 import { sceneAtStart } from "../../core/device/start.ts";
 import { repairTitles, seamFor } from "../../core/device/routes.ts";
-import { calculatedBy } from "../../core/device/calculated.ts";
+import { calculatedBy } from "../../core/device/calculated-by.ts";
 import { choosePattern } from "../../core/bond/choose-pattern.ts";
 import { verifyChoice } from "../../core/device/verify-choice.ts";
 import { chooseHeat } from "../../core/lift/choose-heat.ts";

@@ -35,15 +35,15 @@ test("a liquid bond beside a camera window: measured, dosed, a pattern that floo
 
   // Measured instead of assumed: a drop under a weight, the first time with a diameter that cannot be.
   await visit(page, `/jobs/${CODE}?open=tools%20spread`);
-  const across = page.getByLabel("Across at the end, mm");
+  const across = page.getByLabel("Width at the end, mm");
   await page.getByLabel("Drop, mg").fill("107");
   await page.getByLabel("Glass and weight on it, g").fill("200");
-  await page.getByLabel("Across at the start, mm").fill("12");
+  await page.getByLabel("Width at the start, mm").fill("12");
   await across.fill("12");
-  await page.getByLabel("Between the two, s").fill("4");
+  await page.getByLabel("Time between, s").fill("4");
   const use = page.getByRole("dialog").getByRole("button", { name: /^Use/ });
   await use.click();
-  await expect(page.getByText(/Across at the end, mm: 12 must be above 13/)).toBeVisible();
+  await expect(page.getByText(/Width at the end, mm: 12 must be above 13/)).toBeVisible();
   await across.fill("30");
   await expect(page.getByTestId("spread")).toContainText("2.63");
   await use.click();

@@ -8,7 +8,7 @@ test.use({ viewport: { width: 1280, height: 1000 } });
 
 const part = (page: Page, title: string): Locator => page.getByRole("region", { name: title, exact: true });
 const row = (list: Locator, index: number) => list.getByRole("listitem").nth(index);
-const keep = (page: Page) => page.getByRole("button", { name: "Keep it" });
+const keep = (page: Page) => page.getByRole("button", { name: "Save", exact: true });
 
 async function addLayer(page: Page, entry: { name: string; role: string; material: string; um: string }) {
   const stack = part(page, "Stack, viewer's side first");
@@ -33,7 +33,7 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
 
   // What is missing is named with its bounds, and nothing is sent.
   await keep(page).click();
-  const faults = page.getByRole("region", { name: "Keep the family" }).getByRole("alert");
+  const faults = page.getByRole("region", { name: "Save the family" }).getByRole("alert");
   await expect(faults).toContainText("must be a code such as PH-10");
   await expect(faults).toContainText("stack");
 
@@ -249,14 +249,14 @@ test("a single device is taken in by its size alone, and what it turns out to ho
   await page.getByRole("button", { name: "Not the usual stack" }).click();
   await page.getByLabel("Thickness, µm").nth(1).fill("420");
   await page.getByLabel("From, °C").fill("99");
-  await expect(page.getByRole("button", { name: "This is what it holds" })).toBeDisabled();
+  await expect(page.getByRole("button", { name: "Use this stack" })).toBeDisabled();
   await page.getByLabel("From, °C").fill("78");
-  await page.getByRole("button", { name: "This is what it holds" }).click();
+  await page.getByRole("button", { name: "Use this stack" }).click();
   await expect.poll(async () => (await movesOf(url, "ZZ-77")).at(-1)!.kind).toBe("stack-found");
   await page.getByRole("link", { name: /^Others are like this/ }).click();
   await awake(page);
   await expect(page.getByLabel("Thickness, µm").nth(1)).toHaveValue("420");
-  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await page.waitForURL(/families\/ON-\d+$/);
   await expect(page.getByRole("heading", { level: 1 })).toContainText("version 2");
 });

@@ -1,3 +1,4 @@
+import { gzipSync } from "node:zlib";
 import { awake, expect, movesOf, standAtBench, test, visit } from "./workshop.ts";
 
 test("a device is taken in by touch, its customer finds it again, and what was misheard is put right", async ({
@@ -19,7 +20,7 @@ test("a device is taken in by touch, its customer finds it again, and what was m
   await awake(page);
   // No page to scroll, and nothing to type but a name.
   expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBe(800);
-  await page.getByText("Ticket handheld").click();
+  await page.getByRole("radio", { name: /Ticket handheld/ }).check();
   await page.getByRole("button", { name: "Cracked glass" }).click();
   await page.getByRole("button", { name: "Touch dead" }).click();
   await page.getByRole("button", { name: "Touch dead" }).click();
@@ -119,4 +120,28 @@ test("film and lots are added where they lie, and a slip is named in its place",
   await page.getByLabel("How much, ml").fill("100");
   await page.getByRole("button", { name: "Add to shelf" }).click();
   await expect(page.getByText("LA-900 is on the shelf")).toBeVisible();
+});
+
+test("a first visit loads little script: what a step does not show is left for later", async ({
+  browser,
+  workshop,
+}) => {
+  for (const [path, mostKb] of [
+    ["/", 110],
+    ["/jobs", 110],
+    ["/jobs/GW-1155", 200],
+    ["/jobs/GW-1160", 200],
+  ] as const) {
+    const context = await browser.newContext({ serviceWorkers: "block" });
+    const page = await context.newPage();
+    const sizes: Promise<number>[] = [];
+    page.on("response", (answer) => {
+      if (/\.js(\?|$)/.test(answer.url())) sizes.push(answer.body().then((body) => gzipSync(body).length));
+    });
+    await page.goto(workshop.url + path, { waitUntil: "networkidle" });
+    const bytes = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0);
+    expect(bytes, path).toBeGreaterThan(50_000);
+    expect(bytes, path).toBeLessThan(1_000 * mostKb);
+    await context.close();
+  }
 });

@@ -103,7 +103,7 @@ test("every way to heat stands beside the others, and the gauge says when to sto
 }) => {
   await standAtBench(page, workshop.url);
   await visit(page, "/jobs/GW-1154?open=tools%20ways");
-  const ways = page.getByRole("list", { name: "Ways to heat, side by side" });
+  const ways = page.getByRole("list", { name: "Heating methods, side by side" });
   await expect(ways.getByText("Working it out")).toHaveCount(0, { timeout: 30_000 });
   await expect(ways.getByRole("listitem")).toHaveCount(7);
   await expect(ways.getByRole("listitem").filter({ hasText: "Hot plate" })).toContainText("in all");

@@ -49,7 +49,7 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
   const list = page.getByRole("list", { name: "Defects" }).getByRole("listitem");
   await list.filter({ hasNotText: "on the camera" }).first().getByRole("button").click();
   await expect(verdict).toContainText("3 defects");
-  await page.getByRole("button", { name: "Keep what was found" }).click();
+  await page.getByRole("button", { name: "Save what was found" }).click();
   await expect.poll(async () => (await looks(url)).length).toBe(1);
   const [kept] = await looks(url);
   expect(kept).toMatchObject({
@@ -95,7 +95,7 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
   await expect
     .poll(async () => (await sceneOf(url, CODE)).state.records.readings.at(-1))
     .toMatchObject({ quantity: "border offset", source: "photo" });
-  await page.getByRole("button", { name: "Keep what was found" }).click();
+  await page.getByRole("button", { name: "Save what was found" }).click();
   await expect.poll(async () => (await looks(url)).length).toBe(2);
   const found = (await looks(url))[1]!.defects[0]!;
   expect(Math.hypot(found.xMm - speck.xMm, found.yMm - speck.yMm)).toBeLessThan(0.5);
@@ -132,7 +132,7 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
   }
   await page.getByRole("button", { name: "Look", exact: true }).click();
   await expect(verdict).toContainText("1 defect", { timeout: 20_000 });
-  await page.getByRole("button", { name: "Keep what was found" }).click();
+  await page.getByRole("button", { name: "Save what was found" }).click();
   await expect.poll(async () => (await looks(url)).length).toBe(3);
   const dragged = (await looks(url))[2]!.defects[0]!;
   expect(Math.hypot(dragged.xMm - speck.xMm, dragged.yMm - speck.yMm)).toBeLessThan(1);

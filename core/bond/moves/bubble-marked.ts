@@ -1,6 +1,6 @@
 import { defineMove, inStage, never, noFault, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
-import { bubblePlace } from "../bubbles.ts";
+import { bubblePlace } from "../bubble-place.ts";
 
 /** A bubble where it is seen, and how wide it is. */
 export const bubbleMarked = defineMove({

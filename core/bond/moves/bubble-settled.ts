@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
-import { bubbleFates } from "../bubbles.ts";
+import { bubbleFates } from "../bubble-place.ts";
 
 /** What became of a bubble that was marked. */
 export const bubbleSettled = defineMove({

@@ -3,7 +3,7 @@ import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../job/message.ts";
 import { words } from "../../units.ts";
-import { axesApartDeg } from "../film-axis.ts";
+import { axesApartDeg } from "../axis-angle.ts";
 import { adhesiveSides, axisDeg, filmSide } from "../films.ts";
 
 /** A piece may be off the chosen axis by so much, deg. Common practice (about two degrees are seen), no source. */

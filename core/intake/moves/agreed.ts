@@ -6,7 +6,7 @@ import { renewsTouch, repairRoutes, routesOf, type RepairRoute } from "../../dev
 import type { Scene } from "../../device/scene.ts";
 import { routeNow } from "../../device/ask.ts";
 import { message } from "../../job/message.ts";
-import { routeChoiceInput } from "../../route/route-choice.ts";
+import { routeChoiceInput } from "../../route/route-choice-input.ts";
 import { decideRoute } from "../../route/decision-tree.ts";
 import { bounded, boundedWhole } from "../../units.ts";
 

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineMove, inStage, never, noFault, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
-import { reflowReading } from "../reflow-profile.ts";
+import { reflowReading } from "../reflow-reading.ts";
 
 /** A soldering profile as it was logged. */
 export const profileRead = defineMove({

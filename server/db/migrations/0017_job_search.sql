@@ -15,7 +15,8 @@ ALTER TABLE job
 
 CREATE FUNCTION write_ticket() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
-  NEW.ticket := lower(concat_ws(' ', NEW.code, NEW.serial, NEW.complaint,
+  -- A blank goes before the first word too: short words are looked for as beginnings.
+  NEW.ticket := lower(concat_ws(' ', '', NEW.code, NEW.serial, NEW.complaint,
     (SELECT name FROM customer WHERE id = NEW.customer_id),
     (SELECT code || ' ' || (content->>'name') FROM family WHERE id = NEW.family_id)));
   RETURN NEW;
@@ -34,5 +35,5 @@ CREATE VIEW any_job AS
   SELECT id, code, family_id, route, opened_at, ended_at, outcome, due_at, complaint, serial, customer_id, ticket, false AS is_first_version
   FROM job
   UNION ALL
-  SELECT id, code, family_id, route, opened_at, ended_at, outcome, NULL::timestamptz, ''::text, ''::text, NULL::bigint, lower(code), true
+  SELECT id, code, family_id, route, opened_at, ended_at, outcome, NULL::timestamptz, ''::text, ''::text, NULL::bigint, ' ' || lower(code), true
   FROM job_v1;

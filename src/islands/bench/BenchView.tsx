@@ -1,20 +1,20 @@
-import { formatDistance } from "date-fns";
 import { Plus } from "lucide-react";
 import { memo, useCallback, useEffect, useRef, useState } from "react";
 import { stageTitles } from "../../../core/stage.ts";
 import type { Bench, BenchRow, Need } from "../../../server/bench.ts";
 import { PanelSketch } from "../../drawing/PanelSketch.tsx";
 import { soundAlarm } from "../../ui/alarm.ts";
-import { durationText } from "../../ui/quantity.tsx";
+import { durationText } from "../../ui/duration-text.ts";
 import { setPreference, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { SearchField } from "../../ui/SearchField.tsx";
+import { distanceText } from "../../ui/time-text.ts";
 import { useLive } from "../../ui/useLive.ts";
 import { useNow } from "../../ui/useNow.ts";
 import { FirstVisit } from "./FirstVisit.tsx";
 import { useJobSearch } from "../jobs/useJobSearch.ts";
 
 const groups: { need: Need; title: string; empty: string }[] = [
-  { need: "hands", title: "Hands now", empty: "Nothing waits for a pair of hands." },
+  { need: "hands", title: "Hands now", empty: "No job needs hands now." },
   { need: "timer", title: "Waiting on a timer", empty: "No timer runs." },
   { need: "hold", title: "Waiting on a hold", empty: "Nothing is held." },
 ];
@@ -67,7 +67,7 @@ export const BenchView = memo(function BenchView({
         <h1 className="answer">
           {rows.length === 0
             ? "The bench is clear"
-            : `${rows.filter((row) => needNow(row, nowMs) === "hands").length} of ${rows.length} jobs want hands`}
+            : `${rows.filter((row) => needNow(row, nowMs) === "hands").length} of ${rows.length} jobs need hands`}
         </h1>
         <div className="ml-auto flex flex-wrap gap-2">
           <FindJob />
@@ -79,7 +79,7 @@ export const BenchView = memo(function BenchView({
       {seen === "" && <FirstVisit onDone={() => setPreference("seen", "yes")} />}
       {offline && (
         <p role="status" className="edge-hatch mb-3 border-y-2 border-film bg-raised py-2 text-film">
-          No answer from the server. This is the bench as it last was; timers go on.
+          No answer from the server. Shown as last known. Timers keep running.
         </p>
       )}
       {rows.length === 0 && (
@@ -156,7 +156,7 @@ function Row({ row, nowMs, panel }: { row: BenchRow; nowMs: number; panel: Bench
           {row.dueAt && (
             <span className={overdue ? "font-semibold text-danger" : "text-soft"} suppressHydrationWarning>
               <span className="block text-sm">{overdue ? "overdue by" : "due in"}</span>
-              {formatDistance(row.dueAt, nowMs)}
+              {distanceText(Date.parse(row.dueAt) - nowMs)}
             </span>
           )}
         </span>

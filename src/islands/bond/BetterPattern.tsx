@@ -45,7 +45,8 @@ function Looking({
       {soFar && (
         <>
           <p className="mt-1">
-            Best so far: {soFar.faultMm2.toFixed(0)} mm² of fault; began at {soFar.beganAt.toFixed(0)}.
+            Best so far: {soFar.faultMm2.toFixed(0)} mm² of air, dry area and flooding; started at{" "}
+            {soFar.beganAt.toFixed(0)}.
           </p>
           <PatternPlan
             family={family}
@@ -74,7 +75,7 @@ function Found({
     <div role="status" data-testid="search">
       <p className="font-semibold">
         {beats
-          ? `Better than "${best}", the best that was there: ${found.faultMm2.toFixed(0)} instead of ${shipped.faultMm2.toFixed(0)} mm² of fault.`
+          ? `Better than "${best}", the best that was there: ${found.faultMm2.toFixed(0)} instead of ${shipped.faultMm2.toFixed(0)} mm² of air, dry area and flooding.`
           : `Nothing better than "${best}" was found in ${tried} tries.`}
       </p>
       <p>

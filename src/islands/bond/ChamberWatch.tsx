@@ -52,7 +52,7 @@ export function ChamberWatch({ code, scene, nowMs, tell }: ToolProps) {
     };
   }, [code, isRunning, holdBar, attempt]);
   if (!isRunning) return <p className="text-soft">Nothing is in the chamber.</p>;
-  if (!last) return <p role="status">The chamber has not told anything yet.</p>;
+  if (!last) return <p role="status">No reading from the chamber yet.</p>;
   const isLost = nowMs - last.atMs > SILENT_MS;
   return (
     <p className={`mt-2 text-xl ${isLost ? "edge-hatch text-danger" : ""}`} data-testid="chamber">
@@ -60,7 +60,7 @@ export function ChamberWatch({ code, scene, nowMs, tell }: ToolProps) {
       <span className="block text-base text-soft">
         {name}
         {isLost
-          ? ": it tells nothing any more. Read its own gauge."
+          ? ": no readings any more. Read its own gauge."
           : last.barAbs >= UP_SHARE * holdBar
             ? ": up, holding"
             : ": filling"}

@@ -11,9 +11,9 @@ import type { ToolProps } from "../work/instrument.ts";
 const entries = [
   { field: "massMg", label: "Drop, mg" },
   { field: "weightG", label: "Glass and weight on it, g" },
-  { field: "startDiameterMm", label: "Across at the start, mm" },
-  { field: "endDiameterMm", label: "Across at the end, mm" },
-  { field: "timeS", label: "Between the two, s" },
+  { field: "startDiameterMm", label: "Width at the start, mm" },
+  { field: "endDiameterMm", label: "Width at the end, mm" },
+  { field: "timeS", label: "Time between, s" },
 ] as const;
 type Typed = Record<(typeof entries)[number]["field"], string>;
 const blank: Typed = { massMg: "", weightG: "", startDiameterMm: "", endDiameterMm: "", timeS: "" };

@@ -104,10 +104,10 @@ export function ResiduePlan({ scene, mayTell: live, tell }: ToolProps) {
     event.stopPropagation();
   };
   return (
-    <section aria-label="Glue that is left">
+    <section aria-label="Glue left">
       {live && (
         <p id={helpId} className="mt-1">
-          Drag a box round glue that is left.{" "}
+          Drag a box round glue left.{" "}
           <span className="text-soft">Keys: arrows move a cross, Enter sets one corner and the other.</span>
         </p>
       )}
@@ -116,7 +116,7 @@ export function ResiduePlan({ scene, mayTell: live, tell }: ToolProps) {
         borderMm={family.borderMm}
         features={family.features}
         windows={family.windows}
-        title={`Panel of ${family.code} from the viewer's side, with the glue that is left`}
+        title={`Panel of ${family.code} from the viewer's side, with the glue left`}
         {...(live
           ? {
               role: "application",
@@ -147,7 +147,7 @@ export function ResiduePlan({ scene, mayTell: live, tell }: ToolProps) {
       {left.length > 0 ? (
         <>
           <p className="mt-1">{leftPct.toFixed(1)} % of the panel in all.</p>
-          <ul className="mt-1 border-t border-line" aria-label="Glue that is left">
+          <ul className="mt-1 border-t border-line" aria-label="Glue left">
             {residue.map((patch, i) =>
               patch.gone ? null : (
                 <li key={patch.id} className="flex items-center gap-3 border-b border-line">
@@ -170,7 +170,7 @@ export function ResiduePlan({ scene, mayTell: live, tell }: ToolProps) {
         </>
       ) : (
         <p className="mt-1 text-soft">
-          {residue.length > 0 ? "All that was marked is gone." : "Nothing is marked."}
+          {residue.length > 0 ? "All marked glue is gone." : "Nothing is marked."}
         </p>
       )}
     </section>

@@ -29,7 +29,7 @@ export function SolventChoice({ value, onChange }: { value: string; onChange: (n
         <p className="mt-1 text-danger">Keep it off {picked.keepOff}.</p>
         <p className="mt-1">{picked.harms}</p>
         <dl className="mt-2 grid grid-cols-[max-content_1fr] gap-x-4 gap-y-0.5">
-          <dt className="text-soft">Flashes from</dt>
+          <dt className="text-soft">Flash point</dt>
           <dd>
             {picked.flashC === null ? (
               "does not burn"
@@ -41,7 +41,7 @@ export function SolventChoice({ value, onChange }: { value: string; onChange: (n
           </dd>
           {picked.autoignitionC !== null && (
             <>
-              <dt className="text-soft">Lights by itself from</dt>
+              <dt className="text-soft">Autoignition from</dt>
               <dd>
                 <Assumed source={limits.text}>
                   <Temperature c={picked.autoignitionC} />
@@ -49,7 +49,7 @@ export function SolventChoice({ value, onChange }: { value: string; onChange: (n
               </dd>
             </>
           )}
-          <dt className="text-soft">Limit over a day</dt>
+          <dt className="text-soft">Limit, whole day</dt>
           <dd>
             <Assumed source={limits.text}>
               <Figure value={picked.limitPpm} unit="ppm" />
@@ -64,9 +64,7 @@ export function SolventChoice({ value, onChange }: { value: string; onChange: (n
             {picked.disposal} <span className="text-soft">({practice.text})</span>
           </dd>
         </dl>
-        <p className="mt-1 text-soft">
-          The safety data sheet of what is in the bottle goes before all of this.
-        </p>
+        <p className="mt-1 text-soft">Follow the safety data sheet of what is in the bottle.</p>
       </div>
     </>
   );

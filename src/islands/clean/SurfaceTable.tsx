@@ -6,7 +6,7 @@ import type { ToolProps } from "../work/instrument.ts";
 const signs = { use: Check, care: TriangleAlert, never: Ban } as const;
 const hues: Record<Agreement, string> = { use: "text-done", care: "text-film", never: "text-danger" };
 
-/** What may touch what: every bottle against every surface, the picked one's reasons in words. */
+/** Which solvent on what: every bottle against every surface, the picked one's reasons in words. */
 export function SurfaceTable({ scene }: ToolProps) {
   const picked = scene.state.bond.solvent?.solvent ?? usualWipe.solvent;
   const own = solventNamed(picked)!;
@@ -14,7 +14,7 @@ export function SurfaceTable({ scene }: ToolProps) {
     <>
       <div className="overflow-x-auto" role="region" aria-label="Solvents by surface" tabIndex={0}>
         <table className="w-full min-w-160 border-collapse text-left">
-          <caption className="sr-only">How each solvent agrees with each surface</caption>
+          <caption className="sr-only">Which solvent is safe on which surface</caption>
           <thead>
             <tr className="border-b-2 border-ink align-bottom">
               <th scope="col" className="py-1 pr-3 font-semibold">
@@ -54,8 +54,8 @@ export function SurfaceTable({ scene }: ToolProps) {
         </table>
       </div>
       <p className="mt-1 text-soft">
-        Common practice and general chemistry, no source: try it where nobody looks, and ask the maker of a
-        coat.
+        Common practice and general chemistry, no source: test a hidden spot first, and ask the maker of a
+        coating.
       </p>
     </>
   );

@@ -34,10 +34,10 @@ export function VapourFigures({ vapour, room }: { vapour: Vapour; room: ShopRoom
         share={twa8hPpm / limitPpm}
         words={`${ppm(twa8hPpm)} of ${ppm(limitPpm)}`}
       />
-      <Share label="At its worst" share={peakPpm / limitPpm} words={ppm(peakPpm)} />
+      <Share label="Peak" share={peakPpm / limitPpm} words={ppm(peakPpm)} />
       {lowerExplosivePct !== null && (
         <Share
-          label="Of what can explode"
+          label="Share of the explosive limit"
           share={lowerExplosivePct / 10}
           words={`${Number(lowerExplosivePct.toPrecision(2))} %, at most 10`}
         />
@@ -65,9 +65,9 @@ export function VapourFigures({ vapour, room }: { vapour: Vapour; room: ShopRoom
         with <Figure value={room.airChangesPerH} unit="air changes an hour" digits={1} />, mixing{" "}
         {room.mixing} (1 ideal, 10 poor).{" "}
         {airChangesNeededPerH === 0
-          ? "One such wipe a day needs no more air than that."
+          ? "Enough air for one wipe like this a day."
           : `Needed: ${Number(airChangesNeededPerH.toPrecision(2))} an hour.`}{" "}
-        <span className="text-soft">Right over the cloth the air is richer than the room's.</span>
+        <span className="text-soft">Right above the cloth the vapour is stronger.</span>
       </p>
     </div>
   );

@@ -54,7 +54,7 @@ export function CustomerLink({
               </a>
             </p>
             <p className="text-soft">
-              Whoever has this address sees the certificate and the photos of this job.
+              Anyone with this address sees the certificate and the photos of this job.
             </p>
             <button
               type="button"
@@ -77,7 +77,7 @@ export function CustomerLink({
             Make an address for the customer
           </button>
           <span className="text-soft">
-            {isKnown ? "It cannot be guessed, and it can be withdrawn." : "Say first who is at the bench."}
+            {isKnown ? "It cannot be guessed, and it can be withdrawn." : "First choose who is at the bench."}
           </span>
         </div>
       )}

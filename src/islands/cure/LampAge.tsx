@@ -30,9 +30,9 @@ export function LampAge({ lamp, exposureS }: { lamp: LampLife; exposureS: number
       )}
       .{" "}
       {replaceAtHours === null
-        ? "It does not fall."
+        ? "It is steady."
         : `It will be at half after ${hours(replaceAtHours)} h of light (${hours(replaceFromHours!)} to ${replaceToHours === null ? "never" : hours(replaceToHours)}).`}{" "}
-      <a href="/shop#lamp">A new one was put in?</a>
+      <a href="/shop#lamp">New lamp fitted?</a>
     </p>
   );
 }

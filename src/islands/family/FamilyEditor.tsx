@@ -121,14 +121,14 @@ export const FamilyEditor = memo(function FamilyEditor({
         </h1>
         {found && (
           <p role="status" className="edge-hatch mb-4 text-film">
-            With the stack that {found.code} turned out to hold. Nothing is changed until it is kept.
+            With the stack that {found.code} turned out to hold. Nothing changes until you save.
           </p>
         )}
         {wasKept && (
           <p role="status" className="edge-hatch mb-4 flex flex-wrap items-center gap-3 text-film">
-            What you drew before is here again.
+            Your unsaved drawing is back.
             <button type="button" className="control" onClick={forget}>
-              Begin anew
+              Start over
             </button>
           </p>
         )}
@@ -226,7 +226,7 @@ export const FamilyEditor = memo(function FamilyEditor({
         </Part>
       </main>
       <section
-        aria-label="Keep the family"
+        aria-label="Save the family"
         className="fixed inset-x-0 bottom-0 z-40 flex flex-wrap items-center gap-3 border-t-4 border-ink bg-ground px-3 py-2 sm:px-5"
       >
         <div className="min-w-60 flex-1" role={faults.length > 0 || refused ? "alert" : "status"}>
@@ -244,8 +244,8 @@ export const FamilyEditor = memo(function FamilyEditor({
           {!refused && faults.length === 0 && (
             <p className="text-soft">
               {stored
-                ? "Keeping writes the next version. Open jobs keep theirs."
-                : "Keeping writes its first version."}
+                ? "Saving makes the next version. Open jobs keep theirs."
+                : "Saving makes its first version."}
             </p>
           )}
         </div>
@@ -273,7 +273,7 @@ export const FamilyEditor = memo(function FamilyEditor({
           disabled={sending}
           onClick={() => void keep()}
         >
-          Keep it
+          Save
         </button>
       </section>
     </EditorContext>

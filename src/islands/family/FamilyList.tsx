@@ -73,7 +73,7 @@ export const FamilyList = memo(function FamilyList({
             : "No family is kept here yet. Draw one, or bring one in from another workshop."}
         </p>
       ) : (
-        ordered.length === 0 && <p className="text-lg">No family fits that.</p>
+        ordered.length === 0 && <p className="text-lg">No family matches.</p>
       )}
       <ul className="border-t-2 border-ink">
         {ordered.map((family) => (

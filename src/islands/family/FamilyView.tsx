@@ -93,7 +93,7 @@ export const FamilyView = memo(function FamilyView({
           </p>
           {foundOtherwise.length > 0 && (
             <p>
-              Held something else:{" "}
+              Found to be different:{" "}
               {foundOtherwise.map((code) => (
                 <a
                   key={code}

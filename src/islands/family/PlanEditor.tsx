@@ -1,5 +1,6 @@
 import { useRef, useState, type PointerEvent } from "react";
-import { windowBox, type PanelWindow } from "../../../core/stack/family.ts";
+import type { PanelWindow } from "../../../core/stack/family.ts";
+import { windowBox } from "../../../core/stack/window-box.ts";
 import { edgeLengthMm, edgeOffset, edges, type Edge, type EdgeFeature } from "../../../core/stack/outline.ts";
 import type { Problem } from "../../../server/problem.ts";
 import { hues } from "../../drawing/Hatches.tsx";

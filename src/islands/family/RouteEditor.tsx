@@ -52,7 +52,7 @@ export function RouteEditor({ currency }: { currency: string }) {
           checked={family.survivesParting}
           onChange={(event) => change({ survivesParting: event.target.checked }, "survives")}
         />
-        The panel lives through parting
+        The panel survives separation
       </label>
       <ul className="border-t border-line">
         {routeNames.map((route) => {
@@ -120,7 +120,7 @@ export function RouteEditor({ currency }: { currency: string }) {
                       {isHeatedMethod(seam.method) && (
                         <>
                           <NumberEntry
-                            label="Parts from, °C"
+                            label="Separates from, °C"
                             value={seam.minC}
                             path={`seams[${at}].minC`}
                             onChange={(minC) => setSeam(route, { minC })}
@@ -150,7 +150,7 @@ export function RouteEditor({ currency }: { currency: string }) {
                             onChange={(maxDepthMm) => setSeam(route, { maxDepthMm })}
                           />
                           <TextEntry
-                            label="Where the band is from"
+                            label="Source of the band"
                             value={seam.bandSource}
                             path={`seams[${at}].bandSource`}
                             onChange={(bandSource) => setSeam(route, { bandSource })}

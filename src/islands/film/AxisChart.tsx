@@ -9,7 +9,8 @@ import {
   XAxis,
   YAxis,
 } from "recharts";
-import { foldDeg, type FilmAxis } from "../../../core/film/film-axis.ts";
+import { foldDeg } from "../../../core/film/axis-angle.ts";
+import type { FilmAxis } from "../../../core/film/film-axis.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 
 /** Light against angle: what was read, the curve through it with its band, and the axis. */

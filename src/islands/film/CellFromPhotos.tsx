@@ -53,7 +53,7 @@ export function CellFromPhotos({
               ])
             }
           >
-            Keep this colour for {angle}°
+            Save this colour for {angle}°
           </button>
         )}
       </PhotoLight>

@@ -91,7 +91,7 @@ export function FilmCutting({
       })
       .catch(() =>
         setSaid({
-          text: "The shelf does not answer. It is asked again when the line is back.",
+          text: "No answer from the shelf. It is asked again once the connection is back.",
           isFault: true,
         }),
       );
@@ -102,7 +102,7 @@ export function FilmCutting({
   useEffect(() => {
     if (isBusy || wanted.length > 0 || !unanswered.current) return;
     unanswered.current = null;
-    setSaid({ text: "Cut. The answer was lost on its way, and the job has it.", isFault: false });
+    setSaid({ text: "Cut. The job has it.", isFault: false });
   }, [wanted.length, isBusy]);
 
   const chosen = useMemo(
@@ -205,7 +205,7 @@ export function FilmCutting({
       "/api/film/cuts",
       "POST",
       unanswered.current.body,
-      "No answer from the server. Press again: it is cut once, however often it is sent.",
+      "No answer from the server. Press again: it is cut only once.",
     );
     // Its id stays until the server has answered for it: sent again it must be the same cut.
     if ("answer" in asked || asked.isRefused) unanswered.current = null;
@@ -221,7 +221,7 @@ export function FilmCutting({
                     `${label}, ${lengthText(widthMm, preferences)} × ${lengthText(heightMm, preferences)}`,
                 )
                 .join("; ")}.`
-            : "Nothing is left that is worth keeping."
+            : "Nothing worth keeping is left."
         }`,
       });
     } else {
@@ -268,7 +268,7 @@ export function FilmCutting({
             {(
               [
                 ["Between cuts, mm", typedGap, setTypedGap, CUT_GAP_MM, 20],
-                ["From the rim, mm", typedTrim, setTypedTrim, SHEET_TRIM_MM, 50],
+                ["From the edge, mm", typedTrim, setTypedTrim, SHEET_TRIM_MM, 50],
               ] as const
             ).map(([label, typed, set, usual, most]) => (
               <label key={label} className="flex items-center gap-2">
@@ -322,7 +322,7 @@ export function FilmCutting({
             <p className="mt-2 text-soft">
               {(placedMm2 / 100).toFixed(0)} cm² placed on {drawn.length}{" "}
               {drawn.length === 1 ? "sheet" : "sheets"}; more than {(layout.areaBoundMm2 / 100).toFixed(0)}{" "}
-              cm² could not be, however it is laid.
+              cm² does not fit in any layout.
             </p>
           )}
           {isSearching && (
@@ -423,7 +423,7 @@ export function FilmCutting({
       {old && (
         <div className="mt-2 flex flex-wrap items-end gap-2">
           <label className="grow sm:max-w-96">
-            Why this lot is used all the same, at least 10 characters
+            Why you use this lot anyway, at least 10 characters
             <input
               className="entry"
               maxLength={500}

@@ -173,7 +173,7 @@ export const FilmShelf = memo(function FilmShelf({
       <p role="status" className="not-empty:pb-2">
         {said}
       </p>
-      {sheets.length > 0 && ordered.length === 0 && <p className="text-lg">No sheet fits that.</p>}
+      {sheets.length > 0 && ordered.length === 0 && <p className="text-lg">No sheet matches.</p>}
       <ul className="border-t-2 border-ink" aria-label="Sheets and remnants">
         {ordered.map((sheet) => (
           <li

@@ -1,7 +1,7 @@
 import { RadioGroup } from "radix-ui";
 import { useMemo, useState } from "react";
 import type { CellOptics } from "../../../core/film/cell-optics.ts";
-import { foldDeg } from "../../../core/film/film-axis.ts";
+import { foldDeg } from "../../../core/film/axis-angle.ts";
 import type { FilmSide } from "../../../core/film/films.ts";
 import {
   advise,
@@ -108,7 +108,7 @@ export function PictureTurn({
         ))}
       </RadioGroup.Root>
       <RadioGroup.Root
-        aria-label="Picture that is wanted"
+        aria-label="Picture you want"
         value={wanted}
         onValueChange={(next) => setWanted(next as CellOptics["sense"])}
         className="mt-1.5 flex flex-wrap gap-1.5"
@@ -173,7 +173,7 @@ export function PictureTurn({
           className="control mt-2"
           onClick={() => turn(film, inPanel(advice.mend!.toDeg))}
         >
-          Turn it there
+          Set this angle
         </button>
       )}
       <DialSlider

@@ -1,6 +1,6 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import type { Look } from "../../../core/film/cell-optics.ts";
-import { foldDeg } from "../../../core/film/film-axis.ts";
+import { foldDeg } from "../../../core/film/axis-angle.ts";
 import { filmSides, type FilmSide } from "../../../core/film/films.ts";
 import type { Outline } from "../../../core/stack/outline.ts";
 

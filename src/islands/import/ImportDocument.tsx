@@ -11,14 +11,14 @@ const documents = {
     title: "Bring in a job document",
     label: "Document (.job.json)",
     about:
-      "A job that is here already is not doubled. A document with a fault is refused whole, with the place of the fault.",
+      "A job that is already here is not added twice. A document with a fault is refused, and the fault is shown.",
     mostMb: 96,
   },
   family: {
     title: "Bring in a family",
     label: "Document (.family.json)",
     about:
-      "A family that is here already becomes its next version; jobs keep the one they began with. A document with a fault is refused whole.",
+      "A family that is already here gets its next version; jobs keep theirs. A document with a fault is refused.",
     mostMb: 16,
   },
 } as const;

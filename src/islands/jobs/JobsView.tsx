@@ -1,4 +1,3 @@
-import { format, formatDistance } from "date-fns";
 import { Plus } from "lucide-react";
 import { memo, useEffect, useState, type ReactNode } from "react";
 import { repairRoutes, repairTitles } from "../../../core/device/routes.ts";
@@ -8,6 +7,7 @@ import type { FoundJobs, JobSummary } from "../../../server/store/job-search.ts"
 import { PanelSketch } from "../../drawing/PanelSketch.tsx";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { Narrow } from "../../ui/Narrow.tsx";
+import { dayText, distanceText } from "../../ui/time-text.ts";
 import { useJobSearch } from "./useJobSearch.ts";
 
 /** What the list is narrowed to, as its address says it. */
@@ -114,12 +114,12 @@ export const JobsView = memo(function JobsView({
       )}
       {isAway && (
         <p role="status" className="edge-hatch mb-3 border-y-2 border-film bg-raised py-2 text-film">
-          No answer from the server. This is the list as it last was.
+          No answer from the server. Shown as last known.
         </p>
       )}
       {jobs.length === 0 ? (
         <p className="text-lg">
-          {isNarrowed ? "Nothing fits all of that. Use fewer words." : "No job has been opened here yet."}
+          {isNarrowed ? "No job matches all of that. Use fewer words." : "No job has been opened here yet."}
         </p>
       ) : (
         <ul className="border-t-2 border-ink">
@@ -141,8 +141,6 @@ export const JobsView = memo(function JobsView({
     </main>
   );
 });
-
-const dateText = (iso: string) => format(iso, "yyyy-MM-dd");
 
 function Row({ job, nowMs, drawing }: { job: JobSummary; nowMs: number; drawing: ReactNode }) {
   const overdue = job.endedAt === null && job.dueAt !== null && Date.parse(job.dueAt) < nowMs;
@@ -169,14 +167,14 @@ function Row({ job, nowMs, drawing }: { job: JobSummary; nowMs: number; drawing:
           {job.endedAt ? (
             <>
               <span className="block font-semibold">{capitalised(job.outcome ?? "ended")}</span>
-              <span className="text-sm text-soft">{dateText(job.endedAt)}</span>
+              <span className="text-sm text-soft">{dayText(Date.parse(job.endedAt))}</span>
             </>
           ) : (
             <>
               <span className="block font-semibold">Open</span>
               <span className={`text-sm ${overdue ? "font-semibold text-danger" : "text-soft"}`}>
                 {job.dueAt
-                  ? `${overdue ? "overdue by" : "due in"} ${formatDistance(job.dueAt, nowMs)}`
+                  ? `${overdue ? "overdue by" : "due in"} ${distanceText(Date.parse(job.dueAt) - nowMs)}`
                   : "no date"}
               </span>
             </>

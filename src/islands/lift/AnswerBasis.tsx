@@ -5,10 +5,8 @@ import { heatLimits } from "../../../core/heat/heat-limits.ts";
 import { glueOf } from "../../../core/materials/glues.ts";
 import { surroundings } from "../../../core/materials/materials.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";
-import { setPreference, stationOf, usePreferences } from "../../ui/preferences.ts";
+import { stationOf, usePreferences } from "../../ui/preferences.ts";
 import { Assumed, Figure, Temperature } from "../../ui/quantity.tsx";
-
-const STATIONS = 12;
 
 /** What the answer rests on: measured at this station, or assumed, where from, and how to measure it. */
 export function AnswerBasis({
@@ -16,16 +14,13 @@ export function AnswerBasis({
   seam,
   settings,
   fits,
-  onStation,
 }: {
   family: Family;
   seam: Seam;
   settings: LiftHeatSettings;
   fits: BenchFits;
-  onStation: (fits: BenchFits) => void;
 }) {
-  const preferences = usePreferences();
-  const station = stationOf(preferences);
+  const station = stationOf(usePreferences());
   const info = methodOf(settings.method.kind);
   const fit = fitFor(info.kind, fits);
   const band = bandOf(family, seam, settings.method)!;
@@ -34,13 +29,6 @@ export function AnswerBasis({
   const fitLink = isFitted(info.kind)
     ? { href: "#thermocouple", words: "Measure this: read a run, then fit it" }
     : { href: "#thermocouple", words: "Check this: read a run" };
-  const choose = (next: string) => {
-    setPreference("station", next);
-    void fetch(`/api/bench-fits${next ? `?station=${next}` : ""}`)
-      .then(async (answer) => answer.ok && onStation((await answer.json()) as BenchFits))
-      // The values stay as they were; the next page is worked out with the station's own.
-      .catch(() => undefined);
-  };
   return (
     <>
       <p className="mt-3">
@@ -87,31 +75,19 @@ export function AnswerBasis({
         >
           {info.isCold ? (
             <>
-              glue that breaks below <Temperature c={band.maxC ?? 0} />
+              glue that turns brittle below <Temperature c={band.maxC ?? 0} />
             </>
           ) : (
             <>
-              glue that parts from <Temperature c={seam.minC ?? 0} />
+              glue that softens from <Temperature c={seam.minC ?? 0} />
             </>
           )}
         </Assumed>
         .
       </p>
-      <label className="mt-1 inline-flex min-h-12 items-center gap-2">
-        <span className="text-soft">This screen stands at</span>
-        <select
-          className="min-h-12 rounded-sm border-2 border-soft bg-raised px-2 text-ink"
-          value={station ?? ""}
-          onChange={(event) => choose(event.target.value)}
-        >
-          <option value="">no station in particular</option>
-          {Array.from({ length: Math.max(STATIONS, station ?? 0) }, (_, i) => (
-            <option key={i} value={i + 1}>
-              station {i + 1}
-            </option>
-          ))}
-        </select>
-      </label>
+      <p className="mt-1 text-soft">
+        {station === null ? "No bench station is set." : `Bench station ${station}.`} Set it under Settings.
+      </p>
     </>
   );
 }

@@ -116,7 +116,7 @@ export const HeatMap = memo(function HeatMap({
   const bottom = Math.min(low, ...(result?.mapC ?? []));
   return (
     <details className="mt-4" onToggle={(event) => !event.currentTarget.open && setAsked(null)}>
-      <summary className="min-h-12 content-center font-semibold">How evenly does it lie?</summary>
+      <summary className="min-h-12 content-center font-semibold">How even is the heat?</summary>
       <div className="flex flex-wrap items-center gap-3">
         {isPlate && (
           <label className="flex items-center gap-2">

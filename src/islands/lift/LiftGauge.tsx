@@ -120,7 +120,7 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
           <div className="grid grid-cols-3 items-start gap-2">
             {entry("wedge", `Wedge, ${length}`, "How thick the card or wedge is")}
             {entry("front", `Front, ${length}`, "From the wedge to the glue, by ruler through the glass")}
-            {entry("glue", `Glue, ${shown("temperature", 0, preferences).unit}`, "To keep the reading")}
+            {entry("glue", `Glue, ${shown("temperature", 0, preferences).unit}`, "Save the reading")}
           </div>
           <div role="group" aria-label="How the panel lies" className="mt-2 flex flex-wrap gap-1.5">
             {[
@@ -184,7 +184,7 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
             <Assumed source={parts.base.source}>
               a panel that bears <Figure value={parts.base.bearsMpa} unit="MPa" />
             </Assumed>
-            . A crack runs at less.
+            . With a crack, less.
           </p>
         </div>
         {mounted ? (

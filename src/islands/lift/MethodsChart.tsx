@@ -58,7 +58,7 @@ export function MethodsChart({
   const lowest = every * Math.floor(Math.min(...values) / every);
   const highest = every * Math.ceil(Math.max(...values, inUnit(band.minC ?? 0)) / every);
   return (
-    <figure aria-label="Glue line of every way against time">
+    <figure aria-label="Glue line against time, every method">
       <div className="h-64 w-full overflow-hidden">
         <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 640, height: 256 }}>
           <LineChart margin={{ top: 14, right: 16, bottom: 22, left: 4 }} accessibilityLayer={false}>
@@ -131,8 +131,7 @@ export function MethodsChart({
         </ResponsiveContainer>
       </div>
       <figcaption className="text-sm text-soft">
-        The part of the glue that is ready last, by the numbers below. Thin: on the heat. Heavy: the seconds
-        that count.
+        The part of the glue that is ready last, by the numbers below. Thin: heating. Thick: time to cut.
       </figcaption>
     </figure>
   );

@@ -62,7 +62,7 @@ export function MethodsCompared({
       )}
       <ul
         className="border-t border-line"
-        aria-label="Ways to heat, side by side"
+        aria-label="Heating methods, side by side"
         aria-busy={plans.some((p) => !p.result)}
       >
         {inputs.map(({ method }, i) => {

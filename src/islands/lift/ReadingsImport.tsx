@@ -39,10 +39,10 @@ export function ReadingsImport({
       most={MOST_READINGS}
       note={(time) =>
         time === "instant"
-          ? "At the moments that the file names."
+          ? "Times as in the file."
           : soakStartedAt === null
-            ? "The last one is taken as now."
-            : "The first one is taken as the start of the soak."
+            ? "The last reading is now."
+            : "The first reading is the start of the soak."
       }
       onTake={take}
       disabled={disabled}

@@ -118,7 +118,7 @@ export function Thermocouple({
             "A thermocouple in the glue line shows on the chart as it reads. "
           )}
           <span className="text-film">
-            {device && !device.isSimulated ? device.name : "Simulated: a stand-in, no device is joined."}
+            {device && !device.isSimulated ? device.name : "Simulated: no real device is connected."}
           </span>
         </span>
         <button

@@ -167,7 +167,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
       <p role="status" className="not-empty:pb-2">
         {said}
       </p>
-      {lots.length > 0 && shown.length === 0 && <p className="text-lg">No lot fits that.</p>}
+      {lots.length > 0 && shown.length === 0 && <p className="text-lg">No lot matches.</p>}
       {lotKinds.map((kind) => {
         const members = shown.filter((shelved) => shelved.kind === kind);
         if (members.length === 0) return null;

@@ -66,7 +66,7 @@ export default function Compare({
           setSaid(undefined);
         });
       };
-      fresh.onerror = () => setSaid("They could not be laid over one another. Both photos are still here.");
+      fresh.onerror = () => setSaid("They could not be aligned. Both photos are still here.");
       fresh.postMessage({ photos: read, corners: known, panel } satisfies ToAlign);
     } catch {
       setSaid("A photo could not be read. Both are still at the job.");

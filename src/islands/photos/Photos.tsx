@@ -1,9 +1,9 @@
 import { Camera, ImagePlus, X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { lazy, Suspense, useState, type ChangeEvent } from "react";
-import { format } from "date-fns";
 import { stageTitles } from "../../../core/stage.ts";
 import { loadAgain } from "../../ui/load-again.ts";
+import { dayAndTimeText } from "../../ui/time-text.ts";
 import { StillLoading } from "../../ui/StillLoading.tsx";
 import type { ToolProps } from "../work/instrument.ts";
 import { usePhotoQueue } from "./usePhotoQueue.ts";
@@ -27,7 +27,7 @@ export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
     );
   const about = (id: string) => {
     const photo = photos.find((p) => p.id === id)!;
-    return `${stageTitles[photo.stage]}, ${format(photo.atMs, "d MMM HH:mm")}`;
+    return `${stageTitles[photo.stage]}, ${dayAndTimeText(photo.atMs)}`;
   };
   const [first, second] = shown ?? [];
 

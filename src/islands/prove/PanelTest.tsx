@@ -81,8 +81,7 @@ function OnThePanel({ code, nowMs, mayTell: mayEnter, onCompare }: ToolProps & {
             </p>
             {!test.reachesOthers && (
               <p className="edge-hatch text-film">
-                This server listens to this machine alone. Start it with HOST=0.0.0.0, and other devices reach
-                it.
+                Other devices cannot reach this server. Start it with HOST=0.0.0.0.
               </p>
             )}
           </div>
@@ -90,7 +89,7 @@ function OnThePanel({ code, nowMs, mayTell: mayEnter, onCompare }: ToolProps & {
       )}
       {test?.openedAt && (
         <p role="status" className="mt-2" data-testid="panel-open">
-          The test is open on the panel. What it tells appears here.
+          The test is open on the panel. Results appear here.
         </p>
       )}
     </>
@@ -166,7 +165,7 @@ function PanelResults({ scene }: ToolProps) {
         touch.dropOuts.length > 0 ? `${touch.dropOuts.length} times lost` : "",
         `one drag covered ${Math.round(touch.unbrokenPct)} %`,
         `${touch.pointers} ${touch.pointers === 1 ? "finger" : "fingers"} at once`,
-        touch.reportMs === null ? "" : `told every ${Math.round(touch.reportMs)} ms`,
+        touch.reportMs === null ? "" : `reports every ${Math.round(touch.reportMs)} ms`,
       ]
         .filter(Boolean)
         .join(", ")
@@ -177,7 +176,11 @@ function PanelResults({ scene }: ToolProps) {
       : `${patterns.seen.length} patterns good`
     : "";
   return (
-    <ul className="mt-3 border-t border-line" aria-label="What the panel told" data-testid="panel-results">
+    <ul
+      className="mt-3 border-t border-line"
+      aria-label="What the panel reported"
+      data-testid="panel-results"
+    >
       {patterns && (
         <li className="flex flex-wrap items-center gap-3 border-b border-line py-2">
           <span className={`grow ${bad.length > 0 ? "text-danger" : ""}`}>

@@ -76,7 +76,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
     say(
       found.length > 0
         ? `${found.length} of them stay with the camera: its own dust, not counted.`
-        : "None of it is the camera's.",
+        : "None of it is dust on the camera.",
       false,
     );
   };
@@ -290,7 +290,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
             </ol>
             <div className="mt-2 flex flex-wrap gap-2">
               <button type="button" className="control-strong" disabled={!mayEnter} onClick={keep}>
-                Keep what was found
+                Save what was found
               </button>
               {planted ? (
                 <button type="button" className="control" disabled={isLooking} onClick={() => simulate(true)}>

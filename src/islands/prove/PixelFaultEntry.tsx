@@ -132,7 +132,7 @@ export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolPr
           disabled={faults.length === 0}
           onClick={() => setFaults(faults.slice(0, -1))}
         >
-          Take the last back
+          Undo the last
         </button>
         {parsed.success && (
           <span>Class {calculatePixelFaults(parsed.data).class}, ISO 9241-307 from memory.</span>

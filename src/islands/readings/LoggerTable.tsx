@@ -7,7 +7,8 @@ import {
   type TableShape,
 } from "../../../core/readings/reading-table.ts";
 import { Field } from "../../ui/Field.tsx";
-import { durationText, Temperature } from "../../ui/quantity.tsx";
+import { durationText } from "../../ui/duration-text.ts";
+import { Temperature } from "../../ui/quantity.tsx";
 
 const LARGEST_FILE = 8 * 1024 * 1024;
 const SHOWN_ROWS = 5;

@@ -116,19 +116,19 @@ export function SolderProfile({ code, scene, mayTell: live, tell }: ToolProps) {
         </>
       ) : (
         <p className="mt-1 text-soft">
-          No profile yet. A thermocouple under the flex, taped down, tells what the joint gets.
+          No profile yet. A thermocouple under the flex, taped down, shows what the joint gets.
         </p>
       )}
       {isLost && (
         <p role="alert" className="mt-1 text-danger">
-          The thermocouple is lost. What was read is still here: stop and keep it, or start again.
+          The thermocouple is lost. The readings are still here: stop and save, or start again.
         </p>
       )}
       <div className="mt-2 flex flex-wrap items-center gap-3">
         <button type="button" className="control" disabled={!live} onClick={isOn || isHeld ? stop : start}>
-          {isOn ? "Stop and keep it" : isHeld ? "Keep what was logged" : "Log it live"}
+          {isOn ? "Stop and save" : isHeld ? "Save what was logged" : "Log it live"}
         </button>
-        <span className="text-film">Simulated: a stand-in, no thermocouple is joined.</span>
+        <span className="text-film">Simulated: no real thermocouple is connected.</span>
         {isOn && isHeld && (
           <span className="text-2xl font-semibold" data-testid="joint-now">
             <Temperature c={logged.at(-1)!.temperatureC} />

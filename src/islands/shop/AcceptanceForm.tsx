@@ -66,7 +66,7 @@ export const AcceptanceForm = memo(function AcceptanceForm({
         await keepAtShop(
           "/api/shop/acceptance",
           parsed.data,
-          "Kept. What was inspected before stays as it was judged.",
+          "Saved. Earlier inspections stay as they were judged.",
         ),
       );
     }
@@ -155,7 +155,7 @@ export const AcceptanceForm = memo(function AcceptanceForm({
       )}
       <div className="mt-4 flex flex-wrap items-center gap-3">
         <button type="submit" className="control-strong">
-          Keep the table
+          Save the table
         </button>
         <button
           type="button"

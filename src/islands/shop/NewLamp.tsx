@@ -38,7 +38,7 @@ export function NewLamp({
     <div aria-busy={!mounted}>
       <p className="text-lg" data-testid="shop-lamp">
         {lamp === null
-          ? "Nothing is known of the lamp yet: two readings, some hours of light apart, tell how it ages."
+          ? "No lamp data yet. Two readings, some hours of light apart, show how it ages."
           : `At ${lamp.nowPct.toFixed(0)} % of new: ${lamp.nowMwCm2.toFixed(0)} mW/cm².`}
       </p>
       <div className="mt-2 flex flex-wrap items-center gap-4">
@@ -49,7 +49,7 @@ export function NewLamp({
             disabled={!who}
             onClick={() => void change(asked)}
           >
-            Yes: the old one is out, its readings count no more
+            Yes: ignore the old lamp's readings
           </button>
         ) : (
           <button
@@ -58,10 +58,10 @@ export function NewLamp({
             disabled={!who}
             onClick={() => setAsked(crypto.randomUUID())}
           >
-            A new lamp was put in
+            New lamp fitted
           </button>
         )}
-        {!who && <p>Say first who is at the bench.</p>}
+        {!who && <p>First choose who is at the bench.</p>}
         <p role="status">{said}</p>
       </div>
     </div>

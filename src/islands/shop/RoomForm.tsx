@@ -11,7 +11,7 @@ const entries = [
   {
     field: "airChangesPerH",
     label: "Air changes an hour",
-    hint: "By nature 0.5 to 2, with a fan 4 to 10: common practice, no source",
+    hint: "No fan 0.5 to 2, with a fan 4 to 10: common practice, no source",
   },
   {
     field: "mixing",
@@ -64,7 +64,7 @@ export function RoomForm({ initial }: { initial: ShopRoom }) {
       ))}
       <div className="flex items-center gap-4 sm:col-span-3">
         <button type="submit" className="control-strong">
-          Keep the room
+          Save the room
         </button>
         <p role="status">{said}</p>
       </div>

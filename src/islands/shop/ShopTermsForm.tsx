@@ -36,7 +36,7 @@ export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
       return;
     }
     setFaults({});
-    setSaid(await keepAtShop("/api/shop", parsed.data, "Kept. Quotations already made stay as they are."));
+    setSaid(await keepAtShop("/api/shop", parsed.data, "Saved. Quotations already made stay as they are."));
   };
 
   const entry = (
@@ -69,17 +69,17 @@ export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
     >
       {entry("Currency", "currency", currency, (text) => setCurrency(text.toUpperCase()), "Three letters")}
       {entry(`An hour, ${currency}`, "ratePerHourMinor", rate, setRate)}
-      {entry("As if so many had gone well", "priorWins", wins, setWins)}
+      {entry("Starting estimate: successes", "priorWins", wins, setWins)}
       {entry(
-        "of so many tried",
+        "Starting estimate: tries",
         "priorTries",
         tries,
         setTries,
-        "Before any job of a family and route is counted. Small numbers let your own jobs speak sooner.",
+        "Used until your own jobs count. Small numbers let your own jobs count sooner.",
       )}
       <div className="flex items-center gap-4 sm:col-span-2">
         <button type="submit" className="control-strong">
-          Keep
+          Save
         </button>
         <p role="status">{said}</p>
       </div>

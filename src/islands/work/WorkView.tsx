@@ -1,15 +1,5 @@
-import {
-  Camera,
-  Gauge,
-  ListTree,
-  MoreHorizontal,
-  OctagonPause,
-  StickyNote,
-  Undo2,
-  Wrench,
-} from "lucide-react";
-import { Dialog } from "radix-ui";
-import { memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { MoreHorizontal, Undo2 } from "lucide-react";
+import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { cautions } from "../../../core/cautions.ts";
 import type { BenchChoices } from "../../../core/device/choose.ts";
 import { workedStage } from "../../../core/device/phase.ts";
@@ -28,7 +18,9 @@ import {
   useStoredPreferences,
   type Preferences,
 } from "../../ui/preferences.ts";
+import { loadAgain } from "../../ui/load-again.ts";
 import { Settings } from "../../ui/Settings.tsx";
+import { useSpoken } from "../../ui/speech.ts";
 import { useAwake } from "../../ui/useAwake.ts";
 import { useNow } from "../../ui/useNow.ts";
 import { AnswerForm } from "./AnswerForm.tsx";
@@ -37,14 +29,10 @@ import { instrumentOf } from "./instrument-of.ts";
 import type { ShopKnowledge, ToolProps } from "./instrument.ts";
 import { logRows } from "./log-rows.ts";
 import { nameOf } from "./name-of.ts";
-import { LogSheet } from "./sheets/LogSheet.tsx";
-import { NoteSheet } from "./sheets/NoteSheet.tsx";
-import { PhotoSheet } from "./sheets/PhotoSheet.tsx";
-import { ReadingSheet } from "./sheets/ReadingSheet.tsx";
-import { StopSheet } from "./sheets/StopSheet.tsx";
-import { ToolsSheet } from "./sheets/ToolsSheet.tsx";
+import { sheets } from "./sheets/sheet-names.ts";
 import { useChoice, workedOut } from "./useChoice.ts";
 import { StillLoading } from "../../ui/StillLoading.tsx";
+import { useBenchFits } from "./useBenchFits.ts";
 import { useWork } from "./useWork.ts";
 import { WorkPile, type PileRow } from "./WorkPile.tsx";
 
@@ -72,20 +60,17 @@ const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   target.closest("input, textarea, select, [role=dialog], [role=slider], [role=application]") !== null;
 
-const sheets = [
-  { key: "photo", title: "Photo", Icon: Camera },
-  { key: "reading", title: "Reading", Icon: Gauge },
-  { key: "note", title: "Note", Icon: StickyNote },
-  { key: "tools", title: "Tools", Icon: Wrench },
-  { key: "log", title: "Log", Icon: ListTree },
-  { key: "stop", title: "Stop", Icon: OctagonPause },
-] as const;
-type SheetKey = (typeof sheets)[number]["key"];
+/** The work itself does not wait for the sheets that lie over it. */
+const OpenSheet = lazy(async () => ({
+  default: (await loadAgain(() => import("./sheets/OpenSheet.tsx"))).OpenSheet,
+}));
 
 /** A job worked by its plan: what to do now, the instrument for it, and one press that says what hands did. */
 const WorkView = memo(function WorkView(props: WorkViewProps) {
-  const { code, family, technicians, shop } = props;
+  const { code, family, technicians } = props;
   const preferences = useStoredPreferences(props.preferences);
+  const fits = useBenchFits(props.shop.fits, preferences.station);
+  const shop = useMemo(() => ({ ...props.shop, fits }), [props.shop, fits]);
   const who = technicians.some(({ key }) => key === preferences.who) ? preferences.who : "";
   const work = useWork(code, family, props.moves, who);
   const nowMs = useNow(props.nowMs);
@@ -216,6 +201,12 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
       : isFirstWorkingOut
         ? "Working it out."
         : instruction;
+  useSpoken({
+    isOn: preferences.voice === "on",
+    step: question,
+    sentence: says,
+    leftS: isWaiting ? leftS : windowLeftS,
+  });
   const hazard = step?.move.hazard(scene, step.data) ?? null;
   const stage: StageName = step?.move.stage(scene, step.data) ?? workedStage(scene);
   const tools: ToolProps = {
@@ -344,7 +335,15 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
               </button>
             ))}
           </div>
-          <More onPick={openSheet} />
+          <button
+            type="button"
+            className="flex min-h-14 min-w-14 items-center justify-center border border-soft lg:hidden"
+            aria-label="More"
+            aria-haspopup="dialog"
+            onClick={() => openSheet("more")}
+          >
+            <MoreHorizontal aria-hidden size={24} />
+          </button>
           {who === "" ? (
             technicians.map(({ key, name }) => (
               <button
@@ -380,12 +379,17 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
             </>
           )}
         </footer>
-        <OpenSheet
-          sheet={sheet}
-          onClose={() => openSheet("")}
-          {...{ tools, stage, log }}
-          asksFor={[...work.missing, ...(step?.for ?? [])]}
-        />
+        {sheet !== "" && (
+          <Suspense fallback={null}>
+            <OpenSheet
+              sheet={sheet}
+              onPick={openSheet}
+              onClose={() => openSheet("")}
+              {...{ tools, stage, log }}
+              asksFor={[...work.missing, ...(step?.for ?? [])]}
+            />
+          </Suspense>
+        )}
       </main>
     </PreferencesContext>
   );
@@ -395,77 +399,4 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
 export function WorkPage({ json }: { json: string }) {
   const props = useMemo(() => JSON.parse(json) as WorkViewProps, [json]);
   return <WorkView {...props} />;
-}
-
-/** On a small screen the sheets stand behind one button. */
-function More({ onPick }: { onPick: (key: SheetKey) => void }) {
-  const [isOpen, setIsOpen] = useState(false);
-  return (
-    <Dialog.Root open={isOpen} onOpenChange={setIsOpen}>
-      <Dialog.Trigger
-        className="flex min-h-14 min-w-14 items-center justify-center border border-soft lg:hidden"
-        aria-label="More"
-      >
-        <MoreHorizontal aria-hidden size={24} />
-      </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/30" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed inset-x-0 bottom-0 z-50 grid grid-cols-3 gap-2 border-t-4 border-ink bg-ground p-3"
-        >
-          <Dialog.Title className="sr-only">More</Dialog.Title>
-          {sheets.map(({ key, title, Icon }) => (
-            <button
-              key={key}
-              type="button"
-              className="control min-h-16 flex-col"
-              onClick={() => {
-                setIsOpen(false);
-                onPick(key);
-              }}
-            >
-              <Icon aria-hidden size={22} />
-              {title}
-            </button>
-          ))}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
-  );
-}
-
-/** The sheet that is open, if one is. */
-function OpenSheet({
-  sheet,
-  tools,
-  stage,
-  log,
-  asksFor,
-  onClose,
-}: {
-  sheet: string;
-  tools: ToolProps;
-  stage: StageName;
-  log: ReturnType<typeof logRows>;
-  asksFor: Parameters<typeof StopSheet>[0]["asksFor"];
-  onClose: () => void;
-}) {
-  const [name, tool] = sheet.split(" ");
-  switch (name) {
-    case "photo":
-      return <PhotoSheet {...tools} onClose={onClose} />;
-    case "reading":
-      return <ReadingSheet {...tools} onClose={onClose} />;
-    case "note":
-      return <NoteSheet {...tools} onClose={onClose} />;
-    case "stop":
-      return <StopSheet {...tools} asksFor={asksFor} onClose={onClose} />;
-    case "log":
-      return <LogSheet {...tools} rows={log} onClose={onClose} />;
-    case "tools":
-      return <ToolsSheet {...tools} stage={stage} first={tool ?? null} onClose={onClose} />;
-    default:
-      return null;
-  }
 }

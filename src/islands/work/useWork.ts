@@ -144,7 +144,7 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
     last,
     missing: (refused?.missing ?? []) as unknown as readonly DeviceFact[],
     said: refused
-      ? `${refused.refused} It is not recorded: look at what the job asks for now.`
+      ? `${refused.refused} Not recorded. Look at what the job asks for now.`
       : waiting.length === 0
         ? null
         : isLoose

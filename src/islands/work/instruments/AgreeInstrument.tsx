@@ -41,7 +41,7 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
   const choice = useMemo(() => (input ? calculateRouteChoice(input) : null), [input]);
   const now = routeNow(scene);
   const route = picked ?? (offered.includes(now) ? now : offered[0]);
-  if (!route || !input || !choice) return <p className="text-danger">No route is left for this device.</p>;
+  if (!route || !input || !choice) return <p className="text-danger">No repair is left for this device.</p>;
   const oddsOf = (of: RepairRoute) => choice.options.find(({ name }) => name === routes[pricedAs(of)].title)!;
   const odds = oddsOf(route);
   const major = (minor: number) => String(Math.round(minor / minorPerMajor(currency)));

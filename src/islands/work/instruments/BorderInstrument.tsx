@@ -112,9 +112,7 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
           data-testid="align"
         >
           {fault ??
-            (found
-              ? `${found.pass ? "Equal enough." : "Not equal."} ${found.nudge}`
-              : "Read all four widths.")}
+            (found ? `${found.pass ? "Even enough." : "Not even."} ${found.nudge}` : "Read all four widths.")}
         </p>
         <button type="button" className="control-strong" disabled={!mayTell} onClick={save}>
           Save border

@@ -1,12 +1,7 @@
 import { useId, useMemo, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { adhesiveNow } from "../../../../core/bond/adhesive-now.ts";
-import {
-  bubbleFates,
-  chamber,
-  inChamber,
-  programFor,
-  type ChamberProgram,
-} from "../../../../core/bond/bubbles.ts";
+import { bubbleFates } from "../../../../core/bond/bubble-place.ts";
+import { chamber, inChamber, programFor, type ChamberProgram } from "../../../../core/bond/bubbles.ts";
 import type { Debubble } from "../../../../core/bond/debubble.ts";
 import type { PanelPoint } from "../../../../core/intake/damage.ts";
 import { isOnPanel } from "../../../../core/stack/outline.ts";
@@ -15,7 +10,8 @@ import { panelPlace } from "../../../drawing/plan-point.ts";
 import { PlanFrame } from "../../../drawing/PlanFrame.tsx";
 import { usePlanCross } from "../../../drawing/usePlanCross.ts";
 import { DialSlider } from "../../../ui/DialSlider.tsx";
-import { durationText, Figure, Temperature, temperatureText } from "../../../ui/quantity.tsx";
+import { durationText } from "../../../ui/duration-text.ts";
+import { Figure, Temperature, temperatureText } from "../../../ui/quantity.tsx";
 import { usePreferences } from "../../../ui/preferences.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { InstrumentProps } from "../instrument.ts";
@@ -189,8 +185,8 @@ export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps
             {widestMm > 0 && (
               <p data-testid="would">
                 {would
-                  ? `All would go in ${durationText(would.holdMin * 60)} at ${would.holdBar} bar.`
-                  : `${widestMm} mm does not go in this chamber: lift the glass and lay it again, or leave it.`}
+                  ? `All are gone in ${durationText(would.holdMin * 60)} at ${would.holdBar} bar.`
+                  : `${widestMm} mm will not go in this chamber: lift the glass and lay it again, or leave it.`}
               </p>
             )}
           </>

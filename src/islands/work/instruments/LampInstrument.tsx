@@ -109,8 +109,7 @@ export function LampInstrument(props: InstrumentProps) {
         )}
         {mwCm2 !== null && (
           <p className="mt-1 text-sm">
-            Bare eyes have their day&apos;s share after <Duration s={eyeLimitS(mwCm2)} /> (ICNIRP, from
-            memory).
+            Daily limit for bare eyes after <Duration s={eyeLimitS(mwCm2)} /> (ICNIRP, from memory).
             {isChoosing &&
               ` Through ${coverLight(family, covered, lampNmOf({}))
                 .layers.map(({ name, pct }) => `${name} ${pct} %`)

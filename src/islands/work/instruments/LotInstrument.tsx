@@ -24,7 +24,7 @@ export function LotInstrument({
       if (!answer.ok) throw new Error();
       setLots((await answer.json()) as ShelvedLot[]);
     } catch {
-      setSaid("The shelf does not answer. Type in what the label says.");
+      setSaid("No answer from the shelf. Type in what the label says.");
     }
   }, []);
   useEffect(() => void read(), [read]);
@@ -36,12 +36,12 @@ export function LotInstrument({
   return (
     <div className="h-full min-h-0 w-full max-w-3xl overflow-y-auto">
       {said && <p role="alert">{said}</p>}
-      {lots === null && !said && <p className="text-soft">Looking at the shelf.</p>}
+      {lots === null && !said && <p className="text-soft">Loading the shelf.</p>}
       {lots !== null && shown.length === 0 && (
         <p className="text-soft">
           No {kind} is on the shelf.{" "}
           <a className="underline" href="/lots">
-            Put a lot on it
+            Add a lot
           </a>
           , or type in what the label says.
         </p>

@@ -206,7 +206,7 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
         leave="Leave it in the tray"
         onSubmit={signMisfit}
       >
-        <Field label="Why it is meant, at least 10 characters" fault={fault}>
+        <Field label="Why this screw is right, at least 10 characters" fault={fault}>
           {(attributes) => (
             <input
               {...attributes}

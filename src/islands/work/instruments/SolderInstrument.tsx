@@ -30,7 +30,7 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
             </button>
           ))}
         </div>
-        <Field label="Before it there was">
+        <Field label="Before:">
           {(attributes) => (
             <select
               {...attributes}
@@ -56,7 +56,7 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
       </div>
       <div className="min-h-0 overflow-y-auto">
         {delicate && alloy !== "Sn42Bi58" && (
-          <p className="text-film">The {name} is delicate: a low-temperature solder spares it.</p>
+          <p className="text-film">The {name} is delicate: use a low-temperature solder.</p>
         )}
         <ul aria-label="Mind">
           {alloyCautions({ alloy, before }).map((caution) => (

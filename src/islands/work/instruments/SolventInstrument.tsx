@@ -42,7 +42,7 @@ export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: In
               {hottest.title} at {hottest.code}:
             </strong>{" "}
             {vapour.ignition === "above autoignition"
-              ? "hot enough to light this vapour by itself. Put it out and let it cool first."
+              ? "hot enough to ignite this vapour. Switch it off and let it cool first."
               : "off and away before the bottle is opened."}
           </p>
         )}

@@ -1,4 +1,4 @@
-import { format } from "date-fns";
+import { dayAndSecondText } from "../../../ui/time-text.ts";
 import { Sheet } from "../../../ui/Sheet.tsx";
 import { stageTitles } from "../../../../core/stage.ts";
 import type { ToolProps } from "../instrument.ts";
@@ -49,7 +49,7 @@ export function LogSheet({
             key={id}
             className="grid gap-x-4 border-t border-line py-1.5 sm:grid-cols-[8rem_6rem_minmax(0,1fr)_7rem]"
           >
-            <span className="text-soft">{format(atMs, "d MMM HH:mm:ss")}</span>
+            <span className="text-soft">{dayAndSecondText(atMs)}</span>
             <span className="text-soft">{stageTitles[stage]}</span>
             <span className={isTakenBack ? "text-soft line-through" : ""}>
               {text()}

@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { format } from "date-fns";
 import { Sheet } from "../../../ui/Sheet.tsx";
+import { dayAndTimeText } from "../../../ui/time-text.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { ToolProps } from "../instrument.ts";
 import { nameOf } from "../name-of.ts";
@@ -46,7 +46,7 @@ export function NoteSheet({
           <li key={atMs} className="border-t border-line py-1">
             {said}{" "}
             <span className="text-soft">
-              {nameOf(technicians, who)}, {format(atMs, "d MMM HH:mm")}
+              {nameOf(technicians, who)}, {dayAndTimeText(atMs)}
             </span>
           </li>
         ))}

@@ -1,5 +1,4 @@
 import { useState } from "react";
-import { format } from "date-fns";
 import {
   readingFault,
   readingKindNames,
@@ -10,6 +9,7 @@ import type { KeptReading } from "../../../../core/records/records-slot.ts";
 import { Field } from "../../../ui/Field.tsx";
 import { usePreferences } from "../../../ui/preferences.ts";
 import { kept, shown, type QuantityKind } from "../../../ui/quantity.tsx";
+import { secondText } from "../../../ui/time-text.ts";
 import { Sheet } from "../../../ui/Sheet.tsx";
 import { typedNumber } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
@@ -129,7 +129,7 @@ export function ReadingSheet({ code, scene, mayTell, tell, onClose }: ToolProps 
                   {now.unit}
                   {before && <s className="ml-2 text-soft">{Number(before.value.toFixed(3))}</s>}
                   <span className="ml-2 text-soft">
-                    {format(reading.atMs, "HH:mm:ss")}
+                    {secondText(reading.atMs)}
                     {reading.source === "hand" ? "" : `, ${reading.source}`}
                   </span>
                 </span>

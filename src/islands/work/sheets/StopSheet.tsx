@@ -129,9 +129,7 @@ export function StopSheet({
           <h3 className="text-lg font-semibold">Sign for it</h3>
           {fact ? (
             <>
-              <p>
-                {say(needMessage(fact))} Your name and reason stand on the certificate instead of a result.
-              </p>
+              <p>{say(needMessage(fact))} Your name and reason go on the certificate in place of a result.</p>
               <Field
                 label="Reason, at least 10 characters"
                 fault={fault?.at === "sign" ? fault.says : undefined}
@@ -156,7 +154,7 @@ export function StopSheet({
               </button>
             </>
           ) : (
-            <p className="text-soft">This step cannot be signed away: it has to be done.</p>
+            <p className="text-soft">This step cannot be signed for. It has to be done.</p>
           )}
         </section>
       </div>

@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { seamNow } from "../../../../core/device/ask.ts";
 import { withBench } from "../../../../core/heat/bench-fit.ts";
 import { glueLineAt } from "../../../../core/heat/glue-line.ts";
@@ -17,6 +17,7 @@ const NONE = <p>This route heats no glue line.</p>;
 /** The heat that a job goes by, chosen or usual, at this station. */
 function useHeat({ scene, shop }: ToolProps) {
   const [fits, setFits] = useState(shop.fits);
+  useEffect(() => setFits(shop.fits), [shop.fits]);
   const { family, state } = scene;
   const seam = seamNow(scene);
   const { heat, soaks } = state.lift;
@@ -108,17 +109,17 @@ export function GlueLineTool(props: ToolProps) {
 
 /** How even the heat is over the face, and what the answer rests on. */
 export function EvenHeatTool(props: ToolProps) {
-  const { family, seam, settings, fits, setFits } = useHeat(props);
+  const { family, seam, settings, fits } = useHeat(props);
   if (!seam || !settings) return NONE;
   return (
     <>
       <HeatMap family={family} seam={seam} settings={settings} />
-      <AnswerBasis family={family} seam={seam} settings={settings} fits={fits} onStation={setFits} />
+      <AnswerBasis family={family} seam={seam} settings={settings} fits={fits} />
     </>
   );
 }
 
-/** Every way to heat this seam, side by side. */
+/** Every heating method this seam, side by side. */
 export function WaysTool(props: ToolProps) {
   const { family, seam, fits } = useHeat(props);
   const [picked, setPicked] = useState(props.scene.state.lift.heat?.method ?? "plate");

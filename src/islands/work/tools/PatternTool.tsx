@@ -48,7 +48,7 @@ export function PatternTool({ code, scene, mayTell }: ToolProps) {
         }}
       >
         <label className="grow sm:max-w-72">
-          Keep this pattern with {family.code} as
+          Save this pattern with {family.code} as
           <input
             className="entry"
             value={name}
@@ -57,7 +57,7 @@ export function PatternTool({ code, scene, mayTell }: ToolProps) {
           />
         </label>
         <button type="submit" className="control" disabled={name.trim() === ""}>
-          Keep
+          Save
         </button>
         {kept.patterns.map((own) => (
           <button key={own.name} type="button" className="control" onClick={() => void kept.forget(own.name)}>

@@ -41,8 +41,8 @@ export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
   return (
     <EditorContext value={editor}>
       <p>
-        For a device that is not as the {drawn.code} family says: an earlier repair&apos;s glue, a film more.
-        Heat, dose and light are worked out for what is entered here, on this job alone.
+        For a device that differs from the {drawn.code} family says: an earlier repair&apos;s glue, a film
+        more. Heat, dose and light are worked out for what is entered here, on this job alone.
       </p>
       <div className="mt-3">
         <LayersEditor
@@ -60,7 +60,7 @@ export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
                 disabled={!mayTell || faults.length > 0}
                 onClick={record}
               >
-                This is what it holds
+                Use this stack
               </button>
               {scene.family !== drawn && (
                 <a className="control" href={`/families/${drawn.code}/edit?as=${code}`}>

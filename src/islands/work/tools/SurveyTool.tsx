@@ -38,10 +38,7 @@ export function SurveyTool({ scene, mayTell, tell }: ToolProps) {
   const group = "min-w-0";
   return (
     <>
-      <p>
-        For a device that comes in opened. Tick what is open, out or off. What is not ticked counts as it left
-        its maker.
-      </p>
+      <p>For a device that comes in open. Tick what is open, out or off. The rest counts as factory state.</p>
       <div className="mt-2 grid gap-x-6 sm:grid-cols-2 lg:grid-cols-4">
         <fieldset className={group}>
           <legend className="font-semibold">Supply</legend>
@@ -73,7 +70,7 @@ export function SurveyTool({ scene, mayTell, tell }: ToolProps) {
         </fieldset>
       </div>
       <button type="button" className="control-strong mt-3" disabled={!mayTell} onClick={record}>
-        It came in like this
+        Record it like this
       </button>
     </>
   );

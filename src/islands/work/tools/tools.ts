@@ -18,7 +18,7 @@ const view = <Name extends string>(load: () => Promise<Record<Name, ComponentTyp
 export const tools: readonly Tool[] = [
   {
     key: "survey",
-    title: "It came in opened",
+    title: "It came in open",
     of: ["intake"],
     View: view(() => import("./SurveyTool.tsx"), "SurveyTool"),
   },
@@ -42,7 +42,7 @@ export const tools: readonly Tool[] = [
   },
   {
     key: "ways",
-    title: "Every way to heat",
+    title: "Every heating method",
     of: ["lift"],
     View: view(() => import("./HeatTools.tsx"), "WaysTool"),
   },
@@ -54,13 +54,13 @@ export const tools: readonly Tool[] = [
   },
   {
     key: "residue",
-    title: "Glue that is left",
+    title: "Glue left",
     of: ["clean"],
     View: view(() => import("../../clean/ResiduePlan.tsx"), "ResiduePlan"),
   },
   {
     key: "surfaces",
-    title: "What may touch what",
+    title: "Which solvent on what",
     of: ["clean"],
     View: view(() => import("../../clean/SurfaceTable.tsx"), "SurfaceTable"),
   },

@@ -1,0 +1,7 @@
+/** An axis has no head: angles that differ by 180 are the same one. */
+export const foldDeg = (deg: number) => ((deg % 180) + 180) % 180;
+/** How far two axes stand apart, 0 to 90. */
+export const axesApartDeg = (a: number, b: number) => {
+  const apart = foldDeg(a - b);
+  return Math.min(apart, 180 - apart);
+};

@@ -1,0 +1,58 @@
+import { z } from "zod";
+import { bounded, boundedWhole, words } from "../units.ts";
+
+const money = () => bounded(0, 1e10);
+
+export const routeChoiceInput = z
+  .strictObject({
+    options: z
+      .array(
+        z.strictObject({
+          name: words(80),
+          /** Price of the parts. Any unit of money, the same throughout. */
+          parts: money(),
+          hours: bounded(0, 1_000),
+          /** This shop's own past jobs: how many were tried, how many went well. */
+          wins: boundedWhole(0, 1_000_000),
+          tries: boundedWhole(0, 1_000_000),
+          /** The option that is gone over to where this one fails. Without one a failure ends the repair. */
+          onFail: words(80).optional(),
+        }),
+      )
+      .min(1)
+      .max(20),
+    ratePerHour: money(),
+    /** What is believed before any job is counted: as if so many of so many had gone well. */
+    priorWins: bounded(0.01, 1_000),
+    priorTries: bounded(0.02, 2_000),
+    /** What the working device is worth to its owner; lost where the repair ends without one. */
+    value: money().optional(),
+  })
+  .superRefine((input, context) => {
+    const fault = (path: (string | number)[], message: string) =>
+      context.addIssue({ code: "custom", path, message });
+    if (input.priorWins >= input.priorTries) {
+      fault(["priorWins"], `${input.priorWins} must be below priorTries, which is ${input.priorTries}`);
+    }
+    const names = input.options.map((option) => option.name);
+    input.options.forEach((option, i) => {
+      if (names.indexOf(option.name) !== i)
+        fault(["options", i, "name"], `"${option.name}" stands twice; names must differ`);
+      if (option.wins > option.tries) {
+        fault(["options", i, "wins"], `${option.wins} must be at most tries, which is ${option.tries}`);
+      }
+      if (option.onFail !== undefined && !names.includes(option.onFail)) {
+        fault(["options", i, "onFail"], `"${option.onFail}" is not one of the options: ${names.join(", ")}`);
+      }
+      const met = new Set([option.name]);
+      for (let next = option.onFail; next !== undefined;) {
+        if (met.has(next)) {
+          fault(["options", i, "onFail"], `"${option.onFail}" leads round in a circle`);
+          break;
+        }
+        met.add(next);
+        next = input.options.find((other) => other.name === next)?.onFail;
+      }
+    });
+  });
+export type RouteChoiceInput = z.output<typeof routeChoiceInput>;

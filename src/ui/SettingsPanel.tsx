@@ -1,0 +1,127 @@
+import { Moon, Sun, SunMoon, X } from "lucide-react";
+import { Dialog, ToggleGroup } from "radix-ui";
+import type { ReactNode } from "react";
+import { setPreference, stationOf, usePreferences } from "./preferences.ts";
+import { speak } from "./speech.ts";
+
+/** Benches that a screen can stand at; more where one has a higher number already. */
+const STATIONS = 12;
+
+function Choice<Value extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: Value;
+  options: { value: Value; text: ReactNode; name: string }[];
+  onChange: (value: Value) => void;
+}) {
+  return (
+    <div className="flex items-center justify-between gap-4">
+      <span aria-hidden>{label}</span>
+      <ToggleGroup.Root
+        type="single"
+        aria-label={label}
+        value={value}
+        onValueChange={(next) => next && onChange(next as Value)}
+        className="inline-flex"
+      >
+        {options.map((option) => (
+          <ToggleGroup.Item
+            key={option.value}
+            value={option.value}
+            aria-label={option.name}
+            className="-ml-0.5 inline-flex min-h-12 min-w-14 items-center justify-center border-2 border-soft px-2 data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:text-on-ink"
+          >
+            {option.text}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+    </div>
+  );
+}
+
+/** What is set once and seldom changed: units, a light or a dark ground, the bench at which this screen stands. */
+export function SettingsPanel({ onClose }: { onClose: () => void }) {
+  const preferences = usePreferences();
+  const { temperature, length, ground } = preferences;
+  const station = stationOf(preferences);
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-14 right-2 z-50 grid w-[min(22rem,94vw)] gap-2 border-2 border-ink bg-ground p-4 max-sm:top-2"
+        >
+          <div className="flex items-center justify-between">
+            <Dialog.Title className="text-lg font-semibold">Settings</Dialog.Title>
+            <Dialog.Close
+              className="inline-flex min-h-12 min-w-12 items-center justify-center"
+              aria-label="Close"
+            >
+              <X aria-hidden size={20} />
+            </Dialog.Close>
+          </div>
+          <Choice
+            label="Temperature"
+            value={temperature}
+            options={[
+              { value: "C", text: "°C", name: "Degrees Celsius" },
+              { value: "F", text: "°F", name: "Degrees Fahrenheit" },
+            ]}
+            onChange={(value) => setPreference("temperature", value)}
+          />
+          <Choice
+            label="Length"
+            value={length}
+            options={[
+              { value: "mm", text: "mm", name: "Millimetres" },
+              { value: "inch", text: "in", name: "Inches" },
+            ]}
+            onChange={(value) => setPreference("length", value)}
+          />
+          <Choice
+            label="Light or dark"
+            value={ground}
+            options={[
+              { value: "day", text: <Sun aria-hidden size={20} />, name: "Day bench" },
+              { value: "dark", text: <Moon aria-hidden size={20} />, name: "Dark room" },
+              { value: "system", text: <SunMoon aria-hidden size={20} />, name: "As this device has it" },
+            ]}
+            onChange={(value) => setPreference("ground", value)}
+          />
+          <Choice
+            label="Say it aloud"
+            value={preferences.voice === "on" ? "on" : "off"}
+            options={[
+              { value: "off", text: "off", name: "Say nothing" },
+              { value: "on", text: "on", name: "Say steps and countdowns aloud" },
+            ]}
+            onChange={(value) => {
+              setPreference("voice", value === "on" ? "on" : "");
+              if (value === "on") speak("On.");
+            }}
+          />
+          <label className="flex items-center justify-between gap-4">
+            <span>Bench station</span>
+            <select
+              className="min-h-12 rounded-sm border-2 border-soft bg-raised px-2 text-ink"
+              value={station ?? ""}
+              onChange={(event) => setPreference("station", event.target.value)}
+            >
+              <option value="">none</option>
+              {Array.from({ length: Math.max(STATIONS, station ?? 0) }, (_, i) => (
+                <option key={i} value={i + 1}>
+                  {i + 1}
+                </option>
+              ))}
+            </select>
+          </label>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
