@@ -56,7 +56,7 @@ test("a device is taken in by touch, its customer finds it again, and what was m
   await page.getByLabel("Find a job").fill("quillan touch");
   await expect(list).toHaveCount(1);
   await page.getByLabel("State").selectOption("repaired");
-  await expect(page.getByText("Nothing fits all of that")).toBeVisible();
+  await expect(page.getByText("No job matches all of that")).toBeVisible();
   await page.getByLabel("State").selectOption("open");
   await expect(list).toHaveCount(1);
   // The address opens just this list again.
@@ -82,7 +82,7 @@ test("a device is taken in by touch, its customer finds it again, and what was m
   // Without an answer the list stays, and says so.
   await page.route("**/api/jobs?*", (route) => route.abort());
   await page.getByLabel("Find a job").fill("nothing");
-  await expect(page.getByText("This is the list as it last was")).toBeVisible();
+  await expect(page.getByText("Shown as last known")).toBeVisible();
   await expect(list).not.toHaveCount(0);
 });
 
@@ -110,7 +110,7 @@ test("film and lots are added where they lie, and a slip is named in its place",
   await expect(page.getByRole("list", { name: "Sheets and remnants" }).getByRole("listitem")).toHaveCount(1);
   await page.getByRole("button", { name: "Remove F-300 from the shelf" }).click();
   await page.getByRole("button", { name: "Throw it away" }).click();
-  await expect(page.getByText("No sheet fits that")).toBeVisible();
+  await expect(page.getByText("No sheet matches")).toBeVisible();
 
   await visit(page, "/lots");
   await page.getByRole("button", { name: "Add a lot" }).click();
@@ -138,7 +138,8 @@ test("a first visit loads little script: what a step does not show is left for l
     page.on("response", (answer) => {
       if (/\.js(\?|$)/.test(answer.url())) sizes.push(answer.body().then((body) => gzipSync(body).length));
     });
-    await page.goto(workshop.url + path, { waitUntil: "networkidle" });
+    await visit(page, workshop.url + path);
+    await page.waitForLoadState("networkidle");
     const bytes = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0);
     expect(bytes, path).toBeGreaterThan(50_000);
     expect(bytes, path).toBeLessThan(1_000 * mostKb);
