@@ -163,7 +163,7 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
   await keep(page).click();
   await expect(faults).toContainText("stack[1].thicknessUm 0.01 must be a number from 0.1 to 100000");
   await visit(page, "/families/new");
-  await expect(page.getByText("What you drew before is here again")).toBeVisible();
+  await expect(page.getByText("Your unsaved drawing is back")).toBeVisible();
   await row(layers, 1).getByLabel("Thickness, µm").fill("180");
   await keep(page).click();
   await page.waitForURL("**/families/LQ-7");

@@ -203,9 +203,9 @@ test("a browser that keeps nothing still works: a press arrives, and the page sa
   // A part of the page that does not come does not take the rest with it, and comes when it can.
   await page.route(/_astro\/\w+Instrument\./, (route) => route.abort());
   await visit(page, `/jobs/${code}`);
-  await expect(page.getByText("This part has not come from the server yet")).toBeVisible();
+  await expect(page.getByText("This part is still loading")).toBeVisible();
   await expect(answer(page)).toContainText("Try it from outside");
   await page.unroute(/_astro\/\w+Instrument\./);
-  await expect(page.getByText("This part has not come from the server yet")).toHaveCount(0);
+  await expect(page.getByText("This part is still loading")).toHaveCount(0);
   await expect(instrument(page).getByRole("img").first()).toBeVisible();
 });

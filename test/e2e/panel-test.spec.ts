@@ -27,7 +27,7 @@ test("the panel tests itself in a browser of its own: by a code once, painted by
   const shown = page.getByTestId("panel-code");
   await expect(shown).toContainText(/Opens once, for 1[45] ?min/);
   await expect(shown.getByRole("img", { name: "Code that opens the test" })).toBeVisible();
-  await expect(shown).toContainText("This server listens to this machine alone");
+  await expect(shown).toContainText("Other devices cannot reach this server");
   const code = /[2-9A-Z]{4} [2-9A-Z]{4}/.exec(await shown.innerText())![0];
 
   const device = await browser.newContext({ viewport: PANEL, hasTouch: true, baseURL: url });
