@@ -33,7 +33,7 @@ const pictures: Picture[] = [
   { name: "clean", path: "/jobs/GW-1155" },
   { name: "hold", path: "/jobs/GW-1162" },
   { name: "film-shelf", path: "/film" },
-  { name: "lots", path: "/lots" },
+  { name: "jobs", path: "/jobs" },
   { name: "bond-dark-room", path: "/jobs/GW-1158", ground: "dark" },
   { name: "rework", path: "/jobs/GW-1156" },
   {
@@ -47,7 +47,7 @@ const pictures: Picture[] = [
   { name: "close", path: "/jobs/GW-1161" },
   { name: "certificate", path: "/jobs/GW-1161/certificate" },
   { name: "family-editor", path: "/families/TK-5/edit" },
-  { name: "job-sheet", path: "/jobs/GW-1154/sheet" },
+  { name: "new-job", path: "/jobs/new" },
 ];
 
 await ensureBuilt();
@@ -67,7 +67,7 @@ try {
   } of pictures) {
     const context = await browser.newContext({ viewport: size, timezoneId: "UTC", reducedMotion: "reduce" });
     await context.addCookies(
-      Object.entries({ who: "tove", ground }).map(([cookie, value]) => ({
+      Object.entries({ who: "tove", seen: "yes", ground }).map(([cookie, value]) => ({
         name: cookie,
         value,
         url: workshop.url,

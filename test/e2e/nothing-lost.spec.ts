@@ -38,7 +38,7 @@ test("a reload in the middle of typing and a server that is away lose nothing", 
   await visit(page, `/jobs/${code}`);
   await page.getByRole("button", { name: "Note" }).click();
   await expect(page).toHaveURL(/open=note/);
-  const note = page.getByRole("textbox", { name: "Note" });
+  const note = page.getByRole("dialog").getByRole("textbox", { name: "Note" });
   await note.fill("Customer needs it before the morning ferry");
   await page.reload();
   await awake(page);

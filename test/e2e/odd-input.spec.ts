@@ -41,9 +41,9 @@ test("a job is found by its code, ended ones too, and a code that is taken is sa
 }) => {
   await standAtBench(page, workshop.url);
   await visit(page, "/");
-  await page.getByPlaceholder("Find by code").fill("gw-10");
+  await page.getByLabel("Find a job").fill("gw-10");
   await expect(page.getByRole("link", { name: /GW-1099/ })).toBeVisible();
-  await page.getByPlaceholder("Find by code").fill("gw-1042");
+  await page.getByLabel("Find a job").fill("gw-1042");
   await expect(page.getByRole("search").getByRole("link")).toHaveCount(1);
   await page.keyboard.press("Enter");
   await page.waitForURL("**/jobs/GW-1042");
