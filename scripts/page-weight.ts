@@ -14,7 +14,9 @@ export interface PageWeight {
   worksS: number;
 }
 
-const kindOf = (url: string, type: string): keyof Omit<PageWeight, "worksS"> | null =>
+type Kind = keyof Omit<PageWeight, "worksS">;
+
+const kindOf = (url: string, type: string): Kind | null =>
   type === "Document"
     ? "pageKb"
     : /\.js(\?|$)/.test(url)
@@ -38,7 +40,7 @@ export async function weighPage(browser: Browser, address: string, works: string
     const page = await context.newPage();
     const line = await context.newCDPSession(page);
     const weight: PageWeight = { scriptKb: 0, styleKb: 0, fontKb: 0, pageKb: 0, worksS: 0 };
-    const kinds = new Map<string, keyof Omit<PageWeight, "worksS">>();
+    const kinds = new Map<string, Kind>();
     await line.send("Network.enable");
     await line.send("Network.emulateNetworkConditions", {
       offline: false,

@@ -126,7 +126,7 @@ describe("film-cut", () => {
     expect(areaBound).to.equal(12);
   });
 
-  it("takes an angle that is a hair off square for square", () => {
+  it("takes an angle within 0.0001 degrees of square for square", () => {
     for (const axisDeg of [0, 1.84e-7, -1.84e-7, 5e-5]) {
       const { placed } = calculateFilmCut({
         piece: { widthMm: 20, heightMm: 15 },

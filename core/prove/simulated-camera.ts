@@ -241,7 +241,7 @@ export function photographPanel(view: CameraView): Photo {
   return { rgba, width, height };
 }
 
-/** A panel lying a little askew on the bench: the whole photo and its corners, the same for the same seed. */
+/** A panel lying slightly turned on the bench: the whole photo and its corners, the same for the same seed. */
 export function askewView(seed: number, panel: { widthMm: number; heightMm: number }, pxPerMm: number) {
   const random = randomStream(seed);
   const [w, h] = [panel.widthMm * pxPerMm, panel.heightMm * pxPerMm];

@@ -22,7 +22,7 @@ export const routeChoiceInput = z
       .min(1)
       .max(20),
     ratePerHour: money(),
-    /** What is believed before any job is counted: as if so many of so many had gone well. */
+    /** The starting estimate before any job counts: so many successes out of so many tries. */
     priorWins: bounded(0.01, 1_000),
     priorTries: bounded(0.02, 2_000),
     /** What the working device is worth to its owner; lost where the repair ends without one. */

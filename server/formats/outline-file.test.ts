@@ -93,7 +93,7 @@ describe("an outline from a drawing", () => {
     expect(outline.cornerRadiusMm).to.equal(10);
   });
 
-  it("follows the transforms of groups and shapes, and refuses what stands askew", () => {
+  it("follows the transforms of groups and shapes, and refuses what is skewed", () => {
     const rect = '<rect x="-30" y="-20" width="60" height="40" rx="4"';
     const outline = (inside: string) => readOutline(svg(inside)).outline;
     const plain = { widthMm: 60, heightMm: 40, cornerRadiusMm: 4 };

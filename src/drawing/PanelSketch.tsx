@@ -1,8 +1,8 @@
 import { memo } from "react";
-import { windowBox } from "../../core/stack/window-box.ts";
 import type { PanelSketch as Sketch } from "../../core/stack/panel-sketch.ts";
 import { band } from "./band.ts";
 import { hues } from "./Hatches.tsx";
+import { windowRect } from "./window-rect.ts";
 
 const WIDTH = 64;
 const HEIGHT = 48;
@@ -50,22 +50,9 @@ export const PanelSketch = memo(function PanelSketch({
             fill={hues[feature.kind]}
           />
         ))}
-        {windows.map((w, i) => {
-          const box = windowBox(w);
-          return (
-            <rect
-              key={i}
-              x={box.xMm}
-              y={box.yMm}
-              width={box.widthMm}
-              height={box.heightMm}
-              rx={"radiusMm" in w ? w.radiusMm : 0}
-              fill="none"
-              stroke="currentColor"
-              strokeWidth={unit}
-            />
-          );
-        })}
+        {windows.map((w, i) => (
+          <rect key={i} {...windowRect(w)} fill="none" stroke="currentColor" strokeWidth={unit} />
+        ))}
       </g>
       {layers.map(({ drawnAs }, i) => {
         const height = (weights[i]! / total) * tall;

@@ -1,10 +1,10 @@
 import { useId, type ReactNode, type SVGProps } from "react";
 import type { PanelWindow } from "../../core/stack/family.ts";
-import { windowBox } from "../../core/stack/window-box.ts";
 import type { EdgeFeature, Outline } from "../../core/stack/outline.ts";
 import { band } from "./band.ts";
 import { beside } from "./edge-geometry.ts";
 import { hatch, Hatches, hues } from "./Hatches.tsx";
+import { windowRect } from "./window-rect.ts";
 
 /** What the pieces inside a plan need to draw themselves. */
 export interface PlanScale {
@@ -74,24 +74,17 @@ export function PlanFrame({
           strokeDasharray={`${unit} ${unit}`}
         />
       )}
-      {windows.map((w) => {
-        const box = windowBox(w);
-        return (
-          <rect
-            key={`${w.label} ${w.xMm} ${w.yMm}`}
-            x={box.xMm}
-            y={box.yMm}
-            width={box.widthMm}
-            height={box.heightMm}
-            rx={"radiusMm" in w ? w.radiusMm : 0}
-            fill="var(--ground)"
-            stroke="var(--ink)"
-            strokeWidth={0.35 * unit}
-          >
-            <title>{`${w.kind}: ${w.label}`}</title>
-          </rect>
-        );
-      })}
+      {windows.map((w) => (
+        <rect
+          key={`${w.label} ${w.xMm} ${w.yMm}`}
+          {...windowRect(w)}
+          fill="var(--ground)"
+          stroke="var(--ink)"
+          strokeWidth={0.35 * unit}
+        >
+          <title>{`${w.kind}: ${w.label}`}</title>
+        </rect>
+      ))}
       {features.map((feature, i) => {
         const box = band(outline, feature.edge, feature.fromMm, feature.toMm, bandDepth);
         return (

@@ -1,11 +1,9 @@
 import { CloudUpload } from "lucide-react";
-import { lazy, Suspense, useState } from "react";
-import { loadAgain } from "../ui/load-again.ts";
+import { Suspense, useState } from "react";
+import { lazyPart } from "../ui/lazy-part.ts";
 import { useSettledEntries } from "./useOutbox.ts";
 
-const OutboxPanel = lazy(async () => ({
-  default: (await loadAgain(() => import("./OutboxPanel.tsx"))).OutboxPanel,
-}));
+const OutboxPanel = lazyPart(() => import("./OutboxPanel.tsx"), "OutboxPanel");
 
 const times = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
 

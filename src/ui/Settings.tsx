@@ -1,10 +1,8 @@
 import { Settings as Gear } from "lucide-react";
-import { lazy, Suspense, useState } from "react";
-import { loadAgain } from "./load-again.ts";
+import { Suspense, useState } from "react";
+import { lazyPart } from "./lazy-part.ts";
 
-const SettingsPanel = lazy(async () => ({
-  default: (await loadAgain(() => import("./SettingsPanel.tsx"))).SettingsPanel,
-}));
+const SettingsPanel = lazyPart(() => import("./SettingsPanel.tsx"), "SettingsPanel");
 
 /** The button behind which stands what is seldom set. */
 export function Settings({ className = "" }: { className?: string }) {

@@ -1,6 +1,7 @@
-import { Moon, Sun, SunMoon, X } from "lucide-react";
-import { Dialog, ToggleGroup } from "radix-ui";
+import { Moon, Sun, SunMoon } from "lucide-react";
+import { ToggleGroup } from "radix-ui";
 import type { ReactNode } from "react";
+import { CornerPanel } from "./CornerPanel.tsx";
 import { setPreference, stationOf, usePreferences } from "./preferences.ts";
 import { speak } from "./speech.ts";
 
@@ -49,79 +50,66 @@ export function SettingsPanel({ onClose }: { onClose: () => void }) {
   const { temperature, length, ground } = preferences;
   const station = stationOf(preferences);
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed top-14 right-2 z-50 grid w-[min(22rem,94vw)] gap-2 border-2 border-ink bg-ground p-4 max-sm:top-2"
+    <CornerPanel
+      title="Settings"
+      className="grid w-[min(22rem,94vw)] gap-2 p-4 max-sm:top-2"
+      onClose={onClose}
+    >
+      <Choice
+        label="Temperature"
+        value={temperature}
+        options={[
+          { value: "C", text: "°C", name: "Degrees Celsius" },
+          { value: "F", text: "°F", name: "Degrees Fahrenheit" },
+        ]}
+        onChange={(value) => setPreference("temperature", value)}
+      />
+      <Choice
+        label="Length"
+        value={length}
+        options={[
+          { value: "mm", text: "mm", name: "Millimetres" },
+          { value: "inch", text: "in", name: "Inches" },
+        ]}
+        onChange={(value) => setPreference("length", value)}
+      />
+      <Choice
+        label="Light or dark"
+        value={ground}
+        options={[
+          { value: "day", text: <Sun aria-hidden size={20} />, name: "Day bench" },
+          { value: "dark", text: <Moon aria-hidden size={20} />, name: "Dark room" },
+          { value: "system", text: <SunMoon aria-hidden size={20} />, name: "As this device has it" },
+        ]}
+        onChange={(value) => setPreference("ground", value)}
+      />
+      <Choice
+        label="Say it aloud"
+        value={preferences.voice === "on" ? "on" : "off"}
+        options={[
+          { value: "off", text: "off", name: "Say nothing" },
+          { value: "on", text: "on", name: "Say steps and countdowns aloud" },
+        ]}
+        onChange={(value) => {
+          setPreference("voice", value === "on" ? "on" : "");
+          if (value === "on") speak("On.");
+        }}
+      />
+      <label className="flex items-center justify-between gap-4">
+        <span>Bench station</span>
+        <select
+          className="min-h-12 rounded-sm border-2 border-soft bg-raised px-2 text-ink"
+          value={station ?? ""}
+          onChange={(event) => setPreference("station", event.target.value)}
         >
-          <div className="flex items-center justify-between">
-            <Dialog.Title className="text-lg font-semibold">Settings</Dialog.Title>
-            <Dialog.Close
-              className="inline-flex min-h-12 min-w-12 items-center justify-center"
-              aria-label="Close"
-            >
-              <X aria-hidden size={20} />
-            </Dialog.Close>
-          </div>
-          <Choice
-            label="Temperature"
-            value={temperature}
-            options={[
-              { value: "C", text: "°C", name: "Degrees Celsius" },
-              { value: "F", text: "°F", name: "Degrees Fahrenheit" },
-            ]}
-            onChange={(value) => setPreference("temperature", value)}
-          />
-          <Choice
-            label="Length"
-            value={length}
-            options={[
-              { value: "mm", text: "mm", name: "Millimetres" },
-              { value: "inch", text: "in", name: "Inches" },
-            ]}
-            onChange={(value) => setPreference("length", value)}
-          />
-          <Choice
-            label="Light or dark"
-            value={ground}
-            options={[
-              { value: "day", text: <Sun aria-hidden size={20} />, name: "Day bench" },
-              { value: "dark", text: <Moon aria-hidden size={20} />, name: "Dark room" },
-              { value: "system", text: <SunMoon aria-hidden size={20} />, name: "As this device has it" },
-            ]}
-            onChange={(value) => setPreference("ground", value)}
-          />
-          <Choice
-            label="Say it aloud"
-            value={preferences.voice === "on" ? "on" : "off"}
-            options={[
-              { value: "off", text: "off", name: "Say nothing" },
-              { value: "on", text: "on", name: "Say steps and countdowns aloud" },
-            ]}
-            onChange={(value) => {
-              setPreference("voice", value === "on" ? "on" : "");
-              if (value === "on") speak("On.");
-            }}
-          />
-          <label className="flex items-center justify-between gap-4">
-            <span>Bench station</span>
-            <select
-              className="min-h-12 rounded-sm border-2 border-soft bg-raised px-2 text-ink"
-              value={station ?? ""}
-              onChange={(event) => setPreference("station", event.target.value)}
-            >
-              <option value="">none</option>
-              {Array.from({ length: Math.max(STATIONS, station ?? 0) }, (_, i) => (
-                <option key={i} value={i + 1}>
-                  {i + 1}
-                </option>
-              ))}
-            </select>
-          </label>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+          <option value="">none</option>
+          {Array.from({ length: Math.max(STATIONS, station ?? 0) }, (_, i) => (
+            <option key={i} value={i + 1}>
+              {i + 1}
+            </option>
+          ))}
+        </select>
+      </label>
+    </CornerPanel>
   );
 }

@@ -1,15 +1,13 @@
-import { lazy, memo, Suspense, useState } from "react";
+import { memo, Suspense, useState } from "react";
 import type { Technician } from "../../server/store/technicians.ts";
 import { OutboxMark } from "../outbox/OutboxMark.tsx";
-import { loadAgain } from "./load-again.ts";
+import { lazyPart } from "./lazy-part.ts";
 import { PreferencesContext, setPreference, useStoredPreferences, type Preferences } from "./preferences.ts";
 import { Settings } from "./Settings.tsx";
 import { Sign } from "./Sign.tsx";
 import { useMounted } from "./useMounted.ts";
 
-const AddTechnician = lazy(async () => ({
-  default: (await loadAgain(() => import("./AddTechnician.tsx"))).AddTechnician,
-}));
+const AddTechnician = lazyPart(() => import("./AddTechnician.tsx"), "AddTechnician");
 
 /** No technician can have this key. */
 const ADD = "+";

@@ -1,21 +1,15 @@
 /** How times are written on screen: by the browser's own knowledge of languages, in the reader's time zone. */
 const LANGUAGE = "en-GB";
 
-const dayAndTime = new Intl.DateTimeFormat(LANGUAGE, {
+const toTheMinute = {
   day: "numeric",
   month: "short",
   hour: "2-digit",
   minute: "2-digit",
   hourCycle: "h23",
-});
-const dayAndSecond = new Intl.DateTimeFormat(LANGUAGE, {
-  day: "numeric",
-  month: "short",
-  hour: "2-digit",
-  minute: "2-digit",
-  second: "2-digit",
-  hourCycle: "h23",
-});
+} as const;
+const dayAndTime = new Intl.DateTimeFormat(LANGUAGE, toTheMinute);
+const dayAndSecond = new Intl.DateTimeFormat(LANGUAGE, { ...toTheMinute, second: "2-digit" });
 const second = new Intl.DateTimeFormat(LANGUAGE, { timeStyle: "medium", hourCycle: "h23" });
 const minute = new Intl.DateTimeFormat(LANGUAGE, { timeStyle: "short", hourCycle: "h23" });
 const day = new Intl.DateTimeFormat("sv-SE", { dateStyle: "short" });
@@ -31,11 +25,17 @@ export const minuteText = (at: Date | number): string => minute.format(at);
 /** "2026-11-27" */
 export const dayText = (at: Date | number): string => day.format(at);
 
-const steps = [
-  ["day", 86_400_000],
-  ["hour", 3_600_000],
-  ["minute", 60_000],
-] as const;
+/** Made once: lists write distances twice a second. */
+const steps = (
+  [
+    ["day", 86_400_000],
+    ["hour", 3_600_000],
+    ["minute", 60_000],
+  ] as const
+).map(([unit, ms]) => ({
+  ms,
+  text: new Intl.NumberFormat(LANGUAGE, { style: "unit", unit, unitDisplay: "long" }),
+}));
 
 /**
  * How far off something is, to the nearest unit that says enough: 47 h are 2 days, 80 min are 1 hour.
@@ -46,8 +46,6 @@ const steps = [
  */
 export function distanceText(ms: number): string {
   const far = Math.abs(ms);
-  const [unit, unitMs] = steps.find(([, size]) => Math.round(far / size) >= 1) ?? steps[2];
-  return new Intl.NumberFormat(LANGUAGE, { style: "unit", unit, unitDisplay: "long" }).format(
-    Math.max(1, Math.round(far / unitMs)),
-  );
+  const step = steps.find((one) => Math.round(far / one.ms) >= 1) ?? steps.at(-1)!;
+  return step.text.format(Math.max(1, Math.round(far / step.ms)));
 }

@@ -13,18 +13,26 @@ ALTER TABLE job
   ADD COLUMN customer_id bigint REFERENCES customer,
   ADD COLUMN ticket      text NOT NULL DEFAULT '';
 
+-- A blank goes before the first word too: short words are looked for as beginnings.
+CREATE FUNCTION ticket_of(of job) RETURNS text LANGUAGE sql STABLE AS $$
+  SELECT lower(concat_ws(' ', '', of.code, of.serial, of.complaint,
+    (SELECT name FROM customer WHERE id = of.customer_id),
+    (SELECT code || ' ' || (content->>'name') FROM family WHERE id = of.family_id)))
+$$;
+UPDATE job SET complaint = coalesce((SELECT data->>'complaint' FROM move WHERE job_id = job.id AND seq = 1), '');
+UPDATE job SET ticket = ticket_of(job);
+
 CREATE FUNCTION write_ticket() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
-  -- A blank goes before the first word too: short words are looked for as beginnings.
-  NEW.ticket := lower(concat_ws(' ', '', NEW.code, NEW.serial, NEW.complaint,
-    (SELECT name FROM customer WHERE id = NEW.customer_id),
-    (SELECT code || ' ' || (content->>'name') FROM family WHERE id = NEW.family_id)));
+  NEW.ticket := ticket_of(NEW);
   RETURN NEW;
 END $$;
-CREATE TRIGGER job_ticket BEFORE INSERT OR UPDATE OF code, complaint, serial, customer_id, family_id ON job
-  FOR EACH ROW EXECUTE FUNCTION write_ticket();
-
-UPDATE job SET complaint = coalesce((SELECT data->>'complaint' FROM move WHERE job_id = job.id AND seq = 1), '');
+CREATE TRIGGER job_ticket_made BEFORE INSERT ON job FOR EACH ROW EXECUTE FUNCTION write_ticket();
+-- A job's row is written with every press; its ticket only where something changes that stands on it.
+CREATE TRIGGER job_ticket_changed BEFORE UPDATE ON job
+  FOR EACH ROW WHEN ((OLD.code, OLD.complaint, OLD.serial, OLD.customer_id, OLD.family_id)
+    IS DISTINCT FROM (NEW.code, NEW.complaint, NEW.serial, NEW.customer_id, NEW.family_id))
+  EXECUTE FUNCTION write_ticket();
 
 CREATE INDEX job_ticket_words ON job USING gin (ticket gin_trgm_ops);
 DROP INDEX job_code_prefix;

@@ -1,5 +1,4 @@
 import { memo, useState } from "react";
-import { Plus } from "lucide-react";
 import type { PanelSketch as Sketch } from "../../../core/stack/panel-sketch.ts";
 import { PanelSketch } from "../../drawing/PanelSketch.tsx";
 import { hasWords } from "../../ui/has-words.ts";
@@ -43,11 +42,8 @@ export const FamilyList = memo(function FamilyList({
       <ListHead
         title={`${families.length} ${nouns[Number(isSingle)]![Number(families.length !== 1)]}`}
         search={{ label: "Find a family", placeholder: "Code, name, kind", value: find, onChange: setFind }}
-      >
-        <a href="/families/new" className="control-strong">
-          <Plus aria-hidden size={20} /> New family
-        </a>
-      </ListHead>
+        add={{ text: "New family", href: "/families/new" }}
+      />
       <div className="flex flex-wrap items-end gap-3 pb-3">
         <Narrow
           label="Order"

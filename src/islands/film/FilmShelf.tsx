@@ -1,4 +1,3 @@
-import { Plus } from "lucide-react";
 import { memo, useState } from "react";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import {
@@ -20,7 +19,6 @@ import { PreferencesContext, useStoredPreferences, type Preferences } from "../.
 import { lengthText } from "../../ui/quantity.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
-import { useMounted } from "../../ui/useMounted.ts";
 import { typedNumber, typedWithin } from "../../ui/typed-number.ts";
 
 interface Typed {
@@ -52,7 +50,6 @@ export const FilmShelf = memo(function FilmShelf({
   initial: ShelvedSheet[];
   preferences: Preferences;
 }) {
-  const mounted = useMounted();
   const preferences = useStoredPreferences(first);
   const [sheets, setSheets] = useState(initial);
   const [typed, setTyped] = useDraft<Typed>("film sheet", blank);
@@ -140,19 +137,14 @@ export const FilmShelf = memo(function FilmShelf({
           value: narrowed.find,
           onChange: (find) => setNarrowed({ ...narrowed, find }),
         }}
-      >
-        <button
-          type="button"
-          className="control-strong"
-          aria-busy={!mounted}
-          onClick={() => {
+        add={{
+          text: "Add a sheet",
+          onPress: () => {
             setSaid(undefined);
             setAdding(true);
-          }}
-        >
-          <Plus aria-hidden size={20} /> Add a sheet
-        </button>
-      </ListHead>
+          },
+        }}
+      />
       <div className="grid grid-cols-2 gap-3 pb-3 sm:w-120">
         <Narrow
           label="Film"

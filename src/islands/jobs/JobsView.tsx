@@ -1,4 +1,3 @@
-import { Plus } from "lucide-react";
 import { memo, useEffect, useState, type ReactNode } from "react";
 import { repairRoutes, repairTitles } from "../../../core/device/routes.ts";
 import { outcomes } from "../../../core/intake/intake-slot.ts";
@@ -54,11 +53,8 @@ export const JobsView = memo(function JobsView({
           value: filter.find,
           onChange: (find) => narrow({ find }),
         }}
-      >
-        <a href="/jobs/new" className="control-strong">
-          <Plus aria-hidden size={20} /> New job
-        </a>
-      </ListHead>
+        add={{ text: "New job", href: "/jobs/new" }}
+      />
       <div className="grid grid-cols-2 gap-3 pb-3 sm:grid-cols-4">
         <Narrow
           label="State"
@@ -106,7 +102,7 @@ export const JobsView = memo(function JobsView({
           <button
             type="button"
             className="inline-flex min-h-12 items-center underline underline-offset-4"
-            onClick={() => setFilter({ ...first, find: "", state: "", route: "", family: "", lot: "" })}
+            onClick={() => narrow({ find: "", state: "", route: "", family: "", lot: "" })}
           >
             Show all jobs
           </button>
@@ -143,6 +139,8 @@ export const JobsView = memo(function JobsView({
 });
 
 function Row({ job, nowMs, drawing }: { job: JobSummary; nowMs: number; drawing: ReactNode }) {
+  // The first version had routes of other names.
+  const repair = repairTitles[job.route as keyof typeof repairTitles] ?? job.route;
   const overdue = job.endedAt === null && job.dueAt !== null && Date.parse(job.dueAt) < nowMs;
   return (
     <li className="border-b border-line">
@@ -156,11 +154,9 @@ function Row({ job, nowMs, drawing }: { job: JobSummary; nowMs: number; drawing:
           <span className="text-sm text-soft">{job.family}</span>
         </span>
         <span className="leading-snug max-sm:order-last max-sm:col-span-3">
-          {job.complaint || repairTitles[job.route as keyof typeof repairTitles] || job.route}
+          {job.complaint || repair}
           <span className="block text-sm text-soft">
-            {[job.customer, job.serial, repairTitles[job.route as keyof typeof repairTitles]]
-              .filter(Boolean)
-              .join(" · ")}
+            {[job.customer, job.serial, repair].filter(Boolean).join(" · ")}
           </span>
         </span>
         <span className="text-right leading-snug" suppressHydrationWarning>

@@ -4,6 +4,12 @@ import type { FoundJobs } from "../../../server/store/job-search.ts";
 /** Typing goes on for so long before it is asked for, ms. */
 const PAUSE_MS = 120;
 
+async function askFor(query: string, signal?: AbortSignal): Promise<FoundJobs> {
+  const answer = await fetch(`/api/jobs?${query}`, signal ? { signal } : {});
+  if (!answer.ok) throw new Error(String(answer.status));
+  return (await answer.json()) as FoundJobs;
+}
+
 /** The jobs that a query finds; null while it is asked for the first time. What was found last stays until there is an answer. */
 export function useJobSearch(query: string | null, initial: FoundJobs | null) {
   const [found, setFound] = useState(initial);
@@ -18,10 +24,9 @@ export function useJobSearch(query: string | null, initial: FoundJobs | null) {
     }
     const stopped = new AbortController();
     const timer = setTimeout(() => {
-      fetch(`/api/jobs?${query}`, { signal: stopped.signal })
-        .then(async (answer) => {
-          if (!answer.ok) throw new Error(String(answer.status));
-          setFound((await answer.json()) as FoundJobs);
+      askFor(query, stopped.signal)
+        .then((answer) => {
+          setFound(answer);
           setAway(false);
         })
         .catch(() => !stopped.signal.aborted && setAway(true));
@@ -34,9 +39,7 @@ export function useJobSearch(query: string | null, initial: FoundJobs | null) {
   const more = async () => {
     if (!found || query === null) return;
     try {
-      const answer = await fetch(`/api/jobs?${query}&skip=${found.jobs.length}`);
-      if (!answer.ok) throw new Error(String(answer.status));
-      const next = (await answer.json()) as FoundJobs;
+      const next = await askFor(`${query}&skip=${found.jobs.length}`);
       const there = new Set(found.jobs.map(({ code }) => code));
       setFound({
         ...next,

@@ -1,4 +1,3 @@
-import { Plus } from "lucide-react";
 import { memo, useState } from "react";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import {
@@ -21,7 +20,6 @@ import { Narrow } from "../../ui/Narrow.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
-import { useMounted } from "../../ui/useMounted.ts";
 import { capitalised } from "../../../core/words.ts";
 import { dateText, quantityText } from "./lot-words.ts";
 
@@ -45,7 +43,6 @@ const today = () => new Date().toISOString().slice(0, 10);
 
 /** What is used up at the bench: what is left of it, until when it is good; one more on the shelf, one opened, one off it. */
 export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: ShelvedLot[]; nowMs: number }) {
-  const mounted = useMounted();
   const [lots, setLots] = useState(initial);
   const [typed, setTyped] = useDraft<Typed>("lot", blank);
   const [faults, setFaults] = useState<Record<string, string>>({});
@@ -130,19 +127,14 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
           value: narrowed.find,
           onChange: (find) => setNarrowed({ ...narrowed, find }),
         }}
-      >
-        <button
-          type="button"
-          className="control-strong"
-          aria-busy={!mounted}
-          onClick={() => {
+        add={{
+          text: "Add a lot",
+          onPress: () => {
             setSaid(undefined);
             setAdding(true);
-          }}
-        >
-          <Plus aria-hidden size={20} /> Add a lot
-        </button>
-      </ListHead>
+          },
+        }}
+      />
       <div className="grid grid-cols-2 gap-3 pb-1 sm:w-120">
         <Narrow
           label="Kind"

@@ -1,5 +1,5 @@
 import { MoreHorizontal, Undo2 } from "lucide-react";
-import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { cautions } from "../../../core/cautions.ts";
 import type { BenchChoices } from "../../../core/device/choose.ts";
 import { workedStage } from "../../../core/device/phase.ts";
@@ -18,7 +18,7 @@ import {
   useStoredPreferences,
   type Preferences,
 } from "../../ui/preferences.ts";
-import { loadAgain } from "../../ui/load-again.ts";
+import { lazyPart } from "../../ui/lazy-part.ts";
 import { Settings } from "../../ui/Settings.tsx";
 import { useSpoken } from "../../ui/speech.ts";
 import { useAwake } from "../../ui/useAwake.ts";
@@ -61,9 +61,7 @@ const isTyping = (target: EventTarget | null): boolean =>
   target.closest("input, textarea, select, [role=dialog], [role=slider], [role=application]") !== null;
 
 /** The work itself does not wait for the sheets that lie over it. */
-const OpenSheet = lazy(async () => ({
-  default: (await loadAgain(() => import("./sheets/OpenSheet.tsx"))).OpenSheet,
-}));
+const OpenSheet = lazyPart(() => import("./sheets/OpenSheet.tsx"), "OpenSheet");
 
 /** A job worked by its plan: what to do now, the instrument for it, and one press that says what hands did. */
 const WorkView = memo(function WorkView(props: WorkViewProps) {

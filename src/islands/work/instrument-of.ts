@@ -1,5 +1,5 @@
-import { lazy, type ComponentType, type LazyExoticComponent, type ReactNode } from "react";
-import { loadAgain } from "../../ui/load-again.ts";
+import type { ComponentType, LazyExoticComponent, ReactNode } from "react";
+import { lazyPart } from "../../ui/lazy-part.ts";
 import type { InstrumentProps } from "./instrument.ts";
 
 export type Shown = InstrumentProps & { form: ReactNode };
@@ -10,9 +10,8 @@ export interface Instrument {
   asks: boolean;
 }
 
-/** Loaded when a step first wants it. */
 const view = <Name extends string>(load: () => Promise<Record<Name, ComponentType<Shown>>>, name: Name) =>
-  lazy(async () => ({ default: (await loadAgain(load))[name] }));
+  lazyPart(load, name);
 
 const shows = (View: Instrument["View"]): Instrument => ({ View, asks: false });
 const asks = (View: Instrument["View"]): Instrument => ({ View, asks: true });

@@ -1,7 +1,7 @@
-import { lazy, type ComponentType, type LazyExoticComponent } from "react";
+import type { ComponentType, LazyExoticComponent } from "react";
 import type { StageName } from "../../../../core/stage.ts";
 import type { ToolProps } from "../instrument.ts";
-import { loadAgain } from "../../../ui/load-again.ts";
+import { lazyPart } from "../../../ui/lazy-part.ts";
 
 export interface Tool {
   key: string;
@@ -11,99 +11,96 @@ export interface Tool {
   View: LazyExoticComponent<ComponentType<ToolProps>>;
 }
 
-const view = <Name extends string>(load: () => Promise<Record<Name, ComponentType<ToolProps>>>, name: Name) =>
-  lazy(async () => ({ default: (await loadAgain(load))[name] }));
-
 /** Everything that is one press away from the work, by what it answers. */
 export const tools: readonly Tool[] = [
   {
     key: "survey",
     title: "It came in open",
     of: ["intake"],
-    View: view(() => import("./SurveyTool.tsx"), "SurveyTool"),
+    View: lazyPart(() => import("./SurveyTool.tsx"), "SurveyTool"),
   },
   {
     key: "stack",
     title: "Not the usual stack",
     of: ["open", "lift", "clean"],
-    View: view(() => import("./StackTool.tsx"), "StackTool"),
+    View: lazyPart(() => import("./StackTool.tsx"), "StackTool"),
   },
   {
     key: "glue-line",
     title: "Thermocouple in the glue line",
     of: ["lift"],
-    View: view(() => import("./HeatTools.tsx"), "GlueLineTool"),
+    View: lazyPart(() => import("./HeatTools.tsx"), "GlueLineTool"),
   },
   {
     key: "even-heat",
     title: "How even is the heat?",
     of: ["lift"],
-    View: view(() => import("./HeatTools.tsx"), "EvenHeatTool"),
+    View: lazyPart(() => import("./HeatTools.tsx"), "EvenHeatTool"),
   },
   {
     key: "ways",
     title: "Every heating method",
     of: ["lift"],
-    View: view(() => import("./HeatTools.tsx"), "WaysTool"),
+    View: lazyPart(() => import("./HeatTools.tsx"), "WaysTool"),
   },
   {
     key: "gauge",
     title: "How hard does the glue hold?",
     of: ["lift"],
-    View: view(() => import("../../lift/LiftGauge.tsx"), "LiftGauge"),
+    View: lazyPart(() => import("../../lift/LiftGauge.tsx"), "LiftGauge"),
   },
   {
     key: "residue",
     title: "Glue left",
     of: ["clean"],
-    View: view(() => import("../../clean/ResiduePlan.tsx"), "ResiduePlan"),
+    View: lazyPart(() => import("../../clean/ResiduePlan.tsx"), "ResiduePlan"),
   },
   {
     key: "surfaces",
     title: "Which solvent on what",
     of: ["clean"],
-    View: view(() => import("../../clean/SurfaceTable.tsx"), "SurfaceTable"),
+    View: lazyPart(() => import("../../clean/SurfaceTable.tsx"), "SurfaceTable"),
   },
   {
     key: "profile",
     title: "Soldering profile",
     of: ["rework"],
-    View: view(() => import("../../rework/SolderProfile.tsx"), "SolderProfile"),
+    View: lazyPart(() => import("../../rework/SolderProfile.tsx"), "SolderProfile"),
   },
   {
     key: "pattern",
     title: "A better pattern",
     of: ["bond"],
-    View: view(() => import("./PatternTool.tsx"), "PatternTool"),
+    View: lazyPart(() => import("./PatternTool.tsx"), "PatternTool"),
   },
   {
     key: "spread",
     title: "How thick is the liquid?",
     of: ["bond"],
-    View: view(() => import("../../bond/SpreadTest.tsx"), "SpreadTest"),
+    View: lazyPart(() => import("../../bond/SpreadTest.tsx"), "SpreadTest"),
   },
   {
     key: "weigh",
     title: "Weigh the liquid",
     of: ["bond"],
-    View: view(() => import("../../bond/ScaleWeigh.tsx"), "ScaleWeigh"),
+    View: lazyPart(() => import("../../bond/ScaleWeigh.tsx"), "ScaleWeigh"),
   },
   {
     key: "chamber",
     title: "Pressure chamber",
     of: ["bond"],
-    View: view(() => import("../../bond/ChamberWatch.tsx"), "ChamberWatch"),
+    View: lazyPart(() => import("../../bond/ChamberWatch.tsx"), "ChamberWatch"),
   },
   {
     key: "look",
     title: "Look under the glass by photo",
     of: ["prove", "close", "bond"],
-    View: view(() => import("../../prove/PhotoInspection.tsx"), "PhotoInspection"),
+    View: lazyPart(() => import("../../prove/PhotoInspection.tsx"), "PhotoInspection"),
   },
   {
     key: "panel-test",
     title: "The panel's own test",
     of: ["lift", "prove", "close"],
-    View: view(() => import("../../prove/PanelTest.tsx"), "PanelTest"),
+    View: lazyPart(() => import("../../prove/PanelTest.tsx"), "PanelTest"),
   },
 ];
