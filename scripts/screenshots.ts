@@ -46,7 +46,7 @@ const pictures: Picture[] = [
   },
   { name: "close", path: "/jobs/GW-1161" },
   { name: "certificate", path: "/jobs/GW-1161/certificate" },
-  { name: "family-editor", path: "/families/TK-5/edit" },
+  { name: "family-editor", path: "/families/TK-5/edit?part=panel" },
   { name: "new-job", path: "/jobs/new" },
 ];
 

@@ -1,6 +1,7 @@
 import type { KeyboardEvent } from "react";
 import type { LedgerCell } from "../../core/open/screw-ledger.ts";
 import type { Outline } from "../../core/stack/outline.ts";
+import { nearestApartMm, screwRadius } from "./screw-radius.ts";
 import { PlanFrame, planUnit } from "./PlanFrame.tsx";
 
 /** The device from behind with its screws, each with the number of its cell; an open hole is dashed. */
@@ -22,12 +23,8 @@ export function BackView({
 }) {
   const unit = planUnit(back);
   const places = cells.flatMap((cell) => (cell.place ? [cell.place] : []));
-  const nearestMm = Math.min(
-    Infinity,
-    ...places.flatMap((a, i) => places.slice(i + 1).map((b) => Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm))),
-  );
-  // Screws that stand close are drawn smaller, so that none hides another.
-  const radius = Math.max(1.5 * unit, Math.min(3.8 * unit, 0.42 * nearestMm));
+  const nearestMm = nearestApartMm(places);
+  const radius = screwRadius(places, unit);
   const lengths = [...new Set(cells.map((c) => c.size.lengthMm))].sort((a, b) => a - b);
   return (
     <PlanFrame outline={back} borderMm={0} title={title} fills={fills} role={onHole ? "group" : "img"}>

@@ -4,6 +4,7 @@ import type { EdgeFeature, Outline } from "../../core/stack/outline.ts";
 import { band } from "./band.ts";
 import { beside } from "./edge-geometry.ts";
 import { hatch, Hatches, hues } from "./Hatches.tsx";
+import { labelsApart } from "./labels-apart.ts";
 import { windowRect } from "./window-rect.ts";
 
 /** What the pieces inside a plan need to draw themselves. */
@@ -25,6 +26,7 @@ export function PlanFrame({
   marginUnits = 4,
   labels = true,
   fills = false,
+  roomFor,
   title,
   children,
   ...svg
@@ -37,19 +39,22 @@ export function PlanFrame({
   labels?: boolean;
   /** As large as what it stands in; otherwise as wide as that, and about half a screen high. */
   fills?: boolean;
+  /** An outline that the frame keeps its scale for, while this one is being changed. */
+  roomFor?: Outline | undefined;
   title: string;
   children?: (scale: PlanScale) => ReactNode;
 } & Omit<SVGProps<SVGSVGElement>, "children" | "viewBox">) {
   const prefix = useId();
   const { widthMm, heightMm, cornerRadiusMm = 0 } = outline;
-  const unit = planUnit(outline);
+  const room = roomFor ?? outline;
+  const unit = planUnit(room);
   const margin = marginUnits * unit;
   const bandDepth = Math.max(borderMm, 3.2 * unit);
   return (
     <svg
       role="img"
       {...svg}
-      viewBox={`${-margin} ${-margin} ${widthMm + 2 * margin} ${heightMm + 2 * margin}`}
+      viewBox={`${-margin} ${-margin} ${room.widthMm + 2 * margin} ${room.heightMm + 2 * margin}`}
       className={`${fills ? "h-full max-h-full" : "max-h-[52vh]"} w-full select-none ${svg.className ?? ""}`}
       aria-label={title}
     >
@@ -100,34 +105,71 @@ export function PlanFrame({
           </rect>
         );
       })}
-      {labels &&
-        features.map((feature, i) => {
-          const middleMm = (feature.fromMm + feature.toMm) / 2;
-          const sideways = feature.edge === "left" || feature.edge === "right";
-          const at = beside(outline, feature.edge, middleMm, -bandDepth - (sideways ? 1.5 : 3.4) * unit);
-          const share = middleMm / widthMm;
-          const anchor =
-            feature.edge === "left" || (!sideways && share < 0.3)
-              ? "start"
-              : feature.edge === "right" || (!sideways && share > 0.7)
-                ? "end"
-                : "middle";
-          if (!sideways) at.x = anchor === "start" ? feature.fromMm : anchor === "end" ? feature.toMm : at.x;
-          return (
-            <text
-              key={`label ${i} ${feature.edge} ${feature.kind}`}
-              {...at}
-              fontSize={4 * unit}
-              textAnchor={anchor}
-              dominantBaseline="middle"
-              fill="var(--ink)"
-              pointerEvents="none"
-            >
-              {feature.label}
-            </text>
-          );
-        })}
+      {labels && <EdgeLabels {...{ outline, features, windows, unit, bandDepth }} />}
       {children?.({ unit, prefix })}
     </svg>
   );
+}
+
+const FONT = 4;
+/** How wide a letter is on the average, as a share of the type size: from the shipped typeface. */
+const LETTER = 0.52;
+
+/** What stands along the edges, named inside the outline; no name lies on another, nor on a window. */
+function EdgeLabels({
+  outline,
+  features,
+  windows,
+  unit,
+  bandDepth,
+}: {
+  outline: Outline;
+  features: readonly EdgeFeature[];
+  windows: readonly PanelWindow[];
+  unit: number;
+  bandDepth: number;
+}) {
+  const size = FONT * unit;
+  const wanted = features.map(({ edge, fromMm, toMm, label }) => {
+    const middleMm = (fromMm + toMm) / 2;
+    const sideways = edge === "left" || edge === "right";
+    const at = beside(outline, edge, middleMm, -bandDepth - (sideways ? 1.5 : 3.4) * unit);
+    const share = middleMm / outline.widthMm;
+    const anchor =
+      edge === "left" || (!sideways && share < 0.3)
+        ? "start"
+        : edge === "right" || (!sideways && share > 0.7)
+          ? "end"
+          : "middle";
+    if (!sideways) at.x = anchor === "start" ? fromMm : anchor === "end" ? toMm : at.x;
+    const width = LETTER * size * label.length;
+    const x = anchor === "start" ? at.x : anchor === "end" ? at.x - width : at.x - width / 2;
+    const up = edge === "bottom" || (sideways && middleMm > outline.heightMm / 2);
+    return {
+      label: { box: { x, y: at.y - size / 2, width, height: size }, step: { dx: 0, dy: up ? -size : size } },
+      anchor,
+    } as const;
+  });
+  const boxes = labelsApart(
+    wanted.map(({ label }) => label),
+    windows.map(windowRect),
+  );
+  return features.map((feature, i) => {
+    const { x, y, width, height } = boxes[i]!;
+    const { anchor } = wanted[i]!;
+    return (
+      <text
+        key={`${i} ${feature.edge} ${feature.kind}`}
+        x={anchor === "start" ? x : anchor === "end" ? x + width : x + width / 2}
+        y={y + height / 2}
+        fontSize={size}
+        textAnchor={anchor}
+        dominantBaseline="middle"
+        fill="var(--ink)"
+        pointerEvents="none"
+      >
+        {feature.label}
+      </text>
+    );
+  });
 }

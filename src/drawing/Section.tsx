@@ -8,7 +8,8 @@ const WIDTH = 390;
 /** Height on the drawing: grows with the root of the thickness, so that a film beside glass can still be read. */
 const barHeight = (thicknessUm: number) => Math.min(96, Math.max(26, 10 + 1.5 * Math.sqrt(thicknessUm)));
 
-const thicknessText = (um: number) => (um >= 1_000 ? `${Number((um / 1_000).toFixed(2))} mm` : `${um} µm`);
+export const thicknessText = (um: number) =>
+  um >= 1_000 ? `${Number((um / 1_000).toFixed(2))} mm` : `${um} µm`;
 
 /** The upper outline of a lifted layer: flat to the front, then curving away. */
 function lifted(front: number, liftHeight: number, y: number): string {
@@ -25,6 +26,9 @@ export function Section({
   seam,
   openShare = 0,
   gone = "nothing",
+  fills = false,
+  selected,
+  onSelect,
   title,
 }: {
   family: Pick<Family, "stack" | "ownMaterials">;
@@ -33,6 +37,11 @@ export function Section({
   openShare?: number;
   /** What is off: what lies above the seam, and the glue of the seam as well. It stands there in outline only. */
   gone?: "nothing" | "above" | "with glue";
+  /** As large as what it stands in. */
+  fills?: boolean;
+  /** Which layer is marked, and what a tap on one does. */
+  selected?: number | undefined;
+  onSelect?: (index: number) => void;
   title: string;
 }) {
   const prefix = useId();
@@ -49,7 +58,12 @@ export function Section({
     return row;
   });
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${y + 10}`} className="w-full max-w-120" role="img" aria-label={title}>
+    <svg
+      viewBox={`0 0 ${WIDTH} ${y + 10}`}
+      className={fills ? "h-full min-h-0 w-full" : "w-full max-w-120"}
+      role="img"
+      aria-label={title}
+    >
       <Hatches prefix={prefix} unit={0.75} />
       {rows.map(({ layer, y: at, height, isLifted }, i) => {
         const { drawnAs } = materialOf(family, layer.material);
@@ -63,7 +77,14 @@ export function Section({
               .join(" ")} 0,${at + height}`
           : `0,${at} ${BAR},${at} ${BAR},${at + height} 0,${at + height}`;
         return (
-          <g key={layer.name}>
+          <g
+            key={`${i} ${layer.name}`}
+            className={onSelect && "cursor-pointer"}
+            onClick={onSelect && (() => onSelect(i))}
+          >
+            {i === selected && (
+              <rect x={-3} y={at + 1} width={WIDTH} height={height - 2} fill="var(--line)" opacity={0.6} />
+            )}
             <polygon points={outline} fill={isGone ? "none" : "var(--raised)"} />
             <polygon
               points={outline}

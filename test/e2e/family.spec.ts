@@ -4,21 +4,22 @@ import type { Family } from "../../core/stack/family.ts";
 import { awake, expect, movesOf, openJob, sceneOf, standAtBench, test, visit } from "./workshop.ts";
 import { dragOn, tapOn } from "./drawn-plan.ts";
 
-test.use({ viewport: { width: 1280, height: 1000 } });
-
-const part = (page: Page, title: string): Locator => page.getByRole("region", { name: title, exact: true });
-const row = (list: Locator, index: number) => list.getByRole("listitem").nth(index);
+const sheet = (page: Page, name: string) =>
+  page
+    .getByRole("navigation", { name: "Sheets" })
+    .getByRole("button", { name: new RegExp(`^${name}`) })
+    .click();
+const list = (page: Page, name: string): Locator => page.getByRole("list", { name, exact: true });
+/** The fields of what is selected. */
+const selected = (page: Page): Locator => page.getByRole("group", { name: "Selected" });
 const keep = (page: Page) => page.getByRole("button", { name: "Save", exact: true });
 
 async function addLayer(page: Page, entry: { name: string; role: string; material: string; um: string }) {
-  const stack = part(page, "Stack, viewer's side first");
-  const layers = stack.getByRole("list", { name: "Layers, viewer's side first" });
-  await stack.getByRole("button", { name: "Add a layer" }).click();
-  const added = layers.getByRole("listitem").last();
-  await added.getByLabel("Layer", { exact: true }).fill(entry.name);
-  await added.getByLabel("Role", { exact: true }).selectOption(entry.role);
-  await added.getByLabel("Material", { exact: true }).selectOption(entry.material);
-  await added.getByLabel("Thickness, µm").fill(entry.um);
+  await page.getByRole("button", { name: "Add a layer" }).click();
+  await selected(page).getByLabel("Layer", { exact: true }).fill(entry.name);
+  await selected(page).getByLabel("Role", { exact: true }).selectOption(entry.role);
+  await selected(page).getByLabel("Material", { exact: true }).selectOption(entry.material);
+  await selected(page).getByLabel("Thickness, µm").fill(entry.um);
 }
 
 test("a family is drawn from nothing, kept, taken elsewhere, and is the same there", async ({
@@ -35,13 +36,15 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
   await keep(page).click();
   const faults = page.getByRole("region", { name: "Save the family" }).getByRole("alert");
   await expect(faults).toContainText("must be a code such as PH-10");
-  await expect(faults).toContainText("stack");
+  await expect(page.getByRole("button", { name: /^Stack.*mend/ })).toBeVisible();
 
   await page.getByLabel("Code").fill("lq-7");
-  await page.getByLabel("Name", { exact: true }).first().fill("Lock gate panel");
-  await page.getByLabel("Kind", { exact: true }).first().fill("fully bonded, touch in the panel");
+  await page.getByLabel("Name", { exact: true }).fill("Lock gate panel");
+  await page.getByLabel("Kind", { exact: true }).fill("fully bonded, touch in the panel");
   await page.getByLabel("Diagonal, in").fill("7,5");
   await page.getByLabel("Back cover").selectOption("glued along its rim");
+  // The next fault is one press away, on the sheet where it is mended.
+  await page.getByRole("button", { name: /^Stack: stack/ }).click();
   await addLayer(page, { name: "panel", role: "panel", material: "liquid-crystal cell", um: "1000" });
   await addLayer(page, { name: "glue", role: "adhesive", material: "optical adhesive film", um: "180" });
   await addLayer(page, {
@@ -52,7 +55,7 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
   });
 
   // The glass goes to the top by its handle, by keys alone.
-  const layers = page.getByRole("list", { name: "Layers, viewer's side first" });
+  const layers = list(page, "Layers, viewer's side first");
   const moveUp = async (name: string, places: readonly number[]) => {
     await page.getByRole("button", { name: `Move ${name}`, exact: true }).focus();
     await page.keyboard.press("Space");
@@ -66,53 +69,65 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
     await page.keyboard.press("Space");
   };
   await moveUp("glass", [3, 2, 1]);
-  await expect(row(layers, 0).getByLabel("Layer", { exact: true })).toHaveValue("glass");
+  await expect(layers.getByRole("listitem").nth(0)).toContainText("glass");
+  // What was selected still is, wherever it went.
+  await expect(selected(page).getByLabel("Layer", { exact: true })).toHaveValue("glass");
   await moveUp("glue", [3, 2]);
-  await expect(row(layers, 2).getByLabel("Layer", { exact: true })).toHaveValue("panel");
+  await expect(layers.getByRole("listitem").nth(2)).toContainText("panel");
 
-  // The outline from a drawing, then its edges by dragging along them.
-  const edges = part(page, "Panel and its edges");
-  await edges.getByLabel("Outline from a drawing (SVG or DXF)").setInputFiles({
+  // The outline from a drawing, pulled by a point, then its edges by dragging along them.
+  await sheet(page, "Panel");
+  await page.getByLabel("Outline from a drawing (SVG or DXF)").setInputFiles({
     name: "panel.svg",
     mimeType: "image/svg+xml",
     buffer: Buffer.from(
       '<svg xmlns="http://www.w3.org/2000/svg" width="164mm" viewBox="0 0 164 100"><rect width="164" height="100" rx="5"/></svg>',
     ),
   });
-  await expect(edges.getByLabel("Width, mm").first()).toHaveValue("164");
-  await expect(edges.getByLabel("Corner, mm")).toHaveValue("5");
-  const plan = edges.getByRole("application");
+  await expect(page.getByLabel("Width, mm")).toHaveValue("164");
+  await expect(page.getByLabel("Corner, mm")).toHaveValue("5");
+  const plan = page.getByRole("application");
+  await dragOn(page, plan, [1.024, 0.5], [1.084, 0.5]);
+  await expect(page.getByLabel("Width, mm")).toHaveValue(/^17[34]$/);
+  await page.getByLabel("Width, mm").fill("164");
+  const draw = (name: string) =>
+    page.getByRole("group", { name: "What to draw" }).getByRole("button", { name }).click();
+  await draw("Hinge");
   await dragOn(page, plan, [0.3, 0.99], [0.7, 0.98]);
-  await edges.getByRole("button", { name: "Shallow" }).click();
+  await expect(selected(page).getByLabel("Edge", { exact: true })).toHaveValue("bottom");
+  await expect(selected(page).getByLabel("Kind", { exact: true })).toHaveValue("hinge");
+  await selected(page).getByLabel("From, mm").fill("50");
+  await selected(page).getByLabel("To, mm").fill("115");
+  await draw("Shallow");
   await dragOn(page, plan, [0.99, 0.2], [0.99, 0.4]);
-  await edges.getByRole("button", { name: "Camera" }).click();
+  await expect(selected(page).getByLabel("No deeper than, mm")).toHaveValue("2");
+  await draw("Camera");
   await tapOn(page, plan, 0.5, 0.04);
-  const features = edges.getByRole("list", { name: "Edge features" });
-  await expect(row(features, 0).getByLabel("Edge", { exact: true })).toHaveValue("bottom");
-  await expect(row(features, 0).getByLabel("Kind", { exact: true })).toHaveValue("hinge");
-  await row(features, 0).getByLabel("From, mm").fill("50");
-  await row(features, 0).getByLabel("To, mm").fill("115");
-  await expect(row(features, 1).getByLabel("No deeper than, mm")).toHaveValue("2");
   // A stretch that was one too many: taken back, brought back, taken back.
-  await edges.getByRole("button", { name: "Keep-out" }).click();
+  const features = list(page, "Edges").getByRole("listitem");
+  await draw("Keep-out");
   await dragOn(page, plan, [0.01, 0.5], [0.01, 0.7]);
-  await expect(features.getByRole("listitem")).toHaveCount(3);
+  await expect(features).toHaveCount(3);
   await page.getByRole("button", { name: "Undo" }).click();
-  await expect(features.getByRole("listitem")).toHaveCount(2);
+  await expect(features).toHaveCount(2);
   await page.getByRole("button", { name: "Redo" }).click();
-  await expect(features.getByRole("listitem")).toHaveCount(3);
+  await expect(features).toHaveCount(3);
   await page.keyboard.press("Control+z");
-  await expect(features.getByRole("listitem")).toHaveCount(2);
+  await expect(features).toHaveCount(2);
+  // A tap on the drawing selects.
+  await draw("Move");
+  await tapOn(page, plan, 0.5, 0.98);
+  await expect(selected(page).getByLabel("What is there")).toHaveValue("flexes");
 
   // Screws by tapping the back, one of them moved.
-  const back = part(page, "Back and screws");
-  await back.getByLabel("Back width, mm").fill("180");
-  await back.getByLabel("Back height, mm").fill("116");
-  await back.getByRole("button", { name: "Add a size" }).click();
-  const sizes = back.getByRole("list", { name: "Screws" });
-  await row(sizes, 0).getByLabel("Thread", { exact: true }).fill("M2.5");
-  await row(sizes, 0).getByLabel("Length, mm").fill("6");
-  const behind = back.getByRole("application");
+  await sheet(page, "Back");
+  await page.getByLabel("Back width, mm").fill("180");
+  await page.getByLabel("Back height, mm").fill("116");
+  await page.getByRole("button", { name: "Add a size" }).click();
+  await selected(page).getByLabel("Thread", { exact: true }).fill("M2.5");
+  await selected(page).getByLabel("Length, mm").fill("6");
+  await selected(page).getByLabel("Hold", { exact: true }).selectOption("connectors");
+  const behind = page.getByRole("application");
   for (const [x, y] of [
     [0.05, 0.08],
     [0.95, 0.08],
@@ -122,49 +137,43 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
     await tapOn(page, behind, x, y);
   }
   await dragOn(page, behind, [0.2, 0.5], [0.05, 0.92]);
-  await back.getByLabel("What lies under it").fill("the flex");
-  await expect(row(sizes, 0).getByLabel("How many")).toHaveValue("4");
-  await row(sizes, 0).getByLabel("Hold", { exact: true }).selectOption("connectors");
+  await page.getByLabel("What lies under it").fill("the flex");
+  await expect(page.getByLabel("How many")).toHaveValue("4");
 
-  const inside = part(page, "Connectors, parts, functions");
-  await inside.getByRole("button", { name: "Add a connector" }).click();
-  await row(inside.getByRole("list", { name: "Connectors" }), 0)
-    .getByLabel("Connector", { exact: true })
-    .fill("Panel flex");
-  await row(inside.getByRole("list", { name: "Connectors" }), 0)
-    .getByLabel("Tape over it")
-    .selectOption("kept");
-  await inside.getByRole("button", { name: "Add a part" }).click();
-  const parts = inside.getByRole("list", { name: "Parts" });
-  await row(parts, 0).getByLabel("Part", { exact: true }).fill("the paired button");
-  await row(parts, 0).getByLabel("Paired, irreplaceable").selectOption("yes");
-  await inside.getByRole("button", { name: "Add a function" }).click();
-  const functions = inside.getByRole("list", { name: "Functions" });
-  await row(functions, 1).getByLabel("Function", { exact: true }).fill("Touch");
-  await row(functions, 1).getByLabel("How it is proved").fill("one drag over all of it");
-  await row(parts, 0)
-    .getByRole("group", { name: "Needed by" })
-    .getByRole("button", { name: "Touch" })
-    .click();
-  await row(parts, 0)
-    .getByRole("group", { name: "Out before" })
-    .getByRole("button", { name: "frost" })
-    .click();
+  await sheet(page, "Inside");
+  await page.getByRole("button", { name: "Add a connector" }).click();
+  await selected(page).getByLabel("Connector", { exact: true }).fill("Panel flex");
+  await selected(page).getByLabel("Tape over it").selectOption("kept");
+  await page.getByRole("button", { name: "Add a function" }).click();
+  await selected(page).getByLabel("Function", { exact: true }).fill("Touch");
+  await selected(page).getByLabel("How it is proved").fill("one drag over all of it");
+  await page.getByRole("button", { name: "Add a part" }).click();
+  await selected(page).getByLabel("Part", { exact: true }).fill("the paired button");
+  await selected(page).getByLabel("Paired, irreplaceable").selectOption("yes");
+  const toggle = (group: string, name: string) =>
+    selected(page).getByRole("group", { name: group }).getByRole("button", { name }).click();
+  await toggle("Needed by", "Touch");
+  await toggle("Out before", "frost");
 
-  const routes = part(page, "Routes");
-  await routes.getByRole("checkbox", { name: /^Layer only/ }).check();
-  const layerRoute = routes.getByRole("listitem").filter({ hasText: "Layer only" });
-  await expect(layerRoute.getByLabel("Line that is opened")).toHaveValue("glue");
-  await layerRoute.getByLabel("Parts, EUR").fill("24.90");
-  await layerRoute.getByLabel("Hours", { exact: true }).fill("2");
+  await sheet(page, "Routes");
+  await page.getByRole("checkbox", { name: /^Layer only/ }).check();
+  await expect(selected(page).getByLabel("Line opened")).toHaveValue("glue");
+  await selected(page).getByLabel("Parts, EUR").fill("24.90");
+  await selected(page).getByLabel("Hours", { exact: true }).fill("2");
 
   // A wrong thickness is named by its place; a reload loses nothing of what was drawn.
-  await row(layers, 1).getByLabel("Thickness, µm").fill("0.01");
+  const openGlue = async () => {
+    await sheet(page, "Stack");
+    await layers.getByRole("button", { name: /^glue/ }).click();
+  };
+  await openGlue();
+  await page.getByLabel("Thickness, µm").fill("0.01");
   await keep(page).click();
   await expect(faults).toContainText("stack[1].thicknessUm 0.01 must be a number from 0.1 to 100000");
   await visit(page, "/families/new");
   await expect(page.getByText("Your unsaved drawing is back")).toBeVisible();
-  await row(layers, 1).getByLabel("Thickness, µm").fill("180");
+  await openGlue();
+  await page.getByLabel("Thickness, µm").fill("180");
   await keep(page).click();
   await page.waitForURL("**/families/LQ-7");
   await expect(page.getByRole("heading", { level: 1 })).toContainText("LQ-7 lock gate panel");
@@ -247,7 +256,12 @@ test("a single device is taken in by its size alone, and what it turns out to ho
 
   await visit(page, "/jobs/ZZ-77?open=tools");
   await page.getByRole("button", { name: "Not the usual stack" }).click();
-  await page.getByLabel("Thickness, µm").nth(1).fill("420");
+  const second = page
+    .getByRole("list", { name: /^Layers/ })
+    .getByRole("listitem")
+    .nth(1);
+  await second.getByRole("button").last().click();
+  await page.getByLabel("Thickness, µm").fill("420");
   await page.getByLabel("From, °C").fill("99");
   await expect(page.getByRole("button", { name: "Use this stack" })).toBeDisabled();
   await page.getByLabel("From, °C").fill("78");
@@ -255,7 +269,7 @@ test("a single device is taken in by its size alone, and what it turns out to ho
   await expect.poll(async () => (await movesOf(url, "ZZ-77")).at(-1)!.kind).toBe("stack-found");
   await page.getByRole("link", { name: /^Others are like this/ }).click();
   await awake(page);
-  await expect(page.getByLabel("Thickness, µm").nth(1)).toHaveValue("420");
+  await expect(second).toContainText("420 µm");
   await page.getByRole("button", { name: "Save", exact: true }).click();
   await page.waitForURL(/families\/ON-\d+$/);
   await expect(page.getByRole("heading", { level: 1 })).toContainText("version 2");
@@ -270,7 +284,10 @@ test("two editors of a family do not overwrite each other, and an open job keeps
   await openJob(url, "GW-5301", "BX-24", "layer");
   await standAtBench(page, url);
   const other = await context.newPage();
-  await Promise.all([visit(page, "/families/BX-24/edit"), visit(other, "/families/BX-24/edit")]);
+  await Promise.all([
+    visit(page, "/families/BX-24/edit?part=panel"),
+    visit(other, "/families/BX-24/edit?part=panel"),
+  ]);
   await page.getByLabel("Border, mm").fill("3.5");
   await keep(page).click();
   await page.waitForURL("**/families/BX-24");

@@ -11,6 +11,8 @@ export const places = [
   "/families/new",
   "/families/import",
   "/families/TK-5/edit",
+  "/families/TK-5/edit?part=panel",
+  "/families/TK-5/edit?part=inside",
   "/film",
   "/lots",
   "/shop",

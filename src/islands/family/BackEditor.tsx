@@ -1,11 +1,14 @@
-import { useRef, useState, type PointerEvent } from "react";
+import { useRef, type PointerEvent } from "react";
 import { screwName } from "../../../core/open/screw-ledger.ts";
-import { backOf, screwHolds, type ScrewSize } from "../../../core/stack/family.ts";
+import { backOf, screwHolds, type ScrewPlace, type ScrewSize } from "../../../core/stack/family.ts";
+import type { Outline } from "../../../core/stack/outline.ts";
 import { ontoPanel, pointerPlace } from "../../drawing/plan-point.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
+import { screwRadius } from "../../drawing/screw-radius.ts";
+import { Board, Chosen, useChosen, Wide } from "./Board.tsx";
 import { useEditor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
-import { Rows } from "./Rows.tsx";
+import { OneThing, Things } from "./Things.tsx";
 
 const usualSize = (): ScrewSize => ({
   key: "",
@@ -18,241 +21,280 @@ const usualSize = (): ScrewSize => ({
   places: [],
 });
 
-/** The back of the device with its screws: a size is chosen, then tapped where its screws sit. */
+/** The back of the device with its screws: a size is selected, then tapped where its screws sit. */
 export function BackEditor() {
-  const { family, change } = useEditor();
-  const [placing, setPlacing] = useState(0);
+  const { family, change, selection, select } = useEditor();
   // Known at once: a pointer may move before anything is drawn again.
   const held = useRef<{ size: number; place: number } | null>(null);
-  const [picked, setPicked] = useState<{ size: number; place: number } | null>(null);
   const back = backOf(family);
   const drawable = back.widthMm > 0 && back.heightMm > 0;
   const unit = drawable ? planUnit(back) : 1;
   const { screws } = family;
-  const setSize = (index: number, more: Partial<ScrewSize>, what = `screw ${index}`) =>
+  const radius = screwRadius(
+    screws.flatMap(({ places }) => places),
+    unit,
+  );
+  const at = selection.list === "screws" ? selection.index : -1;
+  const setSize = (index: number, more: Partial<ScrewSize>, what: string) =>
     change({ screws: screws.map((size, i) => (i === index ? { ...size, ...more } : size)) }, what);
-  const setBack = (more: Partial<typeof back>) => change({ back: { ...back, ...more } }, "back");
   /** Number of the tray cell: sizes in their order, in each the places in theirs. */
   const cellOf = (size: number, place: number) =>
     screws.slice(0, size).reduce((sum, { count }) => sum + (count || 0), 0) + place + 1;
 
   const down = (event: PointerEvent<SVGSVGElement>) => {
-    const size = screws[placing];
-    if (event.button !== 0 || !size) return;
-    const at = ontoPanel(back, pointerPlace(event.currentTarget, event));
+    if (event.button !== 0) return;
+    const point = ontoPanel(back, pointerPlace(event.currentTarget, event));
     event.currentTarget.setPointerCapture(event.pointerId);
-    for (const [s, { places }] of screws.entries()) {
-      const place = places.findIndex((p) => Math.hypot(p.xMm - at.xMm, p.yMm - at.yMm) < 4 * unit);
+    for (const [size, { places }] of screws.entries()) {
+      const place = places.findIndex((p) => Math.hypot(p.xMm - point.xMm, p.yMm - point.yMm) < 4 * unit);
       if (place >= 0) {
-        held.current = { size: s, place };
-        setPicked({ size: s, place });
+        held.current = { size, place };
+        select({ list: "screws", index: size, place });
         return;
       }
     }
-    const places = [...size.places, at];
-    setSize(placing, { places, count: Math.max(size.count || 0, places.length) }, "add a screw");
-    setPicked({ size: placing, place: places.length - 1 });
+    const size = screws[at];
+    if (!size) return;
+    const places = [...size.places, point];
+    setSize(at, { places, count: Math.max(size.count || 0, places.length) }, "add a screw");
+    select({ list: "screws", index: at, place: places.length - 1 });
   };
   const move = (event: PointerEvent<SVGSVGElement>) => {
     const { size: index, place } = held.current ?? { size: -1, place: -1 };
     const size = screws[index];
     if (!size) return;
-    const at = ontoPanel(back, pointerPlace(event.currentTarget, event));
-    const places = size.places.map((p, i) => (i === place ? { ...p, ...at } : p));
+    const point = ontoPanel(back, pointerPlace(event.currentTarget, event));
+    const places = size.places.map((p, i) => (i === place ? { ...p, ...point } : p));
     setSize(index, { places }, `move a screw ${index} ${place}`);
   };
-  const pickedPlace = picked ? screws[picked.size]?.places[picked.place] : undefined;
 
   return (
-    <div className="grid gap-6 lg:grid-cols-2">
-      <div>
-        <div role="group" aria-label="Which screw to place" className="flex flex-wrap gap-1.5">
-          {screws.map((size, i) => (
-            <button
-              key={i}
-              type="button"
-              aria-pressed={placing === i}
-              className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
-              onClick={() => setPlacing(i)}
-            >
-              {screwName(size)}
-            </button>
-          ))}
-        </div>
-        <p className="mt-1">
-          {screws.length > 0
-            ? "Tap where a screw of this size sits; drag one to move it. Seen from behind."
-            : "Add a size of screw, then tap where its screws sit."}
-        </p>
-        {drawable && (
-          <PlanFrame
-            outline={back}
-            borderMm={0}
-            role="application"
-            className="cursor-crosshair touch-none"
-            title="The back of the device, to place its screws on"
-            onPointerDown={down}
-            onPointerMove={move}
-            onPointerUp={(event) => {
-              move(event);
-              held.current = null;
-            }}
-            onPointerCancel={() => {
-              held.current = null;
+    <Board
+      drawing={
+        <>
+          <p className="shrink-0 text-pretty">
+            {at >= 0
+              ? "Tap where a screw of this size sits. Drag one to move it. Seen from behind."
+              : screws.length > 0
+                ? "Select a size, then tap where its screws sit. Seen from behind."
+                : "Add a size of screw, then tap where its screws sit."}
+          </p>
+          {drawable ? (
+            <div className="min-h-0 flex-1">
+              <PlanFrame
+                fills
+                outline={back}
+                borderMm={0}
+                role="application"
+                className={`touch-none ${at >= 0 ? "cursor-crosshair" : ""}`}
+                title="The back of the device, to place its screws on"
+                onPointerDown={down}
+                onPointerMove={move}
+                onPointerUp={(event) => {
+                  move(event);
+                  held.current = null;
+                }}
+                onPointerCancel={() => {
+                  held.current = null;
+                }}
+              >
+                {() =>
+                  screws.flatMap((size, s) =>
+                    size.places.map((place, p) => (
+                      <ScrewMark
+                        key={`${s} ${p}`}
+                        place={place}
+                        cell={cellOf(s, p)}
+                        isOfSize={s === at}
+                        isPicked={s === at && selection.place === p}
+                        radius={radius}
+                      />
+                    )),
+                  )
+                }
+              </PlanFrame>
+            </div>
+          ) : (
+            <p className="edge-hatch text-danger">Give width and height first.</p>
+          )}
+        </>
+      }
+      lists={
+        <>
+          <OneThing list="back" name="Back" about={drawable ? `${back.widthMm} × ${back.heightMm} mm` : ""} />
+          <Things
+            list="screws"
+            title="Screws, first out first"
+            addLabel="Add a size"
+            rows={screws}
+            blank={usualSize}
+            nameOf={screwName}
+            aboutOf={({ count, places }) =>
+              count > 0 ? (places.length === count ? `${count}` : `${places.length} of ${count} placed`) : ""
+            }
+            onChange={(next) => change({ screws: next }, "screws")}
+          />
+        </>
+      }
+    >
+      {selection.list === "back" && <BackFields back={back} />}
+      <SizeFields />
+    </Board>
+  );
+}
+
+function ScrewMark({
+  place,
+  cell,
+  isOfSize,
+  isPicked,
+  radius,
+}: {
+  place: ScrewPlace;
+  cell: number;
+  isOfSize: boolean;
+  isPicked: boolean;
+  radius: number;
+}) {
+  return (
+    <g>
+      <circle
+        cx={place.xMm}
+        cy={place.yMm}
+        r={radius}
+        fill={isOfSize ? "var(--ink)" : "var(--raised)"}
+        stroke={isPicked ? "var(--liquid)" : "var(--ink)"}
+        strokeWidth={(isPicked ? 0.4 : 0.18) * radius}
+      />
+      <text
+        x={place.xMm}
+        y={place.yMm}
+        fontSize={1.1 * radius}
+        textAnchor="middle"
+        dominantBaseline="central"
+        fill={isOfSize ? "var(--on-ink)" : "var(--ink)"}
+        pointerEvents="none"
+      >
+        {cell}
+      </text>
+    </g>
+  );
+}
+
+function BackFields({ back }: { back: Outline }) {
+  const { change } = useEditor();
+  const setBack = (more: Partial<Outline>) => change({ back: { ...back, ...more } }, "back");
+  return (
+    <Chosen title="Back">
+      <NumberEntry
+        label="Back width, mm"
+        value={back.widthMm}
+        path="back.widthMm"
+        onChange={(mm) => setBack({ widthMm: mm! })}
+      />
+      <NumberEntry
+        label="Back height, mm"
+        value={back.heightMm}
+        path="back.heightMm"
+        onChange={(mm) => setBack({ heightMm: mm! })}
+      />
+      <NumberEntry
+        label="Corner, mm"
+        optional
+        value={back.cornerRadiusMm}
+        path="back.cornerRadiusMm"
+        onChange={(mm) => setBack({ cornerRadiusMm: mm })}
+      />
+    </Chosen>
+  );
+}
+
+/** A size of screw; above it the one screw that was tapped. */
+function SizeFields() {
+  const { family, change, selection, select } = useEditor();
+  const chosen = useChosen("screws", family.screws, (screws) => change({ screws }, "screws"));
+  if (!chosen) return null;
+  const { row: size, index: i, set, remove } = chosen;
+  const at = selection.place ?? -1;
+  const place = size.places[at];
+  const setPlace = (more: Partial<ScrewPlace>) =>
+    set({ places: size.places.map((p, n) => (n === at ? { ...p, ...more } : p)) });
+  return (
+    <>
+      {place && (
+        <div className="mb-4 border-b border-line pb-4">
+          <Chosen
+            title={`Screw ${at + 1} of ${size.count}`}
+            onRemove={() => {
+              set({
+                places: size.places.filter((_, n) => n !== at),
+                count: Math.max(1, size.count - 1),
+              });
+              select({ list: "screws", index: i });
             }}
           >
-            {({ unit: u }) =>
-              screws.flatMap((size, s) =>
-                size.places.map((place, p) => {
-                  const isPicked = picked?.size === s && picked.place === p;
-                  return (
-                    <g key={`${s} ${p}`}>
-                      <circle
-                        cx={place.xMm}
-                        cy={place.yMm}
-                        r={3.4 * u}
-                        fill={s === placing ? "var(--ink)" : "var(--raised)"}
-                        stroke={isPicked ? "var(--liquid)" : "var(--ink)"}
-                        strokeWidth={(isPicked ? 1.4 : 0.6) * u}
-                      />
-                      <text
-                        x={place.xMm}
-                        y={place.yMm}
-                        fontSize={3.8 * u}
-                        textAnchor="middle"
-                        dominantBaseline="central"
-                        fill={s === placing ? "var(--on-ink)" : "var(--ink)"}
-                        pointerEvents="none"
-                      >
-                        {cellOf(s, p)}
-                      </text>
-                    </g>
-                  );
-                }),
-              )
-            }
-          </PlanFrame>
-        )}
-        {picked && pickedPlace && (
-          <div className="mt-2 grid grid-cols-[5rem_5rem_1fr_auto] items-end gap-2">
             <NumberEntry
               label="Left, mm"
-              value={pickedPlace.xMm}
-              path={`screws[${picked.size}].places[${picked.place}].xMm`}
+              value={place.xMm}
+              path={`screws[${i}].places[${at}].xMm`}
               onChange={(mm) => setPlace({ xMm: mm! })}
             />
             <NumberEntry
               label="Top, mm"
-              value={pickedPlace.yMm}
-              path={`screws[${picked.size}].places[${picked.place}].yMm`}
+              value={place.yMm}
+              path={`screws[${i}].places[${at}].yMm`}
               onChange={(mm) => setPlace({ yMm: mm! })}
             />
-            <TextEntry
-              label="What lies under it"
-              value={pickedPlace.under ?? ""}
-              path={`screws[${picked.size}].places[${picked.place}].under`}
-              onChange={(under) => setPlace({ under: under || undefined })}
-            />
-            <button
-              type="button"
-              className="control"
-              onClick={() => {
-                const size = screws[picked.size]!;
-                const places = size.places.filter((_, i) => i !== picked.place);
-                setSize(picked.size, { places, count: Math.max(1, size.count - 1) }, "remove a screw");
-                setPicked(null);
-              }}
-            >
-              Remove
-            </button>
-          </div>
-        )}
-      </div>
-      <div className="grid content-start gap-4">
-        <div className="grid grid-cols-3 gap-2">
-          <NumberEntry
-            label="Back width, mm"
-            value={back.widthMm}
-            path="back.widthMm"
-            onChange={(mm) => setBack({ widthMm: mm! })}
-          />
-          <NumberEntry
-            label="Back height, mm"
-            value={back.heightMm}
-            path="back.heightMm"
-            onChange={(mm) => setBack({ heightMm: mm! })}
-          />
-          <NumberEntry
-            label="Corner, mm"
-            optional
-            value={back.cornerRadiusMm}
-            path="back.cornerRadiusMm"
-            onChange={(mm) => setBack({ cornerRadiusMm: mm })}
-          />
+            <Wide>
+              <TextEntry
+                label="What lies under it"
+                value={place.under ?? ""}
+                path={`screws[${i}].places[${at}].under`}
+                onChange={(under) => setPlace({ under: under || undefined })}
+              />
+            </Wide>
+          </Chosen>
         </div>
-      </div>
-      <div className="lg:col-span-2">
-        <h3 className="font-semibold">Sizes, in the order in which they come out</h3>
-        <Rows
-          title="Screws"
-          addLabel="Add a size"
-          rows={screws}
-          blank={usualSize}
-          nameOf={screwName}
-          onChange={(next) => change({ screws: next }, "screws")}
-        >
-          {(size, set, i) => (
-            <>
-              <TextEntry
-                label="Thread"
-                value={size.thread}
-                path={`screws[${i}].thread`}
-                onChange={(thread) => set({ thread })}
-              />
-              <NumberEntry
-                label="Length, mm"
-                value={size.lengthMm}
-                path={`screws[${i}].lengthMm`}
-                onChange={(mm) => set({ lengthMm: mm! })}
-              />
-              <ChoiceEntry
-                label="Hold"
-                value={size.holds}
-                options={screwHolds}
-                path={`screws[${i}].holds`}
-                onChange={(holds) => set({ holds })}
-              />
-              <NumberEntry
-                label="How many"
-                value={size.count}
-                path={`screws[${i}].count`}
-                onChange={(count) => set({ count: count! })}
-              />
-              <TextEntry
-                label="Head"
-                value={size.head}
-                path={`screws[${i}].head`}
-                onChange={(head) => set({ head })}
-              />
-              <div className="col-span-2">
-                <TextEntry
-                  label="Where"
-                  value={size.where}
-                  path={`screws[${i}].where`}
-                  onChange={(where) => set({ where })}
-                />
-              </div>
-            </>
-          )}
-        </Rows>
-      </div>
-    </div>
+      )}
+      <Chosen title={screwName(size)} onRemove={remove}>
+        <TextEntry
+          label="Thread"
+          value={size.thread}
+          path={`screws[${i}].thread`}
+          onChange={(thread) => set({ thread })}
+        />
+        <NumberEntry
+          label="Length, mm"
+          value={size.lengthMm}
+          path={`screws[${i}].lengthMm`}
+          onChange={(mm) => set({ lengthMm: mm! })}
+        />
+        <ChoiceEntry
+          label="Hold"
+          value={size.holds}
+          options={screwHolds}
+          path={`screws[${i}].holds`}
+          onChange={(holds) => set({ holds })}
+        />
+        <NumberEntry
+          label="How many"
+          value={size.count}
+          path={`screws[${i}].count`}
+          onChange={(count) => set({ count: count! })}
+        />
+        <TextEntry
+          label="Head"
+          value={size.head}
+          path={`screws[${i}].head`}
+          onChange={(head) => set({ head })}
+        />
+        <TextEntry
+          label="Where"
+          value={size.where}
+          path={`screws[${i}].where`}
+          onChange={(where) => set({ where })}
+        />
+      </Chosen>
+    </>
   );
-
-  function setPlace(more: Partial<ScrewSize["places"][number]>) {
-    if (!picked) return;
-    const size = screws[picked.size]!;
-    const places = size.places.map((p, i) => (i === picked.place ? { ...p, ...more } : p));
-    setSize(picked.size, { places }, `place ${picked.size} ${picked.place}`);
-  }
 }

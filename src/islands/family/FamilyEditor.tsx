@@ -1,21 +1,28 @@
-import { Redo2, Undo2 } from "lucide-react";
+import { ArrowLeft, Redo2, Undo2 } from "lucide-react";
 import { memo, useCallback, useEffect, useMemo, useState } from "react";
 import { describeFaults, type Fault } from "../../../core/faults.ts";
-import { family as familySchema, powers, waysIn, type Family } from "../../../core/stack/family.ts";
+import { family as familySchema, type Family } from "../../../core/stack/family.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { readKept, setKept } from "../../ui/browser-kept.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 import { BackEditor } from "./BackEditor.tsx";
-import { EditorContext, faultOf } from "./editor.ts";
-import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
+import { DeviceEditor } from "./DeviceEditor.tsx";
+import { EditorContext, faultFinder } from "./editor.ts";
 import { emptyFamily, finished } from "./family-draft.ts";
+import {
+  firstSelections,
+  parts,
+  partWords,
+  partOf,
+  placeOfFault,
+  type Part,
+  type Selection,
+} from "./family-parts.ts";
 import { begin, change, redo, undo, type History } from "./history.ts";
 import { InsideEditor } from "./InsideEditor.tsx";
 import { PlanEditor } from "./PlanEditor.tsx";
 import { RouteEditor } from "./RouteEditor.tsx";
 import { StackEditor } from "./StackEditor.tsx";
-
-const MOST_SHOWN = 6;
 
 /** What is being drawn, kept in this browser until it is sent. */
 function useKeptHistory(key: string, initial: Family, found: Partial<Family> | null) {
@@ -48,11 +55,14 @@ export const FamilyEditor = memo(function FamilyEditor({
   stored,
   found = null,
   currency,
+  initialPart = "device",
 }: {
   stored: { family: Family; version: number } | null;
   /** What a device of it turned out to hold: the draft begins with it. */
   found?: ({ code: string } & Pick<Family, "stack" | "seams">) | null;
   currency: string;
+  /** Which sheet lies open at first. */
+  initialPart?: Part;
 }) {
   const mounted = useMounted();
   const initial = useMemo(() => stored?.family ?? emptyFamily(), [stored]);
@@ -60,6 +70,8 @@ export const FamilyEditor = memo(function FamilyEditor({
   const key = `half-lift family ${stored ? `${stored.family.code} ${stored.version}` : "new"}${found ? ` as ${found.code}` : ""}`;
   const { history, setHistory, wasKept, forget } = useKeptHistory(key, initial, asFound);
   const family = history.present;
+  const [part, setPart] = useState(initialPart);
+  const [selections, setSelections] = useState(firstSelections);
   const [isChecked, setIsChecked] = useState(false);
   const [refused, setRefused] = useState<string>();
   const [sending, setSending] = useState(false);
@@ -70,14 +82,20 @@ export const FamilyEditor = memo(function FamilyEditor({
     const parsed = familySchema.safeParse(ready);
     return parsed.success ? [] : describeFaults(parsed.error, ready);
   }, [isChecked, family]);
+  const select = useCallback(
+    (selection: Selection) => setSelections((before) => ({ ...before, [partOf(selection)]: selection })),
+    [],
+  );
   const editor = useMemo(
     () => ({
       family,
+      selection: selections[part],
+      select,
       change: (more: Partial<Family>, what: string) =>
         setHistory((before) => change(before, { ...before.present, ...more }, what, Date.now())),
-      faultAt: (path: string) => faultOf(faults, path),
+      ...faultFinder(faults),
     }),
-    [family, faults, setHistory],
+    [family, faults, part, selections, select, setHistory],
   );
 
   useEffect(() => {
@@ -113,179 +131,128 @@ export const FamilyEditor = memo(function FamilyEditor({
     setSending(false);
   };
 
+  const selectPart = (next: Part) => {
+    setPart(next);
+    const address = new URL(location.href);
+    address.searchParams.set("part", next);
+    window.history.replaceState(null, "", address);
+  };
+  const faultyParts = new Set(faults.map(({ path }) => placeOfFault(path, family).part));
+  const first = faults[0];
   return (
     <EditorContext value={editor}>
-      <main className="mx-auto max-w-300 px-3 pb-48 sm:px-5" aria-busy={!mounted}>
-        <h1 className="answer py-4">
-          {stored ? `${stored.family.code}, after version ${stored.version}` : "What kind of display is it?"}
-        </h1>
+      <main
+        className="flex h-[calc(100dvh-var(--notice,0px))] flex-col overflow-hidden lg:h-[calc(100dvh-3.125rem-var(--notice,0px))]"
+        aria-busy={!mounted}
+      >
+        <div className="flex shrink-0 items-center gap-3 overflow-x-auto border-b border-line px-2 lg:px-4">
+          <a
+            href={stored ? `/families/${stored.family.code}` : "/families"}
+            aria-label="Back to the families"
+            className="flex min-h-12 min-w-8 shrink-0 items-center lg:hidden"
+          >
+            <ArrowLeft aria-hidden size={20} />
+          </a>
+          <h1 className="shrink-0 text-xl font-semibold max-md:sr-only">
+            {stored ? `${stored.family.code}, version ${stored.version + 1}` : "New family"}
+          </h1>
+          <nav aria-label="Sheets" className="flex">
+            {parts.map((name) => (
+              <button
+                key={name}
+                type="button"
+                aria-current={part === name ? "page" : undefined}
+                className="flex min-h-12 items-center gap-2 border-b-4 border-transparent px-3 aria-[current]:border-ink aria-[current]:font-semibold"
+                onClick={() => selectPart(name)}
+              >
+                {partWords[name]}
+                {faultyParts.has(name) && <span className="edge-hatch text-sm text-danger">mend</span>}
+              </button>
+            ))}
+          </nav>
+        </div>
         {found && (
-          <p role="status" className="edge-hatch mb-4 text-film">
+          <p role="status" className="edge-hatch mx-2 shrink-0 text-film lg:mx-4">
             With the stack that {found.code} turned out to hold. Nothing changes until you save.
           </p>
         )}
         {wasKept && (
-          <p role="status" className="edge-hatch mb-4 flex flex-wrap items-center gap-3 text-film">
+          <p
+            role="status"
+            className="edge-hatch mx-2 flex shrink-0 flex-wrap items-center gap-3 text-film lg:mx-4"
+          >
             Your unsaved drawing is back.
             <button type="button" className="control" onClick={forget}>
               Start over
             </button>
           </p>
         )}
-        <div className="grid grid-cols-2 gap-3 md:grid-cols-5">
-          {stored ? (
-            <div>
-              <span className="mb-1 block font-semibold">Code</span>
-              <span className="flex min-h-12 items-center">{family.code}</span>
-            </div>
-          ) : (
-            <TextEntry
-              label="Code"
-              value={family.code}
-              path="code"
-              hint="Such as PH-10"
-              onChange={(code) => editor.change({ code: code.toUpperCase() }, "code")}
-            />
-          )}
-          <TextEntry
-            label="Name"
-            value={family.name}
-            path="name"
-            onChange={(name) => editor.change({ name }, "name")}
-          />
-          <TextEntry
-            label="Kind"
-            value={family.kind}
-            path="kind"
-            onChange={(kind) => editor.change({ kind }, "kind")}
-          />
-          <NumberEntry
-            label="Diagonal, in"
-            value={family.diagonalIn ?? NaN}
-            path="diagonalIn"
-            onChange={(diagonalIn) => editor.change({ diagonalIn: diagonalIn! }, "diagonal")}
-          />
-          <ChoiceEntry
-            label="Way in"
-            value={family.wayIn}
-            options={waysIn}
-            path="wayIn"
-            onChange={(wayIn) =>
-              editor.change({ wayIn, ...(wayIn === "from the back" ? {} : { gluedBack: false }) }, "way in")
-            }
-          />
-          {family.wayIn === "from the back" && (
-            <ChoiceEntry
-              label="Back cover"
-              value={family.gluedBack ? "glued along its rim" : "not glued"}
-              options={["not glued", "glued along its rim"]}
-              path="gluedBack"
-              onChange={(answer) => editor.change({ gluedBack: answer !== "not glued" }, "glued back")}
-            />
-          )}
-          <ChoiceEntry
-            label="Offered at intake"
-            value={family.oneOff ? "no: one device only" : "yes"}
-            options={["yes", "no: one device only"]}
-            path="oneOff"
-            onChange={(answer) => editor.change({ oneOff: answer !== "yes" }, "one device")}
-          />
-          <ChoiceEntry
-            label="Power"
-            value={family.power}
-            options={powers}
-            path="power"
-            onChange={(power) =>
-              editor.change({ power, ...(power === "mains" ? {} : { dischargeS: undefined }) }, "power")
-            }
-          />
-          {family.power === "mains" && (
-            <NumberEntry
-              label="Capacitors need, s"
-              optional
-              value={family.dischargeS}
-              path="dischargeS"
-              onChange={(dischargeS) => editor.change({ dischargeS }, "discharge")}
-            />
-          )}
-        </div>
-        <Part title="Stack, viewer's side first" fault={editor.faultAt("stack")}>
-          <StackEditor />
-        </Part>
-        <Part title="Panel and its edges">
-          <PlanEditor />
-        </Part>
-        <Part title="Back and screws">
-          <BackEditor />
-        </Part>
-        <Part title="Connectors, parts, functions">
-          <InsideEditor />
-        </Part>
-        <Part title="Routes">
-          <RouteEditor currency={currency} />
-        </Part>
+        {part === "device" && <DeviceEditor isStored={stored !== null} />}
+        {part === "stack" && <StackEditor />}
+        {part === "panel" && <PlanEditor />}
+        {part === "back" && <BackEditor />}
+        {part === "inside" && <InsideEditor />}
+        {part === "routes" && <RouteEditor currency={currency} />}
+        <section
+          aria-label="Save the family"
+          className="flex shrink-0 flex-wrap items-center gap-2 border-t-2 border-ink bg-raised px-2 py-2 lg:px-4"
+        >
+          <div
+            className={`min-w-0 flex-1 ${first || refused ? "basis-60" : "max-sm:hidden"}`}
+            role={first || refused ? "alert" : "status"}
+          >
+            {refused && <p className="edge-hatch text-danger">{refused}</p>}
+            {!refused && first && (
+              <button
+                type="button"
+                className="edge-hatch min-h-12 text-left text-danger"
+                onClick={() => {
+                  const place = placeOfFault(first.path, family);
+                  selectPart(place.part);
+                  select(place.selection);
+                }}
+              >
+                <span className="font-semibold">{partWords[placeOfFault(first.path, family).part]}:</span>{" "}
+                <code className="font-mono">{first.path}</code> {first.message}
+                {faults.length > 1 && ` · ${faults.length - 1} more`}
+              </button>
+            )}
+            {!refused && !first && (
+              <p className="text-soft">
+                {stored
+                  ? "Saving makes the next version. Open jobs keep theirs."
+                  : "Saving makes its first version."}
+              </p>
+            )}
+          </div>
+          <button
+            type="button"
+            className="control"
+            disabled={history.past.length === 0}
+            aria-keyshortcuts="Control+Z"
+            onClick={() => setHistory(undo)}
+          >
+            <Undo2 aria-hidden size={20} /> <span className="max-sm:sr-only">Undo</span>
+          </button>
+          <button
+            type="button"
+            className="control"
+            disabled={history.future.length === 0}
+            aria-keyshortcuts="Control+Y"
+            onClick={() => setHistory(redo)}
+          >
+            <Redo2 aria-hidden size={20} /> <span className="max-sm:sr-only">Redo</span>
+          </button>
+          <button
+            type="button"
+            className="control-strong min-h-14 min-w-36 text-xl max-sm:flex-1"
+            disabled={sending}
+            onClick={() => void keep()}
+          >
+            Save
+          </button>
+        </section>
       </main>
-      <section
-        aria-label="Save the family"
-        className="fixed inset-x-0 bottom-0 z-40 flex flex-wrap items-center gap-3 border-t-4 border-ink bg-ground px-3 py-2 sm:px-5"
-      >
-        <div className="min-w-60 flex-1" role={faults.length > 0 || refused ? "alert" : "status"}>
-          {refused && <p className="edge-hatch text-danger">{refused}</p>}
-          {faults.length > 0 && (
-            <ul className="edge-hatch text-danger">
-              {faults.slice(0, MOST_SHOWN).map((fault) => (
-                <li key={`${fault.path} ${fault.message}`}>
-                  <code className="font-mono">{fault.path}</code> {fault.message}
-                </li>
-              ))}
-              {faults.length > MOST_SHOWN && <li>and {faults.length - MOST_SHOWN} more</li>}
-            </ul>
-          )}
-          {!refused && faults.length === 0 && (
-            <p className="text-soft">
-              {stored
-                ? "Saving makes the next version. Open jobs keep theirs."
-                : "Saving makes its first version."}
-            </p>
-          )}
-        </div>
-        <button
-          type="button"
-          className="control"
-          disabled={history.past.length === 0}
-          aria-keyshortcuts="Control+Z"
-          onClick={() => setHistory(undo)}
-        >
-          <Undo2 aria-hidden size={20} /> Undo
-        </button>
-        <button
-          type="button"
-          className="control"
-          disabled={history.future.length === 0}
-          aria-keyshortcuts="Control+Y"
-          onClick={() => setHistory(redo)}
-        >
-          <Redo2 aria-hidden size={20} /> Redo
-        </button>
-        <button
-          type="button"
-          className="control-strong min-h-16 min-w-40 text-xl"
-          disabled={sending}
-          onClick={() => void keep()}
-        >
-          Save
-        </button>
-      </section>
     </EditorContext>
   );
 });
-
-function Part({ title, fault, children }: { title: string; fault?: string; children: React.ReactNode }) {
-  return (
-    <section className="mt-8 border-t-2 border-ink pt-2" aria-label={title}>
-      <h2 className="mb-2 text-xl font-semibold">{title}</h2>
-      {fault && <p className="edge-hatch text-danger">{fault}</p>}
-      {children}
-    </section>
-  );
-}

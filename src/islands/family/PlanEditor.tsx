@@ -1,14 +1,26 @@
 import { useRef, useState, type PointerEvent } from "react";
+import type { PanelPoint } from "../../../core/intake/damage.ts";
 import type { PanelWindow } from "../../../core/stack/family.ts";
+import {
+  edgeLengthMm,
+  edgeOffset,
+  edges,
+  type Edge,
+  type EdgeFeature,
+  type Outline,
+} from "../../../core/stack/outline.ts";
 import { windowBox } from "../../../core/stack/window-box.ts";
-import { edgeLengthMm, edgeOffset, edges, type Edge, type EdgeFeature } from "../../../core/stack/outline.ts";
 import type { Problem } from "../../../server/problem.ts";
+import { band } from "../../drawing/band.ts";
 import { hues } from "../../drawing/Hatches.tsx";
 import { ontoPanel, pointerPlace } from "../../drawing/plan-point.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
-import { useEditor } from "./editor.ts";
+import { windowRect } from "../../drawing/window-rect.ts";
+import { Board, Chosen, useChosen, Wide } from "./Board.tsx";
+import { useEditor, type Editor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
-import { Rows } from "./Rows.tsx";
+import { outlineHandles, pulledOutline, type OutlineHandle } from "./outline-handles.ts";
+import { OneThing, Things } from "./Things.tsx";
 
 const featureKinds = ["hinge", "keep-out", "shallow", "no-bond"] as const;
 type Tool = "move" | (typeof featureKinds)[number] | "camera" | "sensor";
@@ -23,7 +35,7 @@ const toolWords: Record<Tool, string> = {
   sensor: "Sensor",
 };
 const howTo: Record<Tool, string> = {
-  move: "Drag a stretch or a window; a stretch's end makes it longer or shorter.",
+  move: "Tap to select. Drag a stretch, its ends, a window or a corner of the outline.",
   hinge: "Drag along the edge where the flexes run.",
   "keep-out": "Drag along the edge where no blade may go.",
   shallow: "Drag along the edge where a blade may go only a little way.",
@@ -38,36 +50,51 @@ const labelOf: Record<(typeof featureKinds)[number], string> = {
   "no-bond": "no glue",
 };
 
+/** How far outside the outline its points lie, in drawing units. */
+const HANDLE_OUT = 2.4;
+
 type Grip =
   | { what: "new"; edge: Edge; kind: EdgeFeature["kind"]; fromMm: number; toMm: number }
   | { what: "feature"; index: number; part: "from" | "to" | "all"; grabMm: number; was: EdgeFeature }
-  | { what: "window"; index: number; dxMm: number; dyMm: number };
+  | { what: "window"; index: number; dxMm: number; dyMm: number }
+  | { what: "outline"; handle: OutlineHandle; start: Outline; dxMm: number; dyMm: number };
 
 /** The outline with its edge features and windows, drawn by dragging and typed to the millimetre. */
 export function PlanEditor() {
-  const { family, change } = useEditor();
-  const [tool, setTool] = useState<Tool>("hinge");
+  const { family, change, selection, select } = useEditor();
+  const [tool, setTool] = useState<Tool>("move");
   // A pointer may move and leave before anything is drawn again: what it holds is known at once.
   const grip = useRef<Grip | null>(null);
-  const [begun, setBegun] = useState<Extract<Grip, { what: "new" }> | null>(null);
-  const [read, setRead] = useState<string>();
+  const [held, setHeld] = useState<Grip | null>(null);
+  const setGrip = (next: Grip | null) => {
+    grip.current = next;
+    setHeld(next);
+  };
   const { outline, features, windows } = family;
   const drawable = outline.widthMm > 0 && outline.heightMm > 0;
   const unit = drawable ? planUnit(outline) : 1;
   const depth = Math.max(family.borderMm || 0, 5 * unit);
 
   /** Where along an edge a point lies: to the whole millimetre, and to the very end. */
-  const along = (edge: Edge, point: { xMm: number; yMm: number }): number => {
+  const along = (edge: Edge, point: PanelPoint): number => {
     const { atMm } = edgeOffset(outline, edge, point);
     const length = edgeLengthMm(outline, edge);
     return length - atMm < 0.5 ? length : Math.round(atMm);
   };
 
-  const nearestEdge = (point: { xMm: number; yMm: number }): Edge =>
+  const nearestEdge = (point: PanelPoint): Edge =>
     [...edges].sort((a, b) => edgeOffset(outline, a, point).inMm - edgeOffset(outline, b, point).inMm)[0]!;
 
-  /** What lies under the pointer: the end or the middle of a stretch, or a window. */
-  const gripAt = (point: { xMm: number; yMm: number }): Grip | null => {
+  /** What lies under the pointer: a point of the outline, the end or the middle of a stretch, or a window. */
+  const gripAt = (point: PanelPoint): Grip | null => {
+    const handle = (Object.keys(outlineHandles) as OutlineHandle[]).find((name) => {
+      const { xMm, yMm } = outlineHandles[name](outline, HANDLE_OUT * unit);
+      return Math.hypot(point.xMm - xMm, point.yMm - yMm) < 2.6 * unit;
+    });
+    if (handle) {
+      const { xMm, yMm } = outlineHandles[handle](outline, 0);
+      return { what: "outline", handle, start: outline, dxMm: xMm - point.xMm, dyMm: yMm - point.yMm };
+    }
     const index = windows.findIndex((w) => {
       const box = windowBox(w);
       return (
@@ -95,19 +122,21 @@ export function PlanEditor() {
 
   const setFeature = (index: number, more: Partial<EdgeFeature>) =>
     change({ features: features.map((f, i) => (i === index ? { ...f, ...more } : f)) }, `feature ${index}`);
-  const setWindow = (index: number, more: Partial<PanelWindow>) =>
-    change(
-      { windows: windows.map((w, i) => (i === index ? ({ ...w, ...more } as PanelWindow) : w)) },
-      `window ${index}`,
-    );
+  const setWindow = (index: number, more: PanelPoint) =>
+    change({ windows: windows.map((w, i) => (i === index ? { ...w, ...more } : w)) }, `window ${index}`);
 
   const down = (event: PointerEvent<SVGSVGElement>) => {
     if (event.button !== 0) return;
     const point = pointerPlace(event.currentTarget, event);
     const on = ontoPanel(outline, point);
     event.currentTarget.setPointerCapture(event.pointerId);
-    if (tool === "move") grip.current = gripAt(on);
-    else if (tool === "camera" || tool === "sensor") {
+    if (tool === "move") {
+      const found = gripAt(point);
+      setGrip(found);
+      if (found?.what === "feature") select({ list: "features", index: found.index });
+      else if (found?.what === "window") select({ list: "windows", index: found.index });
+      else select({ list: "outline", index: 0 });
+    } else if (tool === "camera" || tool === "sensor") {
       const radiusMm = Number((1.8 * unit).toFixed(1));
       const within = (mm: number, mostMm: number) => Math.min(mostMm - radiusMm, Math.max(radiusMm, mm));
       const added: PanelWindow = {
@@ -118,53 +147,236 @@ export function PlanEditor() {
         radiusMm,
       };
       change({ windows: [...windows, added] }, "add a window");
+      select({ list: "windows", index: windows.length });
     } else {
       const edge = nearestEdge(point);
       const at = along(edge, on);
-      grip.current = { what: "new", edge, kind: tool, fromMm: at, toMm: at };
-      setBegun(grip.current);
+      setGrip({ what: "new", edge, kind: tool, fromMm: at, toMm: at });
     }
   };
   const move = (event: PointerEvent<SVGSVGElement>) => {
-    const held = grip.current;
-    if (!held) return;
-    const on = ontoPanel(outline, pointerPlace(event.currentTarget, event));
-    if (held.what === "new") {
-      grip.current = { ...held, toMm: along(held.edge, on) };
-      setBegun(grip.current);
-    } else if (held.what === "window") {
-      setWindow(held.index, ontoPanel(outline, { xMm: on.xMm + held.dxMm, yMm: on.yMm + held.dyMm }));
-    } else {
-      const { was, part, grabMm, index } = held;
-      const at = along(was.edge, on);
-      const length = edgeLengthMm(outline, was.edge);
-      if (part === "from") setFeature(index, { fromMm: Math.min(at, was.toMm - 1) });
-      else if (part === "to") setFeature(index, { toMm: Math.max(at, was.fromMm + 1) });
-      else {
-        const by = Math.max(-was.fromMm, Math.min(length - was.toMm, at - Math.round(grabMm)));
-        setFeature(index, { fromMm: was.fromMm + by, toMm: was.toMm + by });
+    const holds = grip.current;
+    if (!holds) return;
+    const point = pointerPlace(event.currentTarget, event);
+    const on = ontoPanel(outline, point);
+    switch (holds.what) {
+      case "new":
+        setGrip({ ...holds, toMm: along(holds.edge, on) });
+        break;
+      case "outline":
+        change(
+          {
+            outline: pulledOutline(holds.start, holds.handle, {
+              xMm: point.xMm + holds.dxMm,
+              yMm: point.yMm + holds.dyMm,
+            }),
+          },
+          `outline ${holds.handle}`,
+        );
+        break;
+      case "window":
+        setWindow(holds.index, ontoPanel(outline, { xMm: on.xMm + holds.dxMm, yMm: on.yMm + holds.dyMm }));
+        break;
+      case "feature": {
+        const { was, part, grabMm, index } = holds;
+        const at = along(was.edge, on);
+        const length = edgeLengthMm(outline, was.edge);
+        if (part === "from") setFeature(index, { fromMm: Math.min(at, was.toMm - 1) });
+        else if (part === "to") setFeature(index, { toMm: Math.max(at, was.fromMm + 1) });
+        else {
+          const by = Math.max(-was.fromMm, Math.min(length - was.toMm, at - Math.round(grabMm)));
+          setFeature(index, { fromMm: was.fromMm + by, toMm: was.toMm + by });
+        }
       }
     }
   };
   const up = (event: PointerEvent<SVGSVGElement>) => {
     move(event);
-    const held = grip.current;
-    grip.current = null;
-    setBegun(null);
-    if (held?.what !== "new") return;
-    const [fromMm, toMm] = [Math.min(held.fromMm, held.toMm), Math.max(held.fromMm, held.toMm)];
+    const holds = grip.current;
+    setGrip(null);
+    if (holds?.what !== "new") return;
+    const [fromMm, toMm] = [Math.min(holds.fromMm, holds.toMm), Math.max(holds.fromMm, holds.toMm)];
     if (toMm - fromMm < 1) return;
     const added: EdgeFeature = {
-      edge: held.edge,
+      edge: holds.edge,
       fromMm,
       toMm,
-      kind: held.kind,
-      label: labelOf[held.kind],
-      ...(held.kind === "shallow" ? { maxDepthMm: 2 } : {}),
+      kind: holds.kind,
+      label: labelOf[holds.kind],
+      ...(holds.kind === "shallow" ? { maxDepthMm: 2 } : {}),
     };
     change({ features: [...features, added] }, "add a stretch");
+    select({ list: "features", index: features.length });
   };
 
+  const isEmpty = features.length === 0 && windows.length === 0;
+  return (
+    <Board
+      drawing={
+        <>
+          <div
+            role="group"
+            aria-label="What to draw"
+            className="flex shrink-0 gap-1.5 overflow-x-auto lg:flex-wrap"
+          >
+            {tools.map((name) => (
+              <button
+                key={name}
+                type="button"
+                aria-pressed={tool === name}
+                className="control shrink-0 border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
+                onClick={() => setTool(name)}
+              >
+                {toolWords[name]}
+              </button>
+            ))}
+          </div>
+          <p className="shrink-0 max-lg:hidden">{howTo[tool]}</p>
+          {drawable ? (
+            <div className="min-h-0 flex-1">
+              <PlanFrame
+                fills
+                outline={outline}
+                roomFor={held && "start" in held ? held.start : undefined}
+                borderMm={family.borderMm || 0}
+                features={features.filter((f) => f.toMm > f.fromMm)}
+                windows={windows}
+                marginUnits={6}
+                role="application"
+                className={`touch-none overflow-visible ${tool === "move" ? "cursor-move" : "cursor-crosshair"}`}
+                title="The panel from the viewer's side, to draw its edges on"
+                onPointerDown={down}
+                onPointerMove={move}
+                onPointerUp={up}
+                onPointerCancel={() => setGrip(null)}
+              >
+                {({ unit: u }) => (
+                  <>
+                    <Marked {...{ family, depth, selection }} unit={u} />
+                    {held?.what === "new" && (
+                      <rect
+                        {...band(outline, held.edge, held.fromMm, held.toMm, depth)}
+                        fill="none"
+                        stroke={hues[held.kind]}
+                        strokeWidth={0.9 * u}
+                        strokeDasharray={`${1.5 * u} ${u}`}
+                      />
+                    )}
+                    {tool === "move" && <Handles outline={outline} unit={u} />}
+                  </>
+                )}
+              </PlanFrame>
+            </div>
+          ) : (
+            <p className="edge-hatch text-danger">Give width and height first.</p>
+          )}
+        </>
+      }
+      lists={
+        <>
+          <OneThing
+            list="outline"
+            name="Outline"
+            about={drawable ? `${outline.widthMm} × ${outline.heightMm} mm` : ""}
+            faultPaths={["outline", "borderMm"]}
+          />
+          <Things
+            list="features"
+            title="Edges"
+            addLabel="Add a stretch"
+            rows={features}
+            blank={(): EdgeFeature => ({
+              edge: "top",
+              fromMm: 0,
+              toMm: 10,
+              kind: "keep-out",
+              label: "keep out",
+            })}
+            nameOf={(feature) => feature.label}
+            aboutOf={({ edge, fromMm, toMm }) => `${edge} ${fromMm}–${toMm}`}
+            markOf={({ kind }) => <Swatch hue={hues[kind]} />}
+            onChange={(next) => change({ features: next }, "features")}
+          />
+          <Things
+            list="windows"
+            title="Windows, clear of adhesive"
+            addLabel="Add a window"
+            rows={windows}
+            blank={(): PanelWindow => ({ kind: "sensor", label: "sensor", xMm: 10, yMm: 10, radiusMm: 2 })}
+            nameOf={(w) => w.label}
+            onChange={(next) => change({ windows: next }, "windows")}
+          />
+          {isEmpty && (
+            <p className="text-soft">Choose Hinge above, then drag along the edge where the flexes run.</p>
+          )}
+        </>
+      }
+    >
+      {selection.list === "outline" && <OutlineFields />}
+      <StretchFields />
+      <WindowFields />
+    </Board>
+  );
+}
+
+const Swatch = ({ hue }: { hue: string }) => (
+  <span aria-hidden className="size-4 shrink-0 border border-on-ink" style={{ background: hue }} />
+);
+
+/** What is selected, marked on the plan. */
+function Marked({
+  family: { outline, features, windows },
+  depth,
+  selection,
+  unit,
+}: Pick<Editor, "family" | "selection"> & { depth: number; unit: number }) {
+  const feature = selection.list === "features" ? features[selection.index] : undefined;
+  const window = selection.list === "windows" ? windows[selection.index] : undefined;
+  const box =
+    feature && feature.toMm > feature.fromMm
+      ? band(outline, feature.edge, feature.fromMm, feature.toMm, depth)
+      : window && windowRect(window);
+  if (!box) return null;
+  const { x, y, width, height } = box;
+  return (
+    <rect
+      x={x - unit}
+      y={y - unit}
+      width={width + 2 * unit}
+      height={height + 2 * unit}
+      fill="none"
+      stroke="var(--liquid)"
+      strokeWidth={0.8 * unit}
+      pointerEvents="none"
+    />
+  );
+}
+
+/** The points by which the outline is pulled. */
+function Handles({ outline, unit }: { outline: Outline; unit: number }) {
+  return (Object.keys(outlineHandles) as OutlineHandle[]).map((name) => {
+    const { xMm, yMm } = outlineHandles[name](outline, HANDLE_OUT * unit);
+    const shape = { fill: "var(--raised)", stroke: "var(--ink)", strokeWidth: 0.5 * unit };
+    return name === "radius" ? (
+      <circle key={name} cx={xMm} cy={yMm} r={1.5 * unit} {...shape} />
+    ) : (
+      <rect
+        key={name}
+        x={xMm - 1.4 * unit}
+        y={yMm - 1.4 * unit}
+        width={2.8 * unit}
+        height={2.8 * unit}
+        {...shape}
+      />
+    );
+  });
+}
+
+function OutlineFields() {
+  const { family, change } = useEditor();
+  const { outline } = family;
+  const [read, setRead] = useState<string>();
+  const setOutline = (more: Partial<Outline>) => change({ outline: { ...outline, ...more } }, "outline");
   const readDrawing = async (file: File) => {
     setRead(undefined);
     try {
@@ -173,85 +385,41 @@ export function PlanEditor() {
         setRead(`${file.name}: ${((await answer.json()) as Problem).detail}`);
         return;
       }
-      const told = (await answer.json()) as { outline: typeof outline; found: string };
+      const told = (await answer.json()) as { outline: Outline; found: string };
       change({ outline: told.outline }, "outline from a drawing");
-      setRead(`${file.name}: ${told.found}. Check the size below.`);
+      setRead(`${file.name}: ${told.found}. Check the size.`);
     } catch {
       setRead("No answer from the server. Choose the file again.");
     }
   };
-  const setOutline = (more: Partial<typeof outline>) =>
-    change({ outline: { ...outline, ...more } }, "outline");
-
   return (
-    <div className="grid gap-6 lg:grid-cols-2">
-      <div>
-        <div role="group" aria-label="What to draw" className="flex flex-wrap gap-1.5">
-          {tools.map((name) => (
-            <button
-              key={name}
-              type="button"
-              aria-pressed={tool === name}
-              className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
-              onClick={() => setTool(name)}
-            >
-              {toolWords[name]}
-            </button>
-          ))}
-        </div>
-        <p className="mt-1">{howTo[tool]}</p>
-        {drawable ? (
-          <PlanFrame
-            outline={outline}
-            borderMm={family.borderMm || 0}
-            features={features.filter((f) => f.toMm > f.fromMm)}
-            windows={windows}
-            marginUnits={8}
-            role="application"
-            className="cursor-crosshair touch-none"
-            title="The panel from the viewer's side, to draw its edges on"
-            onPointerDown={down}
-            onPointerMove={move}
-            onPointerUp={up}
-            onPointerCancel={() => {
-              grip.current = null;
-              setBegun(null);
-            }}
-          >
-            {({ unit: u }) => begun && <Begun {...{ outline, depth }} grip={begun} unit={u} />}
-          </PlanFrame>
-        ) : (
-          <p className="edge-hatch text-danger">Width and height must be known before anything is drawn.</p>
-        )}
-      </div>
-      <div className="grid content-start gap-4">
-        <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
-          <NumberEntry
-            label="Width, mm"
-            value={outline.widthMm}
-            path="outline.widthMm"
-            onChange={(mm) => setOutline({ widthMm: mm! })}
-          />
-          <NumberEntry
-            label="Height, mm"
-            value={outline.heightMm}
-            path="outline.heightMm"
-            onChange={(mm) => setOutline({ heightMm: mm! })}
-          />
-          <NumberEntry
-            label="Corner, mm"
-            optional
-            value={outline.cornerRadiusMm}
-            path="outline.cornerRadiusMm"
-            onChange={(mm) => setOutline({ cornerRadiusMm: mm })}
-          />
-          <NumberEntry
-            label="Border, mm"
-            value={family.borderMm}
-            path="borderMm"
-            onChange={(mm) => change({ borderMm: mm! }, "border")}
-          />
-        </div>
+    <Chosen title="Outline">
+      <NumberEntry
+        label="Width, mm"
+        value={outline.widthMm}
+        path="outline.widthMm"
+        onChange={(mm) => setOutline({ widthMm: mm! })}
+      />
+      <NumberEntry
+        label="Height, mm"
+        value={outline.heightMm}
+        path="outline.heightMm"
+        onChange={(mm) => setOutline({ heightMm: mm! })}
+      />
+      <NumberEntry
+        label="Corner, mm"
+        optional
+        value={outline.cornerRadiusMm}
+        path="outline.cornerRadiusMm"
+        onChange={(mm) => setOutline({ cornerRadiusMm: mm })}
+      />
+      <NumberEntry
+        label="Border, mm"
+        value={family.borderMm}
+        path="borderMm"
+        onChange={(mm) => change({ borderMm: mm! }, "border")}
+      />
+      <Wide>
         <label className="block">
           <span className="mb-1 block font-semibold">Outline from a drawing (SVG or DXF)</span>
           <input
@@ -265,192 +433,161 @@ export function PlanEditor() {
             }}
           />
         </label>
-        <p role="status">{read}</p>
-      </div>
-      <div className="lg:col-span-2">
-        <h3 className="font-semibold">Stretches of the edges, mm from the left or from the top</h3>
-        <Rows
-          title="Edge features"
-          addLabel="Add a stretch"
-          rows={features}
-          blank={(): EdgeFeature => ({
-            edge: "top",
-            fromMm: 0,
-            toMm: 10,
-            kind: "keep-out",
-            label: "keep out",
-          })}
-          nameOf={(feature) => feature.label}
-          onChange={(next) => change({ features: next }, "features")}
-        >
-          {(feature, set, i) => (
-            <>
-              <ChoiceEntry
-                label="Edge"
-                value={feature.edge}
-                options={edges}
-                path={`features[${i}].edge`}
-                onChange={(edge) => set({ edge })}
-              />
-              <ChoiceEntry
-                label="Kind"
-                value={feature.kind}
-                options={featureKinds}
-                path={`features[${i}].kind`}
-                onChange={(kind) =>
-                  set({ kind, maxDepthMm: kind === "shallow" ? (feature.maxDepthMm ?? 2) : undefined })
-                }
-              />
-              <NumberEntry
-                label="From, mm"
-                value={feature.fromMm}
-                path={`features[${i}].fromMm`}
-                onChange={(mm) => set({ fromMm: mm! })}
-              />
-              <NumberEntry
-                label="To, mm"
-                value={feature.toMm}
-                path={`features[${i}].toMm`}
-                onChange={(mm) => set({ toMm: mm! })}
-              />
-              {feature.kind === "shallow" && (
-                <NumberEntry
-                  label="No deeper than, mm"
-                  value={feature.maxDepthMm}
-                  path={`features[${i}].maxDepthMm`}
-                  onChange={(mm) => set({ maxDepthMm: mm })}
-                />
-              )}
-              <TextEntry
-                label="What is there"
-                value={feature.label}
-                path={`features[${i}].label`}
-                onChange={(label) => set({ label })}
-              />
-              <ChoiceEntry
-                label="Liquid"
-                value={feature.noLiquid ? "must stay dry" : "does no harm"}
-                options={["does no harm", "must stay dry"]}
-                path={`features[${i}].noLiquid`}
-                onChange={(liquid) => set({ noLiquid: liquid === "must stay dry" ? true : undefined })}
-              />
-            </>
-          )}
-        </Rows>
-      </div>
-      <div className="lg:col-span-2">
-        <h3 className="font-semibold">Windows that stay clear of adhesive</h3>
-        <Rows
-          title="Windows"
-          addLabel="Add a window"
-          rows={windows}
-          blank={(): PanelWindow => ({ kind: "sensor", label: "sensor", xMm: 10, yMm: 10, radiusMm: 2 })}
-          nameOf={(w) => w.label}
-          onChange={(next) => change({ windows: next }, "windows")}
-        >
-          {(w, _set, i) => (
-            <>
-              <ChoiceEntry
-                label="Window"
-                value={w.kind}
-                options={["camera", "sensor"]}
-                path={`windows[${i}].kind`}
-                onChange={(kind) => setWindow(i, { kind })}
-              />
-              <TextEntry
-                label="Name"
-                value={w.label}
-                path={`windows[${i}].label`}
-                onChange={(label) => setWindow(i, { label })}
-              />
-              <ChoiceEntry
-                label="Shape"
-                value={"radiusMm" in w ? "round" : "square"}
-                options={["round", "square"]}
-                path={`windows[${i}]`}
-                onChange={(shape) => {
-                  const { kind, label } = w;
-                  const box = windowBox(w);
-                  const next: PanelWindow =
-                    shape === "round"
-                      ? {
-                          kind,
-                          label,
-                          xMm: box.xMm + box.widthMm / 2,
-                          yMm: box.yMm + box.heightMm / 2,
-                          radiusMm: Math.min(box.widthMm, box.heightMm) / 2,
-                        }
-                      : { kind, label, ...box };
-                  change({ windows: windows.map((o, n) => (n === i ? next : o)) }, `window ${i}`);
-                }}
-              />
-              <NumberEntry
-                label={"radiusMm" in w ? "Middle from left, mm" : "From left, mm"}
-                value={w.xMm}
-                path={`windows[${i}].xMm`}
-                onChange={(mm) => setWindow(i, { xMm: mm! })}
-              />
-              <NumberEntry
-                label={"radiusMm" in w ? "Middle from top, mm" : "From top, mm"}
-                value={w.yMm}
-                path={`windows[${i}].yMm`}
-                onChange={(mm) => setWindow(i, { yMm: mm! })}
-              />
-              {"radiusMm" in w ? (
-                <NumberEntry
-                  label="Radius, mm"
-                  value={w.radiusMm}
-                  path={`windows[${i}].radiusMm`}
-                  onChange={(mm) => setWindow(i, { radiusMm: mm! })}
-                />
-              ) : (
-                <>
-                  <NumberEntry
-                    label="Width, mm"
-                    value={w.widthMm}
-                    path={`windows[${i}].widthMm`}
-                    onChange={(mm) => setWindow(i, { widthMm: mm! })}
-                  />
-                  <NumberEntry
-                    label="Height, mm"
-                    value={w.heightMm}
-                    path={`windows[${i}].heightMm`}
-                    onChange={(mm) => setWindow(i, { heightMm: mm! })}
-                  />
-                </>
-              )}
-            </>
-          )}
-        </Rows>
-      </div>
-    </div>
+        <p role="status" className="mt-1">
+          {read}
+        </p>
+      </Wide>
+    </Chosen>
   );
 }
 
-/** A stretch while it is dragged. */
-function Begun({
-  outline,
-  grip,
-  depth,
-  unit,
-}: {
-  outline: { widthMm: number; heightMm: number };
-  grip: { edge: Edge; kind: EdgeFeature["kind"]; fromMm: number; toMm: number };
-  depth: number;
-  unit: number;
-}) {
-  const [from, to] = [Math.min(grip.fromMm, grip.toMm), Math.max(grip.fromMm, grip.toMm)];
-  const upright = grip.edge === "left" || grip.edge === "right";
+function StretchFields() {
+  const { family, change } = useEditor();
+  const chosen = useChosen("features", family.features, (features) => change({ features }, "features"));
+  if (!chosen) return null;
+  const { row: feature, index: i, set, remove } = chosen;
   return (
-    <rect
-      x={upright ? (grip.edge === "left" ? 0 : outline.widthMm - depth) : from}
-      y={upright ? from : grip.edge === "top" ? 0 : outline.heightMm - depth}
-      width={upright ? depth : to - from}
-      height={upright ? to - from : depth}
-      fill="none"
-      stroke={hues[grip.kind]}
-      strokeWidth={0.9 * unit}
-      strokeDasharray={`${1.5 * unit} ${unit}`}
-    />
+    <Chosen title={feature.label} onRemove={remove}>
+      <ChoiceEntry
+        label="Edge"
+        value={feature.edge}
+        options={edges}
+        path={`features[${i}].edge`}
+        onChange={(edge) => set({ edge })}
+      />
+      <ChoiceEntry
+        label="Kind"
+        value={feature.kind}
+        options={featureKinds}
+        path={`features[${i}].kind`}
+        onChange={(kind) =>
+          set({ kind, maxDepthMm: kind === "shallow" ? (feature.maxDepthMm ?? 2) : undefined })
+        }
+      />
+      <NumberEntry
+        label="From, mm"
+        value={feature.fromMm}
+        path={`features[${i}].fromMm`}
+        onChange={(mm) => set({ fromMm: mm! })}
+      />
+      <NumberEntry
+        label="To, mm"
+        value={feature.toMm}
+        path={`features[${i}].toMm`}
+        onChange={(mm) => set({ toMm: mm! })}
+      />
+      {feature.kind === "shallow" && (
+        <NumberEntry
+          label="No deeper than, mm"
+          value={feature.maxDepthMm}
+          path={`features[${i}].maxDepthMm`}
+          onChange={(mm) => set({ maxDepthMm: mm })}
+        />
+      )}
+      <ChoiceEntry
+        label="Liquid"
+        value={feature.noLiquid ? "must stay dry" : "does no harm"}
+        options={["does no harm", "must stay dry"]}
+        path={`features[${i}].noLiquid`}
+        onChange={(liquid) => set({ noLiquid: liquid === "must stay dry" ? true : undefined })}
+      />
+      <Wide>
+        <TextEntry
+          label="What is there"
+          value={feature.label}
+          path={`features[${i}].label`}
+          onChange={(label) => set({ label })}
+        />
+      </Wide>
+      <Wide>
+        <p className="text-soft">From the left, or from the top.</p>
+      </Wide>
+    </Chosen>
+  );
+}
+
+/** The same window, round or square. */
+function reshaped(w: PanelWindow, shape: "round" | "square"): PanelWindow {
+  const { kind, label } = w;
+  const box = windowBox(w);
+  if (shape === "square") return { kind, label, ...box };
+  return {
+    kind,
+    label,
+    xMm: box.xMm + box.widthMm / 2,
+    yMm: box.yMm + box.heightMm / 2,
+    radiusMm: Math.min(box.widthMm, box.heightMm) / 2,
+  };
+}
+
+function WindowFields() {
+  const { family, change } = useEditor();
+  const { windows } = family;
+  const chosen = useChosen("windows", windows, (next) => change({ windows: next }, "windows"));
+  if (!chosen) return null;
+  const { row: w, index: i, remove } = chosen;
+  const replace = (next: PanelWindow) =>
+    change({ windows: windows.map((one, n) => (n === i ? next : one)) }, `window ${i}`);
+  const setWindow = (more: Partial<PanelWindow>) => replace({ ...w, ...more } as PanelWindow);
+  return (
+    <Chosen title={w.label} onRemove={remove}>
+      <TextEntry
+        label="Name"
+        value={w.label}
+        path={`windows[${i}].label`}
+        onChange={(label) => setWindow({ label })}
+      />
+      <ChoiceEntry
+        label="Window"
+        value={w.kind}
+        options={["camera", "sensor"]}
+        path={`windows[${i}].kind`}
+        onChange={(kind) => setWindow({ kind })}
+      />
+      <Wide>
+        <ChoiceEntry
+          label="Shape"
+          value={"radiusMm" in w ? "round" : "square"}
+          options={["round", "square"]}
+          path={`windows[${i}]`}
+          onChange={(shape) => replace(reshaped(w, shape))}
+        />
+      </Wide>
+      <NumberEntry
+        label={"radiusMm" in w ? "Middle from left, mm" : "From left, mm"}
+        value={w.xMm}
+        path={`windows[${i}].xMm`}
+        onChange={(mm) => setWindow({ xMm: mm! })}
+      />
+      <NumberEntry
+        label={"radiusMm" in w ? "Middle from top, mm" : "From top, mm"}
+        value={w.yMm}
+        path={`windows[${i}].yMm`}
+        onChange={(mm) => setWindow({ yMm: mm! })}
+      />
+      {"radiusMm" in w ? (
+        <NumberEntry
+          label="Radius, mm"
+          value={w.radiusMm}
+          path={`windows[${i}].radiusMm`}
+          onChange={(mm) => setWindow({ radiusMm: mm! })}
+        />
+      ) : (
+        <>
+          <NumberEntry
+            label="Width, mm"
+            value={w.widthMm}
+            path={`windows[${i}].widthMm`}
+            onChange={(mm) => setWindow({ widthMm: mm! })}
+          />
+          <NumberEntry
+            label="Height, mm"
+            value={w.heightMm}
+            path={`windows[${i}].heightMm`}
+            onChange={(mm) => setWindow({ heightMm: mm! })}
+          />
+        </>
+      )}
+    </Chosen>
   );
 }

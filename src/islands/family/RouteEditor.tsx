@@ -1,32 +1,15 @@
+import { minorPerMajor } from "../../../core/money.ts";
 import { routeNames, routes, type RouteName } from "../../../core/route/routes.ts";
-import { seamMethods, isHeatedMethod, type RouteCost, type Seam } from "../../../core/stack/family.ts";
+import { isHeatedMethod, seamMethods, type RouteCost, type Seam } from "../../../core/stack/family.ts";
+import { Board, Chosen, Wide } from "./Board.tsx";
 import { useEditor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
 import { opensSeam, usualSeam } from "./family-draft.ts";
-import { minorPerMajor } from "../../../core/money.ts";
+import { StackDrawing } from "./StackEditor.tsx";
 
 /** Which routes are offered, which line each opens and how, and what it costs. */
 export function RouteEditor({ currency }: { currency: string }) {
-  const { family, change, faultAt } = useEditor();
-  const perMajor = minorPerMajor(currency);
-  const layers = family.stack.map((layer) => layer.name).filter(Boolean);
-  const setSeam = (route: RouteName, more: Partial<Seam>) =>
-    change(
-      { seams: family.seams.map((seam) => (seam.route === route ? { ...seam, ...more } : seam)) },
-      `seam ${route}`,
-    );
-  const setCost = (route: RouteName, more: Partial<RouteCost>) => {
-    const known = family.costs.some((cost) => cost.route === route);
-    const blank: RouteCost = { route, partsMinor: 0, hours: 1 };
-    change(
-      {
-        costs: known
-          ? family.costs.map((cost) => (cost.route === route ? { ...cost, ...more } : cost))
-          : [...family.costs, { ...blank, ...more }],
-      },
-      `cost ${route}`,
-    );
-  };
+  const { family, change, faultAt, isFaulty, selection, select } = useEditor();
   const toggle = (route: RouteName) => {
     const isOffered = family.routes.includes(route);
     const seams =
@@ -43,129 +26,187 @@ export function RouteEditor({ currency }: { currency: string }) {
       "routes",
     );
   };
+  const chosen = routeNames[selection.index];
   return (
-    <div>
-      <label className="flex min-h-12 items-center gap-3">
-        <input
-          type="checkbox"
-          className="size-6"
-          checked={family.survivesParting}
-          onChange={(event) => change({ survivesParting: event.target.checked }, "survives")}
-        />
-        The panel survives separation
-      </label>
-      <ul className="border-t border-line">
-        {routeNames.map((route) => {
-          const isOffered = family.routes.includes(route);
-          const seam = family.seams.find((s) => s.route === route);
-          const at = family.seams.indexOf(seam!);
-          const cost = family.costs.find((c) => c.route === route);
-          const costAt = family.costs.indexOf(cost!);
-          const offered = family.routes.indexOf(route);
-          const fault = offered >= 0 ? faultAt(`routes[${offered}]`) : undefined;
-          return (
-            <li key={route} className="border-b border-line py-2">
-              <label className="flex min-h-12 items-center gap-3">
-                <input
-                  type="checkbox"
-                  className="size-6"
-                  checked={isOffered}
-                  onChange={() => toggle(route)}
+    <Board
+      drawing={<StackDrawing seam={family.seams.find(({ route }) => route === chosen)?.layer} />}
+      lists={
+        <>
+          <label className="flex min-h-12 items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-6 shrink-0"
+              checked={family.survivesParting}
+              onChange={(event) => change({ survivesParting: event.target.checked }, "survives")}
+            />
+            The panel survives separation
+          </label>
+          <h2 className="mt-2 font-semibold">Offered</h2>
+          {faultAt("routes") && <p className="edge-hatch text-danger">Routes: {faultAt("routes")}</p>}
+          <ul className="border-t border-line">
+            {routeNames.map((route, index) => {
+              const isSelected = index === selection.index;
+              const offered = family.routes.indexOf(route);
+              const seam = family.seams.findIndex((s) => s.route === route);
+              const isWrong = [`routes[${offered}]`, `seams[${seam}]`].some(isFaulty);
+              return (
+                <li
+                  key={route}
+                  className={`flex min-h-12 items-stretch border-b border-line ${isSelected ? "bg-ink text-on-ink" : ""}`}
+                >
+                  <label className="flex w-12 items-center justify-center">
+                    <input
+                      type="checkbox"
+                      aria-label={routes[route].title}
+                      className="size-6"
+                      checked={offered >= 0}
+                      onChange={() => {
+                        toggle(route);
+                        select({ list: "routes", index });
+                      }}
+                    />
+                  </label>
+                  <button
+                    type="button"
+                    aria-pressed={isSelected}
+                    className={`min-w-0 flex-1 py-1 text-left ${isSelected ? "font-semibold" : ""}`}
+                    onClick={() => select({ list: "routes", index })}
+                  >
+                    {routes[route].title}
+                    {isWrong && <span className="edge-hatch ml-2 text-sm">mend</span>}
+                  </button>
+                </li>
+              );
+            })}
+          </ul>
+        </>
+      }
+    >
+      {chosen && <RouteFields key={chosen} route={chosen} currency={currency} />}
+    </Board>
+  );
+}
+
+function RouteFields({ route, currency }: { route: RouteName; currency: string }) {
+  const { family, change, faultAt } = useEditor();
+  const perMajor = minorPerMajor(currency);
+  const layers = family.stack.map((layer) => layer.name).filter(Boolean);
+  const setSeam = (more: Partial<Seam>) =>
+    change(
+      { seams: family.seams.map((seam) => (seam.route === route ? { ...seam, ...more } : seam)) },
+      `seam ${route}`,
+    );
+  const setCost = (more: Partial<RouteCost>) => {
+    const known = family.costs.some((cost) => cost.route === route);
+    const blank: RouteCost = { route, partsMinor: 0, hours: 1 };
+    change(
+      {
+        costs: known
+          ? family.costs.map((cost) => (cost.route === route ? { ...cost, ...more } : cost))
+          : [...family.costs, { ...blank, ...more }],
+      },
+      `cost ${route}`,
+    );
+  };
+  const seam = family.seams.find((s) => s.route === route);
+  const at = family.seams.indexOf(seam!);
+  const cost = family.costs.find((c) => c.route === route);
+  const costAt = family.costs.indexOf(cost!);
+  const offered = family.routes.indexOf(route);
+  const fault = offered >= 0 ? faultAt(`routes[${offered}]`) : undefined;
+  return (
+    <Chosen title={routes[route].title}>
+      <Wide>
+        <p>New: {routes[route].replaces}.</p>
+        {fault && <p className="edge-hatch text-danger">{fault}</p>}
+        {offered < 0 && <p className="text-soft">Not offered. Tick it to offer it.</p>}
+      </Wide>
+      {offered >= 0 && (
+        <>
+          <NumberEntry
+            label={`Parts, ${currency}`}
+            optional
+            value={cost && cost.partsMinor / perMajor}
+            path={`costs[${costAt}].partsMinor`}
+            onChange={(major) => setCost({ partsMinor: Math.round((major ?? 0) * perMajor) })}
+          />
+          <NumberEntry
+            label="Hours"
+            optional
+            value={cost?.hours}
+            path={`costs[${costAt}].hours`}
+            onChange={(hours) => setCost({ hours: hours ?? 0 })}
+          />
+          {seam && opensSeam(route) && (
+            <>
+              <ChoiceEntry
+                label="Line opened"
+                value={seam.layer}
+                options={layers}
+                path={`seams[${at}].layer`}
+                onChange={(layer) => setSeam({ layer })}
+              />
+              <ChoiceEntry
+                label="How"
+                value={seam.method}
+                options={seamMethods}
+                path={`seams[${at}].method`}
+                onChange={(method) => setSeam({ method })}
+              />
+              <Wide>
+                <TextEntry
+                  label="New part"
+                  value={seam.newPart}
+                  path={`seams[${at}].newPart`}
+                  onChange={(newPart) => setSeam({ newPart })}
                 />
-                <span>
-                  <strong>{routes[route].title}</strong>: {routes[route].replaces}
-                </span>
-              </label>
-              {fault && <p className="edge-hatch text-danger">{fault}</p>}
-              {isOffered && (
-                <div className="ml-9 grid grid-cols-2 items-start gap-2 md:grid-cols-4 xl:grid-cols-6">
+              </Wide>
+              {isHeatedMethod(seam.method) && (
+                <>
                   <NumberEntry
-                    label={`Parts, ${currency}`}
-                    optional
-                    value={cost && cost.partsMinor / perMajor}
-                    path={`costs[${costAt}].partsMinor`}
-                    onChange={(major) => setCost(route, { partsMinor: Math.round((major ?? 0) * perMajor) })}
+                    label="Separates from, °C"
+                    value={seam.minC}
+                    path={`seams[${at}].minC`}
+                    onChange={(minC) => setSeam({ minC })}
                   />
                   <NumberEntry
-                    label="Hours"
-                    optional
-                    value={cost?.hours}
-                    path={`costs[${costAt}].hours`}
-                    onChange={(hours) => setCost(route, { hours: hours ?? 0 })}
+                    label="At most, °C"
+                    value={seam.maxC}
+                    path={`seams[${at}].maxC`}
+                    onChange={(maxC) => setSeam({ maxC })}
                   />
-                  {seam && opensSeam(route) && (
-                    <>
-                      <ChoiceEntry
-                        label="Line that is opened"
-                        value={seam.layer}
-                        options={layers}
-                        path={`seams[${at}].layer`}
-                        onChange={(layer) => setSeam(route, { layer })}
-                      />
-                      <ChoiceEntry
-                        label="How"
-                        value={seam.method}
-                        options={seamMethods}
-                        path={`seams[${at}].method`}
-                        onChange={(method) => setSeam(route, { method })}
-                      />
-                      <div className="col-span-2">
-                        <TextEntry
-                          label="New part"
-                          value={seam.newPart}
-                          path={`seams[${at}].newPart`}
-                          onChange={(newPart) => setSeam(route, { newPart })}
-                        />
-                      </div>
-                      {isHeatedMethod(seam.method) && (
-                        <>
-                          <NumberEntry
-                            label="Separates from, °C"
-                            value={seam.minC}
-                            path={`seams[${at}].minC`}
-                            onChange={(minC) => setSeam(route, { minC })}
-                          />
-                          <NumberEntry
-                            label="At most, °C"
-                            value={seam.maxC}
-                            path={`seams[${at}].maxC`}
-                            onChange={(maxC) => setSeam(route, { maxC })}
-                          />
-                          <NumberEntry
-                            label="Plate, °C"
-                            value={seam.plateC}
-                            path={`seams[${at}].plateC`}
-                            onChange={(plateC) => setSeam(route, { plateC })}
-                          />
-                          <NumberEntry
-                            label="Speed, mm/s"
-                            value={seam.speedMmS}
-                            path={`seams[${at}].speedMmS`}
-                            onChange={(speedMmS) => setSeam(route, { speedMmS })}
-                          />
-                          <NumberEntry
-                            label="Depth, mm"
-                            value={seam.maxDepthMm}
-                            path={`seams[${at}].maxDepthMm`}
-                            onChange={(maxDepthMm) => setSeam(route, { maxDepthMm })}
-                          />
-                          <TextEntry
-                            label="Source of the band"
-                            value={seam.bandSource}
-                            path={`seams[${at}].bandSource`}
-                            onChange={(bandSource) => setSeam(route, { bandSource })}
-                          />
-                        </>
-                      )}
-                    </>
-                  )}
-                </div>
+                  <NumberEntry
+                    label="Plate, °C"
+                    value={seam.plateC}
+                    path={`seams[${at}].plateC`}
+                    onChange={(plateC) => setSeam({ plateC })}
+                  />
+                  <NumberEntry
+                    label="Speed, mm/s"
+                    value={seam.speedMmS}
+                    path={`seams[${at}].speedMmS`}
+                    onChange={(speedMmS) => setSeam({ speedMmS })}
+                  />
+                  <NumberEntry
+                    label="Depth, mm"
+                    value={seam.maxDepthMm}
+                    path={`seams[${at}].maxDepthMm`}
+                    onChange={(maxDepthMm) => setSeam({ maxDepthMm })}
+                  />
+                  <Wide>
+                    <TextEntry
+                      label="Source of the band"
+                      value={seam.bandSource}
+                      path={`seams[${at}].bandSource`}
+                      onChange={(bandSource) => setSeam({ bandSource })}
+                    />
+                  </Wide>
+                </>
               )}
-            </li>
-          );
-        })}
-      </ul>
-      {faultAt("routes") && <p className="edge-hatch text-danger">Routes: {faultAt("routes")}</p>}
-    </div>
+            </>
+          )}
+        </>
+      )}
+    </Chosen>
   );
 }

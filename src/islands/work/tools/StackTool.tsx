@@ -3,15 +3,17 @@ import { seamNow } from "../../../../core/device/ask.ts";
 import { describeFaults } from "../../../../core/faults.ts";
 import { family as familySchema, isHeatedMethod, type Family } from "../../../../core/stack/family.ts";
 import { familyAsDrawn } from "../../../../core/stack/own-stack.ts";
-import { EditorContext, faultOf } from "../../family/editor.ts";
+import { EditorContext, faultFinder } from "../../family/editor.ts";
 import { NumberEntry } from "../../family/entries.tsx";
-import { LayersEditor } from "../../family/StackEditor.tsx";
+import { firstSelections } from "../../family/family-parts.ts";
+import { LayerFields, LayerList, StackDrawing } from "../../family/StackEditor.tsx";
 import type { ToolProps } from "../instrument.ts";
 
 /** What this one device turns out to hold, where it is not as its family says: its settings are worked out from it. */
 export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
   const drawn = familyAsDrawn(scene.family);
   const [family, setFamily] = useState<Family>(scene.family);
+  const [selection, select] = useState(firstSelections.stack);
   const line = seamNow(scene)?.layer;
   const at = family.seams.findIndex(({ layer, method }) => layer === line && isHeatedMethod(method));
   const seam = family.seams[at];
@@ -23,9 +25,11 @@ export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
     () => ({
       family,
       change: (more: Partial<Family>) => setFamily((before) => ({ ...before, ...more })),
-      faultAt: (path: string) => faultOf(faults, path),
+      ...faultFinder(faults),
+      selection,
+      select,
     }),
-    [family, faults],
+    [family, faults, selection],
   );
   const setBand = (more: { minC?: number; maxC?: number }) =>
     setFamily((before) => ({
@@ -44,37 +48,16 @@ export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
         For a device that differs from the {drawn.code} family says: an earlier repair&apos;s glue, a film
         more. Heat, dose and light are worked out for what is entered here, on this job alone.
       </p>
-      <div className="mt-3">
-        <LayersEditor
-          isBrief
-          aside={
-            <div className="mt-3 grid gap-3">
-              {elsewhere.map(({ path, message }) => (
-                <p key={path} role="alert" className="text-danger">
-                  {path}: {message}
-                </p>
-              ))}
-              <button
-                type="button"
-                className="control-strong"
-                disabled={!mayTell || faults.length > 0}
-                onClick={record}
-              >
-                Use this stack
-              </button>
-              {scene.family !== drawn && (
-                <a className="control" href={`/families/${drawn.code}/edit?as=${code}`}>
-                  Others are like this: change the family
-                </a>
-              )}
-            </div>
-          }
-        >
+      <div className="mt-3 grid gap-4 side:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_16rem_20rem]">
+        <div>
+          <StackDrawing seam={line} />
+        </div>
+        <LayerList />
+        <div className="grid content-start gap-4">
+          <LayerFields isBrief />
           {seam && (
-            <fieldset className="grid max-w-90 grid-cols-2 gap-3">
-              <legend className="font-semibold">
-                From where to where the line &quot;{seam.layer}&quot; parts
-              </legend>
+            <fieldset className="grid grid-cols-2 gap-2">
+              <legend className="mb-1 font-semibold">Where &quot;{seam.layer}&quot; separates</legend>
               <NumberEntry
                 label="From, °C"
                 value={seam.minC}
@@ -89,7 +72,25 @@ export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
               />
             </fieldset>
           )}
-        </LayersEditor>
+          {elsewhere.map(({ path, message }) => (
+            <p key={path} role="alert" className="text-danger">
+              {path}: {message}
+            </p>
+          ))}
+          <button
+            type="button"
+            className="control-strong"
+            disabled={!mayTell || faults.length > 0}
+            onClick={record}
+          >
+            Use this stack
+          </button>
+          {scene.family !== drawn && (
+            <a className="control" href={`/families/${drawn.code}/edit?as=${code}`}>
+              Others are like this: change the family
+            </a>
+          )}
+        </div>
       </div>
     </EditorContext>
   );

@@ -1,0 +1,12 @@
+import type { PanelPoint } from "../../core/intake/damage.ts";
+
+/** How far apart the two nearest of some places lie, mm; Infinity where there are not two. */
+export const nearestApartMm = (places: readonly PanelPoint[]): number =>
+  Math.min(
+    Infinity,
+    ...places.flatMap((a, i) => places.slice(i + 1).map((b) => Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm))),
+  );
+
+/** How large screws are drawn, mm: those that stand close are smaller, so that none hides another. */
+export const screwRadius = (places: readonly PanelPoint[], unit: number): number =>
+  Math.max(1.5 * unit, Math.min(3.8 * unit, 0.42 * nearestApartMm(places)));
