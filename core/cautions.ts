@@ -6,7 +6,7 @@ export const cautions = {
   },
   heat: {
     title: "Hot plate",
-    text: "Burns begin at about 44 °C of contact. No flammable solvent near a hot plate or hot air. Take any cell out first.",
+    text: "Contact burns begin at about 44 °C. No flammable solvent near. Any cell out first.",
   },
   cold: {
     title: "Deep cold",
@@ -14,11 +14,11 @@ export const cautions = {
   },
   solvent: {
     title: "Solvent",
-    text: "Air moving, no flame and no hot tool nearby. n-Hexane harms nerves and lights by itself at 225 °C. Read the safety data sheet of what is in the bottle.",
+    text: "Air moving. No flame or hot tool near. Read the bottle's safety data sheet.",
   },
   uv: {
     title: "Ultraviolet light",
-    text: "Closed box where there is one; otherwise covered skin and eyewear that blocks UV, for everybody near.",
+    text: "Closed box, or covered skin and UV eyewear for everybody near.",
   },
   cell: {
     title: "Lithium cell",

@@ -146,9 +146,7 @@ export function calculateVapour(input: VapourInput): Vapour {
       : burns && hottestToolC !== undefined && hottestToolC >= AUTOIGNITION_SHARE * lightsAt
         ? [`${hottestToolC} °C is close to the ${lightsAt} °C at which ${solvent.name} lights by itself.`]
         : []),
-    ...(ignition === "safe"
-      ? []
-      : ["No flame, no spark, no switching of hot tools until the air has cleared."]),
+    ...(ignition === "safe" ? [] : ["No flame, spark or hot tool until the air has cleared."]),
     ...(now.twa8hPpm > solvent.limitPpm
       ? ["Over the limit for a working day: more air, or less solvent."]
       : []),

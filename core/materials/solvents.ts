@@ -74,7 +74,7 @@ export const solvents: readonly Solvent[] = [
     lelPct: 2.0,
     flashC: 12,
     autoignitionC: 399,
-    uses: "Swells acrylic glue to a gel that rolls off; wipes grease. 90 % and up, or the water stays.",
+    uses: "Swells acrylic glue until it rolls off; wipes grease. 90 % and up.",
     keepOff: "driver edges, cameras, speakers, open cells",
     gloves: "Nitrile",
     disposal: flammableWaste,

@@ -29,12 +29,6 @@ export function KeptNotice() {
     }, LOOK_MS);
     return () => clearInterval(timer);
   }, []);
-  // Pages that take the whole screen leave it its place.
-  useEffect(() => {
-    if (since === null) return;
-    document.documentElement.style.setProperty("--notice", HEIGHT);
-    return () => void document.documentElement.style.removeProperty("--notice");
-  }, [since]);
   if (since === null) return null;
   const strip = {
     style: { height: HEIGHT },

@@ -87,7 +87,10 @@ export function Assumed({
 }) {
   return (
     <Popover.Root>
-      <Popover.Trigger className="-my-2 inline-flex min-h-12 items-center" title="Assumed: where from?">
+      <Popover.Trigger
+        className="-my-2 inline-flex min-h-12 min-w-12 items-center"
+        title="Assumed: where from?"
+      >
         <span className="assumed">{children}</span>
       </Popover.Trigger>
       <Popover.Portal>

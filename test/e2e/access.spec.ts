@@ -1,5 +1,6 @@
 import type { Page } from "@playwright/test";
 import axe from "axe-core";
+import { faultsOfGlance, smallTargets } from "./glance.ts";
 import { places, stages } from "./screens.ts";
 import { expect, standAtBench, test, visit } from "./workshop.ts";
 
@@ -40,58 +41,15 @@ const sizes = [
   { width: 1024, height: 768 },
 ];
 
-/** What of a working step is not seen in one look: the page is one screen, and its answer, its bar and its buttons lie whole and bare in it. */
-const faultsOfGlance = (page: Page): Promise<string[]> =>
-  page.evaluate(() => {
-    // A sheet lies over the work until it is closed.
-    if (!document.querySelector("[data-testid=work]") || document.querySelector("[role=dialog]")) return [];
-    const faults: string[] = [];
-    const { scrollHeight } = document.documentElement;
-    if (scrollHeight > window.innerHeight) faults.push(`${scrollHeight} px high`);
-    const parts =
-      "[data-testid=answer], [data-testid=bar], [data-testid=press], [data-testid=answer-form] button";
-    for (const part of document.querySelectorAll(parts)) {
-      const { left, right, top, bottom } = part.getBoundingClientRect();
-      const name = part.getAttribute("data-testid") ?? part.textContent;
-      const isInView =
-        left >= 0 && top >= 0 && right <= window.innerWidth && bottom <= window.innerHeight + 1;
-      if (!isInView) faults.push(`${name} is not whole in view`);
-      for (const [x, y] of [
-        [0.5, 0.5],
-        [0.1, 0.2],
-        [0.9, 0.2],
-        [0.1, 0.8],
-        [0.9, 0.8],
-      ] as const) {
-        const on = document.elementFromPoint(left + x * (right - left), top + y * (bottom - top));
-        if (on && !part.contains(on)) faults.push(`${name} is covered by ${on.tagName}`);
-      }
-    }
-    return faults;
-  });
-
 /** What runs out of a narrow phone or a tablet on an arm, and what is too small for a glove. */
 async function faultsOfSize(page: Page): Promise<string[]> {
   const faults: string[] = [];
   const usual = page.viewportSize()!;
   for (const size of sizes) {
     await page.setViewportSize(size);
-    const seen = await page.evaluate(() => ({
-      over: document.documentElement.scrollWidth - window.innerWidth,
-      small: [
-        ...document.querySelectorAll(
-          "button, select, input:not([type=radio], [type=checkbox]), a.control, a.control-strong",
-        ),
-      ]
-        .map((element) => ({
-          box: element.getBoundingClientRect(),
-          name: element.textContent || element.outerHTML,
-        }))
-        .filter(({ box }) => box.width > 0 && (box.height < 47 || box.width < 28))
-        .map(({ name, box }) => `${name.slice(0, 40)} ${Math.round(box.width)}x${Math.round(box.height)}`),
-    }));
-    if (seen.over > 0) faults.push(`at ${size.width}: ${seen.over} px too wide`);
-    faults.push(...seen.small.map((name) => `at ${size.width}: small ${name}`));
+    const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    if (over > 0) faults.push(`at ${size.width}: ${over} px too wide`);
+    faults.push(...(await smallTargets(page)).map((fault) => `at ${size.width}: ${fault}`));
     faults.push(...(await faultsOfGlance(page)).map((fault) => `at ${size.width}: ${fault}`));
   }
   await page.setViewportSize(usual);

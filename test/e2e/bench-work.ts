@@ -4,6 +4,7 @@ import type { FilmSide } from "../../core/film/films.ts";
 import { nextMove } from "../../core/job/plan.ts";
 import { deviceRules } from "../../core/moves.ts";
 import { jointNow } from "../../core/rework/rework-facts.ts";
+import { faultsOfStep } from "./glance.ts";
 import {
   answer,
   awake,
@@ -105,6 +106,9 @@ const hands: Record<string, (page: Page, scene: Scene, data: Record<string, unkn
       .click(),
 };
 
+/** Steps that were looked at from all sides by this process: one of each kind, all of them in the long form. */
+const looked = new Set<string>();
+
 /** What a page asks, and by what it can be answered. */
 interface Asked {
   text: string;
@@ -154,11 +158,13 @@ export async function workIt(
   const asked: string[] = [];
   const family = await familyOf(url, code);
   let moves = await movesOf(url, code);
+  const faults: string[] = [];
   for (let n = 0; n < 260; n += 1) {
     const scene = sceneAfter(family, moves);
     const next = nextMove(deviceRules, scene);
     if (!next) {
       await expect(answer(page)).toContainText("Over:");
+      expect(faults).toEqual([]);
       return asked;
     }
     if (!("step" in next)) throw new Error(`No way on: ${JSON.stringify(next.stuck.at)}`);
@@ -166,7 +172,9 @@ export async function workIt(
     if (notBeforeMs !== null && notBeforeMs > Date.now()) {
       await expect(answer(page)).toContainText(/^Wait\. /);
       // Nothing can be recorded before its time, by finger or pedal.
-      const pressable = bigButton(page).or(page.getByTestId("answer-form").getByRole("button").first());
+      const pressable = hands[move.kind]
+        ? instrument(page).getByRole("button", { name: /^(Save|Use|Take|Cut)/ })
+        : bigButton(page).or(page.getByTestId("answer-form").getByRole("button").first());
       await expect(pressable.first()).toBeDisabled();
       asked.push(await answer(page).innerText());
       await passTime(job.databaseUrl, code, LONG_S);
@@ -183,6 +191,10 @@ export async function workIt(
       isPress ? "press" : hand ? "instrument" : "form",
     );
     asked.push(text);
+    if (process.env.HALF_LIFT_LONG === "1" || !looked.has(move.kind)) {
+      looked.add(move.kind);
+      faults.push(...(await faultsOfStep(page)).map((fault) => `${move.kind} ${fault}`));
+    }
     if (isPress) {
       // A press right after another is a bounce.
       await settle(page);

@@ -11,6 +11,26 @@ const at = (asked: readonly string[], part: string) => asked.findIndex((text) =>
 
 test.describe.configure({ mode: "parallel", timeout: 240_000 });
 
+/** A phone that lies on its side. */
+const sideways = { width: 844, height: 390 };
+
+test("a liquid bond on a phone held sideways: lifted, cleaned, laid, cured, proved, shut", async ({
+  page,
+  workshop,
+}) => {
+  const job = { url: workshop.url, databaseUrl: workshop.databaseUrl, code: "PL-17", family: "PH-10" };
+  await standAtBench(page, workshop.url);
+  await takeIn(page, job, "Layer only");
+  await page.setViewportSize(sideways);
+  const asked = await workIt(page, job);
+  expect(at(asked, "Choose a pattern") + at(asked, "Pattern")).toBeGreaterThan(
+    at(asked, "Roll the old glue off"),
+  );
+  const certificate = await certificateOf(job);
+  expect(certificate.outcome).toBe("repaired");
+  expect(certificate.measurements.map(({ what }) => what).join()).toMatch(/[Dd]ose/);
+});
+
 test("taped glass from the front: lifted before it is opened, proved open, shut once", async ({
   page,
   workshop,
@@ -18,6 +38,7 @@ test("taped glass from the front: lifted before it is opened, proved open, shut 
   const job = { url: workshop.url, databaseUrl: workshop.databaseUrl, code: "PL-11", family: "AQ-8" };
   await standAtBench(page, workshop.url);
   await takeIn(page, job, "Glass with sensor");
+  await page.setViewportSize(sideways);
   const asked = await workIt(page, job);
   expect(at(asked, "Hinge the glass up")).toBeGreaterThan(at(asked, "Cut along"));
   expect(at(asked, "Fold the glass shut")).toBeGreaterThan(at(asked, "Peel"));
@@ -88,6 +109,7 @@ test("a large panel at the mains: capacitors waited for, driver edge kept dry", 
   const job = { url: workshop.url, databaseUrl: workshop.databaseUrl, code: "PL-14", family: "KB-15" };
   await standAtBench(page, workshop.url);
   await takeIn(page, job, "Film");
+  await page.setViewportSize(sideways);
   const asked = await workIt(page, job);
   expect(asked.some((text) => text.startsWith("Wait. Then:"))).toBe(true);
   expect(at(asked, "Hold the bottom edge up")).toBeLessThan(at(asked, "Peel a few centimetres"));

@@ -2,6 +2,11 @@ import { RadioGroup } from "radix-ui";
 import { solventNamed, solvents } from "../../../core/materials/solvents.ts";
 import { Assumed, Figure, Temperature } from "../../ui/quantity.tsx";
 
+const FACTS = "mt-2 grid grid-cols-[max-content_1fr] gap-x-4 gap-y-0.5";
+
+/** Below this limit for a working day, what a solvent harms is said in the open. */
+const LITTLE_HARMS_PPM = 100;
+
 /** The bottles as large buttons, and below them the card of the one that is picked. */
 export function SolventChoice({ value, onChange }: { value: string; onChange: (name: string) => void }) {
   const picked = solventNamed(value)!;
@@ -25,46 +30,53 @@ export function SolventChoice({ value, onChange }: { value: string; onChange: (n
         ))}
       </RadioGroup.Root>
       <div className="mt-3 border-y border-line py-2" data-testid="solvent-card">
-        <p>{picked.uses}</p>
-        <p className="mt-1 text-danger">Keep it off {picked.keepOff}.</p>
-        <p className="mt-1">{picked.harms}</p>
-        <dl className="mt-2 grid grid-cols-[max-content_1fr] gap-x-4 gap-y-0.5">
-          <dt className="text-soft">Flash point</dt>
-          <dd>
-            {picked.flashC === null ? (
-              "does not burn"
-            ) : (
-              <Assumed source={limits.text}>
-                <Temperature c={picked.flashC} />
-              </Assumed>
-            )}
-          </dd>
-          {picked.autoignitionC !== null && (
-            <>
-              <dt className="text-soft">Autoignition from</dt>
-              <dd>
-                <Assumed source={limits.text}>
-                  <Temperature c={picked.autoignitionC} />
-                </Assumed>
-              </dd>
-            </>
-          )}
-          <dt className="text-soft">Limit, whole day</dt>
-          <dd>
-            <Assumed source={limits.text}>
-              <Figure value={picked.limitPpm} unit="ppm" />
-            </Assumed>
-          </dd>
+        <p className="text-danger">Keep it off {picked.keepOff}.</p>
+        {picked.limitPpm < LITTLE_HARMS_PPM && (
+          <p className="mt-1 font-semibold text-danger">{picked.harms}</p>
+        )}
+        <dl className={FACTS}>
           <dt className="text-soft">Gloves</dt>
           <dd>
             <Assumed source={gloves.text}>{picked.gloves}</Assumed>
           </dd>
-          <dt className="text-soft">Waste</dt>
-          <dd>
-            {picked.disposal} <span className="text-soft">({practice.text})</span>
-          </dd>
         </dl>
-        <p className="mt-1 text-soft">Follow the safety data sheet of what is in the bottle.</p>
+        <details>
+          <summary className="min-h-12 content-center font-semibold">Use, limits, waste</summary>
+          <p>{picked.uses}</p>
+          <p className="mt-1">{picked.harms}</p>
+          <dl className={FACTS}>
+            <dt className="text-soft">Flash point</dt>
+            <dd>
+              {picked.flashC === null ? (
+                "does not burn"
+              ) : (
+                <Assumed source={limits.text}>
+                  <Temperature c={picked.flashC} />
+                </Assumed>
+              )}
+            </dd>
+            {picked.autoignitionC !== null && (
+              <>
+                <dt className="text-soft">Autoignition from</dt>
+                <dd>
+                  <Assumed source={limits.text}>
+                    <Temperature c={picked.autoignitionC} />
+                  </Assumed>
+                </dd>
+              </>
+            )}
+            <dt className="text-soft">Limit, whole day</dt>
+            <dd>
+              <Assumed source={limits.text}>
+                <Figure value={picked.limitPpm} unit="ppm" />
+              </Assumed>
+            </dd>
+            <dt className="text-soft">Waste</dt>
+            <dd>
+              {picked.disposal} <span className="text-soft">({practice.text})</span>
+            </dd>
+          </dl>
+        </details>
       </div>
     </>
   );

@@ -24,51 +24,75 @@ function Share({ label, share, words }: { label: string; share: number; words: s
 const ppm = (value: number) =>
   `${value < 10 ? Number(value.toPrecision(2)) : Math.round(value).toLocaleString("en-GB").replaceAll(",", "\u202f")} ppm`;
 
+/** Below this share of its limit a figure stands folded away. */
+const WORTH_A_LOOK = 0.25;
+
 /** What the wipe puts in the room's air, against what people bear and what can explode. */
 export function VapourFigures({ vapour, room }: { vapour: Vapour; room: ShopRoom }) {
   const { peakPpm, twa8hPpm, limitPpm, lowerExplosivePct, airChangesNeededPerH, ignition, cautions } = vapour;
+  const isEnough = airChangesNeededPerH <= room.airChangesPerH;
+  const isDayWorth = twa8hPpm > WORTH_A_LOOK * limitPpm;
+  const day = (
+    <Share
+      label="Over a working day"
+      share={twa8hPpm / limitPpm}
+      words={`${ppm(twa8hPpm)} of ${ppm(limitPpm)}`}
+    />
+  );
+  const peak = <Share label="Peak" share={peakPpm / limitPpm} words={ppm(peakPpm)} />;
+  const explosive =
+    lowerExplosivePct === null
+      ? null
+      : {
+          label: "Share of the explosive limit",
+          share: lowerExplosivePct / 10,
+          words: `${Number(lowerExplosivePct.toPrecision(2))} %, at most 10`,
+        };
+  const cautionsSaid = cautions.map((caution) => (
+    <p key={caution} className="mt-1">
+      {caution}
+    </p>
+  ));
+  // That nothing may be lit nearby stands with the step; more than that is said here.
+  const isMore = cautions.length > (ignition === "no flame or hot tool" ? 1 : 0);
   return (
     <div className="mt-2" data-testid="vapour">
-      <Share
-        label="Over a working day"
-        share={twa8hPpm / limitPpm}
-        words={`${ppm(twa8hPpm)} of ${ppm(limitPpm)}`}
-      />
-      <Share label="Peak" share={peakPpm / limitPpm} words={ppm(peakPpm)} />
-      {lowerExplosivePct !== null && (
-        <Share
-          label="Share of the explosive limit"
-          share={lowerExplosivePct / 10}
-          words={`${Number(lowerExplosivePct.toPrecision(2))} %, at most 10`}
-        />
-      )}
-      {ignition !== "safe" && (
+      {isDayWorth && day}
+      {peakPpm > WORTH_A_LOOK * limitPpm && peak}
+      {explosive !== null && explosive.share > WORTH_A_LOOK && <Share {...explosive} />}
+      {ignition === "above autoignition" && (
         <p className="edge-hatch mt-2 font-semibold text-danger">
-          {ignition === "above autoignition"
-            ? "Something nearby is hot enough to light it"
-            : "No flame or hot tool"}
+          Something nearby is hot enough to light it
         </p>
       )}
-      {cautions.map((caution) => (
-        <p key={caution} className="mt-1">
-          {caution}
+      {isMore && cautionsSaid}
+      {!isEnough && (
+        <p className="edge-hatch mt-2 text-danger">
+          Needs {Number(airChangesNeededPerH.toPrecision(2))} air changes an hour.
         </p>
-      ))}
-      <p className="mt-2">
-        In{" "}
-        <Assumed
-          source="the room that is set for this shop"
-          measure={{ href: "/shop#room", words: "Set the room" }}
-        >
-          <Figure value={room.roomM3} unit="m³" />
-        </Assumed>{" "}
-        with <Figure value={room.airChangesPerH} unit="air changes an hour" digits={1} />, mixing{" "}
-        {room.mixing} (1 ideal, 10 poor).{" "}
-        {airChangesNeededPerH === 0
-          ? "Enough air for one wipe like this a day."
-          : `Needed: ${Number(airChangesNeededPerH.toPrecision(2))} an hour.`}{" "}
-        <span className="text-soft">Right above the cloth the vapour is stronger.</span>
-      </p>
+      )}
+      <details className="mt-1">
+        <summary className="min-h-12 content-center font-semibold">
+          {isEnough ? "Enough air in" : "More air than in"} <Figure value={room.roomM3} unit="m³" />
+        </summary>
+        {!isDayWorth && day}
+        {!isMore && cautionsSaid}
+        {peakPpm <= WORTH_A_LOOK * limitPpm && peak}
+        {explosive !== null && explosive.share <= WORTH_A_LOOK && <Share {...explosive} />}
+        <p className="mt-2">
+          <Assumed
+            source="the room that is set for this shop"
+            measure={{ href: "/shop#room", words: "Set the room" }}
+          >
+            <Figure value={room.airChangesPerH} unit="air changes an hour" digits={1} />
+          </Assumed>
+          , mixing {room.mixing} (1 ideal, 10 poor).{" "}
+          {airChangesNeededPerH === 0
+            ? "Enough air for one wipe like this a day."
+            : `Needed: ${Number(airChangesNeededPerH.toPrecision(2))} an hour.`}{" "}
+          <span className="text-soft">Right above the cloth the vapour is stronger.</span>
+        </p>
+      </details>
     </div>
   );
 }

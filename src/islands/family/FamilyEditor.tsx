@@ -141,10 +141,7 @@ export const FamilyEditor = memo(function FamilyEditor({
   const first = faults[0];
   return (
     <EditorContext value={editor}>
-      <main
-        className="flex h-[calc(100dvh-var(--notice,0px))] flex-col overflow-hidden lg:h-[calc(100dvh-3.125rem-var(--notice,0px))]"
-        aria-busy={!mounted}
-      >
+      <main className="flex min-h-0 flex-1 flex-col overflow-hidden" aria-busy={!mounted}>
         <div className="flex shrink-0 items-center gap-3 overflow-x-auto border-b border-line px-2 lg:px-4">
           <a
             href={stored ? `/families/${stored.family.code}` : "/families"}

@@ -241,8 +241,7 @@ export const HeatChart = memo(function HeatChart({
         </DrawnContext>
       </div>
       <figcaption className="text-sm text-soft max-lg:landscape:hidden">
-        Heavy lines: upper face (whole) and lower face (dashed) of the {seam.layer}. Thin lines: every other
-        interface.
+        Thick: the two faces of the {seam.layer}. Thin: every other interface.
         {readings.length > 0 ? " Dots: glue line as measured." : ""}
       </figcaption>
     </figure>

@@ -235,7 +235,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   return (
     <PreferencesContext value={preferences}>
       <main
-        className="grid h-[calc(100dvh-var(--notice,0px))] grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto] overflow-hidden lg:h-[calc(100dvh-3.125rem-var(--notice,0px))] lg:grid-cols-[15rem_minmax(0,1fr)] lg:grid-rows-[auto_minmax(0,1fr)_auto] max-lg:landscape:grid-cols-[9rem_minmax(0,1fr)] max-lg:landscape:grid-rows-[auto_minmax(0,1fr)_auto]"
+        className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto] overflow-hidden lg:grid-cols-[15rem_minmax(0,1fr)] lg:grid-rows-[auto_minmax(0,1fr)_auto] max-lg:landscape:grid-cols-[9rem_minmax(0,1fr)] max-lg:landscape:grid-rows-[auto_minmax(0,1fr)_auto]"
         data-testid="work"
         data-seq={seq}
       >
@@ -270,7 +270,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
           onOpen={() => openSheet("log")}
         />
 
-        <section className="flex min-h-0 min-w-0 flex-col gap-2 overflow-y-auto p-3 lg:p-4">
+        <section className="relative flex min-h-0 min-w-0 flex-col gap-2 overflow-y-auto p-3 lg:p-4">
           <h1 className="answer shrink-0 max-lg:text-2xl" data-testid="answer">
             {says}
           </h1>
@@ -287,7 +287,10 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
               </button>
             </p>
           )}
-          <div className="flex min-h-0 flex-1 items-center justify-center" data-testid="instrument">
+          <div
+            className="flex min-h-0 flex-1 items-center-safe justify-center-safe overflow-auto"
+            data-testid="instrument"
+          >
             <Suspense fallback={<StillLoading />}>
               <View
                 key={kind}
@@ -306,76 +309,79 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
         </section>
 
         <footer
-          className="col-span-full flex flex-wrap items-center gap-x-3 gap-y-1 border-t-2 border-ink bg-raised px-3 py-2 lg:min-h-20 lg:flex-nowrap"
+          className="@container col-span-full border-t-2 border-ink bg-raised px-3 py-2"
           data-testid="bar"
         >
-          {(isWaiting || windowLeftS > 0) && !ended && (
-            <div
-              role="timer"
-              className="min-w-24 border-2 border-heat px-3 py-1 font-mono text-3xl text-heat"
-            >
-              {clock(isWaiting ? leftS : windowLeftS)}
+          {/* By its own width in letters: larger text takes the narrow form sooner. */}
+          <div className="flex flex-wrap items-center gap-x-3 gap-y-1 @4xl:min-h-16 @4xl:flex-nowrap">
+            {(isWaiting || windowLeftS > 0) && !ended && (
+              <div
+                role="timer"
+                className="min-w-24 border-2 border-heat px-3 py-1 font-mono text-3xl text-heat"
+              >
+                {clock(isWaiting ? leftS : windowLeftS)}
+              </div>
+            )}
+            <p className="order-first min-w-0 basis-full truncate leading-tight font-semibold @2xl:order-none @2xl:line-clamp-2 @2xl:flex-1 @2xl:basis-0 @2xl:whitespace-normal @4xl:text-lg">
+              {who === "" ? "Who is at the bench?" : ended ? "The job is over." : says}
+            </p>
+            <div className="hidden gap-1.5 @4xl:flex">
+              {sheets.map(({ key, title, Icon }) => (
+                <button
+                  key={key}
+                  type="button"
+                  className="flex min-h-14 min-w-14 flex-col items-center justify-center border border-soft px-1 text-xs"
+                  onClick={() => openSheet(key)}
+                >
+                  <Icon aria-hidden size={20} />
+                  {title}
+                </button>
+              ))}
             </div>
-          )}
-          <p className="order-first min-w-0 basis-full truncate leading-tight font-semibold sm:order-none sm:flex-1 sm:basis-0 sm:whitespace-normal lg:text-lg">
-            {who === "" ? "Who is at the bench?" : ended ? "The job is over." : says}
-          </p>
-          <div className="hidden gap-1.5 lg:flex">
-            {sheets.map(({ key, title, Icon }) => (
-              <button
-                key={key}
-                type="button"
-                className="flex min-h-14 min-w-14 flex-col items-center justify-center border border-soft px-1 text-xs"
-                onClick={() => openSheet(key)}
-              >
-                <Icon aria-hidden size={20} />
-                {title}
-              </button>
-            ))}
-          </div>
-          <button
-            type="button"
-            className="flex min-h-14 min-w-14 items-center justify-center border border-soft lg:hidden"
-            aria-label="More"
-            aria-haspopup="dialog"
-            onClick={() => openSheet("more")}
-          >
-            <MoreHorizontal aria-hidden size={24} />
-          </button>
-          {who === "" ? (
-            technicians.map(({ key, name }) => (
-              <button
-                key={key}
-                type="button"
-                className="min-h-12 border-2 border-ink px-3"
-                onClick={() => setPreference("who", key)}
-              >
-                {name}
-              </button>
-            ))
-          ) : (
-            <>
-              <button
-                type="button"
-                className="flex min-h-14 items-center gap-1 border-2 border-ink px-3"
-                onClick={takeBack}
-                disabled={!work.last || work.last.seq === 1 || work.isSending || ended !== null}
-              >
-                <Undo2 size={20} aria-hidden /> Back
-              </button>
-              {isPress && !ended && (
+            <button
+              type="button"
+              className="flex min-h-14 min-w-14 items-center justify-center border border-soft @4xl:hidden"
+              aria-label="More"
+              aria-haspopup="dialog"
+              onClick={() => openSheet("more")}
+            >
+              <MoreHorizontal aria-hidden size={24} />
+            </button>
+            {who === "" ? (
+              technicians.map(({ key, name }) => (
+                <button
+                  key={key}
+                  type="button"
+                  className="min-h-12 border-2 border-ink px-3"
+                  onClick={() => setPreference("who", key)}
+                >
+                  {name}
+                </button>
+              ))
+            ) : (
+              <>
                 <button
                   type="button"
-                  className="min-h-14 min-w-36 border-2 border-ink bg-ink px-5 text-xl font-semibold text-on-ink disabled:opacity-50 max-sm:flex-1"
-                  onClick={press}
-                  disabled={!canPress}
-                  data-testid="press"
+                  className="flex min-h-14 items-center gap-1 border-2 border-ink px-3"
+                  onClick={takeBack}
+                  disabled={!work.last || work.last.seq === 1 || work.isSending || ended !== null}
                 >
-                  {isWaiting ? "Wait" : "Done"}
+                  <Undo2 size={20} aria-hidden /> Back
                 </button>
-              )}
-            </>
-          )}
+                {isPress && !ended && (
+                  <button
+                    type="button"
+                    className="min-h-14 min-w-36 border-2 border-ink bg-ink px-5 text-xl font-semibold text-on-ink disabled:opacity-50 max-sm:flex-1"
+                    onClick={press}
+                    disabled={!canPress}
+                    data-testid="press"
+                  >
+                    {isWaiting ? "Wait" : "Done"}
+                  </button>
+                )}
+              </>
+            )}
+          </div>
         </footer>
         {sheet !== "" && (
           <Suspense fallback={null}>

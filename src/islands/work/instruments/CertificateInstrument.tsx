@@ -33,7 +33,7 @@ export function CertificateInstrument({ code, scene }: InstrumentProps) {
         ))}
         {notShown.map(({ fact, reason }) => (
           <p key={fact} className="mt-1">
-            Not shown: {fact}, signed for: {reason}
+            Not shown: {fact} ({reason})
           </p>
         ))}
       </div>
@@ -44,7 +44,9 @@ export function CertificateInstrument({ code, scene }: InstrumentProps) {
               <tr key={what} className="border-b border-line">
                 <th scope="row" className="py-1 font-normal">
                   {what}
-                  {limit && <span className="block text-sm text-soft">{limit}</span>}
+                  {limit && passes !== true && (
+                    <span className="block text-sm text-soft max-sm:hidden">{limit}</span>
+                  )}
                 </th>
                 <td className={`text-right font-semibold ${passes === false ? "text-danger" : ""}`}>
                   {value} {unit}
@@ -54,7 +56,7 @@ export function CertificateInstrument({ code, scene }: InstrumentProps) {
           </tbody>
         </table>
         <a className="inline-flex min-h-12 items-center underline" href={`/jobs/${code}/certificate`}>
-          Certificate in full
+          In full
         </a>
       </div>
     </div>

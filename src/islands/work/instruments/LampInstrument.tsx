@@ -8,7 +8,7 @@ import type { Zone } from "../../../../core/cure/cure-slot.ts";
 import { zonesOf } from "../../../../core/cure/zones.ts";
 import { routeNow } from "../../../../core/device/ask.ts";
 import { DialSlider } from "../../../ui/DialSlider.tsx";
-import { Duration } from "../../../ui/quantity.tsx";
+import { Assumed, Duration } from "../../../ui/quantity.tsx";
 import { typedWithin } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import { DoseMap } from "../../cure/DoseMap.tsx";
@@ -60,9 +60,10 @@ export function LampInstrument(props: InstrumentProps) {
         )}
       </div>
       <div className="min-h-0 overflow-y-auto">
-        {done > 0 && (
-          <p className="text-done lg:hidden">
-            ✓ {done} of {zones.length} done
+        {exposure && (
+          <p className={`lg:hidden ${done > 0 ? "text-done" : ""}`}>
+            {done > 0 && "✓ "}
+            {done} of {zones.length} done
           </p>
         )}
         {exposure && (
@@ -75,7 +76,7 @@ export function LampInstrument(props: InstrumentProps) {
                 return (
                   <tr
                     key={of}
-                    className={`border-b border-line ${isNow ? "font-semibold text-light" : isDone ? "text-done max-lg:hidden" : ""}`}
+                    className={`border-b border-line ${isNow ? "font-semibold text-light" : isDone ? "text-done max-lg:hidden" : "max-lg:hidden"}`}
                   >
                     <th scope="row" className="py-0.5 text-left font-normal">
                       {isDone ? "✓ " : ""}
@@ -107,13 +108,22 @@ export function LampInstrument(props: InstrumentProps) {
             {wrongLamp}
           </p>
         )}
-        {mwCm2 !== null && (
-          <p className="mt-1 text-sm">
-            Daily limit for bare eyes after <Duration s={eyeLimitS(mwCm2)} /> (ICNIRP, from memory).
-            {isChoosing &&
-              ` Through ${coverLight(family, covered, lampNmOf({}))
+        {mwCm2 !== null && isChoosing && (
+          <details>
+            <summary className="min-h-12 content-center font-semibold">Light through</summary>
+            <p>
+              {coverLight(family, covered, lampNmOf({}))
                 .layers.map(({ name, pct }) => `${name} ${pct} %`)
-                .join(", ")}.`}
+                .join(", ")}
+            </p>
+          </details>
+        )}
+        {mwCm2 !== null && !isChoosing && (
+          <p className="mt-1 text-sm">
+            Bare eyes, a day:{" "}
+            <Assumed source="limit for ultraviolet light, ICNIRP, from memory">
+              <Duration s={eyeLimitS(mwCm2)} />
+            </Assumed>
           </p>
         )}
       </div>

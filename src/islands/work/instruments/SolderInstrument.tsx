@@ -65,26 +65,31 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
             </li>
           ))}
         </ul>
-        <dl aria-label="Recipe">
+        <ul aria-label="Recipe" className="border-t border-line">
           {recipeOf(alloy).map(({ what, value, unit, how, hazard }) => (
-            <div key={what} className="grid gap-x-4 border-b border-line py-1 sm:grid-cols-[7rem_9rem_1fr]">
-              <dt className="font-semibold">{what}</dt>
-              <dd>
-                {value &&
-                  (unit === "°C" ? (
-                    <>
-                      <Temperature c={value.low} /> to <Temperature c={value.high} />
-                    </>
-                  ) : (
-                    <Figure value={value.value} unit={unit} />
-                  ))}
-              </dd>
-              <dd>
-                {how} <span className="text-danger">{hazard}</span>
-              </dd>
-            </div>
+            <li key={what} className="border-b border-line">
+              <details>
+                <summary className="flex min-h-12 flex-wrap items-center gap-x-4">
+                  <span className="w-28 font-semibold">{what}</span>
+                  {value && (
+                    <span className="text-lg">
+                      {unit === "°C" ? (
+                        <>
+                          <Temperature c={value.low} /> to <Temperature c={value.high} />
+                        </>
+                      ) : (
+                        <Figure value={value.value} unit={unit} />
+                      )}
+                    </span>
+                  )}
+                </summary>
+                <p className="pb-2">
+                  {how} <span className="text-danger">{hazard}</span>
+                </p>
+              </details>
+            </li>
           ))}
-        </dl>
+        </ul>
         <p className="text-sm text-soft">
           Common practice, no source. Follow the paste&apos;s data sheet and its safety data sheet.
         </p>

@@ -29,6 +29,7 @@ export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: In
       }),
     [wipe, shop.room, hottestToolC],
   );
+  const tilt = tiltWords(dryEdges(scene.family));
   const use = () => {
     const { solvent: name, volumeMl, evaporateMin } = wipe;
     if (tell("solvent-chosen", { ...data, solvent: name, volumeMl, evaporateMin })) setEntered(null);
@@ -43,10 +44,15 @@ export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: In
             </strong>{" "}
             {vapour.ignition === "above autoignition"
               ? "hot enough to ignite this vapour. Switch it off and let it cool first."
-              : "off and away before the bottle is opened."}
+              : "off before the bottle opens."}
           </p>
         )}
-        <p className="font-semibold empty:hidden">{tiltWords(dryEdges(scene.family))}</p>
+        {tilt && (
+          <details>
+            <summary className="min-h-12 content-center font-semibold">Which edge up</summary>
+            <p>{tilt}</p>
+          </details>
+        )}
         <SolventChoice value={wipe.solvent} onChange={(name) => setEntered({ ...wipe, solvent: name })} />
       </div>
       <div>
