@@ -9,6 +9,7 @@ import { BackView } from "./BackView.tsx";
 import { ontoPanel, stepOf } from "./plan-point.ts";
 import { WorkPile } from "../islands/work/WorkPile.tsx";
 import { Plan } from "./Plan.tsx";
+import { PowerView } from "./PowerView.tsx";
 import { Section } from "./Section.tsx";
 
 const numbers = (markup: string, pattern: RegExp) =>
@@ -168,4 +169,37 @@ describe("a place on the plan", () => {
   function at(xMm: number, yMm: number) {
     return { xMm, yMm };
   }
+});
+
+describe("the way of the power", () => {
+  const link = (key: "plug" | "supply" | "connector panel", isJoined: boolean) => ({
+    key,
+    name: key,
+    isJoined,
+  });
+  const drawn = (board: "live" | "dead", isJoined: boolean) =>
+    renderToStaticMarkup(
+      <PowerView
+        chain={{
+          supply: [link("plug", false), link("supply", isJoined)],
+          panel: [link("connector panel", true)],
+          board,
+        }}
+        source="mains"
+        asked="supply"
+        title="power"
+      />,
+    );
+  it("says of every link whether it is joined, and of the board whether it is proved dead", () => {
+    expect(drawn("live", true))
+      .to.include("plug: parted")
+      .and.include("supply: joined")
+      .and.include(">live<");
+    expect(drawn("dead", false)).to.include("supply: parted").and.include(">proved dead<");
+  });
+  it("marks a board that may be live as danger, and the link that is asked for", () => {
+    expect(drawn("live", true)).to.include("var(--danger)");
+    expect(drawn("dead", false)).to.not.include("var(--danger)");
+    expect(drawn("dead", false).match(/stroke="var\(--heat\)"/g)).to.have.length(1);
+  });
 });

@@ -14,6 +14,8 @@ const sizes: readonly Size[] = [
 ];
 const MOST_WORDS = 160;
 const MOST_WORDS_ON_A_PHONE = 90;
+const MOST_BAR_PX = 96;
+const MOST_BAR_PX_ON_A_PHONE = 120;
 const ANSWER_AND_BAR = "[data-testid=answer], [data-testid=bar], [data-testid=press]";
 
 /**
@@ -121,10 +123,13 @@ export async function faultsOfStep(page: Page): Promise<string[]> {
     await drawnAnew(page);
     const words = await wordsInView(page);
     const most = isPhone(size) ? MOST_WORDS_ON_A_PHONE : MOST_WORDS;
+    const barPx = (await page.getByTestId("bar").boundingBox())!.height;
+    const mostPx = isPhone(size) ? MOST_BAR_PX_ON_A_PHONE : MOST_BAR_PX;
     const found = [
       ...(await faultsOfGlance(page)),
       ...(await smallTargets(page)),
       ...(words > most ? [`${words} words in view`] : []),
+      ...(barPx > mostPx ? [`the bar is ${barPx} px high`] : []),
     ];
     await page.evaluate(() => (document.documentElement.style.fontSize = "150%"));
     const enlarged = await faultsOfGlance(page, ANSWER_AND_BAR);

@@ -314,17 +314,19 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
         >
           {/* By its own width in letters: larger text takes the narrow form sooner. */}
           <div className="flex flex-wrap items-center gap-x-3 gap-y-1 @4xl:min-h-16 @4xl:flex-nowrap">
-            {(isWaiting || windowLeftS > 0) && !ended && (
-              <div
-                role="timer"
-                className="min-w-24 border-2 border-heat px-3 py-1 font-mono text-3xl text-heat"
-              >
-                {clock(isWaiting ? leftS : windowLeftS)}
-              </div>
-            )}
-            <p className="order-first min-w-0 basis-full truncate leading-tight font-semibold @2xl:order-none @2xl:line-clamp-2 @2xl:flex-1 @2xl:basis-0 @2xl:whitespace-normal @4xl:text-lg">
-              {who === "" ? "Who is at the bench?" : ended ? "The job is over." : says}
-            </p>
+            <div className="flex min-w-0 basis-full items-center gap-2 @2xl:contents">
+              {(isWaiting || windowLeftS > 0) && !ended && (
+                <div
+                  role="timer"
+                  className="border-2 border-heat px-2 font-mono text-xl leading-tight text-heat @2xl:min-w-24 @2xl:px-3 @2xl:py-1 @2xl:text-3xl"
+                >
+                  {clock(isWaiting ? leftS : windowLeftS)}
+                </div>
+              )}
+              <p className="min-w-0 flex-1 truncate leading-tight font-semibold @2xl:line-clamp-2 @2xl:whitespace-normal @4xl:text-lg">
+                {who === "" ? "Who is at the bench?" : ended ? "The job is over." : says}
+              </p>
+            </div>
             <div className="hidden gap-1.5 @4xl:flex">
               {sheets.map(({ key, title, Icon }) => (
                 <button

@@ -22,6 +22,7 @@ const face = shows(view(() => import("./instruments/FaceInstrument.tsx"), "FaceI
 const heat = shows(view(() => import("./instruments/HeatInstrument.tsx"), "HeatInstrument"));
 const screws = shows(view(() => import("./instruments/ScrewInstrument.tsx"), "ScrewInstrument"));
 const connector = shows(view(() => import("./instruments/ConnectorInstrument.tsx"), "ConnectorInstrument"));
+const power = shows(view(() => import("./instruments/PowerInstrument.tsx"), "PowerInstrument"));
 const pattern = shows(view(() => import("./instruments/PatternInstrument.tsx"), "PatternInstrument"));
 const tape = shows(view(() => import("./instruments/TapeInstrument.tsx"), "TapeInstrument"));
 const sheet = shows(view(() => import("./instruments/SheetInstrument.tsx"), "SheetInstrument"));
@@ -42,6 +43,14 @@ const byKind: Readonly<Record<string, Instrument>> = {
   "screw-found": screws,
   "connector-opened": connector,
   "connector-joined": connector,
+  "switched-off": power,
+  unplugged: power,
+  isolated: power,
+  "found-dead": power,
+  "seated-tried": power,
+  "supply-joined": power,
+  "plugged-in": power,
+  "switched-on": power,
   "heat-chosen": heat,
   "soak-started": heat,
   "soak-ended": heat,

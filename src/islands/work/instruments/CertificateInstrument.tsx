@@ -56,7 +56,7 @@ export function CertificateInstrument({ code, scene }: InstrumentProps) {
           </tbody>
         </table>
         <a className="inline-flex min-h-12 items-center underline" href={`/jobs/${code}/certificate`}>
-          In full
+          Certificate
         </a>
       </div>
     </div>

@@ -93,12 +93,12 @@ export function LampInstrument(props: InstrumentProps) {
         )}
         {isChoosing && (
           <DialSlider
-            label="Lamp stands over"
+            label="Lamp places"
             value={places}
             min={1}
             max={torch.most}
             step={1}
-            shown={`${places} ${places === 1 ? "place" : "places"}`}
+            shown={String(places)}
             text={`${places} places`}
             onChange={(value) => change({ ...choices, places: value })}
           />
