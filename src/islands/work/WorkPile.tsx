@@ -33,7 +33,7 @@ function slabsOf(rows: readonly PileRow[]): Slab[] {
 /** The one that is done last, the one at hand, and what comes next: as many as a pile shows. */
 function nearby(rows: readonly PileRow[]): readonly PileRow[] {
   const at = rows.findIndex(({ status }) => status === "now");
-  return rows.slice(Math.max(0, at - 1), at + 3);
+  return rows.slice(Math.max(0, at - 1), at + 4);
 }
 
 const slabLook: Record<Slab["status"], string> = {

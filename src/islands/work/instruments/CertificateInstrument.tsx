@@ -7,11 +7,11 @@ export function CertificateInstrument({ code, scene }: InstrumentProps) {
   return (
     <div className="grid h-full min-h-0 w-full gap-x-8 gap-y-2 overflow-y-auto lg:grid-cols-2">
       <div>
-        <table className="w-full text-left">
+        <table className="w-full text-left text-lg">
           <tbody>
             {functions.map(({ name, result }) => (
               <tr key={name} className="border-b border-line">
-                <th scope="row" className="py-1 font-normal">
+                <th scope="row" className="py-2 font-normal">
                   {name}
                 </th>
                 <td
@@ -38,15 +38,12 @@ export function CertificateInstrument({ code, scene }: InstrumentProps) {
         ))}
       </div>
       <div>
-        <table className="w-full text-left">
+        <table className="w-full text-left text-lg">
           <tbody>
-            {measurements.map(({ what, value, unit, limit, passes }) => (
+            {measurements.map(({ what, value, unit, passes }) => (
               <tr key={what} className="border-b border-line">
-                <th scope="row" className="py-1 font-normal">
+                <th scope="row" className="py-2 font-normal">
                   {what}
-                  {limit && passes !== true && (
-                    <span className="block text-sm text-soft max-sm:hidden">{limit}</span>
-                  )}
                 </th>
                 <td className={`text-right font-semibold ${passes === false ? "text-danger" : ""}`}>
                   {value} {unit}
