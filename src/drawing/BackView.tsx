@@ -24,7 +24,7 @@ export function BackView({
   const unit = planUnit(back);
   const places = cells.flatMap((cell) => (cell.place ? [cell.place] : []));
   const nearestMm = nearestApartMm(places);
-  const radius = screwRadius(places, unit);
+  const radius = screwRadius(nearestMm, unit);
   const lengths = [...new Set(cells.map((c) => c.size.lengthMm))].sort((a, b) => a - b);
   return (
     <PlanFrame outline={back} borderMm={0} title={title} fills={fills} role={onHole ? "group" : "img"}>

@@ -31,7 +31,7 @@ function Line({
   const middle = (from + to) / 2;
   const stroke = { stroke: hue, strokeWidth: isAsked ? 7 : 4, strokeLinecap: "round" } as const;
   return (
-    <g data-testid="link">
+    <g>
       <title>{`${link.name}: ${link.isJoined ? "joined" : "parted"}`}</title>
       {link.isJoined ? (
         <path d={`M${from} ${y} H${to}`} {...stroke} />

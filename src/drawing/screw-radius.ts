@@ -7,6 +7,6 @@ export const nearestApartMm = (places: readonly PanelPoint[]): number =>
     ...places.flatMap((a, i) => places.slice(i + 1).map((b) => Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm))),
   );
 
-/** How large screws are drawn, mm: those that stand close are smaller, so that none hides another. */
-export const screwRadius = (places: readonly PanelPoint[], unit: number): number =>
-  Math.max(1.5 * unit, Math.min(3.8 * unit, 0.42 * nearestApartMm(places)));
+/** How large screws are drawn, mm: those of which two stand so near are smaller, so that none hides another. */
+export const screwRadius = (nearestMm: number, unit: number): number =>
+  Math.max(1.5 * unit, Math.min(3.8 * unit, 0.42 * nearestMm));

@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import axe from "axe-core";
-import { faultsOfGlance, smallTargets } from "./glance.ts";
+import { faultsOfGlance, smallSizes, smallTargets } from "./glance.ts";
 import { places, stages } from "./screens.ts";
 import { expect, standAtBench, test, visit } from "./workshop.ts";
 
@@ -35,17 +35,11 @@ async function faultsOnBothGrounds(page: Page): Promise<string[]> {
   return [...(await faultsOn(page, "day")), ...(await faultsOn(page, "dark", ["color-contrast"]))];
 }
 
-const sizes = [
-  { width: 390, height: 844 },
-  { width: 844, height: 390 },
-  { width: 1024, height: 768 },
-];
-
 /** What runs out of a narrow phone or a tablet on an arm, and what is too small for a glove. */
 async function faultsOfSize(page: Page): Promise<string[]> {
   const faults: string[] = [];
   const usual = page.viewportSize()!;
-  for (const size of sizes) {
+  for (const size of smallSizes) {
     await page.setViewportSize(size);
     const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
     if (over > 0) faults.push(`at ${size.width}: ${over} px too wide`);

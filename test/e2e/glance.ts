@@ -6,12 +6,13 @@ interface Size {
 }
 const isPhone = ({ width, height }: Size) => Math.min(width, height) < 480;
 
-const sizes: readonly Size[] = [
+/** A tablet on an arm, a phone upright and on its side. */
+export const smallSizes: readonly Size[] = [
   { width: 1024, height: 768 },
   { width: 390, height: 844 },
   { width: 844, height: 390 },
-  { width: 1280, height: 800 },
 ];
+const sizes = [...smallSizes, { width: 1280, height: 800 }];
 const MOST_WORDS = 160;
 const MOST_WORDS_ON_A_PHONE = 90;
 const MOST_BAR_PX = 96;

@@ -31,23 +31,27 @@ const WORTH_A_LOOK = 0.25;
 export function VapourFigures({ vapour, room }: { vapour: Vapour; room: ShopRoom }) {
   const { peakPpm, twa8hPpm, limitPpm, lowerExplosivePct, airChangesNeededPerH, ignition, cautions } = vapour;
   const isEnough = airChangesNeededPerH <= room.airChangesPerH;
-  const isDayWorth = twa8hPpm > WORTH_A_LOOK * limitPpm;
-  const day = (
-    <Share
-      label="Over a working day"
-      share={twa8hPpm / limitPpm}
-      words={`${ppm(twa8hPpm)} of ${ppm(limitPpm)}`}
-    />
-  );
-  const peak = <Share label="Peak" share={peakPpm / limitPpm} words={ppm(peakPpm)} />;
-  const explosive =
-    lowerExplosivePct === null
-      ? null
-      : {
-          label: "Share of the explosive limit",
-          share: lowerExplosivePct / 10,
-          words: `${Number(lowerExplosivePct.toPrecision(2))} %, at most 10`,
-        };
+  const figures = [
+    {
+      label: "Over a working day",
+      share: twa8hPpm / limitPpm,
+      words: `${ppm(twa8hPpm)} of ${ppm(limitPpm)}`,
+    },
+    { label: "Peak", share: peakPpm / limitPpm, words: ppm(peakPpm) },
+    ...(lowerExplosivePct === null
+      ? []
+      : [
+          {
+            label: "Share of the explosive limit",
+            share: lowerExplosivePct / 10,
+            words: `${Number(lowerExplosivePct.toPrecision(2))} %, at most 10`,
+          },
+        ]),
+  ];
+  const shares = (isOpen: boolean) =>
+    figures
+      .filter(({ share }) => share > WORTH_A_LOOK === isOpen)
+      .map((figure) => <Share key={figure.label} {...figure} />);
   const cautionsSaid = cautions.map((caution) => (
     <p key={caution} className="mt-1">
       {caution}
@@ -57,9 +61,7 @@ export function VapourFigures({ vapour, room }: { vapour: Vapour; room: ShopRoom
   const isMore = cautions.length > (ignition === "no flame or hot tool" ? 1 : 0);
   return (
     <div className="mt-2" data-testid="vapour">
-      {isDayWorth && day}
-      {peakPpm > WORTH_A_LOOK * limitPpm && peak}
-      {explosive !== null && explosive.share > WORTH_A_LOOK && <Share {...explosive} />}
+      {shares(true)}
       {ignition === "above autoignition" && (
         <p className="edge-hatch mt-2 font-semibold text-danger">
           Something nearby is hot enough to light it
@@ -75,10 +77,8 @@ export function VapourFigures({ vapour, room }: { vapour: Vapour; room: ShopRoom
         <summary className="min-h-12 content-center font-semibold">
           {isEnough ? "Enough air in" : "More air than in"} <Figure value={room.roomM3} unit="m³" />
         </summary>
-        {!isDayWorth && day}
+        {shares(false)}
         {!isMore && cautionsSaid}
-        {peakPpm <= WORTH_A_LOOK * limitPpm && peak}
-        {explosive !== null && explosive.share <= WORTH_A_LOOK && <Share {...explosive} />}
         <p className="mt-2">
           <Assumed
             source="the room that is set for this shop"

@@ -4,7 +4,7 @@ import { backOf, screwHolds, type ScrewPlace, type ScrewSize } from "../../../co
 import type { Outline } from "../../../core/stack/outline.ts";
 import { ontoPanel, pointerPlace } from "../../drawing/plan-point.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
-import { screwRadius } from "../../drawing/screw-radius.ts";
+import { nearestApartMm, screwRadius } from "../../drawing/screw-radius.ts";
 import { Board, Chosen, useChosen, Wide } from "./Board.tsx";
 import { useEditor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
@@ -30,10 +30,7 @@ export function BackEditor() {
   const drawable = back.widthMm > 0 && back.heightMm > 0;
   const unit = drawable ? planUnit(back) : 1;
   const { screws } = family;
-  const radius = screwRadius(
-    screws.flatMap(({ places }) => places),
-    unit,
-  );
+  const radius = screwRadius(nearestApartMm(screws.flatMap(({ places }) => places)), unit);
   const at = selection.list === "screws" ? selection.index : -1;
   const setSize = (index: number, more: Partial<ScrewSize>, what: string) =>
     change({ screws: screws.map((size, i) => (i === index ? { ...size, ...more } : size)) }, what);

@@ -1,6 +1,7 @@
 import { Trash2 } from "lucide-react";
 import { useEffect, useRef, type ReactNode } from "react";
 import { useEditor } from "./editor.ts";
+import type { Selection } from "./family-parts.ts";
 
 /** A sheet of the drawing board: the drawing large, what is on it in a list, the selected thing's fields beside it. */
 export function Board({
@@ -76,7 +77,7 @@ export const Wide = ({ children }: { children: ReactNode }) => <div className="c
 
 /** What is selected in a list, with how it is changed and removed; nothing where no entry of the list is selected. */
 export function useChosen<Row>(
-  list: string,
+  list: Selection["list"],
   rows: readonly Row[],
   onChange: (rows: Row[]) => void,
 ): { row: Row; index: number; set: (more: Partial<Row>) => void; remove: () => void } | null {
@@ -90,7 +91,7 @@ export function useChosen<Row>(
     set: (more) => onChange(rows.map((one, i) => (i === index ? { ...one, ...more } : one))),
     remove: () => {
       onChange(rows.filter((_, i) => i !== index));
-      select({ list: selection.list, index: Math.max(0, index - 1) });
+      select({ list, index: Math.max(0, index - 1) });
     },
   };
 }

@@ -139,6 +139,7 @@ export const FamilyEditor = memo(function FamilyEditor({
   };
   const faultyParts = new Set(faults.map(({ path }) => placeOfFault(path, family).part));
   const first = faults[0];
+  const place = first && placeOfFault(first.path, family);
   return (
     <EditorContext value={editor}>
       <main className="flex min-h-0 flex-1 flex-col overflow-hidden" aria-busy={!mounted}>
@@ -199,17 +200,16 @@ export const FamilyEditor = memo(function FamilyEditor({
             role={first || refused ? "alert" : "status"}
           >
             {refused && <p className="edge-hatch text-danger">{refused}</p>}
-            {!refused && first && (
+            {!refused && first && place && (
               <button
                 type="button"
                 className="edge-hatch min-h-12 text-left text-danger"
                 onClick={() => {
-                  const place = placeOfFault(first.path, family);
                   selectPart(place.part);
                   select(place.selection);
                 }}
               >
-                <span className="font-semibold">{partWords[placeOfFault(first.path, family).part]}:</span>{" "}
+                <span className="font-semibold">{partWords[place.part]}:</span>{" "}
                 <code className="font-mono">{first.path}</code> {first.message}
                 {faults.length > 1 && ` · ${faults.length - 1} more`}
               </button>

@@ -6,6 +6,7 @@ import { useEditor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
 import { opensSeam, usualSeam } from "./family-draft.ts";
 import { StackDrawing } from "./StackEditor.tsx";
+import { SelectRow } from "./Things.tsx";
 
 /** Which routes are offered, which line each opens and how, and what it costs. */
 export function RouteEditor({ currency }: { currency: string }) {
@@ -66,15 +67,12 @@ export function RouteEditor({ currency }: { currency: string }) {
                       }}
                     />
                   </label>
-                  <button
-                    type="button"
-                    aria-pressed={isSelected}
-                    className={`min-w-0 flex-1 py-1 text-left ${isSelected ? "font-semibold" : ""}`}
-                    onClick={() => select({ list: "routes", index })}
-                  >
-                    {routes[route].title}
-                    {isWrong && <span className="edge-hatch ml-2 text-sm">mend</span>}
-                  </button>
+                  <SelectRow
+                    name={routes[route].title}
+                    isSelected={isSelected}
+                    isFaulty={isWrong}
+                    onSelect={() => select({ list: "routes", index })}
+                  />
                 </li>
               );
             })}

@@ -122,23 +122,17 @@ export function Things<Row>({
   );
 }
 
-function Thing({
-  id,
-  name,
-  about,
-  mark,
-  isSelected,
-  isFaulty,
-  onSelect,
-}: {
-  id: string;
+/** A line of a list: what it is, its drawing and figure, whether it is selected, whether something in it is wrong. */
+interface RowLook {
   name: string;
-  about: string | undefined;
-  mark: ReactNode;
+  about?: string | undefined;
+  mark?: ReactNode;
   isSelected: boolean;
   isFaulty: boolean;
   onSelect: () => void;
-}) {
+}
+
+function Thing({ id, ...look }: RowLook & { id: string }) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition } = useSortable({
     id,
   });
@@ -146,38 +140,25 @@ function Thing({
     <li
       ref={setNodeRef}
       style={{ transform: CSS.Translate.toString(transform), transition: transition ?? undefined }}
-      className={`flex items-stretch border-b border-line ${isSelected ? "bg-ink text-on-ink" : "bg-ground"}`}
+      className={`flex items-stretch border-b border-line ${look.isSelected ? "bg-ink text-on-ink" : "bg-ground"}`}
     >
       <button
         type="button"
         ref={setActivatorNodeRef}
         {...attributes}
         {...listeners}
-        aria-label={`Move ${name}`}
+        aria-label={`Move ${look.name}`}
         className="flex min-h-12 w-8 cursor-grab touch-none items-center justify-center"
       >
         <GripVertical aria-hidden size={18} />
       </button>
-      <SelectRow {...{ name, about, mark, isSelected, isFaulty, onSelect }} />
+      <SelectRow {...look} />
     </li>
   );
 }
 
-function SelectRow({
-  name,
-  about,
-  mark,
-  isSelected,
-  isFaulty,
-  onSelect,
-}: {
-  name: string;
-  about?: string | undefined;
-  mark?: ReactNode;
-  isSelected: boolean;
-  isFaulty: boolean;
-  onSelect: () => void;
-}) {
+/** What is pressed to select a line. */
+export function SelectRow({ name, about, mark, isSelected, isFaulty, onSelect }: RowLook) {
   return (
     <button
       type="button"
@@ -186,7 +167,9 @@ function SelectRow({
       onClick={onSelect}
     >
       {mark}
-      <span className={`min-w-0 flex-1 truncate ${isSelected ? "font-semibold" : ""}`}>{name}</span>
+      <span className={`line-clamp-2 min-w-0 flex-1 leading-tight ${isSelected ? "font-semibold" : ""}`}>
+        {name}
+      </span>
       {about && <span className="shrink-0 text-sm">{about}</span>}
       {isFaulty && (
         <span className={`edge-hatch shrink-0 text-sm ${isSelected ? "" : "text-danger"}`}>mend</span>
