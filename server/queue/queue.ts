@@ -51,23 +51,53 @@ async function prepare(boss: PgBoss, { name, retries, retryS, expiresMin, dailyA
   else await boss.schedule(name, cronOf(dailyAt), {}, { tz: timeZone });
 }
 
+/**
+ * Connections of the queue, and what is under way on its behalf. The library says that it has stopped while it is still taking a task or
+ * writing down what came of one; a connection that ends then would leave that task as taken until it expires.
+ */
+function ownConnections(databaseUrl: string) {
+  const pool = new pg.Pool({ connectionString: databaseUrl, max: CONNECTIONS });
+  pool.on("error", (error) => told("queue", error));
+  let underWay = 0;
+  const during = async <T>(work: () => Promise<T>): Promise<T> => {
+    underWay += 1;
+    try {
+      return await work();
+    } finally {
+      underWay -= 1;
+    }
+  };
+  return {
+    during,
+    executeSql: (text: string, values: unknown[]) => during(() => pool.query(text, values)),
+    /** Ends them once nothing is under way, or after a while. */
+    end: async () => {
+      for (const until = Date.now() + GRACE_MS; underWay > 0 && Date.now() < until;)
+        await new Promise((resolve) => setTimeout(resolve, 20));
+      await pool.end();
+    },
+  };
+}
+
 /** Opens the queue with its tables and lines. One at a time: two that make them at once stand in each other's way. */
-async function begin(databaseUrl: string, tasks: readonly Task[]): Promise<PgBoss> {
+async function begin(databaseUrl: string, tasks: readonly Task[]) {
   const turn = new pg.Client({ connectionString: databaseUrl });
   turn.on("error", (error) => told("queue", error));
   await turn.connect();
   try {
     await turn.query("SELECT pg_advisory_lock(hashtext('half-lift queue'))");
-    const boss = new PgBoss({ connectionString: databaseUrl, schema: QUEUE_SCHEMA, max: CONNECTIONS });
+    const connections = ownConnections(databaseUrl);
+    const boss = new PgBoss({ db: connections, schema: QUEUE_SCHEMA });
     boss.on("error", (error) => told("queue", error));
     try {
       await boss.start();
       for (const task of tasks) await prepare(boss, task);
     } catch (error) {
       await boss.stop({ graceful: false }).catch(() => undefined);
+      await connections.end();
       throw error;
     }
-    return boss;
+    return { boss, connections };
   } finally {
     await turn.end();
   }
@@ -94,11 +124,11 @@ export async function openQueue(
   tasks: readonly Task[],
   { lookS = 5 } = {},
 ): Promise<Queue> {
-  const boss = await begin(databaseUrl, tasks);
+  const { boss, connections } = await begin(databaseUrl, tasks);
   for (const { name, run } of tasks) {
     await boss.work(name, { pollingIntervalSeconds: lookS }, async () => {
       try {
-        return await run();
+        return await connections.during(run);
       } catch (error) {
         told(name, error);
         throw error;
@@ -111,7 +141,10 @@ export async function openQueue(
       const job = await boss.getJobById(name, id);
       return job && { state: job.state, output: job.output, retries: job.retryCount };
     },
-    close: () => boss.stop({ graceful: true, wait: true, timeout: GRACE_MS }),
+    close: async () => {
+      await boss.stop({ graceful: true, wait: true, timeout: GRACE_MS });
+      await connections.end();
+    },
   };
 }
 

@@ -77,6 +77,31 @@ describe("the queue that is kept", function () {
     expect(retries).to.equal(1);
   });
 
+  it("is closed in the middle of taking a task, and another does it at once", async () => {
+    let tries = 0;
+    const failing = task(() => {
+      tries += 1;
+      return tries < 2 ? Promise.reject(new Error("The disk is full")) : Promise.resolve({ tries });
+    });
+    const first = await openQueue(url, [failing], { lookS: 0.5 });
+    const held = await pool.connect();
+    await held.query("BEGIN");
+    await held.query("LOCK TABLE queue.job IN EXCLUSIVE MODE");
+    const { rows } = await held.query<{ id: string }>(
+      `INSERT INTO queue.job (name, policy, retry_limit, retry_delay, retry_backoff)
+       VALUES ('counting', 'stately', 3, 1, true) RETURNING id`,
+    );
+    await new Promise((resolve) => setTimeout(resolve, 800));
+    const closed = first.close();
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    await held.query("COMMIT");
+    held.release();
+    await closed;
+    expect(tries).to.equal(1);
+    const { output } = await finished(await opened([failing]), "counting", rows[0]!.id);
+    expect(output).to.deep.equal({ tries: 2 });
+  });
+
   it("asks for nothing twice that still waits", async () => {
     const queue = await opened([task(() => Promise.resolve({}))], 60);
     const asked = [await queue.ask("counting"), await queue.ask("counting"), await queue.ask("counting")];
