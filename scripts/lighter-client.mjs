@@ -25,24 +25,45 @@ const withoutJsonSchema = {
 
 const NO_PARSER = path.resolve("node_modules/@formatjs/icu-messageformat-parser/no-parser.js");
 
-/** @param {string} text */
-const compiled = (text) => (/[{}'<#]/.test(text) ? parse(text, { ignoreTag: true }) : text);
+/** As `words/speaker.ts` has it: what only holds values needs no parsing. @param {string} text */
+const compiled = (text) => (/\{\w+,|'\{/.test(text) ? parse(text, { ignoreTag: true }) : text);
 
-/** Messages go to browsers as they are after parsing, so that the parser stays behind. @returns {import("vite").Plugin} */
+/** The words of a catalogue's file. @param {string} file @returns {Promise<Record<string, string>>} */
+async function wordsIn(file) {
+  const { code } = await transform(await readFile(file, "utf8"), { loader: "ts", format: "esm" });
+  const module = await import(`data:text/javascript;base64,${Buffer.from(code).toString("base64")}`);
+  return Object.assign({}, ...Object.values(module));
+}
+
+/**
+ * Messages go to browsers as they are after parsing, so that the parser stays behind; each stands where it is said, so that no page loads
+ * what another says.
+ * @returns {import("vite").Plugin}
+ */
 const parsedMessages = {
   name: "parsed-messages",
   enforce: "pre",
   resolveId: (source, _, options) =>
     source === "@formatjs/icu-messageformat-parser" && !options.ssr ? NO_PARSER : null,
   async transform(code, id, options) {
-    const language = /\/words\/(\w\w)\.ts$/.exec(id.split("?")[0] ?? id)?.[1];
-    if (options?.ssr || !language) return null;
-    const { code: plain } = await transform(code, { loader: "ts", format: "esm" });
-    const module = await import(`data:text/javascript;base64,${Buffer.from(plain).toString("base64")}`);
-    const messages = Object.fromEntries(
-      Object.entries(module[language]).map(([id, text]) => [id, compiled(text)]),
-    );
-    return { code: `export const ${language} = ${JSON.stringify(messages)};`, map: null };
+    if (options?.ssr) return null;
+    const file = id.split("?")[0] ?? id;
+    if (file.endsWith("/words/en/job.ts")) {
+      const messages = Object.entries(await wordsIn(file)).map(([id, text]) => [id, compiled(text)]);
+      return { code: `export const job = ${JSON.stringify(Object.fromEntries(messages))};`, map: null };
+    }
+    if (/\/words\/en\/[\w-]+\.ts$/.test(file)) {
+      const [, name] = /export const (\w+)/.exec(code) ?? [];
+      return { code: `export const ${name} = {};`, map: null };
+    }
+    const area = /import \{ t \} from "(?:\.\.?\/)+words\/([\w-]+)\.ts"/.exec(code)?.[1];
+    if (!area) return null;
+    const words = await wordsIn(path.resolve(`words/en/${area}.ts`));
+    const said = code.replace(/\bt\("([\w-]+)"/g, (_, key) => {
+      if (words[key] === undefined) throw new Error(`${file}: "${area}" has no message "${key}".`);
+      return `t([${JSON.stringify(key)}, ${JSON.stringify(compiled(words[key]))}]`;
+    });
+    return { code: said, map: null };
   },
 };
 /** What makes the scripts that browsers load smaller. */

@@ -3,7 +3,7 @@ import { facts } from "../core/device/facts.ts";
 import { sceneAtStart } from "../core/device/start.ts";
 import { moves } from "../core/moves.ts";
 import { exampleFamilies } from "../core/stack/examples.ts";
-import { en } from "./en.ts";
+import { job } from "./en/job.ts";
 import { askFor, planFor, say } from "./say.ts";
 
 describe("the English catalogue", () => {
@@ -49,7 +49,7 @@ describe("the English catalogue", () => {
     const asked = new Set(
       [...said].flatMap((id) => ["ask.", "plan."].map((as) => id.replace(/^move\./, as))),
     );
-    const unsaid = Object.keys(en).filter(
+    const unsaid = Object.keys(job).filter(
       (id) => !/^(fault|said)\./.test(id) && !said.has(id) && !asked.has(id),
     );
     expect(unsaid).to.deep.equal([]);

@@ -1,20 +1,20 @@
 import { TYPE, type MessageFormatElement } from "@formatjs/icu-messageformat-parser";
 import { IntlMessageFormat } from "intl-messageformat";
 import type { Message } from "../core/job/message.ts";
-import { en } from "./en.ts";
+import { job } from "./en/job.ts";
+import { language, wordsOf, type Language, type Text } from "./language.ts";
+import { hasChoices, put, termOf } from "./speaker.ts";
 
-/** Languages that the product speaks, each with its catalogue. In a browser messages with values come parsed already. */
-const catalogues: Readonly<Record<string, Readonly<Record<string, string | MessageFormatElement[]>>>> = {
-  en,
-};
+const textOf = (id: string, spoken: Language): Text | undefined =>
+  wordsOf(spoken, "job")?.[id] ?? (job as Readonly<Record<string, Text>>)[id];
 
 /**
  * A move as it is asked for, before anybody has told how it went: by its question where the catalogue has one. A press is its own
  * instruction.
  */
-export function askFor(told: Message, language = "en"): string {
+export function askFor(told: Message, spoken = language()): string {
   const id = told.id.replace(/^move\./, "ask.");
-  return say(catalogues[language]?.[id] === undefined ? told : { ...told, id }, language);
+  return say(textOf(id, spoken) === undefined ? told : { ...told, id }, spoken);
 }
 
 /**
@@ -23,11 +23,9 @@ export function askFor(told: Message, language = "en"): string {
  * @example
  * planFor({ id: "move.dose-chosen", values: { volumeMl: 1, gapUm: 150 } }) // "Work out the dose."
  */
-export function planFor(planned: Message, language = "en"): string {
+export function planFor(planned: Message, spoken = language()): string {
   const id = planned.id.replace(/^move\./, "plan.");
-  return catalogues[language]?.[id] === undefined
-    ? askFor(planned, language)
-    : say({ ...planned, id }, language);
+  return textOf(id, spoken) === undefined ? askFor(planned, spoken) : say({ ...planned, id }, spoken);
 }
 
 /** The names of the values by which a message chooses its words, however deep. */
@@ -43,14 +41,21 @@ const choosers = (elements: readonly MessageFormatElement[]): string[] =>
 
 const parsed = new Map<string, { format: IntlMessageFormat; chosenBy: ReadonlySet<string> }>();
 
-function parsedMessage(text: string | MessageFormatElement[], name: string, language: string) {
+function parsedMessage(text: Text, name: string, spoken: Language) {
   const there = parsed.get(name);
   if (there) return there;
-  const format = new IntlMessageFormat(text, language, undefined, { ignoreTag: true });
+  const format = new IntlMessageFormat(text, spoken, undefined, { ignoreTag: true });
   const made = { format, chosenBy: new Set(choosers(format.getAst())) };
   parsed.set(name, made);
   return made;
 }
+
+/** Without the gaps that what was left out has left. */
+const tidied = (said: string): string =>
+  said
+    .replace(/\s+/g, " ")
+    .replace(/ ([.,:])/g, "$1")
+    .trim();
 
 /**
  * A message as it is said. Throws where the catalogue lacks it or a value is missing, so that a test finds it.
@@ -58,20 +63,21 @@ function parsedMessage(text: string | MessageFormatElement[], name: string, lang
  * @example
  * say({ id: "need.off" }) // "It is still on."
  */
-export function say({ id, values = {} }: Message, language = "en"): string {
-  const text = catalogues[language]?.[id];
-  if (text === undefined) throw new Error(`The catalogue "${language}" has no "${id}".`);
-  if (typeof text === "string" && !/[{}'<#]/.test(text)) return text;
-  const { format, chosenBy } = parsedMessage(text, `${language} ${id}`, language);
+export function say({ id, values = {} }: Message, spoken = language()): string {
+  const text = textOf(id, spoken);
+  if (text === undefined) throw new Error(`The catalogue has no "${id}".`);
+  if (typeof text === "string" && !hasChoices(text)) return tidied(put(text, values, spoken));
+  const { format, chosenBy } = parsedMessage(text, `${spoken} ${id}`, spoken);
   // What ICU chooses by is one word.
   const named = Object.fromEntries(
     Object.entries(values).map(([key, value]) => [
       key,
-      typeof value === "string" && chosenBy.has(key) ? value.replaceAll(" ", "_") : value,
+      typeof value === "string"
+        ? chosenBy.has(key)
+          ? value.replaceAll(" ", "_")
+          : termOf(value, spoken)
+        : value,
     ]),
   );
-  return String(format.format(named))
-    .replace(/\s+/g, " ")
-    .replace(/ ([.,:])/g, "$1")
-    .trim();
+  return tidied(String(format.format(named)));
 }

@@ -3,6 +3,7 @@ import type { LedgerCell } from "../../core/open/screw-ledger.ts";
 import type { Outline } from "../../core/stack/outline.ts";
 import { nearestApartMm, screwRadius } from "./screw-radius.ts";
 import { PlanFrame, planUnit } from "./PlanFrame.tsx";
+import { t } from "../../words/frame.ts";
 
 /** The device from behind with its screws, each with the number of its cell; an open hole is dashed. */
 export function BackView({
@@ -45,7 +46,16 @@ export function BackView({
                 ? {
                     role: "button",
                     tabIndex: 0,
-                    "aria-label": `Hole ${cell.cell}, ${cell.size.thread} × ${cell.size.lengthMm} mm, ${isOpen ? "open" : isWrong ? `holds the screw of cell ${cell.holds}` : "screw in"}`,
+                    "aria-label": t("hole-mm", {
+                      cell: cell.cell,
+                      thread: cell.size.thread,
+                      lengthMm: cell.size.lengthMm,
+                      value: isOpen
+                        ? "open"
+                        : isWrong
+                          ? t("holds-the-screw-of-cell", { holds: cell.holds! })
+                          : t("screw-in"),
+                    }),
                     onClick: act,
                     onKeyDown: (event: KeyboardEvent) => {
                       if (event.key === "Enter" || event.key === " ") {

@@ -1,4 +1,5 @@
 import type { PowerChain, PowerLink } from "../../core/open/power-chain.ts";
+import { t } from "../../words/frame.ts";
 
 const HEIGHT = 300;
 const MIDDLE = 150;
@@ -10,7 +11,9 @@ const boardWords: Record<PowerChain["board"], string> = {
   running: "running",
   live: "live",
   isolated: "isolated",
-  dead: "proved dead",
+  get dead() {
+    return t("proved-dead");
+  },
 };
 
 /** A line from one box to the next: whole where it is joined, with its two ends apart where it is not. */
@@ -32,7 +35,7 @@ function Line({
   const stroke = { stroke: hue, strokeWidth: isAsked ? 7 : 4, strokeLinecap: "round" } as const;
   return (
     <g>
-      <title>{`${link.name}: ${link.isJoined ? "joined" : "parted"}`}</title>
+      <title>{`${link.name}: ${link.isJoined ? t("joined") : t("parted")}`}</title>
       {link.isJoined ? (
         <path d={`M${from} ${y} H${to}`} {...stroke} />
       ) : (
@@ -131,11 +134,11 @@ export function PowerView({
           isAsked={link.key === asked}
         />
       ))}
-      {supply.length > 1 && <Box x={BOX + GAP} height={90} title="supply" />}
+      {supply.length > 1 && <Box x={BOX + GAP} height={90} title={t("supply")} />}
       <Box
         x={boardX}
         height={tall}
-        title="board"
+        title={t("board")}
         text={boardWords[board]}
         hue={board === "dead" ? "var(--done)" : board === "isolated" ? "var(--ink)" : "var(--danger)"}
       />
@@ -149,7 +152,7 @@ export function PowerView({
           isAsked={link.key === asked}
         />
       ))}
-      <Box x={panelX} height={tall} title="panel" />
+      <Box x={panelX} height={tall} title={t("panel")} />
     </svg>
   );
 }

@@ -1,6 +1,7 @@
 import { useId } from "react";
 import { materialOf, type Family } from "../../core/stack/family.ts";
 import { hatch, Hatches, hues } from "./Hatches.tsx";
+import { t } from "../../words/frame.ts";
 
 const BAR = 130;
 const WIDTH = 390;
@@ -103,7 +104,7 @@ export function Section({
               fontWeight={isSeam && !isGone ? 600 : 400}
             >
               {layer.name}
-              {isGone && <tspan fontSize="14.5"> off</tspan>}
+              {isGone && <tspan fontSize="14.5"> {t("off")}</tspan>}
               <tspan dx="7" fontSize="14.5" fontWeight={400} fill="var(--soft)">
                 {thicknessText(layer.thicknessUm)}
               </tspan>

@@ -2,6 +2,7 @@ import { CloudUpload } from "lucide-react";
 import { Suspense, useState } from "react";
 import { lazyPart } from "../ui/lazy-part.ts";
 import { useSettledEntries } from "./useOutbox.ts";
+import { t } from "../../words/frame.ts";
 
 const OutboxPanel = lazyPart(() => import("./OutboxPanel.tsx"), "OutboxPanel");
 
@@ -15,8 +16,8 @@ export function OutboxMark() {
   const refused = entries.filter((entry) => entry.refused !== null).length;
   const waiting = entries.length - refused;
   const said = [
-    ...(waiting > 0 ? [times(waiting, "entry is not sent yet", "entries are not sent yet")] : []),
-    ...(refused > 0 ? [times(refused, "was not taken", "were not taken")] : []),
+    ...(waiting > 0 ? [times(waiting, t("entry-is-not-sent-yet"), t("entries-are-not-sent-yet"))] : []),
+    ...(refused > 0 ? [times(refused, t("was-not-taken"), t("were-not-taken"))] : []),
   ].join(", ");
   return (
     <>

@@ -1,6 +1,7 @@
 import { CornerPanel } from "../ui/CornerPanel.tsx";
 import type { Entry } from "./entry.ts";
 import { theOutbox } from "./useOutbox.ts";
+import { t } from "../../words/frame.ts";
 
 /** What waits in this browser, job by job. */
 export function OutboxPanel({
@@ -14,10 +15,12 @@ export function OutboxPanel({
 }) {
   const codes = [...new Set(entries.map(({ code }) => code))];
   return (
-    <CornerPanel title="Not sent yet" className="w-[min(24rem,94vw)] p-3" onClose={onClose}>
+    <CornerPanel title={t("not-sent-yet")} className="w-[min(24rem,94vw)] p-3" onClose={onClose}>
       <p>
-        {theOutbox().isLoose ? "Only on this page, which must stay open" : "Kept in this browser"}: {said}.
-        Entries are sent by themselves once the server answers.
+        {t("entries-are-sent-by-themselves-once", {
+          value: theOutbox().isLoose ? t("only-on-this-page-which-must-stay") : t("kept-in-this-browser"),
+          said,
+        })}
       </p>
       <ul>
         {codes.map((code) => {
@@ -26,7 +29,7 @@ export function OutboxPanel({
             <li key={code}>
               <a href={`/jobs/${code}`} className="inline-flex min-h-12 items-center gap-2 underline">
                 {code}: {own.length}
-                {own.some((entry) => entry.refused !== null) && ", look at what was not taken"}
+                {own.some((entry) => entry.refused !== null) && t("look-at-what-was-not-taken")}
               </a>
             </li>
           );

@@ -4,11 +4,11 @@ import { askServer } from "../ui/ask-server.ts";
 import { isDone, isRefusal } from "../ui/refusal.ts";
 import type { Entry, Missing, MoveEntry, PhotoEntry } from "./entry.ts";
 import type { Delivery } from "./outbox.ts";
+import { t } from "../../words/frame.ts";
 
-export const AWAY = "No answer from the server. The press is kept and sent again.";
+export const away = () => t("no-answer-press-kept");
 /** A photo over a slow line takes its time; a line that is dead says nothing at all. */
 const LONGEST_PHOTO_MS = 180_000;
-const PHOTO_AWAY = "No answer from the server: kept here, sent later.";
 
 async function movesOf(answer: Response): Promise<readonly KeptMove[]> {
   try {
@@ -19,7 +19,7 @@ async function movesOf(answer: Response): Promise<readonly KeptMove[]> {
 }
 
 async function deliverMove({ code, move }: MoveEntry): Promise<Delivery> {
-  const result = await askServer(`/api/jobs/${code}/moves`, "POST", [move], AWAY);
+  const result = await askServer(`/api/jobs/${code}/moves`, "POST", [move], away());
   if ("said" in result) {
     const { said: why, isRefused, problem } = result;
     return isRefused
@@ -28,14 +28,14 @@ async function deliverMove({ code, move }: MoveEntry): Promise<Delivery> {
   }
   // Kept is what the answer names; a page of something in between names nothing.
   const moves = await movesOf(result.answer);
-  return moves.some(({ id }) => id === move.id) ? { is: "kept", moves } : { is: "waiting", why: AWAY };
+  return moves.some(({ id }) => id === move.id) ? { is: "kept", moves } : { is: "waiting", why: away() };
 }
 
 function detailOf(text: string): string {
   try {
     return (JSON.parse(text) as Problem).detail;
   } catch {
-    return "The server does not take it.";
+    return t("the-server-does-not-take-it");
   }
 }
 
@@ -49,7 +49,7 @@ function deliverPhoto(
     const request = new XMLHttpRequest();
     request.open("POST", address);
     request.upload.onprogress = ({ loaded, total }) => onShare(loaded / total);
-    const away = () => resolve({ is: "waiting", why: PHOTO_AWAY });
+    const away = () => resolve({ is: "waiting", why: t("no-answer-kept-here") });
     request.timeout = LONGEST_PHOTO_MS;
     request.onerror = away;
     request.ontimeout = away;

@@ -2,6 +2,7 @@ import { CloudCheck, CloudOff } from "lucide-react";
 import { useEffect, useState } from "react";
 import { dayAndTimeText, dayText, minuteText } from "../ui/time-text.ts";
 import { isIdle, useServiceWorker } from "./useServiceWorker.ts";
+import { t } from "../../words/frame.ts";
 
 const LOOK_MS = 3_000;
 const HEIGHT = "2.25rem";
@@ -38,14 +39,14 @@ export function KeptNotice() {
   if (answers) {
     return (
       <button type="button" {...strip} onClick={() => location.reload()}>
-        <CloudCheck aria-hidden size={20} /> The server answers again. Press here to load this page anew.
+        <CloudCheck aria-hidden size={20} /> {t("the-server-answers-again-press-here-to")}
       </button>
     );
   }
   const at = since === "" ? null : new Date(since);
   return (
     <div role="status" {...strip}>
-      <CloudOff aria-hidden size={20} /> Server away. As last seen here
+      <CloudOff aria-hidden size={20} /> {t("server-away-as-last-seen-here")}
       {at && `, ${dayText(at) === dayText(new Date()) ? minuteText(at) : dayAndTimeText(at)}`}.
     </div>
   );

@@ -4,6 +4,7 @@ import { FormDialog } from "./FormDialog.tsx";
 import { Field } from "./Field.tsx";
 import { keyOf } from "./key-of.ts";
 import { setPreference } from "./preferences.ts";
+import { t } from "../../words/frame.ts";
 
 /** Adds a name to those who work here, and stands that person at this bench. */
 export function AddTechnician({ onClose }: { onClose: () => void }) {
@@ -12,14 +13,14 @@ export function AddTechnician({ onClose }: { onClose: () => void }) {
   const add = async () => {
     const key = keyOf(name);
     if (key === "") {
-      setFault(`Name: ${name.trim() || "nothing"} must hold at least one letter or digit`);
+      setFault(t("name-must-hold-at-least-one-letter", { name: name.trim() || "nothing" }));
       return;
     }
     const asked = await askServer(
       "/api/technicians",
       "POST",
       { key, name: name.trim() },
-      "No answer from the server. The name is still here: press again.",
+      t("no-answer-from-the-server-the-name"),
     );
     if ("said" in asked) {
       setFault(asked.said);
@@ -32,13 +33,13 @@ export function AddTechnician({ onClose }: { onClose: () => void }) {
     <FormDialog
       open
       onOpenChange={(next) => !next && onClose()}
-      title="Add a technician"
-      description="The name stands beside everything that this person records."
-      submit="Add"
-      leave="Leave"
+      title={t("add-a-technician")}
+      description={t("the-name-stands-beside-everything-that")}
+      submit={t("add")}
+      leave={t("leave")}
       onSubmit={() => void add()}
     >
-      <Field label="Name" fault={fault}>
+      <Field label={t("name")} fault={fault}>
         {(attributes) => (
           <input
             {...attributes}

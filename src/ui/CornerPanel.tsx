@@ -1,6 +1,7 @@
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
+import { t } from "../../words/frame.ts";
 
 /** A small panel under the right end of the strip at the top. */
 export function CornerPanel({
@@ -26,7 +27,7 @@ export function CornerPanel({
             <Dialog.Title className="text-lg font-semibold">{title}</Dialog.Title>
             <Dialog.Close
               className="inline-flex min-h-12 min-w-12 items-center justify-center"
-              aria-label="Close"
+              aria-label={t("close")}
             >
               <X aria-hidden size={20} />
             </Dialog.Close>

@@ -1,6 +1,7 @@
 import { Settings as Gear } from "lucide-react";
 import { Suspense, useState } from "react";
 import { lazyPart } from "./lazy-part.ts";
+import { t } from "../../words/frame.ts";
 
 const SettingsPanel = lazyPart(() => import("./SettingsPanel.tsx"), "SettingsPanel");
 
@@ -12,7 +13,7 @@ export function Settings({ className = "" }: { className?: string }) {
       <button
         type="button"
         className={`inline-flex min-h-12 min-w-12 items-center justify-center ${className}`}
-        aria-label="Settings"
+        aria-label={t("settings")}
         aria-haspopup="dialog"
         aria-expanded={isOpen}
         onClick={() => setOpen(true)}

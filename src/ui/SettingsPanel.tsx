@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { CornerPanel } from "./CornerPanel.tsx";
 import { setPreference, stationOf, usePreferences } from "./preferences.ts";
 import { speak } from "./speech.ts";
+import { t } from "../../words/frame.ts";
 
 /** Benches that a screen can stand at; more where one has a higher number already. */
 const STATIONS = 12;
@@ -51,58 +52,58 @@ export function SettingsPanel({ onClose }: { onClose: () => void }) {
   const station = stationOf(preferences);
   return (
     <CornerPanel
-      title="Settings"
+      title={t("settings")}
       className="grid w-[min(22rem,94vw)] gap-2 p-4 max-sm:top-2"
       onClose={onClose}
     >
       <Choice
-        label="Temperature"
+        label={t("temperature")}
         value={temperature}
         options={[
-          { value: "C", text: "°C", name: "Degrees Celsius" },
-          { value: "F", text: "°F", name: "Degrees Fahrenheit" },
+          { value: "C", text: "°C", name: t("degrees-celsius") },
+          { value: "F", text: "°F", name: t("degrees-fahrenheit") },
         ]}
         onChange={(value) => setPreference("temperature", value)}
       />
       <Choice
-        label="Length"
+        label={t("length")}
         value={length}
         options={[
-          { value: "mm", text: "mm", name: "Millimetres" },
-          { value: "inch", text: "in", name: "Inches" },
+          { value: "mm", text: "mm", name: t("millimetres") },
+          { value: "inch", text: "in", name: t("inches") },
         ]}
         onChange={(value) => setPreference("length", value)}
       />
       <Choice
-        label="Light or dark"
+        label={t("light-or-dark")}
         value={ground}
         options={[
-          { value: "day", text: <Sun aria-hidden size={20} />, name: "Day bench" },
-          { value: "dark", text: <Moon aria-hidden size={20} />, name: "Dark room" },
-          { value: "system", text: <SunMoon aria-hidden size={20} />, name: "As this device has it" },
+          { value: "day", text: <Sun aria-hidden size={20} />, name: t("day-bench") },
+          { value: "dark", text: <Moon aria-hidden size={20} />, name: t("dark-room") },
+          { value: "system", text: <SunMoon aria-hidden size={20} />, name: t("as-this-device-has-it") },
         ]}
         onChange={(value) => setPreference("ground", value)}
       />
       <Choice
-        label="Say it aloud"
+        label={t("say-it-aloud")}
         value={preferences.voice === "on" ? "on" : "off"}
         options={[
-          { value: "off", text: "off", name: "Say nothing" },
-          { value: "on", text: "on", name: "Say steps and countdowns aloud" },
+          { value: "off", text: "off", name: t("say-nothing") },
+          { value: "on", text: "on", name: t("say-steps-and-countdowns-aloud") },
         ]}
         onChange={(value) => {
           setPreference("voice", value === "on" ? "on" : "");
-          if (value === "on") speak("On.");
+          if (value === "on") speak(t("on"));
         }}
       />
       <label className="flex items-center justify-between gap-4">
-        <span>Bench station</span>
+        <span>{t("bench-station")}</span>
         <select
           className="min-h-12 rounded-sm border-2 border-soft bg-raised px-2 text-ink"
           value={station ?? ""}
           onChange={(event) => setPreference("station", event.target.value)}
         >
-          <option value="">none</option>
+          <option value="">{t("none")}</option>
           {Array.from({ length: Math.max(STATIONS, station ?? 0) }, (_, i) => (
             <option key={i} value={i + 1}>
               {i + 1}

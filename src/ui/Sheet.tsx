@@ -1,6 +1,7 @@
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
+import { t } from "../../words/frame.ts";
 
 /** A sheet over the lower half of the screen; what lies above it stays in view. Tall ones take most of it. */
 export function Sheet({
@@ -24,7 +25,7 @@ export function Sheet({
         >
           <div className="flex items-center justify-between gap-3 px-4 pt-2">
             <Dialog.Title className="text-xl font-semibold">{title}</Dialog.Title>
-            <Dialog.Close className="control" aria-label="Close">
+            <Dialog.Close className="control" aria-label={t("close")}>
               <X aria-hidden size={20} />
             </Dialog.Close>
           </div>

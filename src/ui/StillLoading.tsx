@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { t } from "../../words/frame.ts";
 
 /** What loads within this time is not spoken of, ms. */
 const PATIENCE_MS = 1_500;
@@ -10,5 +11,5 @@ export function StillLoading() {
     const timer = setTimeout(() => setIsLate(true), PATIENCE_MS);
     return () => clearTimeout(timer);
   }, []);
-  return isLate ? <p role="status">This part is still loading. Trying again.</p> : null;
+  return isLate ? <p role="status">{t("this-part-is-still-loading-trying")}</p> : null;
 }

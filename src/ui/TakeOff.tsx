@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { t } from "../../words/frame.ts";
 
 /** Takes something off a shelf for good: asked once more, because nothing brings it back. */
 export function TakeOff({ name, onTakeOff }: { name: string; onTakeOff: () => Promise<unknown> }) {
@@ -9,16 +10,16 @@ export function TakeOff({ name, onTakeOff }: { name: string; onTakeOff: () => Pr
       className="control text-danger"
       onClick={() => void onTakeOff().then(() => setIsAsked(false))}
     >
-      Throw it away
+      {t("throw-it-away")}
     </button>
   ) : (
     <button
       type="button"
       className="control border-line font-normal"
-      aria-label={`Remove ${name} from the shelf`}
+      aria-label={t("remove-from-the-shelf", { name })}
       onClick={() => setIsAsked(true)}
     >
-      Remove
+      {t("remove")}
     </button>
   );
 }

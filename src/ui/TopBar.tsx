@@ -6,6 +6,7 @@ import { PreferencesContext, setPreference, useStoredPreferences, type Preferenc
 import { Settings } from "./Settings.tsx";
 import { Sign } from "./Sign.tsx";
 import { useMounted } from "./useMounted.ts";
+import { t } from "../../words/frame.ts";
 
 const AddTechnician = lazyPart(() => import("./AddTechnician.tsx"), "AddTechnician");
 
@@ -40,20 +41,20 @@ export const TopBar = memo(function TopBar({
       className="no-print flex flex-wrap items-center gap-x-3 gap-y-1 border-b-2 border-ink px-3 sm:px-5"
     >
       <a href="/" className="inline-flex min-h-12 items-center gap-2 text-lg font-semibold">
-        <Sign /> Half Lift
+        <Sign /> {t("half-lift")}
       </a>
-      <nav aria-label="Places" className="flex max-sm:order-last max-sm:-mx-3">
-        {link("/", "Bench")}
-        {link("/jobs", "Jobs")}
-        {link("/families", "Families")}
-        {link("/film", "Film")}
-        {link("/lots", "Lots")}
-        {link("/shop", "Shop")}
+      <nav aria-label={t("places")} className="flex max-sm:order-last max-sm:-mx-3">
+        {link("/", t("bench"))}
+        {link("/jobs", t("jobs"))}
+        {link("/families", t("families"))}
+        {link("/film", t("film"))}
+        {link("/lots", t("lots"))}
+        {link("/shop", t("shop"))}
       </nav>
       <div className="ml-auto flex flex-wrap items-center gap-2">
         <OutboxMark />
         <label className="flex items-center gap-2">
-          <span className="text-soft max-sm:sr-only">At the bench</span>
+          <span className="text-soft max-sm:sr-only">{t("at-the-bench")}</span>
           <select
             className="min-h-12 rounded-sm border-2 border-soft bg-raised px-2 text-ink"
             value={technicians.some((person) => person.key === preferences.who) ? preferences.who : ""}
@@ -62,14 +63,14 @@ export const TopBar = memo(function TopBar({
             }
           >
             <option value="" disabled>
-              nobody yet
+              {t("nobody-yet")}
             </option>
             {technicians.map((person) => (
               <option key={person.key} value={person.key}>
                 {person.name}
               </option>
             ))}
-            <option value={ADD}>Add a name</option>
+            <option value={ADD}>{t("add-a-name")}</option>
           </select>
         </label>
         {adding && (

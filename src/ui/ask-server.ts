@@ -1,6 +1,7 @@
 import type { Fault } from "../../core/faults.ts";
 import { isDone, isProblem, isRefusal } from "./refusal.ts";
 import type { Problem } from "../../server/problem.ts";
+import { t } from "../../words/frame.ts";
 
 /**
  * What the server made of what was sent: its answer, or what is to be said and which fields are at fault. Only what is refused is
@@ -17,7 +18,7 @@ export async function askServer(
   address: string,
   method: "POST" | "PUT" | "DELETE",
   body: object | string | null,
-  away = "No answer from the server. What you entered is still here: press again.",
+  away = t("no-answer-from-the-server-what-you"),
 ): Promise<ServerAnswer> {
   try {
     const answer = await fetch(address, {

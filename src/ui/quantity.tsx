@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import { celsiusToFahrenheit, fahrenheitToCelsius, inchToMm, mmToInch } from "../../core/units.ts";
 import { durationParts } from "./duration-text.ts";
 import { usePreferences, type Preferences } from "./preferences.ts";
+import { t } from "../../words/frame.ts";
 
 export type QuantityKind = "temperature" | "length";
 
@@ -89,7 +90,7 @@ export function Assumed({
     <Popover.Root>
       <Popover.Trigger
         className="-my-2 inline-flex min-h-12 min-w-12 items-center"
-        title="Assumed: where from?"
+        title={t("assumed-where-from")}
       >
         <span className="assumed">{children}</span>
       </Popover.Trigger>
@@ -99,7 +100,7 @@ export function Assumed({
           sideOffset={4}
           collisionPadding={12}
         >
-          <p className="font-semibold">Not measured here</p>
+          <p className="font-semibold">{t("not-measured-here")}</p>
           <p className="mt-1">{source}</p>
           {measure && (
             <Popover.Close asChild>
@@ -108,7 +109,7 @@ export function Assumed({
               </a>
             </Popover.Close>
           )}
-          <Popover.Close className="control mt-3">Good</Popover.Close>
+          <Popover.Close className="control mt-3">{t("good")}</Popover.Close>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -12,11 +12,36 @@ import { useLive } from "../../ui/useLive.ts";
 import { useNow } from "../../ui/useNow.ts";
 import { FirstVisit } from "./FirstVisit.tsx";
 import { useJobSearch } from "../jobs/useJobSearch.ts";
+import { t } from "../../../words/bench.ts";
 
 const groups: { need: Need; title: string; empty: string }[] = [
-  { need: "hands", title: "Hands now", empty: "No job needs hands now." },
-  { need: "timer", title: "Waiting on a timer", empty: "No timer runs." },
-  { need: "hold", title: "Waiting on a hold", empty: "Nothing is held." },
+  {
+    need: "hands",
+    get title() {
+      return t("hands-now");
+    },
+    get empty() {
+      return t("no-job-needs-hands-now");
+    },
+  },
+  {
+    need: "timer",
+    get title() {
+      return t("waiting-on-a-timer");
+    },
+    get empty() {
+      return t("no-timer-runs");
+    },
+  },
+  {
+    need: "hold",
+    get title() {
+      return t("waiting-on-a-hold");
+    },
+    get empty() {
+      return t("nothing-is-held");
+    },
+  },
 ];
 
 /** A timer that has run out asks for hands, whatever the server said when it wrote the page. */
@@ -66,31 +91,34 @@ export const BenchView = memo(function BenchView({
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3 py-4">
         <h1 className="answer">
           {rows.length === 0
-            ? "The bench is clear"
-            : `${rows.filter((row) => needNow(row, nowMs) === "hands").length} of ${rows.length} jobs need hands`}
+            ? t("the-bench-is-clear")
+            : t("of-jobs-need-hands", {
+                length: rows.filter((row) => needNow(row, nowMs) === "hands").length,
+                length2: rows.length,
+              })}
         </h1>
         <div className="ml-auto flex flex-wrap gap-2">
           <FindJob />
           <a href="/jobs/new" className="control-strong">
-            <Plus aria-hidden size={20} /> New job
+            <Plus aria-hidden size={20} /> {t("new-job")}
           </a>
         </div>
       </div>
       {seen === "" && <FirstVisit onDone={() => setPreference("seen", "yes")} />}
       {offline && (
         <p role="status" className="edge-hatch mb-3 border-y-2 border-film bg-raised py-2 text-film">
-          No answer from the server. Shown as last known. Timers keep running.
+          {t("no-answer-from-the-server-shown-as")}
         </p>
       )}
       {rows.length === 0 && (
         <p className="text-lg">
-          No job is open.{" "}
+          {t("no-job-is-open")}{" "}
           <a href="/jobs/new" className="underline">
-            Start one from a family
+            {t("start-one-from-a-family")}
           </a>
-          , or{" "}
+          {t("or")}{" "}
           <a href="/jobs/import" className="underline">
-            bring one in from another workshop
+            {t("bring-one-in-from-another-workshop")}
           </a>
           .
         </p>
@@ -117,7 +145,7 @@ export const BenchView = memo(function BenchView({
         })}
       <p className="mt-8">
         <a href="/jobs/import" className="inline-flex min-h-12 items-center underline underline-offset-4">
-          Bring in a job document
+          {t("bring-in-a-job-document")}
         </a>
       </p>
     </main>
@@ -147,15 +175,17 @@ function Row({ row, nowMs, panel }: { row: BenchRow; nowMs: number; panel: Bench
         <span className="flex flex-wrap justify-end gap-x-4 text-right">
           {row.untilMs !== null && (
             <span className={row.isWindow || row.untilMs <= nowMs ? "font-semibold text-heat" : ""}>
-              <span className="block text-sm">{row.isWindow ? "window" : "wait"}</span>
+              <span className="block text-sm">{row.isWindow ? t("window") : t("wait")}</span>
               <span suppressHydrationWarning>
-                {row.untilMs > nowMs ? `${durationText((row.untilMs - nowMs) / 1_000)} left` : "time is up"}
+                {row.untilMs > nowMs
+                  ? t("left", { untilMs: durationText((row.untilMs - nowMs) / 1_000) })
+                  : t("time-is-up")}
               </span>
             </span>
           )}
           {row.dueAt && (
             <span className={overdue ? "font-semibold text-danger" : "text-soft"} suppressHydrationWarning>
-              <span className="block text-sm">{overdue ? "overdue by" : "due in"}</span>
+              <span className="block text-sm">{overdue ? t("overdue-by") : t("due-in")}</span>
               {distanceText(Date.parse(row.dueAt) - nowMs)}
             </span>
           )}
@@ -186,8 +216,8 @@ function FindJob() {
       }}
     >
       <SearchField
-        label="Find a job"
-        placeholder="Find a job"
+        label={t("find-a-job")}
+        placeholder={t("find-a-job")}
         className="w-44 sm:w-64"
         value={find}
         onChange={setFind}
@@ -198,11 +228,11 @@ function FindJob() {
           aria-live="polite"
         >
           {isAway ? (
-            <p className="p-3 text-danger">No answer from the server. Try again.</p>
+            <p className="p-3 text-danger">{t("no-answer-from-the-server-try-again")}</p>
           ) : found === null ? (
-            <p className="p-3">Looking</p>
+            <p className="p-3">{t("looking")}</p>
           ) : found.jobs.length === 0 ? (
-            <p className="p-3">No job has “{wanted}” on its ticket</p>
+            <p className="p-3">{t("no-job-has-on-its-ticket", { wanted })}</p>
           ) : (
             <ul className="max-h-[60vh] overflow-y-auto">
               {found.jobs.slice(0, MOST_SHOWN).map((job) => (
@@ -218,7 +248,7 @@ function FindJob() {
                         {[job.customer, job.complaint].filter(Boolean).join(", ")}
                       </span>
                     </span>
-                    <span className="text-sm text-soft">{job.outcome ?? "open"}</span>
+                    <span className="text-sm text-soft">{job.outcome ?? t("open")}</span>
                   </a>
                 </li>
               ))}
@@ -228,7 +258,7 @@ function FindJob() {
                     href={`/jobs?${query}`}
                     className="flex min-h-12 items-center px-3 font-semibold underline underline-offset-4"
                   >
-                    All {found.atLeast ? `${found.total} and more` : found.total}
+                    {t("all", { value: found.atLeast ? t("and-more", { total: found.total }) : found.total })}
                   </a>
                 </li>
               )}

@@ -4,6 +4,7 @@ import type { PatternSearch, PatternSearchInput } from "../../../core/bond/patte
 import type { Family } from "../../../core/stack/family.ts";
 import { useCalculations } from "../../workers/useCalculations.ts";
 import { PatternPlan } from "./PatternPlan.tsx";
+import { t } from "../../../words/bond.ts";
 
 const SEARCH_ROUNDS = 400;
 
@@ -32,27 +33,29 @@ function Looking({
   return (
     <div role="status" data-testid="search">
       <div className="flex items-center gap-3">
-        <progress value={share} max={1} className="h-3 grow" aria-label="Looking" />
+        <progress value={share} max={1} className="h-3 grow" aria-label={t("looking")} />
         {soFar && (
           <button type="button" className="control-strong" onClick={() => onTake(soFar.pieces)}>
-            Take the best so far
+            {t("take-the-best-so-far")}
           </button>
         )}
         <button type="button" className="control" onClick={onCancel}>
-          Cancel
+          {t("cancel")}
         </button>
       </div>
       {soFar && (
         <>
           <p className="mt-1">
-            Best so far: {soFar.faultMm2.toFixed(0)} mm² of air, dry area and flooding; started at{" "}
-            {soFar.beganAt.toFixed(0)}.
+            {t("best-so-far-mm-of-air-dry", {
+              faultMm2: soFar.faultMm2.toFixed(0),
+              beganAt: soFar.beganAt.toFixed(0),
+            })}
           </p>
           <PatternPlan
             family={family}
             pieces={soFar.pieces}
             startGapUm={startGapUm}
-            title="The best pattern so far"
+            title={t("the-best-pattern-so-far")}
           />
         </>
       )}
@@ -75,19 +78,27 @@ function Found({
     <div role="status" data-testid="search">
       <p className="font-semibold">
         {beats
-          ? `Better than "${best}", the best that was there: ${found.faultMm2.toFixed(0)} instead of ${shipped.faultMm2.toFixed(0)} mm² of air, dry area and flooding.`
-          : `Nothing better than "${best}" was found in ${tried} tries.`}
+          ? t("better-than-the-best-that-was-there", {
+              best,
+              faultMm2: found.faultMm2.toFixed(0),
+              faultMm22: shipped.faultMm2.toFixed(0),
+            })
+          : t("nothing-better-than-was-found-in-tries", { best, tried })}
       </p>
       <p>
-        Air {found.airMm2.toFixed(0)} mm², flooded window {found.floodedMm2.toFixed(1)} mm², still dry{" "}
-        {found.dryMm2.toFixed(0)} mm², spill {(found.spillUl / 1_000).toFixed(2)} ml.
+        {t("air-mm-flooded-window-mm-still-dry", {
+          airMm2: found.airMm2.toFixed(0),
+          floodedMm2: found.floodedMm2.toFixed(1),
+          dryMm2: found.dryMm2.toFixed(0),
+          spillUl: (found.spillUl / 1_000).toFixed(2),
+        })}
       </p>
       <div className="mt-2 flex gap-2">
         <button type="button" className="control-strong" onClick={() => onTake(pieces)}>
-          Take it
+          {t("take-it")}
         </button>
         <button type="button" className="control" onClick={onLeave}>
-          Leave it
+          {t("leave-it")}
         </button>
       </div>
     </div>
@@ -126,7 +137,7 @@ export function BetterPattern({
           disabled={disabled}
           onClick={() => setAsked({ ...onAsk(), rounds: SEARCH_ROUNDS })}
         >
-          Look for a better one
+          {t("look-for-a-better-one")}
         </button>
       );
     }
@@ -137,7 +148,7 @@ export function BetterPattern({
             {search.faults.map(({ path, message }) => `${path}: ${message}`).join("; ")}
           </p>
           <button type="button" className="control mt-2" onClick={end}>
-            Leave it
+            {t("leave-it")}
           </button>
         </>
       );

@@ -3,6 +3,7 @@ import { chamber } from "../../../core/bond/bubbles.ts";
 import type { ChamberReading } from "../../../server/devices/pressure-chamber.ts";
 import type { ToolProps } from "../work/instrument.ts";
 import { Figure, Temperature } from "../../ui/quantity.tsx";
+import { t } from "../../../words/bond.ts";
 
 /** From this share of its pressure on the chamber counts as up. */
 const UP_SHARE = 0.97;
@@ -36,7 +37,7 @@ export function ChamberWatch({ code, scene, nowMs, tell }: ToolProps) {
       if (isLogged || reading.barAbs < UP_SHARE * holdBar) return;
       isLogged = true;
       handler.current("reading-taken", {
-        quantity: "chamber pressure",
+        quantity: t("chamber-pressure"),
         source: "simulated",
         values: [{ at: new Date(reading.atMs).toISOString(), value: reading.barAbs }],
       });
@@ -51,8 +52,8 @@ export function ChamberWatch({ code, scene, nowMs, tell }: ToolProps) {
       clearTimeout(again);
     };
   }, [code, isRunning, holdBar, attempt]);
-  if (!isRunning) return <p className="text-soft">Nothing is in the chamber.</p>;
-  if (!last) return <p role="status">No reading from the chamber yet.</p>;
+  if (!isRunning) return <p className="text-soft">{t("nothing-is-in-the-chamber")}</p>;
+  if (!last) return <p role="status">{t("no-reading-from-the-chamber-yet")}</p>;
   const isLost = nowMs - last.atMs > SILENT_MS;
   return (
     <p className={`mt-2 text-xl ${isLost ? "edge-hatch text-danger" : ""}`} data-testid="chamber">
@@ -60,10 +61,10 @@ export function ChamberWatch({ code, scene, nowMs, tell }: ToolProps) {
       <span className="block text-base text-soft">
         {name}
         {isLost
-          ? ": no readings any more. Read its own gauge."
+          ? t("no-readings-any-more-read-its-own")
           : last.barAbs >= UP_SHARE * holdBar
-            ? ": up, holding"
-            : ": filling"}
+            ? t("up-holding")
+            : t("filling")}
       </span>
     </p>
   );

@@ -5,6 +5,7 @@ import type { Family } from "../../../core/stack/family.ts";
 import { Field } from "../../ui/Field.tsx";
 import { saveFile } from "../../ui/save-file.ts";
 import { typedWithin } from "../../ui/typed-number.ts";
+import { t } from "../../../words/bond.ts";
 
 const FLOW = [0.1, 10_000] as const;
 const HEIGHT = [0.1, 200] as const;
@@ -37,21 +38,25 @@ export function DispenseFiles({
       ...(isDry ? { dryRunHeightMm } : {}),
     };
     saveFile(`/api/dispense/${format}`, job, `${code} ${pattern.name}.${format}`).catch((error: unknown) =>
-      setFault(error instanceof Error ? error.message : "No answer from the server: press again."),
+      setFault(error instanceof Error ? error.message : t("no-answer-from-the-server-press-again")),
     );
   };
   return (
     <details className="mt-4">
-      <summary className="min-h-12 content-center font-semibold">For a dispensing machine</summary>
+      <summary className="min-h-12 content-center font-semibold">{t("for-a-dispensing-machine")}</summary>
       <div className="grid max-w-3xl gap-4 sm:grid-cols-2">
         <Field
-          label="The nozzle gives, µl/s"
+          label={t("the-nozzle-gives-l-s")}
           fault={
             flowUlS === null
-              ? `Flow: ${flow.trim() || "nothing"} must be a number from ${FLOW[0]} to ${FLOW[1]} µl/s`
+              ? t("flow-must-be-a-number-from-to", {
+                  flow: flow.trim() || "nothing",
+                  FLOW: FLOW[0],
+                  FLOW2: FLOW[1],
+                })
               : undefined
           }
-          hint="Weigh what comes in ten seconds."
+          hint={t("weigh-what-comes-in-ten-seconds")}
         >
           {(attributes) => (
             <input
@@ -71,10 +76,10 @@ export function DispenseFiles({
               checked={isDry}
               onChange={(event) => setIsDry(event.target.checked)}
             />
-            Dry run: valve shut, at this height, mm
+            {t("dry-run-valve-shut-at-this-height")}
           </label>
           <input
-            aria-label="Height of the dry run, mm"
+            aria-label={t("height-of-the-dry-run-mm")}
             aria-invalid={isDry && dryRunHeightMm === null}
             className="entry"
             inputMode="decimal"
@@ -91,10 +96,10 @@ export function DispenseFiles({
           disabled={flowUlS === null || (isDry && dryRunHeightMm === null)}
           onClick={() => save("gcode")}
         >
-          Path as G-code
+          {t("path-as-g-code")}
         </button>
         <button type="button" className="control" disabled={flowUlS === null} onClick={() => save("svg")}>
-          Drawing as SVG
+          {t("drawing-as-svg")}
         </button>
       </div>
       {fault && (
@@ -102,10 +107,7 @@ export function DispenseFiles({
           {fault}
         </p>
       )}
-      <p className="mt-1 text-soft">
-        Millimetres from the panel's lower left corner; M8 opens the valve, M9 shuts it. Hands clear of a
-        machine that moves.
-      </p>
+      <p className="mt-1 text-soft">{t("millimetres-from-the-panels-lower-left")}</p>
     </details>
   );
 }

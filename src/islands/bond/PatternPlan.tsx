@@ -6,6 +6,7 @@ import type { Family } from "../../../core/stack/family.ts";
 import { evenEdges, FieldMap, softened } from "../../drawing/FieldMap.tsx";
 import { panelPlace, stepOf } from "../../drawing/plan-point.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
+import { t } from "../../../words/bond.ts";
 
 export type Tool = "move" | "dot" | "bead";
 type Place = { xMm: number; yMm: number };
@@ -115,7 +116,7 @@ function Faults({ fill, family, unit }: { fill: FillFront; family: Family; unit:
               dominantBaseline="central"
               fill="var(--danger)"
             >
-              air
+              {t("air")}
             </text>
           </g>
         ))}
@@ -142,7 +143,7 @@ function Faults({ fill, family, unit }: { fill: FillFront; family: Family; unit:
               textAnchor="middle"
               fill={isWet ? "var(--danger)" : "var(--done)"}
             >
-              {isWet ? `${w.label} wet` : `${w.label} dry`}
+              {isWet ? t("wet", { label: w.label }) : t("dry", { label: w.label })}
             </text>
           </g>
         );
@@ -305,10 +306,10 @@ export function PatternPlan({
       {tool && !fills && (
         <p id={helpId} className="text-soft">
           {tool === "move"
-            ? "Drag a place. Keys: Enter takes the next piece, arrows move it."
+            ? t("drag-a-place-keys-enter-takes-the")
             : tool === "dot"
-              ? "Tap where the dot goes."
-              : "Drag from one end of the bead to the other."}
+              ? t("tap-where-the-dot-goes")
+              : t("drag-from-one-end-of-the-bead")}
         </p>
       )}
     </>

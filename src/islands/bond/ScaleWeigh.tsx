@@ -7,6 +7,7 @@ import { Field } from "../../ui/Field.tsx";
 import { Figure, Length } from "../../ui/quantity.tsx";
 import { typedWithin } from "../../ui/typed-number.ts";
 import type { ToolProps } from "../work/instrument.ts";
+import { t } from "../../../words/bond.ts";
 
 /** Nearer than this to the dose nobody lays, g and share. Assumed: a scale of hundredths, and what an edge forgives. */
 const NEAR_G = 0.01;
@@ -42,38 +43,38 @@ export function ScaleWeigh({ code, scene, mayTell, tell }: ToolProps) {
       if (answer.ok) keep(told.massG, "simulated");
       else setSaid(told.detail);
     } catch {
-      setSaid("The scale does not answer. Weigh by hand.");
+      setSaid(t("the-scale-does-not-answer-weigh-by"));
     }
   };
   const offG = last ? last.value - wantedG : 0;
   const isNear = Math.abs(offG) <= Math.max(NEAR_G, NEAR_SHARE * wantedG);
   const share = Math.abs(offG) / wantedG;
   return (
-    <section aria-label="Weigh it" className="max-w-3xl">
+    <section aria-label={t("weigh-it")} className="max-w-3xl">
       <p>
-        Panel on the scale, scale to zero, lay, read. Wanted: <Figure value={wantedG} unit="g" digits={3} />.
+        {t("panel-on-the-scale-scale-to-zero")} <Figure value={wantedG} unit="g" digits={3} />.
       </p>
       {last && (
         <p className={`text-lg ${isNear ? "text-done" : "text-danger"}`} role="status" data-testid="weighed">
           <Figure value={last.value} unit="g" digits={3} />
-          {last.source === "simulated" ? " (simulated)" : ""}:{" "}
+          {last.source === "simulated" ? ` ${t("simulated")}` : ""}:{" "}
           {isNear ? (
-            "that is it."
+            t("that-is-it")
           ) : offG < 0 ? (
             <>
-              <Figure value={-offG} unit="g" digits={3} /> short. Lay{" "}
-              <Figure value={share * volumeMl} unit="ml" digits={3} /> more
+              <Figure value={-offG} unit="g" digits={3} /> {t("short-lay")}{" "}
+              <Figure value={share * volumeMl} unit="ml" digits={3} /> {t("more")}
               {beadMm === null ? null : (
                 <>
-                  , <Length mm={share * beadMm} /> of bead
+                  , <Length mm={share * beadMm} /> {t("of-bead")}
                 </>
               )}
-              , and weigh again.
+              {t("and-weigh-again")}
             </>
           ) : (
             <>
-              <Figure value={offG} unit="g" digits={3} /> too much: take{" "}
-              <Figure value={share * volumeMl} unit="ml" digits={3} /> off, or let it run out.
+              <Figure value={offG} unit="g" digits={3} /> {t("too-much-take")}{" "}
+              <Figure value={share * volumeMl} unit="ml" digits={3} /> {t("off-or-let-it-run-out")}
             </>
           )}
         </p>
@@ -84,7 +85,13 @@ export function ScaleWeigh({ code, scene, mayTell, tell }: ToolProps) {
           event.preventDefault();
           const value = typedWithin(typed, MASS);
           if (value === null) {
-            setFault(`Mass: ${typed.trim() || "nothing"} must be a number from ${MASS[0]} to ${MASS[1]} g`);
+            setFault(
+              t("mass-must-be-a-number-from-to", {
+                typed: typed.trim() || "nothing",
+                MASS: MASS[0],
+                MASS2: MASS[1],
+              }),
+            );
           } else if (keep(value, "hand")) {
             setTyped("");
             setFault(undefined);
@@ -92,10 +99,10 @@ export function ScaleWeigh({ code, scene, mayTell, tell }: ToolProps) {
         }}
       >
         <button type="button" className="control" disabled={!mayTell} onClick={() => void read()}>
-          Read the scale (simulated)
+          {t("read-the-scale-simulated")}
         </button>
         <div className="sm:max-w-64">
-          <Field label="Or by hand, g" fault={fault}>
+          <Field label={t("or-by-hand-g")} fault={fault}>
             {(attributes) => (
               <input
                 {...attributes}
@@ -108,7 +115,7 @@ export function ScaleWeigh({ code, scene, mayTell, tell }: ToolProps) {
           </Field>
         </div>
         <button type="submit" className="control" disabled={!mayTell}>
-          Save this weight
+          {t("save-this-weight")}
         </button>
       </form>
       {said && <p role="alert">{said}</p>}

@@ -7,13 +7,39 @@ import { Figure } from "../../ui/quantity.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import type { ToolProps } from "../work/instrument.ts";
+import { t } from "../../../words/bond.ts";
 
 const entries = [
-  { field: "massMg", label: "Drop, mg" },
-  { field: "weightG", label: "Glass and weight on it, g" },
-  { field: "startDiameterMm", label: "Width at the start, mm" },
-  { field: "endDiameterMm", label: "Width at the end, mm" },
-  { field: "timeS", label: "Time between, s" },
+  {
+    field: "massMg",
+    get label() {
+      return t("drop-mg");
+    },
+  },
+  {
+    field: "weightG",
+    get label() {
+      return t("glass-and-weight-on-it-g");
+    },
+  },
+  {
+    field: "startDiameterMm",
+    get label() {
+      return t("width-at-the-start-mm");
+    },
+  },
+  {
+    field: "endDiameterMm",
+    get label() {
+      return t("width-at-the-end-mm");
+    },
+  },
+  {
+    field: "timeS",
+    get label() {
+      return t("time-between-s");
+    },
+  },
 ] as const;
 type Typed = Record<(typeof entries)[number]["field"], string>;
 const blank: Typed = { massMg: "", weightG: "", startDiameterMm: "", endDiameterMm: "", timeS: "" };
@@ -31,10 +57,7 @@ export function SpreadTest({ code, scene, mayTell, tell }: ToolProps) {
   const found = parsed.success ? calculateSpreadViscosity(parsed.data) : null;
   return (
     <section>
-      <p className="max-w-3xl">
-        A weighed drop between two clean glasses, a known weight on the upper one. Read across it at the
-        start, and again when it has at least doubled.
-      </p>
+      <p className="max-w-3xl">{t("a-weighed-drop-between-two-clean")}</p>
       <form
         className="mt-2 max-w-3xl"
         noValidate
@@ -69,12 +92,15 @@ export function SpreadTest({ code, scene, mayTell, tell }: ToolProps) {
         </div>
         {found && (
           <p className="mt-2 text-lg" role="status" data-testid="spread">
-            <Figure value={found.viscosityPaS} unit="Pa s" digits={2} /> ({found.fromPaS.toFixed(2)} to{" "}
-            {found.toPaS.toFixed(2)}, if a diameter is read to half a millimetre)
+            <Figure value={found.viscosityPaS} unit={t("pa-s")} digits={2} />{" "}
+            {t("to-if-a-diameter-is-read-to", {
+              fromPaS: found.fromPaS.toFixed(2),
+              toPaS: found.toPaS.toFixed(2),
+            })}
           </p>
         )}
         <button type="submit" className="control mt-2" disabled={!mayTell}>
-          Use this from now on
+          {t("use-this-from-now-on")}
         </button>
       </form>
     </section>

@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
 import type { NamedPattern } from "../../../core/bond/pattern.ts";
 import { askServer } from "../../ui/ask-server.ts";
+import { t } from "../../../words/bond.ts";
 
 /** The patterns that are kept with a family. */
 export function useFamilyPatterns(familyCode: string) {
@@ -16,12 +17,7 @@ export function useFamilyPatterns(familyCode: string) {
       .catch(() => undefined);
   }, [address]);
   const ask = async (method: "PUT" | "DELETE", body: object, done: string): Promise<boolean> => {
-    const asked = await askServer(
-      address,
-      method,
-      body,
-      "No answer from the server. The pattern is still here: press again.",
-    );
+    const asked = await askServer(address, method, body, t("no-answer-from-the-server-the-pattern"));
     setSaid("said" in asked ? asked.said : done);
     if ("said" in asked) return false;
     setPatterns((await asked.answer.json()) as NamedPattern[]);
@@ -30,7 +26,7 @@ export function useFamilyPatterns(familyCode: string) {
   return {
     patterns,
     said,
-    keep: (pattern: NamedPattern) => ask("PUT", pattern, "Kept."),
-    forget: (name: string) => ask("DELETE", { name }, "Forgotten."),
+    keep: (pattern: NamedPattern) => ask("PUT", pattern, t("kept")),
+    forget: (name: string) => ask("DELETE", { name }, t("forgotten")),
   };
 }

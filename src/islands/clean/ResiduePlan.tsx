@@ -9,6 +9,7 @@ import { ontoPanel, panelPlace } from "../../drawing/plan-point.ts";
 import { usePlanCross } from "../../drawing/usePlanCross.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
 import type { ToolProps } from "../work/instrument.ts";
+import { t } from "../../../words/clean.ts";
 
 type Corners = [PanelPoint, PanelPoint];
 
@@ -104,11 +105,11 @@ export function ResiduePlan({ scene, mayTell: live, tell }: ToolProps) {
     event.stopPropagation();
   };
   return (
-    <section aria-label="Glue left">
+    <section aria-label={t("glue-left")}>
       {live && (
         <p id={helpId} className="mt-1">
-          Drag a box round glue left.{" "}
-          <span className="text-soft">Keys: arrows move a cross, Enter sets one corner and the other.</span>
+          {t("drag-a-box-round-glue-left")}{" "}
+          <span className="text-soft">{t("keys-arrows-move-a-cross-enter-sets")}</span>
         </p>
       )}
       <PlanFrame
@@ -116,7 +117,7 @@ export function ResiduePlan({ scene, mayTell: live, tell }: ToolProps) {
         borderMm={family.borderMm}
         features={family.features}
         windows={family.windows}
-        title={`Panel of ${family.code} from the viewer's side, with the glue left`}
+        title={t("panel-of-from-the-viewers-side-with", { code: family.code })}
         {...(live
           ? {
               role: "application",
@@ -146,13 +147,13 @@ export function ResiduePlan({ scene, mayTell: live, tell }: ToolProps) {
       </PlanFrame>
       {left.length > 0 ? (
         <>
-          <p className="mt-1">{leftPct.toFixed(1)} % of the panel in all.</p>
-          <ul className="mt-1 border-t border-line" aria-label="Glue left">
+          <p className="mt-1">{t("of-the-panel-in-all", { leftPct: leftPct.toFixed(1) })}</p>
+          <ul className="mt-1 border-t border-line" aria-label={t("glue-left")}>
             {residue.map((patch, i) =>
               patch.gone ? null : (
                 <li key={patch.id} className="flex items-center gap-3 border-b border-line">
                   <span className="flex-1 py-1.5">
-                    Patch {i + 1}, {residuePct(outline, [patch]).toFixed(1)} %
+                    {t("patch", { i: i + 1, residuePct: residuePct(outline, [patch]).toFixed(1) })}
                   </span>
                   {live && (
                     <button
@@ -160,7 +161,7 @@ export function ResiduePlan({ scene, mayTell: live, tell }: ToolProps) {
                       className="control border-soft font-normal"
                       onClick={() => tell("residue-cleared", { patch: patch.id })}
                     >
-                      Gone
+                      {t("gone")}
                     </button>
                   )}
                 </li>
@@ -170,7 +171,7 @@ export function ResiduePlan({ scene, mayTell: live, tell }: ToolProps) {
         </>
       ) : (
         <p className="mt-1 text-soft">
-          {residue.length > 0 ? "All marked glue is gone." : "Nothing is marked."}
+          {residue.length > 0 ? t("all-marked-glue-is-gone") : t("nothing-is-marked")}
         </p>
       )}
     </section>

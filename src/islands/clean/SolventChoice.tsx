@@ -1,6 +1,7 @@
 import { RadioGroup } from "radix-ui";
 import { solventNamed, solvents } from "../../../core/materials/solvents.ts";
 import { Assumed, Figure, Temperature } from "../../ui/quantity.tsx";
+import { t } from "../../../words/clean.ts";
 
 const FACTS = "mt-2 grid grid-cols-[max-content_1fr] gap-x-4 gap-y-0.5";
 
@@ -16,7 +17,7 @@ export function SolventChoice({ value, onChange }: { value: string; onChange: (n
       <RadioGroup.Root
         value={value}
         onValueChange={onChange}
-        aria-label="Solvent"
+        aria-label={t("solvent")}
         className="mt-1 flex flex-wrap gap-1.5"
       >
         {solvents.map(({ name }) => (
@@ -30,25 +31,25 @@ export function SolventChoice({ value, onChange }: { value: string; onChange: (n
         ))}
       </RadioGroup.Root>
       <div className="mt-3 border-y border-line py-2" data-testid="solvent-card">
-        <p className="text-danger">Keep it off {picked.keepOff}.</p>
+        <p className="text-danger">{t("keep-it-off", { keepOff: picked.keepOff })}</p>
         {picked.limitPpm < LITTLE_HARMS_PPM && (
           <p className="mt-1 font-semibold text-danger">{picked.harms}</p>
         )}
         <dl className={FACTS}>
-          <dt className="text-soft">Gloves</dt>
+          <dt className="text-soft">{t("gloves")}</dt>
           <dd>
             <Assumed source={gloves.text}>{picked.gloves}</Assumed>
           </dd>
         </dl>
         <details>
-          <summary className="min-h-12 content-center font-semibold">Use, limits, waste</summary>
+          <summary className="min-h-12 content-center font-semibold">{t("use-limits-waste")}</summary>
           <p>{picked.uses}</p>
           <p className="mt-1">{picked.harms}</p>
           <dl className={FACTS}>
-            <dt className="text-soft">Flash point</dt>
+            <dt className="text-soft">{t("flash-point")}</dt>
             <dd>
               {picked.flashC === null ? (
-                "does not burn"
+                t("does-not-burn")
               ) : (
                 <Assumed source={limits.text}>
                   <Temperature c={picked.flashC} />
@@ -57,7 +58,7 @@ export function SolventChoice({ value, onChange }: { value: string; onChange: (n
             </dd>
             {picked.autoignitionC !== null && (
               <>
-                <dt className="text-soft">Autoignition from</dt>
+                <dt className="text-soft">{t("autoignition-from")}</dt>
                 <dd>
                   <Assumed source={limits.text}>
                     <Temperature c={picked.autoignitionC} />
@@ -65,13 +66,13 @@ export function SolventChoice({ value, onChange }: { value: string; onChange: (n
                 </dd>
               </>
             )}
-            <dt className="text-soft">Limit, whole day</dt>
+            <dt className="text-soft">{t("limit-whole-day")}</dt>
             <dd>
               <Assumed source={limits.text}>
                 <Figure value={picked.limitPpm} unit="ppm" />
               </Assumed>
             </dd>
-            <dt className="text-soft">Waste</dt>
+            <dt className="text-soft">{t("waste")}</dt>
             <dd>
               {picked.disposal} <span className="text-soft">({practice.text})</span>
             </dd>

@@ -2,6 +2,7 @@ import { Ban, Check, TriangleAlert } from "lucide-react";
 import { usualWipe } from "../../../core/clean/room.ts";
 import { solventNamed, solvents, surfaces, type Agreement } from "../../../core/materials/solvents.ts";
 import type { ToolProps } from "../work/instrument.ts";
+import { t } from "../../../words/clean.ts";
 
 const signs = { use: Check, care: TriangleAlert, never: Ban } as const;
 const hues: Record<Agreement, string> = { use: "text-done", care: "text-film", never: "text-danger" };
@@ -12,13 +13,13 @@ export function SurfaceTable({ scene }: ToolProps) {
   const own = solventNamed(picked)!;
   return (
     <>
-      <div className="overflow-x-auto" role="region" aria-label="Solvents by surface" tabIndex={0}>
+      <div className="overflow-x-auto" role="region" aria-label={t("solvents-by-surface")} tabIndex={0}>
         <table className="w-full min-w-160 border-collapse text-left">
-          <caption className="sr-only">Which solvent is safe on which surface</caption>
+          <caption className="sr-only">{t("which-solvent-is-safe-on-which-surface")}</caption>
           <thead>
             <tr className="border-b-2 border-ink align-bottom">
               <th scope="col" className="py-1 pr-3 font-semibold">
-                Surface, and {own.name} on it
+                {t("surface-and-on-it", { name: own.name })}
               </th>
               {solvents.map(({ name }) => (
                 <th
@@ -53,10 +54,7 @@ export function SurfaceTable({ scene }: ToolProps) {
           </tbody>
         </table>
       </div>
-      <p className="mt-1 text-soft">
-        Common practice and general chemistry, no source: test a hidden spot first, and ask the maker of a
-        coating.
-      </p>
+      <p className="mt-1 text-soft">{t("common-practice-and-general-chemistry")}</p>
     </>
   );
 }

@@ -1,6 +1,7 @@
 import type { ShopRoom } from "../../../core/clean/room.ts";
 import type { Vapour } from "../../../core/clean/vapour.ts";
 import { Assumed, Figure } from "../../ui/quantity.tsx";
+import { t } from "../../../words/clean.ts";
 
 /** A share of what may not be passed, as a bar that ends at it. */
 function Share({ label, share, words }: { label: string; share: number; words: string }) {
@@ -22,7 +23,12 @@ function Share({ label, share, words }: { label: string; share: number; words: s
 }
 
 const ppm = (value: number) =>
-  `${value < 10 ? Number(value.toPrecision(2)) : Math.round(value).toLocaleString("en-GB").replaceAll(",", "\u202f")} ppm`;
+  t("ppm", {
+    value:
+      value < 10
+        ? Number(value.toPrecision(2))
+        : Math.round(value).toLocaleString("en-GB").replaceAll(",", "\u202f"),
+  });
 
 /** Below this share of its limit a figure stands folded away. */
 const WORTH_A_LOOK = 0.25;
@@ -33,18 +39,18 @@ export function VapourFigures({ vapour, room }: { vapour: Vapour; room: ShopRoom
   const isEnough = airChangesNeededPerH <= room.airChangesPerH;
   const figures = [
     {
-      label: "Over a working day",
+      label: t("over-a-working-day"),
       share: twa8hPpm / limitPpm,
-      words: `${ppm(twa8hPpm)} of ${ppm(limitPpm)}`,
+      words: t("of", { ppm: ppm(twa8hPpm), ppm2: ppm(limitPpm) }),
     },
-    { label: "Peak", share: peakPpm / limitPpm, words: ppm(peakPpm) },
+    { label: t("peak"), share: peakPpm / limitPpm, words: ppm(peakPpm) },
     ...(lowerExplosivePct === null
       ? []
       : [
           {
-            label: "Share of the explosive limit",
+            label: t("share-of-the-explosive-limit"),
             share: lowerExplosivePct / 10,
-            words: `${Number(lowerExplosivePct.toPrecision(2))} %, at most 10`,
+            words: t("at-most-10", { lowerExplosivePct: Number(lowerExplosivePct.toPrecision(2)) }),
           },
         ]),
   ];
@@ -63,34 +69,37 @@ export function VapourFigures({ vapour, room }: { vapour: Vapour; room: ShopRoom
     <div className="mt-2" data-testid="vapour">
       {shares(true)}
       {ignition === "above autoignition" && (
-        <p className="edge-hatch mt-2 font-semibold text-danger">
-          Something nearby is hot enough to light it
-        </p>
+        <p className="edge-hatch mt-2 font-semibold text-danger">{t("something-nearby-is-hot-enough-to")}</p>
       )}
       {isMore && cautionsSaid}
       {!isEnough && (
         <p className="edge-hatch mt-2 text-danger">
-          Needs {Number(airChangesNeededPerH.toPrecision(2))} air changes an hour.
+          {t("needs-air-changes-an-hour", {
+            airChangesNeededPerH: Number(airChangesNeededPerH.toPrecision(2)),
+          })}
         </p>
       )}
       <details className="mt-1">
         <summary className="min-h-12 content-center font-semibold">
-          {isEnough ? "Enough air in" : "More air than in"} <Figure value={room.roomM3} unit="m³" />
+          {isEnough ? t("enough-air-in") : t("more-air-than-in")} <Figure value={room.roomM3} unit="m³" />
         </summary>
         {shares(false)}
         {!isMore && cautionsSaid}
         <p className="mt-2">
           <Assumed
-            source="the room that is set for this shop"
-            measure={{ href: "/shop#room", words: "Set the room" }}
+            source={t("the-room-that-is-set-for-this")}
+            measure={{ href: "/shop#room", words: t("set-the-room") }}
           >
-            <Figure value={room.airChangesPerH} unit="air changes an hour" digits={1} />
+            <Figure value={room.airChangesPerH} unit={t("air-changes-an-hour")} digits={1} />
           </Assumed>
-          , mixing {room.mixing} (1 ideal, 10 poor).{" "}
-          {airChangesNeededPerH === 0
-            ? "Enough air for one wipe like this a day."
-            : `Needed: ${Number(airChangesNeededPerH.toPrecision(2))} an hour.`}{" "}
-          <span className="text-soft">Right above the cloth the vapour is stronger.</span>
+          {t("mixing-1-ideal-10-poor", {
+            mixing: room.mixing,
+            value:
+              airChangesNeededPerH === 0
+                ? t("enough-air-for-one-wipe-like-this")
+                : t("needed-an-hour", { airChangesNeededPerH: Number(airChangesNeededPerH.toPrecision(2)) }),
+          })}{" "}
+          <span className="text-soft">{t("right-above-the-cloth-the-vapour-is")}</span>
         </p>
       </details>
     </div>

@@ -3,6 +3,7 @@ import type { Technician } from "../../../server/store/technicians.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { QrCode } from "../../ui/QrCode.tsx";
+import { t } from "../../../words/close.ts";
 
 /** The address at which the customer sees the certificate: made, shown to be photographed, and withdrawn. */
 export function CustomerLink({
@@ -42,27 +43,25 @@ export function CustomerLink({
   return (
     <section aria-labelledby="link-title" className="no-print mb-6 border-y-2 border-line py-3">
       <h2 id="link-title" className="text-lg font-semibold">
-        For the customer
+        {t("for-the-customer")}
       </h2>
       {address ? (
         <div className="mt-2 flex flex-wrap items-center gap-5">
-          <QrCode text={address} label="Code that opens the certificate" />
+          <QrCode text={address} label={t("code-that-opens-the-certificate")} />
           <div className="min-w-0 flex-1">
             <p className="break-all" data-testid="customer-link">
               <a href={address} className="underline underline-offset-4">
                 {address}
               </a>
             </p>
-            <p className="text-soft">
-              Anyone with this address sees the certificate and the photos of this job.
-            </p>
+            <p className="text-soft">{t("anyone-with-this-address-sees-the")}</p>
             <button
               type="button"
               className="control mt-2"
               disabled={!isKnown}
               onClick={() => void ask("DELETE")}
             >
-              Withdraw it
+              {t("withdraw-it")}
             </button>
           </div>
         </div>
@@ -74,10 +73,10 @@ export function CustomerLink({
             disabled={!isKnown}
             onClick={() => void ask("POST")}
           >
-            Make an address for the customer
+            {t("make-an-address-for-the-customer")}
           </button>
           <span className="text-soft">
-            {isKnown ? "It cannot be guessed, and it can be withdrawn." : "First choose who is at the bench."}
+            {isKnown ? t("it-cannot-be-guessed-and-it-can") : t("first-choose-who-is-at-the-bench")}
           </span>
         </div>
       )}

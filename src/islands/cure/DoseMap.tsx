@@ -4,6 +4,7 @@ import type { calculateCureDose } from "../../../core/cure/cure-dose.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import { FieldMap } from "../../drawing/FieldMap.tsx";
 import { PlanFrame } from "../../drawing/PlanFrame.tsx";
+import { t } from "../../../words/cure.ts";
 
 const STEPS = 10;
 /** From the ground to the light's own hue. */
@@ -36,7 +37,11 @@ export const DoseMap = memo(function DoseMap({
       windows={family.windows}
       labels={false}
       fills={isFilling}
-      title={`Light at the glue line of ${family.code}: ${minMwCm2.toFixed(1)} to ${maxMwCm2.toFixed(1)} mW/cm², the border in shadow`}
+      title={t("light-at-the-glue-line-of-to", {
+        code: family.code,
+        minMwCm2: minMwCm2.toFixed(1),
+        maxMwCm2: maxMwCm2.toFixed(1),
+      })}
     >
       {({ unit }) => (
         <>

@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
 import type { LampLife } from "../../../core/cure/lamp-life.ts";
 import { Duration, Figure } from "../../ui/quantity.tsx";
+import { t } from "../../../words/cure.ts";
 
 /** How the shop's lamp has aged; asked again when one of its readings is added. */
 export function useShopLamp(readings: number): LampLife | null {
@@ -22,17 +23,21 @@ export function LampAge({ lamp, exposureS }: { lamp: LampLife; exposureS: number
   const hours = (h: number) => (h < 20 ? h.toFixed(1) : h.toFixed(0));
   return (
     <p className="mt-2" data-testid="lamp">
-      By the shop's own readings the lamp is at <Figure value={nowPct} unit="%" /> of new
+      {t("by-the-shops-own-readings-the-lamp")} <Figure value={nowPct} unit="%" /> {t("of-new")}
       {exposureS !== null && nowPct < 98 && (
         <>
-          : <Duration s={exposureS} /> instead of <Duration s={(exposureS * nowPct) / 100} />
+          : <Duration s={exposureS} /> {t("instead-of")} <Duration s={(exposureS * nowPct) / 100} />
         </>
       )}
       .{" "}
       {replaceAtHours === null
-        ? "It is steady."
-        : `It will be at half after ${hours(replaceAtHours)} h of light (${hours(replaceFromHours!)} to ${replaceToHours === null ? "never" : hours(replaceToHours)}).`}{" "}
-      <a href="/shop#lamp">New lamp fitted?</a>
+        ? t("it-is-steady")
+        : t("it-will-be-at-half-after-h", {
+            hours: hours(replaceAtHours),
+            hours2: hours(replaceFromHours!),
+            value: replaceToHours === null ? t("never") : hours(replaceToHours),
+          })}{" "}
+      <a href="/shop#lamp">{t("new-lamp-fitted")}</a>
     </p>
   );
 }

@@ -9,6 +9,7 @@ import { Board, Chosen, useChosen, Wide } from "./Board.tsx";
 import { useEditor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
 import { OneThing, Things } from "./Things.tsx";
+import { t } from "../../../words/family.ts";
 
 const usualSize = (): ScrewSize => ({
   key: "",
@@ -71,10 +72,10 @@ export function BackEditor() {
         <>
           <p className="shrink-0 text-pretty">
             {at >= 0
-              ? "Tap where a screw of this size sits. Drag one to move it. Seen from behind."
+              ? t("tap-where-a-screw-of-this-size")
               : screws.length > 0
-                ? "Select a size, then tap where its screws sit. Seen from behind."
-                : "Add a size of screw, then tap where its screws sit."}
+                ? t("select-a-size-then-tap-where-its")
+                : t("add-a-size-of-screw-then-tap")}
           </p>
           {drawable ? (
             <div className="min-h-0 flex-1">
@@ -84,7 +85,7 @@ export function BackEditor() {
                 borderMm={0}
                 role="application"
                 className={`touch-none ${at >= 0 ? "cursor-crosshair" : ""}`}
-                title="The back of the device, to place its screws on"
+                title={t("the-back-of-the-device-to-place")}
                 onPointerDown={down}
                 onPointerMove={move}
                 onPointerUp={(event) => {
@@ -112,22 +113,30 @@ export function BackEditor() {
               </PlanFrame>
             </div>
           ) : (
-            <p className="edge-hatch text-danger">Give width and height first.</p>
+            <p className="edge-hatch text-danger">{t("give-width-and-height-first")}</p>
           )}
         </>
       }
       lists={
         <>
-          <OneThing list="back" name="Back" about={drawable ? `${back.widthMm} × ${back.heightMm} mm` : ""} />
+          <OneThing
+            list="back"
+            name="Back"
+            about={drawable ? t("mm", { widthMm: back.widthMm, heightMm: back.heightMm }) : ""}
+          />
           <Things
             list="screws"
-            title="Screws, first out first"
-            addLabel="Add a size"
+            title={t("screws-first-out-first")}
+            addLabel={t("add-a-size")}
             rows={screws}
             blank={usualSize}
             nameOf={screwName}
             aboutOf={({ count, places }) =>
-              count > 0 ? (places.length === count ? `${count}` : `${places.length} of ${count} placed`) : ""
+              count > 0
+                ? places.length === count
+                  ? `${count}`
+                  : t("of-placed", { length: places.length, count })
+                : ""
             }
             onChange={(next) => change({ screws: next }, "screws")}
           />
@@ -182,21 +191,21 @@ function BackFields({ back }: { back: Outline }) {
   const { change } = useEditor();
   const setBack = (more: Partial<Outline>) => change({ back: { ...back, ...more } }, "back");
   return (
-    <Chosen title="Back">
+    <Chosen title={t("back")}>
       <NumberEntry
-        label="Back width, mm"
+        label={t("back-width-mm")}
         value={back.widthMm}
         path="back.widthMm"
         onChange={(mm) => setBack({ widthMm: mm! })}
       />
       <NumberEntry
-        label="Back height, mm"
+        label={t("back-height-mm")}
         value={back.heightMm}
         path="back.heightMm"
         onChange={(mm) => setBack({ heightMm: mm! })}
       />
       <NumberEntry
-        label="Corner, mm"
+        label={t("corner-mm")}
         optional
         value={back.cornerRadiusMm}
         path="back.cornerRadiusMm"
@@ -221,7 +230,7 @@ function SizeFields() {
       {place && (
         <div className="mb-4 border-b border-line pb-4">
           <Chosen
-            title={`Screw ${at + 1} of ${size.count}`}
+            title={t("screw-of", { at: at + 1, count: size.count })}
             onRemove={() => {
               set({
                 places: size.places.filter((_, n) => n !== at),
@@ -231,20 +240,20 @@ function SizeFields() {
             }}
           >
             <NumberEntry
-              label="Left, mm"
+              label={t("left-mm")}
               value={place.xMm}
               path={`screws[${i}].places[${at}].xMm`}
               onChange={(mm) => setPlace({ xMm: mm! })}
             />
             <NumberEntry
-              label="Top, mm"
+              label={t("top-mm")}
               value={place.yMm}
               path={`screws[${i}].places[${at}].yMm`}
               onChange={(mm) => setPlace({ yMm: mm! })}
             />
             <Wide>
               <TextEntry
-                label="What lies under it"
+                label={t("what-lies-under-it")}
                 value={place.under ?? ""}
                 path={`screws[${i}].places[${at}].under`}
                 onChange={(under) => setPlace({ under: under || undefined })}
@@ -255,38 +264,38 @@ function SizeFields() {
       )}
       <Chosen title={screwName(size)} onRemove={remove}>
         <TextEntry
-          label="Thread"
+          label={t("thread")}
           value={size.thread}
           path={`screws[${i}].thread`}
           onChange={(thread) => set({ thread })}
         />
         <NumberEntry
-          label="Length, mm"
+          label={t("length-mm")}
           value={size.lengthMm}
           path={`screws[${i}].lengthMm`}
           onChange={(mm) => set({ lengthMm: mm! })}
         />
         <ChoiceEntry
-          label="Hold"
+          label={t("hold")}
           value={size.holds}
           options={screwHolds}
           path={`screws[${i}].holds`}
           onChange={(holds) => set({ holds })}
         />
         <NumberEntry
-          label="How many"
+          label={t("how-many")}
           value={size.count}
           path={`screws[${i}].count`}
           onChange={(count) => set({ count: count! })}
         />
         <TextEntry
-          label="Head"
+          label={t("head")}
           value={size.head}
           path={`screws[${i}].head`}
           onChange={(head) => set({ head })}
         />
         <TextEntry
-          label="Where"
+          label={t("where")}
           value={size.where}
           path={`screws[${i}].where`}
           onChange={(where) => set({ where })}

@@ -2,6 +2,7 @@ import { Trash2 } from "lucide-react";
 import { useEffect, useRef, type ReactNode } from "react";
 import { useEditor } from "./editor.ts";
 import type { Selection } from "./family-parts.ts";
+import { t } from "../../../words/family.ts";
 
 /** A sheet of the drawing board: the drawing large, what is on it in a list, the selected thing's fields beside it. */
 export function Board({
@@ -56,14 +57,14 @@ export function Chosen({
   return (
     <fieldset
       key={`${selection.list} ${selection.index} ${selection.place}`}
-      aria-label="Selected"
+      aria-label={t("selected")}
       className="min-w-0"
     >
       <div className="mb-2 flex min-h-12 items-center gap-2">
         <h2 className="min-w-0 flex-1 truncate text-lg font-semibold">{title}</h2>
         {onRemove && (
           <button type="button" className="control border-soft px-3" onClick={onRemove}>
-            <Trash2 aria-hidden size={18} /> Remove
+            <Trash2 aria-hidden size={18} /> {t("remove")}
           </button>
         )}
       </div>

@@ -5,6 +5,7 @@ import { Board, Chosen, useChosen, Wide } from "./Board.tsx";
 import { useEditor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
 import { OneThing, Things } from "./Things.tsx";
+import { t } from "../../../words/family.ts";
 
 /** What it is called, how it is opened and what feeds it; and what is worth a note. */
 export function DeviceEditor({ isStored }: { isStored: boolean }) {
@@ -18,9 +19,9 @@ export function DeviceEditor({ isStored }: { isStored: boolean }) {
     <Board
       drawing={
         widthMm > 0 && heightMm > 0 ? (
-          <Plan fills family={family} title="The panel from the viewer's side" />
+          <Plan fills family={family} title={t("the-panel-from-the-viewers-side")} />
         ) : (
-          <p className="m-auto text-lg text-soft">Give its size under Panel.</p>
+          <p className="m-auto text-lg text-soft">{t("give-its-size-under-panel")}</p>
         )
       }
       lists={
@@ -33,8 +34,8 @@ export function DeviceEditor({ isStored }: { isStored: boolean }) {
           />
           <Things
             list="notes"
-            title="Notes"
-            addLabel="Add a note"
+            title={t("notes")}
+            addLabel={t("add-a-note")}
             rows={notes}
             blank={() => ({ text: "" })}
             nameOf={({ text }) => text}
@@ -44,10 +45,10 @@ export function DeviceEditor({ isStored }: { isStored: boolean }) {
       }
     >
       {note ? (
-        <Chosen title="Note" onRemove={note.remove}>
+        <Chosen title={t("note")} onRemove={note.remove}>
           <Wide>
             <TextEntry
-              label="Note"
+              label={t("note")}
               value={note.row.text}
               path={`notes[${note.index}]`}
               onChange={(text) => note.set({ text })}
@@ -64,30 +65,30 @@ export function DeviceEditor({ isStored }: { isStored: boolean }) {
 function DeviceFields({ isStored }: { isStored: boolean }) {
   const { family, change } = useEditor();
   return (
-    <Chosen title={family.name || "New family"}>
+    <Chosen title={family.name || t("new-family")}>
       {isStored ? (
         <div>
-          <span className="mb-1 block font-semibold">Code</span>
+          <span className="mb-1 block font-semibold">{t("code")}</span>
           <span className="flex min-h-12 items-center">{family.code}</span>
         </div>
       ) : (
         <TextEntry
-          label="Code"
+          label={t("code")}
           value={family.code}
           path="code"
-          hint="Such as PH-10"
+          hint={t("such-as-ph-10")}
           onChange={(code) => change({ code: code.toUpperCase() }, "code")}
         />
       )}
       <NumberEntry
-        label="Diagonal, in"
+        label={t("diagonal-in")}
         value={family.diagonalIn}
         path="diagonalIn"
         onChange={(diagonalIn) => change({ diagonalIn: diagonalIn! }, "diagonal")}
       />
       <Wide>
         <TextEntry
-          label="Name"
+          label={t("name")}
           value={family.name}
           path="name"
           onChange={(name) => change({ name }, "name")}
@@ -95,14 +96,14 @@ function DeviceFields({ isStored }: { isStored: boolean }) {
       </Wide>
       <Wide>
         <TextEntry
-          label="Kind"
+          label={t("kind")}
           value={family.kind}
           path="kind"
           onChange={(kind) => change({ kind }, "kind")}
         />
       </Wide>
       <ChoiceEntry
-        label="Way in"
+        label={t("way-in")}
         value={family.wayIn}
         options={waysIn}
         path="wayIn"
@@ -112,7 +113,7 @@ function DeviceFields({ isStored }: { isStored: boolean }) {
       />
       {family.wayIn === "from the back" && (
         <ChoiceEntry
-          label="Back cover"
+          label={t("back-cover")}
           value={family.gluedBack ? "glued along its rim" : "not glued"}
           options={["not glued", "glued along its rim"]}
           path="gluedBack"
@@ -120,7 +121,7 @@ function DeviceFields({ isStored }: { isStored: boolean }) {
         />
       )}
       <ChoiceEntry
-        label="Power"
+        label={t("power")}
         value={family.power}
         options={powers}
         path="power"
@@ -130,7 +131,7 @@ function DeviceFields({ isStored }: { isStored: boolean }) {
       />
       {family.power === "mains" && (
         <NumberEntry
-          label="Capacitors need, s"
+          label={t("capacitors-need-s")}
           optional
           value={family.dischargeS}
           path="dischargeS"
@@ -138,7 +139,7 @@ function DeviceFields({ isStored }: { isStored: boolean }) {
         />
       )}
       <ChoiceEntry
-        label="Offered at intake"
+        label={t("offered-at-intake")}
         value={family.oneOff ? "no: one device only" : "yes"}
         options={["yes", "no: one device only"]}
         path="oneOff"

@@ -23,6 +23,7 @@ import { InsideEditor } from "./InsideEditor.tsx";
 import { PlanEditor } from "./PlanEditor.tsx";
 import { RouteEditor } from "./RouteEditor.tsx";
 import { StackEditor } from "./StackEditor.tsx";
+import { t } from "../../../words/family.ts";
 
 /** What is being drawn, kept in this browser until it is sent. */
 function useKeptHistory(key: string, initial: Family, found: Partial<Family> | null) {
@@ -120,7 +121,7 @@ export const FamilyEditor = memo(function FamilyEditor({
       stored ? `/api/families/${stored.family.code}` : "/api/families",
       stored ? "PUT" : "POST",
       stored ? { seenVersion: stored.version, family: parsed.data } : parsed.data,
-      "No answer from the server. What you drew is kept here: press again.",
+      t("no-answer-from-the-server-what-you"),
     );
     if ("answer" in asked) {
       setKept(key, null);
@@ -146,15 +147,17 @@ export const FamilyEditor = memo(function FamilyEditor({
         <div className="flex shrink-0 items-center gap-3 overflow-x-auto border-b border-line px-2 lg:px-4">
           <a
             href={stored ? `/families/${stored.family.code}` : "/families"}
-            aria-label="Back to the families"
+            aria-label={t("back-to-the-families")}
             className="flex min-h-12 min-w-8 shrink-0 items-center lg:hidden"
           >
             <ArrowLeft aria-hidden size={20} />
           </a>
           <h1 className="shrink-0 text-xl font-semibold max-md:sr-only">
-            {stored ? `${stored.family.code}, version ${stored.version + 1}` : "New family"}
+            {stored
+              ? t("version", { code: stored.family.code, version: stored.version + 1 })
+              : t("new-family")}
           </h1>
-          <nav aria-label="Sheets" className="flex">
+          <nav aria-label={t("sheets")} className="flex">
             {parts.map((name) => (
               <button
                 key={name}
@@ -164,14 +167,14 @@ export const FamilyEditor = memo(function FamilyEditor({
                 onClick={() => selectPart(name)}
               >
                 {partWords[name]}
-                {faultyParts.has(name) && <span className="edge-hatch text-sm text-danger">mend</span>}
+                {faultyParts.has(name) && <span className="edge-hatch text-sm text-danger">{t("mend")}</span>}
               </button>
             ))}
           </nav>
         </div>
         {found && (
           <p role="status" className="edge-hatch mx-2 shrink-0 text-film lg:mx-4">
-            With the stack that {found.code} turned out to hold. Nothing changes until you save.
+            {t("with-the-stack-that-turned-out-to", { code: found.code })}
           </p>
         )}
         {wasKept && (
@@ -179,9 +182,9 @@ export const FamilyEditor = memo(function FamilyEditor({
             role="status"
             className="edge-hatch mx-2 flex shrink-0 flex-wrap items-center gap-3 text-film lg:mx-4"
           >
-            Your unsaved drawing is back.
+            {t("your-unsaved-drawing-is-back")}
             <button type="button" className="control" onClick={forget}>
-              Start over
+              {t("start-over")}
             </button>
           </p>
         )}
@@ -192,7 +195,7 @@ export const FamilyEditor = memo(function FamilyEditor({
         {part === "inside" && <InsideEditor />}
         {part === "routes" && <RouteEditor currency={currency} />}
         <section
-          aria-label="Save the family"
+          aria-label={t("save-the-family")}
           className="flex shrink-0 flex-wrap items-center gap-2 border-t-2 border-ink bg-raised px-2 py-2 lg:px-4"
         >
           <div
@@ -211,14 +214,12 @@ export const FamilyEditor = memo(function FamilyEditor({
               >
                 <span className="font-semibold">{partWords[place.part]}:</span>{" "}
                 <code className="font-mono">{first.path}</code> {first.message}
-                {faults.length > 1 && ` · ${faults.length - 1} more`}
+                {faults.length > 1 && ` ${t("more", { length: faults.length - 1 })}`}
               </button>
             )}
             {!refused && !first && (
               <p className="text-soft">
-                {stored
-                  ? "Saving makes the next version. Open jobs keep theirs."
-                  : "Saving makes its first version."}
+                {stored ? t("saving-makes-the-next-version-open") : t("saving-makes-its-first-version")}
               </p>
             )}
           </div>
@@ -229,7 +230,7 @@ export const FamilyEditor = memo(function FamilyEditor({
             aria-keyshortcuts="Control+Z"
             onClick={() => setHistory(undo)}
           >
-            <Undo2 aria-hidden size={20} /> <span className="max-sm:sr-only">Undo</span>
+            <Undo2 aria-hidden size={20} /> <span className="max-sm:sr-only">{t("undo")}</span>
           </button>
           <button
             type="button"
@@ -238,7 +239,7 @@ export const FamilyEditor = memo(function FamilyEditor({
             aria-keyshortcuts="Control+Y"
             onClick={() => setHistory(redo)}
           >
-            <Redo2 aria-hidden size={20} /> <span className="max-sm:sr-only">Redo</span>
+            <Redo2 aria-hidden size={20} /> <span className="max-sm:sr-only">{t("redo")}</span>
           </button>
           <button
             type="button"
@@ -246,7 +247,7 @@ export const FamilyEditor = memo(function FamilyEditor({
             disabled={sending}
             onClick={() => void keep()}
           >
-            Save
+            {t("save")}
           </button>
         </section>
       </main>

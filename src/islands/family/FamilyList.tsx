@@ -4,6 +4,7 @@ import { PanelSketch } from "../../drawing/PanelSketch.tsx";
 import { hasWords } from "../../ui/has-words.ts";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { Narrow } from "../../ui/Narrow.tsx";
+import { t } from "../../../words/family.ts";
 
 export interface ListedFamily {
   code: string;
@@ -41,35 +42,38 @@ export const FamilyList = memo(function FamilyList({
     <>
       <ListHead
         title={`${families.length} ${nouns[Number(isSingle)]![Number(families.length !== 1)]}`}
-        search={{ label: "Find a family", placeholder: "Code, name, kind", value: find, onChange: setFind }}
-        add={{ text: "New family", href: "/families/new" }}
+        search={{
+          label: t("find-a-family"),
+          placeholder: t("code-name-kind"),
+          value: find,
+          onChange: setFind,
+        }}
+        add={{ text: t("new-family"), href: "/families/new" }}
       />
       <div className="flex flex-wrap items-end gap-3 pb-3">
         <Narrow
-          label="Order"
+          label={t("order")}
           value={order}
           options={[
-            { value: "", text: "By code" },
-            { value: "size", text: "Smallest first" },
-            { value: "busy", text: "Most open jobs first" },
+            { value: "", text: t("by-code") },
+            { value: "size", text: t("smallest-first") },
+            { value: "busy", text: t("most-open-jobs-first") },
           ]}
           onChange={setOrder}
         />
         <a href={isSingle ? "/families" : "/families?single"} className="control">
-          {isSingle ? "Families" : "Single devices"}
+          {isSingle ? t("families") : t("single-devices")}
         </a>
         <a href="/families/import" className="control">
-          Bring in a family
+          {t("bring-in-a-family")}
         </a>
       </div>
       {families.length === 0 ? (
         <p className="text-lg">
-          {isSingle
-            ? "No single device has come in yet. Take one in at New job, by its size and how it is made."
-            : "No family is kept here yet. Draw one, or bring one in from another workshop."}
+          {isSingle ? t("no-single-device-has-come-in-yet") : t("no-family-is-kept-here-yet-draw")}
         </p>
       ) : (
-        ordered.length === 0 && <p className="text-lg">No family matches.</p>
+        ordered.length === 0 && <p className="text-lg">{t("no-family-matches")}</p>
       )}
       <ul className="border-t-2 border-ink">
         {ordered.map((family) => (
@@ -85,15 +89,19 @@ export const FamilyList = memo(function FamilyList({
               <span className="text-lg font-semibold">{family.code}</span>
               <span className="max-sm:col-start-2">{family.name}</span>
               <span className="text-soft max-sm:col-start-2">
-                {family.kind}, {family.diagonalIn} in, version {family.version}
+                {t("in-version", {
+                  kind: family.kind,
+                  diagonalIn: family.diagonalIn,
+                  version: family.version,
+                })}
               </span>
             </a>
             <a
               href={`/jobs?family=${encodeURIComponent(family.code)}`}
               className="inline-flex min-h-12 items-center underline underline-offset-4"
             >
-              {family.openJobs === 0 ? "Jobs" : `${family.openJobs} open`}
-              <span className="sr-only"> jobs of {family.code}</span>
+              {family.openJobs === 0 ? t("jobs") : t("open", { openJobs: family.openJobs })}
+              <span className="sr-only"> {t("jobs-of", { code: family.code })}</span>
             </a>
           </li>
         ))}

@@ -10,10 +10,11 @@ import { Plan } from "../../drawing/Plan.tsx";
 import { Section } from "../../drawing/Section.tsx";
 import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { Assumed, Figure, Length, Temperature } from "../../ui/quantity.tsx";
+import { t } from "../../../words/family.ts";
 
 /** A part as it is spoken of, with how many there are. */
 const partName = ({ name, count }: Family["parts"][number]): string =>
-  count > 1 ? `${name}, ${count} of them` : name;
+  count > 1 ? t("of-them", { name, count }) : name;
 
 export const FamilyView = memo(function FamilyView({
   family,
@@ -36,49 +37,50 @@ export const FamilyView = memo(function FamilyView({
             {family.code} {family.name.toLowerCase()}
           </span>
           <span className="text-soft">
-            {family.kind}, {family.diagonalIn} in, version {version}
+            {t("in-version", { kind: family.kind, diagonalIn: family.diagonalIn, version })}
           </span>
           <span className="ml-auto flex gap-4">
             <a
               href={`/families/${family.code}/edit`}
               className="inline-flex min-h-12 items-center gap-2 underline underline-offset-4"
             >
-              <Pencil aria-hidden size={18} /> Change it
+              <Pencil aria-hidden size={18} /> {t("change-it")}
             </a>
             <a
               href={`/api/families/${family.code}/export`}
               download
               className="inline-flex min-h-12 items-center gap-2 underline underline-offset-4"
             >
-              <Download aria-hidden size={18} /> Export
+              <Download aria-hidden size={18} /> {t("export")}
             </a>
           </span>
         </h1>
         <div className="mt-4 grid gap-8 lg:grid-cols-2">
-          <section aria-label="Stack from the side">
+          <section aria-label={t("stack-from-the-side")}>
             <Section
               family={family}
               seam={family.seams[0]?.layer}
-              title={`Stack of ${family.code}, viewer's side up`}
+              title={t("stack-of-viewers-side-up", { code: family.code })}
             />
           </section>
-          <section aria-label="Panel from the viewer's side">
-            <Plan family={family} title={`Outline of ${family.code} with its edge features, viewer's side`} />
+          <section aria-label={t("panel-from-the-viewers-side")}>
+            <Plan family={family} title={t("outline-of-with-its-edge-features", { code: family.code })} />
             <p className="mt-1">
-              <Length mm={family.outline.widthMm} /> × <Length mm={family.outline.heightMm} />, border{" "}
-              <Length mm={family.borderMm} digits={1} />
+              <Length mm={family.outline.widthMm} /> × <Length mm={family.outline.heightMm} />
+              {t("border")} <Length mm={family.borderMm} digits={1} />
             </p>
             <ul className="mt-1">
               {family.features.map((feature) => (
                 <li key={`${feature.edge} ${feature.fromMm} ${feature.kind}`}>
-                  <strong>{feature.kind}</strong>, {feature.edge} edge <Length mm={feature.fromMm} /> to{" "}
+                  <strong>{feature.kind}</strong>
+                  {t("edge", { edge: feature.edge })} <Length mm={feature.fromMm} /> {t("to")}{" "}
                   <Length mm={feature.toMm} />: {feature.label}
                   {feature.maxDepthMm !== undefined && (
                     <>
-                      , no deeper than <Length mm={feature.maxDepthMm} digits={1} />
+                      {t("no-deeper-than")} <Length mm={feature.maxDepthMm} digits={1} />
                     </>
                   )}
-                  {feature.noLiquid && ", must stay dry"}
+                  {feature.noLiquid && t("must-stay-dry")}
                 </li>
               ))}
             </ul>
@@ -86,21 +88,19 @@ export const FamilyView = memo(function FamilyView({
         </div>
         <section className="mt-8" aria-labelledby="layers-title">
           <h2 id="layers-title" className="text-xl font-semibold">
-            Layers, viewer's side first
+            {t("layers-viewers-side-first")}
           </h2>
-          <p className="text-soft">
-            A change writes the next version. Jobs that are open keep the one they began with.
-          </p>
+          <p className="text-soft">{t("a-change-writes-the-next-version-jobs")}</p>
           {foundOtherwise.length > 0 && (
             <p>
-              Found to be different:{" "}
+              {t("found-to-be-different")}{" "}
               {foundOtherwise.map((code) => (
                 <a
                   key={code}
                   href={`/families/${family.code}/edit?as=${code}`}
                   className="mr-3 inline-flex min-h-12 items-center underline underline-offset-4"
                 >
-                  {code}, as found
+                  {t("as-found", { code })}
                 </a>
               ))}
             </p>
@@ -111,9 +111,9 @@ export const FamilyView = memo(function FamilyView({
             ))}
           </ul>
         </section>
-        <section className="mt-8 grid gap-8 sm:grid-cols-2" aria-label="What belongs to it">
+        <section className="mt-8 grid gap-8 sm:grid-cols-2" aria-label={t("what-belongs-to-it")}>
           <div>
-            <h2 className="text-xl font-semibold">Routes</h2>
+            <h2 className="text-xl font-semibold">{t("routes")}</h2>
             <ul>
               {family.routes.map((route) => (
                 <li key={route}>
@@ -121,7 +121,7 @@ export const FamilyView = memo(function FamilyView({
                 </li>
               ))}
             </ul>
-            <h2 className="mt-4 text-xl font-semibold">Functions to prove</h2>
+            <h2 className="mt-4 text-xl font-semibold">{t("functions-to-prove")}</h2>
             <ul>
               {family.functions.map((f) => (
                 <li key={f.key}>
@@ -131,7 +131,7 @@ export const FamilyView = memo(function FamilyView({
             </ul>
           </div>
           <div>
-            <h2 className="text-xl font-semibold">Screws</h2>
+            <h2 className="text-xl font-semibold">{t("screws")}</h2>
             <ul>
               {family.screws.map((size) => (
                 <li key={size.key}>
@@ -145,21 +145,21 @@ export const FamilyView = memo(function FamilyView({
                   back={backOf(family)}
                   cells={screwLedger(family, []).cells}
                   picked={null}
-                  title={`Back of ${family.code} with its screws, seen from behind`}
+                  title={t("back-of-with-its-screws-seen-from", { code: family.code })}
                 />
               </div>
             )}
-            <h2 className="mt-4 text-xl font-semibold">Parts</h2>
+            <h2 className="mt-4 text-xl font-semibold">{t("parts")}</h2>
             <ul>
               {family.parts.map((part) => (
                 <li key={part.key}>
                   <strong>{partName(part)}</strong>:{" "}
-                  {part.kind === "liner" ? "peeled and counted" : part.goes}
-                  {part.irreplaceable && ", irreplaceable"}
+                  {part.kind === "liner" ? t("peeled-and-counted") : part.goes}
+                  {part.irreplaceable && t("irreplaceable")}
                 </li>
               ))}
             </ul>
-            <h2 className="mt-4 text-xl font-semibold">Connectors</h2>
+            <h2 className="mt-4 text-xl font-semibold">{t("connectors")}</h2>
             <ul>
               {family.connectors.map((connector) => (
                 <li key={connector.key}>
@@ -176,11 +176,11 @@ export const FamilyView = memo(function FamilyView({
 
 function Property({ value, unit, digits }: { value: MaterialValue; unit: string; digits: number }) {
   const figure = <Figure value={value.value} unit={unit} digits={digits} />;
-  const range = `Usual range ${value.low} to ${value.high} ${unit}. `;
+  const range = `${t("usual-range-to", { low: value.low, high: value.high, unit })} `;
   return value.source.kind === "assumed" ? (
     <Assumed source={`${range}${value.source.text}`}>{figure}</Assumed>
   ) : (
-    <span title={`${range}Source: ${value.source.text} (${value.source.kind})`}>{figure}</span>
+    <span title={t("source", { range, text: value.source.text, kind: value.source.kind })}>{figure}</span>
   );
 }
 
@@ -199,7 +199,7 @@ function LayerRow({ family, layer }: { family: Family; layer: Layer }) {
           {layer.role}
           {limit && (
             <>
-              , at most <Temperature c={limit.maxC} />
+              {t("at-most")} <Temperature c={limit.maxC} />
             </>
           )}
         </span>
@@ -210,7 +210,7 @@ function LayerRow({ family, layer }: { family: Family; layer: Layer }) {
         <span className="flex flex-wrap items-center gap-x-4 text-sm text-soft">
           <Property value={properties.conductivityWmK} unit="W/m K" digits={2} />
           <Property value={properties.densityKgM3} unit="kg/m³" digits={0} />
-          <Property value={properties.specificHeatJkgK} unit="J/kg K" digits={0} />
+          <Property value={properties.specificHeatJkgK} unit={t("j-kg-k")} digits={0} />
           {limit && <span>{limit.source}</span>}
         </span>
       </span>

@@ -16,6 +16,7 @@ import { Board, Chosen, useChosen, Wide } from "./Board.tsx";
 import { useEditor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry, ToggleEntry } from "./entries.tsx";
 import { OneThing, Things } from "./Things.tsx";
+import { t } from "../../../words/family.ts";
 
 const tapes = ["none", "kept", "new"] as const;
 const yesNo = ["no", "yes"] as const;
@@ -47,8 +48,12 @@ const usualJoint = (): Joint => ({ name: "flex", contacts: 8, rows: 1, pins: 2, 
 const usualFunction = (): PanelFunction => ({ key: "", name: "", how: "" });
 
 const jointNames = {
-  joint: "Soldered joint",
-  addOnTouch: "Add-on touch: its joint",
+  get joint() {
+    return t("soldered-joint");
+  },
+  get addOnTouch() {
+    return t("add-on-touch-its-joint");
+  },
 } as const;
 type JointField = keyof typeof jointNames;
 
@@ -62,8 +67,8 @@ export function InsideEditor() {
         <div className="grid content-start gap-x-6 lg:grid-cols-2 xl:grid-cols-3">
           <Things
             list="connectors"
-            title="Connectors, first opened first"
-            addLabel="Add a connector"
+            title={t("connectors-first-opened-first")}
+            addLabel={t("add-a-connector")}
             rows={family.connectors}
             blank={usualConnector}
             nameOf={(connector) => connector.name}
@@ -73,8 +78,8 @@ export function InsideEditor() {
           <div>
             <Things
               list="parts"
-              title="Parts and liners"
-              addLabel="Add a part"
+              title={t("parts-and-liners")}
+              addLabel={t("add-a-part")}
               rows={family.parts}
               blank={usualPart}
               nameOf={(part) => part.name}
@@ -86,22 +91,24 @@ export function InsideEditor() {
                 key={field}
                 list={field}
                 name={jointNames[field]}
-                about={family[field] ? `${family[field].contacts} contacts` : "none"}
+                about={family[field] ? t("contacts", { contacts: family[field].contacts }) : "none"}
               />
             ))}
           </div>
           <div>
             <Things
               list="functions"
-              title="Functions to prove"
-              addLabel="Add a function"
+              title={t("functions-to-prove")}
+              addLabel={t("add-a-function")}
               rows={family.functions}
               blank={usualFunction}
               nameOf={(f) => f.name}
               onChange={(functions) => change({ functions }, "functions")}
             />
             {faultAt("functions") && (
-              <p className="edge-hatch text-danger">Functions: {faultAt("functions")}</p>
+              <p className="edge-hatch text-danger">
+                {t("functions")} {faultAt("functions")}
+              </p>
             )}
           </div>
         </div>
@@ -130,29 +137,29 @@ function ConnectorFields() {
   if (!chosen) return null;
   const { row: connector, index: i, set, remove } = chosen;
   return (
-    <Chosen title={connector.name || "New connector"} onRemove={remove}>
+    <Chosen title={connector.name || t("new-connector")} onRemove={remove}>
       <TextEntry
-        label="Connector"
+        label={t("connector")}
         value={connector.name}
         path={`connectors[${i}].name`}
         onChange={(name) => set({ name })}
       />
       <ChoiceEntry
-        label="Kind"
+        label={t("kind")}
         value={connector.kind}
         options={connectorKinds}
         path={`connectors[${i}].kind`}
         onChange={(kind) => set({ kind })}
       />
       <ChoiceEntry
-        label="Which way"
+        label={t("which-way")}
         value={connector.way}
         options={connectorWays}
         path={`connectors[${i}].way`}
         onChange={(way) => set({ way })}
       />
       <ChoiceEntry
-        label="Tape over it"
+        label={t("tape-over-it")}
         value={connector.tape}
         options={tapes}
         path={`connectors[${i}].tape`}
@@ -160,7 +167,7 @@ function ConnectorFields() {
       />
       <Wide>
         <TextEntry
-          label="How it opens"
+          label={t("how-it-opens")}
           value={connector.opens}
           path={`connectors[${i}].opens`}
           onChange={(opens) => set({ opens })}
@@ -168,7 +175,7 @@ function ConnectorFields() {
       </Wide>
       <Wide>
         <ToggleEntry
-          label="Only these need it"
+          label={t("only-these-need-it")}
           values={connector.serves ?? []}
           options={functionChoices}
           path={`connectors[${i}].serves`}
@@ -186,37 +193,37 @@ function PartFields() {
   if (!chosen) return null;
   const { row: part, index: i, set, remove } = chosen;
   return (
-    <Chosen title={part.name || "New part"} onRemove={remove}>
+    <Chosen title={part.name || t("new-part")} onRemove={remove}>
       <Wide>
         <TextEntry
-          label="Part"
+          label={t("part")}
           value={part.name}
           path={`parts[${i}].name`}
           onChange={(name) => set({ name })}
         />
       </Wide>
       <ChoiceEntry
-        label="Kind"
+        label={t("kind")}
         value={part.kind}
         options={partKinds}
         path={`parts[${i}].kind`}
         onChange={(kind) => set({ kind })}
       />
       <ChoiceEntry
-        label="Goes"
+        label={t("goes")}
         value={part.goes}
         options={partGoes}
         path={`parts[${i}].goes`}
         onChange={(goes) => set({ goes })}
       />
       <NumberEntry
-        label="How many"
+        label={t("how-many")}
         value={part.count}
         path={`parts[${i}].count`}
         onChange={(count) => set({ count: count! })}
       />
       <ChoiceEntry
-        label="Paired, irreplaceable"
+        label={t("paired-irreplaceable")}
         value={part.irreplaceable ? "yes" : "no"}
         options={yesNo}
         path={`parts[${i}].irreplaceable`}
@@ -224,7 +231,7 @@ function PartFields() {
       />
       {part.kind === "liner" ? (
         <ChoiceEntry
-          label="Lies on"
+          label={t("lies-on")}
           value={part.linerOf ?? NEW_LAYER}
           options={[
             NEW_LAYER,
@@ -238,7 +245,7 @@ function PartFields() {
         <>
           <Wide>
             <ToggleEntry
-              label="Out before"
+              label={t("out-before")}
               values={part.harmedBy}
               options={harmChoices}
               path={`parts[${i}].harmedBy`}
@@ -247,7 +254,7 @@ function PartFields() {
           </Wide>
           <Wide>
             <ToggleEntry
-              label="Needed by"
+              label={t("needed-by")}
               values={part.serves}
               options={functionChoices}
               path={`parts[${i}].serves`}
@@ -266,10 +273,10 @@ function FunctionFields() {
   if (!chosen) return null;
   const { row: f, index: i, set, remove } = chosen;
   return (
-    <Chosen title={f.name || "New function"} onRemove={remove}>
+    <Chosen title={f.name || t("new-function")} onRemove={remove}>
       <Wide>
         <TextEntry
-          label="Function"
+          label={t("function")}
           value={f.name}
           path={`functions[${i}].name`}
           onChange={(name) => set({ name })}
@@ -277,7 +284,7 @@ function FunctionFields() {
       </Wide>
       <Wide>
         <TextEntry
-          label="How it is proved"
+          label={t("how-it-is-proved")}
           value={f.how}
           path={`functions[${i}].how`}
           onChange={(how) => set({ how })}
@@ -296,7 +303,7 @@ function JointFields({ field }: { field: JointField }) {
   return (
     <Chosen title={jointNames[field]}>
       <ChoiceEntry
-        label="Has one"
+        label={t("has-one")}
         value={joint ? "yes" : "no"}
         options={yesNo}
         path={field}
@@ -305,31 +312,31 @@ function JointFields({ field }: { field: JointField }) {
       {joint && (
         <>
           <TextEntry
-            label="Called"
+            label={t("called")}
             value={joint.name}
             path={`${field}.name`}
             onChange={(name) => set({ name })}
           />
           <NumberEntry
-            label="Contacts"
+            label={t("contacts-2")}
             value={joint.contacts}
             path={`${field}.contacts`}
             onChange={(contacts) => set({ contacts: contacts! })}
           />
           <NumberEntry
-            label="Rows"
+            label={t("rows")}
             value={joint.rows}
             path={`${field}.rows`}
             onChange={(rows) => set({ rows: rows! })}
           />
           <NumberEntry
-            label="Locating pins"
+            label={t("locating-pins")}
             value={joint.pins}
             path={`${field}.pins`}
             onChange={(pins) => set({ pins: pins! })}
           />
           <ChoiceEntry
-            label="Delicate"
+            label={t("delicate")}
             value={joint.delicate ? "yes" : "no"}
             options={yesNo}
             path={`${field}.delicate`}
@@ -337,7 +344,7 @@ function JointFields({ field }: { field: JointField }) {
           />
           <Wide>
             <TextEntry
-              label="Joined on purpose, such as 1-2, 9-10"
+              label={t("joined-on-purpose-such-as-1-2")}
               value={nets}
               path={`${field}.nets`}
               onChange={(text) => {
@@ -356,7 +363,7 @@ function JointFields({ field }: { field: JointField }) {
             return (
               fault && (
                 <p key={`${i} ${k}`} className="edge-hatch col-span-2 text-danger">
-                  Joined on purpose: {fault}
+                  {t("joined-on-purpose", { fault })}
                 </p>
               )
             );

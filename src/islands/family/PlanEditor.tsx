@@ -21,33 +21,66 @@ import { useEditor, type Editor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
 import { outlineHandles, pulledOutline, type OutlineHandle } from "./outline-handles.ts";
 import { OneThing, Things } from "./Things.tsx";
+import { t } from "../../../words/family.ts";
 
 const featureKinds = ["hinge", "keep-out", "shallow", "no-bond"] as const;
 type Tool = "move" | (typeof featureKinds)[number] | "camera" | "sensor";
 const tools: readonly Tool[] = ["move", ...featureKinds, "camera", "sensor"];
 const toolWords: Record<Tool, string> = {
-  move: "Move",
-  hinge: "Hinge",
+  get move() {
+    return t("move");
+  },
+  get hinge() {
+    return t("hinge");
+  },
   "keep-out": "Keep-out",
-  shallow: "Shallow",
-  "no-bond": "No bond",
-  camera: "Camera",
-  sensor: "Sensor",
+  get shallow() {
+    return t("shallow");
+  },
+  get "no-bond"() {
+    return t("no-bond");
+  },
+  get camera() {
+    return t("camera");
+  },
+  get sensor() {
+    return t("sensor");
+  },
 };
 const howTo: Record<Tool, string> = {
-  move: "Tap to select. Drag a stretch, its ends, a window or a corner of the outline.",
-  hinge: "Drag along the edge where the flexes run.",
-  "keep-out": "Drag along the edge where no blade may go.",
-  shallow: "Drag along the edge where a blade may go only a little way.",
-  "no-bond": "Drag along the edge where there is no glue.",
-  camera: "Tap where the camera looks out.",
-  sensor: "Tap where the sensor looks out.",
+  get move() {
+    return t("tap-to-select-drag-a-stretch-its");
+  },
+  get hinge() {
+    return t("drag-along-the-edge-where-the-flexes");
+  },
+  get "keep-out"() {
+    return t("drag-along-the-edge-where-no-blade");
+  },
+  get shallow() {
+    return t("drag-along-the-edge-where-a-blade");
+  },
+  get "no-bond"() {
+    return t("drag-along-the-edge-where-there-is");
+  },
+  get camera() {
+    return t("tap-where-the-camera-looks-out");
+  },
+  get sensor() {
+    return t("tap-where-the-sensor-looks-out");
+  },
 };
 const labelOf: Record<(typeof featureKinds)[number], string> = {
   hinge: "flexes",
-  "keep-out": "keep out",
-  shallow: "flex under the edge",
-  "no-bond": "no glue",
+  get "keep-out"() {
+    return t("keep-out");
+  },
+  get shallow() {
+    return t("flex-under-the-edge");
+  },
+  get "no-bond"() {
+    return t("no-glue");
+  },
 };
 
 /** How far outside the outline its points lie, in drawing units. */
@@ -216,7 +249,7 @@ export function PlanEditor() {
         <>
           <div
             role="group"
-            aria-label="What to draw"
+            aria-label={t("what-to-draw")}
             className="flex shrink-0 gap-1.5 overflow-x-auto lg:flex-wrap"
           >
             {tools.map((name) => (
@@ -244,7 +277,7 @@ export function PlanEditor() {
                 marginUnits={6}
                 role="application"
                 className={`touch-none overflow-visible ${tool === "move" ? "cursor-move" : "cursor-crosshair"}`}
-                title="The panel from the viewer's side, to draw its edges on"
+                title={t("the-panel-from-the-viewers-side-to")}
                 onPointerDown={down}
                 onPointerMove={move}
                 onPointerUp={up}
@@ -268,7 +301,7 @@ export function PlanEditor() {
               </PlanFrame>
             </div>
           ) : (
-            <p className="edge-hatch text-danger">Give width and height first.</p>
+            <p className="edge-hatch text-danger">{t("give-width-and-height-first")}</p>
           )}
         </>
       }
@@ -277,20 +310,20 @@ export function PlanEditor() {
           <OneThing
             list="outline"
             name="Outline"
-            about={drawable ? `${outline.widthMm} × ${outline.heightMm} mm` : ""}
+            about={drawable ? t("mm", { widthMm: outline.widthMm, heightMm: outline.heightMm }) : ""}
             faultPaths={["outline", "borderMm"]}
           />
           <Things
             list="features"
-            title="Edges"
-            addLabel="Add a stretch"
+            title={t("edges")}
+            addLabel={t("add-a-stretch")}
             rows={features}
             blank={(): EdgeFeature => ({
               edge: "top",
               fromMm: 0,
               toMm: 10,
               kind: "keep-out",
-              label: "keep out",
+              label: t("keep-out"),
             })}
             nameOf={(feature) => feature.label}
             aboutOf={({ edge, fromMm, toMm }) => `${edge} ${fromMm}–${toMm}`}
@@ -299,16 +332,14 @@ export function PlanEditor() {
           />
           <Things
             list="windows"
-            title="Windows, clear of adhesive"
-            addLabel="Add a window"
+            title={t("windows-clear-of-adhesive")}
+            addLabel={t("add-a-window")}
             rows={windows}
             blank={(): PanelWindow => ({ kind: "sensor", label: "sensor", xMm: 10, yMm: 10, radiusMm: 2 })}
             nameOf={(w) => w.label}
             onChange={(next) => change({ windows: next }, "windows")}
           />
-          {isEmpty && (
-            <p className="text-soft">Choose Hinge above, then drag along the edge where the flexes run.</p>
-          )}
+          {isEmpty && <p className="text-soft">{t("choose-hinge-above-then-drag-along-the")}</p>}
         </>
       }
     >
@@ -387,41 +418,41 @@ function OutlineFields() {
       }
       const told = (await answer.json()) as { outline: Outline; found: string };
       change({ outline: told.outline }, "outline from a drawing");
-      setRead(`${file.name}: ${told.found}. Check the size.`);
+      setRead(t("check-the-size", { name: file.name, found: told.found }));
     } catch {
-      setRead("No answer from the server. Choose the file again.");
+      setRead(t("no-answer-from-the-server-choose-the"));
     }
   };
   return (
-    <Chosen title="Outline">
+    <Chosen title={t("outline")}>
       <NumberEntry
-        label="Width, mm"
+        label={t("width-mm")}
         value={outline.widthMm}
         path="outline.widthMm"
         onChange={(mm) => setOutline({ widthMm: mm! })}
       />
       <NumberEntry
-        label="Height, mm"
+        label={t("height-mm")}
         value={outline.heightMm}
         path="outline.heightMm"
         onChange={(mm) => setOutline({ heightMm: mm! })}
       />
       <NumberEntry
-        label="Corner, mm"
+        label={t("corner-mm")}
         optional
         value={outline.cornerRadiusMm}
         path="outline.cornerRadiusMm"
         onChange={(mm) => setOutline({ cornerRadiusMm: mm })}
       />
       <NumberEntry
-        label="Border, mm"
+        label={t("border-mm")}
         value={family.borderMm}
         path="borderMm"
         onChange={(mm) => change({ borderMm: mm! }, "border")}
       />
       <Wide>
         <label className="block">
-          <span className="mb-1 block font-semibold">Outline from a drawing (SVG or DXF)</span>
+          <span className="mb-1 block font-semibold">{t("outline-from-a-drawing-svg-or-dxf")}</span>
           <input
             type="file"
             accept=".svg,.dxf,image/svg+xml"
@@ -449,14 +480,14 @@ function StretchFields() {
   return (
     <Chosen title={feature.label} onRemove={remove}>
       <ChoiceEntry
-        label="Edge"
+        label={t("edge-2")}
         value={feature.edge}
         options={edges}
         path={`features[${i}].edge`}
         onChange={(edge) => set({ edge })}
       />
       <ChoiceEntry
-        label="Kind"
+        label={t("kind")}
         value={feature.kind}
         options={featureKinds}
         path={`features[${i}].kind`}
@@ -465,27 +496,27 @@ function StretchFields() {
         }
       />
       <NumberEntry
-        label="From, mm"
+        label={t("from-mm")}
         value={feature.fromMm}
         path={`features[${i}].fromMm`}
         onChange={(mm) => set({ fromMm: mm! })}
       />
       <NumberEntry
-        label="To, mm"
+        label={t("to-mm")}
         value={feature.toMm}
         path={`features[${i}].toMm`}
         onChange={(mm) => set({ toMm: mm! })}
       />
       {feature.kind === "shallow" && (
         <NumberEntry
-          label="No deeper than, mm"
+          label={t("no-deeper-than-mm")}
           value={feature.maxDepthMm}
           path={`features[${i}].maxDepthMm`}
           onChange={(mm) => set({ maxDepthMm: mm })}
         />
       )}
       <ChoiceEntry
-        label="Liquid"
+        label={t("liquid")}
         value={feature.noLiquid ? "must stay dry" : "does no harm"}
         options={["does no harm", "must stay dry"]}
         path={`features[${i}].noLiquid`}
@@ -493,14 +524,14 @@ function StretchFields() {
       />
       <Wide>
         <TextEntry
-          label="What is there"
+          label={t("what-is-there")}
           value={feature.label}
           path={`features[${i}].label`}
           onChange={(label) => set({ label })}
         />
       </Wide>
       <Wide>
-        <p className="text-soft">From the left, or from the top.</p>
+        <p className="text-soft">{t("from-the-left-or-from-the-top")}</p>
       </Wide>
     </Chosen>
   );
@@ -532,13 +563,13 @@ function WindowFields() {
   return (
     <Chosen title={w.label} onRemove={remove}>
       <TextEntry
-        label="Name"
+        label={t("name")}
         value={w.label}
         path={`windows[${i}].label`}
         onChange={(label) => setWindow({ label })}
       />
       <ChoiceEntry
-        label="Window"
+        label={t("window")}
         value={w.kind}
         options={["camera", "sensor"]}
         path={`windows[${i}].kind`}
@@ -546,7 +577,7 @@ function WindowFields() {
       />
       <Wide>
         <ChoiceEntry
-          label="Shape"
+          label={t("shape")}
           value={"radiusMm" in w ? "round" : "square"}
           options={["round", "square"]}
           path={`windows[${i}]`}
@@ -554,20 +585,20 @@ function WindowFields() {
         />
       </Wide>
       <NumberEntry
-        label={"radiusMm" in w ? "Middle from left, mm" : "From left, mm"}
+        label={"radiusMm" in w ? t("middle-from-left-mm") : t("from-left-mm")}
         value={w.xMm}
         path={`windows[${i}].xMm`}
         onChange={(mm) => setWindow({ xMm: mm! })}
       />
       <NumberEntry
-        label={"radiusMm" in w ? "Middle from top, mm" : "From top, mm"}
+        label={"radiusMm" in w ? t("middle-from-top-mm") : t("from-top-mm")}
         value={w.yMm}
         path={`windows[${i}].yMm`}
         onChange={(mm) => setWindow({ yMm: mm! })}
       />
       {"radiusMm" in w ? (
         <NumberEntry
-          label="Radius, mm"
+          label={t("radius-mm")}
           value={w.radiusMm}
           path={`windows[${i}].radiusMm`}
           onChange={(mm) => setWindow({ radiusMm: mm! })}
@@ -575,13 +606,13 @@ function WindowFields() {
       ) : (
         <>
           <NumberEntry
-            label="Width, mm"
+            label={t("width-mm")}
             value={w.widthMm}
             path={`windows[${i}].widthMm`}
             onChange={(mm) => setWindow({ widthMm: mm! })}
           />
           <NumberEntry
-            label="Height, mm"
+            label={t("height-mm")}
             value={w.heightMm}
             path={`windows[${i}].heightMm`}
             onChange={(mm) => setWindow({ heightMm: mm! })}

@@ -7,6 +7,7 @@ import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
 import { opensSeam, usualSeam } from "./family-draft.ts";
 import { StackDrawing } from "./StackEditor.tsx";
 import { SelectRow } from "./Things.tsx";
+import { t } from "../../../words/family.ts";
 
 /** Which routes are offered, which line each opens and how, and what it costs. */
 export function RouteEditor({ currency }: { currency: string }) {
@@ -40,10 +41,14 @@ export function RouteEditor({ currency }: { currency: string }) {
               checked={family.survivesParting}
               onChange={(event) => change({ survivesParting: event.target.checked }, "survives")}
             />
-            The panel survives separation
+            {t("the-panel-survives-separation")}
           </label>
-          <h2 className="mt-2 font-semibold">Offered</h2>
-          {faultAt("routes") && <p className="edge-hatch text-danger">Routes: {faultAt("routes")}</p>}
+          <h2 className="mt-2 font-semibold">{t("offered")}</h2>
+          {faultAt("routes") && (
+            <p className="edge-hatch text-danger">
+              {t("routes-2")} {faultAt("routes")}
+            </p>
+          )}
           <ul className="border-t border-line">
             {routeNames.map((route, index) => {
               const isSelected = index === selection.index;
@@ -115,21 +120,21 @@ function RouteFields({ route, currency }: { route: RouteName; currency: string }
   return (
     <Chosen title={routes[route].title}>
       <Wide>
-        <p>New: {routes[route].replaces}.</p>
+        <p>{t("new", { replaces: routes[route].replaces })}</p>
         {fault && <p className="edge-hatch text-danger">{fault}</p>}
-        {offered < 0 && <p className="text-soft">Not offered. Tick it to offer it.</p>}
+        {offered < 0 && <p className="text-soft">{t("not-offered-tick-it-to-offer-it")}</p>}
       </Wide>
       {offered >= 0 && (
         <>
           <NumberEntry
-            label={`Parts, ${currency}`}
+            label={t("parts-2", { currency })}
             optional
             value={cost && cost.partsMinor / perMajor}
             path={`costs[${costAt}].partsMinor`}
             onChange={(major) => setCost({ partsMinor: Math.round((major ?? 0) * perMajor) })}
           />
           <NumberEntry
-            label="Hours"
+            label={t("hours")}
             optional
             value={cost?.hours}
             path={`costs[${costAt}].hours`}
@@ -138,14 +143,14 @@ function RouteFields({ route, currency }: { route: RouteName; currency: string }
           {seam && opensSeam(route) && (
             <>
               <ChoiceEntry
-                label="Line opened"
+                label={t("line-opened")}
                 value={seam.layer}
                 options={layers}
                 path={`seams[${at}].layer`}
                 onChange={(layer) => setSeam({ layer })}
               />
               <ChoiceEntry
-                label="How"
+                label={t("how")}
                 value={seam.method}
                 options={seamMethods}
                 path={`seams[${at}].method`}
@@ -153,7 +158,7 @@ function RouteFields({ route, currency }: { route: RouteName; currency: string }
               />
               <Wide>
                 <TextEntry
-                  label="New part"
+                  label={t("new-part")}
                   value={seam.newPart}
                   path={`seams[${at}].newPart`}
                   onChange={(newPart) => setSeam({ newPart })}
@@ -162,38 +167,38 @@ function RouteFields({ route, currency }: { route: RouteName; currency: string }
               {isHeatedMethod(seam.method) && (
                 <>
                   <NumberEntry
-                    label="Separates from, °C"
+                    label={t("separates-from-c")}
                     value={seam.minC}
                     path={`seams[${at}].minC`}
                     onChange={(minC) => setSeam({ minC })}
                   />
                   <NumberEntry
-                    label="At most, °C"
+                    label={t("at-most-c")}
                     value={seam.maxC}
                     path={`seams[${at}].maxC`}
                     onChange={(maxC) => setSeam({ maxC })}
                   />
                   <NumberEntry
-                    label="Plate, °C"
+                    label={t("plate-c")}
                     value={seam.plateC}
                     path={`seams[${at}].plateC`}
                     onChange={(plateC) => setSeam({ plateC })}
                   />
                   <NumberEntry
-                    label="Speed, mm/s"
+                    label={t("speed-mm-s")}
                     value={seam.speedMmS}
                     path={`seams[${at}].speedMmS`}
                     onChange={(speedMmS) => setSeam({ speedMmS })}
                   />
                   <NumberEntry
-                    label="Depth, mm"
+                    label={t("depth-mm")}
                     value={seam.maxDepthMm}
                     path={`seams[${at}].maxDepthMm`}
                     onChange={(maxDepthMm) => setSeam({ maxDepthMm })}
                   />
                   <Wide>
                     <TextEntry
-                      label="Source of the band"
+                      label={t("source-of-the-band")}
                       value={seam.bandSource}
                       path={`seams[${at}].bandSource`}
                       onChange={(bandSource) => setSeam({ bandSource })}

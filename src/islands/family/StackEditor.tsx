@@ -6,6 +6,7 @@ import { useEditor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
 import { layerRenamed, materialRenamed } from "./family-draft.ts";
 import { Things } from "./Things.tsx";
+import { t } from "../../../words/family.ts";
 
 const usualLayer = (): Layer => ({
   name: "",
@@ -31,13 +32,13 @@ export function StackDrawing({ seam }: { seam?: string | undefined }) {
     layer.thicknessUm > 0 && known.has(layer.material) ? [{ layer, index }] : [],
   );
   if (drawable.length === 0)
-    return <p className="m-auto text-lg text-soft">No layer yet. Add the one that the viewer touches.</p>;
+    return <p className="m-auto text-lg text-soft">{t("no-layer-yet-add-the-one-that")}</p>;
   return (
     <Section
       fills
       family={{ ...family, stack: drawable.map(({ layer }) => layer) }}
       seam={seam}
-      title="The stack from the side, viewer's side up"
+      title={t("the-stack-from-the-side-viewers-side")}
       selected={
         selection.list === "stack" ? drawable.findIndex(({ index }) => index === selection.index) : undefined
       }
@@ -51,8 +52,8 @@ export function LayerList() {
   return (
     <Things
       list="stack"
-      title="Layers, viewer's side first"
-      addLabel="Add a layer"
+      title={t("layers-viewers-side-first")}
+      addLabel={t("add-a-layer")}
       rows={family.stack}
       blank={usualLayer}
       nameOf={(layer) => layer.name}
@@ -73,15 +74,15 @@ export function LayerFields({
   if (!chosen) return null;
   const { row: layer, index: i, set, remove } = chosen;
   return (
-    <Chosen title={layer.name || "New layer"} onRemove={remove}>
+    <Chosen title={layer.name || t("new-layer")} onRemove={remove}>
       <TextEntry
-        label="Layer"
+        label={t("layer")}
         value={layer.name}
         path={`stack[${i}].name`}
         onChange={(name) => change(layerRenamed(family, i, name), `layer ${i} name`)}
       />
       <ChoiceEntry
-        label="Role"
+        label={t("role")}
         value={layer.role}
         options={layerRoles}
         path={`stack[${i}].role`}
@@ -89,7 +90,7 @@ export function LayerFields({
       />
       <Wide>
         <ChoiceEntry
-          label="Material"
+          label={t("material")}
           value={layer.material}
           options={[...family.ownMaterials.map((own) => own.name), ...materialNames]}
           path={`stack[${i}].material`}
@@ -97,7 +98,7 @@ export function LayerFields({
         />
       </Wide>
       <NumberEntry
-        label="Thickness, µm"
+        label={t("thickness-m")}
         value={layer.thicknessUm}
         path={`stack[${i}].thicknessUm`}
         onChange={(um) => set({ thicknessUm: um! })}
@@ -105,7 +106,7 @@ export function LayerFields({
       {!isBrief && (
         <>
           <NumberEntry
-            label="Hottest, °C"
+            label={t("hottest-c")}
             optional
             value={layer.maxC}
             path={`stack[${i}].maxC`}
@@ -113,7 +114,7 @@ export function LayerFields({
           />
           <Wide>
             <NumberEntry
-              label="Blocks light below, nm"
+              label={t("blocks-light-below-nm")}
               optional
               value={layer.blocksBelowNm}
               path={`stack[${i}].blocksBelowNm`}
@@ -134,41 +135,41 @@ function MaterialFields() {
   if (!chosen) return null;
   const { row: material, index: i, set, remove } = chosen;
   return (
-    <Chosen title={material.name || "New material"} onRemove={remove}>
+    <Chosen title={material.name || t("new-material")} onRemove={remove}>
       <TextEntry
-        label="Material"
+        label={t("material")}
         value={material.name}
         path={`ownMaterials[${i}].name`}
         onChange={(name) => change(materialRenamed(family, i, name), `material ${i} name`)}
       />
       <ChoiceEntry
-        label="Drawn as"
+        label={t("drawn-as")}
         value={material.drawnAs}
         options={drawnAs}
         path={`ownMaterials[${i}].drawnAs`}
         onChange={(as) => set({ drawnAs: as })}
       />
       <NumberEntry
-        label="Conductivity, W/m K"
+        label={t("conductivity-w-m-k")}
         value={material.conductivityWmK}
         path={`ownMaterials[${i}].conductivityWmK`}
         onChange={(value) => set({ conductivityWmK: value! })}
       />
       <NumberEntry
-        label="Density, kg/m³"
+        label={t("density-kg-m")}
         value={material.densityKgM3}
         path={`ownMaterials[${i}].densityKgM3`}
         onChange={(value) => set({ densityKgM3: value! })}
       />
       <NumberEntry
-        label="Specific heat, J/kg K"
+        label={t("specific-heat-j-kg-k")}
         value={material.specificHeatJkgK}
         path={`ownMaterials[${i}].specificHeatJkgK`}
         onChange={(value) => set({ specificHeatJkgK: value! })}
       />
       <Wide>
         <TextEntry
-          label="Where from"
+          label={t("where-from")}
           value={material.source}
           path={`ownMaterials[${i}].source`}
           onChange={(source) => set({ source })}
@@ -189,8 +190,8 @@ export function StackEditor() {
           <LayerList />
           <Things
             list="ownMaterials"
-            title="Own materials"
-            addLabel="Add a material"
+            title={t("own-materials")}
+            addLabel={t("add-a-material")}
             rows={family.ownMaterials}
             blank={usualMaterial}
             nameOf={(material) => material.name}

@@ -20,6 +20,7 @@ import { GripVertical, Plus } from "lucide-react";
 import { useId, type ReactNode } from "react";
 import { useEditor } from "./editor.ts";
 import type { Selection } from "./family-parts.ts";
+import { t } from "../../../words/family.ts";
 
 /** Things of one kind, a line each: selected, added, and dragged into another order by pointer or by keys. */
 export function Things<Row>({
@@ -59,12 +60,12 @@ export function Things<Row>({
   };
   const place = (id: string | number) => ids.indexOf(String(id)) + 1;
   const announcements: Announcements = {
-    onDragStart: ({ active }) => `${spoken(active.id)} picked up, place ${place(active.id)}.`,
+    onDragStart: ({ active }) => t("picked-up-place", { spoken: spoken(active.id), place: place(active.id) }),
     onDragOver: ({ active, over }) =>
-      over ? `${spoken(active.id)} over place ${place(over.id)}.` : undefined,
+      over ? t("over-place", { spoken: spoken(active.id), place: place(over.id) }) : undefined,
     onDragEnd: ({ active, over }) =>
-      over ? `${spoken(active.id)} put down at place ${place(over.id)}.` : undefined,
-    onDragCancel: ({ active }) => `${spoken(active.id)} left where it was.`,
+      over ? t("put-down-at-place", { spoken: spoken(active.id), place: place(over.id) }) : undefined,
+    onDragCancel: ({ active }) => t("left-where-it-was", { spoken: spoken(active.id) }),
   };
   const isMine = selection.list === list;
   const onDragEnd = ({ active, over }: DragEndEvent) => {
@@ -91,7 +92,7 @@ export function Things<Row>({
             select({ list, index: rows.length });
           }}
         >
-          <Plus aria-hidden size={20} /> Add
+          <Plus aria-hidden size={20} /> {t("add")}
         </button>
       </div>
       <DndContext
@@ -147,7 +148,7 @@ function Thing({ id, ...look }: RowLook & { id: string }) {
         ref={setActivatorNodeRef}
         {...attributes}
         {...listeners}
-        aria-label={`Move ${look.name}`}
+        aria-label={t("move-2", { name: look.name })}
         className="flex min-h-12 w-8 cursor-grab touch-none items-center justify-center"
       >
         <GripVertical aria-hidden size={18} />
@@ -172,7 +173,7 @@ export function SelectRow({ name, about, mark, isSelected, isFaulty, onSelect }:
       </span>
       {about && <span className="shrink-0 text-sm">{about}</span>}
       {isFaulty && (
-        <span className={`edge-hatch shrink-0 text-sm ${isSelected ? "" : "text-danger"}`}>mend</span>
+        <span className={`edge-hatch shrink-0 text-sm ${isSelected ? "" : "text-danger"}`}>{t("mend")}</span>
       )}
     </button>
   );

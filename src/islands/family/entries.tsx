@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { Field } from "../../ui/Field.tsx";
 import { useEditor } from "./editor.ts";
+import { t } from "../../../words/family.ts";
 
 const shownNumber = (value: number | undefined) =>
   value === undefined || !Number.isFinite(value) ? "" : String(value);
@@ -153,7 +154,7 @@ export function ChoiceEntry<Value extends string>({
         >
           {!options.includes(value) && (
             <option value={value} disabled>
-              {value || "Choose"}
+              {value || t("choose")}
             </option>
           )}
           {options.map((option) => (

@@ -1,6 +1,7 @@
 import { isHeatedMethod, type Family, type Seam } from "../../../core/stack/family.ts";
 import { routes, type RouteName } from "../../../core/route/routes.ts";
 import { keyOf } from "../../ui/key-of.ts";
+import { t } from "../../../words/family.ts";
 
 /** A family before anything is drawn: what nobody wants to type twice. */
 export const emptyFamily = (): Family => ({
@@ -24,7 +25,7 @@ export const emptyFamily = (): Family => ({
   power: "cell",
   screws: [],
   connectors: [],
-  functions: [{ key: "picture", name: "Picture", how: "black, white and colours, no new line or spot" }],
+  functions: [{ key: "picture", name: t("picture"), how: t("black-white-and-colours-no-new-line") }],
   parts: [],
   notes: [],
 });
@@ -74,7 +75,7 @@ export const usualSeam = (family: Family, route: RouteName): Seam => ({
     family.stack.find((layer) => layer.role === (route === "film" ? "polarizer" : "adhesive"))?.name ?? "",
   method: route === "film" ? "peel" : route === "glass-sensor" ? "plate on the glass" : "plate from behind",
   ...(route === "film" ? {} : { minC: 70, maxC: 95, plateC: 90, speedMmS: 4, maxDepthMm: 5 }),
-  bandSource: "assumed until measured",
+  bandSource: t("assumed-until-measured"),
   newPart: `${family.code || "new"} ${routes[route].short.toLowerCase()}`,
 });
 

@@ -1,17 +1,30 @@
 import { routeNames } from "../../../core/route/routes.ts";
 import type { Family } from "../../../core/stack/family.ts";
+import { t } from "../../../words/family.ts";
 
 /** The sheets of the drawing board, in the order in which a family is usually drawn. */
 export const parts = ["device", "stack", "panel", "back", "inside", "routes"] as const;
 export type Part = (typeof parts)[number];
 
 export const partWords: Record<Part, string> = {
-  device: "Device",
-  stack: "Stack",
-  panel: "Panel",
-  back: "Back",
-  inside: "Inside",
-  routes: "Routes",
+  get device() {
+    return t("device");
+  },
+  get stack() {
+    return t("stack");
+  },
+  get panel() {
+    return t("panel");
+  },
+  get back() {
+    return t("back");
+  },
+  get inside() {
+    return t("inside");
+  },
+  get routes() {
+    return t("routes");
+  },
 };
 
 /** What can be selected: an entry of a list, or one of the things that a family has once. */

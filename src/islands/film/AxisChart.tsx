@@ -12,6 +12,7 @@ import {
 import { foldDeg } from "../../../core/film/axis-angle.ts";
 import type { FilmAxis } from "../../../core/film/film-axis.ts";
 import { useMounted } from "../../ui/useMounted.ts";
+import { t } from "../../../words/film.ts";
 
 /** Light against angle: what was read, the curve through it with its band, and the axis. */
 export function AxisChart({
@@ -33,7 +34,7 @@ export function AxisChart({
     ...(measured?.curve ?? []).map(({ level }) => level),
   );
   return (
-    <figure aria-label="Light against angle" className="flex h-full min-h-52 flex-col">
+    <figure aria-label={t("light-against-angle")} className="flex h-full min-h-52 flex-col">
       <div className="min-h-0 w-full flex-1 overflow-hidden">
         {mounted && (
           <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 420, height: 208 }}>
@@ -92,8 +93,11 @@ export function AxisChart({
         )}
       </div>
       <figcaption className="text-soft">
-        Dots: read. Line: Malus's law through them
-        {measured ? `, with its band; scatter ${measured.residualPct.toFixed(1)} %` : ", from four on"}.
+        {t("dots-read-line-maluss-law-through-them", {
+          value: measured
+            ? t("with-its-band-scatter", { residualPct: measured.residualPct.toFixed(1) })
+            : t("from-four-on"),
+        })}
       </figcaption>
     </figure>
   );

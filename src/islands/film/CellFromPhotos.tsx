@@ -4,6 +4,7 @@ import type { CellFit, CellFitInput } from "../../../core/film/cell-fit.ts";
 import { cellKinds } from "../../../core/film/picture-advice.ts";
 import { useCalculations } from "../../workers/useCalculations.ts";
 import { PhotoLight } from "./PhotoLight.tsx";
+import { t } from "../../../words/film.ts";
 
 interface KeptLook {
   axisDeg: number;
@@ -39,8 +40,8 @@ export function CellFromPhotos({
   return (
     <>
       <PhotoLight
-        title="Which cell is it? From two or three photos"
-        hint="Photograph the ground, nothing lit, with the front film at different angles. White balance fixed on the bare lamp. Set the ring to the angle, drag a box, keep the colour."
+        title={t("which-cell-is-it-from-two-or")}
+        hint={t("photograph-the-ground-nothing-lit-with")}
       >
         {(light) => (
           <button
@@ -53,12 +54,12 @@ export function CellFromPhotos({
               ])
             }
           >
-            Save this colour for {angle}°
+            {t("save-this-colour-for", { angle })}
           </button>
         )}
       </PhotoLight>
       {looks.length > 0 && (
-        <ul className="mt-1 flex flex-wrap gap-2" aria-label="Colours kept">
+        <ul className="mt-1 flex flex-wrap gap-2" aria-label={t("colours-kept")}>
           {looks.map(({ axisDeg, srgb }) => (
             <li key={axisDeg} className="flex items-center gap-2 border border-line pl-2">
               <span aria-hidden className="size-8 border border-soft" style={{ background: srgb }} />
@@ -66,7 +67,7 @@ export function CellFromPhotos({
               <button
                 type="button"
                 className="control border-transparent"
-                aria-label={`Forget the colour at ${axisDeg}°`}
+                aria-label={t("forget-the-colour-at", { axisDeg })}
                 onClick={() => setLooks(looks.filter((look) => look.axisDeg !== axisDeg))}
               >
                 <Trash2 aria-hidden size={18} />
@@ -75,19 +76,22 @@ export function CellFromPhotos({
           ))}
         </ul>
       )}
-      {looks.length === 1 && <p className="text-soft">One angle more.</p>}
-      {inputs && !found && <p role="status">Looking for the cell</p>}
+      {looks.length === 1 && <p className="text-soft">{t("one-angle-more")}</p>}
+      {inputs && !found && <p role="status">{t("looking-for-the-cell")}</p>}
       {found && (
         <div className="mt-1 flex flex-wrap items-center gap-3" role="status">
           <span>
-            {found.twistDeg}° twist, {found.retardanceNm.toFixed(0)} nm, rear film at{" "}
-            {Math.round((found.rearDeg + directorDeg + 180) % 180)}°.{" "}
-            {found.isClear
-              ? "Nothing else explains these colours."
-              : "Another cell fits nearly as well: keep one angle more."}
+            {t("twist-nm-rear-film-at", {
+              twistDeg: found.twistDeg,
+              retardanceNm: found.retardanceNm.toFixed(0),
+              rearDeg: Math.round((found.rearDeg + directorDeg + 180) % 180),
+              value: found.isClear
+                ? t("nothing-else-explains-these-colours")
+                : t("another-cell-fits-nearly-as-well-keep"),
+            })}
           </span>
           <button type="button" className="control" onClick={() => onFound(found)}>
-            Use this cell
+            {t("use-this-cell")}
           </button>
         </div>
       )}

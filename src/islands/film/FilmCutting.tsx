@@ -24,6 +24,7 @@ import { useCalculations } from "../../workers/useCalculations.ts";
 import { saveFile } from "../../ui/save-file.ts";
 import { typedWithin } from "../../ui/typed-number.ts";
 import { SheetDrawing } from "./SheetDrawing.tsx";
+import { t } from "../../../words/film.ts";
 
 /** Layouts that are tried before one is shown, and those that go on while it is looked at. */
 const QUICK_ROUNDS = 2;
@@ -91,7 +92,7 @@ export function FilmCutting({
       })
       .catch(() =>
         setSaid({
-          text: "No answer from the shelf. It is asked again once the connection is back.",
+          text: t("no-answer-from-the-shelf-it-is"),
           isFault: true,
         }),
       );
@@ -102,7 +103,7 @@ export function FilmCutting({
   useEffect(() => {
     if (isBusy || wanted.length > 0 || !unanswered.current) return;
     unanswered.current = null;
-    setSaid({ text: "Cut. The job has it.", isFault: false });
+    setSaid({ text: t("cut-the-job-has-it"), isFault: false });
   }, [wanted.length, isBusy]);
 
   const chosen = useMemo(
@@ -205,7 +206,7 @@ export function FilmCutting({
       "/api/film/cuts",
       "POST",
       unanswered.current.body,
-      "No answer from the server. Press again: it is cut only once.",
+      t("no-answer-from-the-server-press-again"),
     );
     // Its id stays until the server has answered for it: sent again it must be the same cut.
     if ("answer" in asked || asked.isRefused) unanswered.current = null;
@@ -213,16 +214,19 @@ export function FilmCutting({
       const { remnants } = (await asked.answer.json()) as { remnants: ShelvedSheet[] };
       setSaid({
         isFault: false,
-        text: `Cut. ${
-          remnants.length > 0
-            ? `Back on the shelf: ${remnants
-                .map(
-                  ({ label, widthMm, heightMm }) =>
-                    `${label}, ${lengthText(widthMm, preferences)} × ${lengthText(heightMm, preferences)}`,
-                )
-                .join("; ")}.`
-            : "Nothing worth keeping is left."
-        }`,
+        text: t("cut", {
+          value:
+            remnants.length > 0
+              ? t("back-on-the-shelf", {
+                  remnants: remnants
+                    .map(
+                      ({ label, widthMm, heightMm }) =>
+                        `${label}, ${lengthText(widthMm, preferences)} × ${lengthText(heightMm, preferences)}`,
+                    )
+                    .join("; "),
+                })
+              : t("nothing-worth-keeping-is-left"),
+        }),
       });
     } else {
       setSaid({ text: asked.said, isFault: true });
@@ -246,15 +250,15 @@ export function FilmCutting({
   return (
     <section aria-labelledby="cut-title" className="mt-6">
       <h2 id="cut-title" className="text-lg font-semibold">
-        Cut from the shelf
+        {t("cut-from-the-shelf")}
       </h2>
       {wanted.length === 0 ? (
-        <p className="mt-1 text-soft">Choose an axis first; what is cut already stands in the log.</p>
+        <p className="mt-1 text-soft">{t("choose-an-axis-first-what-is-cut")}</p>
       ) : (
         <>
           <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-2">
             <label className="flex items-center gap-2">
-              Film
+              {t("film")}
               <select
                 className="entry w-auto"
                 value={kind}
@@ -267,8 +271,8 @@ export function FilmCutting({
             </label>
             {(
               [
-                ["Between cuts, mm", typedGap, setTypedGap, CUT_GAP_MM, 20],
-                ["From the edge, mm", typedTrim, setTypedTrim, SHEET_TRIM_MM, 50],
+                [t("between-cuts-mm"), typedGap, setTypedGap, CUT_GAP_MM, 20],
+                [t("from-the-edge-mm"), typedTrim, setTypedTrim, SHEET_TRIM_MM, 50],
               ] as const
             ).map(([label, typed, set, usual, most]) => (
               <label key={label} className="flex items-center gap-2">
@@ -278,18 +282,18 @@ export function FilmCutting({
                   inputMode="decimal"
                   value={typed}
                   aria-invalid={within(typed, -1, most) === -1}
-                  title={`0 to ${most}; ${usual} is usual`}
+                  title={t("0-to-is-usual", { most, usual })}
                   onChange={(event) => set(event.target.value)}
                 />
               </label>
             ))}
             <a href="/film" className="inline-flex min-h-12 items-center underline underline-offset-4">
-              The shelf
+              {t("the-shelf")}
             </a>
           </div>
           {pieces.length > 1 && (
             <fieldset className="mt-2">
-              <legend>Cut together</legend>
+              <legend>{t("cut-together")}</legend>
               {pieces.map((piece) => (
                 <label key={idOf(piece)} className="flex min-h-12 items-center gap-3">
                   <input
@@ -302,54 +306,73 @@ export function FilmCutting({
                       setUnusual(next);
                     }}
                   />
-                  {piece.job}, {piece.film} of {piece.family}: {lengthText(piece.widthMm, preferences)} ×{" "}
-                  {lengthText(piece.heightMm, preferences)} at {piece.axisDeg}°
+                  {t("of-at", {
+                    job: piece.job,
+                    film: piece.film,
+                    family: piece.family,
+                    widthMm: lengthText(piece.widthMm, preferences),
+                    heightMm: lengthText(piece.heightMm, preferences),
+                    axisDeg: piece.axisDeg,
+                  })}
                 </label>
               ))}
             </fieldset>
           )}
           {usable.length === 0 && (
             <p role="status" className="edge-hatch mt-2 text-film">
-              No {kind} film is on the shelf. Put a sheet on it, or choose another film.
+              {t("no-film-is-on-the-shelf-put", { kind })}
             </p>
           )}
           {left.length > 0 && (
             <p role="status" className="edge-hatch mt-2 text-danger">
-              No room for {left.map(idOf).join(", ")} on any {kind} sheet.
+              {t("no-room-for-on-any-sheet", { left: left.map(idOf).join(", "), kind })}
             </p>
           )}
           {layout && chosen.length > 1 && (
             <p className="mt-2 text-soft">
-              {(placedMm2 / 100).toFixed(0)} cm² placed on {drawn.length}{" "}
-              {drawn.length === 1 ? "sheet" : "sheets"}; more than {(layout.areaBoundMm2 / 100).toFixed(0)}{" "}
-              cm² does not fit in any layout.
+              {t("cm-placed-on-more-than-cm-does", {
+                placedMm2: (placedMm2 / 100).toFixed(0),
+                length: drawn.length,
+                value: drawn.length === 1 ? t("sheet") : t("sheets"),
+                areaBoundMm2: (layout.areaBoundMm2 / 100).toFixed(0),
+              })}
             </p>
           )}
           {isSearching && (
             <div className="mt-2 flex flex-wrap items-center gap-3">
-              <progress className="w-40" value={long?.share ?? 0} aria-label="Search for a better layout" />
-              <span className="text-soft">Looking for a better layout</span>
+              <progress
+                className="w-40"
+                value={long?.share ?? 0}
+                aria-label={t("search-for-a-better-layout")}
+              />
+              <span className="text-soft">{t("looking-for-a-better-layout")}</span>
               <button
                 type="button"
                 className="control border-soft font-normal"
                 onClick={() => setIsCancelled(true)}
               >
-                Enough
+                {t("enough")}
               </button>
             </div>
           )}
           {offer && (
             <p className="mt-2 flex flex-wrap items-center gap-3">
-              A better layout was found: {offer.sheetsUsed} {offer.sheetsUsed === 1 ? "sheet" : "sheets"},{" "}
-              {offer.left.length === 0 ? "everything placed" : `${offer.left.length} left over`}.
+              {t("a-better-layout-was-found", {
+                sheetsUsed: offer.sheetsUsed,
+                value: offer.sheetsUsed === 1 ? t("sheet") : t("sheets"),
+                value2:
+                  offer.left.length === 0
+                    ? t("everything-placed")
+                    : t("left-over", { length: offer.left.length }),
+              })}
               <button type="button" className="control" onClick={() => setMoved(placesOf(offer))}>
-                Use it
+                {t("use-it")}
               </button>
             </p>
           )}
           <div className="mt-3 grid gap-6 lg:grid-cols-2">
             {drawn.map((one) => (
-              <figure key={one.sheet.id} aria-label={`Sheet ${one.sheet.label}`}>
+              <figure key={one.sheet.id} aria-label={t("sheet-2", { label: one.sheet.label })}>
                 <SheetDrawing
                   {...one}
                   live={live}
@@ -360,33 +383,40 @@ export function FilmCutting({
                   }}
                 />
                 <figcaption className="mt-1">
-                  <strong>{one.sheet.label}</strong>, {one.sheet.isRemnant ? "remnant" : "sheet"} of lot{" "}
-                  {one.sheet.lot}, adhesive down, axis {one.sheet.axisDeg}°.{" "}
-                  {(
-                    (100 * one.lying.reduce((sum, { widthMm, heightMm }) => sum + widthMm * heightMm, 0)) /
-                    (one.sheet.widthMm * one.sheet.heightMm)
-                  ).toFixed(0)}{" "}
-                  % used
+                  <strong>{one.sheet.label}</strong>
+                  {t("of-lot-adhesive-down-axis-used", {
+                    value: one.sheet.isRemnant ? t("remnant") : t("sheet"),
+                    lot: one.sheet.lot,
+                    axisDeg: one.sheet.axisDeg,
+                    reduce: (
+                      (100 * one.lying.reduce((sum, { widthMm, heightMm }) => sum + widthMm * heightMm, 0)) /
+                      (one.sheet.widthMm * one.sheet.heightMm)
+                    ).toFixed(0),
+                  })}
                   {one.remnants.length > 0 &&
-                    `, back to the shelf: ${one.remnants
-                      .map(
-                        ({ widthMm, heightMm }) =>
-                          `${lengthText(widthMm, preferences)} × ${lengthText(heightMm, preferences)}`,
-                      )
-                      .join(", ")}`}
+                    t("back-to-the-shelf", {
+                      remnants: one.remnants
+                        .map(
+                          ({ widthMm, heightMm }) =>
+                            `${lengthText(widthMm, preferences)} × ${lengthText(heightMm, preferences)}`,
+                        )
+                        .join(", "),
+                    })}
                   .
                   {one.wrong.size > 0 && (
                     <span role="alert" className="edge-hatch mt-1 block text-danger">
-                      {[...one.wrong].join(" and ")} {one.wrong.size === 1 ? "lies" : "lie"} over another
-                      piece or over the rim: drag apart.
+                      {t("over-another-piece-or-over-the-rim", {
+                        value: [...one.wrong].join(" and "),
+                        value2: one.wrong.size === 1 ? t("lies") : t("lie"),
+                      })}
                     </span>
                   )}
                 </figcaption>
                 <div className="mt-1 flex flex-wrap gap-1.5">
                   {(
                     [
-                      ["Template, A4", "pdf", "A4"],
-                      ["Template, Letter", "pdf", "Letter"],
+                      [t("template-a4"), "pdf", "A4"],
+                      [t("template-letter"), "pdf", t("letter")],
                       ["SVG", "svg", "A4"],
                       ["DXF", "dxf", "A4"],
                     ] as const
@@ -397,7 +427,7 @@ export function FilmCutting({
                       className="control border-soft px-3 font-normal"
                       onClick={() =>
                         void save(format, paper, drawing(one), one.sheet.label).catch((error: Error) =>
-                          setSaid({ text: `Not saved: ${error.message}`, isFault: true }),
+                          setSaid({ text: t("not-saved", { message: error.message }), isFault: true }),
                         )
                       }
                     >
@@ -415,7 +445,7 @@ export function FilmCutting({
               disabled={isBusy || isWrong || left.length > 0}
               onClick={() => void cut()}
             >
-              {chosen.length === 1 ? "Cut this piece" : `Cut these ${chosen.length} pieces`}
+              {chosen.length === 1 ? t("cut-this-piece") : t("cut-these-pieces", { length: chosen.length })}
             </button>
           )}
         </>
@@ -423,7 +453,7 @@ export function FilmCutting({
       {old && (
         <div className="mt-2 flex flex-wrap items-end gap-2">
           <label className="grow sm:max-w-96">
-            Why you use this lot anyway, at least 10 characters
+            {t("why-you-use-this-lot-anyway-at")}
             <input
               className="entry"
               maxLength={500}
@@ -439,10 +469,10 @@ export function FilmCutting({
               if (!onSign(old, reason.trim())) return;
               setOld(null);
               setReason("");
-              setSaid({ text: "Signed for. Cut it now.", isFault: false });
+              setSaid({ text: t("signed-for-cut-it-now"), isFault: false });
             }}
           >
-            Sign for it
+            {t("sign-for-it")}
           </button>
         </div>
       )}

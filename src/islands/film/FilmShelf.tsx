@@ -20,6 +20,7 @@ import { lengthText } from "../../ui/quantity.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
 import { typedNumber, typedWithin } from "../../ui/typed-number.ts";
+import { t } from "../../../words/film.ts";
 
 interface Typed {
   label: string;
@@ -52,7 +53,7 @@ export const FilmShelf = memo(function FilmShelf({
 }) {
   const preferences = useStoredPreferences(first);
   const [sheets, setSheets] = useState(initial);
-  const [typed, setTyped] = useDraft<Typed>("film sheet", blank);
+  const [typed, setTyped] = useDraft<Typed>(t("film-sheet"), blank);
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [said, setSaid] = useState<string>();
   const [isAdding, setAdding] = useState(false);
@@ -90,7 +91,7 @@ export const FilmShelf = memo(function FilmShelf({
     }
     setTyped(blank);
     setAdding(false);
-    setSaid(`${parsed.data.label} is on the shelf.`);
+    setSaid(t("is-on-the-shelf", { label: parsed.data.label }));
     await reload();
   };
   const discard = async (sheet: ShelvedSheet) => {
@@ -98,9 +99,9 @@ export const FilmShelf = memo(function FilmShelf({
       `/api/film/sheets/${sheet.id}`,
       "DELETE",
       null,
-      "No answer from the server: the sheet is still on the shelf.",
+      t("no-answer-from-the-server-the-sheet"),
     );
-    setSaid("said" in asked ? asked.said : `${sheet.label} is off the shelf.`);
+    setSaid("said" in asked ? asked.said : t("is-off-the-shelf", { label: sheet.label }));
     await reload();
   };
   const entry = (label: string, field: "label" | "widthMm" | "heightMm" | "axisDeg" | "lot") => (
@@ -128,17 +129,21 @@ export const FilmShelf = memo(function FilmShelf({
       <ListHead
         title={
           sheets.length === 0
-            ? "No film on the shelf"
-            : `${sheets.length} ${sheets.length === 1 ? "sheet" : "sheets and remnants"}, ${Math.round(cm2)} cm²`
+            ? t("no-film-on-the-shelf")
+            : t("cm", {
+                length: sheets.length,
+                value: sheets.length === 1 ? "sheet" : t("sheets-and-remnants"),
+                cm2: Math.round(cm2),
+              })
         }
         search={{
-          label: "Find a sheet",
-          placeholder: "Label, lot, film",
+          label: t("find-a-sheet"),
+          placeholder: t("label-lot-film"),
           value: narrowed.find,
           onChange: (find) => setNarrowed({ ...narrowed, find }),
         }}
         add={{
-          text: "Add a sheet",
+          text: t("add-a-sheet"),
           onPress: () => {
             setSaid(undefined);
             setAdding(true);
@@ -147,17 +152,17 @@ export const FilmShelf = memo(function FilmShelf({
       />
       <div className="grid grid-cols-2 gap-3 pb-3 sm:w-120">
         <Narrow
-          label="Film"
+          label={t("film")}
           value={narrowed.kind}
-          options={[{ value: "", text: "Any" }, ...filmKinds.map((kind) => ({ value: kind, text: kind }))]}
+          options={[{ value: "", text: t("any") }, ...filmKinds.map((kind) => ({ value: kind, text: kind }))]}
           onChange={(kind) => setNarrowed({ ...narrowed, kind })}
         />
         <Narrow
-          label="Order"
+          label={t("order")}
           value={narrowed.order}
           options={[
-            { value: "", text: "Use up first" },
-            { value: "largest", text: "Largest first" },
+            { value: "", text: t("use-up-first") },
+            { value: "largest", text: t("largest-first") },
           ]}
           onChange={(order) => setNarrowed({ ...narrowed, order })}
         />
@@ -165,8 +170,8 @@ export const FilmShelf = memo(function FilmShelf({
       <p role="status" className="not-empty:pb-2">
         {said}
       </p>
-      {sheets.length > 0 && ordered.length === 0 && <p className="text-lg">No sheet matches.</p>}
-      <ul className="border-t-2 border-ink" aria-label="Sheets and remnants">
+      {sheets.length > 0 && ordered.length === 0 && <p className="text-lg">{t("no-sheet-matches")}</p>}
+      <ul className="border-t-2 border-ink" aria-label={t("sheets-and-remnants-2")}>
         {ordered.map((sheet) => (
           <li
             key={sheet.id}
@@ -175,21 +180,21 @@ export const FilmShelf = memo(function FilmShelf({
             <SheetSketch sheet={sheet} />
             <span className="leading-tight">
               <span className="block text-lg font-semibold">{sheet.label}</span>
-              <span className="text-sm text-soft">{sheet.isRemnant ? "remnant" : "sheet"}</span>
+              <span className="text-sm text-soft">{sheet.isRemnant ? t("remnant") : t("sheet")}</span>
             </span>
             <span className="max-sm:order-last max-sm:col-span-3">
               {lengthText(sheet.widthMm, preferences)} × {lengthText(sheet.heightMm, preferences)},{" "}
               {sheet.kind}
             </span>
             <span className="max-sm:hidden">
-              <span className="block text-sm text-soft">axis</span>
+              <span className="block text-sm text-soft">{t("axis")}</span>
               {sheet.axisDeg}°
             </span>
             <a
               href={`/jobs?lot=${encodeURIComponent(sheet.lot)}`}
               className="inline-flex min-h-12 items-center underline underline-offset-4 max-sm:hidden"
             >
-              Jobs of lot {sheet.lot}
+              {t("jobs-of-lot", { lot: sheet.lot })}
             </a>
             <TakeOff name={sheet.label} onTakeOff={() => discard(sheet)} />
           </li>
@@ -198,16 +203,16 @@ export const FilmShelf = memo(function FilmShelf({
       <FormDialog
         open={isAdding}
         onOpenChange={setAdding}
-        title="Add a sheet"
-        description="Read the axis from its width, counter-clockwise, as it lies. It is kept for the adhesive down."
-        submit="Add to shelf"
-        leave="Close"
+        title={t("add-a-sheet")}
+        description={t("read-the-axis-from-its-width-counter")}
+        submit={t("add-to-shelf")}
+        leave={t("close")}
         onSubmit={() => void add()}
       >
         <div className="grid gap-3 sm:grid-cols-2">
-          {entry("Label", "label")}
-          {entry("Lot", "lot")}
-          <Field label="Film">
+          {entry(t("label"), "label")}
+          {entry(t("lot"), "lot")}
+          <Field label={t("film")}>
             {(attributes) => (
               <select
                 {...attributes}
@@ -228,12 +233,12 @@ export const FilmShelf = memo(function FilmShelf({
               checked={typed.isRemnant}
               onChange={(event) => setTyped({ ...typed, isRemnant: event.target.checked })}
             />
-            It is a remnant
+            {t("it-is-a-remnant")}
           </label>
-          {entry("Width, mm", "widthMm")}
-          {entry("Height, mm", "heightMm")}
-          {entry("Axis, °", "axisDeg")}
-          <Field label="Adhesive">
+          {entry(t("width-mm"), "widthMm")}
+          {entry(t("height-mm"), "heightMm")}
+          {entry(t("axis-2"), "axisDeg")}
+          <Field label={t("adhesive")}>
             {(attributes) => (
               <select
                 {...attributes}

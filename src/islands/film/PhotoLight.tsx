@@ -1,5 +1,6 @@
 import { useRef, useState, type PointerEvent, type ReactNode } from "react";
 import { lightInBox, type Box, type Light } from "./photo-light.ts";
+import { t } from "../../../words/film.ts";
 
 /** A part of the picture, shares of its width and height. */
 const middle: Box = { left: 0.4, top: 0.4, width: 0.2, height: 0.2 };
@@ -42,7 +43,7 @@ export function PhotoLight({
       setName(file.name);
       measure(box);
     } catch {
-      setFault(`${file.name} is not a picture that this browser can open.`);
+      setFault(t("is-not-a-picture-that-this-browser", { name: file.name }));
     }
   };
   const share = (event: PointerEvent<HTMLDivElement>) => {
@@ -55,7 +56,7 @@ export function PhotoLight({
       <summary className="min-h-12 content-center">{title}</summary>
       <p>{hint}</p>
       <button type="button" className="control mt-2" onClick={() => input.current?.click()}>
-        Choose a photo
+        {t("choose-a-photo")}
       </button>
       <input
         ref={input}
@@ -93,7 +94,7 @@ export function PhotoLight({
           measure(box.width * box.height > 0.0004 ? box : middle);
         }}
       >
-        <canvas ref={canvas} className="block w-full" aria-label={`Photo ${name ?? ""}`} />
+        <canvas ref={canvas} className="block w-full" aria-label={t("photo", { name: name ?? "" })} />
         <div
           aria-hidden
           className="absolute border-2 border-ink outline-2 outline-ground"
@@ -108,10 +109,10 @@ export function PhotoLight({
       {light && (
         <div className="mt-2 flex flex-wrap items-center gap-3">
           <span data-testid="photo-light">
-            Light {light.level.toFixed(1)} of 100 in the box
+            {t("light-of-100-in-the-box", { level: light.level.toFixed(1) })}
             {light.clippedPct > 1 && (
               <span className="edge-hatch ml-2 text-danger">
-                {light.clippedPct.toFixed(0)} % of it is burnt out: expose less and take it again.
+                {t("of-it-is-burnt-out-expose-less", { clippedPct: light.clippedPct.toFixed(0) })}
               </span>
             )}
           </span>

@@ -15,10 +15,21 @@ import { DialSlider } from "../../ui/DialSlider.tsx";
 import { Assumed, Figure } from "../../ui/quantity.tsx";
 import { CellFromPhotos } from "./CellFromPhotos.tsx";
 import { TurnedFilms } from "./TurnedFilms.tsx";
+import { t } from "../../../words/film.ts";
 
 const senses = [
-  { sense: "positive", label: "Dark on light" },
-  { sense: "negative", label: "Light on dark" },
+  {
+    sense: "positive",
+    get label() {
+      return t("dark-on-light");
+    },
+  },
+  {
+    sense: "negative",
+    get label() {
+      return t("light-on-dark");
+    },
+  },
 ] as const;
 
 const EXTINCTION = 1_000;
@@ -84,10 +95,10 @@ export function PictureTurn({
   return (
     <section aria-labelledby="picture-title">
       <h2 id="picture-title" className="text-lg font-semibold">
-        The picture it will give
+        {t("the-picture-it-will-give")}
       </h2>
       <RadioGroup.Root
-        aria-label="Kind of cell"
+        aria-label={t("kind-of-cell")}
         value={kind}
         onValueChange={(next) => {
           setKind(next as CellKind);
@@ -108,7 +119,7 @@ export function PictureTurn({
         ))}
       </RadioGroup.Root>
       <RadioGroup.Root
-        aria-label="Picture you want"
+        aria-label={t("picture-you-want")}
         value={wanted}
         onValueChange={(next) => setWanted(next as CellOptics["sense"])}
         className="mt-1.5 flex flex-wrap gap-1.5"
@@ -125,13 +136,16 @@ export function PictureTurn({
       </RadioGroup.Root>
       <TurnedFilms outline={family.outline} axes={axes} film={film} off={now.off} on={now.on} onTurn={turn} />
       <p data-testid="look">
-        {now.sense === "positive" ? "Dark on light" : "Light on dark"}, contrast{" "}
-        {now.contrast < 10 ? now.contrast.toFixed(1) : now.contrast.toFixed(0)}. Unlit {now.off.tint}, lit{" "}
-        {now.on.tint}.
+        {t("contrast-unlit-lit", {
+          value: now.sense === "positive" ? t("dark-on-light") : t("light-on-dark"),
+          value2: now.contrast < 10 ? now.contrast.toFixed(1) : now.contrast.toFixed(0),
+          tint: now.off.tint,
+          tint2: now.on.tint,
+        })}
       </p>
       <div
         role="group"
-        aria-label={`Every angle of the ${film} film`}
+        aria-label={t("every-angle-of-the-film", { film })}
         className="mt-2 flex h-12 w-full touch-none border border-soft"
         onPointerDown={(event) => {
           const { left, width } = event.currentTarget.getBoundingClientRect();
@@ -156,7 +170,7 @@ export function PictureTurn({
           ▲
         </span>
       </div>
-      <p className="text-soft">Every angle of the {film} film, 0° to 180°: unlit above, lit below.</p>
+      <p className="text-soft">{t("every-angle-of-the-film-0-to", { film })}</p>
       <div className="mt-2" data-testid="advice">
         {advice.sentences.map((sentence) => (
           <p key={sentence}>
@@ -173,17 +187,17 @@ export function PictureTurn({
           className="control mt-2"
           onClick={() => turn(film, inPanel(advice.mend!.toDeg))}
         >
-          Set this angle
+          {t("set-this-angle")}
         </button>
       )}
       <DialSlider
-        label="Retardance of the cell"
+        label={t("retardance-of-the-cell")}
         value={retardanceNm}
         min={200}
         max={1_500}
         step={5}
         shown={<Figure value={retardanceNm} unit="nm" />}
-        text={`${retardanceNm} nanometres`}
+        text={t("nanometres", { retardanceNm })}
         onChange={setRetardanceNm}
       />
       <CellFromPhotos
@@ -202,28 +216,20 @@ export function PictureTurn({
         }}
       />
       <p>
-        Worked out with a{" "}
-        <Assumed source="usual for cells of this kind, from memory; the colour of the picture tells which retardance yours has">
-          {Math.abs(twistDeg)}° twist
+        {t("worked-out-with-a")}{" "}
+        <Assumed source={t("usual-for-cells-of-this-kind-from")}>
+          {t("twist", { twistDeg: Math.abs(twistDeg) })}
         </Assumed>
-        , its molecules at the rear{" "}
-        <Assumed source="common practice, no source: where they lie in your cell shows in which angle gives the darkest picture">
-          at {directorDeg}°
-        </Assumed>
-        .
+        {t("its-molecules-at-the-rear")}{" "}
+        <Assumed source={t("common-practice-no-source-where-they")}>{t("at", { directorDeg })}</Assumed>.
       </p>
       <details className="mt-1">
-        <summary className="min-h-12 content-center">Where it goes wrong</summary>
+        <summary className="min-h-12 content-center">{t("where-it-goes-wrong")}</summary>
         <ul className="list-disc pl-5">
-          <li>
-            A film that is turned over mirrors its angle: 20° becomes 160°. Mark the adhesive side before
-            cutting.
-          </li>
-          <li>
-            A rear film with a reflector goes reflector outwards; the other way round the picture is black.
-          </li>
-          <li>Both films replaced: set the rear one first by the picture, then the front one.</li>
-          <li>A quarter turn of one film inverts the picture; of both it changes nothing but the tint.</li>
+          <li>{t("a-film-that-is-turned-over-mirrors")}</li>
+          <li>{t("a-rear-film-with-a-reflector-goes")}</li>
+          <li>{t("both-films-replaced-set-the-rear-one")}</li>
+          <li>{t("a-quarter-turn-of-one-film-inverts")}</li>
         </ul>
       </details>
     </section>

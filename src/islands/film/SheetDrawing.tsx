@@ -2,6 +2,7 @@ import { useId, useRef, type KeyboardEvent, type PointerEvent } from "react";
 import { turned, type Point } from "../../../core/film/cutting.ts";
 import type { ShelvedSheet, WantedPiece } from "../../../server/store/film-shelf.ts";
 import { hatch, Hatches } from "../../drawing/Hatches.tsx";
+import { t } from "../../../words/film.ts";
 
 export interface LyingPiece {
   id: string;
@@ -58,7 +59,7 @@ export function SheetDrawing({
       viewBox={`${-unit} ${-unit} ${widthMm + 2 * unit} ${heightMm + 2 * unit}`}
       className="max-h-[46vh] w-full select-none"
       role="group"
-      aria-label={`${sheet.label}, ${widthMm} × ${heightMm} mm, with its pieces`}
+      aria-label={t("mm-with-its-pieces", { label: sheet.label, widthMm, heightMm })}
     >
       <Hatches prefix={prefix} unit={unit * 0.16} />
       <rect
@@ -91,7 +92,7 @@ export function SheetDrawing({
             key={one.id}
             tabIndex={live ? 0 : -1}
             role={live ? "application" : "img"}
-            aria-label={`${one.id}: arrows move it`}
+            aria-label={t("arrows-move-it", { id: one.id })}
             className={live ? "cursor-move touch-none" : undefined}
             onKeyDown={live ? onKeyDown(one) : undefined}
             onPointerDown={(event) => {

@@ -3,6 +3,7 @@ import type { Look } from "../../../core/film/cell-optics.ts";
 import { foldDeg } from "../../../core/film/axis-angle.ts";
 import { filmSides, type FilmSide } from "../../../core/film/films.ts";
 import type { Outline } from "../../../core/stack/outline.ts";
+import { t } from "../../../words/film.ts";
 
 const SIZE = 240;
 const radii: Record<FilmSide, number> = { front: 108, rear: 84 };
@@ -55,7 +56,7 @@ export function TurnedFilms({
       viewBox={`0 0 ${SIZE} ${SIZE}`}
       className="mt-2 w-full max-w-80 touch-none select-none"
       role="group"
-      aria-label="The panel between its films"
+      aria-label={t("the-panel-between-its-films")}
       onPointerDown={(event) => {
         const { deg, radius } = angleOf(event);
         const side = Math.abs(radius - radii.front) <= Math.abs(radius - radii.rear) ? "front" : "rear";
@@ -113,11 +114,11 @@ export function TurnedFilms({
             <g
               role="slider"
               tabIndex={0}
-              aria-label={`Axis of the ${side} film`}
+              aria-label={t("axis-of-the-film", { side })}
               aria-valuemin={0}
               aria-valuemax={179}
               aria-valuenow={Math.round(axes[side]) % 180}
-              aria-valuetext={`${Math.round(axes[side]) % 180} degrees`}
+              aria-valuetext={t("degrees", { axe: Math.round(axes[side]) % 180 })}
               className="cursor-grab"
               onKeyDown={onKeyDown(side)}
             >

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { askServer } from "../../ui/ask-server.ts";
 import type { Fault } from "../../../core/faults.ts";
+import { t } from "../../../words/documents.ts";
 
 const MEGABYTE = 1024 * 1024;
 const MOST_FAULTS = 12;
@@ -8,17 +9,27 @@ const MOST_FAULTS = 12;
 /** What can be brought in, and how it is spoken of. */
 const documents = {
   job: {
-    title: "Bring in a job document",
-    label: "Document (.job.json)",
-    about:
-      "A job that is already here is not added twice. A document with a fault is refused, and the fault is shown.",
+    get title() {
+      return t("bring-in-a-job-document");
+    },
+    get label() {
+      return t("document-job-json");
+    },
+    get about() {
+      return t("a-job-that-is-already-here-is");
+    },
     mostMb: 96,
   },
   family: {
-    title: "Bring in a family",
-    label: "Document (.family.json)",
-    about:
-      "A family that is already here gets its next version; jobs keep theirs. A document with a fault is refused.",
+    get title() {
+      return t("bring-in-a-family");
+    },
+    get label() {
+      return t("document-family-json");
+    },
+    get about() {
+      return t("a-family-that-is-already-here-gets");
+    },
     mostMb: 16,
   },
 } as const;
@@ -30,29 +41,29 @@ type Outcome =
   | { kind: "refused"; faults: Fault[] };
 
 function said(what: What, answer: { code: string; added: number; version: number }): string {
-  if (what === "family") return `${answer.code} is here as version ${answer.version}.`;
+  if (what === "family") return t("is-here-as-version", { code: answer.code, version: answer.version });
   return answer.added > 0
-    ? `${answer.code} is in, with ${answer.added} entries.`
-    : `${answer.code} was here already; nothing changed.`;
+    ? t("is-in-with-entries", { code: answer.code, added: answer.added })
+    : t("was-here-already-nothing-changed", { code: answer.code });
 }
 
 async function bringIn(what: What, file: File): Promise<Outcome> {
   const refuse = (message: string): Outcome => ({ kind: "refused", faults: [{ path: file.name, message }] });
   const { mostMb } = documents[what];
   if (file.size > mostMb * MEGABYTE) {
-    return refuse(`${(file.size / MEGABYTE).toFixed(0)} MB must be at most ${mostMb} MB`);
+    return refuse(t("mb-must-be-at-most-mb", { size: (file.size / MEGABYTE).toFixed(0), mostMb }));
   }
   let text: string;
   try {
     text = await file.text();
   } catch {
-    return refuse("cannot be read. Choose the file again.");
+    return refuse(t("cannot-be-read-choose-the-file-again"));
   }
   const asked = await askServer(
     what === "job" ? "/api/jobs/import" : "/api/families/import",
     "POST",
     text,
-    "no answer from the server. Choose the file again: what is here already is not taken twice.",
+    t("no-answer-from-the-server-choose-the"),
   );
   if ("answer" in asked) {
     const told = (await asked.answer.json()) as { code: string; added: number; version: number };
@@ -93,7 +104,7 @@ export function ImportDocument({ what }: { what: What }) {
       </label>
       <p className="mt-2 text-soft">{about}</p>
       <div className="mt-6" aria-live="polite">
-        {outcome.kind === "reading" && <p>Reading</p>}
+        {outcome.kind === "reading" && <p>{t("reading")}</p>}
         {outcome.kind === "done" && (
           <p className="text-lg">
             {outcome.sentence}{" "}
@@ -101,13 +112,13 @@ export function ImportDocument({ what }: { what: What }) {
               className="underline"
               href={what === "job" ? `/jobs/${outcome.code}` : `/families/${outcome.code}`}
             >
-              Open it
+              {t("open-it")}
             </a>
           </p>
         )}
         {outcome.kind === "refused" && (
           <div role="alert" className="edge-hatch border-y-2 border-danger bg-raised py-2 text-danger">
-            <p className="font-semibold">Refused; nothing was changed.</p>
+            <p className="font-semibold">{t("refused-nothing-was-changed")}</p>
             <ul>
               {outcome.faults.slice(0, MOST_FAULTS).map((fault) => (
                 <li key={`${fault.path} ${fault.message}`}>
@@ -115,7 +126,9 @@ export function ImportDocument({ what }: { what: What }) {
                 </li>
               ))}
             </ul>
-            {outcome.faults.length > MOST_FAULTS && <p>and {outcome.faults.length - MOST_FAULTS} more</p>}
+            {outcome.faults.length > MOST_FAULTS && (
+              <p>{t("and-more", { length: outcome.faults.length - MOST_FAULTS })}</p>
+            )}
           </div>
         )}
       </div>

@@ -17,19 +17,45 @@ import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
+import { t } from "../../../words/intake.ts";
 
 const groups = [
-  { of: "glass", title: "Glass" },
-  { of: "touch", title: "Touch" },
-  { of: "picture", title: "Picture" },
+  {
+    of: "glass",
+    get title() {
+      return t("glass");
+    },
+  },
+  {
+    of: "touch",
+    get title() {
+      return t("touch");
+    },
+  },
+  {
+    of: "picture",
+    get title() {
+      return t("picture");
+    },
+  },
 ] as const;
 
 const howTo: Record<(typeof damageKinds)[DamageKind]["shape"], string> = {
-  path: "Tap along it, point by point.",
-  area: "Tap round it, corner by corner.",
-  box: "Drag from one corner to the other.",
-  round: "Drag from its middle outwards.",
-  point: "Tap where it is.",
+  get path() {
+    return t("tap-along-it-point-by-point");
+  },
+  get area() {
+    return t("tap-round-it-corner-by-corner");
+  },
+  get box() {
+    return t("drag-from-one-corner-to-the-other");
+  },
+  get round() {
+    return t("drag-from-its-middle-outwards");
+  },
+  get point() {
+    return t("tap-where-it-is");
+  },
 };
 
 interface Started {
@@ -135,12 +161,12 @@ export function DamagePlan({
   const describe = (marked: Damage) => {
     const { lengthMm, areaMm2 } = damageSize(marked);
     const size = lengthMm > 0 ? `, ${lengthText(lengthMm, preferences)}` : "";
-    return `${damageKinds[marked.damage].label}${size}${areaMm2 >= 100 ? `, ${Math.round(areaMm2 / 100)} cm²` : ""}`;
+    return `${damageKinds[marked.damage].label}${size}${areaMm2 >= 100 ? t("cm", { areaMm2: Math.round(areaMm2 / 100) }) : ""}`;
   };
 
   return (
     <section
-      aria-label="Damage"
+      aria-label={t("damage")}
       className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 side:grid-cols-[minmax(0,1fr)_17rem] side:grid-rows-[minmax(0,1fr)_auto]"
     >
       {mayEnter && (
@@ -177,7 +203,7 @@ export function DamagePlan({
           features={family.features}
           windows={family.windows}
           fills
-          title={`Panel of ${family.code} from the viewer's side, to draw the damage on`}
+          title={t("panel-of-from-the-viewers-side-to", { code: family.code })}
           {...(mayEnter
             ? {
                 role: "application",
@@ -224,13 +250,13 @@ export function DamagePlan({
         <div className="flex flex-wrap items-center gap-2 side:col-span-2">
           <p id={helpId} className="basis-full sm:basis-auto">
             <strong>{label}.</strong> {howTo[shape]}{" "}
-            <span className="sr-only">Keys: arrows move a cross, Enter sets a point, Escape drops it.</span>
+            <span className="sr-only">{t("keys-arrows-move-a-cross-enter-sets")}</span>
           </p>
           <label className="min-w-50 flex-1">
-            <span className="sr-only">Note on the next mark</span>
+            <span className="sr-only">{t("note-on-the-next-mark")}</span>
             <input
               className="entry"
-              placeholder="Note on the next mark"
+              placeholder={t("note-on-the-next-mark")}
               maxLength={200}
               value={note}
               onChange={(event) => setNote(event.target.value)}
@@ -244,7 +270,7 @@ export function DamagePlan({
                 disabled={points.length === 0}
                 onClick={() => setStarted({ kind, points: points.slice(0, -1) })}
               >
-                Remove last point
+                {t("remove-last-point")}
               </button>
               <button
                 type="button"
@@ -252,7 +278,7 @@ export function DamagePlan({
                 disabled={points.length < fewest}
                 onClick={() => mark(points)}
               >
-                {label} drawn
+                {t("drawn", { label })}
               </button>
             </>
           )}
@@ -261,7 +287,7 @@ export function DamagePlan({
       {damage.length > 0 && (
         <ul
           className="max-h-16 overflow-y-auto border-t border-line side:col-span-2 lg:max-h-24"
-          aria-label="Marked damage"
+          aria-label={t("marked-damage")}
         >
           {damage.map((marked) => (
             <li
@@ -280,7 +306,7 @@ export function DamagePlan({
                   className="control border-soft font-normal"
                   onClick={() => onRemove(marked.id)}
                 >
-                  Remove
+                  {t("remove")}
                 </button>
               )}
             </li>

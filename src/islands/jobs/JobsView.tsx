@@ -8,6 +8,7 @@ import { ListHead } from "../../ui/ListHead.tsx";
 import { Narrow } from "../../ui/Narrow.tsx";
 import { dayText, distanceText } from "../../ui/time-text.ts";
 import { useJobSearch } from "./useJobSearch.ts";
+import { t } from "../../../words/jobs.ts";
 
 /** What the list is narrowed to, as its address says it. */
 export interface JobFilter {
@@ -45,31 +46,33 @@ export const JobsView = memo(function JobsView({
     <main className="mx-auto max-w-300 px-3 pb-16 sm:px-5">
       <ListHead
         title={
-          total === 0 ? "No job" : `${atLeast ? "More than " : ""}${total} ${total === 1 ? "job" : "jobs"}`
+          total === 0
+            ? t("no-job")
+            : `${atLeast ? `${t("more-than")} ` : ""}${total} ${total === 1 ? "job" : "jobs"}`
         }
         search={{
-          label: "Find a job",
-          placeholder: "Code, customer, serial number, fault, family",
+          label: t("find-a-job"),
+          placeholder: t("code-customer-serial-number-fault"),
           value: filter.find,
           onChange: (find) => narrow({ find }),
         }}
-        add={{ text: "New job", href: "/jobs/new" }}
+        add={{ text: t("new-job"), href: "/jobs/new" }}
       />
       <div className="grid grid-cols-2 gap-3 pb-3 sm:grid-cols-4">
         <Narrow
-          label="State"
+          label={t("state")}
           value={filter.state}
           options={[
-            { value: "", text: "Any" },
+            { value: "", text: t("any") },
             ...["open", ...outcomes].map((state) => ({ value: state, text: capitalised(state) })),
           ]}
           onChange={(state) => narrow({ state })}
         />
         <Narrow
-          label="Family"
+          label={t("family")}
           value={filter.family}
           options={[
-            { value: "", text: "Any" },
+            { value: "", text: t("any") },
             ...[...new Set([...families, ...(filter.family ? [filter.family] : [])])].map((code) => ({
               value: code,
               text: code,
@@ -78,44 +81,44 @@ export const JobsView = memo(function JobsView({
           onChange={(family) => narrow({ family })}
         />
         <Narrow
-          label="Repair"
+          label={t("repair")}
           value={filter.route}
           options={[
-            { value: "", text: "Any" },
+            { value: "", text: t("any") },
             ...repairRoutes.map((route) => ({ value: route, text: repairTitles[route] })),
           ]}
           onChange={(route) => narrow({ route })}
         />
         <Narrow
-          label="Order"
+          label={t("order")}
           value={filter.order}
           options={[
-            { value: "", text: "Newest first" },
-            { value: "due", text: "Due first" },
+            { value: "", text: t("newest-first") },
+            { value: "due", text: t("due-first") },
           ]}
           onChange={(order) => narrow({ order })}
         />
       </div>
       {isNarrowed && (
         <p className="flex flex-wrap items-center gap-x-4 pb-2">
-          {filter.lot !== "" && <span>Used lot {filter.lot}</span>}
+          {filter.lot !== "" && <span>{t("used-lot", { lot: filter.lot })}</span>}
           <button
             type="button"
             className="inline-flex min-h-12 items-center underline underline-offset-4"
             onClick={() => narrow({ find: "", state: "", route: "", family: "", lot: "" })}
           >
-            Show all jobs
+            {t("show-all-jobs")}
           </button>
         </p>
       )}
       {isAway && (
         <p role="status" className="edge-hatch mb-3 border-y-2 border-film bg-raised py-2 text-film">
-          No answer from the server. Shown as last known.
+          {t("no-answer-from-the-server-shown-as")}
         </p>
       )}
       {jobs.length === 0 ? (
         <p className="text-lg">
-          {isNarrowed ? "No job matches all of that. Use fewer words." : "No job has been opened here yet."}
+          {isNarrowed ? t("no-job-matches-all-of-that-use") : t("no-job-has-been-opened-here-yet")}
         </p>
       ) : (
         <ul className="border-t-2 border-ink">
@@ -131,7 +134,7 @@ export const JobsView = memo(function JobsView({
       )}
       {jobs.length < total && (
         <button type="button" className="control mt-4" onClick={() => void more()}>
-          Show more
+          {t("show-more")}
         </button>
       )}
     </main>
@@ -167,15 +170,15 @@ function Row({ job, nowMs, drawing }: { job: JobSummary; nowMs: number; drawing:
             </>
           ) : (
             <>
-              <span className="block font-semibold">Open</span>
+              <span className="block font-semibold">{t("open")}</span>
               <span className={`text-sm ${overdue ? "font-semibold text-danger" : "text-soft"}`}>
                 {job.dueAt
-                  ? `${overdue ? "overdue by" : "due in"} ${distanceText(Date.parse(job.dueAt) - nowMs)}`
-                  : "no date"}
+                  ? `${overdue ? t("overdue-by") : t("due-in")} ${distanceText(Date.parse(job.dueAt) - nowMs)}`
+                  : t("no-date")}
               </span>
             </>
           )}
-          {job.isFirstVersion && <span className="block text-sm text-soft">first version</span>}
+          {job.isFirstVersion && <span className="block text-sm text-soft">{t("first-version")}</span>}
         </span>
       </a>
     </li>

@@ -7,6 +7,7 @@ import { surroundings } from "../../../core/materials/materials.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";
 import { stationOf, usePreferences } from "../../ui/preferences.ts";
 import { Assumed, Figure, Temperature } from "../../ui/quantity.tsx";
+import { t } from "../../../words/lift.ts";
 
 /** What the answer rests on: measured at this station, or assumed, where from, and how to measure it. */
 export function AnswerBasis({
@@ -27,18 +28,21 @@ export function AnswerBasis({
   const glue = glueOf(family.stack.find((layer) => layer.name === seam.layer)!.material);
   const limits = info.isCold ? [] : heatLimits(family);
   const fitLink = isFitted(info.kind)
-    ? { href: "#thermocouple", words: "Measure this: read a run, then fit it" }
-    : { href: "#thermocouple", words: "Check this: read a run" };
+    ? { href: "#thermocouple", words: t("measure-this-read-a-run-then-fit") }
+    : { href: "#thermocouple", words: t("check-this-read-a-run") };
   return (
     <>
       <p className="mt-3">
-        Worked out with{" "}
+        {t("worked-out-with")}{" "}
         {fit && (
           <>
-            what {fit.station === null ? "this bench" : `station ${fit.station}`} measured on {fit.jobCode}
-            {fit.isSimulated && " (simulated readings)"}:{" "}
-            <Figure value={fit.contact.valueWm2K} unit="W/m²K" /> of contact,{" "}
-            <Figure value={fit.airFilm.valueWm2K} unit="W/m²K" digits={1} /> to the air;{" "}
+            {t("what-measured-on", {
+              value: fit.station === null ? t("this-bench") : t("station", { station: fit.station }),
+              jobCode: fit.jobCode,
+            })}
+            {fit.isSimulated && ` ${t("simulated-readings")}`}:{" "}
+            <Figure value={fit.contact.valueWm2K} unit="W/m²K" /> {t("of-contact")}{" "}
+            <Figure value={fit.airFilm.valueWm2K} unit="W/m²K" digits={1} /> {t("to-the-air")}{" "}
           </>
         )}
         {methodAssumptions(settings.method).map(({ field, value, unit, words, source }) => (
@@ -52,41 +56,43 @@ export function AnswerBasis({
         {!fit && (
           <>
             <Assumed source={surroundings.airFilmWm2K.source.text} measure={fitLink}>
-              <Figure value={settings.airFilmWm2K} unit="W/m²K" /> to the air
+              <Figure value={settings.airFilmWm2K} unit="W/m²K" /> {t("to-the-air-2")}
             </Assumed>
             ,{" "}
           </>
         )}
         <Assumed source={surroundings.roomC.source.text}>
-          a room at <Temperature c={settings.roomC} />
+          {t("a-room-at")} <Temperature c={settings.roomC} />
         </Assumed>
         {limits.map(({ layer, maxC, source }) => (
           <span key={layer}>
             ,{" "}
             <Assumed source={source}>
-              {layer} not above <Temperature c={maxC} />
+              {t("not-above", { layer })} <Temperature c={maxC} />
             </Assumed>
           </span>
         ))}{" "}
-        and{" "}
+        {t("and")}{" "}
         <Assumed
           source={info.isCold ? glue.brittleC.source.text : seam.bandSource}
-          measure={{ href: "#gauge", words: "Measure how it holds: read a wedge" }}
+          measure={{ href: "#gauge", words: t("measure-how-it-holds-read-a-wedge") }}
         >
           {info.isCold ? (
             <>
-              glue that turns brittle below <Temperature c={band.maxC ?? 0} />
+              {t("glue-that-turns-brittle-below")} <Temperature c={band.maxC ?? 0} />
             </>
           ) : (
             <>
-              glue that softens from <Temperature c={seam.minC ?? 0} />
+              {t("glue-that-softens-from")} <Temperature c={seam.minC ?? 0} />
             </>
           )}
         </Assumed>
         .
       </p>
       <p className="mt-1 text-soft">
-        {station === null ? "No bench station is set." : `Bench station ${station}.`} Set it under Settings.
+        {t("set-it-under-settings", {
+          value: station === null ? t("no-bench-station-is-set") : t("bench-station", { station }),
+        })}
       </p>
     </>
   );

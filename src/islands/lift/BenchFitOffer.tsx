@@ -9,9 +9,12 @@ import { askServer } from "../../ui/ask-server.ts";
 import { stationOf, usePreferences } from "../../ui/preferences.ts";
 import { Figure } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";
+import { t } from "../../../words/lift.ts";
 
 const interval = ({ lowWm2K, highWm2K }: HeatFit["values"][number]) =>
-  lowWm2K === null || highWm2K === null ? "not bounded" : `${lowWm2K.toFixed(0)} to ${highWm2K.toFixed(0)}`;
+  lowWm2K === null || highWm2K === null
+    ? t("not-bounded")
+    : t("to", { lowWm2K: lowWm2K.toFixed(0), highWm2K: highWm2K.toFixed(0) });
 
 /** One value of the glue line as it was read. */
 export interface RunReading {
@@ -69,7 +72,7 @@ export function BenchFitOffer({
       readings: input.readings.length,
       isSimulated: readings.some((reading) => reading.isSimulated),
     };
-    const told = await askServer("/api/bench-fits", "POST", fit, "No answer from the server. Press again.");
+    const told = await askServer("/api/bench-fits", "POST", fit, t("no-answer-from-the-server-press-again"));
     if ("said" in told) {
       setFault(told.said);
       return;
@@ -81,30 +84,29 @@ export function BenchFitOffer({
   };
   const result = fitted?.result;
   return (
-    <section aria-label="This bench's own values" className="mt-3 border-y-2 border-line py-2">
+    <section aria-label={t("this-benchs-own-values")} className="mt-3 border-y-2 border-line py-2">
       {!asked ? (
         <p className="flex flex-wrap items-center gap-3">
           <span className="flex-1">
-            {input.readings.length} readings of this run: they tell how this bench heats.
+            {t("readings-of-this-run-they-tell-how", { length: input.readings.length })}
           </span>
           <button type="button" className="control" onClick={() => setAsked(true)}>
-            Fit them
+            {t("fit-them")}
           </button>
         </p>
       ) : !result ? (
-        <p className="text-soft">{fitted?.faults ? fitted.faults[0]!.message : "Fitting"}</p>
+        <p className="text-soft">{fitted?.faults ? fitted.faults[0]!.message : t("fitting")}</p>
       ) : (
         <div role="status">
           <p>
-            Contact <Figure value={result.values[0]!.valueWm2K} unit="W/m²K" /> ({interval(result.values[0]!)}
-            ), air <Figure value={result.values[1]!.valueWm2K} unit="W/m²K" digits={1} /> (
-            {interval(result.values[1]!)}). The curve then lies within{" "}
-            <Figure value={result.rmsC} unit="K" digits={1} /> of the readings.
+            {t("contact")} <Figure value={result.values[0]!.valueWm2K} unit="W/m²K" />{" "}
+            {t("air", { interval: interval(result.values[0]!) })}{" "}
+            <Figure value={result.values[1]!.valueWm2K} unit="W/m²K" digits={1} />{" "}
+            {t("the-curve-then-lies-within", { interval: interval(result.values[1]!) })}{" "}
+            <Figure value={result.rmsC} unit="K" digits={1} /> {t("of-the-readings")}
           </p>
           {!result.identifiable && (
-            <p className="edge-hatch mt-1 text-film">
-              These readings do not tell both: read on while it cools, or from an earlier moment.
-            </p>
+            <p className="edge-hatch mt-1 text-film">{t("these-readings-do-not-tell-both-read")}</p>
           )}
           <div className="mt-2 flex flex-wrap gap-2">
             <button
@@ -113,10 +115,12 @@ export function BenchFitOffer({
               disabled={!result.identifiable}
               onClick={() => void keep()}
             >
-              Use these {station === null ? "" : `at station ${station} `}from now on
+              {t("use-these-from-now-on", {
+                value: station === null ? "" : `${t("at-station", { station })} `,
+              })}
             </button>
             <button type="button" className="control" onClick={() => setAsked(false)}>
-              Leave it
+              {t("leave-it")}
             </button>
           </div>
         </div>

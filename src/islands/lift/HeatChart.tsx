@@ -15,6 +15,7 @@ import { bandOf, type LiftHeat } from "../../../core/heat/lift-heat.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";
 import { usePreferences, type Preferences } from "../../ui/preferences.ts";
 import { shown } from "../../ui/quantity.tsx";
+import { t } from "../../../words/lift.ts";
 
 export interface ChartReading {
   atS: number;
@@ -74,7 +75,7 @@ function Moving({ endS, lowest, highest }: Frame) {
             fontWeight={600}
             textAnchor="middle"
           >
-            cut
+            {t("cut")}
           </text>
         </>
       )}
@@ -169,7 +170,7 @@ const Still = memo(function Still({
             strokeWidth={2}
             strokeDasharray="8 4"
             label={{
-              value: `limit ${limit.toFixed(0)}`,
+              value: t("limit", { limit: limit.toFixed(0) }),
               position: "insideBottomRight",
               fill: "var(--danger)",
               fontSize: 14,
@@ -220,7 +221,7 @@ export const HeatChart = memo(function HeatChart({
     [heat, readings, family, seam, preferences],
   );
   return (
-    <figure aria-label="Temperature of each interface against time" className="flex h-full min-h-48 flex-col">
+    <figure aria-label={t("temperature-of-each-interface-against")} className="flex h-full min-h-48 flex-col">
       <div className="min-h-0 w-full flex-1 overflow-hidden">
         <DrawnContext value={drawn}>
           <Still
@@ -241,8 +242,10 @@ export const HeatChart = memo(function HeatChart({
         </DrawnContext>
       </div>
       <figcaption className="text-sm text-soft max-lg:landscape:hidden">
-        Thick: the two faces of the {seam.layer}. Thin: every other interface.
-        {readings.length > 0 ? " Dots: glue line as measured." : ""}
+        {t("thick-the-two-faces-of-the-thin", {
+          layer: seam.layer,
+          value: readings.length > 0 ? ` ${t("dots-glue-line-as-measured")}` : "",
+        })}
       </figcaption>
     </figure>
   );

@@ -6,6 +6,7 @@ import type { Family, Seam } from "../../../core/stack/family.ts";
 import { PlanFrame } from "../../drawing/PlanFrame.tsx";
 import { Temperature } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";
+import { t } from "../../../words/lift.ts";
 
 /** A jet is held so far inside the rim, mm. Assumed. */
 const INSIDE_MM = 6;
@@ -116,11 +117,11 @@ export const HeatMap = memo(function HeatMap({
   const bottom = Math.min(low, ...(result?.mapC ?? []));
   return (
     <details className="mt-4" onToggle={(event) => !event.currentTarget.open && setAsked(null)}>
-      <summary className="min-h-12 content-center font-semibold">How even is the heat?</summary>
+      <summary className="min-h-12 content-center font-semibold">{t("how-even-is-the-heat")}</summary>
       <div className="flex flex-wrap items-center gap-3">
         {isPlate && (
           <label className="flex items-center gap-2">
-            Plate covers
+            {t("plate-covers")}
             <select
               className="entry w-auto"
               value={sharePct}
@@ -131,7 +132,7 @@ export const HeatMap = memo(function HeatMap({
             >
               {[100, 80, 60, 40].map((pct) => (
                 <option key={pct} value={pct}>
-                  {pct} % of each side
+                  {t("of-each-side", { pct })}
                 </option>
               ))}
             </select>
@@ -139,14 +140,14 @@ export const HeatMap = memo(function HeatMap({
         )}
         {asked && !result && !field?.faults ? (
           <>
-            <progress aria-label="Working out the map" className="h-2 w-40" value={field?.share ?? 0} />
+            <progress aria-label={t("working-out-the-map")} className="h-2 w-40" value={field?.share ?? 0} />
             <button type="button" className="control" onClick={() => setAsked(null)}>
-              Stop
+              {t("stop")}
             </button>
           </>
         ) : (
           <button type="button" className="control" onClick={start}>
-            {result ? "Work it out again" : "Work out the map"}
+            {result ? t("work-it-out-again") : t("work-out-the-map")}
           </button>
         )}
       </div>
@@ -160,7 +161,7 @@ export const HeatMap = memo(function HeatMap({
           <PlanFrame
             outline={outline}
             borderMm={family.borderMm}
-            title={`Glue line of ${family.code} at the end of the soak: darker is hotter`}
+            title={t("glue-line-of-at-the-end-of", { code: family.code })}
           >
             {({ unit }) => (
               <>
@@ -206,16 +207,20 @@ export const HeatMap = memo(function HeatMap({
             )}
           </PlanFrame>
           <p role="status">
-            <span className="text-2xl font-semibold">{result.inBandPct.toFixed(0)} %</span> of the glue under
-            the border is in its band after the soak. Coldest{" "}
-            <Temperature c={result.coldest.temperatureC} digits={1} />, hottest{" "}
-            <Temperature c={result.hottest.temperatureC} digits={1} />; nothing in the stack has been hotter
-            than <Temperature c={result.peakC} digits={1} />. Lightest is <Temperature c={bottom} />, darkest{" "}
-            <Temperature c={high} />.{" "}
+            <span className="text-2xl font-semibold">{result.inBandPct.toFixed(0)} %</span>{" "}
+            {t("of-the-glue-under-the-border-is")} <Temperature c={result.coldest.temperatureC} digits={1} />
+            {t("hottest")} <Temperature c={result.hottest.temperatureC} digits={1} />
+            {t("nothing-in-the-stack-has-been-hotter")} <Temperature c={result.peakC} digits={1} />
+            {t("lightest-is")} <Temperature c={bottom} />
+            {t("darkest")} <Temperature c={high} />.{" "}
             <span className="text-soft">
               {source.kind === "spot"
-                ? `Led round ${INSIDE_MM} mm inside the rim at ${source.speedMmS} mm/s, ${Math.round(2 * source.radiusMm)} mm wide: assumed.`
-                : `${methodOf(method.kind).title} under the middle, air elsewhere.`}
+                ? t("led-round-mm-inside-the-rim-at", {
+                    INSIDE_MM,
+                    speedMmS: source.speedMmS,
+                    radiusMm: Math.round(2 * source.radiusMm),
+                  })
+                : t("under-the-middle-air-elsewhere", { title: methodOf(method.kind).title })}
             </span>
           </p>
         </div>

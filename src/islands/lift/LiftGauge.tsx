@@ -20,11 +20,27 @@ import { Assumed, Figure, kept, Length, shown, type QuantityKind } from "../../u
 import { useDraft } from "../../ui/useDraft.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 import type { ToolProps } from "../work/instrument.ts";
+import { t } from "../../../words/lift.ts";
 
 const words: Record<LiftStress["verdict"], { says: string; classes: string }> = {
-  safe: { says: "Go on", classes: "text-done" },
-  close: { says: "Close: go easy, lift no higher", classes: "edge-hatch text-film" },
-  stop: { says: "Stop: heat, do not lift higher", classes: "edge-hatch text-danger" },
+  safe: {
+    get says() {
+      return t("go-on");
+    },
+    classes: "text-done",
+  },
+  close: {
+    get says() {
+      return t("close-go-easy-lift-no-higher");
+    },
+    classes: "edge-hatch text-film",
+  },
+  stop: {
+    get says() {
+      return t("stop-heat-do-not-lift-higher");
+    },
+    classes: "edge-hatch text-danger",
+  },
 };
 
 interface Typed {
@@ -62,7 +78,7 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
     // This job's own come at once; those of the shop hold them too as soon as the page is loaded again.
     return [...own, ...shopReadings.filter((s) => !own.some((o) => o.id === s.id))];
   }, [wedges, shopReadings, material]);
-  if (!parts || !seam) return <p>This route parts no glue line.</p>;
+  if (!parts || !seam) return <p>{t("this-route-parts-no-glue-line")}</p>;
 
   const read = (field: keyof typeof bounds, kind: QuantityKind) => {
     const text = typed[field].trim();
@@ -73,7 +89,12 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
     return text !== "" && value >= min && value <= max
       ? { value }
       : {
-          fault: `${text || "nothing"} must be a number from ${limit(min)} to ${limit(max)} ${shown(kind, 0, preferences).unit}`,
+          fault: t("must-be-a-number-from-to", {
+            text: text || "nothing",
+            limit: limit(min),
+            limit2: limit(max),
+            unit: shown(kind, 0, preferences).unit,
+          }),
         };
   };
   const [wedge, front, glueC] = [
@@ -88,9 +109,9 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
   const stress = input && calculateLiftStress(input);
   const record = () => {
     const wrong = [
-      ["Wedge", wedge],
-      ["Front", front],
-      ["Glue", glueC],
+      [t("wedge"), wedge],
+      [t("front"), front],
+      [t("glue"), glueC],
     ] as const;
     const first = wrong.find(([, entry]) => entry.fault);
     setFault(first ? `${first[0]}: ${first[1].fault}` : undefined);
@@ -114,18 +135,22 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
     </Field>
   );
   return (
-    <section id="gauge" aria-label="How hard it holds">
+    <section id="gauge" aria-label={t("how-hard-it-holds")}>
       <div className="mt-1 grid gap-x-6 gap-y-3 xl:grid-cols-2">
         <div>
           <div className="grid grid-cols-3 items-start gap-2">
-            {entry("wedge", `Wedge, ${length}`, "How thick the card or wedge is")}
-            {entry("front", `Front, ${length}`, "From the wedge to the glue, by ruler through the glass")}
-            {entry("glue", `Glue, ${shown("temperature", 0, preferences).unit}`, "Save the reading")}
+            {entry("wedge", t("wedge-2", { length }), t("how-thick-the-card-or-wedge-is"))}
+            {entry("front", t("front-2", { length }), t("from-the-wedge-to-the-glue-by"))}
+            {entry(
+              "glue",
+              t("glue-2", { unit: shown("temperature", 0, preferences).unit }),
+              t("save-the-reading"),
+            )}
           </div>
-          <div role="group" aria-label="How the panel lies" className="mt-2 flex flex-wrap gap-1.5">
+          <div role="group" aria-label={t("how-the-panel-lies")} className="mt-2 flex flex-wrap gap-1.5">
             {[
-              { isHeld: true, label: "Panel held flat" },
-              { isHeld: false, label: "Panel free to bend" },
+              { isHeld: true, label: t("panel-held-flat") },
+              { isHeld: false, label: t("panel-free-to-bend") },
             ].map(({ isHeld, label }) => (
               <button
                 key={label}
@@ -138,7 +163,7 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
               </button>
             ))}
             <button type="button" className="control" disabled={!live} onClick={record}>
-              Save this reading
+              {t("save-this-reading")}
             </button>
           </div>
           {fault && (
@@ -152,19 +177,22 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
                 {words[stress.verdict].says}
               </p>
               <p className="mt-1">
-                The {stress.weakest === "lifted" ? "glass" : "panel"} bears {stress.margin.toFixed(1)} times
-                what it feels: <Figure value={stress.liftedMpa} unit="MPa" /> in the glass
+                {t("the-bears-times-what-it-feels", {
+                  value: stress.weakest === "lifted" ? t("glass") : t("panel"),
+                  margin: stress.margin.toFixed(1),
+                })}{" "}
+                <Figure value={stress.liftedMpa} unit="MPa" /> {t("in-the-glass")}
                 {stress.baseMpa !== null && (
                   <>
-                    , <Figure value={stress.baseMpa} unit="MPa" /> in the panel
+                    , <Figure value={stress.baseMpa} unit="MPa" /> {t("in-the-panel")}
                   </>
                 )}
-                . With so much free, an edge may rise to{" "}
-                <Length mm={wedge.value! * stress.margin} digits={2} /> at most.
+                {t("with-so-much-free-an-edge-may")} <Length mm={wedge.value! * stress.margin} digits={2} />{" "}
+                {t("at-most")}
               </p>
               <p className="mt-1">
-                The glue takes <Figure value={stress.fractureEnergyJm2} unit="J/m²" digits={1} />.{" "}
-                {typed.isHeld && "Held flat, a thicker wedge changes nothing at the front: only heat does."}
+                {t("the-glue-takes")} <Figure value={stress.fractureEnergyJm2} unit="J/m²" digits={1} />.{" "}
+                {typed.isHeld && t("held-flat-a-thicker-wedge-changes")}
               </p>
               {stress.cautions.map((caution) => (
                 <p key={caution} className="edge-hatch mt-1 text-film">
@@ -173,18 +201,18 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
               ))}
             </div>
           ) : (
-            <p className="mt-3 text-soft">Enter the wedge and the distance to the front.</p>
+            <p className="mt-3 text-soft">{t("enter-the-wedge-and-the-distance-to")}</p>
           )}
           <p className="mt-2">
-            Worked out with{" "}
+            {t("worked-out-with")}{" "}
             <Assumed source={parts.lifted.source}>
-              glass that bears <Figure value={parts.lifted.bearsMpa} unit="MPa" />
+              {t("glass-that-bears")} <Figure value={parts.lifted.bearsMpa} unit="MPa" />
             </Assumed>{" "}
-            and{" "}
+            {t("and")}{" "}
             <Assumed source={parts.base.source}>
-              a panel that bears <Figure value={parts.base.bearsMpa} unit="MPa" />
+              {t("a-panel-that-bears")} <Figure value={parts.base.bearsMpa} unit="MPa" />
             </Assumed>
-            . With a crack, less.
+            {t("with-a-crack-less")}
           </p>
         </div>
         {mounted ? (
@@ -194,7 +222,7 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
             nowC={stress && glueC.value !== undefined ? glueC.value : null}
           />
         ) : (
-          <p className="grid h-60 place-items-center text-soft">Drawing the curve</p>
+          <p className="grid h-60 place-items-center text-soft">{t("drawing-the-curve")}</p>
         )}
       </div>
     </section>
@@ -226,7 +254,7 @@ const StrengthChart = memo(function StrengthChart({
     measured: fractureEnergyJm2,
   });
   return (
-    <figure aria-label="Energy of parting against temperature">
+    <figure aria-label={t("energy-of-parting-against-temperature")}>
       <div className="h-60 w-full overflow-hidden">
         <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 480, height: 240 }}>
           <ComposedChart margin={{ top: 8, right: 12, bottom: 22, left: 4 }} accessibilityLayer={false}>
@@ -280,10 +308,16 @@ const StrengthChart = memo(function StrengthChart({
         </ResponsiveContainer>
       </div>
       <figcaption className="text-sm text-soft">
-        Dashed: {glue.material} <span className="assumed">as assumed</span>.{" "}
+        {t("dashed", { material: glue.material })} <span className="assumed">{t("as-assumed")}</span>.{" "}
         {own
-          ? `Heavy: this shop's own, from ${readings.length} readings, within a factor of ${own.scatterFactor.toFixed(1)}.`
-          : `${readings.length} ${readings.length === 1 ? "reading" : "readings"} here: three over ten degrees make this shop's own line.`}
+          ? t("heavy-this-shops-own-from-readings", {
+              length: readings.length,
+              scatterFactor: own.scatterFactor.toFixed(1),
+            })
+          : t("here-three-over-ten-degrees-make-this", {
+              length: readings.length,
+              value: readings.length === 1 ? t("reading") : t("readings"),
+            })}
       </figcaption>
     </figure>
   );

@@ -11,6 +11,7 @@ import {
 import type { SoakPlan } from "../../../core/heat/soak-plan.ts";
 import { usePreferences } from "../../ui/preferences.ts";
 import { shown } from "../../ui/quantity.tsx";
+import { t } from "../../../words/lift.ts";
 
 export interface DrawnWay {
   number: number;
@@ -58,7 +59,7 @@ export function MethodsChart({
   const lowest = every * Math.floor(Math.min(...values) / every);
   const highest = every * Math.ceil(Math.max(...values, inUnit(band.minC ?? 0)) / every);
   return (
-    <figure aria-label="Glue line against time, every method">
+    <figure aria-label={t("glue-line-against-time-every-method")}>
       <div className="h-64 w-full overflow-hidden">
         <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 640, height: 256 }}>
           <LineChart margin={{ top: 14, right: 16, bottom: 22, left: 4 }} accessibilityLayer={false}>
@@ -130,9 +131,7 @@ export function MethodsChart({
           </LineChart>
         </ResponsiveContainer>
       </div>
-      <figcaption className="text-sm text-soft">
-        The part of the glue that is ready last, by the numbers below. Thin: heating. Thick: time to cut.
-      </figcaption>
+      <figcaption className="text-sm text-soft">{t("the-part-of-the-glue-that-is")}</figcaption>
     </figure>
   );
 }

@@ -15,6 +15,7 @@ import { Duration } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";
 import { MethodsChart } from "./MethodsChart.tsx";
 import { Setting } from "./Setting.tsx";
+import { t } from "../../../words/lift.ts";
 
 /** What every method makes of this seam at its usual setting: how long, how many returns, how near to a limit, or why not. */
 export function MethodsCompared({
@@ -62,7 +63,7 @@ export function MethodsCompared({
       )}
       <ul
         className="border-t border-line"
-        aria-label="Heating methods, side by side"
+        aria-label={t("heating-methods-side-by-side")}
         aria-busy={plans.some((p) => !p.result)}
       >
         {inputs.map(({ method }, i) => {
@@ -81,21 +82,26 @@ export function MethodsCompared({
                 </span>
               </span>
               {!result ? (
-                <span className="text-soft">Working it out</span>
+                <span className="text-soft">{t("working-it-out")}</span>
               ) : result.feasible ? (
                 <span>
                   <Bar plan={result} longestS={longestS} />
-                  <Duration s={result.totalS!} /> in all
+                  <Duration s={result.totalS!} /> {t("in-all")}
                   <span className="font-normal text-soft">
-                    : <Duration s={result.soakS!} /> to begin with,{" "}
-                    {result.passes.length === 1 ? "one window" : `${result.passes.length} windows, `}
+                    : <Duration s={result.soakS!} />{" "}
+                    {t("to-begin-with", {
+                      value:
+                        result.passes.length === 1
+                          ? t("one-window")
+                          : `${t("windows", { length: result.passes.length })} `,
+                    })}
                     {result.passes.length > 1 && (
                       <>
-                        <Duration s={result.passes[1]!.soakS} /> each time between
+                        <Duration s={result.passes[1]!.soakS} /> {t("each-time-between")}
                       </>
                     )}
                     {result.marginK !== null && !info.isCold && (
-                      <>, {result.marginK.toFixed(0)} K below the nearest limit</>
+                      <>{t("k-below-the-nearest-limit", { marginK: result.marginK.toFixed(0) })}</>
                     )}
                   </span>
                 </span>
@@ -108,15 +114,13 @@ export function MethodsCompared({
                 disabled={method.kind === picked}
                 onClick={() => onPick(method.kind)}
               >
-                {method.kind === picked ? "Shown" : "Show"}
+                {method.kind === picked ? t("shown") : t("show")}
               </button>
             </li>
           );
         })}
       </ul>
-      <p className="mt-1 text-sm text-soft">
-        At usual settings. Dark: on the heat or in the cold. Light: cutting.
-      </p>
+      <p className="mt-1 text-sm text-soft">{t("at-usual-settings-dark-on-the-heat")}</p>
     </>
   );
 }

@@ -1,6 +1,7 @@
 import type { TableReading } from "../../../core/readings/reading-table.ts";
 import type { Tell } from "../work/instrument.ts";
 import { LoggerTable } from "../readings/LoggerTable.tsx";
+import { t } from "../../../words/lift.ts";
 
 /** So many go into one entry of the log. */
 const MOST_IN_EVENT = 2_000;
@@ -29,20 +30,20 @@ export function ReadingsImport({
     }));
     for (let from = 0; from < values.length; from += MOST_IN_EVENT) {
       const some = values.slice(from, from + MOST_IN_EVENT);
-      if (!tell("reading-taken", { quantity: "glue line", source: "logger", values: some })) return false;
+      if (!tell("reading-taken", { quantity: t("glue-line"), source: "logger", values: some })) return false;
     }
     return true;
   };
   return (
     <LoggerTable
-      measures="Glue line"
+      measures={t("glue-line-2")}
       most={MOST_READINGS}
       note={(time) =>
         time === "instant"
-          ? "Times as in the file."
+          ? t("times-as-in-the-file")
           : soakStartedAt === null
-            ? "The last reading is now."
-            : "The first reading is the start of the soak."
+            ? t("the-last-reading-is-now")
+            : t("the-first-reading-is-the-start-of")
       }
       onTake={take}
       disabled={disabled}
@@ -52,7 +53,7 @@ export function ReadingsImport({
         download
         className="inline-flex min-h-12 items-center underline underline-offset-4"
       >
-        All readings of this job as CSV
+        {t("all-readings-of-this-job-as-csv")}
       </a>
     </LoggerTable>
   );

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Tell } from "../work/instrument.ts";
 import { Duration, Temperature } from "../../ui/quantity.tsx";
+import { t } from "../../../words/lift.ts";
 
 interface Reading {
   atMs: number;
@@ -63,7 +64,7 @@ export function Thermocouple({
       if (some.length === 0) return;
       unsent.current = [];
       const values = some.map(({ atMs, valueC }) => ({ at: new Date(atMs).toISOString(), value: valueC }));
-      handlers.current.tell("reading-taken", { quantity: "glue line", source: "simulated", values });
+      handlers.current.tell("reading-taken", { quantity: t("glue-line"), source: "simulated", values });
       handlers.current.onLive([]);
     };
     const line = new EventSource(`/api/jobs/${code}/thermocouple?at=${Date.now()}`);
@@ -100,7 +101,7 @@ export function Thermocouple({
   return (
     <section
       id="thermocouple"
-      aria-label="Thermocouple"
+      aria-label={t("thermocouple")}
       className="mt-3 scroll-mt-4 border-y-2 border-line py-2"
     >
       <div className="flex flex-wrap items-center gap-3">
@@ -110,15 +111,15 @@ export function Thermocouple({
               <span className="text-2xl font-semibold" data-testid="thermocouple">
                 <Temperature c={newest.valueC} digits={1} />
               </span>{" "}
-              in the glue line.{" "}
+              {t("in-the-glue-line")}{" "}
             </>
           ) : isOn ? (
-            "Waiting for the first reading. "
+            `${t("waiting-for-the-first-reading")} `
           ) : (
-            "A thermocouple in the glue line shows on the chart as it reads. "
+            `${t("a-thermocouple-in-the-glue-line-shows")} `
           )}
           <span className="text-film">
-            {device && !device.isSimulated ? device.name : "Simulated: no real device is connected."}
+            {device && !device.isSimulated ? device.name : t("simulated-no-real-device-is-connected")}
           </span>
         </span>
         <button
@@ -131,19 +132,21 @@ export function Thermocouple({
             setIsBroken(false);
           }}
         >
-          {isOn ? "Take it off" : "Join it"}
+          {isOn ? t("take-it-off") : t("join-it")}
         </button>
       </div>
       {isLost && (
         <p role="alert" className="edge-hatch mt-1 text-danger">
-          The thermocouple is lost: nothing for <Duration s={Math.max(1, silentMs / 1_000)} />.
-          {isRunning && " The timer goes on."}
+          {t("the-thermocouple-is-lost-nothing-for")} <Duration s={Math.max(1, silentMs / 1_000)} />.
+          {isRunning && ` ${t("the-timer-goes-on")}`}
         </p>
       )}
       {driftK !== null && !isLost && Math.abs(driftK) > DRIFT_K && (
         <p role="status" className="edge-hatch mt-1 text-film">
-          {Math.abs(driftK).toFixed(0)} K {driftK > 0 ? "above" : "below"} what was expected. Go by the
-          reading, and fit the run afterwards.
+          {t("k-what-was-expected-go-by-the", {
+            driftK: Math.abs(driftK).toFixed(0),
+            value: driftK > 0 ? t("above") : t("below"),
+          })}
         </p>
       )}
     </section>

@@ -22,6 +22,7 @@ import { typedNumber } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import { capitalised } from "../../../core/words.ts";
 import { dateText, quantityText } from "./lot-words.ts";
+import { t } from "../../../words/lots.ts";
 
 interface Typed {
   kind: LotKind;
@@ -82,7 +83,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
     const parsed = lot.safeParse(entered);
     setFaults(parsed.success ? {} : faultsByPath(describeFaults(parsed.error, entered)));
     if (!parsed.success) return;
-    if (await ask("/api/lots", "POST", parsed.data, `${parsed.data.lot} is on the shelf.`)) {
+    if (await ask("/api/lots", "POST", parsed.data, t("is-on-the-shelf", { lot: parsed.data.lot }))) {
       setTyped(blank);
       setAdding(false);
     }
@@ -116,19 +117,23 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
       <ListHead
         title={
           lots.length === 0
-            ? "Nothing on the shelf"
+            ? t("nothing-on-the-shelf")
             : old.length === 0
-              ? `${lots.length} ${lots.length === 1 ? "lot" : "lots"}, all in date`
-              : `${old.length} of ${lots.length} lots ${old.length === 1 ? "is" : "are"} out of date`
+              ? t("all-in-date", { length: lots.length, value: lots.length === 1 ? "lot" : "lots" })
+              : t("of-lots-out-of-date", {
+                  length: old.length,
+                  length2: lots.length,
+                  value: old.length === 1 ? "is" : "are",
+                })
         }
         search={{
-          label: "Find a lot",
-          placeholder: "Lot, material",
+          label: t("find-a-lot"),
+          placeholder: t("lot-material"),
           value: narrowed.find,
           onChange: (find) => setNarrowed({ ...narrowed, find }),
         }}
         add={{
-          text: "Add a lot",
+          text: t("add-a-lot"),
           onPress: () => {
             setSaid(undefined);
             setAdding(true);
@@ -137,21 +142,21 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
       />
       <div className="grid grid-cols-2 gap-3 pb-1 sm:w-120">
         <Narrow
-          label="Kind"
+          label={t("kind")}
           value={narrowed.kind}
           options={[
-            { value: "", text: "Any" },
+            { value: "", text: t("any") },
             ...lotKinds.map((kind) => ({ value: kind, text: capitalised(kind) })),
           ]}
           onChange={(kind) => setNarrowed({ ...narrowed, kind })}
         />
         <Narrow
-          label="Date"
+          label={t("date")}
           value={narrowed.date}
           options={[
-            { value: "", text: "Any" },
-            { value: "in", text: "In date" },
-            { value: "out", text: "Out of date" },
+            { value: "", text: t("any") },
+            { value: "in", text: t("in-date") },
+            { value: "out", text: t("out-of-date") },
           ]}
           onChange={(date) => setNarrowed({ ...narrowed, date })}
         />
@@ -159,7 +164,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
       <p role="status" className="not-empty:pb-2">
         {said}
       </p>
-      {lots.length > 0 && shown.length === 0 && <p className="text-lg">No lot matches.</p>}
+      {lots.length > 0 && shown.length === 0 && <p className="text-lg">{t("no-lot-matches")}</p>}
       {lotKinds.map((kind) => {
         const members = shown.filter((shelved) => shelved.kind === kind);
         if (members.length === 0) return null;
@@ -179,26 +184,31 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                       <span className="text-lg font-semibold">{shelved.lot}</span> {shelved.material}
                       <span className={`block text-sm ${isOld ? "edge-hatch text-danger" : "text-soft"}`}>
                         {dateText(shelved, nowMs)},{" "}
-                        {shelved.openedOn ? `open since ${shelved.openedOn}` : "sealed"}
-                        {shelved.viscosityPaS === null ? "" : `, measured ${shelved.viscosityPaS} Pa s`}
+                        {shelved.openedOn ? t("open-since", { openedOn: shelved.openedOn }) : t("sealed")}
+                        {shelved.viscosityPaS === null
+                          ? ""
+                          : t("measured-pa-s", { viscosityPaS: shelved.viscosityPaS })}
                       </span>
                     </span>
                     <span className="max-sm:col-span-2 max-sm:col-start-2 max-sm:row-start-2">
                       {isSheetFilm(shelved.material) ? (
                         <a href="/film" className="inline-flex min-h-12 items-center underline">
                           {shelved.leftQuantity === 1
-                            ? "1 piece left"
-                            : `${shelved.leftQuantity} pieces left`}
+                            ? t("1-piece-left")
+                            : t("pieces-left", { leftQuantity: shelved.leftQuantity })}
                         </a>
                       ) : (
-                        `${quantityText(kind, shelved.leftQuantity)} of ${quantityText(kind, shelved.quantity)} left`
+                        t("of-left", {
+                          kind: quantityText(kind, shelved.leftQuantity),
+                          kind2: quantityText(kind, shelved.quantity),
+                        })
                       )}
                     </span>
                     <a
                       href={`/jobs?lot=${encodeURIComponent(shelved.lot)}`}
                       className="inline-flex min-h-12 items-center underline underline-offset-4 max-sm:hidden"
                     >
-                      Used by jobs
+                      {t("used-by-jobs")}
                     </a>
                     <span className="flex justify-end gap-2">
                       {shelved.openedOn === null && (
@@ -210,17 +220,23 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                               `/api/lots/${shelved.id}`,
                               "PUT",
                               { openedOn: today() },
-                              `${shelved.lot} is open from today.`,
+                              t("is-open-from-today", { lot: shelved.lot }),
                             )
                           }
                         >
-                          Open<span className="sr-only"> {shelved.lot}</span>
+                          {t("open")}
+                          <span className="sr-only"> {shelved.lot}</span>
                         </button>
                       )}
                       <TakeOff
                         name={shelved.lot}
                         onTakeOff={() =>
-                          ask(`/api/lots/${shelved.id}`, "DELETE", null, `${shelved.lot} is off the shelf.`)
+                          ask(
+                            `/api/lots/${shelved.id}`,
+                            "DELETE",
+                            null,
+                            t("is-off-the-shelf", { lot: shelved.lot }),
+                          )
                         }
                       />
                     </span>
@@ -234,17 +250,17 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
       <FormDialog
         open={isAdding}
         onOpenChange={setAdding}
-        title="Add a lot"
-        description="Copy the lot and the date from its label. Leave a date empty where there is none."
-        submit="Add to shelf"
-        leave="Close"
+        title={t("add-a-lot")}
+        description={t("copy-the-lot-and-the-date-from")}
+        submit={t("add-to-shelf")}
+        leave={t("close")}
         onSubmit={() => {
           setSaid(undefined);
           void add();
         }}
       >
         <div className="grid gap-3 sm:grid-cols-2">
-          <Field label="Kind">
+          <Field label={t("kind")}>
             {(attributes) => (
               <select
                 {...attributes}
@@ -261,7 +277,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
               </select>
             )}
           </Field>
-          <Field label="Material" fault={faults.material}>
+          <Field label={t("material")} fault={faults.material}>
             {(attributes) => (
               <select
                 {...attributes}
@@ -275,10 +291,10 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
               </select>
             )}
           </Field>
-          {entry("Lot", "lot", "text")}
-          {entry(`How much, ${lotUnits[typed.kind]}`, "quantity", "text")}
-          {entry("Good until", "expiresOn", "date")}
-          {entry("Opened on", "openedOn", "date")}
+          {entry(t("lot"), "lot", "text")}
+          {entry(t("how-much", { lotUnit: lotUnits[typed.kind] }), "quantity", "text")}
+          {entry(t("good-until"), "expiresOn", "date")}
+          {entry(t("opened-on"), "openedOn", "date")}
         </div>
         {said && <p role="alert">{said}</p>}
       </FormDialog>

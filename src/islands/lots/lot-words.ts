@@ -1,4 +1,5 @@
 import { isOutOfDate, lastDayOf, lotUnits, type Lot, type LotKind } from "../../../core/materials/lots.ts";
+import { t } from "../../../words/lots.ts";
 
 /** How much there is, as it is read off a bottle or roll. */
 export const quantityText = (kind: LotKind, quantity: number): string =>
@@ -9,6 +10,6 @@ export const quantityText = (kind: LotKind, quantity: number): string =>
 /** Until when a lot is good, or since when it is not. */
 export function dateText(lot: Pick<Lot, "expiresOn" | "openedOn" | "openDays">, nowMs: number): string {
   const day = lastDayOf(lot);
-  if (day === null) return "no date";
-  return isOutOfDate(lot, nowMs) ? `out of date since ${day}` : `good until ${day}`;
+  if (day === null) return t("no-date");
+  return isOutOfDate(lot, nowMs) ? t("out-of-date-since", { day }) : t("good-until-2", { day });
 }

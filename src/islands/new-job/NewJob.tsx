@@ -19,6 +19,7 @@ import { hasWords } from "../../ui/has-words.ts";
 import { SearchField } from "../../ui/SearchField.tsx";
 import { emptyOneOff, OneOffFields, type OneOffForm } from "./OneOffFields.tsx";
 import { setPreference, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
+import { t } from "../../../words/new-job.ts";
 
 export interface FamilyChoice {
   code: string;
@@ -30,7 +31,13 @@ export interface FamilyChoice {
 }
 
 /** What most devices come in with. Common practice, no source. */
-const usualFaults = ["Cracked glass", "Touch dead", "Bubbles or haze", "No picture", "No backlight"];
+const usualFaults = () => [
+  t("cracked-glass"),
+  t("touch-dead"),
+  t("bubbles-or-haze"),
+  t("no-picture"),
+  t("no-backlight"),
+];
 
 const card =
   "relative flex min-h-12 cursor-pointer flex-col gap-1 rounded-sm border-2 bg-raised p-2 has-checked:border-ink has-checked:outline-3 has-checked:outline-ink has-focus-visible:outline-3 has-focus-visible:outline-liquid";
@@ -60,8 +67,16 @@ const device = z
   .pipe(oneOff);
 
 const fields = z.object({
-  family: z.string().min(1, { error: "must be chosen" }),
-  route: z.enum(repairRoutes, { error: "must be chosen" }),
+  family: z.string().min(1, {
+    get error() {
+      return t("must-be-chosen");
+    },
+  }),
+  route: z.enum(repairRoutes, {
+    get error() {
+      return t("must-be-chosen");
+    },
+  }),
   films: z.enum(["front", "rear", "front rear"]),
   bondMethod: z.enum(["liquid", "sheet"]),
   complaint: words(500),
@@ -69,11 +84,40 @@ const fields = z.object({
     .string()
     .trim()
     .toUpperCase()
-    .regex(/^[A-Z]{1,6}-[0-9]{1,9}$/, { error: "must be a code such as GW-1042" }),
-  customer: z.string().trim().max(120, { error: "must be at most 120 characters" }),
-  serial: z.string().trim().max(80, { error: "must be at most 80 characters" }),
-  due: z.union([z.literal(""), z.iso.date({ error: "must be a date" })]),
-  who: z.string().min(1, { error: "must be chosen" }),
+    .regex(/^[A-Z]{1,6}-[0-9]{1,9}$/, {
+      get error() {
+        return t("must-be-a-code-such-as-gw");
+      },
+    }),
+  customer: z
+    .string()
+    .trim()
+    .max(120, {
+      get error() {
+        return t("must-be-at-most-120-characters");
+      },
+    }),
+  serial: z
+    .string()
+    .trim()
+    .max(80, {
+      get error() {
+        return t("must-be-at-most-80-characters");
+      },
+    }),
+  due: z.union([
+    z.literal(""),
+    z.iso.date({
+      get error() {
+        return t("must-be-a-date");
+      },
+    }),
+  ]),
+  who: z.string().min(1, {
+    get error() {
+      return t("must-be-chosen");
+    },
+  }),
 });
 type Form = z.input<typeof fields> & { device: OneOffForm };
 type Entered = z.output<typeof fields> & { device?: OneOff };
@@ -85,7 +129,7 @@ const DRAFT = "half-lift draft new job";
 
 /** The fields of this form that a fault from the server belongs to. */
 const fieldOf = (path: string): keyof Form | null =>
-  path === "family" || path === "code" || path.startsWith("device.")
+  path === "family" || path === "code" || path.startsWith(t("device"))
     ? (path as keyof Form)
     : path.endsWith("who")
       ? "who"
@@ -208,12 +252,7 @@ export const NewJob = memo(function NewJob({
         },
       },
     };
-    const asked = await askServer(
-      "/api/jobs",
-      "POST",
-      body,
-      "No answer from the server. What you entered is kept: press again.",
-    );
+    const asked = await askServer("/api/jobs", "POST", body, t("no-answer-from-the-server-what-you"));
     if ("answer" in asked) {
       setKept(DRAFT, null, "tab");
       if (!preferences.who) setPreference("who", who);
@@ -264,12 +303,12 @@ export const NewJob = memo(function NewJob({
         className="grid gap-x-6 gap-y-4 lg:h-[calc(100dvh-3.125rem)] lg:grid-cols-[minmax(0,1fr)_25rem]"
       >
         <div className="flex min-h-0 flex-col">
-          <h1 className="answer pt-3 pb-2">What came in?</h1>
+          <h1 className="answer pt-3 pb-2">{t("what-came-in")}</h1>
           {families.length > 0 && (
             <div className="grid gap-2 pb-2 sm:grid-cols-[1fr_1fr]">
               <SearchField
-                label="Find a family"
-                placeholder="Code or name"
+                label={t("find-a-family")}
+                placeholder={t("code-or-name")}
                 value={sought}
                 onChange={setSought}
               />
@@ -279,7 +318,7 @@ export const NewJob = memo(function NewJob({
                 value={stackKind}
                 onChange={(event) => setStackKind(event.target.value)}
               >
-                <option value="">All kinds</option>
+                <option value="">{t("all-kinds")}</option>
                 {kindQuestion.answers.map(({ key, label }) => (
                   <option key={key} value={key}>
                     {label}
@@ -289,7 +328,7 @@ export const NewJob = memo(function NewJob({
             </div>
           )}
           <fieldset className="min-h-0 lg:overflow-y-auto lg:p-1">
-            <legend className="sr-only">Family</legend>
+            <legend className="sr-only">{t("family")}</legend>
             <div className="grid grid-cols-2 gap-2 sm:grid-cols-3 xl:grid-cols-4">
               {shown.map((choice) => (
                 <label key={choice.code} className={`${card} border-soft`}>
@@ -307,26 +346,30 @@ export const NewJob = memo(function NewJob({
                   <Plus aria-hidden size={40} />
                 </span>
                 <span className="leading-tight">
-                  <strong>None of these</strong>
-                  <span className="block text-sm">A single device, by its size and how it is made</span>
+                  <strong>{t("none-of-these")}</strong>
+                  <span className="block text-sm">{t("a-single-device-by-its-size-and")}</span>
                 </span>
               </label>
             </div>
             {shown.length === 0 && (
               <p className="mt-2">
-                No {families.length > 0 ? "family like that" : "family"} is kept here yet:{" "}
+                {t("no-is-kept-here-yet", {
+                  value: families.length > 0 ? t("family-like-that") : t("family-2"),
+                })}{" "}
                 <a className="underline" href="/families/new">
-                  draw one
+                  {t("draw-one")}
                 </a>{" "}
-                or{" "}
+                {t("or")}{" "}
                 <a className="underline" href="/families/import">
-                  bring one in
+                  {t("bring-one-in")}
                 </a>
                 .
               </p>
             )}
             {fault("family") && (
-              <p className="edge-hatch mt-1 text-danger">Family {fault("family")?.toLowerCase()}</p>
+              <p className="edge-hatch mt-1 text-danger">
+                {t("family")} {fault("family")?.toLowerCase()}
+              </p>
             )}
           </fieldset>
         </div>
@@ -340,7 +383,7 @@ export const NewJob = memo(function NewJob({
               />
             )}
             {routes.length > 0 && (
-              <Field label="Route" fault={fault("route")}>
+              <Field label={t("route")} fault={fault("route")}>
                 {(attributes) => (
                   <select {...attributes} className="entry" {...register("route")}>
                     {routes.map((name) => (
@@ -353,27 +396,27 @@ export const NewJob = memo(function NewJob({
               </Field>
             )}
             {route === "film" && (
-              <Field label="Which film">
+              <Field label={t("which-film")}>
                 {(attributes) => (
                   <select {...attributes} className="entry" {...register("films")}>
-                    <option value="front">Front</option>
-                    <option value="rear">Rear</option>
-                    <option value="front rear">Front and rear</option>
+                    <option value="front">{t("front")}</option>
+                    <option value="rear">{t("rear")}</option>
+                    <option value="front rear">{t("front-and-rear")}</option>
                   </select>
                 )}
               </Field>
             )}
             {(route === "layer" || route === "add-on-touch") && (
-              <Field label="Laid with">
+              <Field label={t("laid-with")}>
                 {(attributes) => (
                   <select {...attributes} className="entry" {...register("bondMethod")}>
-                    <option value="liquid">Liquid adhesive</option>
-                    <option value="sheet">Adhesive film</option>
+                    <option value="liquid">{t("liquid-adhesive")}</option>
+                    <option value="sheet">{t("adhesive-film")}</option>
                   </select>
                 )}
               </Field>
             )}
-            <Field label="What is wrong with it" fault={fault("complaint")}>
+            <Field label={t("what-is-wrong-with-it")} fault={fault("complaint")}>
               {(attributes) => (
                 <textarea
                   {...attributes}
@@ -384,8 +427,8 @@ export const NewJob = memo(function NewJob({
                 />
               )}
             </Field>
-            <div className="-mt-1 flex flex-wrap gap-1.5" role="group" aria-label="Usual faults">
-              {usualFaults.map((text) => (
+            <div className="-mt-1 flex flex-wrap gap-1.5" role="group" aria-label={t("usual-faults")}>
+              {usualFaults().map((text) => (
                 <button
                   key={text}
                   type="button"
@@ -397,8 +440,8 @@ export const NewJob = memo(function NewJob({
               ))}
             </div>
             <div className="grid grid-cols-2 gap-3">
-              {ticket("customer", "Customer")}
-              {ticket("serial", "Serial number")}
+              {ticket("customer", t("customer"))}
+              {ticket("serial", t("serial-number"))}
               <datalist id="customers">
                 {customers.map((name) => (
                   <option key={name} value={name} />
@@ -406,10 +449,10 @@ export const NewJob = memo(function NewJob({
               </datalist>
             </div>
             <div className="grid grid-cols-2 gap-3">
-              <Field label="Code" fault={fault("code")}>
+              <Field label={t("code")} fault={fault("code")}>
                 {(attributes) => <input {...attributes} className="entry" {...register("code")} />}
               </Field>
-              <Field label="Due on" fault={fault("due")}>
+              <Field label={t("due-on")} fault={fault("due")}>
                 {(attributes) => <input {...attributes} type="date" className="entry" {...register("due")} />}
               </Field>
             </div>
@@ -421,11 +464,11 @@ export const NewJob = memo(function NewJob({
               </p>
             )}
             <div className="grid grid-cols-[9rem_1fr] items-end gap-3">
-              <Field label="Taken in by" fault={fault("who")}>
+              <Field label={t("taken-in-by")} fault={fault("who")}>
                 {(attributes) => (
                   <select {...attributes} className="entry" {...register("who")}>
                     <option value="" disabled>
-                      Choose
+                      {t("choose")}
                     </option>
                     {technicians.map((person) => (
                       <option key={person.key} value={person.key}>
@@ -440,7 +483,7 @@ export const NewJob = memo(function NewJob({
                 className="control-strong min-h-16 text-xl"
                 disabled={formState.isSubmitting}
               >
-                Open the job
+                {t("open-the-job")}
               </button>
             </div>
           </div>

@@ -4,6 +4,7 @@ import { hasFlexEdge, oneOffKinds, oneOffTitles, type OneOffKind } from "../../.
 import { edges } from "../../../core/stack/outline.ts";
 import { capitalised } from "../../../core/words.ts";
 import { Field } from "../../ui/Field.tsx";
+import { t } from "../../../words/new-job.ts";
 
 /** What is asked of a single device, as it is typed. */
 export interface OneOffForm {
@@ -25,9 +26,15 @@ export const emptyOneOff: OneOffForm = {
 };
 
 const powerTitles: Readonly<Record<(typeof powers)[number], string>> = {
-  cell: "Its own cell",
-  mains: "The mains",
-  supply: "A low-voltage supply",
+  get cell() {
+    return t("its-own-cell");
+  },
+  get mains() {
+    return t("the-mains");
+  },
+  get supply() {
+    return t("a-low-voltage-supply");
+  },
 };
 
 /** A device that is in no family: its size and how it is made. */
@@ -46,16 +53,16 @@ export function OneOffFields({
   };
   return (
     <fieldset className="grid gap-3 border-2 border-line p-3 sm:grid-cols-6">
-      <legend className="px-1 font-semibold">The device</legend>
+      <legend className="px-1 font-semibold">{t("the-device")}</legend>
       <div className="sm:col-span-2">
-        <Field label="What it is" fault={fault("name")}>
+        <Field label={t("what-it-is")} fault={fault("name")}>
           {(attributes) => (
             <input {...attributes} className="entry" maxLength={80} {...register("device.name")} />
           )}
         </Field>
       </div>
       <div className="sm:col-span-4">
-        <Field label="How it is made" fault={fault("kind")}>
+        <Field label={t("how-it-is-made")} fault={fault("kind")}>
           {(attributes) => (
             <select {...attributes} className="entry" {...register("device.kind")}>
               {oneOffKinds.map((name) => (
@@ -67,18 +74,18 @@ export function OneOffFields({
           )}
         </Field>
       </div>
-      <Field label="Width, mm" fault={fault("widthMm")}>
+      <Field label={t("width-mm")} fault={fault("widthMm")}>
         {(attributes) => (
           <input {...attributes} className="entry" inputMode="decimal" {...register("device.widthMm")} />
         )}
       </Field>
-      <Field label="Height, mm" fault={fault("heightMm")}>
+      <Field label={t("height-mm")} fault={fault("heightMm")}>
         {(attributes) => (
           <input {...attributes} className="entry" inputMode="decimal" {...register("device.heightMm")} />
         )}
       </Field>
       <div className="sm:col-span-2">
-        <Field label="Runs from" fault={fault("power")}>
+        <Field label={t("runs-from")} fault={fault("power")}>
           {(attributes) => (
             <select {...attributes} className="entry" {...register("device.power")}>
               {powers.map((name) => (
@@ -92,7 +99,7 @@ export function OneOffFields({
       </div>
       {hasFlexEdge(kind as OneOffKind) && (
         <div className="sm:col-span-2">
-          <Field label="Edge with flex or drivers" fault={fault("flexEdge")}>
+          <Field label={t("edge-with-flex-or-drivers")} fault={fault("flexEdge")}>
             {(attributes) => (
               <select {...attributes} className="entry" {...register("device.flexEdge")}>
                 {edges.map((name) => (
@@ -105,10 +112,7 @@ export function OneOffFields({
           </Field>
         </div>
       )}
-      <p className="text-sm text-soft sm:col-span-6">
-        Layers and heat are taken as usual for its kind until you say otherwise. Its screws are not counted:
-        lay them out as they come. The photo is asked for next.
-      </p>
+      <p className="text-sm text-soft sm:col-span-6">{t("layers-and-heat-are-taken-as-usual")}</p>
     </fieldset>
   );
 }

@@ -6,6 +6,7 @@ import type { Corners } from "../../../core/prove/square-up.ts";
 import { pictureUrl } from "../../ui/picture-url.ts";
 import { CornerEditor } from "../prove/CornerEditor.tsx";
 import { readPhoto, wholeOf } from "../prove/read-photo.ts";
+import { t } from "../../../words/photos.ts";
 
 type Two<Kind> = [Kind, Kind];
 
@@ -42,7 +43,7 @@ export default function Compare({
     [laid],
   );
   const align = async (known: Two<Corners | null>) => {
-    setSaid("Looking for the panel in both.");
+    setSaid(t("looking-for-the-panel-in-both"));
     try {
       const read =
         photos ??
@@ -57,7 +58,7 @@ export default function Compare({
         fresh.terminate();
         setCorners(data.corners);
         if (!data.pictures || !data.difference) {
-          setSaid("No panel stands out in one of them: drag its corners, then align.");
+          setSaid(t("no-panel-stands-out-in-one-of"));
           setCorners([data.corners[0] ?? wholeOf(read[0]), data.corners[1] ?? wholeOf(read[1])]);
           return;
         }
@@ -66,10 +67,10 @@ export default function Compare({
           setSaid(undefined);
         });
       };
-      fresh.onerror = () => setSaid("They could not be aligned. Both photos are still here.");
+      fresh.onerror = () => setSaid(t("they-could-not-be-aligned-both-photos"));
       fresh.postMessage({ photos: read, corners: known, panel } satisfies ToAlign);
     } catch {
-      setSaid("A photo could not be read. Both are still at the job.");
+      setSaid(t("a-photo-could-not-be-read-both"));
     }
   };
   const picture = (src: string, label: string) => (
@@ -88,7 +89,7 @@ export default function Compare({
           className={laid ? "control" : "control-strong"}
           onClick={() => (laid ? setLaid(null) : void align(wantsCorners ? corners : [null, null]))}
         >
-          {laid ? "As they were taken" : "Align on the panel"}
+          {laid ? t("as-they-were-taken") : t("align-on-the-panel")}
         </button>
         {laid && (
           <button
@@ -97,13 +98,13 @@ export default function Compare({
             aria-pressed={showsDifference}
             onClick={() => setShowsDifference(!showsDifference)}
           >
-            Where they differ
+            {t("where-they-differ")}
           </button>
         )}
         {said && <span role="status">{said}</span>}
         {laid && (
           <span role="status" data-testid="changed">
-            {laid.changedPct.toFixed(1)} % of the panel differs.
+            {t("of-the-panel-differs", { changedPct: laid.changedPct.toFixed(1) })}
           </span>
         )}
       </div>
@@ -120,7 +121,11 @@ export default function Compare({
             ))}
           </div>
         ) : laid && showsDifference ? (
-          <img src={laid.difference} alt="Where the two photos differ" className="size-full object-contain" />
+          <img
+            src={laid.difference}
+            alt={t("where-the-two-photos-differ")}
+            className="size-full object-contain"
+          />
         ) : (
           <ReactCompareSlider
             key={laid ? "aligned" : "as taken"}

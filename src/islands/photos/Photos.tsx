@@ -7,6 +7,7 @@ import { dayAndTimeText } from "../../ui/time-text.ts";
 import { StillLoading } from "../../ui/StillLoading.tsx";
 import type { ToolProps } from "../work/instrument.ts";
 import { usePhotoQueue } from "./usePhotoQueue.ts";
+import { t } from "../../../words/photos.ts";
 
 const Compare = lazy(() => loadAgain(() => import("./Compare.tsx")));
 
@@ -32,11 +33,11 @@ export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
   const [first, second] = shown ?? [];
 
   return (
-    <section aria-label="Photos">
+    <section aria-label={t("photos")}>
       {mayEnter && (
         <div className="mt-1 flex flex-wrap gap-2">
           <label className="control relative has-focus-visible:outline-3 has-focus-visible:outline-liquid">
-            <Camera aria-hidden size={20} /> Take a photo
+            <Camera aria-hidden size={20} /> {t("take-a-photo")}
             <input
               type="file"
               accept="image/*"
@@ -46,7 +47,7 @@ export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
             />
           </label>
           <label className="control relative has-focus-visible:outline-3 has-focus-visible:outline-liquid">
-            <ImagePlus aria-hidden size={20} /> Choose photos
+            <ImagePlus aria-hidden size={20} /> {t("choose-photos")}
             <input
               type="file"
               accept="image/*"
@@ -61,12 +62,12 @@ export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
             disabled={picked.length !== 2}
             onClick={() => setShown(picked)}
           >
-            Compare two
+            {t("compare-two")}
           </button>
         </div>
       )}
       {sending.length > 0 && (
-        <ul className="mt-2" aria-label="Photos on their way">
+        <ul className="mt-2" aria-label={t("photos-on-their-way")}>
           {sending.map(({ id, name, share, fault }) => (
             <li key={id} className="flex items-center gap-3 py-1">
               <span className="min-w-0 flex-1 truncate">{name}</span>
@@ -76,7 +77,7 @@ export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
                 </span>
               ) : (
                 <progress
-                  aria-label={`Sending ${name}`}
+                  aria-label={t("sending", { name })}
                   className="h-2 w-40"
                   {...(share === null ? {} : { value: share })}
                 />
@@ -85,7 +86,7 @@ export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
                 <button
                   type="button"
                   className="control px-3"
-                  aria-label={`Leave out ${name}`}
+                  aria-label={t("leave-out", { name })}
                   onClick={() => dismiss(id)}
                 >
                   <X aria-hidden size={20} />
@@ -102,7 +103,7 @@ export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
               <button type="button" className="block w-full" onClick={() => setShown([id])}>
                 <img
                   src={`/api/photos/${id}?size=thumbnail`}
-                  alt={caption || `Photo of ${code}: ${about(id)}`}
+                  alt={caption || t("photo-of", { code, about: about(id) })}
                   loading="lazy"
                   decoding="async"
                   width={Math.round((320 * widthPx) / Math.max(widthPx, heightPx))}
@@ -123,9 +124,11 @@ export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
           ))}
         </ul>
       ) : (
-        <p className="mt-1 text-soft">No photo yet. Place and device are left out of every photo.</p>
+        <p className="mt-1 text-soft">{t("no-photo-yet-place-and-device-are")}</p>
       )}
-      {photos.length > 1 && picked.length < 2 && <p className="mt-1 text-soft">Tick two to compare them.</p>}
+      {photos.length > 1 && picked.length < 2 && (
+        <p className="mt-1 text-soft">{t("tick-two-to-compare-them")}</p>
+      )}
       <Dialog.Root open={shown !== null} onOpenChange={(open) => !open && setShown(null)}>
         <Dialog.Portal>
           <Dialog.Overlay className="fixed inset-0 z-50 bg-black/70" />
@@ -135,9 +138,10 @@ export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
           >
             <div className="flex items-center justify-between gap-3">
               <Dialog.Title className="font-semibold">
-                {first && (second ? `${about(first)} beside ${about(second)}` : about(first))}
+                {first &&
+                  (second ? t("beside", { about: about(first), about2: about(second) }) : about(first))}
               </Dialog.Title>
-              <Dialog.Close className="control">Close</Dialog.Close>
+              <Dialog.Close className="control">{t("close")}</Dialog.Close>
             </div>
             <div className="min-h-0 flex-1">
               {first && second ? (

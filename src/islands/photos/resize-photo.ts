@@ -1,3 +1,4 @@
+import { t } from "../../../words/photos.ts";
 /** Longer side of what is sent, px: what the server keeps at most. */
 const LONGER_SIDE = 2_048;
 const QUALITY = 0.86;
@@ -12,7 +13,7 @@ export async function resizePhoto(file: Blob): Promise<Blob> {
   try {
     picture = await createImageBitmap(file, { imageOrientation: "from-image" });
   } catch {
-    throw new Error("This browser cannot read it as a picture.");
+    throw new Error(t("this-browser-cannot-read-it-as-a"));
   }
   const share = Math.min(1, LONGER_SIDE / Math.max(picture.width, picture.height));
   const canvas = new OffscreenCanvas(

@@ -1,6 +1,7 @@
 import { useCallback, useState } from "react";
 import { v7 as uuid } from "uuid";
 import { theOutbox, useEntries, useOutboxNews } from "../../outbox/useOutbox.ts";
+import { t } from "../../../words/photos.ts";
 import { resizePhoto } from "./resize-photo.ts";
 
 export interface Sending {
@@ -10,8 +11,6 @@ export interface Sending {
   share: number | null;
   fault: string | null;
 }
-
-const LOOSE = "This browser cannot keep it: stay on this page until it is sent.";
 
 /** Photos of a job on their way to the server; what is not sent yet waits in this browser and outlives a reload. */
 export function usePhotoQueue(code: string, who: string) {
@@ -39,7 +38,11 @@ export function usePhotoQueue(code: string, who: string) {
           setComing((before) => before.filter((entry) => entry.id !== id));
           void theOutbox()
             .add({ kind: "photo", id, code, refused: null, missing: [], who, at, name: file.name, picture })
-            .then((isStored) => !isStored && setFaults((before) => ({ ...before, [id]: LOOSE })));
+            .then(
+              (isStored) =>
+                !isStored &&
+                setFaults((before) => ({ ...before, [id]: t("this-browser-cannot-keep-it-stay-on") })),
+            );
         } catch (error) {
           const fault = (error as Error).message;
           setComing((before) => before.map((entry) => (entry.id === id ? { ...entry, fault } : entry)));

@@ -1,6 +1,7 @@
 import { useEffect, useRef, type PointerEvent } from "react";
 import type { Photo } from "../../../core/prove/inspect-photo.ts";
 import type { Corners } from "../../../core/prove/square-up.ts";
+import { t } from "../../../words/prove.ts";
 
 /** The photo with its four corners, each to be dragged onto the panel's. */
 export function CornerEditor({
@@ -39,7 +40,7 @@ export function CornerEditor({
         viewBox={`0 0 ${photo.width} ${photo.height}`}
         className="absolute inset-0 size-full touch-none"
         role="img"
-        aria-label="Corners of the panel in the photo"
+        aria-label={t("corners-of-the-panel-in-the-photo")}
         onPointerDown={(event) => {
           const at = place(event);
           const far = (i: number) => Math.hypot(corners[i]!.x - at.x, corners[i]!.y - at.y);

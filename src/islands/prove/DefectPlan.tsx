@@ -1,6 +1,7 @@
 import type { Defect } from "../../../core/prove/find-defects.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import { PlanFrame } from "../../drawing/PlanFrame.tsx";
+import { t } from "../../../words/prove.ts";
 
 /** The squared-up photo on the plan, each defect ringed and numbered; those that do not count are dashed. */
 export function DefectPlan({
@@ -22,7 +23,7 @@ export function DefectPlan({
       borderMm={borderMm}
       windows={windows}
       labels={false}
-      title={`${defects.length} places under the glass of ${family.code}`}
+      title={t("places-under-the-glass-of", { length: defects.length, code: family.code })}
     >
       {({ unit }) => (
         <>
@@ -37,7 +38,7 @@ export function DefectPlan({
               stroke="var(--light)"
               strokeWidth={0.7 * unit}
             >
-              <title>Darkest</title>
+              <title>{t("darkest")}</title>
             </rect>
           )}
           {defects.map((d, i) => (

@@ -11,12 +11,13 @@ import { QrCode } from "../../ui/QrCode.tsx";
 import { useLive } from "../../ui/useLive.ts";
 import type { ToolProps } from "../work/instrument.ts";
 import { PixelFaultEntry } from "./PixelFaultEntry.tsx";
+import { t } from "../../../words/prove.ts";
 
 /** The panel tested by itself, by a page that it opens; or, where it opens none, by comparing patterns. */
 export function PanelTest(props: ToolProps) {
   const [isComparing, setIsComparing] = useState(false);
   return (
-    <section aria-label="The panel's own test">
+    <section aria-label={t("the-panels-own-test")}>
       <OnThePanel {...props} onCompare={() => setIsComparing(true)} />
       {isComparing && <Comparing {...props} onEnd={() => setIsComparing(false)} />}
       <PanelResults {...props} />
@@ -56,10 +57,10 @@ function OnThePanel({ code, nowMs, mayTell: mayEnter, onCompare }: ToolProps & {
     <>
       <div className="mt-2 flex flex-wrap gap-2">
         <button type="button" className="control" disabled={!mayEnter} onClick={() => void make()}>
-          {test ? "Another code" : "Test on the panel"}
+          {test ? t("another-code") : t("test-on-the-panel")}
         </button>
         <button type="button" className="control" disabled={!mayEnter} onClick={onCompare}>
-          It has no browser: compare patterns
+          {t("it-has-no-browser-compare-patterns")}
         </button>
       </div>
       {said && (
@@ -69,27 +70,25 @@ function OnThePanel({ code, nowMs, mayTell: mayEnter, onCompare }: ToolProps & {
       )}
       {test && test.openedAt === null && leftS > 0 && (
         <div className="mt-3 flex flex-wrap items-center gap-5" data-testid="panel-code">
-          <QrCode text={test.address} label="Code that opens the test on the panel" />
+          <QrCode text={test.address} label={t("code-that-opens-the-test-on-the")} />
           <div className="min-w-0 flex-1">
-            <p>Open on the panel, in the shop&apos;s network:</p>
+            <p>{t("open-on-the-panel-in-the-shops")}</p>
             <p className="font-mono text-3xl font-semibold tracking-widest">
               {test.code.slice(0, 4)} {test.code.slice(4)}
             </p>
             <p className="break-all">{test.address}</p>
             <p className="text-soft">
-              Opens once, for <Duration s={leftS} /> more.
+              {t("opens-once-for")} <Duration s={leftS} /> {t("more")}
             </p>
             {!test.reachesOthers && (
-              <p className="edge-hatch text-film">
-                Other devices cannot reach this server. Start it with HOST=0.0.0.0.
-              </p>
+              <p className="edge-hatch text-film">{t("other-devices-cannot-reach-this-server")}</p>
             )}
           </div>
         </div>
       )}
       {test?.openedAt && (
         <p role="status" className="mt-2" data-testid="panel-open">
-          The test is open on the panel. Results appear here.
+          {t("the-test-is-open-on-the-panel")}
         </p>
       )}
     </>
@@ -118,18 +117,18 @@ function Comparing({ tell, onEnd }: ToolProps & { onEnd: () => void }) {
     if (tell("panel-tested", { part: "patterns", source: "compared", seen: all })) onEnd();
   };
   return (
-    <div className="mt-3 border-y-2 border-line py-3" role="group" aria-label="Compare patterns">
+    <div className="mt-3 border-y-2 border-line py-3" role="group" aria-label={t("compare-patterns")}>
       <p className="text-lg">
-        {seen.length + 1} of {panelPatterns.length}: show <strong>{pattern}</strong> on the panel. The same as
-        here?
+        {t("of-show", { length: seen.length + 1, length2: panelPatterns.length })} <strong>{pattern}</strong>{" "}
+        {t("on-the-panel-the-same-as-here")}
       </p>
       <canvas ref={canvas} width={480} height={288} className="mt-2 block w-full max-w-md" />
       <div className="mt-2 flex flex-wrap gap-2">
         <button type="button" className="control-strong" onClick={() => answer(true)}>
-          Good
+          {t("good")}
         </button>
         <button type="button" className="control" onClick={() => answer(false)}>
-          Something is wrong
+          {t("something-is-wrong")}
         </button>
         <button
           type="button"
@@ -137,10 +136,10 @@ function Comparing({ tell, onEnd }: ToolProps & { onEnd: () => void }) {
           disabled={seen.length === 0}
           onClick={() => setSeen(seen.slice(0, -1))}
         >
-          Back
+          {t("back")}
         </button>
         <button type="button" className="control border-soft font-normal" onClick={onEnd}>
-          Leave it
+          {t("leave-it")}
         </button>
       </div>
     </div>
@@ -157,50 +156,62 @@ function PanelResults({ scene }: ToolProps) {
     : null;
   const touchWords = touch
     ? [
-        `${Math.round(touch.coveragePct)} % answers`,
+        t("answers", { coveragePct: Math.round(touch.coveragePct) }),
         touch.dead.length > 0
-          ? `${touch.dead.length} dead cells, ${touch.largestDeadCells} of them together`
+          ? t("dead-cells-of-them-together", {
+              length: touch.dead.length,
+              largestDeadCells: touch.largestDeadCells,
+            })
           : "",
-        touch.jumps.length > 0 ? `${touch.jumps.length} jumps` : "",
-        touch.dropOuts.length > 0 ? `${touch.dropOuts.length} times lost` : "",
-        `one drag covered ${Math.round(touch.unbrokenPct)} %`,
-        `${touch.pointers} ${touch.pointers === 1 ? "finger" : "fingers"} at once`,
-        touch.reportMs === null ? "" : `reports every ${Math.round(touch.reportMs)} ms`,
+        touch.jumps.length > 0 ? t("jumps", { length: touch.jumps.length }) : "",
+        touch.dropOuts.length > 0 ? t("times-lost", { length: touch.dropOuts.length }) : "",
+        t("one-drag-covered", { unbrokenPct: Math.round(touch.unbrokenPct) }),
+        t("at-once", { pointers: touch.pointers, value: touch.pointers === 1 ? "finger" : "fingers" }),
+        touch.reportMs === null ? "" : t("reports-every-ms", { reportMs: Math.round(touch.reportMs) }),
       ]
         .filter(Boolean)
         .join(", ")
     : "";
   const patternWords = patterns
     ? bad.length > 0
-      ? `Wrong on ${listed(bad)}`
-      : `${patterns.seen.length} patterns good`
+      ? t("wrong-on", { listed: listed(bad) })
+      : t("patterns-good", { length: patterns.seen.length })
     : "";
   return (
     <ul
       className="mt-3 border-t border-line"
-      aria-label="What the panel reported"
+      aria-label={t("what-the-panel-reported")}
       data-testid="panel-results"
     >
       {patterns && (
         <li className="flex flex-wrap items-center gap-3 border-b border-line py-2">
           <span className={`grow ${bad.length > 0 ? "text-danger" : ""}`}>
             {patternWords}
-            {patterns.source === "compared" ? ", compared by eye" : ", on the panel"}.
+            {patterns.source === "compared" ? t("compared-by-eye") : t("on-the-panel")}.
           </span>
         </li>
       )}
       {classed && pixels && (
         <li className="border-b border-line py-2">
-          {pixels.faults.length} pixel {pixels.faults.length === 1 ? "fault" : "faults"} of {pixels.widthPx} ×{" "}
-          {pixels.heightPx}: class {classed.class}
-          {classed.clustered > 0 ? `, ${classed.clustered} of them close together` : ""}.{" "}
+          {t("pixel-of-class", {
+            length: pixels.faults.length,
+            value: pixels.faults.length === 1 ? t("fault") : t("faults"),
+            widthPx: pixels.widthPx,
+            heightPx: pixels.heightPx,
+            class: classed.class,
+            value2:
+              classed.clustered > 0 ? t("of-them-close-together", { clustered: classed.clustered }) : "",
+          })}{" "}
           <span className="text-soft">{classed.source}.</span>
         </li>
       )}
       {pacing && (
         <li className="border-b border-line py-2">
-          Pictures every {pacing.medianMs.toFixed(1)} ms, {pacing.latePct.toFixed(1)} % late, the worst{" "}
-          {Math.round(pacing.worstMs)} ms.
+          {t("pictures-every-ms-late-the-worst-ms", {
+            medianMs: pacing.medianMs.toFixed(1),
+            latePct: pacing.latePct.toFixed(1),
+            worstMs: Math.round(pacing.worstMs),
+          })}
         </li>
       )}
       {touch && (
@@ -209,7 +220,10 @@ function PanelResults({ scene }: ToolProps) {
             viewBox={`0 0 ${touch.columns} ${touch.rows}`}
             className="h-24"
             role="img"
-            aria-label={`${touch.dead.length} dead cells of ${touch.columns * touch.rows}`}
+            aria-label={t("dead-cells-of", {
+              length: touch.dead.length,
+              columns: touch.columns * touch.rows,
+            })}
             style={{ aspectRatio: touch.widthPx / touch.heightPx }}
             preserveAspectRatio="none"
           >

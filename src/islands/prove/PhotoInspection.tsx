@@ -14,6 +14,7 @@ import { CornerEditor } from "./CornerEditor.tsx";
 import { DefectPlan } from "./DefectPlan.tsx";
 import { readPhoto, wholeOf } from "./read-photo.ts";
 import { useInspection, type Shown } from "./useInspection.ts";
+import { t } from "../../../words/prove.ts";
 
 /** Below this share of the brightest the darkest place is marked on the plan. Assumed: about what an eye sees beside one another. */
 const UNEVEN_PCT = 75;
@@ -55,28 +56,24 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
     setDust(new Set());
     setOverruled(new Set());
     setCorners(shown.corners ?? wholeOf(shown.photo));
-    if (!shown.corners)
-      say("No panel stands out from the bench here: drag the four corners onto it, then look.");
+    if (!shown.corners) say(t("no-panel-stands-out-from-the-bench"));
   });
   const compare = (second: Shown) => {
     if (second.url) URL.revokeObjectURL(second.url);
     if (!second.corners || !second.looked || !first?.corners || !first.looked) {
-      return say("No panel stands out in the second photo. The first look is still here.");
+      return say(t("no-panel-stands-out-in-the-second"));
     }
     const found = cameraDust(
       { defects: first.looked.defects, corners: first.corners },
       { defects: second.looked.defects, corners: second.corners },
       panel,
     );
-    if (!found)
-      return say(
-        "The panel lies where it lay: move it by a finger's breadth and take the second photo again.",
-      );
+    if (!found) return say(t("the-panel-lies-where-it-lay-move"));
     setDust(new Set(found));
     say(
       found.length > 0
-        ? `${found.length} of them stay with the camera: its own dust, not counted.`
-        : "None of it is dust on the camera.",
+        ? t("of-them-stay-with-the-camera-its", { length: found.length })
+        : t("none-of-it-is-dust-on-the"),
       false,
     );
   };
@@ -106,13 +103,13 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
       const photo = await readPhoto(file);
       begin({ from: { photo }, planted: null, isSecond });
     } catch {
-      say(`${file.name} is not a picture that this browser can open.`);
+      say(t("is-not-a-picture-that-this-browser", { name: file.name }));
     }
   };
   const lookAgain = () => {
     if (!first || !corners) return;
     if (!isConvex(corners)) {
-      return say("The corners do not go round a panel: upper left, upper right, lower right, lower left.");
+      return say(t("the-corners-do-not-go-round-a"));
     }
     begin({ from: { photo: first.photo }, planted: taken?.planted ?? null, isSecond: false }, corners);
   };
@@ -141,7 +138,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
   };
   const keepBorder = (worstMm: number) =>
     tell("reading-taken", {
-      quantity: "border offset",
+      quantity: t("border-offset"),
       source,
       values: [{ at: new Date().toISOString(), value: Number(worstMm.toFixed(2)) }],
     });
@@ -161,9 +158,9 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
   );
   const last = inspections.at(-1);
   return (
-    <section aria-label="Look under the glass">
+    <section aria-label={t("look-under-the-glass")}>
       <div className="mt-2 flex flex-wrap items-center gap-2">
-        <div className="flex flex-wrap gap-2" role="group" aria-label="Picture">
+        <div className="flex flex-wrap gap-2" role="group" aria-label={t("picture")}>
           {lightings.map((light) => (
             <button
               key={light}
@@ -182,35 +179,35 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
           disabled={!mayEnter || isLooking}
           onClick={() => simulate(false)}
         >
-          Take a picture (simulated camera)
+          {t("take-a-picture-simulated-camera")}
         </button>
-        {filePicker("Look through a photo", false)}
+        {filePicker(t("look-through-a-photo"), false)}
       </div>
       {(said || hasFailed) && (
         <p
           role={said?.isWrong === false ? "status" : "alert"}
           className={`mt-2 ${said?.isWrong === false ? "" : "text-danger"}`}
         >
-          {said?.text ?? "The picture could not be looked through. Take it again, or a smaller one."}
+          {said?.text ?? t("the-picture-could-not-be-looked")}
         </p>
       )}
       {isLooking && (
         <p role="status" className="mt-2">
-          Looking.{" "}
+          {t("looking")}{" "}
           <button type="button" className="control" onClick={stop}>
-            Stop
+            {t("stop")}
           </button>
         </p>
       )}
       {first && corners && (
         <details className="mt-2" open={!looked}>
           <summary className="min-h-12 content-center font-semibold">
-            {first.corners ? "Corners of the panel, as found" : "Corners of the panel"}
+            {first.corners ? t("corners-of-the-panel-as-found") : t("corners-of-the-panel")}
           </summary>
-          <p>Drag the four corners onto the panel&apos;s, upper left first.</p>
+          <p>{t("drag-the-four-corners-onto-the-panels")}</p>
           <CornerEditor photo={first.photo} corners={corners} onChange={setCorners} />
           <button type="button" className="control-strong mt-2" disabled={isLooking} onClick={lookAgain}>
-            Look
+            {t("look")}
           </button>
         </details>
       )}
@@ -228,16 +225,22 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
               data-testid="inspected"
               className={`text-lg font-semibold ${judged.verdict === "pass" ? "text-done" : "text-danger"}`}
             >
-              {judged.verdict === "pass" ? "Passes" : "Does not pass"}: {counted.length}{" "}
-              {counted.length === 1 ? "defect" : "defects"}
-              {tooMany && `, too many ${tooMany}`}
+              {judged.verdict === "pass" ? t("passes") : t("does-not-pass")}: {counted.length}{" "}
+              {counted.length === 1 ? t("defect") : t("defects")}
+              {tooMany && t("too-many", { tooMany })}
             </p>
             {border && (
               <p className="flex flex-wrap items-center gap-3" data-testid="border">
                 <span className={border.pass ? "text-done" : "text-danger"}>
-                  Border {border.pass ? "equal" : "not equal"}: {lengthText(border.worstMm, preferences)} off
-                  at the {border.worst}
-                  {border.turnDeg === null ? "" : `, turned ${Math.abs(border.turnDeg).toFixed(1)}°`}.
+                  {t("border-off-at-the", {
+                    value: border.pass ? t("equal") : t("not-equal"),
+                    worstMm: lengthText(border.worstMm, preferences),
+                    worst: border.worst,
+                    value2:
+                      border.turnDeg === null
+                        ? ""
+                        : t("turned", { turnDeg: Math.abs(border.turnDeg).toFixed(1) }),
+                  })}
                 </span>
                 <button
                   type="button"
@@ -245,32 +248,41 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
                   disabled={!mayEnter}
                   onClick={() => keepBorder(border.worstMm)}
                 >
-                  Note the border
+                  {t("note-the-border")}
                 </button>
               </p>
             )}
             {lighting === "white" && (
               <p data-testid="light">
-                Light: darkest {lengthText(looked.light.xMm, preferences)} from the left and{" "}
-                {lengthText(looked.light.yMm, preferences)} from the top, {Math.round(looked.light.leastPct)}{" "}
-                % of the brightest, the camera&apos;s own corners in it.
+                {t("light-darkest-from-the-left-and-from", {
+                  xMm: lengthText(looked.light.xMm, preferences),
+                  yMm: lengthText(looked.light.yMm, preferences),
+                  leastPct: Math.round(looked.light.leastPct),
+                })}
               </p>
             )}
             {planted && (
               <p className="text-soft" data-testid="truth">
-                Simulated camera: it had planted {planted.length}, of which {hits} were found;{" "}
-                {Math.max(0, defects.length - dust.size - hits)} found that it had not.
+                {t("simulated-camera-it-had-planted-of", {
+                  length: planted.length,
+                  hits,
+                  value: Math.max(0, defects.length - dust.size - hits),
+                })}
               </p>
             )}
-            <ol className="mt-1 border-t border-line" aria-label="Defects">
+            <ol className="mt-1 border-t border-line" aria-label={t("defects-2")}>
               {defects.slice(0, 40).map((d, i) => (
                 <li key={i} className="flex items-center gap-3 border-b border-line py-1">
                   <span className={`grow ${dust.has(i) ? "text-soft line-through" : ""}`}>
-                    {i + 1}: {d.kind}, {lengthText(sizeMm(d), preferences)}, {d.strength.toFixed(0)} times the
-                    noise
+                    {t("times-the-noise", {
+                      i: i + 1,
+                      kind: d.kind,
+                      sizeMm: lengthText(sizeMm(d), preferences),
+                      strength: d.strength.toFixed(0),
+                    })}
                   </span>
                   {dust.has(i) ? (
-                    <span className="text-soft">on the camera</span>
+                    <span className="text-soft">{t("on-the-camera")}</span>
                   ) : (
                     <button
                       type="button"
@@ -282,7 +294,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
                         setOverruled(next);
                       }}
                     >
-                      {overruled.has(i) ? "It is one" : "Not a defect"}
+                      {overruled.has(i) ? t("it-is-one") : t("not-a-defect")}
                     </button>
                   )}
                 </li>
@@ -290,30 +302,33 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
             </ol>
             <div className="mt-2 flex flex-wrap gap-2">
               <button type="button" className="control-strong" disabled={!mayEnter} onClick={keep}>
-                Save what was found
+                {t("save-what-was-found")}
               </button>
               {planted ? (
                 <button type="button" className="control" disabled={isLooking} onClick={() => simulate(true)}>
-                  Second picture, panel moved (simulated)
+                  {t("second-picture-panel-moved-simulated")}
                 </button>
               ) : (
-                filePicker("Second photo, panel moved", true)
+                filePicker(t("second-photo-panel-moved"), true)
               )}
             </div>
             <p className="mt-1 text-soft">
-              {Number(looked.pxPerMm.toFixed(1))} pixels to a millimetre: what is smaller than about{" "}
-              {lengthText(SIZED_PX / looked.pxPerMm, preferences)} is seen, but not sized; come closer for
-              that. What stays at its place in the photo while the panel moves is dust on the camera.
+              {t("pixels-to-a-millimetre-what-is-smaller", {
+                pxPerMm: Number(looked.pxPerMm.toFixed(1)),
+                SIZED_PX: lengthText(SIZED_PX / looked.pxPerMm, preferences),
+              })}
             </p>
           </div>
         </div>
       )}
       {!first && last && (
         <p className="mt-2" data-testid="last-look">
-          Last look {lightingWords[last.lighting]}
-          {last.source === "simulated" ? " (simulated)" : ""}:{" "}
-          {last.defects.filter((d) => !d.overruled).length} counted,{" "}
-          {last.defects.filter((d) => d.overruled).length} overruled.
+          {t("last-look-counted-overruled", {
+            lightingWord: lightingWords[last.lighting],
+            value: last.source === "simulated" ? ` ${t("simulated")}` : "",
+            length: last.defects.filter((d) => !d.overruled).length,
+            length2: last.defects.filter((d) => d.overruled).length,
+          })}
         </p>
       )}
     </section>

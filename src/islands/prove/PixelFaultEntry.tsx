@@ -10,6 +10,7 @@ import { Field } from "../../ui/Field.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import type { ToolProps } from "../work/instrument.ts";
+import { t } from "../../../words/prove.ts";
 
 /** Pixel faults by hand: tapped where they lie, counted by kind, classed. */
 export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolProps) {
@@ -25,7 +26,7 @@ export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolPr
   const { widthMm, heightMm } = family.outline;
   const tap = (event: PointerEvent<SVGSVGElement>) => {
     if (!parsed.success) {
-      setSaid("Say first how many pixels it has across and down.");
+      setSaid(t("say-first-how-many-pixels-it-has"));
       return;
     }
     const { left, top, width: wide, height: tall } = event.currentTarget.getBoundingClientRect();
@@ -47,7 +48,7 @@ export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolPr
         describeFaults(parsed.error, entered)
           .map(
             ({ path, message }) =>
-              `${path === "widthPx" ? "Across" : path === "heightPx" ? "Down" : "Faults"}: ${message}`,
+              `${path === "widthPx" ? t("across") : path === "heightPx" ? t("down") : t("faults-2")}: ${message}`,
           )
           .join(". "),
       );
@@ -58,9 +59,9 @@ export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolPr
   };
   return (
     <details className="mt-3">
-      <summary className="min-h-12 content-center font-semibold">Pixel faults by hand</summary>
+      <summary className="min-h-12 content-center font-semibold">{t("pixel-faults-by-hand")}</summary>
       <div className="grid items-end gap-2 sm:grid-cols-[7rem_7rem_1fr]">
-        <Field label="Pixels across">
+        <Field label={t("pixels-across")}>
           {(attributes) => (
             <input
               {...attributes}
@@ -71,7 +72,7 @@ export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolPr
             />
           )}
         </Field>
-        <Field label="and down">
+        <Field label={t("and-down")}>
           {(attributes) => (
             <input
               {...attributes}
@@ -82,7 +83,7 @@ export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolPr
             />
           )}
         </Field>
-        <div className="flex flex-wrap gap-2" role="group" aria-label="Kind of pixel fault">
+        <div className="flex flex-wrap gap-2" role="group" aria-label={t("kind-of-pixel-fault")}>
           {pixelFaultKinds.map((name) => (
             <button
               key={name}
@@ -101,7 +102,7 @@ export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolPr
         className="mt-2 max-h-64 w-full max-w-md touch-none border-2 border-ink bg-raised"
         style={{ aspectRatio: widthMm / heightMm }}
         role="img"
-        aria-label={`Screen with ${faults.length} pixel faults: tap where one lies`}
+        aria-label={t("screen-with-pixel-faults-tap-where-one", { length: faults.length })}
         onPointerUp={tap}
       >
         {parsed.success &&
@@ -124,7 +125,7 @@ export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolPr
       )}
       <div className="mt-2 flex flex-wrap items-center gap-3">
         <button type="button" className="control" disabled={!mayEnter} onClick={keep}>
-          Keep {faults.length} {faults.length === 1 ? "fault" : "faults"}
+          {t("keep", { length: faults.length, value: faults.length === 1 ? t("fault") : t("faults") })}
         </button>
         <button
           type="button"
@@ -132,10 +133,12 @@ export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolPr
           disabled={faults.length === 0}
           onClick={() => setFaults(faults.slice(0, -1))}
         >
-          Undo the last
+          {t("undo-the-last")}
         </button>
         {parsed.success && (
-          <span>Class {calculatePixelFaults(parsed.data).class}, ISO 9241-307 from memory.</span>
+          <span>
+            {t("class-iso-9241-307-from-memory", { class: calculatePixelFaults(parsed.data).class })}
+          </span>
         )}
       </div>
     </details>

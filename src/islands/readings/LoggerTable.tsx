@@ -9,6 +9,7 @@ import {
 import { Field } from "../../ui/Field.tsx";
 import { durationText } from "../../ui/duration-text.ts";
 import { Temperature } from "../../ui/quantity.tsx";
+import { t } from "../../../words/readings.ts";
 
 const LARGEST_FILE = 8 * 1024 * 1024;
 const SHOWN_ROWS = 5;
@@ -51,16 +52,18 @@ export function LoggerTable({
     setOpened(null);
     if (file.size > LARGEST_FILE) {
       setFault(
-        `${file.name}: ${Math.ceil(file.size / 1024 / 1024)} MB must be at most ${LARGEST_FILE / 1024 / 1024} MB`,
+        t("mb-must-be-at-most-mb", {
+          name: file.name,
+          size: Math.ceil(file.size / 1024 / 1024),
+          LARGEST_FILE: LARGEST_FILE / 1024 / 1024,
+        }),
       );
       return;
     }
     const { data } = Papa.parse<string[]>(await file.text(), { skipEmptyLines: true });
     const shape = guessShape(data);
     if (readTable(data, shape).readings.length === 0 && data.every((row) => row.length < 2)) {
-      setFault(
-        `${file.name}: there are no two columns in it, so nothing that could be a time and a temperature`,
-      );
+      setFault(t("there-are-no-two-columns-in-it", { name: file.name }));
       return;
     }
     setOpened({ name: file.name, rows: data, shape });
@@ -70,7 +73,9 @@ export function LoggerTable({
   const keep = () => {
     const readings = table!.readings.slice(0, most);
     if (!onTake(readings)) return;
-    setTold(`${readings.length} readings over ${durationText(readings.at(-1)!.offsetS)} are in.`);
+    setTold(
+      t("readings-over-are-in", { length: readings.length, offsetS: durationText(readings.at(-1)!.offsetS) }),
+    );
     setOpened(null);
   };
   const header = opened?.shape.hasHeader ? opened.rows[0]! : [];
@@ -100,13 +105,13 @@ export function LoggerTable({
   );
   const columnOptions = Array.from(
     { length: columns },
-    (_, i) => [i, header[i]?.trim() || `Column ${i + 1}`] as const,
+    (_, i) => [i, header[i]?.trim() || t("column", { i: i + 1 })] as const,
   );
 
   return (
     <details className="mt-2">
-      <summary className="min-h-12 content-center font-semibold">Readings from a logger</summary>
-      <Field label="File (CSV, tabs or semicolons)" fault={fault}>
+      <summary className="min-h-12 content-center font-semibold">{t("readings-from-a-logger")}</summary>
+      <Field label={t("file-csv-tabs-or-semicolons")} fault={fault}>
         {(attributes) => (
           <input
             {...attributes}
@@ -131,14 +136,16 @@ export function LoggerTable({
       {opened && table && (
         <div className="mt-3">
           <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
-            {pick("Time", opened.shape.timeColumn, columnOptions, (v) => change({ timeColumn: Number(v) }))}
+            {pick(t("time"), opened.shape.timeColumn, columnOptions, (v) =>
+              change({ timeColumn: Number(v) }),
+            )}
             {pick(
-              "Written as",
+              t("written-as"),
               opened.shape.time,
               [
-                ["seconds", "Seconds"],
-                ["clock", "Clock, 14:03:20"],
-                ["instant", "Date and time"],
+                ["seconds", t("seconds")],
+                ["clock", t("clock-14-03-20")],
+                ["instant", t("date-and-time")],
               ],
               (v) => change({ time: v as TableShape["time"] }),
             )}
@@ -146,7 +153,7 @@ export function LoggerTable({
               change({ valueColumn: Number(v) }),
             )}
             {pick(
-              "Unit",
+              t("unit"),
               opened.shape.unit,
               [
                 ["C", "°C"],
@@ -155,7 +162,7 @@ export function LoggerTable({
               (v) => change({ unit: v as TableShape["unit"] }),
             )}
             {pick(
-              "Decimals",
+              t("decimals"),
               opened.shape.decimalComma ? "comma" : "point",
               [
                 ["point", "21.5"],
@@ -164,11 +171,11 @@ export function LoggerTable({
               (v) => change({ decimalComma: v === "comma" }),
             )}
             {pick(
-              "First row",
+              t("first-row"),
               opened.shape.hasHeader ? "names" : "reading",
               [
-                ["names", "Names"],
-                ["reading", "A reading"],
+                ["names", t("names")],
+                ["reading", t("a-reading")],
               ],
               (v) => change({ hasHeader: v === "names" }),
             )}
@@ -176,14 +183,14 @@ export function LoggerTable({
           <table className="mt-3 w-full text-left">
             <thead>
               <tr className="border-b-2 border-ink">
-                <th className="py-1 pr-4">After</th>
+                <th className="py-1 pr-4">{t("after")}</th>
                 <th className="py-1 pr-4">{measures}</th>
               </tr>
             </thead>
             <tbody>
               {table.readings.slice(0, SHOWN_ROWS).map(({ offsetS, valueC }) => (
                 <tr key={offsetS} className="border-b border-line">
-                  <td className="py-1 pr-4">{Number(offsetS.toFixed(1))} s</td>
+                  <td className="py-1 pr-4">{t("s", { offsetS: Number(offsetS.toFixed(1)) })}</td>
                   <td>
                     <Temperature c={valueC} digits={1} />
                   </td>
@@ -194,12 +201,10 @@ export function LoggerTable({
           {table.faults.length > 0 && (
             <ul role="alert" className="edge-hatch mt-2 text-film">
               {table.faults.slice(0, SHOWN_FAULTS).map(({ row, message }) => (
-                <li key={row}>
-                  Row {row}: {message}
-                </li>
+                <li key={row}>{t("row", { row, message })}</li>
               ))}
               {table.faults.length > SHOWN_FAULTS && (
-                <li>and {table.faults.length - SHOWN_FAULTS} more rows</li>
+                <li>{t("and-more-rows", { length: table.faults.length - SHOWN_FAULTS })}</li>
               )}
             </ul>
           )}
@@ -210,11 +215,11 @@ export function LoggerTable({
               disabled={disabled || table.readings.length === 0}
               onClick={keep}
             >
-              Bring in {Math.min(most, table.readings.length)} readings
+              {t("bring-in-readings", { most: Math.min(most, table.readings.length) })}
             </button>
             <span className="text-soft">
               {note(opened.shape.time)}
-              {table.faults.length > 0 && " Rows with a fault stay out."}
+              {table.faults.length > 0 && ` ${t("rows-with-a-fault-stay-out")}`}
             </span>
           </div>
         </div>

@@ -18,6 +18,7 @@ import { usePreferences } from "../../ui/preferences.ts";
 import { Duration, Figure, shown, Temperature } from "../../ui/quantity.tsx";
 import { LoggerTable } from "../readings/LoggerTable.tsx";
 import type { ToolProps } from "../work/instrument.ts";
+import { t } from "../../../words/rework.ts";
 
 interface Reading {
   timeS: number;
@@ -86,19 +87,20 @@ export function SolderProfile({ code, scene, mayTell: live, tell }: ToolProps) {
   };
   const isHeld = logged.length > 0;
   return (
-    <section aria-label="Soldering profile">
+    <section aria-label={t("soldering-profile")}>
       {measured && readings ? (
         <>
           <p className="text-lg" role="status" data-testid="profile">
-            Peak <Temperature c={measured.peakC} />, liquid for <Duration s={measured.aboveLiquidusS} />,
-            rises by <Figure value={measured.maxRiseCs} digits={1} unit="K/s" />, falls by{" "}
-            <Figure value={measured.maxFallCs} digits={1} unit="K/s" />, preheat{" "}
-            <Duration s={measured.soakS} />.{" "}
-            {isHeld || state.profile?.source === "simulated" ? "Simulated." : ""}
+            {t("peak")} <Temperature c={measured.peakC} />
+            {t("liquid-for")} <Duration s={measured.aboveLiquidusS} />
+            {t("rises-by")} <Figure value={measured.maxRiseCs} digits={1} unit="K/s" />
+            {t("falls-by")} <Figure value={measured.maxFallCs} digits={1} unit="K/s" />
+            {t("preheat")} <Duration s={measured.soakS} />.{" "}
+            {isHeld || state.profile?.source === "simulated" ? t("simulated") : ""}
           </p>
           <ProfileChart readings={readings} alloy={alloy} faults={measured.faults} />
           {measured.faults.length > 0 ? (
-            <ol className="edge-hatch mt-1 text-danger" aria-label="Faults of the profile">
+            <ol className="edge-hatch mt-1 text-danger" aria-label={t("faults-of-the-profile")}>
               {measured.faults.map(({ kind, sentence }, i) => (
                 <li key={kind}>
                   {i + 1}: {sentence}
@@ -106,29 +108,25 @@ export function SolderProfile({ code, scene, mayTell: live, tell }: ToolProps) {
               ))}
             </ol>
           ) : (
-            <p className="text-done">Within what {alloy} wants.</p>
+            <p className="text-done">{t("within-what-wants", { alloy })}</p>
           )}
           {measured.assumed.length > 0 && (
-            <p className="text-sm text-soft">
-              Limits of {alloy} are assumed: follow the paste&apos;s data sheet.
-            </p>
+            <p className="text-sm text-soft">{t("limits-of-are-assumed-follow-the", { alloy })}</p>
           )}
         </>
       ) : (
-        <p className="mt-1 text-soft">
-          No profile yet. A thermocouple under the flex, taped down, shows what the joint gets.
-        </p>
+        <p className="mt-1 text-soft">{t("no-profile-yet-a-thermocouple-under")}</p>
       )}
       {isLost && (
         <p role="alert" className="mt-1 text-danger">
-          The thermocouple is lost. The readings are still here: stop and save, or start again.
+          {t("the-thermocouple-is-lost-the-readings")}
         </p>
       )}
       <div className="mt-2 flex flex-wrap items-center gap-3">
         <button type="button" className="control" disabled={!live} onClick={isOn || isHeld ? stop : start}>
-          {isOn ? "Stop and save" : isHeld ? "Save what was logged" : "Log it live"}
+          {isOn ? t("stop-and-save") : isHeld ? t("save-what-was-logged") : t("log-it-live")}
         </button>
-        <span className="text-film">Simulated: no real thermocouple is connected.</span>
+        <span className="text-film">{t("simulated-no-real-thermocouple-is")}</span>
         {isOn && isHeld && (
           <span className="text-2xl font-semibold" data-testid="joint-now">
             <Temperature c={logged.at(-1)!.temperatureC} />
@@ -136,9 +134,9 @@ export function SolderProfile({ code, scene, mayTell: live, tell }: ToolProps) {
         )}
       </div>
       <LoggerTable
-        measures="Joint"
+        measures={t("joint")}
         most={100_000}
-        note={() => "Counted from the first one."}
+        note={() => t("counted-from-the-first-one")}
         onTake={(table) => keep("logger", thinned(table))}
         disabled={!live}
       />
@@ -164,7 +162,7 @@ function ProfileChart({
   const topC = Math.max(alloy.peakC.most.value, ...readings.map(({ temperatureC }) => temperatureC)) + 12;
   const every = 30 * Math.max(1, Math.ceil(endS / 8 / 30));
   return (
-    <figure aria-label="Temperature of the joint against time" className="h-64 w-full">
+    <figure aria-label={t("temperature-of-the-joint-against-time")} className="h-64 w-full">
       <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 640, height: 256 }}>
         <LineChart
           data={points}
@@ -177,7 +175,7 @@ function ProfileChart({
             y2={inUnit(alloy.peakC.most.value)}
             fill="var(--heat)"
             fillOpacity={0.12}
-            label={{ value: "peak wanted", position: "insideTopLeft", fill: "var(--heat)", fontSize: 14 }}
+            label={{ value: t("peak-wanted"), position: "insideTopLeft", fill: "var(--heat)", fontSize: 14 }}
           />
           {faults
             .filter(({ fromS, toS }) => toS > fromS)
@@ -212,7 +210,7 @@ function ProfileChart({
             stroke="var(--ink)"
             strokeDasharray="8 4"
             label={{
-              value: `liquid above ${inUnit(alloy.countedFromC).toFixed(0)}`,
+              value: t("liquid-above", { inUnit: inUnit(alloy.countedFromC).toFixed(0) }),
               position: "insideBottomRight",
               fill: "var(--ink)",
               fontSize: 14,

@@ -10,17 +10,28 @@ import { defectKinds, type DefectKind } from "../../../core/prove/find-defects.t
 import { useMounted } from "../../ui/useMounted.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { keepAtShop } from "./keep-at-shop.ts";
+import { t } from "../../../words/shop.ts";
 
 const numbers = ["fromMm", "toMm", ...zones] as const;
 type NumberField = (typeof numbers)[number];
 type TypedRow = { name: string; kinds: DefectKind[] } & Record<NumberField, string>;
 
 const headings: Record<NumberField, string> = {
-  fromMm: "From, mm",
-  toMm: "Below, mm",
-  centre: "Centre",
-  edge: "Edge",
-  border: "Border",
+  get fromMm() {
+    return t("from-mm");
+  },
+  get toMm() {
+    return t("below-mm");
+  },
+  get centre() {
+    return t("centre");
+  },
+  get edge() {
+    return t("edge");
+  },
+  get border() {
+    return t("border");
+  },
 };
 
 const typedRow = (row: AcceptanceRow): TypedRow => ({
@@ -63,11 +74,7 @@ export const AcceptanceForm = memo(function AcceptanceForm({
     setFaults(parsed.success ? {} : faultsByPath(describeFaults(parsed.error, entered)));
     if (parsed.success) {
       setSaid(
-        await keepAtShop(
-          "/api/shop/acceptance",
-          parsed.data,
-          "Saved. Earlier inspections stay as they were judged.",
-        ),
+        await keepAtShop("/api/shop/acceptance", parsed.data, t("saved-earlier-inspections-stay-as-they")),
       );
     }
   };
@@ -80,17 +87,13 @@ export const AcceptanceForm = memo(function AcceptanceForm({
         void save();
       }}
     >
-      <p className="mb-3 text-soft">
-        So many pass in each zone: at the centre, at the edge, under the border. The edge is the outer 8 mm of
-        what is not under the border. An empty field does not count, or has no upper size. The usual table is
-        assumed: about what a buyer lets pass at arm&apos;s length.
-      </p>
+      <p className="mb-3 text-soft">{t("so-many-pass-in-each-zone-at")}</p>
       <ol className="grid gap-4">
         {rows.map((row, i) => (
           <li key={i} className="border-t border-line pt-3">
             <div className="flex flex-wrap items-end gap-3">
               <label className="grid min-w-40 flex-1">
-                <span>Row {i + 1}</span>
+                <span>{t("row", { i: i + 1 })}</span>
                 <input
                   className="entry"
                   value={row.name}
@@ -111,7 +114,7 @@ export const AcceptanceForm = memo(function AcceptanceForm({
               ))}
             </div>
             <div className="mt-2 flex flex-wrap items-center gap-2">
-              <div className="flex flex-wrap gap-2" role="group" aria-label={`Kinds of row ${i + 1}`}>
+              <div className="flex flex-wrap gap-2" role="group" aria-label={t("kinds-of-row", { i: i + 1 })}>
                 {defectKinds.map((kind) => (
                   <button
                     key={kind}
@@ -135,14 +138,14 @@ export const AcceptanceForm = memo(function AcceptanceForm({
                 className="control ml-auto border-soft font-normal"
                 onClick={() => setRows(rows.filter((_, k) => k !== i))}
               >
-                Remove row {i + 1}
+                {t("remove-row", { i: i + 1 })}
               </button>
             </div>
             {Object.entries(faults)
               .filter(([path]) => path.startsWith(`[${i}]`))
               .map(([path, message]) => (
                 <p key={path} role="alert" className="edge-hatch mt-1 text-danger">
-                  {headings[path.split(".")[1] as NumberField] ?? `Row ${i + 1}`}: {message}
+                  {headings[path.split(".")[1] as NumberField] ?? t("row", { i: i + 1 })}: {message}
                 </p>
               ))}
           </li>
@@ -155,17 +158,17 @@ export const AcceptanceForm = memo(function AcceptanceForm({
       )}
       <div className="mt-4 flex flex-wrap items-center gap-3">
         <button type="submit" className="control-strong">
-          Save the table
+          {t("save-the-table")}
         </button>
         <button
           type="button"
           className="control"
           onClick={() => setRows([...rows, typedRow({ ...usualAcceptance[0]!, name: "" })])}
         >
-          Add a row
+          {t("add-a-row")}
         </button>
         <button type="button" className="control" onClick={() => setRows(usualAcceptance.map(typedRow))}>
-          The usual table
+          {t("the-usual-table")}
         </button>
         <p role="status">{said}</p>
       </div>

@@ -4,6 +4,7 @@ import { askServer } from "../../ui/ask-server.ts";
 import type { Preferences } from "../../ui/preferences.ts";
 import { useStoredPreferences } from "../../ui/preferences.ts";
 import { useMounted } from "../../ui/useMounted.ts";
+import { t } from "../../../words/shop.ts";
 
 /** Notes that a new lamp was put in, so that its life begins anew. */
 export function NewLamp({
@@ -24,22 +25,22 @@ export function NewLamp({
       "/api/shop/lamp",
       "POST",
       { id, at: new Date().toISOString(), who },
-      "No answer from the server: press again.",
+      t("no-answer-from-the-server-press-again"),
     );
     if ("said" in noted) {
       setSaid(noted.said);
       return;
     }
     setLamp((await noted.answer.json()) as LampLife | null);
-    setSaid("Noted. Read the new lamp with the radiometer at the next cure.");
+    setSaid(t("noted-read-the-new-lamp-with-the"));
     setAsked(null);
   };
   return (
     <div aria-busy={!mounted}>
       <p className="text-lg" data-testid="shop-lamp">
         {lamp === null
-          ? "No lamp data yet. Two readings, some hours of light apart, show how it ages."
-          : `At ${lamp.nowPct.toFixed(0)} % of new: ${lamp.nowMwCm2.toFixed(0)} mW/cm².`}
+          ? t("no-lamp-data-yet-two-readings-some")
+          : t("at-of-new-mw-cm", { nowPct: lamp.nowPct.toFixed(0), nowMwCm2: lamp.nowMwCm2.toFixed(0) })}
       </p>
       <div className="mt-2 flex flex-wrap items-center gap-4">
         {asked ? (
@@ -49,7 +50,7 @@ export function NewLamp({
             disabled={!who}
             onClick={() => void change(asked)}
           >
-            Yes: ignore the old lamp's readings
+            {t("yes-ignore-the-old-lamps-readings")}
           </button>
         ) : (
           <button
@@ -58,10 +59,10 @@ export function NewLamp({
             disabled={!who}
             onClick={() => setAsked(crypto.randomUUID())}
           >
-            New lamp fitted
+            {t("new-lamp-fitted")}
           </button>
         )}
-        {!who && <p>First choose who is at the bench.</p>}
+        {!who && <p>{t("first-choose-who-is-at-the-bench")}</p>}
         <p role="status">{said}</p>
       </div>
     </div>

@@ -5,18 +5,35 @@ import { Field } from "../../ui/Field.tsx";
 import { useMounted } from "../../ui/useMounted.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { keepAtShop } from "./keep-at-shop.ts";
+import { t } from "../../../words/shop.ts";
 
 const entries = [
-  { field: "roomM3", label: "Room, m³", hint: "Length × width × height" },
+  {
+    field: "roomM3",
+    get label() {
+      return t("room-m");
+    },
+    get hint() {
+      return t("length-width-height");
+    },
+  },
   {
     field: "airChangesPerH",
-    label: "Air changes an hour",
-    hint: "No fan 0.5 to 2, with a fan 4 to 10: common practice, no source",
+    get label() {
+      return t("air-changes-an-hour");
+    },
+    get hint() {
+      return t("no-fan-0-5-to-2-with");
+    },
   },
   {
     field: "mixing",
-    label: "Mixing, 1 ideal to 10 poor",
-    hint: "3 to 5 where the air sweeps past the bench",
+    get label() {
+      return t("mixing-1-ideal-to-10-poor");
+    },
+    get hint() {
+      return t("3-to-5-where-the-air-sweeps");
+    },
   },
 ] as const;
 
@@ -37,7 +54,7 @@ export function RoomForm({ initial }: { initial: ShopRoom }) {
     );
     const parsed = shopRoom.safeParse(entered);
     setFaults(parsed.success ? {} : faultsByPath(describeFaults(parsed.error, entered)));
-    if (parsed.success) setSaid(await keepAtShop("/api/shop/room", parsed.data, "Kept."));
+    if (parsed.success) setSaid(await keepAtShop("/api/shop/room", parsed.data, t("kept")));
   };
   return (
     <form
@@ -64,7 +81,7 @@ export function RoomForm({ initial }: { initial: ShopRoom }) {
       ))}
       <div className="flex items-center gap-4 sm:col-span-3">
         <button type="submit" className="control-strong">
-          Save the room
+          {t("save-the-room")}
         </button>
         <p role="status">{said}</p>
       </div>

@@ -6,6 +6,7 @@ import { minorPerMajor } from "../../../core/money.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 import { typedNumber as number } from "../../ui/typed-number.ts";
 import { keepAtShop } from "./keep-at-shop.ts";
+import { t } from "../../../words/shop.ts";
 
 /** What the shop charges by the hour, in which currency, and what it believes before any job is counted. */
 export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
@@ -36,7 +37,7 @@ export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
       return;
     }
     setFaults({});
-    setSaid(await keepAtShop("/api/shop", parsed.data, "Saved. Quotations already made stay as they are."));
+    setSaid(await keepAtShop("/api/shop", parsed.data, t("saved-quotations-already-made-stay-as")));
   };
 
   const entry = (
@@ -67,19 +68,25 @@ export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
         void save();
       }}
     >
-      {entry("Currency", "currency", currency, (text) => setCurrency(text.toUpperCase()), "Three letters")}
-      {entry(`An hour, ${currency}`, "ratePerHourMinor", rate, setRate)}
-      {entry("Starting estimate: successes", "priorWins", wins, setWins)}
       {entry(
-        "Starting estimate: tries",
+        t("currency"),
+        "currency",
+        currency,
+        (text) => setCurrency(text.toUpperCase()),
+        t("three-letters"),
+      )}
+      {entry(t("an-hour", { currency }), "ratePerHourMinor", rate, setRate)}
+      {entry(t("starting-estimate-successes"), "priorWins", wins, setWins)}
+      {entry(
+        t("starting-estimate-tries"),
         "priorTries",
         tries,
         setTries,
-        "Used until your own jobs count. Small numbers let your own jobs count sooner.",
+        t("used-until-your-own-jobs-count-small"),
       )}
       <div className="flex items-center gap-4 sm:col-span-2">
         <button type="submit" className="control-strong">
-          Save
+          {t("save")}
         </button>
         <p role="status">{said}</p>
       </div>

@@ -3,6 +3,7 @@ import { lineOf } from "../../../core/device/ask.ts";
 import type { Scene } from "../../../core/device/scene.ts";
 import { piecesOf, type Piece } from "../../../core/lift/pieces.ts";
 import { edgeLengthMm } from "../../../core/stack/outline.ts";
+import { t } from "../../../words/work.ts";
 
 /** Corners of a piece on the panel, seen from the viewer's side: no deeper than the 45 degrees of the corner beside it. */
 function cornersOf(
@@ -43,7 +44,7 @@ export function FacePlan({ scene, line, now }: { scene: Scene; line: LineKey; no
       viewBox={`${-4 * unit} ${-4 * unit} ${widthMm + 8 * unit} ${heightMm + 8 * unit}`}
       className="h-full max-h-full w-full"
       role="img"
-      aria-label={`${Math.round(partedPct)} % of the face is free`}
+      aria-label={t("of-the-face-is-free", { partedPct: Math.round(partedPct) })}
       data-testid="face-plan"
     >
       <rect

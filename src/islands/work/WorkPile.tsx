@@ -1,5 +1,6 @@
 import { useEffect, useRef } from "react";
 import { stageTitles, type StageName } from "../../../core/stage.ts";
+import { t } from "../../../words/work.ts";
 
 export interface PileRow {
   key: string;
@@ -53,7 +54,7 @@ export function WorkPile({ rows, onOpen }: { rows: readonly PileRow[]; onOpen: (
   }, [now]);
   return (
     <nav
-      aria-label="Stages"
+      aria-label={t("stages")}
       className="min-w-0 cursor-pointer overflow-x-auto border-line p-2 side:overflow-y-auto side:border-r-2"
       onClick={onOpen}
     >

@@ -35,6 +35,7 @@ import { StillLoading } from "../../ui/StillLoading.tsx";
 import { useBenchFits } from "./useBenchFits.ts";
 import { useWork } from "./useWork.ts";
 import { WorkPile, type PileRow } from "./WorkPile.tsx";
+import { t } from "../../../words/work.ts";
 
 export interface WorkViewProps {
   code: string;
@@ -141,7 +142,11 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   const takeBack = () => {
     const { last } = work;
     if (!last || work.isSending || performance.now() - lastPress.current < BOUNCE_MS) return;
-    if (last.who !== who && !confirm(`${nameOf(technicians, last.who)} recorded this. Take it back?`)) return;
+    if (
+      last.who !== who &&
+      !confirm(t("recorded-this-take-it-back", { nameOf: nameOf(technicians, last.who) }))
+    )
+      return;
     lastPress.current = performance.now();
     work.takeBack();
   };
@@ -191,13 +196,15 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   );
 
   const asked = step ? askFor(step.move.words(scene, data)) : "";
-  const instruction = isWaiting ? `Wait. Then: ${asked.charAt(0).toLowerCase()}${asked.slice(1)}` : asked;
+  const instruction = isWaiting
+    ? t("wait-then", { charAt: asked.charAt(0).toLowerCase(), asked: asked.slice(1) })
+    : asked;
   const says = ended
-    ? `Over: ${ended.outcome}.`
+    ? t("over", { outcome: ended.outcome })
     : stuck
-      ? `No way found to ${factKey(stuck.at)}. Check the device.`
+      ? t("no-way-found-to-check-the-device", { factKey: factKey(stuck.at) })
       : isFirstWorkingOut
-        ? "Working it out."
+        ? t("working-it-out")
         : instruction;
   useSpoken({
     isOn: preferences.voice === "on",
@@ -249,7 +256,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
           </span>
           {who !== "" && (
             <select
-              aria-label="Who is at the bench"
+              aria-label={t("who-is-at-the-bench")}
               className="min-h-12 border-0 bg-transparent lg:hidden"
               value={who}
               onChange={({ target }) => setPreference("who", target.value)}
@@ -283,7 +290,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
             <p role="alert" className="shrink-0 border-2 border-danger px-3 py-2">
               {work.said}{" "}
               <button type="button" className="underline" onClick={work.hush}>
-                OK
+                {t("ok")}
               </button>
             </p>
           )}
@@ -324,7 +331,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
                 </div>
               )}
               <p className="min-w-0 flex-1 truncate leading-tight font-semibold @2xl:line-clamp-2 @2xl:whitespace-normal @4xl:text-lg">
-                {who === "" ? "Who is at the bench?" : ended ? "The job is over." : says}
+                {who === "" ? t("who-is-at-the-bench-2") : ended ? t("the-job-is-over") : says}
               </p>
             </div>
             <div className="hidden gap-1.5 @4xl:flex">
@@ -343,7 +350,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
             <button
               type="button"
               className="flex min-h-14 min-w-14 items-center justify-center border border-soft @4xl:hidden"
-              aria-label="More"
+              aria-label={t("more")}
               aria-haspopup="dialog"
               onClick={() => openSheet("more")}
             >
@@ -368,7 +375,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
                   onClick={takeBack}
                   disabled={!work.last || work.last.seq === 1 || work.isSending || ended !== null}
                 >
-                  <Undo2 size={20} aria-hidden /> Back
+                  <Undo2 size={20} aria-hidden /> {t("back")}
                 </button>
                 {isPress && !ended && (
                   <button
@@ -378,7 +385,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
                     disabled={!canPress}
                     data-testid="press"
                   >
-                    {isWaiting ? "Wait" : "Done"}
+                    {isWaiting ? t("wait") : t("done")}
                   </button>
                 )}
               </>

@@ -1,5 +1,6 @@
 import type { PlayedMove } from "../../../core/twin/play.ts";
 import type { Scene } from "../../../core/device/scene.ts";
+import { t } from "../../../words/work.ts";
 
 /** A field that somebody types in before a move is recorded. */
 export interface AskedField {
@@ -14,28 +15,28 @@ export interface AskedField {
 export function fieldsOf(kind: string): AskedField[] {
   switch (kind) {
     case "liners-counted":
-      return [{ name: "count", label: "On the bench", kind: "number" }];
+      return [{ name: "count", label: t("on-the-bench"), kind: "number" }];
     case "lot-taken":
       return [
-        { name: "lot", label: "Lot", kind: "text" },
-        { name: "material", label: "Material", kind: "text" },
-        { name: "goodUntil", label: "Good until", kind: "date", optional: true },
+        { name: "lot", label: t("lot"), kind: "text" },
+        { name: "material", label: t("material"), kind: "text" },
+        { name: "goodUntil", label: t("good-until"), kind: "date", optional: true },
       ];
     case "film-cut-out":
       return [
-        { name: "sheet", label: "Sheet", kind: "text" },
-        { name: "lot", label: "Lot", kind: "text" },
-        { name: "axisDeg", label: "Axis", kind: "number", unit: "°" },
+        { name: "sheet", label: t("sheet"), kind: "text" },
+        { name: "lot", label: t("lot"), kind: "text" },
+        { name: "axisDeg", label: t("axis"), kind: "number", unit: "°" },
       ];
     case "trouble-settled":
       return [
-        { name: "what", label: "What", kind: "text" },
-        { name: "reason", label: "Who and how", kind: "text" },
+        { name: "what", label: t("what"), kind: "text" },
+        { name: "reason", label: t("who-and-how"), kind: "text" },
       ];
     case "customer-told":
-      return [{ name: "text", label: "What the customer is told", kind: "long" }];
+      return [{ name: "text", label: t("what-the-customer-is-told"), kind: "long" }];
     case "looked-for-bubbles":
-      return [{ name: "bubbles", label: "Bubbles", kind: "number" }];
+      return [{ name: "bubbles", label: t("bubbles"), kind: "number" }];
     default:
       return [];
   }
@@ -60,23 +61,32 @@ export function answersOf(scene: Scene, move: PlayedMove, hoped: Record<string, 
   const results: Record<string, { field: string; labels: Record<string, string> }> = {
     "function-tried": {
       field: "result",
-      labels: { works: "Works", dead: "Dead", "not-fitted": "Not fitted", "cannot-tell": "Cannot tell" },
+      labels: {
+        works: t("works"),
+        dead: t("dead"),
+        "not-fitted": t("not-fitted"),
+        "cannot-tell": t("cannot-tell"),
+      },
     },
-    "function-tested": { field: "result", labels: { pass: "Works", fail: "Fails" } },
-    "seated-tried": { field: "fault", labels: { still: "Still there", gone: "Gone" } },
-    "found-dead": { field: "result", labels: { dead: "Dead", alive: "Still alive" } },
-    "edge-seen-dry": { field: "result", labels: { dry: "Dry", wet: "Wet" } },
-    "lit-bare": { field: "result", labels: { even: "Even white", uneven: "Uneven", dark: "Dark" } },
-    "looked-clean": { field: "result", labels: { clean: "Clean", "glue left": "Glue left" } },
-    "dry-fitted": { field: "result", labels: { fits: "Fits", "does not fit": "Does not fit" } },
-    "looked-under": { field: "result", labels: { clear: "Nothing under it", specks: "Specks" } },
+    "function-tested": { field: "result", labels: { pass: t("works"), fail: t("fails") } },
+    "seated-tried": { field: "fault", labels: { still: t("still-there"), gone: t("gone") } },
+    "found-dead": { field: "result", labels: { dead: t("dead"), alive: t("still-alive") } },
+    "edge-seen-dry": { field: "result", labels: { dry: t("dry"), wet: t("wet") } },
+    "lit-bare": { field: "result", labels: { even: t("even-white"), uneven: t("uneven"), dark: t("dark") } },
+    "looked-clean": { field: "result", labels: { clean: t("clean"), "glue left": t("glue-left") } },
+    "dry-fitted": { field: "result", labels: { fits: t("fits"), "does not fit": t("does-not-fit") } },
+    "looked-under": { field: "result", labels: { clear: t("nothing-under-it"), specks: t("specks") } },
     "up-edge-marked": {
       field: "edge",
-      labels: { top: "Top", right: "Right", bottom: "Bottom", left: "Left" },
+      labels: { top: t("top"), right: t("right"), bottom: t("bottom"), left: t("left") },
     },
     "trouble-settled": {
       field: "as",
-      labels: { "try again": "Try again", "take it off again": "Take it off again", broke: "It broke" },
+      labels: {
+        "try again": t("try-again"),
+        "take it off again": t("take-it-off-again"),
+        broke: t("it-broke"),
+      },
     },
   };
   const known = results[move.kind];
@@ -86,7 +96,7 @@ export function answersOf(scene: Scene, move: PlayedMove, hoped: Record<string, 
       data: data as Record<string, unknown>,
     }));
   }
-  if (!known) return [{ label: labels[move.kind] ?? "Done", data: hoped }];
+  if (!known) return [{ label: labels[move.kind] ?? t("done"), data: hoped }];
   return Object.entries(known.labels)
     .map(([value, label]) => ({ label, data: { ...hoped, [known.field]: value } }))
     .filter(({ data }) => move.faults(scene, data) === null || fieldsOf(move.kind).length > 0);
@@ -94,21 +104,55 @@ export function answersOf(scene: Scene, move: PlayedMove, hoped: Record<string, 
 
 /** What a button says where there is one answer only. */
 const labels: Record<string, string> = {
-  "damage-drawn": "All drawn",
-  "heat-chosen": "Use this heat",
-  "dose-chosen": "Use this dose",
-  "pattern-chosen": "Use this pattern",
-  "exposure-chosen": "Use these times",
-  "liners-counted": "Counted",
-  "looked-for-bubbles": "Looked",
-  "sheets-photographed": "Photo taken",
-  "pins-home": "Home",
-  "heat-put-away": "Off, cold and away",
-  "licence-confirmed": "I hold it",
-  "customer-told": "Told",
-  "certificate-signed": "Sign",
-  ended: "Hand it over",
-  released: "Release",
-  "lot-taken": "Use this lot",
-  "film-cut-out": "Cut",
+  get "damage-drawn"() {
+    return t("all-drawn");
+  },
+  get "heat-chosen"() {
+    return t("use-this-heat");
+  },
+  get "dose-chosen"() {
+    return t("use-this-dose");
+  },
+  get "pattern-chosen"() {
+    return t("use-this-pattern");
+  },
+  get "exposure-chosen"() {
+    return t("use-these-times");
+  },
+  get "liners-counted"() {
+    return t("counted");
+  },
+  get "looked-for-bubbles"() {
+    return t("looked");
+  },
+  get "sheets-photographed"() {
+    return t("photo-taken");
+  },
+  get "pins-home"() {
+    return t("home");
+  },
+  get "heat-put-away"() {
+    return t("off-cold-and-away");
+  },
+  get "licence-confirmed"() {
+    return t("i-hold-it");
+  },
+  get "customer-told"() {
+    return t("told");
+  },
+  get "certificate-signed"() {
+    return t("sign");
+  },
+  get ended() {
+    return t("hand-it-over");
+  },
+  get released() {
+    return t("release");
+  },
+  get "lot-taken"() {
+    return t("use-this-lot");
+  },
+  get "film-cut-out"() {
+    return t("cut");
+  },
 };

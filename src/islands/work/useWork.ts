@@ -15,10 +15,9 @@ import { loadAgain } from "../../ui/load-again.ts";
 import { keptSince } from "../../service-worker/KeptNotice.tsx";
 import { useLive } from "../../ui/useLive.ts";
 import { keepSeen, lastSeen } from "./seen-moves.ts";
+import { t } from "../../../words/work.ts";
 
 const versionOf = (kind: string): number => knownMoves.find((move) => move.kind === kind)?.version ?? 1;
-
-const LOOSE = "This browser cannot keep what you press. Stay on this page until it is sent.";
 
 /** Whether nothing lies between what this page has and what came. */
 const followsOn = (more: readonly KeptMove[], known: readonly KeptMove[]): boolean =>
@@ -68,7 +67,7 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
 
   const refresh = useCallback(async () => {
     const answer = await fetch(`/api/jobs/${code}/moves?after=${latest.current.moves.at(-1)?.seq ?? 0}`);
-    if (!answer.ok) throw new Error(`The answer was ${answer.status}`);
+    if (!answer.ok) throw new Error(t("the-answer-was", { status: answer.status }));
     merge(((await answer.json()) as { moves: KeptMove[] }).moves);
   }, [code, merge]);
 
@@ -144,11 +143,11 @@ export function useWork(code: string, family: Family, first: readonly KeptMove[]
     last,
     missing: (refused?.missing ?? []) as unknown as readonly DeviceFact[],
     said: refused
-      ? `${refused.refused} Not recorded. Look at what the job asks for now.`
+      ? t("not-recorded-look-at-what-the-job", { refused: refused.refused ?? "" })
       : waiting.length === 0
         ? null
         : isLoose
-          ? LOOSE
+          ? t("this-browser-cannot-keep-what-you")
           : passing,
     hush: () => {
       setPassing(null);

@@ -10,6 +10,7 @@ import { HundredJobs } from "../../../drawing/HundredJobs.tsx";
 import { Field } from "../../../ui/Field.tsx";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 const MOST_MINOR = 100_000_000;
 /** A quotation stands for so long, days. Common practice, no source. */
@@ -19,7 +20,7 @@ const VALID_DAYS = 30;
 const pricedAs = (route: RepairRoute): RouteName => (route === "add-on-touch" ? "layer" : route);
 
 const titleOf = (route: RepairRoute): string =>
-  route === "add-on-touch" ? "Layer with add-on touch" : routes[route].title;
+  route === "add-on-touch" ? t("layer-with-add-on-touch") : routes[route].title;
 
 /** What it costs and how it may end, route beside route; the customer's answer is recorded as it was given. */
 export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: InstrumentProps) {
@@ -41,7 +42,8 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
   const choice = useMemo(() => (input ? calculateRouteChoice(input) : null), [input]);
   const now = routeNow(scene);
   const route = picked ?? (offered.includes(now) ? now : offered[0]);
-  if (!route || !input || !choice) return <p className="text-danger">No repair is left for this device.</p>;
+  if (!route || !input || !choice)
+    return <p className="text-danger">{t("no-repair-is-left-for-this-device")}</p>;
   const oddsOf = (of: RepairRoute) => choice.options.find(({ name }) => name === routes[pricedAs(of)].title)!;
   const odds = oddsOf(route);
   const major = (minor: number) => String(Math.round(minor / minorPerMajor(currency)));
@@ -53,11 +55,14 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
     const worstMinor = moneyTyped(worst, currency);
     const wrong =
       priceMinor === null || priceMinor > MOST_MINOR
-        ? `Price: ${price.trim() || "nothing"}`
+        ? t("price", { price: price.trim() || "nothing" })
         : worstMinor === null || worstMinor > MOST_MINOR
-          ? `Worst case: ${worst.trim() || "nothing"}`
+          ? t("worst-case", { worst: worst.trim() || "nothing" })
           : null;
-    if (wrong) return setFault(`${wrong} must be a number from 0 to ${moneyText(MOST_MINOR, currency)}`);
+    if (wrong)
+      return setFault(
+        t("must-be-a-number-from-0-to", { wrong, MOST_MINOR: moneyText(MOST_MINOR, currency) }),
+      );
     setFault(undefined);
     const told = tell("agreed", {
       answer: said,
@@ -90,16 +95,25 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
               <HundredJobs
                 lowPct={successLowPct}
                 highPct={successHighPct}
-                title={`Of 100 such repairs ${Math.round(successLowPct)} to ${Math.round(successHighPct)} go well`}
+                title={t("of-100-such-repairs-to-go-well", {
+                  successLowPct: Math.round(successLowPct),
+                  successHighPct: Math.round(successHighPct),
+                })}
               />
               <span className="block text-2xl font-semibold">{moneyText(cost, currency)}</span>
               <span className="block">
-                About {Math.round(successPct)} of 100 go well, likely {Math.round(successLowPct)} to{" "}
-                {Math.round(successHighPct)}.
+                {t("about-of-100-go-well-likely-to", {
+                  successPct: Math.round(successPct),
+                  successLowPct: Math.round(successLowPct),
+                  successHighPct: Math.round(successHighPct),
+                })}
               </span>
               <span className="block text-soft">
-                At worst {moneyText(worstCost, currency)}, {worstHours.toFixed(1)} h;{" "}
-                {expectedHours.toFixed(1)} h on average.
+                {t("at-worst-h-h-on-average", {
+                  worstCost: moneyText(worstCost, currency),
+                  worstHours: worstHours.toFixed(1),
+                  expectedHours: expectedHours.toFixed(1),
+                })}
               </span>
             </button>
           );
@@ -108,12 +122,15 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
       <div>
         {before && state.intake.broke.length > 0 && (
           <p className="edge-hatch mb-2 text-danger">
-            Broken since: {state.intake.broke.map(({ what }) => what).join(", ")}. Told before:{" "}
-            {moneyText(before.priceMinor, currency)}, at worst {moneyText(before.worstMinor, currency)}.
+            {t("broken-since-told-before-at-worst", {
+              broke: state.intake.broke.map(({ what }) => what).join(", "),
+              priceMinor: moneyText(before.priceMinor, currency),
+              worstMinor: moneyText(before.worstMinor, currency),
+            })}
           </p>
         )}
         <div className="flex flex-wrap items-end gap-3">
-          <Field label={`Price, ${currency}`}>
+          <Field label={t("price-2", { currency })}>
             {(attributes) => (
               <input
                 {...attributes}
@@ -124,7 +141,7 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
               />
             )}
           </Field>
-          <Field label={`Worst case, ${currency}`}>
+          <Field label={t("worst-case-2", { currency })}>
             {(attributes) => (
               <input
                 {...attributes}
@@ -136,10 +153,10 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
             )}
           </Field>
           <button type="button" className="control-strong" disabled={!mayTell} onClick={() => answer("yes")}>
-            Customer agrees: {titleOf(route).toLowerCase()}
+            {t("customer-agrees", { titleOf: titleOf(route).toLowerCase() })}
           </button>
           <button type="button" className="control" disabled={!mayTell} onClick={() => answer("no")}>
-            Customer declines
+            {t("customer-declines")}
           </button>
         </div>
         {fault && (

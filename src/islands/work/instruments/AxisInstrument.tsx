@@ -7,6 +7,7 @@ import { Field } from "../../../ui/Field.tsx";
 import { typedWithin } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 const bounds = { angleDeg: [-360, 360], level: [0, 1e9] } as const;
 
@@ -34,14 +35,15 @@ export function AxisInstrument({ code, scene, data, mayTell, tell }: InstrumentP
   };
   const save = () => {
     const level = typedWithin(typed.level, bounds.level);
-    if (angle === null) return setFault(`Angle: ${typed.angle} must be a number from -360 to 360 degrees`);
-    if (level === null) return setFault(`Light: ${typed.level || "nothing"} must be a number from 0 on`);
+    if (angle === null) return setFault(t("angle-must-be-a-number-from-360", { angle: typed.angle }));
+    if (level === null)
+      return setFault(t("light-must-be-a-number-from-0", { level: typed.level || "nothing" }));
     return keep(level, "hand");
   };
   const readMeter = async () => {
     const answer = await fetch(`/api/jobs/${code}/light-meter?film=${film}&angle=${angle}`).catch(() => null);
     if (answer?.ok) keep(((await answer.json()) as { level: number }).level, "simulated");
-    else setFault("No answer from the light meter. Type what another one shows.");
+    else setFault(t("no-answer-from-the-light-meter-type"));
   };
   return (
     <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3 side:grid-cols-[minmax(0,1fr)_21rem] side:grid-rows-1">
@@ -49,21 +51,19 @@ export function AxisInstrument({ code, scene, data, mayTell, tell }: InstrumentP
         {readings.length > 0 ? (
           <AxisChart readings={readings} measured={measured} />
         ) : (
-          <p className="text-lg text-soft">
-            Turn a film of known axis over it on even light. Angle 0 is its axis along the panel&apos;s width.
-          </p>
+          <p className="text-lg text-soft">{t("turn-a-film-of-known-axis-over")}</p>
         )}
       </div>
       <div className="min-h-0 overflow-y-auto">
         {measured && (
           <p className="mb-2 text-lg font-semibold" data-testid="axis">
             {measured.verdict === "no axis"
-              ? "No axis found: clear glass, or too much noise."
+              ? t("no-axis-found-clear-glass-or-too")
               : `${measured.axisDeg.toFixed(1)}° ± ${measured.axisHalfWidth95Deg.toFixed(1)}°`}
           </p>
         )}
         <div className="grid grid-cols-2 gap-2">
-          <Field label="Angle, °">
+          <Field label={t("angle")}>
             {(attributes) => (
               <input
                 {...attributes}
@@ -75,7 +75,7 @@ export function AxisInstrument({ code, scene, data, mayTell, tell }: InstrumentP
               />
             )}
           </Field>
-          <Field label="Light">
+          <Field label={t("light")}>
             {(attributes) => (
               <input
                 {...attributes}
@@ -87,10 +87,10 @@ export function AxisInstrument({ code, scene, data, mayTell, tell }: InstrumentP
             )}
           </Field>
           <button type="button" className="control-strong" disabled={!mayTell} onClick={save}>
-            Save reading
+            {t("save-reading")}
           </button>
           <button type="button" className="control px-2" disabled={!mayTell} onClick={() => void readMeter()}>
-            Meter (simulated)
+            {t("meter-simulated")}
           </button>
         </div>
         {fault && (
@@ -98,10 +98,7 @@ export function AxisInstrument({ code, scene, data, mayTell, tell }: InstrumentP
             {fault}
           </p>
         )}
-        <PhotoLight
-          title="Read from a photo"
-          hint="Fixed exposure and white balance, the same place each time. Drag a box where the light is even."
-        >
+        <PhotoLight title={t("read-from-a-photo")} hint={t("fixed-exposure-and-white-balance-the")}>
           {(light) => (
             <button
               type="button"
@@ -109,12 +106,15 @@ export function AxisInstrument({ code, scene, data, mayTell, tell }: InstrumentP
               disabled={!mayTell || angle === null}
               onClick={() => keep(Number(light.level.toFixed(3)), "photo")}
             >
-              Keep for {angle ?? "?"}°
+              {t("keep-for", { angle: angle ?? "?" })}
             </button>
           )}
         </PhotoLight>
         <p className="text-soft">
-          {readings.length} read{readings.length < 4 ? `; ${4 - readings.length} more at least` : ""}.
+          {t("read", {
+            length: readings.length,
+            value: readings.length < 4 ? t("more-at-least", { length: 4 - readings.length }) : "",
+          })}
         </p>
       </div>
     </div>

@@ -9,6 +9,7 @@ import { kept, lengthText, shown } from "../../../ui/quantity.tsx";
 import { typedNumber } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 const MOST_MM = 200;
 const STEP_MM = 0.1;
@@ -49,7 +50,11 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
     const wrong = edges.find((edge) => widths[edge] === null);
     if (wrong) {
       return setFault(
-        `${capitalised(wrong)}: ${typed[wrong].trim() || "nothing"} must be a number from 0 to ${lengthText(MOST_MM, preferences)}`,
+        t("must-be-a-number-from-0-to-2", {
+          capitalised: capitalised(wrong),
+          typed: typed[wrong].trim() || "nothing",
+          MOST_MM: lengthText(MOST_MM, preferences),
+        }),
       );
     }
     setFault(undefined);
@@ -70,7 +75,7 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
             windows={family.windows}
             labels={false}
             fills
-            title={`Border of ${family.code}, viewer's side`}
+            title={t("border-of-viewers-side", { code: family.code })}
           />
         </div>
         {edges.map((edge) => (
@@ -82,7 +87,7 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
               <button
                 type="button"
                 className="control px-2"
-                aria-label={`${capitalised(edge)} less`}
+                aria-label={t("less", { capitalised: capitalised(edge) })}
                 onClick={() => nudge(edge, -STEP_MM)}
               >
                 <Minus aria-hidden size={18} />
@@ -97,7 +102,7 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
               <button
                 type="button"
                 className="control px-2"
-                aria-label={`${capitalised(edge)} more`}
+                aria-label={t("more-2", { capitalised: capitalised(edge) })}
                 onClick={() => nudge(edge, STEP_MM)}
               >
                 <Plus aria-hidden size={18} />
@@ -112,10 +117,12 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
           data-testid="align"
         >
           {fault ??
-            (found ? `${found.pass ? "Even enough." : "Not even."} ${found.nudge}` : "Read all four widths.")}
+            (found
+              ? `${found.pass ? t("even-enough") : t("not-even")} ${found.nudge}`
+              : t("read-all-four-widths"))}
         </p>
         <button type="button" className="control-strong" disabled={!mayTell} onClick={save}>
-          Save border
+          {t("save-border")}
         </button>
       </div>
     </div>

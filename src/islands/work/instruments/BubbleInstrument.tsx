@@ -15,13 +15,21 @@ import { Figure, Temperature, temperatureText } from "../../../ui/quantity.tsx";
 import { usePreferences } from "../../../ui/preferences.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 /** Bubbles as they are met, mm across, for a tap. */
 const sizesMm = [0.1, 0.2, 0.3, 0.5, 1, 2, 5] as const;
-const fateWords = { gone: "Gone", left: "Leave", rework: "Rework" } as const satisfies Record<
-  (typeof bubbleFates)[number],
-  string
->;
+const fateWords = {
+  get gone() {
+    return t("gone");
+  },
+  get left() {
+    return t("leave");
+  },
+  get rework() {
+    return t("rework");
+  },
+} as const satisfies Record<(typeof bubbleFates)[number], string>;
 
 const hueOf = ({ verdict }: Debubble): string =>
   verdict === "goes" ? "var(--done)" : verdict === "shrinks" ? "var(--heat)" : "var(--danger)";
@@ -74,7 +82,11 @@ export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps
   };
   return (
     <div className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 side:grid-cols-[minmax(0,1fr)_19rem] side:grid-rows-[auto_minmax(0,1fr)]">
-      <div className="flex gap-1.5 overflow-x-auto side:col-span-2" role="group" aria-label="How wide, mm">
+      <div
+        className="flex gap-1.5 overflow-x-auto side:col-span-2"
+        role="group"
+        aria-label={t("how-wide-mm")}
+      >
         {sizesMm.map((mm) => (
           <button
             key={mm}
@@ -83,11 +95,11 @@ export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps
             aria-pressed={sizeMm === mm}
             onClick={() => setSizeMm(mm)}
           >
-            {mm} mm
+            {t("mm", { mm })}
           </button>
         ))}
         <p id={helpId} className="hidden shrink-0 self-center pl-2 text-sm text-soft lg:block">
-          Tap a bubble. Keys: arrows move a cross, Enter marks one.
+          {t("tap-a-bubble-keys-arrows-move-a")}
         </p>
       </div>
       <div className="min-h-0">
@@ -97,7 +109,7 @@ export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps
           windows={family.windows}
           labels={false}
           fills
-          title={`Bubbles under the glass of ${family.code}: tap where one is`}
+          title={t("bubbles-under-the-glass-of-tap-where", { code: family.code })}
           {...(mayTell ? hands : {})}
         >
           {({ unit }) => (
@@ -130,12 +142,15 @@ export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps
         </PlanFrame>
       </div>
       <div className="max-h-44 min-h-0 overflow-y-auto side:max-h-none">
-        <ol aria-label="Bubbles">
+        <ol aria-label={t("bubbles")}>
           {open.map((bubble) => (
             <li key={bubble.id} className="border-b border-line py-1">
               <span style={{ color: hueOf(verdicts.get(bubble.diameterMm)!) }}>
-                {bubbles.indexOf(bubble) + 1}: {bubble.diameterMm} mm,{" "}
-                {verdicts.get(bubble.diameterMm)!.verdict}
+                {t("mm-2", {
+                  indexOf: bubbles.indexOf(bubble) + 1,
+                  diameterMm: bubble.diameterMm,
+                  verdict: verdicts.get(bubble.diameterMm)!.verdict,
+                })}
               </span>
               <span className="flex gap-1.5">
                 {bubbleFates.map((fate) => (
@@ -156,25 +171,25 @@ export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps
         {bubbles.length > 0 && (
           <>
             <DialSlider
-              label="Chamber, absolute"
+              label={t("chamber-absolute")}
               value={program.holdBar}
               {...chamber.bar}
               step={0.5}
               shown={<Figure value={program.holdBar} unit="bar" digits={1} />}
-              text={`${program.holdBar} bar absolute`}
+              text={t("bar-absolute", { holdBar: program.holdBar })}
               onChange={(holdBar) => setProgram({ ...program, holdBar })}
             />
             <DialSlider
-              label="Held for"
+              label={t("held-for")}
               value={program.holdMin}
               {...chamber.min}
               step={1}
               shown={<Figure value={program.holdMin} unit="min" />}
-              text={`${program.holdMin} minutes`}
+              text={t("minutes", { holdMin: program.holdMin })}
               onChange={(holdMin) => setProgram({ ...program, holdMin })}
             />
             <DialSlider
-              label="Chamber"
+              label={t("chamber")}
               value={program.chamberC}
               {...chamber.c}
               step={1}
@@ -185,8 +200,11 @@ export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps
             {widestMm > 0 && (
               <p data-testid="would">
                 {would
-                  ? `All are gone in ${durationText(would.holdMin * 60)} at ${would.holdBar} bar.`
-                  : `${widestMm} mm will not go in this chamber: lift the glass and lay it again, or leave it.`}
+                  ? t("all-are-gone-in-at-bar", {
+                      holdMin: durationText(would.holdMin * 60),
+                      holdBar: would.holdBar,
+                    })
+                  : t("mm-will-not-go-in-this-chamber", { widestMm })}
               </p>
             )}
           </>

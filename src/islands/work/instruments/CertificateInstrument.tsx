@@ -1,5 +1,6 @@
 import { certificateOf } from "../../../../core/records/job-certificate.ts";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 /** The certificate as it stands now, before somebody signs it or hands the device over. */
 export function CertificateInstrument({ code, scene }: InstrumentProps) {
@@ -24,16 +25,16 @@ export function CertificateInstrument({ code, scene }: InstrumentProps) {
           </tbody>
         </table>
         {stillOut.length > 0 && (
-          <p className="edge-hatch mt-2 text-danger">Still out: {stillOut.join(", ")}.</p>
+          <p className="edge-hatch mt-2 text-danger">{t("still-out", { stillOut: stillOut.join(", ") })}</p>
         )}
         {broke.map(({ what, reason }) => (
           <p key={`${what} ${reason}`} className="mt-1">
-            Broke: {what}. {reason}
+            {t("broke", { what, reason })}
           </p>
         ))}
         {notShown.map(({ fact, reason }) => (
           <p key={fact} className="mt-1">
-            Not shown: {fact} ({reason})
+            {t("not-shown", { fact, reason })}
           </p>
         ))}
       </div>
@@ -53,7 +54,7 @@ export function CertificateInstrument({ code, scene }: InstrumentProps) {
           </tbody>
         </table>
         <a className="inline-flex min-h-12 items-center underline" href={`/jobs/${code}/certificate`}>
-          Certificate
+          {t("certificate")}
         </a>
       </div>
     </div>

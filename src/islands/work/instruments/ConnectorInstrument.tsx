@@ -1,6 +1,7 @@
 import { pluggable } from "../../../../core/device/ask.ts";
 import { ConnectorSketch } from "../../../drawing/ConnectorSketch.tsx";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 /** The connector at hand, large, with the way it goes; the others in their order with what they are. */
 export function ConnectorInstrument({ scene, data }: InstrumentProps) {
@@ -23,7 +24,7 @@ export function ConnectorInstrument({ scene, data }: InstrumentProps) {
             >
               <span className="w-5 text-right">{i + 1}</span>
               <span className="flex-1">{name}</span>
-              <span className="text-soft">{isOpen ? "open" : kind}</span>
+              <span className="text-soft">{isOpen ? t("open") : kind}</span>
             </li>
           );
         })}

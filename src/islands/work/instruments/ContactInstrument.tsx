@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { jointChecked, jointNow } from "../../../../core/rework/rework-facts.ts";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 const PITCH = 10;
 
@@ -45,7 +46,10 @@ export function ContactInstrument({ scene, data, mayTell, tell }: InstrumentProp
           viewBox={`-9 -13 ${wide + 18} ${tall + 26}`}
           className="max-h-full w-full"
           role="group"
-          aria-label={`${contacts} contacts${faults.length > 0 ? `, ${faults.length} faults` : ""}`}
+          aria-label={t("contacts", {
+            contacts,
+            value: faults.length > 0 ? t("faults", { length: faults.length }) : "",
+          })}
         >
           {nets.flatMap((net) =>
             net.slice(1).map((to, i) => (
@@ -56,7 +60,7 @@ export function ContactInstrument({ scene, data, mayTell, tell }: InstrumentProp
                 stroke="var(--soft)"
                 strokeWidth={0.9}
               >
-                <title>{`Meant to be joined: ${net[i]} and ${to}`}</title>
+                <title>{t("meant-to-be-joined-and", { net: net[i]!, to })}</title>
               </path>
             )),
           )}
@@ -70,7 +74,9 @@ export function ContactInstrument({ scene, data, mayTell, tell }: InstrumentProp
               strokeWidth={1.5}
               strokeDasharray={kind === "open" ? "1.6 1.6" : undefined}
             >
-              <title>{`${kind === "short" ? "Short" : "Open"} between ${from} and ${to}`}</title>
+              <title>
+                {t("between-and", { value: kind === "short" ? t("short") : t("open-2"), from, to })}
+              </title>
             </path>
           ))}
           {places.map(({ x, y }, i) => {
@@ -82,7 +88,10 @@ export function ContactInstrument({ scene, data, mayTell, tell }: InstrumentProp
                 role="button"
                 tabIndex={mayTell ? 0 : -1}
                 aria-pressed={picked.includes(number)}
-                aria-label={`Contact ${number}${isBad(number) ? ", at fault" : isRead(number) ? ", read" : ""}`}
+                aria-label={t("contact", {
+                  number,
+                  value: isBad(number) ? t("at-fault") : isRead(number) ? t("read-2") : "",
+                })}
                 className="cursor-pointer"
                 onClick={() => pick(number)}
                 onKeyDown={({ key }) => key === "Enter" && pick(number)}
@@ -114,19 +123,19 @@ export function ContactInstrument({ scene, data, mayTell, tell }: InstrumentProp
         </svg>
       </div>
       <div className="flex flex-wrap items-center gap-3" role="status">
-        <span className="text-lg font-semibold">
-          Contacts {pair.a} and {pair.b}:
-        </span>
+        <span className="text-lg font-semibold">{t("contacts-and", { a: pair.a, b: pair.b })}</span>
         <button type="button" className="control" disabled={!mayTell} onClick={() => read("silence")}>
-          Silence
+          {t("silence")}
         </button>
         <button type="button" className="control" disabled={!mayTell} onClick={() => read("beep")}>
-          Beep
+          {t("beep")}
         </button>
         {faults.length > 0 && (
-          <span className="text-danger" aria-label="Faults of the joint">
+          <span className="text-danger" aria-label={t("faults-of-the-joint")}>
             {faults
-              .map(({ a: from, b: to, kind }) => `${kind === "short" ? "Short" : "Open"} ${from}–${to}`)
+              .map(
+                ({ a: from, b: to, kind }) => `${kind === "short" ? t("short") : t("open-2")} ${from}–${to}`,
+              )
               .join(", ")}
           </span>
         )}

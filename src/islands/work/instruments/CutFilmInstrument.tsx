@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import type { FilmSide } from "../../../../core/film/films.ts";
 import { FilmCutting } from "../../film/FilmCutting.tsx";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 /** The piece on the shelf's sheets, cut there; a piece that was cut from no sheet on the shelf is typed in. */
 export function CutFilmInstrument({
@@ -20,7 +21,7 @@ export function CutFilmInstrument({
         onSign={(fact, reason) => tell("signed-for", { fact, reason })}
       />
       <details className="mt-2">
-        <summary className="min-h-12 content-center font-semibold">Cut from something else</summary>
+        <summary className="min-h-12 content-center font-semibold">{t("cut-from-something-else")}</summary>
         {form}
       </details>
     </div>

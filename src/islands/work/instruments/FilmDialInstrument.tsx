@@ -3,6 +3,7 @@ import type { FilmSide } from "../../../../core/film/films.ts";
 import { PictureTurn } from "../../film/PictureTurn.tsx";
 import { measuredAxis } from "./AxisInstrument.tsx";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 /** The film's dial on the panel's own picture: the axis that was measured, or one found by turning a film on the lit panel. */
 export function FilmDialInstrument({ scene, data, mayTell, tell, isWorkingOut }: InstrumentProps) {
@@ -32,7 +33,7 @@ export function FilmDialInstrument({ scene, data, mayTell, tell, isWorkingOut }:
             disabled={!mayTell || isWorkingOut}
             onClick={() => tell("axis-chosen", data)}
           >
-            Use {measured.axisDeg.toFixed(1)}°, as measured
+            {t("use-as-measured", { axisDeg: measured.axisDeg.toFixed(1) })}
           </button>
         )}
         <button
@@ -45,8 +46,8 @@ export function FilmDialInstrument({ scene, data, mayTell, tell, isWorkingOut }:
           }
         >
           {turnedDeg === null
-            ? "Turn the film on the lit panel"
-            : `Use ${turnedDeg}°, as turned on the lit panel`}
+            ? t("turn-the-film-on-the-lit-panel")
+            : t("use-as-turned-on-the-lit-panel", { turnedDeg })}
         </button>
       </div>
     </div>

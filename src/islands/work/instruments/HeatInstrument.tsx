@@ -21,6 +21,7 @@ import { useMounted } from "../../../ui/useMounted.ts";
 import { HeatChart } from "../../lift/HeatChart.tsx";
 import { Setting } from "../../lift/Setting.tsx";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 const MINUTE_MS = 60_000;
 
@@ -58,7 +59,11 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
   const { setting: dial } = info;
   return (
     <div className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 side:grid-cols-[minmax(0,1fr)_18rem] side:grid-rows-[auto_minmax(0,1fr)]">
-      <div role="group" aria-label="Way to heat" className="flex gap-1.5 overflow-x-auto side:col-span-2">
+      <div
+        role="group"
+        aria-label={t("way-to-heat")}
+        className="flex gap-1.5 overflow-x-auto side:col-span-2"
+      >
         {methods.map((kind) => (
           <button
             key={kind}
@@ -84,8 +89,8 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
           shown={<Setting info={info} value={setting} />}
           text={
             dial.unit === "C"
-              ? `${Math.round(shown("temperature", setting, preferences).value)} degrees`
-              : `${setting} watts per square metre`
+              ? t("degrees", { value: Math.round(shown("temperature", setting, preferences).value) })
+              : t("watts-per-square-metre", { setting })
           }
           onChange={(value) => {
             // A new heat wants a soak of its own, until somebody has turned that too.
@@ -94,7 +99,7 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
           }}
         />
         <DialSlider
-          label="Soak"
+          label={t("soak")}
           value={soakS}
           min={10}
           max={Math.max(600, Math.ceil((heat.readyAtS ?? 0) / 60) * 120, soakS)}
@@ -104,7 +109,7 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
           onChange={(value) => change({ ...choices, soakS: value })}
         />
         <DialSlider
-          label="Speed"
+          label={t("speed")}
           value={speedMmS}
           min={1}
           max={15}
@@ -116,18 +121,18 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
               digits={preferences.length === "inch" ? 2 : 1}
             />
           }
-          text={`${lengthText(speedMmS, preferences)} a second`}
+          text={t("a-second", { speedMmS: lengthText(speedMmS, preferences) })}
           onChange={(value) => change({ ...choices, speedMmS: value })}
         />
         {info.isCold && (
           <DialSlider
-            label="Humidity of the room"
+            label={t("humidity-of-the-room")}
             value={humidityPct}
             min={10}
             max={95}
             step={1}
             shown={<Figure value={humidityPct} unit="%" />}
-            text={`${humidityPct} percent`}
+            text={t("percent-2", { humidityPct })}
             onChange={(value) => change({ ...choices, humidityPct: value })}
           />
         )}

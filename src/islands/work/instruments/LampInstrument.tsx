@@ -14,6 +14,7 @@ import { useDraft } from "../../../ui/useDraft.ts";
 import { DoseMap } from "../../cure/DoseMap.tsx";
 import { LampAge, useShopLamp } from "../../cure/LampAge.tsx";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 const LEAST = 0.1;
 const MOST = 100_000;
@@ -63,11 +64,11 @@ export function LampInstrument(props: InstrumentProps) {
         {exposure && (
           <p className={`lg:hidden ${done > 0 ? "text-done" : ""}`}>
             {done > 0 && "✓ "}
-            {done} of {zones.length} done
+            {t("of-done", { done, length: zones.length })}
           </p>
         )}
         {exposure && (
-          <table className="w-full text-lg" aria-label="Zones" data-testid="exposures">
+          <table className="w-full text-lg" aria-label={t("zones")} data-testid="exposures">
             <tbody>
               {zones.map((of) => {
                 const wants = zoneS(exposure, of);
@@ -93,13 +94,13 @@ export function LampInstrument(props: InstrumentProps) {
         )}
         {isChoosing && (
           <DialSlider
-            label="Lamp places"
+            label={t("lamp-places")}
             value={places}
             min={1}
             max={torch.most}
             step={1}
             shown={String(places)}
-            text={`${places} places`}
+            text={t("places", { places })}
             onChange={(value) => change({ ...choices, places: value })}
           />
         )}
@@ -110,7 +111,7 @@ export function LampInstrument(props: InstrumentProps) {
         )}
         {mwCm2 !== null && isChoosing && (
           <details>
-            <summary className="min-h-12 content-center font-semibold">Light through</summary>
+            <summary className="min-h-12 content-center font-semibold">{t("light-through")}</summary>
             <p>
               {coverLight(family, covered, lampNmOf({}))
                 .layers.map(({ name, pct }) => `${name} ${pct} %`)
@@ -120,8 +121,8 @@ export function LampInstrument(props: InstrumentProps) {
         )}
         {mwCm2 !== null && !isChoosing && (
           <p className="mt-1 text-sm">
-            Bare eyes, a day:{" "}
-            <Assumed source="limit for ultraviolet light, ICNIRP, from memory">
+            {t("bare-eyes-a-day")}{" "}
+            <Assumed source={t("limit-for-ultraviolet-light-icnirp")}>
               <Duration s={eyeLimitS(mwCm2)} />
             </Assumed>
           </p>
@@ -143,7 +144,7 @@ function LampReading({ code, scene, mayTell, tell }: InstrumentProps) {
     const value = typedWithin(typed, [LEAST, MOST]);
     if (value === null) {
       return setFault(
-        `Reading: ${typed.trim() || "nothing"} must be a number from ${LEAST} to ${MOST} mW/cm²`,
+        t("reading-must-be-a-number-from-to", { typed: typed.trim() || "nothing", LEAST, MOST }),
       );
     }
     setFault(undefined);
@@ -152,12 +153,12 @@ function LampReading({ code, scene, mayTell, tell }: InstrumentProps) {
   const readMeter = async () => {
     const answer = await fetch("/api/shop/radiometer").catch(() => null);
     if (answer?.ok) keep(((await answer.json()) as { mwCm2: number }).mwCm2, "simulated");
-    else setFault("The radiometer does not answer. Read it yourself and enter the value.");
+    else setFault(t("the-radiometer-does-not-answer-read-it"));
   };
   return (
     <div className="w-full max-w-xl">
       <label className="block font-semibold" htmlFor="lamp-reading">
-        Reading at the glass, mW/cm²
+        {t("reading-at-the-glass-mw-cm")}
       </label>
       <div className="mt-1 flex flex-wrap gap-2">
         <input
@@ -168,10 +169,10 @@ function LampReading({ code, scene, mayTell, tell }: InstrumentProps) {
           onChange={({ target }) => setTyped(target.value)}
         />
         <button type="button" className="control-strong" disabled={!mayTell} onClick={save}>
-          Save reading
+          {t("save-reading")}
         </button>
         <button type="button" className="control" disabled={!mayTell} onClick={() => void readMeter()}>
-          Read the radiometer (simulated)
+          {t("read-the-radiometer-simulated")}
         </button>
       </div>
       {fault && (

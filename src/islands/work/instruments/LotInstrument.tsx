@@ -3,6 +3,7 @@ import { isOutOfDate, lastDayOf, type LotKind } from "../../../../core/materials
 import type { ShelvedLot } from "../../../../server/store/lots.ts";
 import { dateText, quantityText } from "../../lots/lot-words.ts";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 /** The lots of the kind that is asked for, as they stand on the shelf; one press takes one. What is on no shelf is typed in. */
 export function LotInstrument({
@@ -24,7 +25,7 @@ export function LotInstrument({
       if (!answer.ok) throw new Error();
       setLots((await answer.json()) as ShelvedLot[]);
     } catch {
-      setSaid("No answer from the shelf. Type in what the label says.");
+      setSaid(t("no-answer-from-the-shelf-type-in"));
     }
   }, []);
   useEffect(() => void read(), [read]);
@@ -36,17 +37,17 @@ export function LotInstrument({
   return (
     <div className="h-full min-h-0 w-full max-w-3xl overflow-y-auto">
       {said && <p role="alert">{said}</p>}
-      {lots === null && !said && <p className="text-soft">Loading the shelf.</p>}
+      {lots === null && !said && <p className="text-soft">{t("loading-the-shelf")}</p>}
       {lots !== null && shown.length === 0 && (
         <p className="text-soft">
-          No {kind} is on the shelf.{" "}
+          {t("no-is-on-the-shelf", { kind })}{" "}
           <a className="underline" href="/lots">
-            Add a lot
+            {t("add-a-lot")}
           </a>
-          , or type in what the label says.
+          {t("or-type-in-what-the-label-says")}
         </p>
       )}
-      <ul aria-label="Lots on the shelf">
+      <ul aria-label={t("lots-on-the-shelf")}>
         {shown.map((lot) => (
           <li key={lot.id} className="flex flex-wrap items-center gap-x-4 border-b border-line py-1.5">
             <span className="min-w-0 grow text-lg">
@@ -54,8 +55,12 @@ export function LotInstrument({
               <span
                 className={`block text-base ${isOutOfDate(lot, nowMs) ? "edge-hatch text-danger" : "text-soft"}`}
               >
-                {dateText(lot, nowMs)}, {quantityText(kind, lot.leftQuantity)} left
-                {lot.viscosityPaS === null ? "" : `, measured ${lot.viscosityPaS} Pa s`}
+                {t("left-2", {
+                  lot: dateText(lot, nowMs),
+                  kind: quantityText(kind, lot.leftQuantity),
+                  value:
+                    lot.viscosityPaS === null ? "" : t("measured-pa-s", { viscosityPaS: lot.viscosityPaS }),
+                })}
               </span>
             </span>
             <button
@@ -72,13 +77,13 @@ export function LotInstrument({
                 })
               }
             >
-              Take {lot.lot}
+              {t("take", { lot: lot.lot })}
             </button>
           </li>
         ))}
       </ul>
       <details className="mt-3" open={said !== undefined || (lots !== null && shown.length === 0)}>
-        <summary className="min-h-12 content-center font-semibold">Type in a label</summary>
+        <summary className="min-h-12 content-center font-semibold">{t("type-in-a-label")}</summary>
         {form}
       </details>
     </div>

@@ -1,5 +1,6 @@
 import { Plan } from "../../../drawing/Plan.tsx";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 /** The panel as it came in: what is broken, what is in the way. */
 export function PanelInstrument({ scene }: InstrumentProps) {
@@ -8,7 +9,7 @@ export function PanelInstrument({ scene }: InstrumentProps) {
       family={scene.family}
       damage={scene.state.intake.damage}
       fills
-      title={`Panel of ${scene.family.code} with its damage, viewer's side`}
+      title={t("panel-of-with-its-damage-viewers-side", { code: scene.family.code })}
     />
   );
 }

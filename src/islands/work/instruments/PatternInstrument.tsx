@@ -7,8 +7,19 @@ import { useCalculations } from "../../../workers/useCalculations.ts";
 import { PatternPlan, type Tool } from "../../bond/PatternPlan.tsx";
 import { useFamilyPatterns } from "../../bond/useFamilyPatterns.ts";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
-const tools = { move: "Move", dot: "Dot", bead: "Bead" } as const satisfies Record<Tool, string>;
+const tools = {
+  get move() {
+    return t("move");
+  },
+  get dot() {
+    return t("dot");
+  },
+  get bead() {
+    return t("bead");
+  },
+} as const satisfies Record<Tool, string>;
 
 /** The pattern and where it goes, in one drawing: laid by hand or taken, and followed as the glass comes down. */
 export function PatternInstrument(props: InstrumentProps) {
@@ -19,7 +30,7 @@ export function PatternInstrument(props: InstrumentProps) {
   const from = isChoosing ? data : state.bond.pattern;
   const input = (from as { calculated?: { input?: unknown } } | null)?.calculated?.input as
     FillFrontInput | undefined;
-  if (!dose || !input?.pattern) return <p className="text-soft">The fill is being worked out.</p>;
+  if (!dose || !input?.pattern) return <p className="text-soft">{t("the-fill-is-being-worked-out")}</p>;
   return <Filled {...props} {...{ input, isChoosing }} gapUm={dose.gapUm} volumeMl={dose.volumeMl} />;
 }
 
@@ -68,7 +79,7 @@ function Filled({
               {choice.name}
             </button>
           ))}
-          <span role="group" aria-label="Tool" className="flex shrink-0 gap-1.5">
+          <span role="group" aria-label={t("tool")} className="flex shrink-0 gap-1.5">
             {(Object.keys(tools) as Tool[]).map((key) => (
               <button
                 key={key}
@@ -93,25 +104,25 @@ function Filled({
           {...(isChoosing ? { tool } : {})}
           chosen={chosen}
           onChoose={setChosen}
-          onChange={(next) => take({ name: "Own pattern", pieces: next })}
+          onChange={(next) => take({ name: t("own-pattern"), pieces: next })}
           fills
-          title={`Pattern "${name}" on ${family.code}, viewer's side`}
+          title={t("pattern-on-viewers-side", { name, code: family.code })}
         />
       </div>
       {fill && !isWorkingOut ? (
         <DialSlider
-          label="As the glass comes down"
+          label={t("as-the-glass-comes-down")}
           value={share}
           min={0}
           max={1}
           step={1 / 11}
           shown={`${Math.round(100 * share)} %`}
-          text={`${Math.round(100 * share)} percent of the way down`}
+          text={t("percent-of-the-way-down", { share: Math.round(100 * share) })}
           onChange={setShare}
         />
       ) : (
         <div className="flex h-19 items-center side:col-start-2" role="status">
-          <progress value={running?.share ?? 0} max={1} className="h-3 w-full" aria-label="Filling" />
+          <progress value={running?.share ?? 0} max={1} className="h-3 w-full" aria-label={t("filling")} />
         </div>
       )}
     </div>

@@ -2,6 +2,7 @@ import { powerChain, type PowerLink } from "../../../../core/open/power-chain.ts
 import type { Family } from "../../../../core/stack/family.ts";
 import { PowerView } from "../../../drawing/PowerView.tsx";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 const askedBy: Readonly<Record<string, PowerLink["key"]>> = {
   unplugged: "plug",
@@ -18,7 +19,7 @@ export function PowerInstrument({ scene, kind }: InstrumentProps) {
       chain={powerChain(scene)}
       source={sources[scene.family.power]}
       asked={askedBy[kind]}
-      title={`The power in ${scene.family.code}: from the source to the panel`}
+      title={t("the-power-in-from-the-source-to", { code: scene.family.code })}
     />
   );
 }

@@ -13,12 +13,28 @@ import { Field } from "../../../ui/Field.tsx";
 import { FormDialog } from "../../../ui/FormDialog.tsx";
 import { typedWithin } from "../../../ui/typed-number.ts";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 const cellLook: Record<LedgerCell["screw"], { words: string; classes: string }> = {
-  in: { words: "empty, screw in the device", classes: "border-line text-soft" },
-  tray: { words: "screw in the tray", classes: "border-ink bg-ink text-on-ink" },
+  in: {
+    get words() {
+      return t("empty-screw-in-the-device");
+    },
+    classes: "border-line text-soft",
+  },
+  tray: {
+    get words() {
+      return t("screw-in-the-tray");
+    },
+    classes: "border-ink bg-ink text-on-ink",
+  },
   missing: { words: "missing", classes: "border-danger text-danger border-dashed" },
-  back: { words: "empty, screw back", classes: "border-done text-done" },
+  back: {
+    get words() {
+      return t("empty-screw-back");
+    },
+    classes: "border-done text-done",
+  },
 };
 
 /** Where every screw is: the holes on the back, the cells of the tray. What the step asks for is framed; any other may be tapped. */
@@ -59,7 +75,7 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
   const signMisfit = () => {
     if (!misfit) return;
     if (typed.trim().length < 10) {
-      return setFault(`Reason: ${typed.trim() || "nothing"} must be a text of 10 to 500 characters`);
+      return setFault(t("reason-must-be-a-text-of-10", { typed: typed.trim() || "nothing" }));
     }
     const { cell, hole } = misfit;
     if (!tell("signed-for", { fact: { is: "screw-fits", cell, hole }, reason: typed.trim() }))
@@ -70,7 +86,7 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
   const fromStock = () => {
     const lengthMm = typedWithin(typed, [0.5, 100]);
     if (lengthMm === null) {
-      return setFault(`Length: ${typed.trim() || "nothing"} must be a number from 0.5 to 100 mm`);
+      return setFault(t("length-must-be-a-number-from-0", { typed: typed.trim() || "nothing" }));
     }
     if (tell("screw-found", { cell: picked!.cell, from: "stock", lengthMm })) setIsFromStock(false);
     return undefined;
@@ -84,7 +100,7 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
           picked={inHand}
           fills
           {...(mayTell ? { onHole } : {})}
-          title={`Screws of ${family.code}, from behind`}
+          title={t("screws-of-from-behind", { code: family.code })}
         />
       </div>
       <div className="max-h-40 min-h-0 overflow-y-auto side:max-h-none">
@@ -93,7 +109,11 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
             <p className="text-sm">
               <strong>{screwName(size)}</strong> <span className="text-soft">{size.where}</span>
             </p>
-            <div role="group" aria-label={`Cells for ${screwName(size)}`} className="flex flex-wrap gap-1.5">
+            <div
+              role="group"
+              aria-label={t("cells-for", { screwName: screwName(size) })}
+              className="flex flex-wrap gap-1.5"
+            >
               {ledger.cells
                 .filter((c) => c.size.key === size.key)
                 .map((cell) => (
@@ -102,7 +122,7 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
                     type="button"
                     disabled={!mayTell}
                     aria-pressed={inHand === cell.cell}
-                    aria-label={`Cell ${cell.cell}: ${cellLook[cell.screw].words}`}
+                    aria-label={t("cell", { cell: cell.cell, words: cellLook[cell.screw].words })}
                     className={`size-12 rounded-sm border-2 text-lg font-semibold aria-pressed:outline-4 aria-pressed:outline-liquid ${cellLook[cell.screw].classes} ${asked.has(cell.cell) ? "ring-4 ring-heat" : ""}`}
                     onClick={() => setInHand(inHand === cell.cell ? null : cell.cell)}
                   >
@@ -120,10 +140,14 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
         >
           <span className="flex-1">
             {picked.screw === "tray"
-              ? `Screw ${picked.cell}, ${picked.size.thread} × ${picked.lengthMm} mm. Tap its hole.`
+              ? t("screw-mm-tap-its-hole", {
+                  cell: picked.cell,
+                  thread: picked.size.thread,
+                  lengthMm: picked.lengthMm,
+                })
               : picked.screw === "missing"
-                ? `Screw ${picked.cell} is missing.`
-                : `Screw ${picked.cell} sits in its hole.`}
+                ? t("screw-is-missing", { cell: picked.cell })
+                : t("screw-sits-in-its-hole", { cell: picked.cell })}
           </span>
           {picked.screw === "in" && (
             <button
@@ -131,20 +155,20 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
               className="control"
               onClick={() => tell("screws-taken", { cells: [picked.cell] }) && setInHand(null)}
             >
-              Out
+              {t("out")}
             </button>
           )}
           {picked.screw === "tray" && (
             <>
               <button type="button" className="control" onClick={() => putBack(picked.cell, picked.cell)}>
-                Into hole {picked.cell}
+                {t("into-hole", { cell: picked.cell })}
               </button>
               <button
                 type="button"
                 className="control"
                 onClick={() => tell("screw-missed", { cell: picked.cell }) && setInHand(null)}
               >
-                Missing
+                {t("missing")}
               </button>
             </>
           )}
@@ -155,7 +179,7 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
                 className="control"
                 onClick={() => tell("screw-found", { cell: picked.cell, from: "bench" })}
               >
-                Found
+                {t("found")}
               </button>
               <button
                 type="button"
@@ -166,7 +190,7 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
                   setIsFromStock(true);
                 }}
               >
-                One from stock
+                {t("one-from-stock")}
               </button>
             </>
           )}
@@ -175,13 +199,13 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
       <FormDialog
         open={isFromStock}
         onOpenChange={setIsFromStock}
-        title={`A screw from stock for cell ${picked?.cell}`}
-        description={`The hole takes ${picked ? screwName(picked.size) : ""}. Measure the new one under its head.`}
-        submit="Record"
-        leave="Leave it"
+        title={t("a-screw-from-stock-for-cell", { cell: picked?.cell ?? "" })}
+        description={t("the-hole-takes-measure-the-new-one", { value: picked ? screwName(picked.size) : "" })}
+        submit={t("record")}
+        leave={t("leave-it")}
         onSubmit={fromStock}
       >
-        <Field label="Length, mm" fault={fault}>
+        <Field label={t("length-mm")} fault={fault}>
           {(attributes) => (
             <input
               {...attributes}
@@ -196,17 +220,17 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
       <FormDialog
         open={misfit !== null}
         onOpenChange={(open) => !open && setMisfit(null)}
-        title={misfit ? `${misfit.longerMm} mm too long` : ""}
+        title={misfit ? t("mm-too-long", { longerMm: misfit.longerMm }) : ""}
         description={
           misfit
-            ? `${misfitSentence(ledger.cells, misfit)} A screw that is too long cracks what lies under it. Sign for it, then put it in.`
+            ? t("a-screw-that-is-too-long-cracks", { misfitSentence: misfitSentence(ledger.cells, misfit) })
             : ""
         }
-        submit="Sign for it"
-        leave="Leave it in the tray"
+        submit={t("sign-for-it")}
+        leave={t("leave-it-in-the-tray")}
         onSubmit={signMisfit}
       >
-        <Field label="Why this screw is right, at least 10 characters" fault={fault}>
+        <Field label={t("why-this-screw-is-right-at-least")} fault={fault}>
           {(attributes) => (
             <input
               {...attributes}

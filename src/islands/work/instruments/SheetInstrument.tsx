@@ -12,6 +12,7 @@ import { durationText } from "../../../ui/duration-text.ts";
 import { Duration, Figure, Length, Temperature, temperatureText } from "../../../ui/quantity.tsx";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 /** How large the adhesive film is cut, and what the laminator is set to. */
 export function SheetInstrument({ code, scene }: InstrumentProps) {
@@ -39,30 +40,30 @@ export function SheetInstrument({ code, scene }: InstrumentProps) {
           windows={family.windows}
           labels={false}
           fills
-          title={`Film for ${family.code}`}
+          title={t("film-for", { code: family.code })}
         />
       </div>
       <div className="self-center">
         <p className="text-lg">
-          Film <Length mm={widthMm} /> × <Length mm={heightMm} />: <Length mm={OVERSIZE_MM} digits={1} />{" "}
-          larger at each side.
+          {t("film")} <Length mm={widthMm} /> × <Length mm={heightMm} />:{" "}
+          <Length mm={OVERSIZE_MM} digits={1} /> {t("larger-at-each-side")}
         </p>
         {dial(
           "laminateC",
-          "Plates",
+          t("plates"),
           1,
           <Temperature c={program.laminateC} />,
           temperatureText(program.laminateC, preferences),
         )}
         {dial(
           "pressKpa",
-          "Press",
+          t("press"),
           5,
           <Figure value={program.pressKpa} unit="kPa" />,
-          `${program.pressKpa} kilopascals`,
+          t("kilopascals", { pressKpa: program.pressKpa }),
         )}
-        {dial("laminateS", "Time", 5, <Duration s={program.laminateS} />, durationText(program.laminateS))}
-        <p className="text-sm text-soft">Common practice. Follow the film&apos;s data sheet.</p>
+        {dial("laminateS", t("time"), 5, <Duration s={program.laminateS} />, durationText(program.laminateS))}
+        <p className="text-sm text-soft">{t("common-practice-follow-the-films-data")}</p>
       </div>
     </div>
   );

@@ -6,6 +6,7 @@ import { jointNow } from "../../../../core/rework/rework-facts.ts";
 import { Field } from "../../../ui/Field.tsx";
 import { Figure, Temperature } from "../../../ui/quantity.tsx";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 type Before = AlloyName | "unknown";
 
@@ -17,7 +18,7 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
   return (
     <div className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)] gap-2">
       <div className="flex flex-wrap items-end gap-2">
-        <div className="flex flex-wrap gap-1.5" role="group" aria-label="Solder">
+        <div className="flex flex-wrap gap-1.5" role="group" aria-label={t("solder")}>
           {alloys.map((entry) => (
             <button
               key={entry.name}
@@ -30,7 +31,7 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
             </button>
           ))}
         </div>
-        <Field label="Before:">
+        <Field label={t("before")}>
           {(attributes) => (
             <select
               {...attributes}
@@ -38,7 +39,7 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
               value={before}
               onChange={({ target }) => setBefore(target.value as Before)}
             >
-              <option value="unknown">not known</option>
+              <option value="unknown">{t("not-known")}</option>
               {alloyNames.map((option) => (
                 <option key={option}>{option}</option>
               ))}
@@ -51,21 +52,21 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
           disabled={!mayTell}
           onClick={() => tell("alloy-chosen", { alloy, before })}
         >
-          Use {alloy}
+          {t("use", { alloy })}
         </button>
       </div>
       <div className="min-h-0 overflow-y-auto">
         {delicate && alloy !== "Sn42Bi58" && (
-          <p className="text-film">The {name} is delicate: use a low-temperature solder.</p>
+          <p className="text-film">{t("the-is-delicate-use-a-low-temperature", { name })}</p>
         )}
-        <ul aria-label="Mind">
+        <ul aria-label={t("mind")}>
           {alloyCautions({ alloy, before }).map((caution) => (
             <li key={caution} className="mb-1 text-film">
               {caution}
             </li>
           ))}
         </ul>
-        <ul aria-label="Recipe" className="border-t border-line">
+        <ul aria-label={t("recipe")} className="border-t border-line">
           {recipeOf(alloy).map(({ what, value, unit, how, hazard }) => (
             <li key={what} className="border-b border-line">
               <details>
@@ -75,7 +76,7 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
                     <span className="text-lg">
                       {unit === "°C" ? (
                         <>
-                          <Temperature c={value.low} /> to <Temperature c={value.high} />
+                          <Temperature c={value.low} /> {t("to")} <Temperature c={value.high} />
                         </>
                       ) : (
                         <Figure value={value.value} unit={unit} />
@@ -90,9 +91,7 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
             </li>
           ))}
         </ul>
-        <p className="text-sm text-soft">
-          Common practice, no source. Follow the paste&apos;s data sheet and its safety data sheet.
-        </p>
+        <p className="text-sm text-soft">{t("common-practice-no-source-follow-the")}</p>
       </div>
     </div>
   );

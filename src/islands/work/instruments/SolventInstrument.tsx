@@ -10,6 +10,7 @@ import { SolventChoice } from "../../clean/SolventChoice.tsx";
 import { VapourFigures } from "../../clean/VapourFigures.tsx";
 import { useHotNearby } from "../useHotNearby.ts";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 /** The bottle, how much of it, and what it puts in the air of this room, with whatever is hot nearby. */
 export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: InstrumentProps) {
@@ -39,17 +40,15 @@ export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: In
       <div className="min-h-0">
         {hottest && solvent.flashC !== null && (
           <p role="note" className="edge-hatch mb-2 text-danger" data-testid="hot">
-            <strong>
-              {hottest.title} at {hottest.code}:
-            </strong>{" "}
+            <strong>{t("at", { title: hottest.title, code: hottest.code })}</strong>{" "}
             {vapour.ignition === "above autoignition"
-              ? "hot enough to ignite this vapour. Switch it off and let it cool first."
-              : "off before the bottle opens."}
+              ? t("hot-enough-to-ignite-this-vapour")
+              : t("off-before-the-bottle-opens")}
           </p>
         )}
         {tilt && (
           <details>
-            <summary className="min-h-12 content-center font-semibold">Which edge up</summary>
+            <summary className="min-h-12 content-center font-semibold">{t("which-edge-up")}</summary>
             <p>{tilt}</p>
           </details>
         )}
@@ -57,28 +56,28 @@ export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: In
       </div>
       <div>
         <DialSlider
-          label="On the cloth"
+          label={t("on-the-cloth")}
           value={wipe.volumeMl}
           min={1}
           max={100}
           step={1}
           shown={<Figure value={wipe.volumeMl} unit="ml" />}
-          text={`${wipe.volumeMl} millilitres`}
+          text={t("millilitres", { volumeMl: wipe.volumeMl })}
           onChange={(volumeMl) => setEntered({ ...wipe, volumeMl })}
         />
         <DialSlider
-          label="Dries off in"
+          label={t("dries-off-in")}
           value={wipe.evaporateMin}
           min={1}
           max={60}
           step={1}
           shown={<Figure value={wipe.evaporateMin} unit="min" />}
-          text={`${wipe.evaporateMin} minutes`}
+          text={t("minutes-2", { evaporateMin: wipe.evaporateMin })}
           onChange={(evaporateMin) => setEntered({ ...wipe, evaporateMin })}
         />
         <VapourFigures {...{ vapour }} room={shop.room} />
         <button type="button" className="control-strong mt-2 w-full" disabled={!mayTell} onClick={use}>
-          Use {solvent.name}
+          {t("use-2", { name: solvent.name })}
         </button>
       </div>
     </div>

@@ -1,6 +1,7 @@
 import { linesNow, lineOf, seamNow } from "../../../../core/device/ask.ts";
 import { Section } from "../../../drawing/Section.tsx";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 /** The stack from the side, open as far as it is parted. */
 export function StackInstrument({ scene }: InstrumentProps) {
@@ -14,7 +15,7 @@ export function StackInstrument({ scene }: InstrumentProps) {
         {...(seam ? { seam: seam.layer } : {})}
         openShare={of === null || of.old === "off" ? 0 : of.partedPct / 100}
         gone={of === null || of.on || of.old === "on" ? "nothing" : of.glueOff ? "with glue" : "above"}
-        title={`The stack of ${scene.family.code} from the side`}
+        title={t("the-stack-of-from-the-side", { code: scene.family.code })}
       />
     </div>
   );

@@ -8,6 +8,7 @@ import { hatch } from "../../../drawing/Hatches.tsx";
 import { PlanFrame } from "../../../drawing/PlanFrame.tsx";
 import { Duration, Figure, Length } from "../../../ui/quantity.tsx";
 import type { InstrumentProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 /** The strips on the frame, and at each edge when its liner comes off. */
 function TapeDrawing({ family, plan }: { family: Family; plan: TapePlan }) {
@@ -23,7 +24,7 @@ function TapeDrawing({ family, plan }: { family: Family; plan: TapePlan }) {
       marginUnits={12}
       labels={false}
       fills
-      title={`Tape on the frame of ${family.code}: liners off ${plan.liners.join(", ")}`}
+      title={t("tape-on-the-frame-of-liners-off", { code: family.code, liners: plan.liners.join(", ") })}
     >
       {({ unit, prefix }) => (
         <>
@@ -94,21 +95,25 @@ export function TapeInstrument({ scene }: InstrumentProps) {
       <div className="self-center text-lg">
         <p>
           {plan.widestMm === null ? (
-            "No tape fits this border."
+            t("no-tape-fits-this-border")
           ) : (
             <>
-              Tape up to <Length mm={plan.widestMm} digits={1} /> wide, <Length mm={plan.lengthMm} /> of it.
+              {t("tape-up-to")} <Length mm={plan.widestMm} digits={1} /> {t("wide")}{" "}
+              <Length mm={plan.lengthMm} /> {t("of-it")}
             </>
           )}
         </p>
         <p className="mt-2">
-          Liners off: {listed(plan.liners.slice(0, -1))}. The {last} edge last: it closes from there, towards
-          the {oppositeEdge[last]}.
+          {t("liners-off-the-edge-last-it-closes", {
+            listed: listed(plan.liners.slice(0, -1)),
+            last,
+            oppositeEdge: oppositeEdge[last],
+          })}
         </p>
         {plan.pressN !== null && (
           <p className="mt-2">
-            Squeeze <Duration s={plan.dwellS} />, <Figure value={plan.pressN} unit="N" /> all round, never on
-            the picture.
+            {t("squeeze")} <Duration s={plan.dwellS} />, <Figure value={plan.pressN} unit="N" />{" "}
+            {t("all-round-never-on-the-picture")}
           </p>
         )}
       </div>

@@ -5,6 +5,7 @@ import type { ToolProps } from "../instrument.ts";
 import { nameOf } from "../name-of.ts";
 import type { LogRow } from "../log-rows.ts";
 import { TicketPart } from "./TicketPart.tsx";
+import { t } from "../../../../words/work.ts";
 
 /** All that was recorded, newest first, with who and when; and the job's papers. */
 export function LogSheet({
@@ -15,14 +16,14 @@ export function LogSheet({
   onClose,
 }: ToolProps & { rows: readonly LogRow[]; onClose: () => void }) {
   const papers = [
-    [`/jobs/${code}/sheet`, "Job sheet"],
-    [`/jobs/${code}/quotation`, "Quotation"],
-    [`/jobs/${code}/certificate`, "Certificate"],
-    [`/api/jobs/${code}/export`, "Export"],
-    [`/api/jobs/${code}/readings.csv`, "Readings, CSV"],
+    [`/jobs/${code}/sheet`, t("job-sheet")],
+    [`/jobs/${code}/quotation`, t("quotation")],
+    [`/jobs/${code}/certificate`, t("certificate")],
+    [`/api/jobs/${code}/export`, t("export")],
+    [`/api/jobs/${code}/readings.csv`, t("readings-csv")],
   ] as const;
   return (
-    <Sheet title={`Log of ${code}`} isTall onClose={onClose}>
+    <Sheet title={t("log-of", { code })} isTall onClose={onClose}>
       <p className="mt-1">
         {scene.family.name}. {scene.state.intake.complaint}
       </p>
@@ -43,7 +44,7 @@ export function LogSheet({
           {note}
         </p>
       ))}
-      <ol className="mt-2" aria-label="What was recorded">
+      <ol className="mt-2" aria-label={t("what-was-recorded")}>
         {[...rows].reverse().map(({ id, stage, text, who, atMs, isTakenBack }) => (
           <li
             key={id}
@@ -53,7 +54,7 @@ export function LogSheet({
             <span className="text-soft">{stageTitles[stage]}</span>
             <span className={isTakenBack ? "text-soft line-through" : ""}>
               {text()}
-              {isTakenBack && <span className="sr-only"> Taken back.</span>}
+              {isTakenBack && <span className="sr-only"> {t("taken-back")}</span>}
             </span>
             <span className="text-soft">{nameOf(technicians, who)}</span>
           </li>

@@ -4,6 +4,7 @@ import { dayAndTimeText } from "../../../ui/time-text.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { ToolProps } from "../instrument.ts";
 import { nameOf } from "../name-of.ts";
+import { t } from "../../../../words/work.ts";
 
 /** A note on the job, and those that were written before. */
 export function NoteSheet({
@@ -17,17 +18,17 @@ export function NoteSheet({
   const [text, setText] = useDraft(`${code} note`, "");
   const [fault, setFault] = useState<string>();
   const save = () => {
-    if (text.trim() === "") return setFault("Note: nothing; must be a text of 1 to 2000 characters");
+    if (text.trim() === "") return setFault(t("note-nothing-must-be-a-text-of"));
     if (tell("noted", { text: text.trim() })) {
       setText("");
       onClose();
     }
   };
   return (
-    <Sheet title="Note" onClose={onClose}>
+    <Sheet title={t("note")} onClose={onClose}>
       <textarea
         className="entry mt-2 h-28"
-        aria-label="Note"
+        aria-label={t("note")}
         aria-invalid={fault !== undefined}
         maxLength={2_000}
         value={text}
@@ -39,7 +40,7 @@ export function NoteSheet({
         </p>
       )}
       <button type="button" className="control-strong mt-2" disabled={!mayTell} onClick={save}>
-        Save note
+        {t("save-note")}
       </button>
       <ul className="mt-3">
         {[...scene.state.records.notes].reverse().map(({ text: said, who, atMs }) => (

@@ -14,6 +14,7 @@ import { Sheet } from "../../../ui/Sheet.tsx";
 import { typedNumber } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { ToolProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 const unitOf = (quantity: ReadingKind): QuantityKind | null =>
   readingKinds[quantity].unit === "C"
@@ -47,7 +48,13 @@ export function ReadingSheet({ code, scene, mayTell, tell, onClose }: ToolProps 
     if (Number.isFinite(value) && readingFault(quantity, value) === null) return { value };
     const bound = (limit: number) => Number(inUnit(quantity, limit).value.toFixed(3));
     return {
-      fault: `${label}: ${text.trim() || "nothing"} must be a number from ${bound(min)} to ${bound(max)} ${inUnit(quantity, 0).unit}`,
+      fault: t("must-be-a-number-from-to", {
+        label,
+        text: text.trim() || "nothing",
+        bound: bound(min),
+        bound2: bound(max),
+        unit: inUnit(quantity, 0).unit,
+      }),
     };
   };
   const save = () => {
@@ -60,9 +67,9 @@ export function ReadingSheet({ code, scene, mayTell, tell, onClose }: ToolProps 
     }
   };
   return (
-    <Sheet title="Reading" onClose={onClose}>
+    <Sheet title={t("reading")} onClose={onClose}>
       <div className="mt-2 flex flex-wrap items-end gap-3">
-        <Field label="What">
+        <Field label={t("what")}>
           {(attributes) => (
             <select
               {...attributes}
@@ -78,7 +85,7 @@ export function ReadingSheet({ code, scene, mayTell, tell, onClose }: ToolProps 
             </select>
           )}
         </Field>
-        <Field label={`Value, ${inUnit(typed.quantity, 0).unit}`}>
+        <Field label={t("value", { unit: inUnit(typed.quantity, 0).unit })}>
           {(attributes) => (
             <input
               {...attributes}
@@ -90,7 +97,7 @@ export function ReadingSheet({ code, scene, mayTell, tell, onClose }: ToolProps 
           )}
         </Field>
         <button type="button" className="control-strong" disabled={!mayTell} onClick={save}>
-          Save reading
+          {t("save-reading")}
         </button>
       </div>
       {fault && (
@@ -112,7 +119,7 @@ export function ReadingSheet({ code, scene, mayTell, tell, onClose }: ToolProps 
           }}
         />
       )}
-      <ul className="mt-3" aria-label="Readings of this job">
+      <ul className="mt-3" aria-label={t("readings-of-this-job")}>
         {scene.state.records.readings
           .slice(-MOST_SHOWN)
           .reverse()
@@ -135,7 +142,7 @@ export function ReadingSheet({ code, scene, mayTell, tell, onClose }: ToolProps 
                 </span>
                 {mayTell && (
                   <button type="button" className="control border-soft" onClick={() => setWrong(reading)}>
-                    Correct
+                    {t("correct")}
                   </button>
                 )}
               </li>
@@ -165,12 +172,12 @@ function Correction({
   const save = () => {
     const value = read(text);
     if ("fault" in value) return setFault(value.fault);
-    if (reason.trim() === "") return setFault("Why: nothing; must be a text of 1 to 300 characters");
+    if (reason.trim() === "") return setFault(t("why-nothing-must-be-a-text-of"));
     onSave(value.value, reason.trim());
   };
   return (
     <div className="mt-3 flex flex-wrap items-end gap-3 border-y-2 border-film py-2">
-      <Field label={`${readingKinds[reading.quantity].label} should be, ${unit}`} fault={fault}>
+      <Field label={t("should-be", { label: readingKinds[reading.quantity].label, unit })} fault={fault}>
         {(attributes) => (
           <input
             {...attributes}
@@ -181,7 +188,7 @@ function Correction({
           />
         )}
       </Field>
-      <Field label="Why">
+      <Field label={t("why")}>
         {(attributes) => (
           <input
             {...attributes}
@@ -193,10 +200,10 @@ function Correction({
         )}
       </Field>
       <button type="button" className="control-strong" onClick={save}>
-        Correct it
+        {t("correct-it")}
       </button>
       <button type="button" className="control" onClick={onLeave}>
-        Leave it
+        {t("leave-it")}
       </button>
     </div>
   );

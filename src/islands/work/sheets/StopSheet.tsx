@@ -6,6 +6,7 @@ import { Field } from "../../../ui/Field.tsx";
 import { Sheet } from "../../../ui/Sheet.tsx";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { ToolProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 const signable = (fact: DeviceFact): boolean => (facts[fact.is] as { signable: boolean }).signable;
 
@@ -35,10 +36,10 @@ export function StopSheet({
   const fact = asksFor.find(signable);
   const send = (at: "hold" | "over" | "sign", text: string, least: number, kind: string, data: object) => {
     if (text.trim().length < least) {
-      const what = { hold: "Reason", over: "Where things lie", sign: "Reason" }[at];
+      const what = { hold: t("reason"), over: t("where-things-lie"), sign: t("reason") }[at];
       return setFault({
         at,
-        says: `${what}: ${text.trim() || "nothing"} must be a text of ${least} to 500 characters`,
+        says: t("must-be-a-text-of-to-500", { what, text: text.trim() || "nothing", least }),
       });
     }
     if (tell(kind, data)) onClose();
@@ -46,25 +47,25 @@ export function StopSheet({
   };
   const section = "border-t border-line py-3 first:border-t-0";
   return (
-    <Sheet title="Stop" onClose={onClose}>
+    <Sheet title={t("stop")} onClose={onClose}>
       <div className="grid gap-x-8 lg:grid-cols-3">
         <section className={section}>
-          <h3 className="text-lg font-semibold">Hold the job</h3>
+          <h3 className="text-lg font-semibold">{t("hold-the-job")}</h3>
           {held ? (
             <>
-              <p>On hold: {held.reason}</p>
+              <p>{t("on-hold", { reason: held.reason })}</p>
               <button
                 type="button"
                 className="control-strong mt-2"
                 disabled={!mayTell}
                 onClick={() => tell("released", {}) && onClose()}
               >
-                Release it
+                {t("release-it")}
               </button>
             </>
           ) : (
             <>
-              <Field label="Reason" fault={fault?.at === "hold" ? fault.says : undefined}>
+              <Field label={t("reason")} fault={fault?.at === "hold" ? fault.says : undefined}>
                 {(attributes) => (
                   <input
                     {...attributes}
@@ -81,15 +82,15 @@ export function StopSheet({
                 disabled={!mayTell}
                 onClick={() => send("hold", reason, 1, "held", { reason: reason.trim() })}
               >
-                Hold the job
+                {t("hold-the-job")}
               </button>
             </>
           )}
         </section>
         <section className={section}>
-          <h3 className="text-lg font-semibold">Hand over</h3>
-          {isBusy && <p className="text-danger">Take it off the heat, lamp off, before handing over.</p>}
-          <Field label="To">
+          <h3 className="text-lg font-semibold">{t("hand-over")}</h3>
+          {isBusy && <p className="text-danger">{t("take-it-off-the-heat-lamp-off")}</p>}
+          <Field label={t("to-2")}>
             {(attributes) => (
               <select
                 {...attributes}
@@ -105,7 +106,7 @@ export function StopSheet({
               </select>
             )}
           </Field>
-          <Field label="Where things lie" fault={fault?.at === "over" ? fault.says : undefined}>
+          <Field label={t("where-things-lie")} fault={fault?.at === "over" ? fault.says : undefined}>
             {(attributes) => (
               <input
                 {...attributes}
@@ -122,16 +123,16 @@ export function StopSheet({
             disabled={!mayTell || isBusy || to === ""}
             onClick={() => send("over", place, 1, "handed-over", { to, note: place.trim() })}
           >
-            Hand over
+            {t("hand-over")}
           </button>
         </section>
         <section className={section}>
-          <h3 className="text-lg font-semibold">Sign for it</h3>
+          <h3 className="text-lg font-semibold">{t("sign-for-it")}</h3>
           {fact ? (
             <>
-              <p>{say(needMessage(fact))} Your name and reason go on the certificate in place of a result.</p>
+              <p>{t("your-name-and-reason-go-on-the", { needMessage: say(needMessage(fact)) })}</p>
               <Field
-                label="Reason, at least 10 characters"
+                label={t("reason-at-least-10-characters")}
                 fault={fault?.at === "sign" ? fault.says : undefined}
               >
                 {(attributes) => (
@@ -150,11 +151,11 @@ export function StopSheet({
                 disabled={!mayTell}
                 onClick={() => send("sign", why, 10, "signed-for", { fact, reason: why.trim() })}
               >
-                Sign for it
+                {t("sign-for-it")}
               </button>
             </>
           ) : (
-            <p className="text-soft">This step cannot be signed for. It has to be done.</p>
+            <p className="text-soft">{t("this-step-cannot-be-signed-for-it")}</p>
           )}
         </section>
       </div>

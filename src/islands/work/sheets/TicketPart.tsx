@@ -3,6 +3,7 @@ import { faultsByPath } from "../../../../core/faults.ts";
 import type { Ticket } from "../../../../server/store/tickets.ts";
 import { askServer } from "../../../ui/ask-server.ts";
 import { Field } from "../../../ui/Field.tsx";
+import { t } from "../../../../words/work.ts";
 
 /** Whose device it is, and which; corrected in its place. */
 export function TicketPart({ code }: { code: string }) {
@@ -18,18 +19,18 @@ export function TicketPart({ code }: { code: string }) {
     return () => stopped.abort();
   }, [code]);
   if (kept === null) return <p className="min-h-12" />;
-  if (kept === "away") return <p className="min-h-12 text-soft">Customer: no answer from the server.</p>;
+  if (kept === "away") return <p className="min-h-12 text-soft">{t("customer-no-answer-from-the-server")}</p>;
   if (typed === null) {
     return (
       <p className="flex min-h-12 flex-wrap items-center gap-x-5">
-        <span>Customer: {kept.customer || "not known"}</span>
-        <span>Serial number: {kept.serial || "not known"}</span>
+        <span>{t("customer", { customer: kept.customer || t("not-known") })}</span>
+        <span>{t("serial-number", { serial: kept.serial || t("not-known") })}</span>
         <button
           type="button"
           className="inline-flex min-h-12 items-center underline underline-offset-4"
           onClick={() => setTyped(kept)}
         >
-          Change
+          {t("change")}
         </button>
       </p>
     );
@@ -67,13 +68,13 @@ export function TicketPart({ code }: { code: string }) {
         void save();
       }}
     >
-      {entry("customer", "Customer")}
-      {entry("serial", "Serial number")}
+      {entry("customer", t("customer-2"))}
+      {entry("serial", t("serial-number-2"))}
       <button type="submit" className="control-strong">
-        Save
+        {t("save")}
       </button>
       <button type="button" className="control" onClick={() => setTyped(null)}>
-        Cancel
+        {t("cancel")}
       </button>
       {failure && (
         <p role="alert" className="edge-hatch text-danger sm:col-span-4">

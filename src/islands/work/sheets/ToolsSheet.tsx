@@ -4,6 +4,7 @@ import { Sheet } from "../../../ui/Sheet.tsx";
 import type { ToolProps } from "../instrument.ts";
 import { tools } from "../tools/tools.ts";
 import { StillLoading } from "../../../ui/StillLoading.tsx";
+import { t } from "../../../../words/work.ts";
 
 /** The other tools, those of the stage at hand first; one of them open. Closing it comes back to the work as it was. */
 export function ToolsSheet({
@@ -26,7 +27,7 @@ export function ToolsSheet({
     );
   }
   return (
-    <Sheet title="Tools" onClose={onClose}>
+    <Sheet title={t("tools")} onClose={onClose}>
       {[own, others].map((list, i) => (
         <div key={i} className="mt-2 flex flex-wrap gap-2">
           {list.map(({ key, title }) => (

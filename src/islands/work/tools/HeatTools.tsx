@@ -11,8 +11,9 @@ import { ReadingsImport } from "../../lift/ReadingsImport.tsx";
 import { AnswerBasis } from "../../lift/AnswerBasis.tsx";
 import { Thermocouple } from "../../lift/Thermocouple.tsx";
 import type { ToolProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
-const NONE = <p>This route heats no glue line.</p>;
+const NONE = <p>{t("this-route-heats-no-glue-line")}</p>;
 
 /** The heat that a job goes by, chosen or usual, at this station. */
 function useHeat({ scene, shop }: ToolProps) {

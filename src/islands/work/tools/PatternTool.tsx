@@ -8,6 +8,7 @@ import { BetterPattern } from "../../bond/BetterPattern.tsx";
 import { DispenseFiles } from "../../bond/DispenseFiles.tsx";
 import { useFamilyPatterns } from "../../bond/useFamilyPatterns.ts";
 import type { ToolProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 /** Looks for a better pattern, keeps patterns with the family, and writes them for a dispensing machine. */
 export function PatternTool({ code, scene, mayTell }: ToolProps) {
@@ -16,7 +17,7 @@ export function PatternTool({ code, scene, mayTell }: ToolProps) {
   const { dose, pattern: chosen } = state.bond;
   const [found, setFound] = useState<NamedPattern | null>(null);
   const [name, setName] = useState("");
-  if (!dose) return <p>Choose the dose first.</p>;
+  if (!dose) return <p>{t("choose-the-dose-first")}</p>;
   const volumeUl = dose.volumeMl * 1_000;
   const shipped = shippedPatterns(family.outline, volumeUl);
   const input = chosen?.calculated.input as unknown as FillFrontInput | undefined;
@@ -25,8 +26,8 @@ export function PatternTool({ code, scene, mayTell }: ToolProps) {
   return (
     <>
       <p>
-        Pattern: <strong>{pattern.name}</strong>. Patterns kept with {family.code} stand beside the shipped
-        ones when the pattern is chosen.
+        {t("pattern")} <strong>{pattern.name}</strong>
+        {t("patterns-kept-with-stand-beside-the", { code: family.code })}
       </p>
       <BetterPattern
         family={family}
@@ -36,7 +37,7 @@ export function PatternTool({ code, scene, mayTell }: ToolProps) {
           ...panelFill(family, dose.gapUm, adhesiveNow(scene), "lowered on a wedge"),
           start: shipped,
         })}
-        onTake={(pieces) => setFound({ name: "Found by search", pieces: scaledTo(pieces, volumeUl) })}
+        onTake={(pieces) => setFound({ name: t("found-by-search"), pieces: scaledTo(pieces, volumeUl) })}
       />
       <form
         className="mt-4 flex flex-wrap items-end gap-2"
@@ -48,7 +49,7 @@ export function PatternTool({ code, scene, mayTell }: ToolProps) {
         }}
       >
         <label className="grow sm:max-w-72">
-          Save this pattern with {family.code} as
+          {t("save-this-pattern-with-as", { code: family.code })}
           <input
             className="entry"
             value={name}
@@ -57,11 +58,11 @@ export function PatternTool({ code, scene, mayTell }: ToolProps) {
           />
         </label>
         <button type="submit" className="control" disabled={name.trim() === ""}>
-          Save
+          {t("save")}
         </button>
         {kept.patterns.map((own) => (
           <button key={own.name} type="button" className="control" onClick={() => void kept.forget(own.name)}>
-            Remove “{own.name}”
+            {t("remove", { name: own.name })}
           </button>
         ))}
         {kept.said && <p role="status">{kept.said}</p>}

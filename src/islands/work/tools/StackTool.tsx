@@ -8,6 +8,7 @@ import { NumberEntry } from "../../family/entries.tsx";
 import { firstSelections } from "../../family/family-parts.ts";
 import { LayerFields, LayerList, StackDrawing } from "../../family/StackEditor.tsx";
 import type { ToolProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 /** What this one device turns out to hold, where it is not as its family says: its settings are worked out from it. */
 export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
@@ -44,10 +45,7 @@ export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
   const elsewhere = faults.filter(({ path }) => !/^(stack|seams)\[\d+\]\.(?!layer)/.test(path));
   return (
     <EditorContext value={editor}>
-      <p>
-        For a device that differs from the {drawn.code} family says: an earlier repair&apos;s glue, a film
-        more. Heat, dose and light are worked out for what is entered here, on this job alone.
-      </p>
+      <p>{t("for-a-device-that-differs-from-the", { code: drawn.code })}</p>
       <div className="mt-3 grid gap-4 side:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_16rem_20rem]">
         <div>
           <StackDrawing seam={line} />
@@ -57,15 +55,15 @@ export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
           <LayerFields isBrief />
           {seam && (
             <fieldset className="grid grid-cols-2 gap-2">
-              <legend className="mb-1 font-semibold">Where &quot;{seam.layer}&quot; separates</legend>
+              <legend className="mb-1 font-semibold">{t("where-separates", { layer: seam.layer })}</legend>
               <NumberEntry
-                label="From, °C"
+                label={t("from-c")}
                 value={seam.minC}
                 path={`seams[${at}].minC`}
                 onChange={(minC) => setBand({ minC: minC ?? NaN })}
               />
               <NumberEntry
-                label="To, °C"
+                label={t("to-c")}
                 value={seam.maxC}
                 path={`seams[${at}].maxC`}
                 onChange={(maxC) => setBand({ maxC: maxC ?? NaN })}
@@ -83,11 +81,11 @@ export function StackTool({ code, scene, mayTell, tell }: ToolProps) {
             disabled={!mayTell || faults.length > 0}
             onClick={record}
           >
-            Use this stack
+            {t("use-this-stack")}
           </button>
           {scene.family !== drawn && (
             <a className="control" href={`/families/${drawn.code}/edit?as=${code}`}>
-              Others are like this: change the family
+              {t("others-are-like-this-change-the-family")}
             </a>
           )}
         </div>

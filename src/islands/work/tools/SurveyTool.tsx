@@ -3,6 +3,7 @@ import { linesNow, looseParts, pluggable } from "../../../../core/device/ask.ts"
 import type { LineKey } from "../../../../core/device/line.ts";
 import { screwCells, screwName } from "../../../../core/open/screw-ledger.ts";
 import type { ToolProps } from "../instrument.ts";
+import { t } from "../../../../words/work.ts";
 
 /** A device that came in opened: what is open, out and off now. Once, before anything is done to it here. */
 export function SurveyTool({ scene, mayTell, tell }: ToolProps) {
@@ -38,10 +39,10 @@ export function SurveyTool({ scene, mayTell, tell }: ToolProps) {
   const group = "min-w-0";
   return (
     <>
-      <p>For a device that comes in open. Tick what is open, out or off. The rest counts as factory state.</p>
+      <p>{t("for-a-device-that-comes-in-open")}</p>
       <div className="mt-2 grid gap-x-6 sm:grid-cols-2 lg:grid-cols-4">
         <fieldset className={group}>
-          <legend className="font-semibold">Supply</legend>
+          <legend className="font-semibold">{t("supply")}</legend>
           <label className="flex min-h-12 items-center gap-3">
             <input
               type="checkbox"
@@ -49,28 +50,28 @@ export function SurveyTool({ scene, mayTell, tell }: ToolProps) {
               checked={isIsolated}
               onChange={({ target }) => setIsIsolated(target.checked)}
             />
-            {family.power === "cell" ? "Battery connector open" : "Supply parted from the board"}
+            {family.power === "cell" ? t("battery-connector-open") : t("supply-parted-from-the-board")}
           </label>
-          {family.power !== "cell" && box("plugged", "Plug or supply cable is in")}
+          {family.power !== "cell" && box("plugged", t("plug-or-supply-cable-is-in"))}
         </fieldset>
         <fieldset className={group}>
-          <legend className="font-semibold">Connectors open</legend>
+          <legend className="font-semibold">{t("connectors-open")}</legend>
           {pluggable(family).map(({ key, name }) => box(`connector ${key}`, name))}
         </fieldset>
         <fieldset className={group}>
-          <legend className="font-semibold">Parts out</legend>
+          <legend className="font-semibold">{t("parts-out")}</legend>
           {looseParts(family).map(({ key, name }) => box(`part ${key}`, name))}
         </fieldset>
         <fieldset className={group}>
-          <legend className="font-semibold">Screws out, layers off</legend>
+          <legend className="font-semibold">{t("screws-out-layers-off")}</legend>
           {family.screws.map((size) => box(`screws ${size.key}`, `${size.count} × ${screwName(size)}`))}
           {linesNow(scene).map((line) =>
-            box(`layer ${line}`, `Old ${line === "glass" ? "glass" : `${line} layer`} off`),
+            box(`layer ${line}`, t("old-off", { value: line === "glass" ? "glass" : t("layer", { line }) })),
           )}
         </fieldset>
       </div>
       <button type="button" className="control-strong mt-3" disabled={!mayTell} onClick={record}>
-        Record it like this
+        {t("record-it-like-this")}
       </button>
     </>
   );

@@ -2,6 +2,7 @@ import type { ComponentType, LazyExoticComponent } from "react";
 import type { StageName } from "../../../../core/stage.ts";
 import type { ToolProps } from "../instrument.ts";
 import { lazyPart } from "../../../ui/lazy-part.ts";
+import { t } from "../../../../words/work.ts";
 
 export interface Tool {
   key: string;
@@ -15,91 +16,121 @@ export interface Tool {
 export const tools: readonly Tool[] = [
   {
     key: "survey",
-    title: "It came in open",
+    get title() {
+      return t("it-came-in-open");
+    },
     of: ["intake"],
     View: lazyPart(() => import("./SurveyTool.tsx"), "SurveyTool"),
   },
   {
     key: "stack",
-    title: "Not the usual stack",
+    get title() {
+      return t("not-the-usual-stack");
+    },
     of: ["open", "lift", "clean"],
     View: lazyPart(() => import("./StackTool.tsx"), "StackTool"),
   },
   {
     key: "glue-line",
-    title: "Thermocouple in the glue line",
+    get title() {
+      return t("thermocouple-in-the-glue-line");
+    },
     of: ["lift"],
     View: lazyPart(() => import("./HeatTools.tsx"), "GlueLineTool"),
   },
   {
     key: "even-heat",
-    title: "How even is the heat?",
+    get title() {
+      return t("how-even-is-the-heat");
+    },
     of: ["lift"],
     View: lazyPart(() => import("./HeatTools.tsx"), "EvenHeatTool"),
   },
   {
     key: "ways",
-    title: "Every heating method",
+    get title() {
+      return t("every-heating-method");
+    },
     of: ["lift"],
     View: lazyPart(() => import("./HeatTools.tsx"), "WaysTool"),
   },
   {
     key: "gauge",
-    title: "How hard does the glue hold?",
+    get title() {
+      return t("how-hard-does-the-glue-hold");
+    },
     of: ["lift"],
     View: lazyPart(() => import("../../lift/LiftGauge.tsx"), "LiftGauge"),
   },
   {
     key: "residue",
-    title: "Glue left",
+    get title() {
+      return t("glue-left");
+    },
     of: ["clean"],
     View: lazyPart(() => import("../../clean/ResiduePlan.tsx"), "ResiduePlan"),
   },
   {
     key: "surfaces",
-    title: "Which solvent on what",
+    get title() {
+      return t("which-solvent-on-what");
+    },
     of: ["clean"],
     View: lazyPart(() => import("../../clean/SurfaceTable.tsx"), "SurfaceTable"),
   },
   {
     key: "profile",
-    title: "Soldering profile",
+    get title() {
+      return t("soldering-profile");
+    },
     of: ["rework"],
     View: lazyPart(() => import("../../rework/SolderProfile.tsx"), "SolderProfile"),
   },
   {
     key: "pattern",
-    title: "A better pattern",
+    get title() {
+      return t("a-better-pattern");
+    },
     of: ["bond"],
     View: lazyPart(() => import("./PatternTool.tsx"), "PatternTool"),
   },
   {
     key: "spread",
-    title: "How thick is the liquid?",
+    get title() {
+      return t("how-thick-is-the-liquid");
+    },
     of: ["bond"],
     View: lazyPart(() => import("../../bond/SpreadTest.tsx"), "SpreadTest"),
   },
   {
     key: "weigh",
-    title: "Weigh the liquid",
+    get title() {
+      return t("weigh-the-liquid");
+    },
     of: ["bond"],
     View: lazyPart(() => import("../../bond/ScaleWeigh.tsx"), "ScaleWeigh"),
   },
   {
     key: "chamber",
-    title: "Pressure chamber",
+    get title() {
+      return t("pressure-chamber");
+    },
     of: ["bond"],
     View: lazyPart(() => import("../../bond/ChamberWatch.tsx"), "ChamberWatch"),
   },
   {
     key: "look",
-    title: "Look under the glass by photo",
+    get title() {
+      return t("look-under-the-glass-by-photo");
+    },
     of: ["prove", "close", "bond"],
     View: lazyPart(() => import("../../prove/PhotoInspection.tsx"), "PhotoInspection"),
   },
   {
     key: "panel-test",
-    title: "The panel's own test",
+    get title() {
+      return t("the-panels-own-test");
+    },
     of: ["lift", "prove", "close"],
     View: lazyPart(() => import("../../prove/PanelTest.tsx"), "PanelTest"),
   },

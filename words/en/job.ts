@@ -1,8 +1,8 @@
 /**
- * The English catalogue: every sentence that the job says, by its message. Values stand in braces; forms follow ICU
+ * What the job says in English, by its message. Values stand in braces; forms follow ICU
  * (https://unicode-org.github.io/icu/userguide/format_parse/messages/). Plain shop English, one short sentence each.
  */
-export const en = {
+export const job = {
   // What is done, said as an instruction.
   "move.job-opened": "Job opened: {complaint}",
   "move.damage-marked": "Mark the {damage} where it is.",

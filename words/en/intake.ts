@@ -1,0 +1,20 @@
+/** What is said in English: intake. */
+export const intake = {
+  glass: "Glass",
+  touch: "Touch",
+  picture: "Picture",
+  "tap-along-it-point-by-point": "Tap along it, point by point.",
+  "tap-round-it-corner-by-corner": "Tap round it, corner by corner.",
+  "drag-from-one-corner-to-the-other": "Drag from one corner to the other.",
+  "drag-from-its-middle-outwards": "Drag from its middle outwards.",
+  "tap-where-it-is": "Tap where it is.",
+  cm: ", {areaMm2} cm²",
+  damage: "Damage",
+  "panel-of-from-the-viewers-side-to": "Panel of {code} from the viewer's side, to draw the damage on",
+  "keys-arrows-move-a-cross-enter-sets": "Keys: arrows move a cross, Enter sets a point, Escape drops it.",
+  "note-on-the-next-mark": "Note on the next mark",
+  "remove-last-point": "Remove last point",
+  drawn: "{label} drawn",
+  "marked-damage": "Marked damage",
+  remove: "Remove",
+} as const;

@@ -1,0 +1,26 @@
+/** What is said in English: readings. */
+export const readings = {
+  "mb-must-be-at-most-mb": "{name}: {size} MB must be at most {LARGEST_FILE} MB",
+  "there-are-no-two-columns-in-it":
+    "{name}: there are no two columns in it, so nothing that could be a time and a temperature",
+  "readings-over-are-in": "{length} readings over {offsetS} are in.",
+  column: "Column {i}",
+  "readings-from-a-logger": "Readings from a logger",
+  "file-csv-tabs-or-semicolons": "File (CSV, tabs or semicolons)",
+  time: "Time",
+  "written-as": "Written as",
+  seconds: "Seconds",
+  "clock-14-03-20": "Clock, 14:03:20",
+  "date-and-time": "Date and time",
+  unit: "Unit",
+  decimals: "Decimals",
+  "first-row": "First row",
+  names: "Names",
+  "a-reading": "A reading",
+  after: "After",
+  s: "{offsetS} s",
+  row: "Row {row}: {message}",
+  "and-more-rows": "and {length} more rows",
+  "bring-in-readings": "Bring in {most} readings",
+  "rows-with-a-fault-stay-out": "Rows with a fault stay out.",
+} as const;

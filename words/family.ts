@@ -1,0 +1,4 @@
+import { family } from "./en/family.ts";
+import { speakerOf } from "./speaker.ts";
+
+export const t = speakerOf("family", family);

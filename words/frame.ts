@@ -1,0 +1,4 @@
+import { frame } from "./en/frame.ts";
+import { speakerOf } from "./speaker.ts";
+
+export const t = speakerOf("frame", frame);

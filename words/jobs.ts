@@ -1,0 +1,4 @@
+import { jobs } from "./en/jobs.ts";
+import { speakerOf } from "./speaker.ts";
+
+export const t = speakerOf("jobs", jobs);
