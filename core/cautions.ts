@@ -1,52 +1,101 @@
+import { t } from "../words/trade.ts";
 /** Each stands once, at the step where it applies. All defer to data sheets, local codes and licensed practice. */
 export const cautions = {
   glass: {
-    title: "Broken glass",
-    text: "Eye protection and cut-resistant gloves on. Shards go into the sharps bin, never between glass and panel.",
+    get title() {
+      return t("broken-glass");
+    },
+    get text() {
+      return t("eye-protection-and-cut-resistant");
+    },
   },
   heat: {
-    title: "Hot plate",
-    text: "Contact burns begin at about 44 °C. No flammable solvent near. Any cell out first.",
+    get title() {
+      return t("hot-plate");
+    },
+    get text() {
+      return t("contact-burns-begin-at-about-44-c");
+    },
   },
   cold: {
-    title: "Deep cold",
-    text: "Insulated gloves: cold metal burns. Cells, motors and cameras stay out of the freezer. No power before the last condensation has gone.",
+    get title() {
+      return t("deep-cold");
+    },
+    get text() {
+      return t("insulated-gloves-cold-metal-burns");
+    },
   },
   solvent: {
-    title: "Solvent",
-    text: "Air moving. No flame or hot tool near. Read the bottle's safety data sheet.",
+    get title() {
+      return t("solvent");
+    },
+    get text() {
+      return t("air-moving-no-flame-or-hot-tool");
+    },
   },
   uv: {
-    title: "Ultraviolet light",
-    text: "Closed box, or covered skin and UV eyewear for everybody near.",
+    get title() {
+      return t("ultraviolet-light");
+    },
+    get text() {
+      return t("closed-box-or-covered-skin-and-uv");
+    },
   },
   cell: {
-    title: "Lithium cell",
-    text: "Isolate it before any connector. Never pierce it, bend it, or let it pass 60 °C. A swollen cell goes out of the room as local rules say.",
+    get title() {
+      return t("lithium-cell");
+    },
+    get text() {
+      return t("isolate-it-before-any-connector-never");
+    },
   },
   mains: {
-    title: "Mains",
-    text: "Unplug, then wait for the capacitors. Cold-cathode inverters hold hundreds of volts. Where the law asks for a licence, this is licensed work.",
+    get title() {
+      return t("mains");
+    },
+    get text() {
+      return t("unplug-then-wait-for-the-capacitors");
+    },
   },
   adhesive: {
-    title: "Acrylic adhesive",
-    text: "Uncured adhesive can sensitise skin for life: gloves on, wipe spills at once, read its safety data sheet.",
+    get title() {
+      return t("acrylic-adhesive");
+    },
+    get text() {
+      return t("uncured-adhesive-can-sensitise-skin");
+    },
   },
   pressure: {
-    title: "Pressure and closing plates",
-    text: "Door locked before the pressure comes on, and not opened before it has gone. Hands out of closing plates. Stay below what the vessel's plate says; where the law says so, it is inspected.",
+    get title() {
+      return t("pressure-and-closing-plates");
+    },
+    get text() {
+      return t("door-locked-before-the-pressure-comes");
+    },
   },
   film: {
-    title: "Decaying film",
-    text: "Old polarizers give off acetic acid: air moving. Hold the glass close to the peel line so that it does not bend.",
+    get title() {
+      return t("decaying-film");
+    },
+    get text() {
+      return t("old-polarizers-give-off-acetic-acid");
+    },
   },
   meter: {
-    title: "Probing",
-    text: "Power off and isolated before the meter. Fine probes slip: no current into the panel, continuity only.",
+    get title() {
+      return t("probing");
+    },
+    get text() {
+      return t("power-off-and-isolated-before-the");
+    },
   },
   solder: {
-    title: "Hot iron and fumes",
-    text: "Iron near 380 °C, air near 300 °C, fume extraction on. Old solder may hold lead: wash hands.",
+    get title() {
+      return t("hot-iron-and-fumes");
+    },
+    get text() {
+      return t("iron-near-380-c-air-near-300");
+    },
   },
 } as const;
 export type CautionName = keyof typeof cautions;

@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import { t } from "../words/trade.ts";
 
 /** One thing wrong with an input: where it stands and what is wrong, with the value that was met. */
 export interface Fault {
@@ -45,7 +46,10 @@ export function describeFaults(error: z.ZodError, input: unknown): Fault[] {
 function describeIssue(issue: z.core.$ZodIssue, before: readonly PropertyKey[], input: unknown): Fault[] {
   const path = [...before, ...issue.path];
   if (issue.code === "unrecognized_keys") {
-    return issue.keys.map((key) => ({ path: formatPath([...path, key]), message: "is not a known field" }));
+    return issue.keys.map((key) => ({
+      path: formatPath([...path, key]),
+      message: t("is-not-a-known-field"),
+    }));
   }
   if (issue.code === "invalid_union" && issue.errors.length > 0) {
     const closest = [...issue.errors].sort((a, b) => deepest(b) - deepest(a) || a.length - b.length)[0]!;
@@ -55,9 +59,9 @@ function describeIssue(issue: z.core.$ZodIssue, before: readonly PropertyKey[], 
   const message =
     issue.code === "custom" || value === undefined
       ? value === undefined && issue.code !== "custom"
-        ? `is missing: ${issue.message}`
+        ? t("is-missing", { message: issue.message })
         : issue.message
-      : `${formatValue(value)} ${issue.message.startsWith("must") ? issue.message : `is refused: ${issue.message}`}`;
+      : `${formatValue(value)} ${issue.message.startsWith(t("must")) ? issue.message : t("is-refused", { message: issue.message })}`;
   return [{ path: formatPath(path), message }];
 }
 

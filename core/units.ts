@@ -1,23 +1,30 @@
 import { z } from "zod";
+import { t } from "../words/trade.ts";
 
 /**
  * A number with the bounds that a bench could meet. The message carries both bounds, whichever is broken,
  * and also answers a missing value, a text, NaN or an infinity (which Zod refuses as "not a number").
  */
 export function bounded(min: number, max: number) {
-  const error = `must be a number from ${min} to ${max}`;
+  const error = () => t("must-be-a-number-from-to", { min, max });
   return z.number({ error }).min(min, { error }).max(max, { error });
 }
 
 /** A whole number with bounds. */
 export function boundedWhole(min: number, max: number) {
-  const error = `must be a whole number from ${min} to ${max}`;
+  const error = () => t("must-be-a-whole-number-from-to", { min, max });
   return z.number({ error }).int({ error }).min(min, { error }).max(max, { error });
 }
 
+/** One of a few words. */
+export const oneOf = <const Word extends string>(allowed: readonly Word[]) =>
+  z.enum(allowed as readonly [Word, ...Word[]], {
+    error: () => t("must-be-one-of", { allowed: allowed.join(", ") }),
+  });
+
 /** A text that says something: trimmed, not empty, not a book. */
 export function words(maxLength = 200) {
-  const error = `must be a text of 1 to ${maxLength} characters`;
+  const error = () => t("must-be-a-text-of-1-to", { maxLength });
   return z.string({ error }).trim().min(1, { error }).max(maxLength, { error });
 }
 

@@ -26,7 +26,7 @@ const withoutJsonSchema = {
 const NO_PARSER = path.resolve("node_modules/@formatjs/icu-messageformat-parser/no-parser.js");
 
 /** As `words/speaker.ts` has it: what only holds values needs no parsing. @param {string} text */
-const compiled = (text) => (/\{\w+,|'\{/.test(text) ? parse(text, { ignoreTag: true }) : text);
+const compiled = (text) => (/\{\w+, (?!number)|'\{/.test(text) ? parse(text, { ignoreTag: true }) : text);
 
 /** The words of a catalogue's file. @param {string} file @returns {Promise<Record<string, string>>} */
 async function wordsIn(file) {
@@ -59,12 +59,24 @@ const parsedMessages = {
     const area = /import \{ t \} from "(?:\.\.?\/)+words\/([\w-]+)\.ts"/.exec(code)?.[1];
     if (!area) return null;
     const words = await wordsIn(path.resolve(`words/en/${area}.ts`));
-    const said = code.replace(/\bt\("([\w-]+)"/g, (_, key) => {
+    const keys = Object.keys(words);
+    const said = code.replace(/\bt\((\s*)"([\w-]+)"/g, (_, gap, key) => {
       if (words[key] === undefined) throw new Error(`${file}: "${area}" has no message "${key}".`);
-      return `t([${JSON.stringify(key)}, ${JSON.stringify(compiled(words[key]))}]`;
+      // By its place in the catalogue, as other languages' words are told to browsers: shorter than its name.
+      return `t(${gap}[${keys.indexOf(key)}, ${JSON.stringify(compiled(words[key]))}]`;
     });
     return { code: said, map: null };
   },
 };
+/** A move's example, its last property, serves tests and documentation: browsers are spared it. @returns {import("vite").Plugin} */
+const withoutExamples = {
+  name: "without-examples",
+  enforce: "pre",
+  transform(code, id, options) {
+    if (options?.ssr || !/\/core\/\w+\/moves\/[\w-]+\.ts$/.test(id.split("?")[0] ?? id)) return null;
+    return { code: code.replace(/\n {2}example: [^]*?\n\}\);/g, "\n});"), map: null };
+  },
+};
+
 /** What makes the scripts that browsers load smaller. */
-export const lighterClient = [withoutJsonSchema, parsedMessages];
+export const lighterClient = [withoutJsonSchema, withoutExamples, parsedMessages];

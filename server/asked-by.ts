@@ -4,13 +4,14 @@ import { key } from "../core/stack/family.ts";
 import { database } from "./db/pool.ts";
 import { faulty, readBody } from "./problem.ts";
 import { listTechnicians } from "./store/technicians.ts";
+import { t } from "../words/server.ts";
 
 const asked = z.strictObject({ who: key() });
 
 /** The answer that nobody of this name works here, or null where somebody does. */
 export async function strangerAnswer(who: string): Promise<Response | null> {
   const isKnown = (await listTechnicians(database())).some((person) => person.key === who);
-  return isKnown ? null : faulty([{ path: "who", message: `there is no technician "${who}"` }]);
+  return isKnown ? null : faulty([{ path: "who", message: t("there-is-no-technician", { who }) }]);
 }
 
 /** Who asks for something, where the body tells that and nothing else: a technician of the shop, or the answer that it is none. */

@@ -2,13 +2,14 @@ import type pg from "pg";
 import { routeNow } from "../core/device/ask.ts";
 import { workedStage } from "../core/device/phase.ts";
 import type { Scene } from "../core/device/scene.ts";
-import { repairTitles } from "../core/device/routes.ts";
+import { repairTitle } from "../core/device/routes.ts";
 import { nextMove } from "../core/job/plan.ts";
 import { deviceRules } from "../core/moves.ts";
 import { panelSketch, type PanelSketch } from "../core/stack/panel-sketch.ts";
 import type { StageName } from "../core/stage.ts";
 import { planFor, say } from "../words/say.ts";
 import { openJobs, sceneOf, type StoredJob } from "./store/jobs.ts";
+import { t } from "../words/server.ts";
 
 /** What a job waits for. */
 export type Need = "hands" | "timer" | "hold";
@@ -51,7 +52,7 @@ function rowOf(job: StoredJob, nowMs: number): BenchRow {
     code: job.code,
     familyId: job.family.id,
     family: `${job.family.family.code} ${job.family.family.name.toLowerCase()}`,
-    route: repairTitles[routeNow(scene)],
+    route: repairTitle(routeNow(scene)),
     stage: step?.move.stage(scene, step.data) ?? workedStage(scene),
     complaint,
     dueAt: job.dueAt,
@@ -60,7 +61,7 @@ function rowOf(job: StoredJob, nowMs: number): BenchRow {
       ? say({ id: "move.held", values: { reason: held.reason } })
       : step
         ? planFor(step.move.words(scene, step.data))
-        : "No way found. Check the device.",
+        : t("no-way-found-check-the-device"),
     ...clock,
     lastAt: new Date(job.moves.at(-1)!.atMs).toISOString(),
   };

@@ -3,6 +3,7 @@ import { findCertificate } from "./certificate.ts";
 import { database } from "./db/pool.ts";
 import { problem } from "./problem.ts";
 import { jobOfLink } from "./store/certificate-links.ts";
+import { t } from "../words/server.ts";
 
 /** What a customer's link shows, or the answer that it shows nothing. */
 export async function linkedCertificate(
@@ -10,17 +11,13 @@ export async function linkedCertificate(
 ): Promise<{ certificate: JobCertificate } | { answer: Response }> {
   const job = await jobOfLink(database(), token);
   if (job === "withdrawn")
-    return { answer: problem(410, "Withdrawn", "This link was withdrawn by the shop.") };
+    return { answer: problem(410, t("withdrawn"), t("this-link-was-withdrawn-by-the-shop")) };
   if (job === "first version")
     return {
-      answer: problem(
-        410,
-        "Recorded by version 1",
-        "Ask the shop: it has this record as it was written then.",
-      ),
+      answer: problem(410, t("recorded-by-version-1"), t("ask-the-shop-it-has-this-record")),
     };
   const certificate = job && (await findCertificate(database(), job.code));
   return certificate
     ? { certificate }
-    : { answer: problem(404, "No such record", "There is no such record.") };
+    : { answer: problem(404, t("no-such-record"), t("there-is-no-such-record")) };
 }

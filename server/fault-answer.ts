@@ -1,5 +1,6 @@
 import { TooBusy, TooMuchWork } from "./off-thread/off-thread.ts";
 import { problem } from "./problem.ts";
+import { t } from "../words/server.ts";
 
 /** What went wrong, as far as the sender can do anything about it. */
 type FaultKind = "away" | "busy" | "read only" | "unkeepable" | "conflict" | "too much" | "program";
@@ -39,34 +40,28 @@ export function answerFault(error: unknown, id: string): Response {
     case "busy":
     case "read only": {
       const detail = {
-        away: "The database does not answer. What was sent is not kept here yet: it is to be sent again.",
-        busy: "Too much is going on at once. What was sent is not kept here yet: it is to be sent again.",
-        "read only": "The database takes nothing new at present. What was sent is not kept here yet.",
+        away: t("the-database-does-not-answer-what-was"),
+        busy: t("too-much-is-going-on-at-once"),
+        "read only": t("the-database-takes-nothing-new-at"),
       }[kind];
-      const answer = problem(503, "Out of order", detail, more);
+      const answer = problem(503, t("out-of-order"), detail, more);
       answer.headers.set("retry-after", RETRY_S[kind]);
       return answer;
     }
     case "unkeepable":
-      return problem(422, "Cannot be kept", "The text holds a character that cannot be kept.", more);
+      return problem(422, t("cannot-be-kept"), t("the-text-holds-a-character-that-cannot"), more);
     case "conflict":
-      return problem(409, "There already", "Something of the same id or name is there already.", more);
+      return problem(409, t("there-already"), t("something-of-the-same-id-or-name"), more);
     case "too much": {
       const { bound, most } = error as TooMuchWork;
-      const unit = bound === "seconds" ? "s" : "MB of memory";
-      return problem(
-        422,
-        "Too much to work out",
-        `It wants more than the ${most} ${unit} that one calculation is given here. Ask for less: a coarser grid, a shorter time, fewer pieces or rounds.`,
-        { ...more, bound, most },
-      );
+      const unit = bound === "seconds" ? "s" : t("mb-of-memory");
+      return problem(422, t("too-much-to-work-out"), t("it-wants-more-than-the-that-one", { most, unit }), {
+        ...more,
+        bound,
+        most,
+      });
     }
     case "program":
-      return problem(
-        500,
-        "A fault in the program",
-        `Something went wrong here. It is in the log as ${id}.`,
-        more,
-      );
+      return problem(500, t("a-fault-in-the-program"), t("something-went-wrong-here-it-is-in", { id }), more);
   }
 }

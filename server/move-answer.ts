@@ -5,17 +5,18 @@ import { words } from "../core/units.ts";
 import { say } from "../words/say.ts";
 import { faulty, json, problem } from "./problem.ts";
 import type { AppendedMoves, SentMove } from "./store/jobs.ts";
+import { t } from "../words/server.ts";
 
 /** A move as a bench sends it. What its data must be, its kind says. */
 export const sentMove = z.strictObject({
-  id: z.uuid({ error: "must be a UUID" }),
+  id: z.uuid({ error: () => t("must-be-a-uuid") }),
   kind: words(60),
   version: z
-    .int({ error: "must be a whole number from 1" })
-    .min(1, { error: "must be a whole number from 1" }),
+    .int({ error: () => t("must-be-a-whole-number-from-1") })
+    .min(1, { error: () => t("must-be-a-whole-number-from-1") }),
   data: z.unknown(),
   who: key(),
-  toldAt: z.iso.datetime({ error: "must be a time in UTC such as 2026-03-01T08:30:00Z" }),
+  toldAt: z.iso.datetime({ error: () => t("must-be-a-time-in-utc-such") }),
   device: words(80),
 });
 
@@ -29,17 +30,22 @@ export function answerMoves(result: AppendedMoves, sent: readonly SentMove[], co
     case "refused": {
       const { index, missing, fault } = result;
       const said = [...(fault ? [say(fault)] : []), ...missing.map((fact) => say(needMessage(fact)))];
-      return problem(409, missing.length > 0 ? "On hold" : "Cannot happen now", said.join(" "), {
+      return problem(409, missing.length > 0 ? t("on-hold") : t("cannot-happen-now"), said.join(" "), {
         event: sent[index]!.id,
         missing,
         faults: [{ path: `[${index}]`, message: said[0] ?? "refused" }],
       });
     }
     case "differs":
-      return problem(409, "Id taken", `The id ${sent[result.index]!.id} stands for another move already.`, {
-        event: sent[result.index]!.id,
-      });
+      return problem(
+        409,
+        t("id-taken"),
+        t("the-id-stands-for-another-move-already", { id: sent[result.index]!.id }),
+        {
+          event: sent[result.index]!.id,
+        },
+      );
     case "no such job":
-      return problem(404, "No such job", `There is no job ${code}.`);
+      return problem(404, t("no-such-job"), t("there-is-no-job", { code }));
   }
 }

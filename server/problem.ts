@@ -1,4 +1,5 @@
 import type { Fault } from "../core/faults.ts";
+import { t } from "../words/server.ts";
 
 /** A problem document (RFC 9457) with the faults by field. */
 export interface Problem {
@@ -25,7 +26,7 @@ export function problem(
 export const faulty = (faults: Fault[]): Response =>
   problem(
     422,
-    "The input does not hold",
+    t("the-input-does-not-hold"),
     faults.map((fault) => (fault.path ? `${fault.path}: ${fault.message}` : fault.message)).join("\n"),
     { faults },
   );
@@ -42,7 +43,11 @@ export async function readBytes(
   mostBytes: number,
 ): Promise<{ bytes: Uint8Array<ArrayBuffer> } | { answer: Response }> {
   const tooLarge = () => ({
-    answer: problem(413, "Too large", `The body is larger than ${mostBytes / 1024 / 1024} MB.`),
+    answer: problem(
+      413,
+      t("too-large"),
+      t("the-body-is-larger-than-mb", { mostBytes: mostBytes / 1024 / 1024 }),
+    ),
   });
   // What says of itself that it is too large is not read at all.
   const told = Number(request.headers.get("content-length") ?? 0);
@@ -89,7 +94,7 @@ function isTooDeep(bytes: Uint8Array): boolean {
 
 /** What a body says, or why it is not JSON. */
 export function parseJson(bytes: Uint8Array): { body: unknown } | { notJson: string } {
-  if (isTooDeep(bytes)) return { notJson: `it is nested deeper than ${DEEPEST}` };
+  if (isTooDeep(bytes)) return { notJson: t("it-is-nested-deeper-than", { DEEPEST }) };
   try {
     return { body: JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes)) };
   } catch (error) {
@@ -98,7 +103,7 @@ export function parseJson(bytes: Uint8Array): { body: unknown } | { notJson: str
 }
 
 export const notJson = (why: string): Response =>
-  problem(400, "Not JSON", `The body is not JSON that can be read: ${why}`);
+  problem(400, t("not-json"), t("the-body-is-not-json-that-can", { why }));
 
 /** Reads a JSON body, or answers what is wrong with it. */
 export async function readBody(

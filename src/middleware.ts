@@ -1,8 +1,11 @@
+import type { MiddlewareHandler } from "astro";
 import { defineMiddleware } from "astro:middleware";
 import { randomUUID } from "node:crypto";
 import { forAsker } from "../server/db/pool.ts";
 import { answerFault, faultKind } from "../server/fault-answer.ts";
 import { problem } from "../server/problem.ts";
+import { inLanguage, languageOf } from "../server/spoken.ts";
+import { t } from "../words/server.ts";
 
 const isOwn = (request: Request, url: URL): boolean => {
   const origin = request.headers.get("origin");
@@ -15,9 +18,17 @@ const isOwn = (request: Request, url: URL): boolean => {
  * Other sites may not write through a visitor's browser; loggers and scripts, which send no origin, may. What goes wrong
  * in an endpoint is answered as a problem document, so that the screen can keep the entry and send it again.
  */
-export const onRequest = defineMiddleware(async ({ request, url }, next) => {
+export const onRequest = defineMiddleware((context, next) =>
+  inLanguage(languageOf(context.request.headers), () => answered(context, next)),
+);
+
+const answered: MiddlewareHandler = async ({ request, url }, next) => {
   if (!["GET", "HEAD"].includes(request.method) && !isOwn(request, url)) {
-    return problem(403, "Another site", `Writing from ${request.headers.get("origin")} is not allowed.`);
+    return problem(
+      403,
+      t("another-site"),
+      t("writing-from-is-not-allowed", { origin: request.headers.get("origin") ?? "" }),
+    );
   }
   try {
     return await forAsker(request.signal, () => next());
@@ -33,4 +44,4 @@ export const onRequest = defineMiddleware(async ({ request, url }, next) => {
     console.error(JSON.stringify({ id, method: request.method, path: url.pathname, kind, what: said }));
     return answerFault(error, id);
   }
-});
+};

@@ -2,7 +2,7 @@ import { TYPE, type MessageFormatElement } from "@formatjs/icu-messageformat-par
 import { IntlMessageFormat } from "intl-messageformat";
 import type { Message } from "../core/job/message.ts";
 import { job } from "./en/job.ts";
-import { language, wordsOf, type Language, type Text } from "./language.ts";
+import { language, locale, wordsOf, type Language, type Text } from "./language.ts";
 import { hasChoices, put, termOf } from "./speaker.ts";
 
 const textOf = (id: string, spoken: Language): Text | undefined =>
@@ -44,7 +44,7 @@ const parsed = new Map<string, { format: IntlMessageFormat; chosenBy: ReadonlySe
 function parsedMessage(text: Text, name: string, spoken: Language) {
   const there = parsed.get(name);
   if (there) return there;
-  const format = new IntlMessageFormat(text, spoken, undefined, { ignoreTag: true });
+  const format = new IntlMessageFormat(text, locale(spoken), undefined, { ignoreTag: true });
   const made = { format, chosenBy: new Set(choosers(format.getAst())) };
   parsed.set(name, made);
   return made;

@@ -1,17 +1,37 @@
 import { IntlMessageFormat } from "intl-messageformat";
-import { language, wordsOf, type Language, type Text } from "./language.ts";
+import { language, locale, wordsOf, type Language, type Text } from "./language.ts";
 
 export type Values = Readonly<Record<string, string | number>>;
 
 const formats = new Map<Text, IntlMessageFormat>();
 
-/** Most messages only hold values: those need no parser. */
-export const hasChoices = (text: string): boolean => /\{\w+,|'\{/.test(text);
+/** Most messages only hold values and numbers: those need no parser. */
+export const hasChoices = (text: string): boolean => /\{\w+, (?!number)|'\{/.test(text);
+
+const numbers = new Map<string, Intl.NumberFormat>();
+
+/** A number as ICU writes it: `digits` says how many after the point, "00" always and "##" where there are any. */
+function numberText(value: number, digits: string | undefined, spoken: Language): string {
+  const key = `${spoken} ${digits}`;
+  const made =
+    numbers.get(key) ??
+    new Intl.NumberFormat(locale(spoken), {
+      minimumFractionDigits: digits?.replaceAll("#", "").length ?? 0,
+      maximumFractionDigits: digits?.length ?? 3,
+    });
+  numbers.set(key, made);
+  return made.format(value);
+}
 
 /** Words of the trade that stand as values in what is stored, as they are said in another language. */
 export const termOf = (value: string | number, spoken: Language): string | number => {
-  const term = typeof value === "string" ? wordsOf(spoken, "terms")?.[value] : undefined;
-  return typeof term === "string" ? term : value;
+  const terms = typeof value === "string" ? wordsOf(spoken, "terms") : undefined;
+  if (terms === undefined) return value;
+  const text = String(value);
+  const term = terms[text];
+  if (typeof term === "string") return term;
+  const small = terms[text.charAt(0).toLowerCase() + text.slice(1)];
+  return typeof small === "string" ? small.charAt(0).toUpperCase() + small.slice(1) : value;
 };
 
 /**
@@ -25,19 +45,25 @@ export const term = (value: string): string => String(termOf(value, language()))
 /** A message in a language with its values in their places. Throws where a value is missing. */
 export function put(text: Text, values: Values, spoken: Language): string {
   if (typeof text === "string" && !hasChoices(text)) {
-    return text.replace(/\{(\w+)\}/g, (_, name: string) => {
-      const value = values[name];
-      if (value === undefined) throw new Error(`"${text}" lacks ${name}.`);
-      return String(termOf(value, spoken));
-    });
+    return text.replace(
+      /\{(\w+)(, number(?:, ::\.([0#]+))?)?\}/g,
+      (_, name: string, asNumber: string | undefined, digits: string | undefined) => {
+        const value = values[name];
+        if (value === undefined) throw new Error(`"${text}" lacks ${name}.`);
+        return asNumber === undefined
+          ? String(termOf(value, spoken))
+          : numberText(Number(value), digits, spoken);
+      },
+    );
   }
-  const made = formats.get(text) ?? new IntlMessageFormat(text, spoken, undefined, { ignoreTag: true });
+  const made =
+    formats.get(text) ?? new IntlMessageFormat(text, locale(spoken), undefined, { ignoreTag: true });
   formats.set(text, made);
   return String(made.format(values));
 }
 
-/** A message by its id; as it is built for browsers, with its English text beside it. */
-type Id<Area> = (keyof Area & string) | readonly [keyof Area & string, Text];
+/** A message by its id; as it is built for browsers, by its place in the catalogue, with its English text beside it. */
+type Id<Area> = (keyof Area & string) | readonly [place: number, english: Text];
 
 /**
  * What says the messages of an area in the language that is spoken.

@@ -1,6 +1,7 @@
 import type { Scene } from "../device/scene.ts";
 import { adhesiveNamed, bondPractice, viscosityAt } from "../materials/adhesives.ts";
 import type { AdhesiveInUse } from "./adhesive-in-use.ts";
+import { t } from "../../words/bond.ts";
 
 /** The liquid of a job as it stands: the bottle's kind, as thick as it was measured, or as its data sheet says in this room. */
 export function adhesiveNow({ state }: Pick<Scene, "state">): AdhesiveInUse {
@@ -17,7 +18,12 @@ export function adhesiveNow({ state }: Pick<Scene, "state">): AdhesiveInUse {
     nowPaS: measured ?? viscosityAt(adhesive, roomC),
     assumed:
       measured === undefined
-        ? `${adhesive.viscosityPaS.value} Pa s at 25 °C (${adhesive.viscosityPaS.source.text}), at ${roomC} °C in the room${room === undefined ? " (assumed)" : ""}`
+        ? t("pa-s-at-25-c-at-c", {
+            value: adhesive.viscosityPaS.value,
+            text: adhesive.viscosityPaS.source.text,
+            roomC,
+            value2: room === undefined ? t("assumed") : "",
+          })
         : null,
   };
 }

@@ -5,11 +5,12 @@ import { bytesOfBase64 } from "../prove/base64.ts";
 import { panelPicture, wrongBytes, type PanelPicture } from "../prove/panel-picture.ts";
 import { photoBorder } from "../prove/photo-border.ts";
 import { bounded, sideMm } from "../units.ts";
+import { t } from "../../words/bond.ts";
 
 const width = () => bounded(0, 200);
 /** One width in the middle of an edge, or two near its ends: from the left, or from the top. */
 const edgeWidth = () =>
-  z.union([width(), z.tuple([width(), width()])], { error: "must be a width from 0 to 200, or two of them" });
+  z.union([width(), z.tuple([width(), width()])], { error: () => t("must-be-a-width-from-0-to") });
 
 const widths = z.strictObject({
   top: edgeWidth(),
@@ -31,12 +32,12 @@ export const borderCheckInput = z
     const fault = (path: (string | number)[], message: string) =>
       context.addIssue({ code: "custom", path, message });
     if ((widthsMm === undefined) === (picture === undefined)) {
-      fault(["widthsMm"], "must be given, or a picture, and not both");
+      fault(["widthsMm"], t("must-be-given-or-a-picture-and"));
     }
     const wrong = picture && wrongBytes(picture);
     if (wrong) fault(["picture", "rgbaBase64"], wrong);
     if (picture && !wrong && widthsOf(picture) === null) {
-      fault(["picture", "rgbaBase64"], "shows no step from ink to picture at one of its edges");
+      fault(["picture", "rgbaBase64"], t("shows-no-step-from-ink-to-picture"));
     }
   });
 
@@ -102,9 +103,9 @@ export function calculateBorderCheck(input: BorderCheckInput): BorderCheck {
   }));
   const worst = off.reduce((a, b) => (b.mm > a.mm + 1e-12 ? b : a));
   const part = (mm: number, less: string, more: string) =>
-    Math.abs(mm) < passMm / 2 ? [] : [`${Math.abs(mm).toFixed(1)} mm ${mm > 0 ? more : less}`];
+    Math.abs(mm) < passMm / 2 ? [] : [t("mm", { mm: Math.abs(mm).toFixed(1), value: mm > 0 ? more : less })];
   const moves = [
-    ...part(-offsetXMm, "to the left", "to the right"),
+    ...part(-offsetXMm, t("to-the-left"), t("to-the-right")),
     ...part(-offsetYMm, "up", "down"),
     ...(turnDeg !== null && Math.abs(turnDeg) >= 0.1
       ? [`${Math.abs(turnDeg).toFixed(1)}° ${turnDeg > 0 ? "counter-clockwise" : "clockwise"}`]
@@ -120,8 +121,8 @@ export function calculateBorderCheck(input: BorderCheckInput): BorderCheck {
     pass,
     nudge:
       pass && moves.length === 0
-        ? "Leave it as it lies."
-        : `Nudge the glass ${moves.join(", ") || "a little"}.`,
+        ? t("leave-it-as-it-lies")
+        : t("nudge-the-glass", { moves: moves.join(", ") || t("a-little") }),
   };
 }
 

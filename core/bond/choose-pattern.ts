@@ -10,6 +10,7 @@ import { calculateFillFront, fillFrontInput, type FillFront, type FillFrontInput
 import { panelFill } from "./panel-fill.ts";
 import { scaledTo, type NamedPattern, type PatternPiece } from "./pattern.ts";
 import { shippedPatterns } from "./shipped-patterns.ts";
+import { t } from "../../words/bond.ts";
 
 /** What a fill came to, as the record keeps it. Air round a window that stays dry is meant. */
 export const fillOutcome = ({ wetPct, trapped, windowsWet }: FillFront): FillOutcome => ({
@@ -111,7 +112,7 @@ export function choosePattern(
       const input: FillFrontInput = { ...base, pattern };
       const fill = fillOutcome(calculateFillFront(input));
       const found = {
-        name: aside === 0 ? name : `${name}, ${Math.round(by)} mm off the window`,
+        name: aside === 0 ? name : t("mm-off-the-window", { name, by: Math.round(by) }),
         fill,
         input,
       };

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
-import { bounded } from "../units.ts";
+import { bounded, oneOf } from "../units.ts";
+import { t } from "../../words/bond.ts";
 
 const BAR_PA = 100_000;
 /** Standard atmosphere, Pa. */
@@ -20,7 +21,7 @@ export const debubbleInput = z
     saturation: bounded(0, 10),
     surfaceTensionMnM: bounded(0, 1_000),
     /** A ball within the glue, or a disc from face to face. */
-    shape: z.enum(["round", "spanning"], { error: "must be round or spanning" }),
+    shape: oneOf(["round", "spanning"]),
     gapUm: bounded(5, 5_000).optional(),
     /** Whether the diffusion that is only building up counts; without it the closed form holds. */
     transient: z.boolean().default(true),
@@ -28,12 +29,16 @@ export const debubbleInput = z
   .superRefine(({ shape, gapUm, radiusUm }, context) => {
     if (shape !== "spanning") return;
     if (gapUm === undefined) {
-      context.addIssue({ code: "custom", path: ["gapUm"], message: "must be given for a spanning bubble" });
+      context.addIssue({
+        code: "custom",
+        path: ["gapUm"],
+        message: t("must-be-given-for-a-spanning-bubble"),
+      });
     } else if (2 * radiusUm < gapUm) {
       context.addIssue({
         code: "custom",
         path: ["radiusUm"],
-        message: `${radiusUm} does not reach from face to face; must be at least half of gapUm, ${gapUm / 2}`,
+        message: t("does-not-reach-from-face-to-face", { radiusUm, gapUm: gapUm / 2 }),
       });
     }
   });

@@ -2,9 +2,10 @@ import { z } from "zod";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { Effort, TooMuchEffort } from "../effort.ts";
 import { edges, isOnPanel, offPanelWords, outline, type Outline } from "../stack/outline.ts";
-import { bounded, durationS } from "../units.ts";
+import { bounded, durationS, oneOf } from "../units.ts";
 import { pathLengthMm, pattern, placeOffPanel, type PatternPiece } from "./pattern.ts";
 import { closeGap, type Closing, type FilmGrid } from "./thin-film.ts";
+import { t } from "../../words/bond.ts";
 
 const dryWindow = z.union(
   [
@@ -17,8 +18,7 @@ const dryWindow = z.union(
     }),
   ],
   {
-    error:
-      "must have xMm, yMm and radiusMm (its middle), or xMm, yMm, widthMm, heightMm (its upper left corner)",
+    error: () => t("must-have-xmm-ymm-and-radiusmm-its"),
   },
 );
 export type DryWindow = z.output<typeof dryWindow>;
@@ -45,7 +45,7 @@ export const fillFrontInput = z
     /** Lowers the glass on a wedge: the edge that is set down first, how far the far edge stands open, and how long it takes. */
     lowering: z
       .strictObject({
-        from: z.enum(edges, { error: `must be one of ${edges.join(", ")}` }),
+        from: oneOf(edges),
         wedgeMm: bounded(0.01, 500),
         timeS: durationS(),
       })
@@ -59,17 +59,26 @@ export const fillFrontInput = z
       context.addIssue({ code: "custom", path, message });
     const { widthMm, heightMm } = input.outline;
     if ((input.forceN === undefined) === (input.lowering === undefined)) {
-      fault(["forceN"], "give either forceN or lowering, one of the two");
+      fault(["forceN"], t("give-either-forcen-or-lowering-one-of"));
     }
     if (input.startGapUm !== undefined && input.startGapUm <= input.gapUm) {
-      fault(["startGapUm"], `${input.startGapUm} must be above gapUm, which is ${input.gapUm}`);
+      fault(
+        ["startGapUm"],
+        t("must-be-above-gapum-which-is", { startGapUm: input.startGapUm, gapUm: input.gapUm }),
+      );
     }
     const leastMm = Math.sqrt((widthMm * heightMm) / MOST_CELLS);
     const mostMm = Math.min(widthMm, heightMm) / LEAST_CELLS_ACROSS;
     if (input.gridMm < leastMm || input.gridMm > mostMm) {
       fault(
         ["gridMm"],
-        `${input.gridMm} must be from ${leastMm.toFixed(2)} to ${mostMm.toFixed(2)} for a panel of ${widthMm} × ${heightMm} mm`,
+        t("must-be-from-to-for-a-panel", {
+          gridMm: input.gridMm,
+          leastMm: leastMm.toFixed(2),
+          mostMm: mostMm.toFixed(2),
+          widthMm,
+          heightMm,
+        }),
       );
     }
     const off = placeOffPanel(input.outline, input.pattern);
@@ -131,7 +140,7 @@ const VISITS_PER_STRETCH = 2;
 const tooFine = (gridMm: number) =>
   new TooMuchEffort({
     path: "gridMm",
-    message: `${gridMm} is too fine for this pattern: it would take more than ${MOST_VISITS / 1e6} million visits to cells. Make the grid coarser or the pattern simpler`,
+    message: t("is-too-fine-for-this-pattern-it", { gridMm, MOST_VISITS: MOST_VISITS / 1e6 }),
   });
 
 /** Points of a cell that are asked whether something covers them, along each side. */

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { bounded } from "../units.ts";
+import { t } from "../../words/bond.ts";
 
 export const lowerTimeInput = z.strictObject({
   /** From the edge that is set down to the one that is lowered. */
@@ -48,8 +49,8 @@ export function calculateLowerTime(input: LowerTimeInput): LowerTime {
     edgeMmS,
     advice:
       edgeMmS < STEADY_MM_S
-        ? "Slower than a hand is steady: draw a wedge out, or lower by turns of a screw."
-        : "Watch the front, not the glass: where it runs ahead or stops, wait.",
+        ? t("slower-than-a-hand-is-steady-draw")
+        : t("watch-the-front-not-the-glass-where"),
     assumed: input.capillaryLimit === undefined ? ["capillaryLimit"] : [],
   };
 }

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { isOnPanel, type Outline } from "../stack/outline.ts";
 import { bounded, words } from "../units.ts";
+import { t } from "../../words/bond.ts";
 
 const place = z.strictObject({ xMm: bounded(0, 5_000), yMm: bounded(0, 5_000) });
 
@@ -20,7 +21,7 @@ export const patternPiece = z.discriminatedUnion(
       volumeUl: bounded(0.01, 1_000_000),
     }),
   ],
-  { error: 'kind must be "dot" or "bead"' },
+  { error: () => t("kind-must-be-dot-or-bead") },
 );
 export type PatternPiece = z.output<typeof patternPiece>;
 export type Pattern = readonly PatternPiece[];

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, durationS } from "../units.ts";
+import { t } from "../../words/bond.ts";
 
 const GRAVITY_M_S2 = 9.80665;
 
@@ -22,7 +23,10 @@ export const spreadViscosityInput = z
     context.addIssue({
       code: "custom",
       path: ["endDiameterMm"],
-      message: `${endDiameterMm} must be above ${startDiameterMm + 2 * readToMm}: a drop that has hardly spread tells nothing`,
+      message: t("must-be-above-a-drop-that-has", {
+        endDiameterMm,
+        startDiameterMm: startDiameterMm + 2 * readToMm,
+      }),
     });
   });
 export type SpreadViscosityInput = z.input<typeof spreadViscosityInput>;

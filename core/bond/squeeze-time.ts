@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, sideMm } from "../units.ts";
+import { t } from "../../words/bond.ts";
 
 export const squeezeTimeInput = z
   .strictObject({
@@ -9,7 +10,7 @@ export const squeezeTimeInput = z
         z.strictObject({ widthMm: sideMm(), heightMm: sideMm() }),
         z.strictObject({ diameterMm: bounded(0.1, 5_000) }),
       ],
-      { error: "must have widthMm and heightMm, or diameterMm" },
+      { error: () => t("must-have-widthmm-and-heightmm-or") },
     ),
     viscosityPaS: bounded(0.001, 10_000),
     forceN: bounded(0.001, 100_000),
@@ -21,7 +22,7 @@ export const squeezeTimeInput = z
     context.addIssue({
       code: "custom",
       path: ["endGapUm"],
-      message: `${endGapUm} must be below startGapUm, which is ${startGapUm}`,
+      message: t("must-be-below-startgapum-which-is", { endGapUm, startGapUm }),
     });
   });
 export type SqueezeTimeInput = z.input<typeof squeezeTimeInput>;

@@ -1,6 +1,7 @@
 import type { Family } from "../stack/family.ts";
 import { oppositeEdge, type Edge, type EdgeFeature } from "../stack/outline.ts";
 import { listed } from "../words.ts";
+import { t } from "../../words/clean.ts";
 
 /** An edge that nothing wet may reach: it is held up, and wiped away from, towards the other side. */
 export interface DryEdge {
@@ -28,6 +29,8 @@ export function tiltWords(edges: readonly DryEdge[]): string {
   const up = listed(edges.map(({ edge }) => edge));
   const one = edges.length === 1;
   return one
-    ? `Stand it with the ${up} edge up: nothing may run to the ${edges[0]!.label}. Wipe along that edge, then away from it towards the ${edges[0]!.towards}.`
-    : `Lay it flat: ${listed(edges.map(({ edge, label }) => `${edge} edge (${label})`))} must stay dry. Cloth barely damp, strokes along those edges.`;
+    ? t("stand-it-with-the-edge-up-nothing", { up, label: edges[0]!.label, towards: edges[0]!.towards })
+    : t("lay-it-flat-must-stay-dry-cloth", {
+        listed: listed(edges.map(({ edge, label }) => t("edge", { edge, label }))),
+      });
 }

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { solventNamed, solventNames, type SolventData } from "../materials/solvents.ts";
 import { bounded, boundedWhole, temperatureC, words } from "../units.ts";
+import { t } from "../../words/clean.ts";
 
 const solventData = z.strictObject({
   name: words(80),
@@ -22,7 +23,7 @@ export const ventilation = {
 
 export const vapourInput = z.strictObject({
   solvent: z.union([z.enum(solventNames as [string, ...string[]]), solventData], {
-    error: `must be one of ${solventNames.join("; ")}, or a solvent's own data`,
+    error: () => t("must-be-one-of-or-a-solvents", { solventNames: solventNames.join("; ") }),
   }),
   volumeMl: bounded(0.01, 10_000),
   evaporateMin: bounded(0.1, 480),
@@ -139,23 +140,17 @@ export function calculateVapour(input: VapourInput): Vapour {
         ? "no flame or hot tool"
         : "safe";
   const cautions = [
-    ...(ignition === "above autoignition"
-      ? [
-          `${hottestToolC} °C lights ${solvent.name} vapour by itself (from ${lightsAt} °C): heat off and cold first.`,
-        ]
+    ...(ignition === "above autoignition" && hottestToolC !== undefined
+      ? [t("c-lights-vapour-by-itself-from-c", { hottestToolC, name: solvent.name, lightsAt })]
       : burns && hottestToolC !== undefined && hottestToolC >= AUTOIGNITION_SHARE * lightsAt
-        ? [`${hottestToolC} °C is close to the ${lightsAt} °C at which ${solvent.name} lights by itself.`]
+        ? [t("c-is-close-to-the-c-at", { hottestToolC, lightsAt, name: solvent.name })]
         : []),
-    ...(ignition === "safe" ? [] : ["No flame, spark or hot tool until the air has cleared."]),
-    ...(now.twa8hPpm > solvent.limitPpm
-      ? ["Over the limit for a working day: more air, or less solvent."]
-      : []),
+    ...(ignition === "safe" ? [] : [t("no-flame-spark-or-hot-tool-until")]),
+    ...(now.twa8hPpm > solvent.limitPpm ? [t("over-the-limit-for-a-working-day")] : []),
     ...(now.peakPpm > solvent.limitPpm && now.twa8hPpm <= solvent.limitPpm
-      ? ["For a while above the day's limit: window open, step back while it dries."]
+      ? [t("for-a-while-above-the-days-limit")]
       : []),
-    ...(now.peakPpm > EXPLOSIVE_SHARE * lelPpm
-      ? ["More than a tenth of what can explode: not in this room without more air."]
-      : []),
+    ...(now.peakPpm > EXPLOSIVE_SHARE * lelPpm ? [t("more-than-a-tenth-of-what-can")] : []),
   ];
   const spanH = Math.max(
     evaporateH * 1.2,

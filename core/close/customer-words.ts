@@ -4,12 +4,21 @@ import { tapePractice } from "../materials/adhesives.ts";
 import { leftOut } from "../records/left-out.ts";
 import { routes } from "../route/routes.ts";
 import { listed } from "../words.ts";
+import { t } from "../../words/close.ts";
 
 const care: Record<(typeof routes)["layer"]["joins"], string> = {
-  liquid: "Keep it from heat above 60 °C and do not press on the glass for a day.",
-  tape: `The tape is at its full strength after ${tapePractice.fullStrengthH.value} hours: do not pull at the glass until then.`,
-  film: "Wipe the film with a soft damp cloth only; no alcohol, no acetone.",
-  none: "Treat it as before.",
+  get liquid() {
+    return t("keep-it-from-heat-above-60-c");
+  },
+  get tape() {
+    return t("the-tape-is-at-its-full-strength", { value: tapePractice.fullStrengthH.value });
+  },
+  get film() {
+    return t("wipe-the-film-with-a-soft-damp");
+  },
+  get none() {
+    return t("treat-it-as-before");
+  },
 };
 
 /** What is new on the device, as it goes out; empty where nothing is. */
@@ -17,7 +26,7 @@ function renewed(scene: Scene): string[] {
   return linesNow(scene).flatMap((line) => {
     const { on, part } = lineOf(scene.state, line);
     if (!on) return [];
-    return [part?.name ?? `${line} film`];
+    return [part?.name ?? t("film", { line })];
   });
 }
 
@@ -33,17 +42,19 @@ export function customerWords(scene: Scene): string {
   const out = leftOut(scene);
   const fresh = renewed(scene);
   const lost =
-    broke.length > 0 ? `Broken in the work: ${listed(broke.map(({ what }) => what.toLowerCase()))}.` : "";
+    broke.length > 0
+      ? t("broken-in-the-work", { listed: listed(broke.map(({ what }) => what.toLowerCase())) })
+      : "";
   if (isDeclined(scene)) {
     return [
-      "The repair was not done, as agreed.",
+      t("the-repair-was-not-done-as-agreed"),
       lost,
-      out.length > 0 ? `Not put back: ${listed(out)}.` : "",
+      out.length > 0 ? t("not-put-back", { listed: listed(out) }) : "",
     ]
       .filter(Boolean)
       .join(" ");
   }
-  if (seated === "gone") return "A connector had come loose and was pressed home. Nothing was replaced.";
+  if (seated === "gone") return t("a-connector-had-come-loose-and-was");
   const looked = state.prove.look?.result === "clear";
   const left = state.bond.bubbles.filter(({ settled }) => settled === "left").length;
   const dead = family.functions.filter(
@@ -52,14 +63,21 @@ export function customerWords(scene: Scene): string {
   const absent = family.functions.filter(({ key }) => tried[key] === "not-fitted");
   const names = (of: typeof dead) => listed(of.map(({ name }) => name.toLowerCase()));
   return [
-    fresh.length > 0 ? `New: ${listed(fresh)}.` : route === "backlight" ? `New: ${replaces}.` : "",
+    fresh.length > 0
+      ? t("new", { listed: listed(fresh) })
+      : route === "backlight"
+        ? t("new-2", { replaces })
+        : "",
     lost,
     left > 0
-      ? `${left} small ${left === 1 ? "bubble is" : "bubbles are"} left, within what we let pass.`
+      ? t("small-left-within-what-we-let-pass", {
+          left,
+          value: left === 1 ? t("bubble-is") : t("bubbles-are"),
+        })
       : "",
-    looked && left === 0 ? "Nothing was seen under the glass." : "",
-    dead.length > 0 ? `Dead when it came in, and still so: ${names(dead)}.` : "",
-    absent.length > 0 ? `Not fitted, so not checked: ${names(absent)}.` : "",
+    looked && left === 0 ? t("nothing-was-seen-under-the-glass") : "",
+    dead.length > 0 ? t("dead-when-it-came-in-and-still", { names: names(dead) }) : "",
+    absent.length > 0 ? t("not-fitted-so-not-checked", { names: names(absent) }) : "",
     care[joins],
   ]
     .filter(Boolean)

@@ -4,6 +4,7 @@ import { assumed, memory, type Source } from "../materials/materials.ts";
 import { seamOf } from "../heat/lift-heat.ts";
 import type { LiquidAdhesive } from "../materials/adhesives.ts";
 import type { Family } from "../stack/family.ts";
+import { t } from "../../words/cure.ts";
 
 /** Wavelengths that curing lamps are sold with, nm. */
 export const lampNms = [365, 385, 395, 405] as const;
@@ -37,7 +38,15 @@ const letsThrough: Record<string, { pct: readonly [number, number, number, numbe
     pct: [0, 2, 12, 28],
     source: assumed("its outer film holds a UV absorber"),
   },
-  air: { pct: [100, 100, 100, 100], source: { kind: "handbook", text: "air absorbs none of it" } },
+  air: {
+    pct: [100, 100, 100, 100],
+    source: {
+      kind: "handbook",
+      get text() {
+        return t("air-absorbs-none-of-it");
+      },
+    },
+  },
 };
 /** Below this a lamp is no use: it would warm the panel more than it cures. Assumed. */
 const LEAST_PCT = 5;
@@ -57,12 +66,12 @@ export function coverLight(family: Family, route: RouteName, nm: LampNm): CoverL
   const over = family.stack.slice(0, found < 0 ? 1 : found);
   const layers = over.map(({ name, material, blocksBelowNm }) => {
     if (blocksBelowNm !== undefined && nm < blocksBelowNm) {
-      return { name, pct: 0, source: `the family: it blocks light below ${blocksBelowNm} nm` };
+      return { name, pct: 0, source: t("the-family-it-blocks-light-below-nm", { blocksBelowNm }) };
     }
     const known = letsThrough[material];
     return known
       ? { name, pct: known.pct[nmAt(nm)]!, source: `${known.source.text} (${known.source.kind})` }
-      : { name, pct: 0, source: `nobody has said what ${material} lets through: taken as nothing` };
+      : { name, pct: 0, source: t("nobody-has-said-what-lets-through", { material }) };
   });
   return {
     transmittancePct: 100 * layers.reduce((share, { pct }) => share * (pct / 100), 1),
@@ -97,6 +106,6 @@ export function lampFault(choices: readonly LampChoice[], nm: LampNm): string | 
   if (choices.find((choice) => choice.nm === nm)!.cures) return null;
   const good = choices.filter(({ cures }) => cures).map((choice) => String(choice.nm));
   return good.length > 0
-    ? `The cover stops ${nm} nm: cure at ${listed(good).replace(" and ", " or ")} nm.`
-    : `No lamp cures through this cover: from the side only.`;
+    ? t("the-cover-stops-nm-cure-at-nm", { nm, listed: listed(good).replace(" and ", " or ") })
+    : t("no-lamp-cures-through-this-cover-from");
 }

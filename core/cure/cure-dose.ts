@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, sideMm } from "../units.ts";
+import { t } from "../../words/cure.ts";
 
 export const lamp = z.strictObject({
   xMm: bounded(-5_000, 10_000),
@@ -32,7 +33,7 @@ export const cureDoseInput = z
       context.addIssue({
         code: "custom",
         path: ["irradianceMwCm2"],
-        message: "give either lamps or irradianceMwCm2, one of the two",
+        message: t("give-either-lamps-or-irradiancemwcm2"),
       });
     }
     const { widthMm, heightMm } = input.panel;
@@ -40,7 +41,10 @@ export const cureDoseInput = z
       context.addIssue({
         code: "custom",
         path: ["border", "widthMm"],
-        message: `${input.border.widthMm} leaves no open area; must be below ${Math.min(widthMm, heightMm) / 2}`,
+        message: t("leaves-no-open-area-must-be-below", {
+          widthMm: input.border.widthMm,
+          widthMm2: Math.min(widthMm, heightMm) / 2,
+        }),
       });
     }
     const mostPoints = Math.min(MOST_POINTS, MOST_LIT / (input.lamps?.length ?? 1));
@@ -49,7 +53,10 @@ export const cureDoseInput = z
       context.addIssue({
         code: "custom",
         path: ["gridMm"],
-        message: `${input.gridMm} gives too many points for this panel and its lamps; must be at least ${leastMm.toFixed(2)}`,
+        message: t("gives-too-many-points-for-this-panel", {
+          gridMm: input.gridMm,
+          leastMm: leastMm.toFixed(2),
+        }),
       });
     }
   });

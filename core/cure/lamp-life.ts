@@ -2,6 +2,7 @@ import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { studentHalfWidth } from "../student.ts";
 import { bounded } from "../units.ts";
+import { t } from "../../words/cure.ts";
 
 const LEAST_READINGS = 3;
 
@@ -10,7 +11,7 @@ export const lampLifeInput = z
     /** Hours that the lamp had been on, and what it gave then at one place. */
     readings: z
       .array(z.strictObject({ hours: bounded(0, 1e6), irradianceMwCm2: bounded(0.001, 1e6) }))
-      .min(LEAST_READINGS, { error: `must be at least ${LEAST_READINGS} readings` })
+      .min(LEAST_READINGS, { error: () => t("must-be-at-least-readings", { LEAST_READINGS }) })
       .max(5_000),
     lowestUsefulMwCm2: bounded(0.001, 1e6),
   })
@@ -19,7 +20,7 @@ export const lampLifeInput = z
       context.addIssue({
         code: "custom",
         path: ["readings"],
-        message: "must be of at least two different hours",
+        message: t("must-be-of-at-least-two-different"),
       });
     }
   });

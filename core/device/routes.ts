@@ -1,20 +1,18 @@
 import { touchPlace } from "../route/decision-tree.ts";
 import { routeNames, routes, type RouteName } from "../route/routes.ts";
 import type { Family } from "../stack/family.ts";
+import { t } from "../../words/device.ts";
 
 export const repairRoutes = [...routeNames, "add-on-touch"] as const;
 /** What is replaced: the family's routes, and a touch layer laminated under new glass where the panel's own has died. */
 export type RepairRoute = RouteName | "add-on-touch";
 
-/** A repair in words. */
-export const repairTitles: Readonly<Record<RepairRoute, string>> = {
-  // By what is replaced; how it is joined is chosen for each job.
-  ...(Object.fromEntries(routeNames.map((name) => [name, routes[name].title.split(",")[0]])) as Record<
-    RouteName,
-    string
-  >),
-  "add-on-touch": "Layer with add-on touch",
-};
+export const isRepairRoute = (name: string): name is RepairRoute =>
+  (repairRoutes as readonly string[]).includes(name);
+
+/** A repair in words: by what is replaced; how it is joined is chosen for each job. */
+export const repairTitle = (route: RepairRoute): string =>
+  route === "add-on-touch" ? t("layer-with-add-on-touch") : routes[route].title.split(",")[0]!;
 
 export const routesOf = (family: Pick<Family, "routes" | "addOnTouch">): RepairRoute[] => [
   ...family.routes,

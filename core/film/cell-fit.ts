@@ -6,14 +6,15 @@ import { transmittance } from "./cell-optics.ts";
 import { chromaticity, tristimulus } from "./colour.ts";
 import { axesApartDeg, foldDeg } from "./axis-angle.ts";
 import { lightOfHex } from "./srgb.ts";
+import { t } from "../../words/film.ts";
 
-const srgb = z.string().regex(/^#[0-9a-f]{6}$/i, { error: "must be a colour such as #ddfdaf" });
+const srgb = z.string().regex(/^#[0-9a-f]{6}$/i, { error: () => t("must-be-a-colour-such-as-ddfdaf") });
 
 export const cellFitInput = z.strictObject({
   /** What the ground looked like, not driven, at known angles of the front film from the entrance director. */
   looks: z
     .array(z.strictObject({ frontDeg: bounded(-360, 360), srgb }))
-    .min(2, { error: "must be at least 2 colours" })
+    .min(2, { error: () => t("must-be-at-least-2-colours") })
     .max(20),
   /** Twists that are thought possible, deg. */
   twistsDeg: z.array(bounded(-360, 360)).min(1).max(6).default([90, 180, 240, 260]),

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
-import { bounded } from "../units.ts";
+import { bounded, oneOf } from "../units.ts";
 import {
   chromaticity,
   illuminants,
@@ -10,6 +10,7 @@ import {
   wavelengthsNm,
   type Illuminant,
 } from "./colour.ts";
+import { t } from "../../words/film.ts";
 
 const MOST_STEPS = 721;
 
@@ -20,7 +21,7 @@ export const cellOpticsInput = z.strictObject({
   rearDeg: bounded(-360, 360),
   frontDeg: bounded(-360, 360),
   onRetardanceShare: bounded(0, 1).default(0.1),
-  illuminant: z.enum(illuminants, { error: `must be one of ${illuminants.join(", ")}` }).default("E"),
+  illuminant: oneOf(illuminants).default("E"),
   /** Light that a film passes along its axis over what it passes across it. */
   filmExtinction: bounded(1, 1e6).default(1_000),
   sweep: z
@@ -34,13 +35,13 @@ export const cellOpticsInput = z.strictObject({
         context.addIssue({
           code: "custom",
           path: ["toDeg"],
-          message: `${toDeg} must be above fromDeg, ${fromDeg}`,
+          message: t("must-be-above-fromdeg", { toDeg, fromDeg }),
         });
       } else if ((toDeg - fromDeg) / stepDeg > MOST_STEPS) {
         context.addIssue({
           code: "custom",
           path: ["stepDeg"],
-          message: `${stepDeg} gives more than ${MOST_STEPS} steps`,
+          message: t("gives-more-than-steps", { stepDeg, MOST_STEPS }),
         });
       }
     })

@@ -1,4 +1,5 @@
 import { hexOf } from "./srgb.ts";
+import { t } from "../../words/film.ts";
 
 /** Colour of light as the CIE 1931 standard observer sees it. */
 
@@ -137,8 +138,8 @@ const DEEP_CHROMA = 35;
 export function tintName(xyz: Triple, illuminant: Illuminant): string {
   const [lightness, a, b] = lab(xyz, illuminant);
   const chroma = chromaOf(xyz, illuminant);
-  if (lightness < 18) return chroma < 15 ? "black" : `near black, ${hueName(a, b)}`;
-  if (chroma < LEAST_CHROMA) return lightness > 80 ? "white" : lightness > 40 ? "grey" : "dark grey";
+  if (lightness < 18) return chroma < 15 ? "black" : t("near-black", { hueName: hueName(a, b) });
+  if (chroma < LEAST_CHROMA) return lightness > 80 ? "white" : lightness > 40 ? "grey" : t("dark-grey");
   return `${chroma >= DEEP_CHROMA ? "" : "pale "}${hueName(a, b)}`;
 }
 

@@ -3,6 +3,7 @@ import { foldDeg } from "./axis-angle.ts";
 import { defineCalculation } from "../calculation.ts";
 import { studentHalfWidth } from "../student.ts";
 import { bounded } from "../units.ts";
+import { t } from "../../words/film.ts";
 
 export const LEAST_READINGS = 4;
 const LEAST_SPAN_DEG = 60;
@@ -22,7 +23,7 @@ export const filmAxisInput = z
   .strictObject({
     readings: z
       .array(axisReading)
-      .min(LEAST_READINGS, { error: `must be at least ${LEAST_READINGS} readings` })
+      .min(LEAST_READINGS, { error: () => t("must-be-at-least-readings", { LEAST_READINGS }) })
       .max(500),
     /** Half width of the interval at which no more need be read. */
     wantedDeg: bounded(0.05, 20).default(1),
@@ -32,11 +33,9 @@ export const filmAxisInput = z
     const span = spanDeg(angles);
     const fault = (message: string) => context.addIssue({ code: "custom", path: ["readings"], message });
     if (span < LEAST_SPAN_DEG) {
-      fault(
-        `span ${Math.round(span)} degrees; must span at least ${LEAST_SPAN_DEG} (turned by 180 is the same angle)`,
-      );
+      fault(t("span-degrees-must-span-at-least-turned", { span: Math.round(span), LEAST_SPAN_DEG }));
     } else if (new Set(angles.map((angle) => foldDeg(angle).toFixed(6))).size < 3) {
-      fault("must hold at least three different angles (turned by 180 is the same angle)");
+      fault(t("must-hold-at-least-three-different"));
     }
   });
 export type FilmAxisInput = z.input<typeof filmAxisInput>;

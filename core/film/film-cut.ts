@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
-import { bounded, boundedWhole, sideMm } from "../units.ts";
+import { bounded, boundedWhole, sideMm, oneOf } from "../units.ts";
 import { boundingOf, cornersOf, point, rotationFor, SAME_MM } from "./cutting.ts";
 import { fillRows } from "./film-rows.ts";
+import { t } from "../../words/film.ts";
 
 const size = { widthMm: sideMm(), heightMm: sideMm() };
 const MOST_PIECES = 20_000;
@@ -18,7 +19,7 @@ export const filmCutInput = z
     gapMm: bounded(0, 100),
     trimMm: bounded(0, 500),
     /** Which face is up while it is cut: the one that will look towards the viewer, or away, which mirrors the angle. */
-    adhesive: z.enum(["towards", "away"], { error: "must be towards or away" }),
+    adhesive: oneOf(["towards", "away"]),
     /** How far the piece reaches beyond what it must cover, on each side. */
     coverMm: bounded(0, 500).optional(),
   })
@@ -28,7 +29,7 @@ export const filmCutInput = z
       context.addIssue({
         code: "custom",
         path: ["piece"],
-        message: `${Math.floor(most)} such pieces on a sheet are too many to lay out; must be at most ${MOST_PIECES}`,
+        message: t("such-pieces-on-a-sheet-are-too", { most: Math.floor(most), MOST_PIECES }),
       });
     }
   });

@@ -2,7 +2,7 @@ import { randomStream } from "../random.ts";
 import { z } from "zod";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { Effort } from "../effort.ts";
-import { bounded, boundedWhole, sideMm, words } from "../units.ts";
+import { bounded, boundedWhole, sideMm, words, oneOf } from "../units.ts";
 import {
   areApart,
   boundingOf,
@@ -15,6 +15,7 @@ import {
   type Placed,
   type Separation,
 } from "./cutting.ts";
+import { t } from "../../words/film.ts";
 
 const size = { widthMm: sideMm(), heightMm: sideMm() };
 
@@ -23,7 +24,7 @@ export const layoutPiece = z.strictObject({
   id: words(80),
   ...size,
   axisDeg: bounded(-360, 360),
-  adhesive: z.enum(["towards", "away"], { error: "must be towards or away" }),
+  adhesive: oneOf(["towards", "away"]),
 });
 export type LayoutSheet = z.output<typeof layoutSheet>;
 export type LayoutPiece = z.output<typeof layoutPiece>;
@@ -53,7 +54,7 @@ export const filmLayoutInput = z
           context.addIssue({
             code: "custom",
             path: [list, i, "id"],
-            message: `"${id}" stands twice; ids must differ`,
+            message: t("stands-twice-ids-must-differ", { id }),
           });
         }
       });

@@ -1,12 +1,12 @@
 import { z } from "zod";
 import type { Family } from "../stack/family.ts";
-import { bounded, sideMm, words } from "../units.ts";
+import { bounded, sideMm, words, oneOf } from "../units.ts";
 
 /** The film on the viewer's side of the cell, and the one behind it. */
 export const filmSides = ["front", "rear"] as const;
 export type FilmSide = (typeof filmSides)[number];
 
-export const filmSide = () => z.enum(filmSides, { error: `must be one of ${filmSides.join(", ")}` });
+export const filmSide = () => oneOf(filmSides);
 /** An axis seen from the viewer's side, from the panel's width counter-clockwise: 180 is 0 again. */
 export const axisDeg = () => bounded(0, 180);
 
@@ -16,7 +16,7 @@ export type FilmKind = (typeof filmKinds)[number];
 /** A sheet or remnant on the shelf. Its axis from its width, counter-clockwise, as it lies with the adhesive down. */
 export const filmSheet = z.strictObject({
   label: words(40),
-  kind: z.enum(filmKinds, { error: `must be one of ${filmKinds.join(", ")}` }),
+  kind: oneOf(filmKinds),
   widthMm: sideMm(),
   heightMm: sideMm(),
   axisDeg: axisDeg(),

@@ -3,6 +3,7 @@ import { chromaOf } from "./colour.ts";
 import { foldDeg } from "./axis-angle.ts";
 import type { Family } from "../stack/family.ts";
 import type { FilmSide } from "./films.ts";
+import { t } from "../../words/film.ts";
 
 /** A cell between its two films. */
 export interface FilmedCell {
@@ -143,26 +144,40 @@ export function advise(
   const hint = (turnDeg: number) =>
     `${Math.abs(Math.round(turnDeg))}° ${turnDeg > 0 ? "counter-clockwise" : "clockwise"}`;
   const sentences = [
-    ...(isInverted ? [`Inverted: ${now.sense === "positive" ? "dark on light" : "light on dark"}.`] : []),
-    ...(isWeak && !isInverted ? ["Weak: light and dark are too close to be read."] : []),
+    ...(isInverted
+      ? [t("inverted", { value: now.sense === "positive" ? t("dark-on-light-2") : t("light-on-dark-2") })]
+      : []),
+    ...(isWeak && !isInverted ? [t("weak-light-and-dark-are-too-close")] : []),
     ...(mend && (isInverted || isWeak)
       ? [
-          `Turn the ${film} film ${hint(mend.turnDeg)}, to ${mend.toDeg}°: contrast ${mend.contrast.toFixed(0)}.`,
+          t("turn-the-film-to-contrast", {
+            film,
+            hint: hint(mend.turnDeg),
+            toDeg: mend.toDeg,
+            contrast: mend.contrast.toFixed(0),
+          }),
         ]
       : []),
     ...(!mend
       ? [
-          `No angle of the ${film} film gives ${wanted === "positive" ? "dark on light" : "light on dark"}: the other film stands wrong or is on the wrong way round, a compensation film is missing, or the cell is damaged.`,
+          t("no-angle-of-the-film-gives-the", {
+            film,
+            value: wanted === "positive" ? t("dark-on-light-2") : t("light-on-dark-2"),
+          }),
         ]
       : []),
     ...(isTinted
       ? [
           plainest && chroma(tinted(plainest)) <= SEEN_CHROMA
-            ? `Tinted ${tinted(now).tint}: at ${plainest.frontDeg}° it is ${lightPart(plainest).tint}.`
-            : `Tinted ${tinted(now).tint}, and no angle takes it away: it is the cell's own retardance. A compensation film would, where there was one.`,
+            ? t("tinted-at-it-is", {
+                tint: tinted(now).tint,
+                frontDeg: plainest.frontDeg,
+                tint2: lightPart(plainest).tint,
+              })
+            : t("tinted-and-no-angle-takes-it-away", { tint: tinted(now).tint }),
         ]
       : []),
-    ...(!isInverted && !isWeak && !isTinted ? ["As it should be: nothing to turn."] : []),
+    ...(!isInverted && !isWeak && !isTinted ? [t("as-it-should-be-nothing-to-turn")] : []),
   ];
   return {
     now,

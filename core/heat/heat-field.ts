@@ -2,8 +2,9 @@ import { z } from "zod";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { surroundings } from "../materials/materials.ts";
 import { edges } from "../stack/outline.ts";
-import { bounded, durationS, sideMm, temperatureC, umToM, words } from "../units.ts";
+import { bounded, durationS, sideMm, temperatureC, umToM, words, oneOf } from "../units.ts";
 import { heatContacts, heatLayers, refineStack } from "./heat-soak.ts";
+import { t } from "../../words/heat.ts";
 
 const conductance = () => bounded(0.1, 1_000_000);
 const place = z.strictObject({ xMm: bounded(-5_000, 10_000), yMm: bounded(-5_000, 10_000) });
@@ -33,7 +34,7 @@ const heatSource = z.discriminatedUnion("kind", [
   /** A heated strip under one edge. */
   z.strictObject({
     kind: z.literal("edge"),
-    edge: z.enum(edges, { error: `must be one of ${edges.join(", ")}` }),
+    edge: oneOf(edges),
     widthMm: sideMm(),
     plateC: temperatureC(),
     contactWm2K: conductance(),
@@ -119,14 +120,14 @@ export const heatFieldInput = heatFieldShape.superRefine((input, context) => {
     context.addIssue({
       code: "custom",
       path: ["durationS"],
-      message: `${input.durationS} s in ${steps} steps on ${cells} cells is too much to follow; must be at most ${mostS} s, or the grid coarser, or the spots slower`,
+      message: t("s-in-steps-on-cells-is-too", { durationS: input.durationS, steps, cells, mostS }),
     });
   }
   if (cells > MOST_CELLS) {
     context.addIssue({
       code: "custom",
       path: ["gridMm"],
-      message: `${gridMm} gives ${cells} cells; must be so large that there are at most ${MOST_CELLS}`,
+      message: t("gives-cells-must-be-so-large-that", { gridMm, cells, MOST_CELLS }),
     });
   }
 });

@@ -12,6 +12,7 @@ import {
   type HeatFace,
   type HeatSoakInput,
 } from "./heat-soak.ts";
+import { t } from "../../words/heat.ts";
 
 const unknown = z.union(
   [
@@ -21,7 +22,7 @@ const unknown = z.union(
       contactAfterLayer: words(80),
     }),
   ],
-  { error: 'must be "plateContactWm2K", "airFilmWm2K" or {contactAfterLayer}' },
+  { error: () => t("must-be-platecontactwm2k-airfilmwm2k") },
 );
 type Unknown = z.output<typeof unknown>;
 
@@ -61,26 +62,30 @@ export const heatFitInput = heatSoakInput
       context.addIssue({ code: "custom", path, message });
     const faces = interfaceNames(input.layers);
     if (!faces.includes(input.where)) {
-      fault(["where"], `"${input.where}" is not one of the faces: ${faces.join(", ")}`);
+      fault(["where"], t("is-not-one-of-the-faces", { where: input.where, faces: faces.join(", ") }));
     }
     const totalS = input.phases.reduce((sum, phase) => sum + phase.durationS, 0);
     input.readings.forEach(({ timeS }, i) => {
       if (timeS > totalS) {
-        fault(["readings", i, "timeS"], `${timeS} must be within the phases, which last ${totalS} s`);
+        fault(["readings", i, "timeS"], t("must-be-within-the-phases-which-last", { timeS, totalS }));
       }
     });
     input.fit.forEach((what, i) => {
       if (startOf(input, what) === undefined) {
-        fault(["fit", i], `${nameOf(what)} stands nowhere in the input, so it cannot be fitted`);
+        fault(["fit", i], t("stands-nowhere-in-the-input-so-it", { nameOf: nameOf(what) }));
       }
       if (input.fit.findIndex((other) => nameOf(other) === nameOf(what)) !== i) {
-        fault(["fit", i], `${nameOf(what)} stands twice`);
+        fault(["fit", i], t("stands-twice", { nameOf: nameOf(what) }));
       }
     });
     if (input.readings.length < input.fit.length + SPARE_READINGS) {
       fault(
         ["readings"],
-        `${input.readings.length} readings; ${input.fit.length} unknowns must have at least ${input.fit.length + SPARE_READINGS}`,
+        t("readings-unknowns-must-have-at-least", {
+          length: input.readings.length,
+          length2: input.fit.length,
+          length3: input.fit.length + SPARE_READINGS,
+        }),
       );
     }
   });

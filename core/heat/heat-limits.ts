@@ -1,5 +1,6 @@
 import { materialLimits } from "../materials/heat-limits.ts";
 import type { Family } from "../stack/family.ts";
+import { t } from "../../words/heat.ts";
 
 export interface HeatLimit {
   layer: string;
@@ -12,7 +13,7 @@ export const heatLimits = ({ stack }: Pick<Family, "stack">): HeatLimit[] =>
   stack.flatMap(({ name, material, maxC, maxCSource }) => {
     const known = materialLimits[material];
     if (maxC !== undefined)
-      return [{ layer: name, maxC, source: maxCSource ?? "entered with the family, no source named" }];
+      return [{ layer: name, maxC, source: maxCSource ?? t("entered-with-the-family-no-source") }];
     return known
       ? [{ layer: name, maxC: known.value, source: `${known.source.kind}: ${known.source.text}` }]
       : [];

@@ -2,8 +2,9 @@ import { capitalised } from "../words.ts";
 import { z } from "zod";
 import type { CautionName } from "../cautions.ts";
 import { surroundings, type MaterialValue } from "../materials/materials.ts";
-import { bounded, temperatureC } from "../units.ts";
+import { bounded, temperatureC, oneOf } from "../units.ts";
 import type { HeatFace } from "./heat-soak.ts";
+import { t } from "../../words/heat.ts";
 
 export const heatMethodKinds = ["plate", "mat", "gun", "dryer", "sun", "freezer", "wire"] as const;
 export type HeatMethodKind = (typeof heatMethodKinds)[number];
@@ -37,7 +38,7 @@ const onPlate = {
   plateC: temperatureC(),
   contactWm2K: bounded(0.1, 10_000_000).default(methodValues.plateContactWm2K.value),
   /** Which face lies on it. */
-  side: z.enum(["back", "glass"], { error: "must be back or glass" }).default("back"),
+  side: oneOf(["back", "glass"]).default("back"),
 };
 
 export const heatMethod = z.discriminatedUnion("kind", [
@@ -104,90 +105,154 @@ const hot = {
   staysOn: false,
   isCold: false,
   cautions: ["heat"],
-  off: "Off the heat",
-  back: "Back on the heat",
+  get off() {
+    return t("off-the-heat");
+  },
+  get back() {
+    return t("back-on-the-heat");
+  },
 } as const;
+
+/** A method that heats, with its words: they are looked up when they are said, so they must not be copied. */
+const heating = <Own extends object>(own: Own): typeof hot & Own =>
+  Object.defineProperties(
+    Object.defineProperties({}, Object.getOwnPropertyDescriptors(hot)),
+    Object.getOwnPropertyDescriptors(own),
+  ) as typeof hot & Own;
 
 /** The schools' ways to warm or cool a stack, as data. Usual values: common practice, no source. */
 export const heatMethods: readonly HeatMethodInfo[] = [
-  {
-    ...hot,
+  heating({
     kind: "plate",
-    title: "Hot plate",
+    get title() {
+      return t("hot-plate");
+    },
     setting: celsius("Plate", "plateC", 50, 130),
     usual: 95,
-    practice: "80 to 100 °C; a bare handheld screen takes 1 to 2 min at 97 °C and then gives about 30 s",
-    on: "Lay it on the plate.",
+    get practice() {
+      return t("80-to-100-c-a-bare-handheld");
+    },
+    get on() {
+      return t("lay-it-on-the-plate");
+    },
     longestS: 1_800,
-  },
-  {
-    ...hot,
+  }),
+  heating({
     kind: "mat",
-    title: "Heat mat",
+    get title() {
+      return t("heat-mat");
+    },
     setting: celsius("Mat", "matC", 40, 110),
     usual: 85,
-    practice: "85 °C under a whole device: 5 to 10 min",
-    on: "Lay it on the mat and cover it.",
+    get practice() {
+      return t("85-c-under-a-whole-device-5");
+    },
+    get on() {
+      return t("lay-it-on-the-mat-and-cover");
+    },
     longestS: 3_600,
-  },
-  {
-    ...hot,
+  }),
+  heating({
     kind: "gun",
-    title: "Hot-air gun",
+    get title() {
+      return t("hot-air-gun");
+    },
     setting: celsius("Nozzle", "gunC", 80, 450, 5),
     usual: 300,
-    practice: "round the edges, never still: 2 to 3 min",
-    on: "Gun round the edges, never still.",
+    get practice() {
+      return t("round-the-edges-never-still-2-to");
+    },
+    get on() {
+      return t("gun-round-the-edges-never-still");
+    },
     longestS: 1_800,
-  },
-  {
-    ...hot,
+  }),
+  heating({
     kind: "dryer",
-    title: "Hair dryer",
+    get title() {
+      return t("hair-dryer");
+    },
     setting: celsius("Nozzle", "dryerC", 50, 180, 5),
     usual: 140,
-    practice: "round the edges: 5 to 6 min, about twice as long as a gun",
-    on: "Dryer round the edges, never still.",
+    get practice() {
+      return t("round-the-edges-5-to-6-min");
+    },
+    get on() {
+      return t("dryer-round-the-edges-never-still");
+    },
     longestS: 3_600,
-  },
-  {
-    ...hot,
+  }),
+  heating({
     kind: "sun",
-    title: "Direct sun",
-    setting: { field: "irradianceWm2", label: "Sun", unit: "W/m2", min: 300, max: 1_100, step: 25 },
+    get title() {
+      return t("direct-sun");
+    },
+    setting: {
+      field: "irradianceWm2",
+      get label() {
+        return t("sun");
+      },
+      unit: "W/m2",
+      min: 300,
+      max: 1_100,
+      step: 25,
+    },
     usual: 900,
-    practice: "half an hour for a whole device, face up, out of the wind",
-    on: "Face up into the sun, out of the wind.",
+    get practice() {
+      return t("half-an-hour-for-a-whole-device");
+    },
+    get on() {
+      return t("face-up-into-the-sun-out-of");
+    },
     longestS: 7_200,
-  },
+  }),
   {
     kind: "freezer",
-    title: "Deep freezer",
+    get title() {
+      return t("deep-freezer");
+    },
     setting: celsius("Freezer", "freezerC", -80, -10),
     usual: -25,
-    practice: "bare screen, everything else out, about 4 min; thaw about 10 min before power",
+    get practice() {
+      return t("bare-screen-everything-else-out-about");
+    },
     cautions: ["cold"],
     staysOn: false,
     isCold: true,
-    on: "Bare screen into the freezer.",
-    off: "Out of the freezer",
-    back: "Back into the freezer",
+    get on() {
+      return t("bare-screen-into-the-freezer");
+    },
+    get off() {
+      return t("out-of-the-freezer");
+    },
+    get back() {
+      return t("back-into-the-freezer");
+    },
     longestS: 3_600,
   },
-  {
-    ...hot,
+  heating({
     kind: "wire",
-    title: "Wire on the plate",
+    get title() {
+      return t("wire-on-the-plate");
+    },
     setting: celsius("Plate", "plateC", 50, 130),
     usual: 100,
-    practice: "held on a plate at 100 °C, bezel cut off first, wire drawn from a corner",
+    get practice() {
+      return t("held-on-a-plate-at-100-c");
+    },
     cautions: ["heat", "glass"],
     staysOn: true,
-    on: "Hold it down on the plate.",
-    off: "Draw the wire",
-    back: "Let it warm again",
+    get on() {
+      return t("hold-it-down-on-the-plate");
+    },
+    get off() {
+      return t("draw-the-wire");
+    },
+    get back() {
+      return t("let-it-warm-again");
+    },
     longestS: 1_800,
-  },
+  }),
 ];
 
 export const methodOf = (kind: HeatMethodKind): HeatMethodInfo =>

@@ -10,6 +10,7 @@ import {
   type ConductionLayer,
   type FaceExchange,
 } from "./conduction.ts";
+import { t } from "../../words/heat.ts";
 
 export const heatLayer = z.strictObject({
   name: words(80),
@@ -52,21 +53,22 @@ export function refineStack(input: StackInput, context: z.core.$RefinementCtx): 
   const fault = (path: (string | number)[], message: string) =>
     context.addIssue({ code: "custom", path, message });
   const known = (name: string, path: (string | number)[]) => {
-    if (!names.includes(name)) fault(path, `"${name}" is not one of the layers: ${names.join(", ")}`);
+    if (!names.includes(name)) fault(path, t("is-not-one-of-the-layers", { name, names: names.join(", ") }));
   };
   names.forEach((name, i) => {
-    if (names.indexOf(name) !== i) fault(["layers", i, "name"], `"${name}" stands twice; names must differ`);
+    if (names.indexOf(name) !== i)
+      fault(["layers", i, "name"], t("stands-twice-names-must-differ", { name }));
   });
   input.contacts?.forEach((contact, i) => {
     known(contact.afterLayer, ["contacts", i, "afterLayer"]);
     if (contact.afterLayer === names.at(-1)) {
       fault(
         ["contacts", i, "afterLayer"],
-        `"${contact.afterLayer}" is the last layer: nothing lies under it`,
+        t("is-the-last-layer-nothing-lies-under", { afterLayer: contact.afterLayer }),
       );
     }
     if (input.contacts!.findIndex((other) => other.afterLayer === contact.afterLayer) !== i) {
-      fault(["contacts", i, "afterLayer"], `"${contact.afterLayer}" has two contacts`);
+      fault(["contacts", i, "afterLayer"], t("has-two-contacts", { afterLayer: contact.afterLayer }));
     }
   });
   const bands = [
@@ -76,7 +78,7 @@ export function refineStack(input: StackInput, context: z.core.$RefinementCtx): 
   for (const { band: checked, path } of bands) {
     known(checked.layer, [...path, "layer"]);
     if (checked.minC !== undefined && checked.maxC !== undefined && checked.minC >= checked.maxC) {
-      fault([...path, "minC"], `${checked.minC} must be below maxC, which is ${checked.maxC}`);
+      fault([...path, "minC"], t("must-be-below-maxc-which-is", { minC: checked.minC, maxC: checked.maxC }));
     }
   }
 }
@@ -104,7 +106,12 @@ export const heatSoakInput = z
       context.addIssue({
         code: "custom",
         path: ["outputEveryS"],
-        message: `${input.outputEveryS} gives more than ${MOST_OUTPUTS} outputs over ${totalS} s; must be at least ${totalS / MOST_OUTPUTS}`,
+        message: t("gives-more-than-outputs-over-s-must", {
+          outputEveryS: input.outputEveryS,
+          MOST_OUTPUTS,
+          totalS,
+          totalS2: totalS / MOST_OUTPUTS,
+        }),
       });
     }
   });

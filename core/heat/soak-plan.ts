@@ -25,6 +25,7 @@ import {
   type HeatSoakResult,
 } from "./heat-soak.ts";
 import { StackModes, type ModalPhase } from "./stack-modes.ts";
+import { t } from "../../words/heat.ts";
 
 export const soakPlanInput = z
   .strictObject({
@@ -51,7 +52,9 @@ export const soakPlanInput = z
       context.addIssue({
         code: "custom",
         path: ["target", bound],
-        message: `must be given: from there on the glue ${bound === "minC" ? "parts" : "is brittle"}`,
+        message: t("must-be-given-from-there-on-the", {
+          value: bound === "minC" ? "parts" : t("is-brittle"),
+        }),
       });
     }
   });
@@ -342,8 +345,14 @@ function solve(soaker: Soaker, candidates: number): Outcome {
     return {
       readyAtS: null,
       reason: isThrough
-        ? `The ${target.layer} runs through its band without ever being in it as a whole.`
-        : `The ${target.layer} gets no ${info.isCold ? "colder" : "hotter"} than ${degrees(reached)} at this setting, ${degrees(short).replace("°C", "K")} short of ${degrees(wanted)}.`,
+        ? t("the-runs-through-its-band-without-ever", { layer: target.layer })
+        : t("the-gets-no-than-at-this-setting", {
+            layer: target.layer,
+            value: info.isCold ? "colder" : "hotter",
+            degrees: degrees(reached),
+            degrees2: degrees(short).replace("°C", "K"),
+            degrees3: degrees(wanted),
+          }),
     };
   }
   const readyS = upTo(readyAtS);
@@ -356,7 +365,13 @@ function solve(soaker: Soaker, candidates: number): Outcome {
     const [bound, reached] = isHot ? [maxC, peakC] : [minC!, lowC];
     return {
       readyAtS,
-      reason: `The ${layer} would reach ${degrees(reached)} before the ${target.layer} is ready: ${Number(Math.abs(reached - bound).toFixed(1))} K past its limit of ${degrees(bound)}.`,
+      reason: t("the-would-reach-before-the-is-ready", {
+        layer,
+        degrees: degrees(reached),
+        layer2: target.layer,
+        reached: Number(Math.abs(reached - bound).toFixed(1)),
+        degrees2: degrees(bound),
+      }),
     };
   }
   if (info.staysOn) {
@@ -371,7 +386,12 @@ function solve(soaker: Soaker, candidates: number): Outcome {
     const { layer } = input.limits![watched.findIndex((limit) => limit.firstBrokenS === endS)]!;
     return {
       readyAtS,
-      reason: `Left on the heat, the ${layer} passes its limit ${Number(windowS.toFixed(0))} s after the ${target.layer} is ready; the cut takes ${Number(cutS.toFixed(0))} s.`,
+      reason: t("left-on-the-heat-the-passes-its", {
+        layer,
+        windowS: Number(windowS.toFixed(0)),
+        layer2: target.layer,
+        cutS: Number(cutS.toFixed(0)),
+      }),
     };
   }
   // The longest soak that breaks nothing: both window and heat grow with the soak.
@@ -405,8 +425,8 @@ function solve(soaker: Soaker, candidates: number): Outcome {
         readyAtS,
         reason:
           widestS - handlingS < LEAST_CUT_S
-            ? `The window of ${Number(widestS.toFixed(0))} s is gone on the way to the bench, which takes ${handlingS} s.`
-            : `It would take more than ${MOST_PASSES} returns to the heat.`,
+            ? t("the-window-of-s-is-gone-on", { widestS: Number(widestS.toFixed(0)), handlingS })
+            : t("it-would-take-more-than-returns-to", { MOST_PASSES }),
       };
 }
 

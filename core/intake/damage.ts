@@ -1,21 +1,82 @@
 import { z } from "zod";
 import type { Outline } from "../stack/outline.ts";
-import { bounded, words } from "../units.ts";
+import { bounded, words, oneOf } from "../units.ts";
+import { t } from "../../words/intake.ts";
 
 /** How a damage is drawn: along a path, round an area, a box or a round by two points, or at one point. */
 export type DamageShape = "path" | "area" | "box" | "round" | "point";
 
 export const damageKinds = {
-  crack: { label: "Crack", shape: "path", of: "glass" },
-  "missing shard": { label: "Missing shard", shape: "area", of: "glass" },
-  "dead touch": { label: "Dead touch zone", shape: "box", of: "touch" },
-  "dark bleed": { label: "Dark bleed", shape: "round", of: "picture" },
-  line: { label: "Line", shape: "path", of: "picture" },
-  "bright pixel": { label: "Bright pixel", shape: "point", of: "picture" },
-  "dark pixel": { label: "Dark pixel", shape: "point", of: "picture" },
-  patch: { label: "Patch", shape: "box", of: "picture" },
-  tint: { label: "Tint", shape: "box", of: "picture" },
-  delamination: { label: "Delamination", shape: "round", of: "glass" },
+  crack: {
+    get label() {
+      return t("crack");
+    },
+    shape: "path",
+    of: "glass",
+  },
+  "missing shard": {
+    get label() {
+      return t("missing-shard");
+    },
+    shape: "area",
+    of: "glass",
+  },
+  "dead touch": {
+    get label() {
+      return t("dead-touch-zone");
+    },
+    shape: "box",
+    of: "touch",
+  },
+  "dark bleed": {
+    get label() {
+      return t("dark-bleed");
+    },
+    shape: "round",
+    of: "picture",
+  },
+  line: {
+    get label() {
+      return t("line");
+    },
+    shape: "path",
+    of: "picture",
+  },
+  "bright pixel": {
+    get label() {
+      return t("bright-pixel");
+    },
+    shape: "point",
+    of: "picture",
+  },
+  "dark pixel": {
+    get label() {
+      return t("dark-pixel");
+    },
+    shape: "point",
+    of: "picture",
+  },
+  patch: {
+    get label() {
+      return t("patch");
+    },
+    shape: "box",
+    of: "picture",
+  },
+  tint: {
+    get label() {
+      return t("tint");
+    },
+    shape: "box",
+    of: "picture",
+  },
+  delamination: {
+    get label() {
+      return t("delamination");
+    },
+    shape: "round",
+    of: "glass",
+  },
 } as const satisfies Record<string, { label: string; shape: DamageShape; of: "glass" | "touch" | "picture" }>;
 export type DamageKind = keyof typeof damageKinds;
 export const damageKindNames = Object.keys(damageKinds) as [DamageKind, ...DamageKind[]];
@@ -35,7 +96,7 @@ export type PanelPoint = z.output<typeof panelPoint>;
 /** One damage, placed on the panel: mm from the left and from the top, seen from the viewer's side. */
 export const damage = z
   .strictObject({
-    damage: z.enum(damageKindNames, { error: `must be one of ${damageKindNames.join(", ")}` }),
+    damage: oneOf(damageKindNames),
     points: z.array(panelPoint).min(1).max(60),
     note: words(200).optional(),
   })
@@ -43,11 +104,11 @@ export const damage = z
     const { shape } = damageKinds[marked.damage];
     const [fewest, most] = pointsOfShape[shape];
     if (marked.points.length < fewest || marked.points.length > most) {
-      const wanted = fewest === most ? `${fewest}` : `${fewest} to ${most}`;
+      const wanted = fewest === most ? `${fewest}` : t("to", { fewest, most });
       context.addIssue({
         code: "custom",
         path: ["points"],
-        message: `${marked.points.length} points; a ${marked.damage} must have ${wanted}`,
+        message: t("points-a-must-have", { length: marked.points.length, damage: marked.damage, wanted }),
       });
     }
   });

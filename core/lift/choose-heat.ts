@@ -20,6 +20,7 @@ import type { Seam } from "../stack/family.ts";
 import { bounded } from "../units.ts";
 import type { HeatChoice } from "./lift-slot.ts";
 import { calculateLiftStress } from "./lift-stress.ts";
+import { t } from "../../words/lift.ts";
 
 /** A card is so thick, mm: it opens the gap in which the front runs ahead. Common practice, no source. */
 const CARD_MM = 0.5;
@@ -56,7 +57,7 @@ export function chooseHeat(
 ): HeatChoice {
   const { family } = scene;
   const seam = heatedSeam(scene);
-  if (!seam) throw new Error(`${family.code} has no seam that is heated.`);
+  if (!seam) throw new Error(t("has-no-seam-that-is-heated", { code: family.code }));
   const fitted = withBench(usualSettings(seam, method), fits);
   const usual = setting === undefined ? fitted : { ...fitted, method: withSetting(fitted.method, setting) };
   const soakS =

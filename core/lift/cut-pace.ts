@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { edges, type Edge } from "../stack/outline.ts";
-import { bounded } from "../units.ts";
+import { bounded, oneOf } from "../units.ts";
+import { t } from "../../words/lift.ts";
 
 export const paceNames = ["thin", "thick", "thick with alcohol"] as const;
 export type PaceName = (typeof paceNames)[number];
@@ -8,19 +9,26 @@ export type PaceName = (typeof paceNames)[number];
 /** How fast a stretch is cut by what holds it: a share of the speed in thin glue. Assumed, until a bench has timed its own. */
 export const cutPaces: Record<PaceName, { share: number; note: string }> = {
   thin: { share: 1, note: "" },
-  thick: { share: 0.4, note: "thick glue: slower, saw with the card" },
+  thick: {
+    share: 0.4,
+    get note() {
+      return t("thick-glue-slower-saw-with-the-card");
+    },
+  },
   "thick with alcohol": {
     share: 0.65,
-    note: "thick glue: a few drops of alcohol on the edge and on the pick, away from the heat",
+    get note() {
+      return t("thick-glue-a-few-drops-of-alcohol");
+    },
   },
 };
 
 /** A stretch whose glue asks for another pace. Where two overlap, the later one holds. */
 export const pacedStretch = z.strictObject({
-  edge: z.enum(edges, { error: `must be one of ${edges.join(", ")}` }),
+  edge: oneOf(edges),
   fromMm: bounded(0, 5_000),
   toMm: bounded(0, 5_000),
-  pace: z.enum(paceNames, { error: `must be one of ${paceNames.join(", ")}` }),
+  pace: oneOf(paceNames),
 });
 export type PacedStretch = z.output<typeof pacedStretch>;
 

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { checkFeatures, offPanelWords, edgeFeature, edges, outline } from "../stack/outline.ts";
 import { panelPoint, pointOffPanel } from "../intake/damage.ts";
-import { bounded } from "../units.ts";
+import { bounded, oneOf } from "../units.ts";
 import { cutPaces, pacedStretch, paceNames } from "./cut-pace.ts";
 import { corners, EdgeLoop, type LoopSpan } from "./edge-loop.ts";
 import {
@@ -17,6 +17,7 @@ import {
 } from "./edge-stretches.ts";
 import { glassDamage, meetsBlade, MET_BY_BLADE_MM } from "./glass-damage.ts";
 import { wirePath, type WireBar } from "./wire-path.ts";
+import { t } from "../../words/lift.ts";
 
 /** More returns to the heat than this is no plan. */
 const MOST_PASSES = 500;
@@ -33,7 +34,7 @@ export const edgePlanInput = z
     damage: z.array(glassDamage).max(200).optional(),
     paces: z.array(pacedStretch).max(200).optional(),
     /** Cards are slid in from the edge; a wire is drawn through from corner to hinge, the panel staying on the heat. */
-    school: z.enum(["cards", "wire"], { error: "must be cards or wire" }).optional(),
+    school: oneOf(["cards", "wire"]).optional(),
     wireUm: bounded(10, 2_000).optional(),
     /** Thickness of the glue that the wire goes through. */
     glueUm: bounded(1, 5_000).optional(),
@@ -58,7 +59,11 @@ export const edgePlanInput = z
       context.addIssue({
         code: "custom",
         path: ["windowS"],
-        message: `${input.windowS} is too short at this speed: more than ${MOST_PASSES} passes; must be at least ${leastS.toFixed(2)}`,
+        message: t("is-too-short-at-this-speed-more", {
+          windowS: input.windowS,
+          MOST_PASSES,
+          leastS: leastS.toFixed(2),
+        }),
       });
     }
   });
@@ -138,11 +143,11 @@ interface Piece {
  * is cut), else at the longest keep-out, else at the opposite corner.
  */
 function meetingMm(laid: readonly LoopStretch[], loop: EdgeLoop): number {
-  const longest = (word: string) =>
+  const longest = (by: LoopStretch["uncutBy"]) =>
     laid
-      .filter((stretch) => stretch.uncutBecause?.startsWith(word))
+      .filter(({ uncutBy }) => uncutBy === by)
       .sort((a, b) => b.loopToMm - b.loopFromMm - (a.loopToMm - a.loopFromMm))[0];
-  const end = longest("hinge") ?? longest("keep out:");
+  const end = longest("hinge") ?? longest("keep-out");
   return end ? (end.loopFromMm + end.loopToMm) / 2 : loop.oppositeMm;
 }
 
@@ -171,7 +176,7 @@ const barsOf = ({ features, maxDepthMm }: EdgePlanInput): WireBar[] =>
       fromMm,
       toMm,
       depthMm: maxDepthMm,
-      why: `${kind.replace("-", " ")} on the ${edge} edge: ${label}`,
+      why: t("on-the-edge", { kind: kind.replace("-", " "), edge, label }),
     }));
 
 /**
@@ -268,8 +273,8 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
                 : "card",
         pace: stretch.pace,
         note: [
-          ...(segments.length === 0 ? [`open the ${startCorner} corner here`] : []),
-          ...(segments.length > 0 && isFresh ? ["new entry"] : []),
+          ...(segments.length === 0 ? [t("open-the-corner-here", { startCorner })] : []),
+          ...(segments.length > 0 && isFresh ? [t("new-entry")] : []),
           ...stretch.notes,
           ...(cutPaces[stretch.pace].note ? [cutPaces[stretch.pace].note] : []),
           ...[...met].map((kind) =>
@@ -330,42 +335,28 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
     },
     warnings: [
       ...(hingeEdges.length > 1
-        ? [`Flexes on ${hingeEdges.join(" and ")}: the glass cannot open about two edges.`]
+        ? [t("flexes-on-the-glass-cannot-open-about", { hingeEdges: hingeEdges.join(" and ") })]
         : []),
-      ...(hingeEdges.length === 0
-        ? ["No hinge edge is named: find where the flexes run before the first cut."]
-        : []),
-      ...(isBrokenAt(panel, startCorner, damage)
-        ? ["Every corner has broken glass near it: tape the glass over before you pry at the first one."]
-        : []),
-      ...(segments.length === 0
-        ? ["Nothing may be cut: every stretch is kept out, hinged or without glue."]
-        : []),
-      ...cares.map((care) => `Keep-out round the corner of the ${care.edge} edge: ${care.label}.`),
+      ...(hingeEdges.length === 0 ? [t("no-hinge-edge-is-named-find-where")] : []),
+      ...(isBrokenAt(panel, startCorner, damage) ? [t("every-corner-has-broken-glass-near-it")] : []),
+      ...(segments.length === 0 ? [t("nothing-may-be-cut-every-stretch-is")] : []),
+      ...cares.map((care) => t("keep-out-round-the-corner-of-the", { edge: care.edge, label: care.label })),
       ...(path && wireUm !== undefined && glueUm !== undefined && wireUm > glueUm
-        ? [`The wire of ${wireUm} µm is thicker than the glue of ${glueUm} µm: it wedges the glass open.`]
+        ? [t("the-wire-of-m-is-thicker-than", { wireUm, glueUm })]
         : []),
       ...(path && path.sweptPct < WORTH_A_WIRE_PCT
-        ? [
-            `The wire passes over ${Math.round(path.sweptPct)} % of the panel only, stopped by what is delicate: cards do the rest.`,
-          ]
+        ? [t("the-wire-passes-over-of-the-panel", { sweptPct: Math.round(path.sweptPct) })]
         : []),
-      ...(path && damage.length > 0
-        ? ["Broken glass under a wire comes loose: film over the glass before the first draw."]
-        : []),
+      ...(path && damage.length > 0 ? [t("broken-glass-under-a-wire-comes-loose")] : []),
     ],
     assumed: [
-      ...(assumesDepth ? [`shallow stretches without a depth: ${SHALLOW_DEPTH_MM} mm`] : []),
+      ...(assumesDepth ? [t("shallow-stretches-without-a-depth-mm", { SHALLOW_DEPTH_MM })] : []),
       ...(damage.length > 0
-        ? [
-            `no start within ${CRACK_FREE_MM} mm of broken glass; the blade meets what lies within ${MET_BY_BLADE_MM} mm`,
-          ]
+        ? [t("no-start-within-mm-of-broken-glass", { CRACK_FREE_MM, MET_BY_BLADE_MM })]
         : []),
-      ...(cares.length > 0 ? [`keep-outs reach ${maxDepthMm} mm inwards`] : []),
-      ...usedPaces.map((pace) => `${pace}: ${100 * cutPaces[pace].share} % of the speed in thin glue`),
-      ...(path
-        ? [`${GRIP_MM} mm of wire in each hand; the wire stays ${maxDepthMm} mm clear of what is delicate`]
-        : []),
+      ...(cares.length > 0 ? [t("keep-outs-reach-mm-inwards", { maxDepthMm })] : []),
+      ...usedPaces.map((pace) => t("of-the-speed-in-thin-glue", { pace, share: 100 * cutPaces[pace].share })),
+      ...(path ? [t("mm-of-wire-in-each-hand-the", { GRIP_MM, maxDepthMm })] : []),
     ],
   };
 }

@@ -2,6 +2,7 @@ import { edgeLengthMm, pointOnEdge, type Edge, type EdgeFeature, type Outline } 
 import { paceAt, type PaceName, type PacedStretch } from "./cut-pace.ts";
 import { cornerPoint, corners, type Corner } from "./edge-loop.ts";
 import { nearestDamageMm, type GlassDamage } from "./glass-damage.ts";
+import { t } from "../../words/lift.ts";
 
 /** Where a shallow stretch names no depth. Common practice beside a button's flex, no source. */
 export const SHALLOW_DEPTH_MM = 2;
@@ -52,6 +53,8 @@ export interface EdgeStretch {
   /** Ascending along the edge. */
   fromMm: number;
   toMm: number;
+  /** What keeps it from being cut, and that in words; null where it is cut. */
+  uncutBy: "hinge" | "keep-out" | "no-bond" | "corner" | null;
   uncutBecause: string | null;
   depthMm: number;
   pace: PaceName;
@@ -138,6 +141,7 @@ export function stretchesOf(
       edge,
       fromMm,
       toMm,
+      uncutBy: null,
       uncutBecause: null,
       depthMm: maxDepthMm,
       pace: "thin",
@@ -147,19 +151,21 @@ export function stretchesOf(
     const hinge = find("hinge");
     const noBond = find("no-bond");
     const blocked = care.find((c) => c.depthMm < LEAST_DEPTH_MM);
-    if (hinge) stretch.uncutBecause = `hinge: ${hinge.label}; the glass opens about it`;
-    else if (keepOut) stretch.uncutBecause = `keep out: ${keepOut.label}`;
-    else if (noBond) stretch.uncutBecause = `no glue here: ${noBond.label}`;
-    else if (blocked) stretch.uncutBecause = `keep out round the corner: ${blocked.label}`;
+    const uncut = (uncutBy: EdgeStretch["uncutBy"], uncutBecause: string) =>
+      Object.assign(stretch, { uncutBy, uncutBecause });
+    if (hinge) uncut("hinge", t("hinge-the-glass-opens-about-it", { label: hinge.label }));
+    else if (keepOut) uncut("keep-out", t("keep-out-2", { label: keepOut.label }));
+    else if (noBond) uncut("no-bond", t("no-glue-here", { label: noBond.label }));
+    else if (blocked) uncut("corner", t("keep-out-round-the-corner", { label: blocked.label }));
     else {
       stretch.pace = paceAt(ownPaces, edge, middle);
       for (const shallow of here.filter((f) => f.kind === "shallow")) {
         stretch.depthMm = Math.min(stretch.depthMm, shallow.maxDepthMm ?? SHALLOW_DEPTH_MM);
-        stretch.notes.push(`stay shallow: ${shallow.label}`);
+        stretch.notes.push(t("stay-shallow", { label: shallow.label }));
       }
       for (const c of care) {
         stretch.depthMm = Math.min(stretch.depthMm, c.depthMm);
-        stretch.notes.push(`shallow at the corner: ${c.label} lies round it`);
+        stretch.notes.push(t("shallow-at-the-corner-lies-round-it", { label: c.label }));
       }
     }
     return stretch;

@@ -4,12 +4,12 @@ import { lineKeys, type LineKey } from "../device/line.ts";
 import type { Device, Scene } from "../device/scene.ts";
 import { message, type Message } from "../job/message.ts";
 import type { DeviceFact } from "../device/facts.ts";
-import { words } from "../units.ts";
+import { words, oneOf } from "../units.ts";
 import { piecesOf, type Piece, type PieceTool } from "./pieces.ts";
 
 /** Data of a move that frees one piece. */
 export const freesPiece = z.strictObject({
-  line: z.enum(lineKeys, { error: `must be one of ${lineKeys.join(", ")}` }),
+  line: oneOf(lineKeys),
   piece: words(40),
 });
 export type FreesPiece = z.output<typeof freesPiece>;

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { bounded } from "../units.ts";
+import { t } from "../../words/lift.ts";
 
 const plate = {
   modulusGpa: bounded(0.001, 1_000),
@@ -30,7 +31,7 @@ export const liftStressInput = z
       context.addIssue({
         code: "custom",
         path: ["frontMm"],
-        message: "either frontMm or fractureEnergyJm2 must be given, and not both",
+        message: t("either-frontmm-or-fractureenergyjm2"),
       });
     }
   });
@@ -111,19 +112,13 @@ export function calculateLiftStress(input: LiftStressInput): LiftStress {
     weakest,
     verdict: margin < 1 ? "stop" : margin < CLOSE_MARGIN ? "close" : "safe",
     cautions: [
-      ...(a * 1_000 < SLENDER * thickest
-        ? [
-            `The front is nearer than ${SLENDER} thicknesses: the formula puts the stress too high and the glue too strong.`,
-          ]
-        : []),
-      ...(input.wedgeMm > a * 1_000 * 0.3
-        ? ["The wedge is thick beside its distance: the bend is no small one."]
-        : []),
+      ...(a * 1_000 < SLENDER * thickest ? [t("the-front-is-nearer-than-thicknesses", { SLENDER })] : []),
+      ...(input.wedgeMm > a * 1_000 * 0.3 ? [t("the-wedge-is-thick-beside-its-distance")] : []),
     ],
     assumed: [
-      ...(allowableMpa?.lifted === undefined ? [`the lifted part bears ${ALLOWABLE_MPA} MPa`] : []),
+      ...(allowableMpa?.lifted === undefined ? [t("the-lifted-part-bears-mpa", { ALLOWABLE_MPA })] : []),
       ...(base.support === "free" && allowableMpa?.base === undefined
-        ? [`the base bears ${ALLOWABLE_MPA} MPa`]
+        ? [t("the-base-bears-mpa", { ALLOWABLE_MPA })]
         : []),
     ],
   };

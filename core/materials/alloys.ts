@@ -1,4 +1,5 @@
 import { assumed, memory, practice, valueOf, type MaterialValue } from "./materials.ts";
+import { t } from "../../words/materials.ts";
 
 export const alloyNames = ["Sn63Pb37", "SAC305", "Sn42Bi58"] as const;
 export type AlloyName = (typeof alloyNames)[number];
@@ -28,7 +29,9 @@ const bismuth = assumed("between what pastes of this alloy ask for");
 export const alloys: readonly Alloy[] = [
   {
     name: "Sn63Pb37",
-    about: "leaded, eutectic",
+    get about() {
+      return t("leaded-eutectic");
+    },
     solidusC: valueOf(183, 183, 183, handbook),
     liquidusC: valueOf(183, 183, 183, handbook),
     countedFromC: 183,
@@ -68,7 +71,9 @@ export const alloys: readonly Alloy[] = [
   },
   {
     name: "Sn42Bi58",
-    about: "low temperature, brittle",
+    get about() {
+      return t("low-temperature-brittle");
+    },
     solidusC: valueOf(138, 138, 138, handbook),
     liquidusC: valueOf(138, 138, 138, handbook),
     countedFromC: 138,

@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { filmKinds } from "../film/films.ts";
-import { bounded, boundedWhole, words } from "../units.ts";
+import { bounded, boundedWhole, words, oneOf } from "../units.ts";
 import { adhesiveNamed, liquidAdhesives, tapeMaterials } from "./adhesives.ts";
 import { solventNames } from "./solvents.ts";
+import { t } from "../../words/materials.ts";
 
 export const lotKinds = ["adhesive", "film", "tape", "solvent"] as const;
 export type LotKind = (typeof lotKinds)[number];
@@ -24,10 +25,10 @@ export const lotMaterials: Record<LotKind, readonly string[]> = {
 /** Whether a lot's film is kept in sheets and remnants of their own on the shelf of film. */
 export const isSheetFilm = (material: string): boolean => material.startsWith("polarizer film");
 
-const day = () => z.iso.date({ error: "must be a date such as 2026-11-30" }).nullable();
+const day = () => z.iso.date({ error: () => t("must-be-a-date-such-as-2026") }).nullable();
 
 const lotName = {
-  kind: z.enum(lotKinds, { error: `must be one of ${lotKinds.join(", ")}` }),
+  kind: oneOf(lotKinds),
   /** What stands on the bottle, roll or pack. */
   lot: words(60),
   material: words(80),

@@ -1,4 +1,5 @@
 import type { Source } from "./materials.ts";
+import { t } from "../../words/materials.ts";
 
 const niosh: Source = {
   kind: "from memory",
@@ -74,11 +75,19 @@ export const solvents: readonly Solvent[] = [
     lelPct: 2.0,
     flashC: 12,
     autoignitionC: 399,
-    uses: "Swells acrylic glue until it rolls off; wipes grease. 90 % and up.",
-    keepOff: "driver edges, cameras, speakers, open cells",
-    gloves: "Nitrile",
+    get uses() {
+      return t("swells-acrylic-glue-until-it-rolls-off");
+    },
+    get keepOff() {
+      return t("driver-edges-cameras-speakers-open");
+    },
+    get gloves() {
+      return t("nitrile");
+    },
     disposal: flammableWaste,
-    harms: "Vapour makes drowsy and stings the eyes.",
+    get harms() {
+      return t("vapour-makes-drowsy-and-stings-the");
+    },
     sources,
     on: {
       "bare glass": use("leaves nothing that the last wipe does not take"),
@@ -99,11 +108,19 @@ export const solvents: readonly Solvent[] = [
     lelPct: 3.3,
     flashC: 13,
     autoignitionC: 363,
-    uses: "The last wipe: dries fast and clean.",
-    keepOff: "driver edges, cameras, speakers, open cells",
-    gloves: "Nitrile",
+    get uses() {
+      return t("the-last-wipe-dries-fast-and-clean");
+    },
+    get keepOff() {
+      return t("driver-edges-cameras-speakers-open");
+    },
+    get gloves() {
+      return t("nitrile");
+    },
     disposal: flammableWaste,
-    harms: "What denatures it may be worse than the alcohol: read its data sheet.",
+    get harms() {
+      return t("what-denatures-it-may-be-worse-than");
+    },
     sources,
     on: {
       "bare glass": use("the usual last wipe"),
@@ -124,11 +141,19 @@ export const solvents: readonly Solvent[] = [
     lelPct: 2.5,
     flashC: -18,
     autoignitionC: 465,
-    uses: "Fast on cured glue and fingerprints, on bare glass alone.",
-    keepOff: "driver edges, cameras, plastics, coatings, films, open cells",
-    gloves: "Butyl rubber; nitrile swells within minutes",
+    get uses() {
+      return t("fast-on-cured-glue-and-fingerprints-on");
+    },
+    get keepOff() {
+      return t("driver-edges-cameras-plastics-coatings");
+    },
+    get gloves() {
+      return t("butyl-rubber-nitrile-swells-within");
+    },
     disposal: flammableWaste,
-    harms: "Dries the skin out; its vapour is heavy and creeps along the bench.",
+    get harms() {
+      return t("dries-the-skin-out-its-vapour-is");
+    },
     sources,
     on: {
       "bare glass": use("fast, and gone at once"),
@@ -149,12 +174,19 @@ export const solvents: readonly Solvent[] = [
     lelPct: 1.1,
     flashC: -22,
     autoignitionC: 225,
-    uses: "Dissolves optical adhesive where alcohol only swells it.",
-    keepOff: "driver edges, cameras, rubber, open cells; never near hot air",
-    gloves: "Nitrile; latex lets it through",
+    get uses() {
+      return t("dissolves-optical-adhesive-where");
+    },
+    get keepOff() {
+      return t("driver-edges-cameras-rubber-open-cells");
+    },
+    get gloves() {
+      return t("nitrile-latex-lets-it-through");
+    },
     disposal: flammableWaste,
-    harms:
-      "Harms the nerves of hands and feet, for good, well below what is smelt. Take another where one will do.",
+    get harms() {
+      return t("harms-the-nerves-of-hands-and-feet");
+    },
     sources,
     on: {
       "bare glass": use("rolls optical adhesive off without a haze"),
@@ -175,11 +207,21 @@ export const solvents: readonly Solvent[] = [
     lelPct: null,
     flashC: null,
     autoignitionC: null,
-    uses: "The outside of finished glass, never before a bond.",
-    keepOff: "open seams, driver edges, connectors, cameras",
-    gloves: "Nitrile",
-    disposal: "As its data sheet says.",
-    harms: "Some hold ammonia: not on coated glass, and not near chlorine bleach.",
+    get uses() {
+      return t("the-outside-of-finished-glass-never");
+    },
+    get keepOff() {
+      return t("open-seams-driver-edges-connectors");
+    },
+    get gloves() {
+      return t("nitrile");
+    },
+    get disposal() {
+      return t("as-its-data-sheet-says");
+    },
+    get harms() {
+      return t("some-hold-ammonia-not-on-coated-glass");
+    },
     sources: { limits: ownBottle, liquid: ownBottle, gloves: gloveChart, practice: trade },
     on: {
       "bare glass": use("on a cloth, outside only"),

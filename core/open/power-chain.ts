@@ -1,5 +1,6 @@
 import { pluggable } from "../device/ask.ts";
 import type { Scene } from "../device/scene.ts";
+import { t } from "../../words/open.ts";
 
 /** A joint in the way of the power, joined or parted as it stands on the bench. */
 export interface PowerLink {
@@ -30,7 +31,7 @@ export function powerChain({ family, state }: Pick<Scene, "family" | "state">): 
     supply: [
       ...(family.power === "cell"
         ? []
-        : [{ key: "plug", name: isMains ? "plug" : "supply cable", isJoined: plugged } as const]),
+        : [{ key: "plug", name: isMains ? "plug" : t("supply-cable"), isJoined: plugged } as const]),
       {
         key: "supply",
         name: family.power === "cell" ? "battery" : "supply",

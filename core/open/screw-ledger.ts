@@ -1,6 +1,7 @@
 import { keptBy } from "../kept-by.ts";
 import { listed } from "../words.ts";
 import type { Family, ScrewPlace, ScrewSize } from "../stack/family.ts";
+import { t } from "../../words/open.ts";
 
 /** One screw of a family: it has a numbered cell in the tray, and the hole that it came from has the same number. */
 export interface ScrewCell {
@@ -82,7 +83,9 @@ export function numbersText(numbers: readonly number[]): string {
     if (run && run.at(-1) === number - 1) run.push(number);
     else runs.push([number]);
   }
-  const words = runs.flatMap((run) => (run.length > 2 ? [`${run[0]} to ${run.at(-1)}`] : run.map(String)));
+  const words = runs.flatMap((run) =>
+    run.length > 2 ? [t("to", { first: run[0]!, last: run.at(-1)! })] : run.map(String),
+  );
   return listed(words);
 }
 
@@ -91,7 +94,7 @@ export const cellsText = (numbers: readonly number[]): string =>
   `${numbers.length > 1 ? "cells" : "cell"} ${numbersText(numbers)}`;
 
 export const screwName = (size: Pick<ScrewSize, "thread" | "lengthMm">) =>
-  `${size.thread} × ${size.lengthMm} mm`;
+  t("mm", { thread: size.thread, lengthMm: size.lengthMm });
 
 /** The entry of a cell: they are numbered from 1 in their order. */
 const cellAt = (cells: readonly LedgerCell[], number: number): LedgerCell | undefined => cells[number - 1];
@@ -286,8 +289,15 @@ const no = (sentence: string, path: string, misfit?: Misfit): ScrewRefusal => ({
 export function misfitSentence(cells: readonly LedgerCell[], misfit: Misfit): string {
   const hole = cellAt(cells, misfit.hole)!;
   const screw = cellAt(cells, misfit.cell)!;
-  const beneath = misfit.under ?? "nobody has noted what";
-  return `The screw of cell ${misfit.cell} is ${screw.lengthMm} mm long, hole ${misfit.hole} takes ${hole.size.lengthMm} mm: ${misfit.longerMm} mm too long. Under it: ${beneath}.`;
+  const beneath = misfit.under ?? t("nobody-has-noted-what");
+  return t("the-screw-of-cell-is-mm-long", {
+    cell: misfit.cell,
+    lengthMm: screw.lengthMm,
+    hole: misfit.hole,
+    lengthMm2: hole.size.lengthMm,
+    longerMm: misfit.longerMm,
+    beneath,
+  });
 }
 
 /** Whether a move makes sense where the screws are now. */
@@ -295,9 +305,7 @@ export function screwRefusal(ledger: ScrewLedger, move: ScrewMove): ScrewRefusal
   const { cells } = ledger;
   const most = cells.length;
   const unknown = (number: number, path: string) =>
-    cells.some((c) => c.cell === number)
-      ? null
-      : no(`${number} is not a cell: must be a number from 1 to ${most}.`, path);
+    cells.some((c) => c.cell === number) ? null : no(t("is-not-a-cell-must-be-a", { number, most }), path);
   const at = (number: number) => cells.find((c) => c.cell === number)!;
   switch (move.kind) {
     case "taken": {
@@ -307,7 +315,7 @@ export function screwRefusal(ledger: ScrewLedger, move: ScrewMove): ScrewRefusal
         const wrong = unknown(number, path);
         if (wrong) return wrong;
         const isIn = at(number).screw === "in" || at(number).screw === "back";
-        if (!isIn || seen.has(number)) return no(`Screw ${number} is out already.`, path);
+        if (!isIn || seen.has(number)) return no(t("screw-is-out-already", { number }), path);
         seen.add(number);
       }
       return null;
@@ -320,11 +328,11 @@ export function screwRefusal(ledger: ScrewLedger, move: ScrewMove): ScrewRefusal
         if (wrong) return wrong;
         const { screw } = at(entry.cell);
         if (screw !== "tray" || used.has(entry.cell)) {
-          const where = screw === "missing" ? "missing" : screw === "in" ? "not out" : "back already";
-          return no(`Screw ${entry.cell} is ${where}.`, `screws[${i}].cell`);
+          const where = screw === "missing" ? "missing" : screw === "in" ? t("not-out") : t("back-already");
+          return no(t("screw-is", { cell: entry.cell, where }), `screws[${i}].cell`);
         }
         if (at(entry.hole).holds !== null || filled.has(entry.hole)) {
-          return no(`Hole ${entry.hole} has its screw.`, `screws[${i}].hole`);
+          return no(t("hole-has-its-screw", { hole: entry.hole }), `screws[${i}].hole`);
         }
         const misfit = misfitOf(cells, entry);
         if (misfit && !misfit.meant) return no(misfitSentence(cells, misfit), `screws[${i}].cell`, misfit);
@@ -337,24 +345,25 @@ export function screwRefusal(ledger: ScrewLedger, move: ScrewMove): ScrewRefusal
       const own = cells.filter((c) => c.size.key === move.size);
       const left = own.filter((c) => c.screw === "in").length;
       return move.count > left
-        ? no(
-            `${move.count} is more than there are: must be a number from 1 to ${left} of ${own.length}.`,
-            "count",
-          )
+        ? no(t("is-more-than-there-are-must-be", { count: move.count, left, length: own.length }), "count")
         : null;
     }
     case "missed":
       return (
         unknown(move.cell, "cell") ??
-        (at(move.cell).screw === "tray" ? null : no(`Screw ${move.cell} is not in the tray.`, "cell"))
+        (at(move.cell).screw === "tray"
+          ? null
+          : no(t("screw-is-not-in-the-tray", { cell: move.cell }), "cell"))
       );
     case "found":
       return (
         unknown(move.cell, "cell") ??
-        (at(move.cell).screw === "missing" ? null : no(`Screw ${move.cell} is not missing.`, "cell"))
+        (at(move.cell).screw === "missing"
+          ? null
+          : no(t("screw-is-not-missing", { cell: move.cell }), "cell"))
       );
     case "left over settled":
-      return ledger.leftOver > 0 ? null : no("No screw is left over.", "note");
+      return ledger.leftOver > 0 ? null : no(t("no-screw-is-left-over"), "note");
     case "counted back":
     case "left over":
       return null;
@@ -366,9 +375,9 @@ export function imbalance(ledger: ScrewLedger): string | null {
   if (ledger.balanced) return null;
   const missing = ledger.cells.filter((c) => c.screw === "missing").map((c) => c.cell);
   return [
-    ...ledger.left.map(({ size, count }) => `${count} of ${screwName(size)} still out`),
-    ...ledger.over.map(({ size, count }) => `${count} of ${screwName(size)} too many back`),
-    ...(missing.length ? [`missing from ${cellsText(missing)}`] : []),
-    ...(ledger.leftOver ? [`${ledger.leftOver} left over with no hole`] : []),
+    ...ledger.left.map(({ size, count }) => t("of-still-out", { count, screwName: screwName(size) })),
+    ...ledger.over.map(({ size, count }) => t("of-too-many-back", { count, screwName: screwName(size) })),
+    ...(missing.length ? [t("missing-from", { missing: cellsText(missing) })] : []),
+    ...(ledger.leftOver ? [t("left-over-with-no-hole", { leftOver: ledger.leftOver })] : []),
   ].join("; ");
 }

@@ -2,6 +2,7 @@ import { z } from "zod";
 import type { Family } from "../stack/family.ts";
 import { bounded, boundedWhole, words } from "../units.ts";
 import { defectKinds, type Defect } from "./find-defects.ts";
+import { t } from "../../words/prove.ts";
 
 export const zones = ["centre", "edge", "border"] as const;
 /** Where on a panel: under the printed border nobody looks, near its rim few do. */
@@ -27,7 +28,7 @@ export const acceptanceRow = z
     context.addIssue({
       code: "custom",
       path: ["toMm"],
-      message: `${toMm} must be above fromMm, which is ${fromMm}`,
+      message: t("must-be-above-frommm-which-is", { toMm, fromMm }),
     });
   });
 export type AcceptanceRow = z.output<typeof acceptanceRow>;
@@ -124,5 +125,5 @@ export const judgeInspection = (
 export const tooManyIn = ({ counts }: { counts: readonly Counted[] }): string =>
   counts
     .filter(({ found, allowed }) => found > allowed)
-    .map(({ name, zone, found, allowed }) => `${name} at the ${zone} (${found} of ${allowed})`)
+    .map(({ name, zone, found, allowed }) => t("at-the-of", { name, zone, found, allowed }))
     .join(", ");

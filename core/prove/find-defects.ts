@@ -1,5 +1,6 @@
 import { Matrix, solve } from "ml-matrix";
 import { labelPlaces, type GreyPicture } from "./picture.ts";
+import { t } from "../../words/prove.ts";
 
 export const defectKinds = ["speck", "fibre", "bubble", "scratch", "patch"] as const;
 export type DefectKind = (typeof defectKinds)[number];
@@ -9,9 +10,15 @@ export const lightings = ["dark", "white", "side"] as const;
 export type Lighting = (typeof lightings)[number];
 
 export const lightingWords: Record<Lighting, string> = {
-  dark: "on black",
-  white: "on white",
-  side: "in side light",
+  get dark() {
+    return t("on-black");
+  },
+  get white() {
+    return t("on-white");
+  },
+  get side() {
+    return t("in-side-light");
+  },
 };
 
 export interface Defect {

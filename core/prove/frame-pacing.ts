@@ -1,4 +1,5 @@
 import { median } from "../median.ts";
+import { t } from "../../words/prove.ts";
 
 /** How evenly pictures came, from the time between each and the next, ms. */
 export interface FramePacing {
@@ -11,7 +12,8 @@ export interface FramePacing {
 
 /** @throws Error where there are fewer than two intervals. */
 export function framePacing(intervalsMs: readonly number[]): FramePacing {
-  if (intervalsMs.length < 2) throw new Error(`${intervalsMs.length} intervals; at least 2 are needed`);
+  if (intervalsMs.length < 2)
+    throw new Error(t("intervals-at-least-2-are-needed", { length: intervalsMs.length }));
   const medianMs = median(intervalsMs);
   return {
     frames: intervalsMs.length + 1,

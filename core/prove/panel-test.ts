@@ -1,7 +1,8 @@
 import { z } from "zod";
-import { bounded, boundedWhole } from "../units.ts";
+import { bounded, boundedWhole, oneOf } from "../units.ts";
 import { onScreen, pixelFaultsInput } from "./pixel-faults.ts";
 import { touchCoverInput, touchCoverResult } from "./touch-cover.ts";
+import { t } from "../../words/prove.ts";
 
 /** What is shown on a panel under test, in its order. */
 export const panelPatterns = [
@@ -25,11 +26,11 @@ const screen = z.strictObject({
 
 const patternsSeen = z.strictObject({
   part: z.literal("patterns"),
-  source: z.enum(["panel", "compared"], { error: "must be panel or compared" }),
+  source: z.enum(["panel", "compared"], { error: () => t("must-be-panel-or-compared") }),
   seen: z
     .array(
       z.strictObject({
-        pattern: z.enum(panelPatterns, { error: `must be one of ${panelPatterns.join(", ")}` }),
+        pattern: oneOf(panelPatterns),
         good: z.boolean(),
       }),
     )
@@ -40,7 +41,7 @@ const patternsSeen = z.strictObject({
 const pixels = z
   .strictObject({
     part: z.literal("pixels"),
-    source: z.enum(["panel", "hand"], { error: "must be panel or hand" }),
+    source: z.enum(["panel", "hand"], { error: () => t("must-be-panel-or-hand") }),
     ...pixelFaultsInput.shape,
   })
   .superRefine(onScreen);
@@ -61,7 +62,7 @@ const touch = z.strictObject({
 
 /** What a job keeps of a panel's own test, part by part. */
 export const panelTested = z.discriminatedUnion("part", [patternsSeen, pixels, pacing, touch], {
-  error: "must be one of patterns, pixels, pacing, touch",
+  error: () => t("must-be-one-of-patterns-pixels-pacing"),
 });
 export type PanelTested = z.output<typeof panelTested>;
 export type PanelTestPart = PanelTested["part"];

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
-import { bounded } from "../units.ts";
+import { bounded, oneOf } from "../units.ts";
 import { acceptanceTable, judge, zones } from "./acceptance.ts";
 import { bytesOfBase64 } from "./base64.ts";
 import { defectKinds, findDefects, lightings, type Defect } from "./find-defects.ts";
@@ -10,7 +10,7 @@ import { greyOf } from "./picture.ts";
 export const photoInspectInput = z
   .strictObject({
     ...panelPicture.shape,
-    lighting: z.enum(lightings, { error: `must be one of ${lightings.join(", ")}` }),
+    lighting: oneOf(lightings),
     /** Boxes that are not looked at: windows, labels. */
     ignore: z
       .array(

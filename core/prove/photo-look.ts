@@ -1,13 +1,13 @@
 import { z } from "zod";
-import { boundedWhole } from "../units.ts";
+import { boundedWhole, oneOf } from "../units.ts";
 import { acceptanceTable } from "./acceptance.ts";
 import { lightings } from "./find-defects.ts";
 import { defect } from "./photo-inspect.ts";
 
 /** A photo of the panel that was looked through: what was found, what somebody overruled, by which table it was judged. */
 export const photoLook = z.strictObject({
-  lighting: z.enum(lightings, { error: `must be one of ${lightings.join(", ")}` }),
-  source: z.enum(["photo", "simulated"], { error: "must be photo or simulated" }),
+  lighting: oneOf(lightings),
+  source: oneOf(["photo", "simulated"]),
   defects: z.array(z.strictObject({ ...defect.shape, overruled: z.boolean() })).max(500),
   /** So much was found that stays with the camera, and is left out. */
   cameraDust: boundedWhole(0, 500).optional(),

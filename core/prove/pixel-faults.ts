@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
-import { boundedWhole } from "../units.ts";
+import { boundedWhole, oneOf } from "../units.ts";
+import { t } from "../../words/prove.ts";
 
 export const pixelFaultKinds = ["bright", "dark", "subpixel bright", "subpixel dark"] as const;
 export type PixelFaultKind = (typeof pixelFaultKinds)[number];
@@ -14,7 +15,7 @@ const typeOf: Record<PixelFaultKind, 1 | 2 | 3> = {
 };
 
 const pixel = z.strictObject({
-  kind: z.enum(pixelFaultKinds, { error: `must be one of ${pixelFaultKinds.join(", ")}` }),
+  kind: oneOf(pixelFaultKinds),
   xPx: boundedWhole(0, 100_000),
   yPx: boundedWhole(0, 100_000),
 });
@@ -41,7 +42,7 @@ export function onScreen(
     context.addIssue({
       code: "custom",
       path: ["faults", i],
-      message: `${fault.xPx}, ${fault.yPx} must lie on the screen, which is ${widthPx} × ${heightPx} pixels`,
+      message: t("must-lie-on-the-screen-which-is", { xPx: fault.xPx, yPx: fault.yPx, widthPx, heightPx }),
     });
   });
 }
@@ -98,7 +99,7 @@ export function calculatePixelFaults(input: PixelFaultsInput): PixelFaults {
     perMillion: named((i) => counts[i]! / millions),
     clustered,
     class: names.find(fits) ?? "beyond IV",
-    source: "ISO 9241-307, from memory",
+    source: t("iso-9241-307-from-memory"),
   };
 }
 

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { median } from "../median.ts";
 import { bounded, boundedWhole } from "../units.ts";
+import { t } from "../../words/prove.ts";
 
 /** Points of all strokes together: half an hour of painting at 60 reports a second. */
 const MOST_POINTS = 100_000;
@@ -39,7 +40,7 @@ export const touchCoverInput = z
       context.addIssue({
         code: "custom",
         path: ["strokes"],
-        message: `${points} points in all; must be at most ${MOST_POINTS}`,
+        message: t("points-in-all-must-be-at-most", { points, MOST_POINTS }),
       });
       return;
     }
@@ -49,7 +50,7 @@ export const touchCoverInput = z
           context.addIssue({
             code: "custom",
             path: ["strokes", i, "points", k, "tMs"],
-            message: `${tMs} must not be before ${points[k - 1]!.tMs}, the point before it`,
+            message: t("must-not-be-before-the-point-before", { tMs, tMs2: points[k - 1]!.tMs }),
           });
         }
       }),

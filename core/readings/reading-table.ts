@@ -1,3 +1,4 @@
+import { t } from "../../words/readings.ts";
 /** What the rows of a logger's file mean. */
 export interface TableShape {
   hasHeader: boolean;
@@ -102,7 +103,15 @@ export function readTable(
     let seconds = secondsOf(timeText, shape) + daysS;
     if (!Number.isFinite(seconds))
       return void fault(
-        `Time: "${timeText}" is no ${shape.time === "seconds" ? "number of seconds" : shape.time === "clock" ? "time such as 14:03:20" : "date and time such as 2026-03-01T14:03:20"}`,
+        t("time-is-no", {
+          timeText,
+          value:
+            shape.time === "seconds"
+              ? t("number-of-seconds")
+              : shape.time === "clock"
+                ? t("time-such-as-14-03-20")
+                : t("date-and-time-such-as-2026-03"),
+        }),
       );
     const last = found.at(-1)?.seconds;
     if (shape.time === "clock" && last !== undefined && seconds < last - 43_200) {
@@ -110,13 +119,18 @@ export function readTable(
       seconds += 86_400;
     }
     if (last !== undefined && seconds < last)
-      return void fault(`Time: "${timeText}" is before the row above`);
+      return void fault(t("time-is-before-the-row-above", { timeText }));
     const typed = numberOf(valueText, shape.decimalComma);
     const valueC = shape.unit === "F" ? ((typed - 32) * 5) / 9 : typed;
     if (!(valueC >= LOWEST_C && valueC <= HIGHEST_C)) {
       const bounds = [LOWEST_C, HIGHEST_C].map((c) => (shape.unit === "F" ? (c * 9) / 5 + 32 : c));
       return void fault(
-        `Temperature: "${valueText}" must be a number from ${bounds[0]} to ${bounds[1]} °${shape.unit}`,
+        t("temperature-must-be-a-number-from-to", {
+          valueText,
+          bound: bounds[0]!,
+          bound2: bounds[1]!,
+          unit: shape.unit,
+        }),
       );
     }
     found.push({ seconds, valueC });

@@ -20,6 +20,8 @@ import { calculateReflowProfile } from "../rework/reflow-profile.ts";
 import { leftOut } from "./left-out.ts";
 import { isSound, jointChecked } from "../rework/rework-facts.ts";
 import { stageNames } from "../stage.ts";
+import { t } from "../../words/records.ts";
+import { term } from "../../words/speaker.ts";
 
 const instant = () => z.iso.datetime();
 
@@ -168,10 +170,10 @@ function bondMeasured({ state }: Scene): Measurement[] {
     ...(worst !== null && border
       ? [
           {
-            what: "Border off equal",
+            what: t("border-off-equal"),
             value: rounded(worst, 2),
             unit: "mm",
-            limit: `at most ${BORDER_PASS_MM} mm`,
+            limit: t("at-most-mm", { BORDER_PASS_MM }),
             passes: worst <= BORDER_PASS_MM,
             got: "measured" as const,
             from: border.from,
@@ -182,38 +184,38 @@ function bondMeasured({ state }: Scene): Measurement[] {
       ? []
       : [
           {
-            what: "Adhesive laid",
+            what: t("adhesive-laid"),
             value: laidMl,
             unit: "ml",
             limit: null,
             passes: null,
             got: "measured" as const,
-            from: "syringe or scale",
+            from: t("syringe-or-scale"),
           },
         ]),
     ...(loweredS === null
       ? []
       : [
           {
-            what: "Lowered over",
+            what: t("lowered-over"),
             value: Math.round(loweredS),
             unit: "s",
             limit: null,
             passes: null,
             got: "timed" as const,
-            from: "from start to down",
+            from: t("from-start-to-down"),
           },
         ]),
     ...(lamp
       ? [
           {
-            what: "Lamp at the glass",
+            what: t("lamp-at-the-glass"),
             value: lamp.irradianceMwCm2,
             unit: "mW/cm²",
             limit: null,
             passes: null,
             got: "measured" as const,
-            from: `radiometer, ${lamp.from}`,
+            from: t("radiometer", { from: lamp.from }),
           },
         ]
       : []),
@@ -224,13 +226,13 @@ function bondMeasured({ state }: Scene): Measurement[] {
           const wants = zoneS(exposure, zone);
           return [
             {
-              what: `Light, ${zone}`,
+              what: t("light", { zone }),
               value: Math.round(had),
               unit: "s",
-              limit: `at least ${Math.round(wants)} s`,
+              limit: t("at-least-s", { wants: Math.round(wants) }),
               passes: had >= wants - 0.5,
               got: "computed from what was measured",
-              from: `timed, against the lamp read at ${exposure.irradianceMwCm2} mW/cm²`,
+              from: t("timed-against-the-lamp-read-at-mw", { irradianceMwCm2: exposure.irradianceMwCm2 }),
             },
           ];
         })
@@ -246,16 +248,16 @@ function filmMeasured({ state }: Scene): Measurement[] {
     const apart = axesApartDeg(chosen.axisDeg, cut.axisDeg);
     return [
       {
-        what: `Axis of the ${film} film`,
+        what: t("axis-of-the-film", { film }),
         value: rounded(cut.axisDeg),
         unit: "°",
-        limit: `within ${AXIS_PASS_DEG}° of ${rounded(chosen.axisDeg)}°`,
+        limit: t("within-of", { AXIS_PASS_DEG, rounded: rounded(chosen.axisDeg) }),
         passes: apart <= AXIS_PASS_DEG,
         got: "computed from what was measured",
         from:
           chosen.from === "measured"
-            ? `${state.film.readings[film]?.length ?? 0} light readings of the old film`
-            : "the lit panel",
+            ? t("light-readings-of-the-old-film", { length: state.film.readings[film]?.length ?? 0 })
+            : t("the-lit-panel"),
       },
     ];
   });
@@ -273,25 +275,25 @@ function testsMeasured(scene: Scene): Measurement[] {
   if (hottest) {
     const maxC = seamNow(scene)?.maxC;
     list.push({
-      what: "Hottest glue line",
+      what: t("hottest-glue-line"),
       value: rounded(hottest.value),
       unit: "°C",
-      limit: maxC === undefined ? null : `at most ${maxC} °C`,
+      limit: maxC === undefined ? null : t("at-most-c", { maxC }),
       passes: maxC === undefined ? null : hottest.value <= maxC,
       got: "measured",
-      from: `thermocouple, ${hottest.source}`,
+      from: t("thermocouple", { source: hottest.source }),
     });
   }
   const weighed = state.records.readings.filter(({ quantity }) => quantity === "mass").at(-1);
   if (weighed) {
     list.push({
-      what: "Adhesive weighed",
+      what: t("adhesive-weighed"),
       value: rounded(weighed.value),
       unit: "g",
       limit: null,
       passes: null,
       got: "measured",
-      from: `scale, ${weighed.source}`,
+      from: t("scale", { source: weighed.source }),
     });
   }
   if (alloy && profile) {
@@ -303,22 +305,22 @@ function testsMeasured(scene: Scene): Measurement[] {
     const isFree = (...kinds: string[]) => !faults.some(({ kind }) => kinds.includes(kind));
     list.push(
       {
-        what: "Peak of the joint",
+        what: t("peak-of-the-joint"),
         value: rounded(peakC),
         unit: "°C",
-        limit: `${peak.least.value} to ${peak.most.value} °C, ${alloy.alloy}`,
+        limit: t("to-c", { value: peak.least.value, value2: peak.most.value, alloy: alloy.alloy }),
         passes: isFree("never melted", "peak too low", "peak too high"),
         got: "measured",
-        from: `thermocouple, ${profile.source}`,
+        from: t("thermocouple", { source: profile.source }),
       },
       {
-        what: "Solder liquid for",
+        what: t("solder-liquid-for"),
         value: Math.round(aboveLiquidusS),
         unit: "s",
-        limit: `${aboveS.least.value} to ${aboveS.most.value} s, ${alloy.alloy}`,
+        limit: t("to-s", { value: aboveS.least.value, value2: aboveS.most.value, alloy: alloy.alloy }),
         passes: isFree("never melted", "liquid too short", "liquid too long"),
         got: "computed from what was measured",
-        from: `thermocouple, ${profile.source}`,
+        from: t("thermocouple", { source: profile.source }),
       },
     );
   }
@@ -326,10 +328,10 @@ function testsMeasured(scene: Scene): Measurement[] {
     const check = jointChecked(scene);
     const { pairs, untested } = check;
     list.push({
-      what: "Pairs of contacts probed",
+      what: t("pairs-of-contacts-probed"),
       value: pairs.length - untested.length,
       unit: "",
-      limit: `all ${pairs.length}, no short and no open`,
+      limit: t("all-no-short-and-no-open", { length: pairs.length }),
       passes: isSound(check),
       got: "measured",
       from: "meter",
@@ -337,37 +339,37 @@ function testsMeasured(scene: Scene): Measurement[] {
   }
   if (touch) {
     list.push({
-      what: "Touch answers over",
+      what: t("touch-answers-over"),
       value: rounded(touch.coveragePct),
       unit: "%",
-      limit: "all of it, no jump, never lost",
+      limit: t("all-of-it-no-jump-never-lost"),
       passes: touch.verdict === "pass",
       got: "measured",
-      from: "the panel itself",
+      from: t("the-panel-itself"),
     });
   }
   if (pixels) {
     const { widthPx, heightPx, faults, source } = pixels;
     const { class: name } = calculatePixelFaults({ widthPx, heightPx, faults });
     list.push({
-      what: "Pixel faults",
+      what: t("pixel-faults"),
       value: faults.length,
       unit: "",
-      limit: `class ${name} of ISO 9241-307 (from memory)`,
+      limit: t("class-of-iso-9241-307-from-memory", { name }),
       passes: null,
       got: "counted",
-      from: source === "hand" ? "by eye" : "on the panel",
+      from: source === "hand" ? t("by-eye") : t("on-the-panel"),
     });
   }
   if (pacing) {
     list.push({
-      what: "Pictures that came late",
+      what: t("pictures-that-came-late"),
       value: rounded(pacing.latePct, 2),
       unit: "%",
       limit: null,
       passes: null,
       got: "measured",
-      from: "the panel itself",
+      from: t("the-panel-itself"),
     });
   }
   return list;
@@ -395,26 +397,26 @@ function countsMeasured({ family, state }: Scene): Measurement[] {
     ...(ledger.taken > 0
       ? [
           {
-            what: "Screws back",
+            what: t("screws-back"),
             value: ledger.cells.filter(({ screw }) => screw === "back" || screw === "in").length,
             unit: "",
-            limit: `${ledger.cells.length} in all`,
+            limit: t("in-all", { length: ledger.cells.length }),
             passes: imbalance(ledger) === null,
             got: "counted" as const,
-            from: "the tray",
+            from: t("the-tray"),
           },
         ]
       : []),
     ...(linersCounted
       ? [
           {
-            what: "Liners counted",
+            what: t("liners-counted"),
             value: linersCounted.count,
             unit: "",
-            limit: `${linersPeeled} were peeled`,
+            limit: t("were-peeled", { linersPeeled }),
             passes: linersCounted.count === linersPeeled,
             got: "counted" as const,
-            from: "the bench",
+            from: t("the-bench"),
           },
         ]
       : []),
@@ -457,7 +459,7 @@ export function certificateOf(
   ];
   const underGlass = underGlassOf(scene);
   const isSimulated =
-    underGlass?.source === "simulated" || measurements.some(({ from }) => from.includes("simulated"));
+    underGlass?.source === "simulated" || measurements.some(({ from }) => from.includes(term("simulated")));
   return {
     format: "half-lift/certificate",
     version: 2,
@@ -503,8 +505,8 @@ export function certificateOf(
     signedBy: close.certificateSigned ? nameOf(close.certificateSigned.who) : null,
     signedAt: close.certificateSigned ? at(close.certificateSigned.atMs) : null,
     remarks: [
-      "Doses follow from the lamp as it was read and from how long it was on; material values that nobody measured are assumed.",
-      ...(isSimulated ? ["Figures marked simulated come from a stand-in, not from an instrument."] : []),
+      t("doses-follow-from-the-lamp-as-it"),
+      ...(isSimulated ? [t("figures-marked-simulated-come-from-a")] : []),
     ],
   };
 }

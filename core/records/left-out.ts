@@ -1,6 +1,7 @@
 import { looseParts, pluggable } from "../device/ask.ts";
 import type { Scene } from "../device/scene.ts";
 import { screwLedger } from "../open/screw-ledger.ts";
+import { t } from "../../words/records.ts";
 /** What is out and was not put back. */
 export function leftOut({ family, state }: Scene): string[] {
   const { connectors, parts, screws, board } = state.open;
@@ -8,9 +9,11 @@ export function leftOut({ family, state }: Scene): string[] {
   return [
     ...pluggable(family).flatMap(({ key, name }) => (connectors[key] === "open" ? [name] : [])),
     ...looseParts(family).flatMap(({ key, name }) => (parts[key] === "out" ? [name] : [])),
-    ...(board === "isolated" ? [family.power === "cell" ? "battery connector" : "supply connector"] : []),
-    ...screwLedger(family, screws).left.map(
-      ({ size, count }) => `${count} × ${size.thread} × ${size.lengthMm} mm`,
+    ...(board === "isolated"
+      ? [family.power === "cell" ? t("battery-connector") : t("supply-connector")]
+      : []),
+    ...screwLedger(family, screws).left.map(({ size, count }) =>
+      t("mm", { count, thread: size.thread, lengthMm: size.lengthMm }),
     ),
   ];
 }

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
-import { boundedWhole } from "../units.ts";
+import { boundedWhole, oneOf } from "../units.ts";
+import { t } from "../../words/rework.ts";
 
 /** More contacts than this no flex of a bench has. */
 export const MOST_CONTACTS = 200;
@@ -14,13 +15,13 @@ export type ProbeReading = (typeof probeReadings)[number];
 export const probe = z.strictObject({
   a: contact(),
   b: contact(),
-  reading: z.enum(probeReadings, { error: "must be beep or silence" }),
+  reading: z.enum(probeReadings, { error: () => t("must-be-beep-or-silence") }),
 });
 
 /** How many contacts a joint has and which of them are meant to be joined. */
 export const contactPlan = z.strictObject({
   contacts: boundedWhole(2, MOST_CONTACTS),
-  mode: z.enum(["neighbours", "all pairs"], { error: 'must be "neighbours" or "all pairs"' }),
+  mode: oneOf(["neighbours", "all pairs"]),
   nets: z.array(z.array(contact()).min(2).max(MOST_CONTACTS)).max(100).default([]),
 });
 export type ContactPlan = z.output<typeof contactPlan>;
@@ -34,9 +35,9 @@ function checkPlan(
     net.forEach((number, k) => {
       const wrong =
         number > contacts
-          ? `${number} must be one of the ${contacts} contacts`
+          ? t("must-be-one-of-the-contacts", { number, contacts })
           : seen.has(number)
-            ? `${number} stands in two nets`
+            ? t("stands-in-two-nets", { number })
             : null;
       seen.add(number);
       if (wrong) context.addIssue({ code: "custom", path: ["nets", i, k], message: wrong });
@@ -51,9 +52,9 @@ export const contactCheckInput = z
     input.readings.forEach(({ a, b }, i) => {
       const wrong =
         a === b
-          ? `${a} must not be probed against itself`
+          ? t("must-not-be-probed-against-itself", { a })
           : Math.max(a, b) > input.contacts
-            ? `${Math.max(a, b)} must be one of the ${input.contacts} contacts`
+            ? t("must-be-one-of-the-contacts-2", { a: Math.max(a, b), contacts: input.contacts })
             : null;
       if (wrong) context.addIssue({ code: "custom", path: ["readings", i, "b"], message: wrong });
     });

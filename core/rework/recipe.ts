@@ -1,5 +1,6 @@
 import { practice, valueOf, memory, type MaterialValue } from "../materials/materials.ts";
 import type { AlloyName } from "../materials/alloys.ts";
+import { t } from "../../words/rework.ts";
 
 /** One line of the recipe: what is set, its usual value and bounds, and what may go wrong with it. */
 export interface RecipeLine {
@@ -14,51 +15,49 @@ export interface RecipeLine {
 export function recipeOf(alloy: AlloyName): RecipeLine[] {
   const isLow = alloy === "Sn42Bi58";
   const air = isLow
-    ? valueOf(220, 200, 260, practice("a low-temperature paste, low airflow"))
-    : valueOf(290, 260, 320, practice("low airflow; the joint comes near 280"));
+    ? valueOf(220, 200, 260, practice(t("a-low-temperature-paste-low-airflow")))
+    : valueOf(290, 260, 320, practice(t("low-airflow-the-joint-comes-near-280")));
   const iron = isLow
-    ? valueOf(280, 250, 320, practice("a fine tip, short contact"))
-    : valueOf(380, 350, 400, practice("a fine tip, with braid"));
+    ? valueOf(280, 250, 320, practice(t("a-fine-tip-short-contact")))
+    : valueOf(380, 350, 400, practice(t("a-fine-tip-with-braid")));
   return [
     {
-      what: "Tape",
+      what: t("tape"),
       value: null,
       unit: "",
-      how: "Heat-proof polyimide tape over everything within a hand's breadth, twice over chips and films.",
-      hazard: "Its glue smells when it is overheated: fumes drawn off.",
+      how: t("heat-proof-polyimide-tape-over"),
+      hazard: t("its-glue-smells-when-it-is-overheated"),
     },
     {
-      what: "Flux",
+      what: t("flux"),
       value: null,
       unit: "",
-      how: "No-clean flux, thin; again for every heat. Clean it off with isopropyl alcohol once it is cold.",
-      hazard:
-        "Rosin fumes sensitise the lungs: extraction on. Alcohol burns: iron and air off and cold first.",
+      how: t("no-clean-flux-thin-again-for-every"),
+      hazard: t("rosin-fumes-sensitise-the-lungs"),
     },
     {
-      what: "Paste",
-      value: valueOf(6, 3, 12, memory("paste keeps about six months cool; open, a day at the bench")),
-      unit: "months cool",
-      how: `Fresh ${alloy} paste, warmed to the room before it is opened, one thin line along the pads.`,
+      what: t("paste"),
+      value: valueOf(6, 3, 12, memory(t("paste-keeps-about-six-months-cool-open"))),
+      unit: t("months-cool"),
+      how: t("fresh-paste-warmed-to-the-room-before", { alloy }),
       hazard:
         alloy === "Sn63Pb37"
-          ? "Holds lead: gloves, washed hands, its own waste."
-          : "Skin: gloves; read its safety data sheet.",
+          ? t("holds-lead-gloves-washed-hands-its-own")
+          : t("skin-gloves-read-its-safety-data-sheet"),
     },
     {
-      what: "Hot air",
+      what: t("hot-air"),
       value: air,
       unit: "°C",
-      how: "Low airflow, in circles, never still; stop when it shines.",
-      hazard:
-        "Above what most vapours light at: no solvent on the bench. It burns at a touch, also after it is off.",
+      how: t("low-airflow-in-circles-never-still"),
+      hazard: t("above-what-most-vapours-light-at-no"),
     },
     {
-      what: "Iron",
+      what: t("iron"),
       value: iron,
       unit: "°C",
-      how: "Drag along the row with braid over it; a second on each pad, then let it cool.",
-      hazard: "Lifts a pad that is heated too long. Back into its stand each time.",
+      how: t("drag-along-the-row-with-braid-over"),
+      hazard: t("lifts-a-pad-that-is-heated-too"),
     },
   ];
 }

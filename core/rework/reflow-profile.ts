@@ -2,8 +2,9 @@ import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { alloyNamed, alloyNames, type Alloy } from "../materials/alloys.ts";
 import { interpolate } from "../interpolate.ts";
-import { bounded } from "../units.ts";
+import { bounded, oneOf } from "../units.ts";
 import { reflowReading } from "./reflow-reading.ts";
+import { t } from "../../words/rework.ts";
 
 /** Whether a reading is not after the one before it. */
 export const isLate = (readings: readonly { timeS: number }[], i: number): boolean =>
@@ -12,7 +13,7 @@ export const isLate = (readings: readonly { timeS: number }[], i: number): boole
 export const reflowProfileInput = z
   .strictObject({
     readings: z.array(reflowReading).min(3).max(100_000),
-    alloy: z.enum(alloyNames, { error: `must be one of ${alloyNames.join(", ")}` }),
+    alloy: oneOf(alloyNames),
     /** Rise and fall are taken over so long, so that a thermocouple's noise is not a slope. */
     slopeOverS: bounded(0.5, 60).default(3),
   })
@@ -22,7 +23,7 @@ export const reflowProfileInput = z
       context.addIssue({
         code: "custom",
         path: ["readings", i, "timeS"],
-        message: `${timeS} must be after ${readings[i - 1]!.timeS}, the reading before it`,
+        message: t("must-be-after-the-reading-before-it", { timeS, timeS2: readings[i - 1]!.timeS }),
       });
     });
   });
@@ -128,57 +129,71 @@ function faultsOf(
   if (peakC < alloy.liquidusC.value) {
     add(
       "never melted",
-      `The peak of ${whole(peakC)} °C lies below the liquidus of ${alloy.name}, ${alloy.liquidusC.value} °C: nothing is joined.`,
+      t("the-peak-of-c-lies-below-the", {
+        whole: whole(peakC),
+        name: alloy.name,
+        value: alloy.liquidusC.value,
+      }),
       atPeak,
     );
   } else {
     if (peakC < alloy.peakC.least.value)
       add(
         "peak too low",
-        `The peak of ${whole(peakC)} °C is below ${alloy.peakC.least.value}: it may not have wetted.`,
+        t("the-peak-of-c-is-below-it", { whole: whole(peakC), value: alloy.peakC.least.value }),
         atPeak,
       );
     if (aboveLiquidusS < alloy.aboveS.least.value)
       add(
         "liquid too short",
-        `Liquid for ${whole(aboveLiquidusS)} s; wanted at least ${alloy.aboveS.least.value}.`,
+        t("liquid-for-s-wanted-at-least", { whole: whole(aboveLiquidusS), value: alloy.aboveS.least.value }),
         melted,
       );
     if (aboveLiquidusS > alloy.aboveS.most.value)
       add(
         "liquid too long",
-        `Liquid for ${whole(aboveLiquidusS)} s; at most ${alloy.aboveS.most.value}: the joint grows brittle.`,
+        t("liquid-for-s-at-most-the-joint", { whole: whole(aboveLiquidusS), value: alloy.aboveS.most.value }),
         melted,
       );
   }
   if (peakC > alloy.peakC.most.value)
     add(
       "peak too high",
-      `The peak of ${whole(peakC)} °C is above ${alloy.peakC.most.value}: flex and panel suffer.`,
+      t("the-peak-of-c-is-above-flex", { whole: whole(peakC), value: alloy.peakC.most.value }),
       atPeak,
     );
   if (maxRiseCs > alloy.riseCs.value + 1e-9)
     add(
       "rises too fast",
-      `Rises by ${maxRiseCs.toFixed(1)} °C a second; at most ${alloy.riseCs.value}.`,
+      t("rises-by-c-a-second-at-most", { maxRiseCs: maxRiseCs.toFixed(1), value: alloy.riseCs.value }),
       slope(slopes.rise),
     );
   if (maxFallCs > alloy.fallCs.value + 1e-9)
     add(
       "falls too fast",
-      `Falls by ${maxFallCs.toFixed(1)} °C a second; at most ${alloy.fallCs.value}.`,
+      t("falls-by-c-a-second-at-most", { maxFallCs: maxFallCs.toFixed(1), value: alloy.fallCs.value }),
       slope(slopes.fall),
     );
   if (soakS < alloy.soak.least.value)
     add(
       "soak too short",
-      `${whole(soakS)} s between ${alloy.soak.fromC} and ${alloy.soak.toC} °C; wanted at least ${alloy.soak.least.value}: flux has not worked yet.`,
+      t("s-between-and-c-wanted-at-least", {
+        whole: whole(soakS),
+        fromC: alloy.soak.fromC,
+        toC: alloy.soak.toC,
+        value: alloy.soak.least.value,
+      }),
       soak,
     );
   if (soakS > alloy.soak.most.value)
     add(
       "soak too long",
-      `${whole(soakS)} s between ${alloy.soak.fromC} and ${alloy.soak.toC} °C; at most ${alloy.soak.most.value}: flux is spent.`,
+      t("s-between-and-c-at-most-flux", {
+        whole: whole(soakS),
+        fromC: alloy.soak.fromC,
+        toC: alloy.soak.toC,
+        value: alloy.soak.most.value,
+      }),
       soak,
     );
   return faults;

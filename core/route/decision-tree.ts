@@ -1,5 +1,6 @@
 import { routeNames, routes, type RouteName } from "./routes.ts";
 import type { Family, Layer } from "../stack/family.ts";
+import { t } from "../../words/route.ts";
 
 /** What an answer rules out: routes by name, all that part the stack, or those that leave the touch layer in place. */
 type RulesOut = readonly RouteName[] | "all" | "parting" | "touch stays";
@@ -29,132 +30,242 @@ const allBut = (...kept: RouteName[]) => routeNames.filter((route) => !kept.incl
 export const questions = [
   {
     key: "flex",
-    ask: "Every flex and cable pressed home, a known good one tried: is the fault still there?",
-    why: "A loose flex looks like a dead layer, and costs nothing to mend.",
+    get ask() {
+      return t("every-flex-and-cable-pressed-home-a");
+    },
+    get why() {
+      return t("a-loose-flex-looks-like-a-dead");
+    },
     answers: [
-      { key: "still", label: "Still there", ...nothing },
+      {
+        key: "still",
+        get label() {
+          return t("still-there");
+        },
+        ...nothing,
+      },
       {
         key: "gone",
-        label: "Gone",
+        get label() {
+          return t("gone");
+        },
         rulesOut: "all",
-        because: "The connection was the fault. No layer is to blame: seat it, secure it, prove it.",
+        get because() {
+          return t("the-connection-was-the-fault-no-layer");
+        },
       },
     ],
   },
   {
     key: "picture",
-    ask: "Does the picture survive: whole on black, on white and in colours?",
-    why: "The panel is what the work is meant to save.",
+    get ask() {
+      return t("does-the-picture-survive-whole-on");
+    },
+    get why() {
+      return t("the-panel-is-what-the-work-is");
+    },
     answers: [
       {
         key: "whole",
-        label: "Whole",
+        get label() {
+          return t("whole");
+        },
         rulesOut: ["backlight"],
-        because: "The picture is lit and whole, so the backlight is not at fault.",
+        get because() {
+          return t("the-picture-is-lit-and-whole-so");
+        },
       },
       {
         key: "pale",
-        label: "Whole, but pale or patchy",
+        get label() {
+          return t("whole-but-pale-or-patchy");
+        },
         rulesOut: allBut("film", "assembly"),
-        because: "The panel draws but its film has gone: only a film, or everything, brings it back.",
+        get because() {
+          return t("the-panel-draws-but-its-film-has");
+        },
       },
       {
         key: "unlit",
-        label: "Dark, there under a lamp",
+        get label() {
+          return t("dark-there-under-a-lamp");
+        },
         rulesOut: allBut("backlight", "assembly"),
-        because: "The panel draws but nothing lights it.",
+        get because() {
+          return t("the-panel-draws-but-nothing-lights-it");
+        },
       },
       {
         key: "broken",
-        label: "Broken",
+        get label() {
+          return t("broken");
+        },
         rulesOut: allBut("assembly"),
-        because: "The panel itself is lost; a new layer over it mends nothing.",
+        get because() {
+          return t("the-panel-itself-is-lost-a-new");
+        },
       },
     ],
   },
   {
     key: "bleeding",
-    ask: "Is anything bleeding: a dark spot or a rim that grows from day to day?",
-    why: "A cell that has opened goes on dying after the repair.",
+    get ask() {
+      return t("is-anything-bleeding-a-dark-spot-or");
+    },
+    get why() {
+      return t("a-cell-that-has-opened-goes-on");
+    },
     answers: [
-      { key: "no", label: "Nothing", ...nothing },
+      {
+        key: "no",
+        get label() {
+          return t("nothing");
+        },
+        ...nothing,
+      },
       {
         key: "yes",
-        label: "Bleeding",
+        get label() {
+          return t("bleeding");
+        },
         rulesOut: allBut("assembly"),
-        because: "The cell has opened: it will go on dying under a new layer.",
+        get because() {
+          return t("the-cell-has-opened-it-will-go");
+        },
       },
     ],
   },
   {
     key: "separable",
-    ask: "Is the glass separable at all: has a panel like this lived through parting?",
-    why: "Some panels do not survive it. That must be known before the first cut.",
+    get ask() {
+      return t("is-the-glass-separable-at-all-has");
+    },
+    get why() {
+      return t("some-panels-do-not-survive-it-that");
+    },
     answers: [
-      { key: "yes", label: "It lives", ...nothing },
+      {
+        key: "yes",
+        get label() {
+          return t("it-lives");
+        },
+        ...nothing,
+      },
       {
         key: "no",
-        label: "It dies",
+        get label() {
+          return t("it-dies");
+        },
         rulesOut: "parting",
-        because: "The panel does not survive parting.",
+        get because() {
+          return t("the-panel-does-not-survive-parting");
+        },
       },
     ],
   },
   {
     key: "touch",
-    ask: "Does touch work everywhere, under one unbroken drag?",
-    why: "Whether the touch layer must go with the glass decides what is bought.",
+    get ask() {
+      return t("does-touch-work-everywhere-under-one");
+    },
+    get why() {
+      return t("whether-the-touch-layer-must-go-with");
+    },
     answers: [
-      { key: "works", label: "Everywhere", ...nothing },
+      {
+        key: "works",
+        get label() {
+          return t("everywhere");
+        },
+        ...nothing,
+      },
       {
         key: "dead",
-        label: "Dead zones",
+        get label() {
+          return t("dead-zones");
+        },
         rulesOut: "touch stays",
-        because: "Touch is dead, and this route leaves the touch layer where it is.",
+        get because() {
+          return t("touch-is-dead-and-this-route-leaves");
+        },
       },
-      { key: "none", label: "Has none", ...nothing },
+      {
+        key: "none",
+        get label() {
+          return t("has-none");
+        },
+        ...nothing,
+      },
     ],
   },
   {
     key: "family",
-    ask: "Which kind of stack is it?",
-    why: "The stack says what can be replaced at all.",
+    get ask() {
+      return t("which-kind-of-stack-is-it");
+    },
+    get why() {
+      return t("the-stack-says-what-can-be-replaced");
+    },
     answers: [
       {
         key: "air gap",
-        label: "Glass with touch over an air gap",
+        get label() {
+          return t("glass-with-touch-over-an-air-gap");
+        },
         rulesOut: allBut("glass-sensor", "assembly"),
-        because: "Glass and sensor are one part, held by tape.",
+        get because() {
+          return t("glass-and-sensor-are-one-part-held");
+        },
       },
       {
         key: "bonded, touch a layer of its own",
-        label: "Bonded, touch a layer of its own",
+        get label() {
+          return t("bonded-touch-a-layer-of-its-own-2");
+        },
         rulesOut: allBut("layer", "assembly"),
-        because: "The layers are bonded with liquid or film.",
+        get because() {
+          return t("the-layers-are-bonded-with-liquid-or");
+        },
       },
       {
         key: "bonded, touch in the panel",
-        label: "Bonded, touch in the panel",
+        get label() {
+          return t("bonded-touch-in-the-panel-2");
+        },
         rulesOut: allBut("layer", "assembly"),
-        because: "Only the glass comes off; touch stays in the panel.",
+        get because() {
+          return t("only-the-glass-comes-off-touch-stays");
+        },
       },
       {
         key: "does not survive parting",
-        label: "Bonded to a panel that dies of parting",
+        get label() {
+          return t("bonded-to-a-panel-that-dies-of");
+        },
         rulesOut: allBut("assembly"),
-        because: "Nothing comes off this panel alive.",
+        get because() {
+          return t("nothing-comes-off-this-panel-alive");
+        },
       },
       {
         key: "bare panel with films",
-        label: "Bare panel with films",
+        get label() {
+          return t("bare-panel-with-films-2");
+        },
         rulesOut: allBut("film", "assembly"),
-        because: "There is no glass over it: the films are what can be replaced.",
+        get because() {
+          return t("there-is-no-glass-over-it-the");
+        },
       },
       {
         key: "layered backlight",
-        label: "Layered backlight",
+        get label() {
+          return t("layered-backlight-2");
+        },
         rulesOut: allBut("backlight", "assembly"),
-        because: "What can be replaced lies behind the panel.",
+        get because() {
+          return t("what-can-be-replaced-lies-behind-the");
+        },
       },
     ],
   },
@@ -290,8 +401,6 @@ export function decideRoute(family: OfRoutes | null, given: Answers): Decision {
     ruledOut,
     next,
     verdict:
-      possible.length > 0
-        ? null
-        : (ruledOut.at(-1)?.because ?? "This family names no route, so nothing can be offered."),
+      possible.length > 0 ? null : (ruledOut.at(-1)?.because ?? t("this-family-names-no-route-so-nothing")),
   };
 }

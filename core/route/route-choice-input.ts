@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { bounded, boundedWhole, words } from "../units.ts";
+import { t } from "../../words/route.ts";
 
 const money = () => bounded(0, 1e10);
 
@@ -32,22 +33,31 @@ export const routeChoiceInput = z
     const fault = (path: (string | number)[], message: string) =>
       context.addIssue({ code: "custom", path, message });
     if (input.priorWins >= input.priorTries) {
-      fault(["priorWins"], `${input.priorWins} must be below priorTries, which is ${input.priorTries}`);
+      fault(
+        ["priorWins"],
+        t("must-be-below-priortries-which-is", { priorWins: input.priorWins, priorTries: input.priorTries }),
+      );
     }
     const names = input.options.map((option) => option.name);
     input.options.forEach((option, i) => {
       if (names.indexOf(option.name) !== i)
-        fault(["options", i, "name"], `"${option.name}" stands twice; names must differ`);
+        fault(["options", i, "name"], t("stands-twice-names-must-differ", { name: option.name }));
       if (option.wins > option.tries) {
-        fault(["options", i, "wins"], `${option.wins} must be at most tries, which is ${option.tries}`);
+        fault(
+          ["options", i, "wins"],
+          t("must-be-at-most-tries-which-is", { wins: option.wins, tries: option.tries }),
+        );
       }
       if (option.onFail !== undefined && !names.includes(option.onFail)) {
-        fault(["options", i, "onFail"], `"${option.onFail}" is not one of the options: ${names.join(", ")}`);
+        fault(
+          ["options", i, "onFail"],
+          t("is-not-one-of-the-options", { onFail: option.onFail, names: names.join(", ") }),
+        );
       }
       const met = new Set([option.name]);
       for (let next = option.onFail; next !== undefined;) {
         if (met.has(next)) {
-          fault(["options", i, "onFail"], `"${option.onFail}" leads round in a circle`);
+          fault(["options", i, "onFail"], t("leads-round-in-a-circle", { onFail: option.onFail ?? "" }));
           break;
         }
         met.add(next);

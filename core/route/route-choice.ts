@@ -2,6 +2,7 @@ import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { betaQuantile } from "./beta.ts";
 import { routeChoiceInput, type RouteChoiceInput } from "./route-choice-input.ts";
+import { t } from "../../words/route.ts";
 
 export const routeChoiceResult = z.strictObject({
   options: z.array(
@@ -97,22 +98,22 @@ export function calculateRouteChoice(input: RouteChoiceInput): RouteChoice {
   const worthIt = input.value === undefined || cheapest.expectedCost < input.value;
   const unknown = input.options.filter((option) => option.tries === 0).map((option) => option.name);
   const first = options.find((option) => named(option.name).onFail !== undefined);
-  const prior = `${priorWins} of ${priorTries}`;
+  const prior = t("of", { priorWins, priorTries });
   return {
     options,
     choice: worthIt ? cheapest.name : null,
     breakEvenSuccessPct: first?.breakEvenSuccessPct ?? null,
     advice: [
       worthIt
-        ? `${cheapest.name} costs least on average.`
-        : `No repair is worth it: the cheapest costs more on average than the device is worth.`,
+        ? t("costs-least-on-average", { name: cheapest.name })
+        : t("no-repair-is-worth-it-the-cheapest"),
       ...(unknown.length === input.options.length
-        ? [`No past job is counted: this advice knows nothing but the prior, ${prior}.`]
+        ? [t("no-past-job-is-counted-this-advice", { prior })]
         : unknown.length > 0
-          ? [`Nothing is known of ${unknown.join(", ")} but the prior, ${prior}.`]
+          ? [t("nothing-is-known-of-but-the-prior", { unknown: unknown.join(", "), prior })]
           : []),
     ].join(" "),
-    assumed: [`the prior: as if ${prior} had gone well before any job was counted`],
+    assumed: [t("the-prior-as-if-had-gone-well", { prior })],
   };
 }
 

@@ -3,12 +3,13 @@ import { routes, type RouteName } from "../route/routes.ts";
 import type { Family } from "../stack/family.ts";
 import { bounded, boundedWhole } from "../units.ts";
 import type { RouteChoiceInput } from "./route-choice-input.ts";
+import { t } from "../../words/route.ts";
 
 /** What a shop charges and believes. Money in the minor unit of its currency. */
 export const shopTerms = z
   .strictObject({
     currency: z.string().regex(/^[A-Z]{3}$/, {
-      error: "must be the three letters of a currency, such as EUR",
+      error: () => t("must-be-the-three-letters-of-a"),
     }),
     ratePerHourMinor: boundedWhole(0, 100_000_000),
     priorWins: bounded(0.01, 1_000),
@@ -19,7 +20,7 @@ export const shopTerms = z
       context.addIssue({
         code: "custom",
         path: ["priorWins"],
-        message: `${priorWins} must be below priorTries, which is ${priorTries}`,
+        message: t("must-be-below-priortries-which-is", { priorWins, priorTries }),
       });
     }
   });

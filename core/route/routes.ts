@@ -1,3 +1,4 @@
+import { t } from "../../words/route.ts";
 export const routeNames = ["layer", "glass-sensor", "film", "backlight", "assembly"] as const;
 /** What of a family can be replaced by itself. */
 export type RouteName = (typeof routeNames)[number];
@@ -13,28 +14,63 @@ export interface Route {
 
 export const routes: Record<RouteName, Route> = {
   layer: {
-    title: "Layer only, liquid bond",
-    short: "Layer only",
-    replaces: "one bonded layer; the panel stays",
+    get title() {
+      return t("layer-only-liquid-bond");
+    },
+    get short() {
+      return t("layer-only");
+    },
+    get replaces() {
+      return t("one-bonded-layer-the-panel-stays");
+    },
     joins: "liquid",
   },
   "glass-sensor": {
-    title: "Glass with sensor, tape",
-    short: "Glass with sensor",
-    replaces: "cover glass and touch sensor as one unit",
+    get title() {
+      return t("glass-with-sensor-tape");
+    },
+    get short() {
+      return t("glass-with-sensor");
+    },
+    get replaces() {
+      return t("cover-glass-and-touch-sensor-as-one");
+    },
     joins: "tape",
   },
-  film: { title: "Film", short: "Film", replaces: "a polarizer", joins: "film" },
+  film: {
+    get title() {
+      return t("film");
+    },
+    get short() {
+      return t("film");
+    },
+    get replaces() {
+      return t("a-polarizer");
+    },
+    joins: "film",
+  },
   backlight: {
-    title: "Backlight, soldered",
-    short: "Backlight",
-    replaces: "the backlight unit behind the panel",
+    get title() {
+      return t("backlight-soldered");
+    },
+    get short() {
+      return t("backlight");
+    },
+    get replaces() {
+      return t("the-backlight-unit-behind-the-panel");
+    },
     joins: "none",
   },
   assembly: {
-    title: "Whole assembly",
-    short: "Whole assembly",
-    replaces: "the display with everything on it",
+    get title() {
+      return t("whole-assembly");
+    },
+    get short() {
+      return t("whole-assembly");
+    },
+    get replaces() {
+      return t("the-display-with-everything-on-it");
+    },
     joins: "none",
   },
 };

@@ -2,8 +2,9 @@ import { z } from "zod";
 import { windowBox } from "./window-box.ts";
 import { drawnAs, materialNamed, materialNames, type Material } from "../materials/materials.ts";
 import { routeNames, routes } from "../route/routes.ts";
-import { bounded, boundedWhole, temperatureC, thicknessUm, words } from "../units.ts";
+import { bounded, boundedWhole, temperatureC, thicknessUm, words, oneOf } from "../units.ts";
 import { checkFeatures, edgeFeature, outline, type Outline } from "./outline.ts";
+import { t } from "../../words/stack.ts";
 
 export const layerRoles = [
   "cover glass",
@@ -21,14 +22,12 @@ export const layerRoles = [
 
 /** A key in events and addresses: lower case, digits, hyphens. */
 export const key = () =>
-  z
-    .string()
-    .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, { error: "must be a key: lower-case letters, digits and hyphens" });
+  z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, { error: () => t("must-be-a-key-lower-case-letters") });
 
 /** One layer of a stack, viewer's side first. */
 export const layer = z.strictObject({
   name: words(80),
-  role: z.enum(layerRoles, { error: `must be one of ${layerRoles.join(", ")}` }),
+  role: oneOf(layerRoles),
   /** A name from the library of materials, or one of the family's own. */
   material: words(80),
   thicknessUm: thicknessUm(),
@@ -48,7 +47,7 @@ export const seamMethods = ["plate from behind", "plate on the glass", "peel"] a
 export const seam = z.strictObject({
   route: z.enum(routeNames),
   layer: words(80),
-  method: z.enum(seamMethods, { error: `must be one of ${seamMethods.join(", ")}` }),
+  method: oneOf(seamMethods),
   minC: temperatureC().optional(),
   maxC: temperatureC().optional(),
   bandSource: words(200),
@@ -86,7 +85,7 @@ export const screwSize = z.strictObject({
    * What they hold: the casing (out first, in last), a plate over the connectors (out before the supply is isolated, back
    * after all is joined), or the module and its bracket (out after the connectors, back before them).
    */
-  holds: z.enum(screwHolds, { error: `must be one of ${screwHolds.join(", ")}` }).default("casing"),
+  holds: oneOf(screwHolds).default("casing"),
 });
 export type ScrewSize = z.output<typeof screwSize>;
 
@@ -104,11 +103,11 @@ export const connectorWays = [
 export const connector = z.strictObject({
   key: key(),
   name: words(80),
-  kind: z.enum(connectorKinds, { error: `must be one of ${connectorKinds.join(", ")}` }),
+  kind: oneOf(connectorKinds),
   opens: words(120),
-  way: z.enum(connectorWays, { error: `must be one of ${connectorWays.join(", ")}` }).default("straight up"),
+  way: oneOf(connectorWays).default("straight up"),
   /** Tape lies over it: off first, back last; new where the old one does not hold again. */
-  tape: z.enum(["none", "kept", "new"], { error: "must be one of none, kept, new" }).default("none"),
+  tape: oneOf(["none", "kept", "new"]).default("none"),
   /** Functions that need it, by key; every function where it is not named. */
   serves: z.array(key()).max(50).optional(),
 });
@@ -127,12 +126,12 @@ export const movedPart = z.strictObject({
   key: key(),
   name: words(80),
   irreplaceable: z.boolean(),
-  kind: z.enum(partKinds, { error: `must be one of ${partKinds.join(", ")}` }).default("part"),
-  goes: z.enum(partGoes, { error: `must be one of ${partGoes.join(", ")}` }).default("to the new layer"),
+  kind: oneOf(partKinds).default("part"),
+  goes: oneOf(partGoes).default("to the new layer"),
   count: boundedWhole(1, 100).default(1),
   /** What it does not bear: it is out before the stack is warmed or frozen. */
   harmedBy: z
-    .array(z.enum(harms, { error: "must be heat or frost" }))
+    .array(z.enum(harms, { error: () => t("must-be-heat-or-frost") }))
     .max(2)
     .default([]),
   /** Functions that do not work without it, by key. */
@@ -142,7 +141,7 @@ export const movedPart = z.strictObject({
 });
 export type MovedPart = z.output<typeof movedPart>;
 
-const windowKind = z.enum(["camera", "sensor"], { error: "must be camera or sensor" });
+const windowKind = oneOf(["camera", "sensor"]);
 /** A place that must stay clear of adhesive, in mm from the left and from the top, seen from the viewer's side. */
 export const panelWindow = z.union([
   z.strictObject({
@@ -166,7 +165,7 @@ export type PanelWindow = z.output<typeof panelWindow>;
 /** A material that the library does not hold. */
 export const ownMaterial = z.strictObject({
   name: words(80),
-  drawnAs: z.enum(drawnAs, { error: `must be one of ${drawnAs.join(", ")}` }),
+  drawnAs: oneOf(drawnAs),
   conductivityWmK: bounded(0.001, 2_000),
   densityKgM3: bounded(0.1, 25_000),
   specificHeatJkgK: bounded(50, 15_000),
@@ -176,7 +175,7 @@ export type OwnMaterial = z.output<typeof ownMaterial>;
 
 /** What a route takes in parts and time, as this shop knows it. Money in the shop's minor unit. */
 export const routeCost = z.strictObject({
-  route: z.enum(routeNames, { error: `must be one of ${routeNames.join(", ")}` }),
+  route: oneOf(routeNames),
   partsMinor: boundedWhole(0, 100_000_000),
   hours: bounded(0, 200),
 });
@@ -208,7 +207,7 @@ function unique(
       context.addIssue({
         code: "custom",
         path: at(i),
-        message: `"${value}" stands twice; names must differ`,
+        message: t("stands-twice-names-must-differ", { value }),
       });
     }
   });
@@ -228,7 +227,7 @@ export const waysIn = [
 /** A kind of display that the shop takes in: its stack, outline, what is in the way and what must work in the end. */
 export const family = z
   .strictObject({
-    code: z.string().regex(/^[A-Z]{2}-[0-9]{1,5}$/, { error: "must be a code such as PH-10" }),
+    code: z.string().regex(/^[A-Z]{2}-[0-9]{1,5}$/, { error: () => t("must-be-a-code-such-as-ph") }),
     name: words(80),
     kind: words(120),
     /** Made for one device that came in: not offered when the next one is taken in. */
@@ -250,12 +249,12 @@ export const family = z
     costs: z.array(routeCost).max(10).default([]),
     /** The soldered joint between panel and board or backlight, where there is one. */
     joint: joint.optional(),
-    wayIn: z.enum(waysIn, { error: `must be one of ${waysIn.join(", ")}` }).default("from the back"),
+    wayIn: oneOf(waysIn).default("from the back"),
     /** The back cover is glued along its rim: warmed and cut before it comes off. */
     gluedBack: z.boolean().default(false),
     /** The joint of an add-on touch layer's controller, where that route is offered. */
     addOnTouch: joint.optional(),
-    power: z.enum(powers, { error: `must be one of ${powers.join(", ")}` }),
+    power: oneOf(powers),
     /** How long the capacitors take after the plug is out, s; assumed where it is not named. Mains only. */
     dischargeS: bounded(10, 7_200).optional(),
     screws: z.array(screwSize).max(50),
@@ -286,7 +285,10 @@ export const family = z
       candidate[list].forEach(({ serves }, i) =>
         serves?.forEach((served, n) => {
           if (!functionKeys.includes(served)) {
-            fault([list, i, "serves", n], `"${served}" must be one of ${functionKeys.join(", ")}`);
+            fault(
+              [list, i, "serves", n],
+              t("must-be-one-of-12", { served, functionKeys: functionKeys.join(", ") }),
+            );
           }
         }),
       );
@@ -294,12 +296,12 @@ export const family = z
     candidate.stack.forEach(({ material }, i) => {
       if (!isMaterial(candidate, material)) {
         const known = [...candidate.ownMaterials.map((m) => m.name), ...materialNames];
-        fault(["stack", i, "material"], `"${material}" must be one of ${known.join("; ")}`);
+        fault(["stack", i, "material"], t("must-be-one-of-13", { material, known: known.join("; ") }));
       }
     });
     candidate.ownMaterials.forEach(({ name }, i) => {
       if (materialNames.includes(name)) {
-        fault(["ownMaterials", i, "name"], `"${name}" stands in the library already`);
+        fault(["ownMaterials", i, "name"], t("stands-in-the-library-already", { name }));
       }
     });
     const back = backOf(candidate);
@@ -307,14 +309,14 @@ export const family = z
       if (size.places.length > size.count) {
         fault(
           ["screws", i, "places"],
-          `${size.places.length} places are more than the ${size.count} screws of this size`,
+          t("places-are-more-than-the-screws-of", { length: size.places.length, count: size.count }),
         );
       }
       size.places.forEach(({ xMm, yMm }, n) => {
         if (xMm > back.widthMm || yMm > back.heightMm) {
           fault(
             ["screws", i, "places", n],
-            `${xMm}, ${yMm} must lie on the back, which is ${back.widthMm} × ${back.heightMm} mm`,
+            t("must-lie-on-the-back-which-is", { xMm, yMm, widthMm: back.widthMm, heightMm: back.heightMm }),
           );
         }
       });
@@ -324,8 +326,8 @@ export const family = z
       net.forEach((number, k) => {
         const { contacts } = candidate.joint!;
         if (number > contacts)
-          fault(["joint", "nets", i, k], `${number} must be one of the ${contacts} contacts`);
-        else if (joined.has(number)) fault(["joint", "nets", i, k], `${number} stands in two nets`);
+          fault(["joint", "nets", i, k], t("must-be-one-of-the-contacts", { number, contacts }));
+        else if (joined.has(number)) fault(["joint", "nets", i, k], t("stands-in-two-nets", { number }));
         joined.add(number);
       }),
     );
@@ -335,26 +337,33 @@ export const family = z
       if (xMm < 0 || yMm < 0 || xMm + widthMm > panel.widthMm || yMm + heightMm > panel.heightMm) {
         fault(
           ["windows", i],
-          `"${w.label}" must lie on the panel, which is ${panel.widthMm} × ${panel.heightMm} mm`,
+          t("must-lie-on-the-panel-which-is", {
+            label: w.label,
+            widthMm: panel.widthMm,
+            heightMm: panel.heightMm,
+          }),
         );
       }
     });
     if (!candidate.survivesParting) {
       candidate.routes.forEach((route, i) => {
         if (routes[route].joins !== "none") {
-          fault(["routes", i], `${route} parts the stack, and this family does not survive parting`);
+          fault(["routes", i], t("parts-the-stack-and-this-family-does", { route }));
         }
       });
     }
     candidate.seams.forEach((s, i) => {
       if (s.minC !== undefined && s.maxC !== undefined && s.minC >= s.maxC) {
-        fault(["seams", i, "minC"], `${s.minC} must be below maxC, which is ${s.maxC}`);
+        fault(["seams", i, "minC"], t("must-be-below-maxc-which-is", { minC: s.minC, maxC: s.maxC }));
       }
       if (!candidate.stack.some((l) => l.name === s.layer)) {
         context.addIssue({
           code: "custom",
           path: ["seams", i, "layer"],
-          message: `"${s.layer}" is not one of the layers: ${candidate.stack.map((l) => l.name).join(", ")}`,
+          message: t("is-not-one-of-the-layers", {
+            layer: s.layer,
+            stack: candidate.stack.map((l) => l.name).join(", "),
+          }),
         });
       }
     });
@@ -362,7 +371,7 @@ export const family = z
       context.addIssue({
         code: "custom",
         path: ["functions"],
-        message: `must hold "picture": no repair without it`,
+        message: t("must-hold-picture-no-repair-without-it"),
       });
     }
   });
@@ -386,7 +395,7 @@ export function materialOf(family: OfMaterials, name: string): Material {
     value: v,
     low: v,
     high: v,
-    source: { kind: "assumed" as const, text: `entered with the family: ${own.source}` },
+    source: { kind: "assumed" as const, text: t("entered-with-the-family", { source: own.source }) },
   });
   return {
     name,

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import type { RouteName } from "../route/routes.ts";
-import { bounded, MM_PER_INCH, words } from "../units.ts";
+import { bounded, MM_PER_INCH, words, oneOf } from "../units.ts";
 import { family as familySchema, powers, type Family, type FamilyInput } from "./family.ts";
 import { edgeLengthMm, edges, type Edge } from "./outline.ts";
 
@@ -25,11 +25,11 @@ export const hasFlexEdge = (kind: OneOffKind): boolean => kind !== "on-frame" &&
 /** A device that the shop takes in once: how large, how it is made, where its flex or drivers are. */
 export const oneOff = z.strictObject({
   name: words(80),
-  kind: z.enum(oneOffKinds, { error: `must be one of ${oneOffKinds.join(", ")}` }),
+  kind: oneOf(oneOffKinds),
   widthMm: bounded(10, 2_000),
   heightMm: bounded(10, 2_000),
-  flexEdge: z.enum(edges, { error: `must be one of ${edges.join(", ")}` }),
-  power: z.enum(powers, { error: `must be one of ${powers.join(", ")}` }),
+  flexEdge: oneOf(edges),
+  power: oneOf(powers),
 });
 export type OneOff = z.output<typeof oneOff>;
 

@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { bounded, sideMm, words } from "../units.ts";
+import { bounded, sideMm, words, oneOf } from "../units.ts";
+import { t } from "../../words/stack.ts";
 
 export const edges = ["top", "right", "bottom", "left"] as const;
 export type Edge = (typeof edges)[number];
@@ -23,7 +24,7 @@ export const outline = z
       context.addIssue({
         code: "custom",
         path: ["cornerRadiusMm"],
-        message: `${panel.cornerRadiusMm} must be at most half the shorter side, ${mostMm}`,
+        message: t("must-be-at-most-half-the-shorter", { cornerRadiusMm: panel.cornerRadiusMm ?? 0, mostMm }),
       });
     }
   });
@@ -35,12 +36,10 @@ export type Outline = z.output<typeof outline>;
  * `maxDepthMm`. no-bond: no glue here.
  */
 export const edgeFeature = z.strictObject({
-  edge: z.enum(edges, { error: `must be one of ${edges.join(", ")}` }),
+  edge: oneOf(edges),
   fromMm: bounded(0, 5_000),
   toMm: bounded(0, 5_000),
-  kind: z.enum(["keep-out", "shallow", "hinge", "no-bond"], {
-    error: "must be one of keep-out, shallow, hinge, no-bond",
-  }),
+  kind: oneOf(["keep-out", "shallow", "hinge", "no-bond"]),
   maxDepthMm: bounded(0.1, 100).optional(),
   /** Nothing wet may reach it: driver chips, contacts. */
   noLiquid: z.boolean().optional(),
@@ -64,14 +63,18 @@ export function checkFeatures(
       context.addIssue({
         code: "custom",
         path: [at, i, "toMm"],
-        message: `${feature.toMm} lies beyond the ${feature.edge} edge, which is ${lengthMm} long`,
+        message: t("lies-beyond-the-edge-which-is-long", {
+          toMm: feature.toMm,
+          edge: feature.edge,
+          lengthMm,
+        }),
       });
     }
     if (feature.fromMm >= feature.toMm) {
       context.addIssue({
         code: "custom",
         path: [at, i, "fromMm"],
-        message: `${feature.fromMm} must be below toMm, which is ${feature.toMm}`,
+        message: t("must-be-below-tomm-which-is", { fromMm: feature.fromMm, toMm: feature.toMm }),
       });
     }
   });
@@ -93,7 +96,7 @@ export function isOnPanel(
 export const offPanelWords = (
   { widthMm, heightMm }: Outline,
   { xMm, yMm }: { xMm: number; yMm: number },
-): string => `${xMm}, ${yMm} must lie on the panel, which is ${widthMm} × ${heightMm} mm`;
+): string => t("must-lie-on-the-panel-which-is-2", { xMm, yMm, widthMm, heightMm });
 
 /** Where along an edge a point of the panel lies, and how far in it is from that edge, mm. */
 export function edgeOffset(

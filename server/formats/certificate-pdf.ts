@@ -2,6 +2,7 @@ import PDFDocument from "pdfkit";
 import QRCode from "qrcode";
 import { passWords, type CertificateText } from "./certificate-text.ts";
 import { bytesOf, withFonts } from "./pdf-fonts.ts";
+import { t } from "../../words/server.ts";
 
 const MARGIN = 56;
 const QR_PT = 92;
@@ -25,13 +26,13 @@ export async function certificatePdf(
       margins: { top: MARGIN, left: MARGIN, right: MARGIN, bottom: MARGIN },
       bufferPages: true,
       lang: "en",
-      info: { Title: `Certificate ${text.title}`, Producer: "Half Lift", Creator: "Half Lift" },
+      info: { Title: t("certificate", { title: text.title }), Producer: "Half Lift", Creator: "Half Lift" },
     }),
   );
   const bytes = bytesOf(page);
   const width = page.page.width - 2 * MARGIN;
   const headWidth = address ? width - QR_PT - 16 : width;
-  page.font("strong").fontSize(20).text("Certificate of repair", { width: headWidth });
+  page.font("strong").fontSize(20).text(t("certificate-of-repair"), { width: headWidth });
   page.fontSize(14).text(text.title, { width: headWidth });
   page.font("plain").fontSize(11).text(text.under, { width: headWidth, lineGap: 2 });
   page.moveDown(0.4).font("strong").fontSize(13).text(text.verdict, { width: headWidth });
@@ -39,7 +40,7 @@ export async function certificatePdf(
     const code = await QRCode.toBuffer(address, { margin: 0, width: 4 * QR_PT, errorCorrectionLevel: "M" });
     page.image(code, page.page.width - MARGIN - QR_PT, MARGIN, { width: QR_PT, height: QR_PT });
     page.y = Math.max(page.y, MARGIN + QR_PT + 6);
-    page.font("plain").fontSize(9).text(`This record: ${address}`, MARGIN, page.y, { width });
+    page.font("plain").fontSize(9).text(t("this-record", { address }), MARGIN, page.y, { width });
   }
   for (const { heading, rows, lines } of text.sections) {
     // A heading does not stand alone at the foot of a page.
@@ -65,7 +66,7 @@ export async function certificatePdf(
   }
   if (photos.length > 0) {
     if (page.y > page.page.height - MARGIN - PHOTO_PT - 60) page.addPage();
-    page.moveDown(0.8).font("strong").fontSize(13).text("Photos", MARGIN, page.y, { width });
+    page.moveDown(0.8).font("strong").fontSize(13).text(t("photos"), MARGIN, page.y, { width });
     page.font("plain").fontSize(9);
     const top = page.y + 4;
     const each = (width - 12 * (photos.length - 1)) / photos.length;
@@ -86,7 +87,7 @@ export async function certificatePdf(
     page
       .font("plain")
       .fontSize(9)
-      .text(`${text.title}. Page ${i + 1 - start} of ${count}.`, MARGIN, page.page.height - 36, {
+      .text(t("page-of", { title: text.title, i: i + 1 - start, count }), MARGIN, page.page.height - 36, {
         width,
         lineBreak: false,
       });

@@ -1,11 +1,12 @@
-import { format } from "date-fns";
-import { repairTitles } from "../../core/device/routes.ts";
+import { longDay } from "../../words/dates.ts";
+import { repairTitle } from "../../core/device/routes.ts";
 import { moneyText } from "../../core/money.ts";
 import type { JobCertificate } from "../../core/records/job-certificate.ts";
 import { lightingWords } from "../../core/prove/find-defects.ts";
 import { celsiusToFahrenheit, mmToInch } from "../../core/units.ts";
 import { capitalised, listed } from "../../core/words.ts";
 import { say } from "../../words/say.ts";
+import { t } from "../../words/server.ts";
 
 /** One line of a table: what, its figure, what it was held against, and whether it passes. */
 export interface CertificateRow {
@@ -17,7 +18,7 @@ export interface CertificateRow {
 
 /** Whether a row passes, in words; nothing where that was not asked. */
 export const passWords = (passes: boolean | null): string =>
-  passes === null ? "" : passes ? "passes" : "does not pass";
+  passes === null ? "" : passes ? "passes" : t("does-not-pass");
 
 export interface CertificateSection {
   heading: string;
@@ -38,19 +39,23 @@ export interface CertificateText {
 /** A figure and its unit stay on one line. */
 const GAP = "\u00a0";
 
-const day = (at: string) => format(at, "d MMMM yyyy");
+const day = (at: string) => longDay(new Date(at));
 
 /** A figure with its unit; degrees and millimetres in both ways of measuring. */
 export function figureText(value: number, unit: string): string {
   const inch = (mm: number) => Number(mmToInch(mm).toPrecision(2));
   if (unit === "°C") return `${value}${GAP}°C (${Math.round(celsiusToFahrenheit(value))}${GAP}°F)`;
-  if (unit === "mm") return `${value}${GAP}mm (${inch(value)}${GAP}in)`;
+  if (unit === "mm") return t("mm-in", { value, GAP, inch: inch(value) });
   return unit ? `${value}${GAP}${unit}` : String(value);
 }
 
 function verdictOf({ outcome, endedAt, signedBy }: JobCertificate): string {
-  if (!outcome || !endedAt) return "Draft: the work is not over yet.";
-  return `${capitalised(outcome)} on ${day(endedAt)}${signedBy ? "" : ", not signed"}.`;
+  if (!outcome || !endedAt) return t("draft-the-work-is-not-over-yet");
+  return t("on", {
+    capitalised: capitalised(outcome),
+    day: day(endedAt),
+    value: signedBy ? "" : t("not-signed"),
+  });
 }
 
 function underGlassLines({ underGlass }: JobCertificate): string[] {
@@ -58,10 +63,16 @@ function underGlassLines({ underGlass }: JobCertificate): string[] {
   const { lighting, source, verdict, left, overruled } = underGlass;
   const found =
     left.length === 0
-      ? "nothing found"
-      : listed(left.map(({ kind, xMm, yMm }) => `${kind} at ${xMm}, ${yMm} mm`));
+      ? t("nothing-found")
+      : listed(left.map(({ kind, xMm, yMm }) => t("at-mm", { kind, xMm, yMm })));
   return [
-    `By a photo ${lightingWords[lighting]}${source === "simulated" ? " (simulated camera)" : ""}: ${verdict === "pass" ? "passes" : "does not pass"}, ${found}${overruled > 0 ? `; ${overruled} found and overruled by eye` : ""}.`,
+    t("by-a-photo", {
+      lightingWord: lightingWords[lighting],
+      value: source === "simulated" ? ` ${t("simulated-camera")}` : "",
+      value2: verdict === "pass" ? "passes" : t("does-not-pass"),
+      found,
+      value3: overruled > 0 ? t("found-and-overruled-by-eye", { overruled }) : "",
+    }),
   ];
 }
 
@@ -77,68 +88,72 @@ export function certificateText(certificate: JobCertificate): CertificateText {
     passes,
   });
   const spentRow = ({ what, quantity, unit, lot }: (typeof spent)[number]) =>
-    row(capitalised(what), `${quantity} ${unit}`, lot ? `lot ${lot}` : "");
+    row(capitalised(what), `${quantity} ${unit}`, lot ? t("lot", { lot }) : "");
   const sections: CertificateSection[] = [
     {
-      heading: "What was agreed",
+      heading: t("what-was-agreed"),
       rows: agreed.map(({ answer, route, priceMinor, worstMinor, currency }) =>
         row(
-          `${answer === "yes" ? "Agreed" : "Declined"}: ${repairTitles[route].toLowerCase()}`,
+          `${answer === "yes" ? t("agreed") : t("declined")}: ${repairTitle(route).toLowerCase()}`,
           moneyText(priceMinor, currency),
-          `at worst ${moneyText(worstMinor, currency)}`,
+          t("at-worst", { worstMinor: moneyText(worstMinor, currency) }),
         ),
       ),
       lines: [],
     },
     {
-      heading: "What was used",
+      heading: t("what-was-used"),
       rows: spent.filter(({ lost }) => !lost).map(spentRow),
       lines: spent.some(({ lost }) => lost)
         ? [
-            `Used up by an earlier try: ${spent
-              .filter(({ lost }) => lost)
-              .map(({ what, quantity, unit }) => `${quantity} ${unit} ${what}`)
-              .join(", ")}.`,
+            t("used-up-by-an-earlier-try", {
+              spent: spent
+                .filter(({ lost }) => lost)
+                .map(({ what, quantity, unit }) => `${quantity} ${unit} ${what}`)
+                .join(", "),
+            }),
           ]
         : [],
     },
     {
-      heading: "What was measured",
+      heading: t("what-was-measured"),
       rows: measurements.map(({ what, value, unit, limit, passes, got, from }) =>
-        row(what, `${figureText(value, unit)}, ${got}: ${from}`, limit ?? "no limit", passes),
+        row(what, `${figureText(value, unit)}, ${got}: ${from}`, limit ?? t("no-limit"), passes),
       ),
       lines: underGlassLines(certificate),
     },
     {
-      heading: "What was proved",
+      heading: t("what-was-proved"),
       rows: functions.map(({ name, result, atIntake, signedBy: by, reason }) =>
         row(
           name,
-          result === "not shown: signed for" && by ? `not shown: signed by ${by}, because ${reason}` : result,
-          atIntake === "works" ? "" : `at intake: ${atIntake.replace("-", " ")}`,
+          result === "not shown: signed for" && by
+            ? t("not-shown-signed-by-because", { by, reason: reason ?? "" })
+            : result,
+          atIntake === "works" ? "" : t("at-intake", { atIntake: atIntake.replace("-", " ") }),
           result === "works" ? true : result === "fails" ? false : null,
         ),
       ),
       lines: [],
     },
     {
-      heading: "What did not go as planned",
+      heading: t("what-did-not-go-as-planned"),
       rows: [],
       lines: [
-        ...broke.map(({ what, reason, by, at }) => `${day(at)}: ${what} broke. ${reason} Noted by ${by}.`),
-        ...notShown.map(({ need, reason, by }) => `${say(need)} Signed for by ${by}: ${reason}`),
-        ...(stillOut.length > 0 ? [`Not put back: ${listed(stillOut)}.`] : []),
+        ...broke.map(({ what, reason, by, at }) => t("broke-noted-by", { day: day(at), what, reason, by })),
+        ...notShown.map(({ need, reason, by }) => t("signed-for-by", { need: say(need), by, reason })),
+        ...(stillOut.length > 0 ? [t("not-put-back", { listed: listed(stillOut) })] : []),
       ],
     },
-    { heading: "What the customer was told", rows: [], lines: told ? [told] : [] },
-    { heading: "Remarks", rows: [], lines: certificate.remarks },
+    { heading: t("what-the-customer-was-told"), rows: [], lines: told ? [told] : [] },
+    { heading: t("remarks"), rows: [], lines: certificate.remarks },
   ];
   return {
     title: `${code}, ${family.code} ${family.name.toLowerCase()}`,
-    under: `${repairTitles[certificate.route]}.${certificate.openedAt ? ` Taken in on ${day(certificate.openedAt)}.` : ""} ${certificate.complaint}`,
+    under: `${repairTitle(certificate.route)}.${certificate.openedAt ? ` ${t("taken-in-on", { day: day(certificate.openedAt) })}` : ""} ${certificate.complaint}`,
     verdict: verdictOf(certificate),
     isFinal: certificate.outcome !== null && signedBy !== null,
     sections: sections.filter(({ rows, lines }) => rows.length > 0 || lines.length > 0),
-    signed: signedBy && signedAt ? `Signed by ${signedBy} on ${day(signedAt)}.` : "Not signed.",
+    signed: signedBy && signedAt ? t("signed-by-on", { signedBy, day: day(signedAt) }) : t("not-signed-2"),
   };
 }

@@ -4,6 +4,7 @@ import { halfWidthMm } from "../../core/bond/fill-front.ts";
 import { namedPattern, pathLengthMm, placeOffPanel } from "../../core/bond/pattern.ts";
 import { offPanelWords, outline } from "../../core/stack/outline.ts";
 import { bounded } from "../../core/units.ts";
+import { t } from "../../words/server.ts";
 
 /** A pattern to be laid by a machine: how fast liquid comes, and how high the nozzle goes. */
 export const dispenseJob = z
@@ -27,7 +28,7 @@ export const dispenseJob = z
       context.addIssue({
         code: "custom",
         path: ["travelHeightMm"],
-        message: `${travelHeightMm} must be at least layHeightMm, which is ${layHeightMm}`,
+        message: t("must-be-at-least-layheightmm-which-is", { travelHeightMm, layHeightMm }),
       });
     }
     const off = placeOffPanel(panel, pattern.pieces);

@@ -2,6 +2,7 @@ import PDFDocument from "pdfkit";
 import { cornersOf } from "../../core/film/cutting.ts";
 import { drawnPieces, type FilmDrawing } from "./film-drawing.ts";
 import { bytesOf, withFonts } from "./pdf-fonts.ts";
+import { t } from "../../words/server.ts";
 
 const PT_PER_MM = 72 / 25.4;
 export const papers = { A4: [210, 297], Letter: [215.9, 279.4] } as const;
@@ -44,7 +45,11 @@ export function filmTemplate(drawing: FilmDrawing, paper: Paper): Promise<Buffer
       size: [paperW * PT_PER_MM, paperH * PT_PER_MM],
       margin: 0,
       autoFirstPage: false,
-      info: { Title: `Template ${drawing.sheet.label}`, Producer: "Half Lift", Creator: "Half Lift" },
+      info: {
+        Title: t("template", { label: drawing.sheet.label }),
+        Producer: "Half Lift",
+        Creator: "Half Lift",
+      },
     }),
   );
   const bytes = bytesOf(document);
@@ -101,20 +106,21 @@ export function filmTemplate(drawing: FilmDrawing, paper: Paper): Promise<Buffer
       }
       document.stroke();
       document.font("strong").fontSize(9).fillColor("#000000");
-      document.text(
-        `This ruler is ${RULER_MM} mm long: print at 100 %, measure it, and trust nothing that measures otherwise.`,
+      document.text(t("this-ruler-is-mm-long-print-at", { RULER_MM }), pt(MARGIN_MM.left), pt(rulerY + 2), {
+        lineBreak: false,
+      });
+      document.font("plain").text(
+        t("adhesive-down-page-of-column-row", {
+          label: drawing.sheet.label,
+          row: row * columns + column + 1,
+          rows: rows * columns,
+          column: column + 1,
+          row2: row + 1,
+        }),
         pt(MARGIN_MM.left),
-        pt(rulerY + 2),
+        pt(rulerY + 7),
         { lineBreak: false },
       );
-      document
-        .font("plain")
-        .text(
-          `${drawing.sheet.label}, adhesive down. Page ${row * columns + column + 1} of ${rows * columns}: column ${column + 1}, row ${row + 1}. Dashed: axis of the film.`,
-          pt(MARGIN_MM.left),
-          pt(rulerY + 7),
-          { lineBreak: false },
-        );
     }
   }
   document.end();

@@ -8,7 +8,7 @@ import { applyMove, moveNamed, replay, TAKEN_BACK, UnknownMove } from "../../cor
 import { deviceRules } from "../../core/moves.ts";
 import { family, key, type Family } from "../../core/stack/family.ts";
 import { stageNames } from "../../core/stage.ts";
-import { words } from "../../core/units.ts";
+import { words, oneOf } from "../../core/units.ts";
 import { say } from "../../words/say.ts";
 import { needMessage } from "../../core/job/fact.ts";
 import { inTransaction } from "../db/pool.ts";
@@ -18,20 +18,21 @@ import type { KeptMove } from "../store/kept-moves.ts";
 import { keepPhoto, photosOf } from "../store/photos.ts";
 import { keepTechnicians, technician } from "../store/technicians.ts";
 import { makePhoto, PhotoRefused, type Photo } from "./photo.ts";
+import { t } from "../../words/server.ts";
 
 export const jobCode = z
-  .string({ error: "must be a job code such as GW-1042" })
-  .regex(/^[A-Z]{1,6}-[0-9]{1,9}$/, { error: "must be a job code such as GW-1042" });
+  .string({ error: () => t("must-be-a-job-code-such-as") })
+  .regex(/^[A-Z]{1,6}-[0-9]{1,9}$/, { error: () => t("must-be-a-job-code-such-as") });
 
-const instant = () => z.iso.datetime({ error: "must be a time in UTC such as 2026-03-01T08:30:00Z" });
+const instant = () => z.iso.datetime({ error: () => t("must-be-a-time-in-utc-such") });
 
 /** A move as a document holds it: as it was kept, its receipt as a time in UTC. */
 const writtenMove = z.strictObject({
-  id: z.uuid({ error: "must be a UUID" }),
+  id: z.uuid({ error: () => t("must-be-a-uuid") }),
   seq: z.int().min(1),
   kind: words(60),
   version: z.int().min(1),
-  stage: z.enum(stageNames, { error: `must be one of ${stageNames.join(", ")}` }),
+  stage: oneOf(stageNames),
   data: z.json(),
   who: key(),
   toldAt: instant(),
@@ -40,34 +41,37 @@ const writtenMove = z.strictObject({
 });
 
 /** Documents of the first version tell what was pressed, not what was done to the device. */
-const FIRST_VERSION =
-  "is 1: that document was recorded by the first version and cannot be worked on. Keep the file, open a new job, and survey the device";
+const firstVersion = () => t("is-1-recorded-by-the-first-version");
 
 /** A whole job as one JSON document: what docs/formats.md describes. */
 export const jobDocument = z
   .strictObject({
-    format: z.literal("half-lift/job", { error: 'must be "half-lift/job"' }),
-    version: z.literal(2, { error: ({ input }) => (input === 1 ? FIRST_VERSION : "must be 2") }),
-    job: z.strictObject({ id: z.uuid({ error: "must be a UUID" }), code: jobCode }),
+    format: z.literal("half-lift/job", { error: () => t("must-be-half-lift-job") }),
+    version: z.literal(2, { error: ({ input }) => (input === 1 ? firstVersion() : t("must-be-2")) }),
+    job: z.strictObject({ id: z.uuid({ error: () => t("must-be-a-uuid") }), code: jobCode }),
     family,
     technicians: z.array(technician),
     moves: z.array(writtenMove).min(1).max(20_000),
     /** The pictures of its photo-added moves, by their ids. */
     photos: z
-      .array(z.strictObject({ id: z.uuid({ error: "must be a UUID" }), base64: z.base64() }))
+      .array(z.strictObject({ id: z.uuid({ error: () => t("must-be-a-uuid") }), base64: z.base64() }))
       .max(2_000)
       .default([]),
   })
   .superRefine((document, context) => {
     document.moves.forEach(({ who, seq }, i) => {
       if (seq !== i + 1) {
-        context.addIssue({ code: "custom", path: ["moves", i, "seq"], message: `${seq} must be ${i + 1}` });
+        context.addIssue({
+          code: "custom",
+          path: ["moves", i, "seq"],
+          message: t("must-be", { seq, i: i + 1 }),
+        });
       }
       if (!document.technicians.some((person) => person.key === who)) {
         context.addIssue({
           code: "custom",
           path: ["moves", i, "who"],
-          message: `"${who}" is not one of the document's technicians`,
+          message: t("is-not-one-of-the-documents", { who }),
         });
       }
     });
@@ -114,7 +118,7 @@ function faultOfRecord(of: Family, moves: readonly KeptMove[]): Fault | null {
   let latestMs = -Infinity;
   for (const [i, { kind, version, data, atMs, id, seq, who }] of moves.entries()) {
     const path = `moves[${i}]`;
-    if (atMs < latestMs) return { path: `${path}.receivedAt`, message: "lies before the move before it" };
+    if (atMs < latestMs) return { path: `${path}.receivedAt`, message: t("lies-before-the-move-before-it") };
     latestMs = atMs;
     if (kind === TAKEN_BACK) {
       state = replay(deviceRules, start, moves.slice(0, i + 1));
@@ -127,14 +131,14 @@ function faultOfRecord(of: Family, moves: readonly KeptMove[]): Fault | null {
         const [first] = describeFaults(parsed.error, data);
         return {
           path: `${path}.data${first?.path ? `.${first.path}` : ""}`,
-          message: first?.message ?? "does not hold",
+          message: first?.message ?? t("does-not-hold"),
         };
       }
       const scene = sceneAt(start, state, atMs);
       const judged = judge(deviceRules, scene, move, data);
       if (!isAllowed(judged)) {
         const message = judged.fault ?? needMessage(judged.missing[0]!);
-        return { path, message: `could not have happened: ${say(message)}` };
+        return { path, message: t("could-not-have-happened", { message: say(message) }) };
       }
       state = applyMove(move, scene, data, { id, seq, who, atMs });
     } catch (error) {
@@ -150,7 +154,7 @@ type ImportResult = { code: string; added: number } | { faults: Fault[] };
 /** Takes a document in: all of it or nothing. A document that is here already changes nothing. */
 export async function importJob(pool: pg.Pool, input: unknown): Promise<ImportResult> {
   const version = (input as { version?: unknown } | null)?.version;
-  if (version === 1) return { faults: [{ path: "version", message: FIRST_VERSION }] };
+  if (version === 1) return { faults: [{ path: "version", message: firstVersion() }] };
   const parsed = jobDocument.safeParse(input);
   if (!parsed.success) return { faults: describeFaults(parsed.error, input) };
   const document = parsed.data;
@@ -179,7 +183,7 @@ export async function importJob(pool: pg.Pool, input: unknown): Promise<ImportRe
             faults: [
               {
                 path: "job.code",
-                message: `${code} is taken by another job here, or by this one as it went on`,
+                message: t("is-taken-by-another-job-here-or", { code }),
               },
             ],
           };
@@ -190,6 +194,6 @@ export async function importJob(pool: pg.Pool, input: unknown): Promise<ImportRe
     const isKept = await keepRecordedJob(client, { id, code, family: kept }, moves);
     return isKept
       ? { code, added: moves.length }
-      : takeBack({ faults: [{ path: "job", message: `${code} or its id is taken by another job here` }] });
+      : takeBack({ faults: [{ path: "job", message: t("or-its-id-is-taken-by-another", { code }) }] });
   });
 }

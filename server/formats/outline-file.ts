@@ -9,6 +9,7 @@ import {
   type Matrix,
 } from "transformation-matrix";
 import type { Outline } from "../../core/stack/outline.ts";
+import { t } from "../../words/server.ts";
 
 /** Why a drawing gives no outline. */
 export class OutlineRefused extends Error {}
@@ -27,11 +28,9 @@ const LONGEST_SHAPES = 50_000;
 const LONGEST_TRANSFORM = 500;
 const MOST_VERTICES = 20_000;
 
-const LEAVE_OUT = "Leave only the outline in the drawing.";
-
 /** Refuses what is more than its bound, by the bound's name. */
 function atMost(what: string, is: number, most: number): void {
-  if (is > most) throw new OutlineRefused(`${what}: ${is} must be at most ${most}. ${LEAVE_OUT}`);
+  if (is > most) throw new OutlineRefused(t("must-be-at-most", { what, is, most }));
 }
 
 /** How many elements an XML text has, how deep they lie and how long all its paths and polygons are, before anything is parsed. */
@@ -72,7 +71,7 @@ const round = (mm: number) => Number(mm.toFixed(2));
 function outlineOf(widthMm: number, heightMm: number, cornerRadiusMm: number): Outline {
   if (!(widthMm >= 1 && widthMm <= 5_000 && heightMm >= 1 && heightMm <= 5_000)) {
     throw new OutlineRefused(
-      `The drawing is ${round(widthMm)} × ${round(heightMm)} mm; each side must be a number from 1 to 5000.`,
+      t("the-drawing-is-mm-each-side-must", { widthMm: round(widthMm), heightMm: round(heightMm) }),
     );
   }
   const most = Math.min(widthMm, heightMm) / 2;
@@ -131,11 +130,11 @@ function shapeOf(
 function transformOf(name: string, node: Node): Matrix {
   const text = String(node["@transform"] ?? "").trim();
   if (text === "") return identity();
-  atMost(`Characters of the ${name}'s transform`, text.length, LONGEST_TRANSFORM);
+  atMost(t("characters-of-the-s-transform", { name }), text.length, LONGEST_TRANSFORM);
   try {
     return compose(fromDefinition(fromTransformAttribute(text)));
   } catch {
-    throw new OutlineRefused(`The ${name}'s transform cannot be read: ${text.slice(0, 80)}`);
+    throw new OutlineRefused(t("the-s-transform-cannot-be-read", { name, text: text.slice(0, 80) }));
   }
 }
 
@@ -163,18 +162,18 @@ function stretch({ a, b, c, d }: Matrix): { x: number; y: number; swaps: boolean
 
 function readSvg(text: string): ReadOutline {
   const { elements, depth, shapes: drawn } = measureXml(text);
-  atMost("Elements", elements, MOST_ELEMENTS);
-  atMost("Characters of all paths and polygons", drawn, LONGEST_SHAPES);
-  atMost("Elements inside one another", depth, DEEPEST);
+  atMost(t("elements"), elements, MOST_ELEMENTS);
+  atMost(t("characters-of-all-paths-and-polygons"), drawn, LONGEST_SHAPES);
+  atMost(t("elements-inside-one-another"), depth, DEEPEST);
   const valid = XMLValidator.validate(text);
-  if (valid !== true) throw new OutlineRefused(`The drawing is no sound SVG: ${valid.err.msg}`);
+  if (valid !== true) throw new OutlineRefused(t("the-drawing-is-no-sound-svg", { msg: valid.err.msg }));
   const tree = new XMLParser({
     ignoreAttributes: false,
     attributeNamePrefix: "@",
     processEntities: false,
   }).parse(text) as Node;
   const svg = tree.svg as Node | undefined;
-  if (!svg) throw new OutlineRefused("The file holds no SVG drawing.");
+  if (!svg) throw new OutlineRefused(t("the-file-holds-no-svg-drawing"));
   const box = String(svg["@viewBox"] ?? "")
     .trim()
     .split(/[\s,]+/)
@@ -189,9 +188,7 @@ function readSvg(text: string): ReadOutline {
     if (!shape || !(shape.width > 0 && shape.height > 0)) continue;
     const by = stretch(matrix);
     if (!by) {
-      throw new OutlineRefused(
-        `The ${name} is turned or sheared by a transform: lay the panel square in the drawing first.`,
-      );
+      throw new OutlineRefused(t("the-is-turned-or-sheared-by-a", { name }));
     }
     found.push({
       widthMm: (by.swaps ? shape.height : shape.width) * by.x * scale,
@@ -205,10 +202,13 @@ function readSvg(text: string): ReadOutline {
 
 function largest(found: readonly Found[]): ReadOutline {
   const [best] = [...found].sort((a, b) => b.widthMm * b.heightMm - a.widthMm * a.heightMm);
-  if (!best) throw new OutlineRefused("The drawing holds no closed shape that could be an outline.");
+  if (!best) throw new OutlineRefused(t("the-drawing-holds-no-closed-shape-that"));
   return {
     outline: outlineOf(best.widthMm, best.heightMm, best.radiusMm),
-    found: found.length > 1 ? `the largest of ${found.length} shapes, a ${best.what}` : `a ${best.what}`,
+    found:
+      found.length > 1
+        ? t("the-largest-of-shapes-a", { length: found.length, what: best.what })
+        : `a ${best.what}`,
   };
 }
 
@@ -239,10 +239,10 @@ function checkDxf(text: string): void {
     const code = Number(lines[i]);
     // Group codes 90 to 99 hold counts (DXF reference, from memory).
     if (code >= 90 && code <= 99)
-      atMost("Vertices that a list says it has", Number(lines[i + 1]), MOST_VERTICES);
+      atMost(t("vertices-that-a-list-says-it-has"), Number(lines[i + 1]), MOST_VERTICES);
     if (code === 10 || code === 11) vertices += 1;
   }
-  atMost("Vertices", vertices, MOST_VERTICES);
+  atMost(t("vertices"), vertices, MOST_VERTICES);
 }
 
 function readDxf(text: string): ReadOutline {
@@ -251,12 +251,12 @@ function readDxf(text: string): ReadOutline {
   try {
     drawing = new DxfParser().parseSync(text);
   } catch (error) {
-    throw new OutlineRefused(`The drawing is no sound DXF: ${(error as Error).message}`);
+    throw new OutlineRefused(t("the-drawing-is-no-sound-dxf", { message: (error as Error).message }));
   }
-  if (!drawing) throw new OutlineRefused("The file holds no DXF drawing.");
+  if (!drawing) throw new OutlineRefused(t("the-file-holds-no-dxf-drawing"));
   const unit = Number(drawing.header?.$INSUNITS ?? 4);
   const scale = DXF_UNITS[unit];
-  if (scale === undefined) throw new OutlineRefused(`The drawing's unit, number ${unit}, is not known here.`);
+  if (scale === undefined) throw new OutlineRefused(t("the-drawings-unit-number-is-not-known", { unit }));
   const extent = (points: readonly Vertex[]) => {
     const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
     return {
@@ -294,7 +294,7 @@ function readDxf(text: string): ReadOutline {
     }
   }
   if (loose.length > 2) {
-    found.push({ ...extent(loose), radiusMm: looseRadius * scale, what: "shape of lines and arcs" });
+    found.push({ ...extent(loose), radiusMm: looseRadius * scale, what: t("shape-of-lines-and-arcs") });
   }
   return largest(found.filter((f) => f.widthMm > 0 && f.heightMm > 0));
 }
@@ -305,9 +305,9 @@ function readDxf(text: string): ReadOutline {
  * @throws OutlineRefused where the file is neither, or nothing in it could be an outline.
  */
 export function readOutline(text: string): ReadOutline {
-  atMost("Bytes", Buffer.byteLength(text), LARGEST_DRAWING);
+  atMost(t("bytes"), Buffer.byteLength(text), LARGEST_DRAWING);
   const start = text.trimStart().slice(0, 400);
   if (/^(<\?xml|<!--|<!doctype|<svg)/i.test(start)) return readSvg(text);
   if (/^(0|999)\s*[\r\n]/.test(start)) return readDxf(text);
-  throw new OutlineRefused("By its content this is neither an SVG nor a DXF drawing.");
+  throw new OutlineRefused(t("by-its-content-this-is-neither-an"));
 }

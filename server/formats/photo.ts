@@ -1,4 +1,5 @@
 import sharp from "sharp";
+import { t } from "../../words/server.ts";
 
 /** Larger uploads are refused, bytes. What the browser sends after resizing stays far below. */
 export const LARGEST_PHOTO = 12 * 1024 * 1024;
@@ -62,7 +63,7 @@ function isBare(file: Uint8Array): boolean {
 export async function makePhoto(file: Uint8Array): Promise<Photo> {
   const kind = kindOf(file);
   if (kind === null) {
-    throw new PhotoRefused("By its content this is no JPEG, PNG or WebP picture.");
+    throw new PhotoRefused(t("by-its-content-this-is-no-jpeg"));
   }
   const decoded = () => sharp(file, { failOn: "warning", limitInputPixels: MOST_PIXELS });
   const fitted = (px: number) =>
@@ -87,6 +88,6 @@ export async function makePhoto(file: Uint8Array): Promise<Photo> {
       thumbnail: await small(sharp(data)),
     };
   } catch (error) {
-    throw new PhotoRefused(`The picture cannot be read whole: ${(error as Error).message}`);
+    throw new PhotoRefused(t("the-picture-cannot-be-read-whole", { message: (error as Error).message }));
   }
 }

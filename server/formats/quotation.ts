@@ -1,10 +1,11 @@
-import { format } from "date-fns";
+import { longDay } from "../../words/dates.ts";
 import { routes } from "../../core/route/routes.ts";
-import { repairTitles } from "../../core/device/routes.ts";
+import { repairTitle } from "../../core/device/routes.ts";
 import type { Scene } from "../../core/device/scene.ts";
 import { calculateRouteChoice, type RouteOdds } from "../../core/route/route-choice.ts";
 import { moneyText } from "../../core/money.ts";
 import type { StoredJob } from "../store/jobs.ts";
+import { t } from "../../words/server.ts";
 
 /** What stands on a quotation, in the order in which it is read. The page and the file say the same. */
 export interface Quotation {
@@ -31,13 +32,24 @@ function riskOf(
   const bad = 100 - whole(odds.successPct);
   const lost = 100 * odds.chanceOfLoss;
   return [
-    `Of 100 repairs like this one, about ${whole(odds.successPct)} go well. Between ${whole(odds.successLowPct)} and ${whole(odds.successHighPct)} is the likely range.`,
+    t("of-100-repairs-like-this-one-about", {
+      whole: whole(odds.successPct),
+      whole2: whole(odds.successLowPct),
+      whole3: whole(odds.successHighPct),
+    }),
     after
-      ? `In about ${bad} of 100 it fails and the ${after.name.toLowerCase()} follows. Then it comes to ${money(odds.cost + after.cost)} in all, parts and time of both.`
-      : `In about ${bad} of 100 it does not go well.`,
+      ? t("in-about-of-100-it-fails-and", {
+          bad,
+          name: after.name.toLowerCase(),
+          money: money(odds.cost + after.cost),
+        })
+      : t("in-about-of-100-it-does-not", { bad }),
     ...(lost >= 0.5
       ? [
-          `In about ${whole(lost)} of 100 it ends without a working device${value === undefined ? "" : `, counted here as ${money(value)} lost`}.`,
+          t("in-about-of-100-it-ends-without", {
+            whole: whole(lost),
+            value: value === undefined ? "" : t("counted-here-as-lost", { money: money(value) }),
+          }),
         ]
       : []),
   ];
@@ -59,31 +71,43 @@ export function quotationOf(
   const after = choice.options.find((option) => option.name === fallback);
   return {
     title: `${code}: ${scene.family.name.toLowerCase()}, ${scene.family.code}`,
-    opened: format(openedAt, "d MMMM yyyy"),
+    opened: longDay(new Date(openedAt)),
     complaint: scene.state.intake.complaint,
     answer: told.answer,
-    agreed: `${repairTitles[route]}: ${money(priceMinor)}, at worst ${money(worstMinor)}.${validUntil ? ` Stands until ${format(validUntil, "d MMMM yyyy")}.` : ""}`,
+    agreed: t("at-worst-2", {
+      repairTitle: repairTitle(route),
+      money: money(priceMinor),
+      money2: money(worstMinor),
+      value: validUntil ? ` ${t("stands-until", { day: longDay(new Date(validUntil)) })}` : "",
+    }),
     odds,
     risk: riskOf(odds, after, money, input.value),
     rows: choice.options.map((option) => {
       const { onFail } = input.options.find((o) => o.name === option.name)!;
       return {
         name: option.name,
-        goesWell: `${whole(option.successPct)} of 100 (${whole(option.successLowPct)} to ${whole(option.successHighPct)})`,
+        goesWell: t("of-100-to", {
+          whole: whole(option.successPct),
+          whole2: whole(option.successLowPct),
+          whole3: whole(option.successHighPct),
+        }),
         average: money(option.expectedCost),
         worst: money(option.worstCost),
-        time: `${option.expectedHours.toFixed(1)} h, at worst ${option.worstHours.toFixed(1)} h`,
-        ifItFails: onFail ?? (input.value === undefined ? "no other repair" : "the device is lost"),
+        time: t("h-at-worst-h", {
+          expectedHours: option.expectedHours.toFixed(1),
+          worstHours: option.worstHours.toFixed(1),
+        }),
+        ifItFails: onFail ?? (input.value === undefined ? t("no-other-repair") : t("the-device-is-lost")),
       };
     }),
     basis: [
       ...input.options.map(({ name: of, wins, tries }) =>
         tries === 0
-          ? `${of}: no past job here, only what is assumed.`
-          : `${of}: ${wins} of ${tries} past jobs of this family here went well.`,
+          ? t("no-past-job-here-only-what-is", { of })
+          : t("of-past-jobs-of-this-family-here", { of, wins, tries }),
       ),
-      `Assumed: ${choice.assumed.join("; ")}. An hour costs ${money(input.ratePerHour)}.`,
-      "The interval holds the chance with 90 % certainty, as far as these figures go.",
+      t("assumed-an-hour-costs", { assumed: choice.assumed.join("; "), money: money(input.ratePerHour) }),
+      t("the-interval-holds-the-chance-with-90"),
     ],
   };
 }

@@ -2,6 +2,7 @@ import { availableParallelism } from "node:os";
 import path from "node:path";
 import { Piscina } from "piscina";
 import { readLimits } from "../environment.ts";
+import { language } from "../../words/language.ts";
 import type * as tasks from "./tasks.ts";
 
 type Tasks = typeof tasks;
@@ -111,7 +112,7 @@ export async function offThread<Name extends TaskName>(
   lane.underWay += 1;
   try {
     return (await lane.pool.run(
-      { task: name, asked },
+      { task: name, asked, spoken: language() },
       { signal, transferList: memoryOf(asked) },
     )) as ReturnType<Tasks[Name]>;
   } catch (error) {

@@ -71,12 +71,12 @@
   }
   function status() {
     statusEl.textContent = isOver
-      ? "The server takes no more: this test is over."
+      ? told.words.over
       : unsent.length === 0
         ? isAtEnd
-          ? "Everything is at the job."
+          ? told.words.sent
           : ""
-        : unsent.length + " kept here until the server answers";
+        : told.words.kept.replace("#", unsent.length);
   }
   function pump() {
     var request;
@@ -184,13 +184,13 @@
     function offer() {
       var buttons = [
         [
-          "Good",
+          told.words.good,
           function () {
             answer(true);
           }
         ],
         [
-          "Something is wrong",
+          told.words.wrong,
           function () {
             answer(false);
           }
@@ -198,16 +198,16 @@
       ];
       if (kindOn[name]) {
         buttons.push([
-          isMarking ? "Done marking" : "Mark a pixel",
+          isMarking ? told.words.doneMarking : told.words.mark,
           function () {
             isMarking = !isMarking;
             if (isMarking) {
               hide();
               setTimeout(function () {
                 if (live && isMarking)
-                  show("Tap each faulty pixel.", [
+                  show(told.words.tapEach, [
                     [
-                      "Done marking",
+                      told.words.doneMarking,
                       function () {
                         isMarking = false;
                         offer();
@@ -221,13 +221,19 @@
       }
       if (index > 0)
         buttons.push([
-          "Back",
+          told.words.back,
           function () {
             go(-1);
           }
         ]);
-      buttons.push(["Hide", hide]);
-      show(index + 1 + " of " + told.patterns.length + ": " + name, buttons);
+      buttons.push([told.words.hide, hide]);
+      show(
+        told.words.of
+          .replace("#i", index + 1)
+          .replace("#n", told.patterns.length)
+          .replace("#p", told.names[name]),
+        buttons
+      );
     }
     onTap = function (x, y) {
       if (isMarking) {
@@ -335,10 +341,10 @@
     function rest() {
       if (idle) clearTimeout(idle);
       idle = setTimeout(function () {
-        show(filled + " of " + COLUMNS * ROWS + " cells answered. Two fingers at once too?", [
-          ["Send it", done],
-          ["Go on painting", hide],
-          ["Begin anew", touching]
+        show(told.words.answered.replace("#i", filled).replace("#n", COLUMNS * ROWS), [
+          [told.words.send, done],
+          [told.words.goOn, hide],
+          [told.words.anew, touching]
         ]);
       }, told.restMs);
     }
@@ -370,28 +376,25 @@
         rest();
       }
     });
-    show(
-      "Paint the whole screen with one finger, without lifting it. Then put down as many fingers as it takes.",
+    show(told.words.paint, [
+      [told.words.begin, hide],
       [
-        ["Begin", hide],
-        [
-          "It has no touch",
-          function () {
-            listenTouch(null);
-            onSize = null;
-            end();
-          }
-        ]
+        told.words.noTouch,
+        function () {
+          listenTouch(null);
+          onSize = null;
+          end();
+        }
       ]
-    );
+    ]);
   }
 
   function end() {
     isAtEnd = true;
     drawPattern(context, "black", wide, tall, 0);
-    show("That was all.", [
+    show(told.words.endOf, [
       [
-        "Once more",
+        told.words.again,
         function () {
           seen = [];
           faults = [];

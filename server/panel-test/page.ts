@@ -1,6 +1,9 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { panelPatterns } from "../../core/prove/panel-test.ts";
+import { language } from "../../words/language.ts";
+import { t } from "../../words/server.ts";
+import { term } from "../../words/speaker.ts";
 
 /** Painting is split into so many cells, about as large as a fingertip on a hand-held panel. */
 export const TOUCH_GRID = { columns: 12, rows: 8 } as const;
@@ -26,8 +29,32 @@ main{padding:24px;max-width:34em;margin:0 auto}h1{font-size:28px}form input{text
 const escaped = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 
 const page = (title: string, body: string) => `<!DOCTYPE html>
-<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1,user-scalable=no">
+<html lang="${language()}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1,user-scalable=no">
 <meta name="robots" content="noindex"><link rel="icon" href="data:,"><title>${escaped(title)}</title><style>${style}</style></head><body>${body}</body></html>`;
+
+/** What the page says; its script puts numbers in where a # stands. */
+const pageWords = () => ({
+  over: t("panel-over"),
+  sent: t("panel-sent"),
+  kept: t("panel-kept", { count: "#" }),
+  wrong: t("panel-wrong"),
+  doneMarking: t("panel-done-marking"),
+  mark: t("panel-mark"),
+  tapEach: t("panel-tap-each"),
+  good: t("panel-good"),
+  back: t("panel-back"),
+  hide: t("panel-hide"),
+  of: t("panel-of", { index: "#i", count: "#n", name: "#p" }),
+  answered: t("panel-answered", { filled: "#i", cells: "#n" }),
+  send: t("panel-send"),
+  goOn: t("panel-go-on"),
+  anew: t("panel-anew"),
+  paint: t("panel-paint"),
+  begin: t("panel-begin"),
+  noTouch: t("panel-no-touch"),
+  endOf: t("panel-end-of"),
+  again: t("panel-again"),
+});
 
 /** The page that runs the test: complete in itself, so that it goes on without the network once it is loaded. */
 export function testPage(job: string, session: string): string {
@@ -35,6 +62,8 @@ export function testPage(job: string, session: string): string {
     job,
     session,
     patterns: panelPatterns,
+    names: Object.fromEntries(panelPatterns.map((name) => [name, term(name)])),
+    words: pageWords(),
     ...TOUCH_GRID,
     pacingMs: PACING_MS,
     restMs: REST_MS,
@@ -42,7 +71,7 @@ export function testPage(job: string, session: string): string {
   // "<" would let a text end the script.
   const data = JSON.stringify(told).replaceAll("<", "\\u003c");
   return page(
-    `Panel test ${job}`,
+    t("panel-test", { job }),
     `<canvas id="screen"></canvas><div id="status" role="status"></div><div id="bar"><div id="say" role="status"></div><div id="buttons"></div></div>
 <script>window.panelTest=${data};</script><script>${pageScript()}</script>`,
   );
@@ -51,17 +80,17 @@ export function testPage(job: string, session: string): string {
 /** A page that asks for the code, with what was wrong with the last one. */
 export const codePage = (said = ""): string =>
   page(
-    "Panel test",
-    `<main><h1>Panel test</h1><p>${escaped(said || "Type the code that stands at the job.")}</p>
-<form method="get" action="/p"><input name="code" aria-label="Code" autocomplete="off" autocapitalize="characters" maxlength="12" autofocus><button type="submit">Go</button></form></main>`,
+    t("panel-test-2"),
+    `<main><h1>${t("panel-test-2")}</h1><p>${escaped(said || t("type-the-code-that-stands-at-the"))}</p>
+<form method="get" action="/p"><input name="code" aria-label="${t("panel-ask-code")}" autocomplete="off" autocapitalize="characters" maxlength="12" autofocus><button type="submit">${t("panel-go")}</button></form></main>`,
   );
 
 /** A code that can be used: it is used up by this page's button, not by looking at it. */
 export const beginPage = (code: string): string =>
   page(
-    "Panel test",
-    `<main><h1>Panel test</h1><p>The code opens the test once, on this device. It takes about two minutes.</p>
-<form method="post" action="/p/${escaped(code)}"><button type="submit">Open the test here</button></form></main>`,
+    t("panel-test-2"),
+    `<main><h1>${t("panel-test-2")}</h1><p>${t("panel-once")}</p>
+<form method="post" action="/p/${escaped(code)}"><button type="submit">${t("panel-open-here")}</button></form></main>`,
   );
 
 /** A page as an answer. Nothing of it is kept by the browser or anyone between. */

@@ -3,6 +3,7 @@ import type pg from "pg";
 import { family as familySchema, type Family } from "../../core/stack/family.ts";
 import { oneOffFamily, SINGLE_CODE, type OneOff } from "../../core/stack/one-off.ts";
 import { inTransaction } from "../db/pool.ts";
+import { t } from "../../words/server.ts";
 
 export interface StoredFamily {
   id: string;
@@ -103,7 +104,7 @@ export async function keepFamily(client: pg.PoolClient, family: Family): Promise
 export class FamilyMovedOn extends Error {
   readonly version: number;
   constructor(version: number) {
-    super(`The family is at version ${version} by now.`);
+    super(t("the-family-is-at-version-by-now", { version }));
     this.version = version;
   }
 }

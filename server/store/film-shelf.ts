@@ -25,6 +25,7 @@ import {
   type AppendedMoves,
   type SentMove,
 } from "./jobs.ts";
+import { t } from "../../words/server.ts";
 
 /** A sheet on the shelf. */
 export interface ShelvedSheet extends FilmSheet {
@@ -133,15 +134,15 @@ export async function wantedPieces(pool: pg.Pool): Promise<WantedPiece[]> {
 
 /** What is cut from one sheet, and for whom. */
 export const filmCutting = z.strictObject({
-  id: z.uuid({ error: "must be a UUID" }),
+  id: z.uuid({ error: () => t("must-be-a-uuid") }),
   who: key(),
-  at: z.iso.datetime({ error: "must be a time in UTC such as 2026-03-01T08:30:00Z" }),
+  at: z.iso.datetime({ error: () => t("must-be-a-time-in-utc-such") }),
   gapMm: bounded(0, 100),
   trimMm: bounded(0, 500),
   sheets: z
     .array(
       z.strictObject({
-        sheet: z.uuid({ error: "must be the id of a sheet" }),
+        sheet: z.uuid({ error: () => t("must-be-the-id-of-a-sheet") }),
         pieces: z
           .array(
             z.strictObject({
@@ -195,7 +196,7 @@ async function cutWithin(
       [id, asked],
     );
     if (rows[0]) return { kind: rows[0].same ? "cut before" : "differs" };
-    return { kind: "faulty", path: "who", message: `"${who}" is not one of those who work here` };
+    return { kind: "faulty", path: "who", message: t("is-not-one-of-those-who-work", { who }) };
   }
   const told = new Map<string, SentMove[]>();
   const remnants: ShelvedSheet[] = [];
@@ -222,7 +223,12 @@ async function cutWithin(
       return takeBack({
         kind: "faulty",
         path: `sheets[${s}].pieces[${wrong}].centre`,
-        message: `lies over another piece or within ${trimMm} mm of the rim of ${sheet.label}, which is ${sheet.widthMm} × ${sheet.heightMm} mm`,
+        message: t("lies-over-another-piece-or-within-mm", {
+          trimMm,
+          label: sheet.label,
+          widthMm: sheet.widthMm,
+          heightMm: sheet.heightMm,
+        }),
       });
     }
     const known = await lotOnShelf(client, sheet.lot);

@@ -4,6 +4,8 @@ import { repairRoutes } from "../../core/device/routes.ts";
 import { outcomes } from "../../core/intake/intake-slot.ts";
 import { panelSketch, type PanelSketch } from "../../core/stack/panel-sketch.ts";
 import { familiesOf } from "./families.ts";
+import { t } from "../../words/server.ts";
+import { oneOf } from "../../core/units.ts";
 
 export const jobStates = ["open", ...outcomes] as const;
 export const jobOrders = ["newest", "due"] as const;
@@ -21,18 +23,18 @@ export const jobQuery = z.object({
   find: z
     .string()
     .trim()
-    .max(100, { error: "must be at most 100 characters" })
+    .max(100, { error: () => t("must-be-at-most-100-characters") })
     .refine((text) => text.split(/\s+/).length <= MOST_WORDS, {
-      error: `must be at most ${MOST_WORDS} words`,
+      error: () => t("must-be-at-most-words", { MOST_WORDS }),
     })
     .default(""),
-  state: z.enum(jobStates, { error: `must be one of ${jobStates.join(", ")}` }).optional(),
-  route: z.enum(repairRoutes, { error: `must be one of ${repairRoutes.join(", ")}` }).optional(),
+  state: oneOf(jobStates).optional(),
+  route: oneOf(repairRoutes).optional(),
   /** A family's code, every version of it. */
   family: z.string().max(80).optional(),
   /** Jobs that used something of this lot. */
   lot: z.string().max(80).optional(),
-  order: z.enum(jobOrders, { error: `must be one of ${jobOrders.join(", ")}` }).default("newest"),
+  order: oneOf(jobOrders).default("newest"),
   skip: z.coerce.number().int().min(0).max(100_000).default(0),
 });
 export type JobQuery = z.output<typeof jobQuery>;

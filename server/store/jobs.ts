@@ -22,6 +22,7 @@ import { keepPhoto, photosPresent } from "./photos.ts";
 import { project } from "./projection.ts";
 import { lotRefusal, overdrawn } from "./stock.ts";
 import { keepTicket, type Ticket } from "./tickets.ts";
+import { t } from "../../words/server.ts";
 
 /** The channel on which processes hear that a job has changed; the payload is its code and the number of the first new move. */
 export const JOB_CHANNEL = "job_event";
@@ -166,7 +167,7 @@ function faultsOf(sent: SentMove, index: number): Fault[] {
     const { event } = (sent.data ?? {}) as { event?: unknown };
     return typeof event === "string"
       ? []
-      : [{ path: `[${index}].data.event`, message: "must be the id of a move" }];
+      : [{ path: `[${index}].data.event`, message: t("must-be-the-id-of-a-move") }];
   }
   try {
     const parsed = moveNamed(deviceRules, sent.kind, sent.version).data.safeParse(sent.data);
@@ -266,7 +267,7 @@ export async function appendWithin(
   if (faults.length > 0) return { kind: "faulty", faults };
   const stranger = await unknownTechnician(client, sent);
   if (stranger >= 0) {
-    const message = `"${sent[stranger]!.who}" is not a technician here`;
+    const message = t("is-not-a-technician-here", { who: sent[stranger]!.who });
     return { kind: "faulty", faults: [{ path: `[${stranger}].who`, message }] };
   }
   const elsewhere = await client.query<{ id: string }>(

@@ -1,10 +1,17 @@
 import type pg from "pg";
 import { z } from "zod";
+import { t } from "../../words/server.ts";
 
 /** Whose a device is, and which one: kept beside the job's moves, so that it can be corrected, and taken out. */
 export const ticket = z.strictObject({
-  customer: z.string().trim().max(120, { error: "must be at most 120 characters" }),
-  serial: z.string().trim().max(80, { error: "must be at most 80 characters" }),
+  customer: z
+    .string()
+    .trim()
+    .max(120, { error: () => t("must-be-at-most-120-characters") }),
+  serial: z
+    .string()
+    .trim()
+    .max(80, { error: () => t("must-be-at-most-80-characters") }),
 });
 export type Ticket = z.output<typeof ticket>;
 

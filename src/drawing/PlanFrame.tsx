@@ -6,6 +6,7 @@ import { beside } from "./edge-geometry.ts";
 import { hatch, Hatches, hues } from "./Hatches.tsx";
 import { labelsApart } from "./labels-apart.ts";
 import { windowRect } from "./window-rect.ts";
+import { term } from "../../words/speaker.ts";
 
 /** What the pieces inside a plan need to draw themselves. */
 export interface PlanScale {
@@ -101,7 +102,7 @@ export function PlanFrame({
             strokeWidth={0.35 * unit}
             strokeDasharray={feature.kind === "no-bond" ? `${1.4 * unit} ${unit}` : undefined}
           >
-            <title>{`${feature.kind}: ${feature.label}`}</title>
+            <title>{`${feature.kind}: ${term(feature.label)}`}</title>
           </rect>
         );
       })}
@@ -168,7 +169,7 @@ function EdgeLabels({
         fill="var(--ink)"
         pointerEvents="none"
       >
-        {feature.label}
+        {term(feature.label)}
       </text>
     );
   });

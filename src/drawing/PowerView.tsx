@@ -1,5 +1,6 @@
 import type { PowerChain, PowerLink } from "../../core/open/power-chain.ts";
 import { t } from "../../words/frame.ts";
+import { term } from "../../words/speaker.ts";
 
 const HEIGHT = 300;
 const MIDDLE = 150;
@@ -35,7 +36,7 @@ function Line({
   const stroke = { stroke: hue, strokeWidth: isAsked ? 7 : 4, strokeLinecap: "round" } as const;
   return (
     <g>
-      <title>{`${link.name}: ${link.isJoined ? t("joined") : t("parted")}`}</title>
+      <title>{`${term(link.name)}: ${link.isJoined ? t("joined") : t("parted")}`}</title>
       {link.isJoined ? (
         <path d={`M${from} ${y} H${to}`} {...stroke} />
       ) : (
@@ -53,7 +54,7 @@ function Line({
         fill="var(--ink)"
         fontWeight={isAsked ? 600 : 400}
       >
-        {link.name}
+        {term(link.name)}
       </text>
     </g>
   );
@@ -85,11 +86,11 @@ function Box({
         strokeWidth={hue === "var(--ink)" ? 3 : 5}
       />
       <text x={x + BOX / 2} y={MIDDLE - (text ? 8 : -6)} fontSize={19} textAnchor="middle" fill="var(--ink)">
-        {title}
+        {term(title)}
       </text>
       {text && (
         <text x={x + BOX / 2} y={MIDDLE + 20} fontSize={19} fontWeight={600} textAnchor="middle" fill={hue}>
-          {text}
+          {term(text)}
         </text>
       )}
     </g>
@@ -121,9 +122,9 @@ export function PowerView({
       viewBox={`-6 0 ${panelX + BOX + 12} ${HEIGHT}`}
       className="mx-auto h-full max-h-96 w-full max-w-240"
       role="img"
-      aria-label={title}
+      aria-label={term(title)}
     >
-      <Box x={0} height={90} title={source} />
+      <Box x={0} height={90} title={term(source)} />
       {supply.map((link, i) => (
         <Line
           key={link.key}

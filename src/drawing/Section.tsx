@@ -2,6 +2,7 @@ import { useId } from "react";
 import { materialOf, type Family } from "../../core/stack/family.ts";
 import { hatch, Hatches, hues } from "./Hatches.tsx";
 import { t } from "../../words/frame.ts";
+import { term } from "../../words/speaker.ts";
 
 const BAR = 130;
 const WIDTH = 390;
@@ -79,7 +80,7 @@ export function Section({
           : `0,${at} ${BAR},${at} ${BAR},${at + height} 0,${at + height}`;
         return (
           <g
-            key={`${i} ${layer.name}`}
+            key={`${i} ${term(layer.name)}`}
             className={onSelect && "cursor-pointer"}
             onClick={onSelect && (() => onSelect(i))}
           >
@@ -103,7 +104,7 @@ export function Section({
               fill={isGone ? "var(--soft)" : "var(--ink)"}
               fontWeight={isSeam && !isGone ? 600 : 400}
             >
-              {layer.name}
+              {term(layer.name)}
               {isGone && <tspan fontSize="14.5"> {t("off")}</tspan>}
               <tspan dx="7" fontSize="14.5" fontWeight={400} fill="var(--soft)">
                 {thicknessText(layer.thicknessUm)}

@@ -1,6 +1,7 @@
 import { Moon, Sun, SunMoon } from "lucide-react";
 import { ToggleGroup } from "radix-ui";
 import type { ReactNode } from "react";
+import { language } from "../../words/language.ts";
 import { CornerPanel } from "./CornerPanel.tsx";
 import { setPreference, stationOf, usePreferences } from "./preferences.ts";
 import { speak } from "./speech.ts";
@@ -56,6 +57,19 @@ export function SettingsPanel({ onClose }: { onClose: () => void }) {
       className="grid w-[min(22rem,94vw)] gap-2 p-4 max-sm:top-2"
       onClose={onClose}
     >
+      <Choice
+        label={t("language")}
+        value={language()}
+        options={[
+          { value: "en", text: "English", name: "English" },
+          { value: "es", text: "Español", name: "Español" },
+        ]}
+        onChange={(value) => {
+          setPreference("language", value);
+          // Every word on the page is another one.
+          location.reload();
+        }}
+      />
       <Choice
         label={t("temperature")}
         value={temperature}

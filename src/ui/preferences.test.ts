@@ -1,7 +1,16 @@
 import { expect } from "chai";
 import { readPreferences, stationOf } from "./preferences.ts";
 
-const usual = { ground: "system", temperature: "C", length: "mm", station: "", who: "", voice: "", seen: "" };
+const usual = {
+  language: "",
+  ground: "system",
+  temperature: "C",
+  length: "mm",
+  station: "",
+  who: "",
+  voice: "",
+  seen: "",
+};
 
 describe("preferences", () => {
   it("are read from the cookies", () => {

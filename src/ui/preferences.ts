@@ -1,8 +1,11 @@
 import { createContext, useContext, useSyncExternalStore } from "react";
+import { languages, type Language } from "../../words/language.ts";
 
 /** What a technician sets once: kept in cookies, so that the server writes the page right the first time. */
 export interface Preferences {
   ground: "day" | "dark" | "system";
+  /** The language that is spoken; "" for the browser's own where it is spoken here. */
+  language: "" | Language;
   temperature: "C" | "F";
   length: "mm" | "inch";
   /** Key of the technician at this bench, or "". */
@@ -21,6 +24,7 @@ export const stationOf = ({ station }: Preferences): number | null =>
 
 const allowed: { [Name in keyof Preferences]: (value: string) => boolean } = {
   ground: (value) => ["day", "dark", "system"].includes(value),
+  language: (value) => (languages as readonly string[]).includes(value),
   temperature: (value) => ["C", "F"].includes(value),
   length: (value) => ["mm", "inch"].includes(value),
   who: (value) => /^[a-z0-9-]{1,40}$/.test(value),
@@ -31,6 +35,7 @@ const allowed: { [Name in keyof Preferences]: (value: string) => boolean } = {
 
 const usual: Preferences = {
   ground: "system",
+  language: "",
   temperature: "C",
   length: "mm",
   who: "",

@@ -6,6 +6,7 @@ import { durationText } from "./duration-text.ts";
 import { Duration, kept, Length, lengthText, shown, Temperature, temperatureText } from "./quantity.tsx";
 
 const metric: Preferences = {
+  language: "",
   ground: "day",
   temperature: "C",
   length: "mm",
@@ -15,6 +16,7 @@ const metric: Preferences = {
   who: "",
 };
 const inches: Preferences = {
+  language: "",
   ground: "day",
   temperature: "F",
   length: "inch",

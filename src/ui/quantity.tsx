@@ -4,6 +4,7 @@ import { celsiusToFahrenheit, fahrenheitToCelsius, inchToMm, mmToInch } from "..
 import { durationParts } from "./duration-text.ts";
 import { usePreferences, type Preferences } from "./preferences.ts";
 import { t } from "../../words/frame.ts";
+import { term } from "../../words/speaker.ts";
 
 export type QuantityKind = "temperature" | "length";
 
@@ -101,7 +102,7 @@ export function Assumed({
           collisionPadding={12}
         >
           <p className="font-semibold">{t("not-measured-here")}</p>
-          <p className="mt-1">{source}</p>
+          <p className="mt-1">{term(source)}</p>
           {measure && (
             <Popover.Close asChild>
               <a href={measure.href} className="control mt-3 mr-2">

@@ -1,5 +1,5 @@
-/** How times are written on screen: by the browser's own knowledge of languages, in the reader's time zone. */
-const LANGUAGE = "en-GB";
+import { dateFormat } from "../../words/dates.ts";
+import { locale } from "../../words/language.ts";
 
 const toTheMinute = {
   day: "numeric",
@@ -8,44 +8,48 @@ const toTheMinute = {
   minute: "2-digit",
   hourCycle: "h23",
 } as const;
-const dayAndTime = new Intl.DateTimeFormat(LANGUAGE, toTheMinute);
-const dayAndSecond = new Intl.DateTimeFormat(LANGUAGE, { ...toTheMinute, second: "2-digit" });
-const second = new Intl.DateTimeFormat(LANGUAGE, { timeStyle: "medium", hourCycle: "h23" });
-const minute = new Intl.DateTimeFormat(LANGUAGE, { timeStyle: "short", hourCycle: "h23" });
-const day = new Intl.DateTimeFormat("sv-SE", { dateStyle: "short" });
-
 /** "27 Nov 14:05" */
-export const dayAndTimeText = (at: Date | number): string => dayAndTime.format(at).replace(",", "");
+export const dayAndTimeText = (at: Date | number): string =>
+  dateFormat(toTheMinute).format(at).replace(",", "");
 /** "27 Nov 14:05:09" */
-export const dayAndSecondText = (at: Date | number): string => dayAndSecond.format(at).replace(",", "");
+export const dayAndSecondText = (at: Date | number): string =>
+  dateFormat({ ...toTheMinute, second: "2-digit" })
+    .format(at)
+    .replace(",", "");
 /** "14:05:09" */
-export const secondText = (at: Date | number): string => second.format(at);
+export const secondText = (at: Date | number): string =>
+  dateFormat({ timeStyle: "medium", hourCycle: "h23" }).format(at);
 /** "14:05" */
-export const minuteText = (at: Date | number): string => minute.format(at);
+export const minuteText = (at: Date | number): string =>
+  dateFormat({ timeStyle: "short", hourCycle: "h23" }).format(at);
 /** "2026-11-27" */
-export const dayText = (at: Date | number): string => day.format(at);
+export const dayText = (at: Date | number): string => dateFormat({ dateStyle: "short" }, "sv-SE").format(at);
+
+const steps = [
+  ["day", 86_400_000],
+  ["hour", 3_600_000],
+  ["minute", 60_000],
+] as const;
 
 /** Made once: lists write distances twice a second. */
-const steps = (
-  [
-    ["day", 86_400_000],
-    ["hour", 3_600_000],
-    ["minute", 60_000],
-  ] as const
-).map(([unit, ms]) => ({
-  ms,
-  text: new Intl.NumberFormat(LANGUAGE, { style: "unit", unit, unitDisplay: "long" }),
-}));
+const units = new Map<string, Intl.NumberFormat>();
+function unitText(unit: string, count: number): string {
+  const key = `${locale()} ${unit}`;
+  const made =
+    units.get(key) ?? new Intl.NumberFormat(locale(), { style: "unit", unit, unitDisplay: "long" });
+  units.set(key, made);
+  return made.format(count);
+}
 
 /**
  * How far off something is, to the nearest unit that says enough: 47 h are 2 days, 80 min are 1 hour.
  *
- * @param ms how long, before or after, ms
+ * @param distanceMs how long, before or after, ms
  * @example
  * distanceText(-172_800_000) // "2 days"
  */
-export function distanceText(ms: number): string {
-  const far = Math.abs(ms);
-  const step = steps.find((one) => Math.round(far / one.ms) >= 1) ?? steps.at(-1)!;
-  return step.text.format(Math.max(1, Math.round(far / step.ms)));
+export function distanceText(distanceMs: number): string {
+  const far = Math.abs(distanceMs);
+  const [unit, ms] = steps.find(([, one]) => Math.round(far / one) >= 1) ?? steps.at(-1)!;
+  return unitText(unit, Math.max(1, Math.round(far / ms)));
 }

@@ -29,7 +29,10 @@ export function useCalculations<Result>(
   });
   useEffect(() => {
     if (!inputs || inputs.length === 0) return undefined;
-    const worker = new Worker(new URL("./calculation.worker.ts", import.meta.url), { type: "module" });
+    const worker = new Worker(new URL("./calculation.worker.ts", import.meta.url), {
+      type: "module",
+      name: document.documentElement.lang,
+    });
     worker.onmessage = ({ data: { id, ...more } }: MessageEvent<Answer<Result>>) => {
       setState((before) => {
         const done = before.of === inputs ? before.done : inputs.map(() => waiting);

@@ -66,4 +66,37 @@ export const bond = {
     "No answer from the server. The pattern is still here: press again.",
   kept: "Kept.",
   forgotten: "Forgotten.",
+  "pa-s-at-25-c-at-c": "{value} Pa s at 25 °C ({text}), at {roomC} °C in the room{value2}",
+  "must-be-a-width-from-0-to": "must be a width from 0 to 200, or two of them",
+  "must-be-given-or-a-picture-and": "must be given, or a picture, and not both",
+  "shows-no-step-from-ink-to-picture": "shows no step from ink to picture at one of its edges",
+  mm: "{mm} mm {value}",
+  "to-the-left": "to the left",
+  "to-the-right": "to the right",
+  "leave-it-as-it-lies": "Leave it as it lies.",
+  "a-little": "a little",
+  "nudge-the-glass": "Nudge the glass {moves}.",
+  "mm-off-the-window": "{name}, {by} mm off the window",
+  "must-be-given-for-a-spanning-bubble": "must be given for a spanning bubble",
+  "does-not-reach-from-face-to-face":
+    "{radiusUm} does not reach from face to face; must be at least half of gapUm, {gapUm}",
+  "must-have-xmm-ymm-and-radiusmm-its":
+    "must have xMm, yMm and radiusMm (its middle), or xMm, yMm, widthMm, heightMm (its upper left corner)",
+  "give-either-forcen-or-lowering-one-of": "give either forceN or lowering, one of the two",
+  "must-be-above-gapum-which-is": "{startGapUm} must be above gapUm, which is {gapUm}",
+  "must-be-from-to-for-a-panel":
+    "{gridMm} must be from {leastMm} to {mostMm} for a panel of {widthMm} × {heightMm} mm",
+  "is-too-fine-for-this-pattern-it":
+    "{gridMm} is too fine for this pattern: it would take more than {MOST_VISITS} million visits to cells. Make the grid coarser or the pattern simpler",
+  "slower-than-a-hand-is-steady-draw":
+    "Slower than a hand is steady: draw a wedge out, or lower by turns of a screw.",
+  "watch-the-front-not-the-glass-where":
+    "Watch the front, not the glass: where it runs ahead or stops, wait.",
+  "must-be-a-date-such-as-2026": "must be a date such as 2026-11-30",
+  "kind-must-be-dot-or-bead": 'kind must be "dot" or "bead"',
+  "must-be-above-a-drop-that-has":
+    "{endDiameterMm} must be above {startDiameterMm}: a drop that has hardly spread tells nothing",
+  "must-have-widthmm-and-heightmm-or": "must have widthMm and heightMm, or diameterMm",
+  "must-be-below-startgapum-which-is": "{endGapUm} must be below startGapUm, which is {startGapUm}",
+  assumed: " (assumed)",
 } as const;

@@ -40,4 +40,21 @@ export const clean = {
   "needed-an-hour": "Needed: {airChangesNeededPerH} an hour.",
   "mixing-1-ideal-10-poor": ", mixing {mixing} (1 ideal, 10 poor). {value}",
   "right-above-the-cloth-the-vapour-is": "Right above the cloth the vapour is stronger.",
+  "stand-it-with-the-edge-up-nothing":
+    "Stand it with the {up} edge up: nothing may run to the {label}. Wipe along that edge, then away from it towards the {towards}.",
+  edge: "{edge} edge ({label})",
+  "lay-it-flat-must-stay-dry-cloth":
+    "Lay it flat: {listed} must stay dry. Cloth barely damp, strokes along those edges.",
+  "must-be-one-of-2": "must be one of {solventNames}",
+  "must-be-one-of-or-a-solvents": "must be one of {solventNames}, or a solvent's own data",
+  "c-lights-vapour-by-itself-from-c":
+    "{hottestToolC} °C lights {name} vapour by itself (from {lightsAt} °C): heat off and cold first.",
+  "c-is-close-to-the-c-at":
+    "{hottestToolC} °C is close to the {lightsAt} °C at which {name} lights by itself.",
+  "no-flame-spark-or-hot-tool-until": "No flame, spark or hot tool until the air has cleared.",
+  "over-the-limit-for-a-working-day": "Over the limit for a working day: more air, or less solvent.",
+  "for-a-while-above-the-days-limit":
+    "For a while above the day's limit: window open, step back while it dries.",
+  "more-than-a-tenth-of-what-can":
+    "More than a tenth of what can explode: not in this room without more air.",
 } as const;

@@ -9,4 +9,16 @@ export const cure = {
   never: "never",
   "it-will-be-at-half-after-h": "It will be at half after {hours} h of light ({hours2} to {value}).",
   "new-lamp-fitted": "New lamp fitted?",
+  "air-absorbs-none-of-it": "air absorbs none of it",
+  "the-family-it-blocks-light-below-nm": "the family: it blocks light below {blocksBelowNm} nm",
+  "nobody-has-said-what-lets-through": "nobody has said what {material} lets through: taken as nothing",
+  "the-cover-stops-nm-cure-at-nm": "The cover stops {nm} nm: cure at {listed} nm.",
+  "no-lamp-cures-through-this-cover-from": "No lamp cures through this cover: from the side only.",
+  "give-either-lamps-or-irradiancemwcm2": "give either lamps or irradianceMwCm2, one of the two",
+  "leaves-no-open-area-must-be-below": "{widthMm} leaves no open area; must be below {widthMm2}",
+  "gives-too-many-points-for-this-panel":
+    "{gridMm} gives too many points for this panel and its lamps; must be at least {leastMm}",
+  "must-be-at-least-readings": "must be at least {LEAST_READINGS} readings",
+  "must-be-of-at-least-two-different": "must be of at least two different hours",
+  "must-be-tack-a-side-or-edge": "must be tack, a side or edge ({edges}), or a place of the face",
 } as const;

@@ -128,4 +128,30 @@ export const film = {
   "the-panel-between-its-films": "The panel between its films",
   "axis-of-the-film": "Axis of the {side} film",
   degrees: "{axe} degrees",
+  "must-be-a-colour-such-as-ddfdaf": "must be a colour such as #ddfdaf",
+  "must-be-at-least-2-colours": "must be at least 2 colours",
+  "must-be-above-fromdeg": "{toDeg} must be above fromDeg, {fromDeg}",
+  "gives-more-than-steps": "{stepDeg} gives more than {MOST_STEPS} steps",
+  "near-black": "near black, {hueName}",
+  "dark-grey": "dark grey",
+  "must-be-at-least-readings": "must be at least {LEAST_READINGS} readings",
+  "span-degrees-must-span-at-least-turned":
+    "span {span} degrees; must span at least {LEAST_SPAN_DEG} (turned by 180 is the same angle)",
+  "must-hold-at-least-three-different":
+    "must hold at least three different angles (turned by 180 is the same angle)",
+  "such-pieces-on-a-sheet-are-too":
+    "{most} such pieces on a sheet are too many to lay out; must be at most {MOST_PIECES}",
+  "stands-twice-ids-must-differ": '"{id}" stands twice; ids must differ',
+  "must-be-down-or-up": "must be down or up",
+  "dark-on-light-2": "dark on light",
+  "light-on-dark-2": "light on dark",
+  inverted: "Inverted: {value}.",
+  "weak-light-and-dark-are-too-close": "Weak: light and dark are too close to be read.",
+  "turn-the-film-to-contrast": "Turn the {film} film {hint}, to {toDeg}°: contrast {contrast}.",
+  "no-angle-of-the-film-gives-the":
+    "No angle of the {film} film gives {value}: the other film stands wrong or is on the wrong way round, a compensation film is missing, or the cell is damaged.",
+  "tinted-at-it-is": "Tinted {tint}: at {frontDeg}° it is {tint2}.",
+  "tinted-and-no-angle-takes-it-away":
+    "Tinted {tint}, and no angle takes it away: it is the cell's own retardance. A compensation film would, where there was one.",
+  "as-it-should-be-nothing-to-turn": "As it should be: nothing to turn.",
 } as const;

@@ -70,4 +70,5 @@ export const frame = {
   off: "off",
   "no-answer-press-kept": "No answer from the server. The press is kept and sent again.",
   "no-answer-kept-here": "No answer from the server: kept here, sent later.",
+  language: "Language",
 } as const;

@@ -134,4 +134,47 @@ export const lift = {
   below: "below",
   "k-what-was-expected-go-by-the":
     "{driftK} K {value} what was expected. Go by the reading, and fit the run afterwards.",
+  "has-no-seam-that-is-heated": "{code} has no seam that is heated.",
+  "thick-glue-slower-saw-with-the-card": "thick glue: slower, saw with the card",
+  "thick-glue-a-few-drops-of-alcohol":
+    "thick glue: a few drops of alcohol on the edge and on the pick, away from the heat",
+  "is-too-short-at-this-speed-more":
+    "{windowS} is too short at this speed: more than {MOST_PASSES} passes; must be at least {leastS}",
+  "on-the-edge": "{kind} on the {edge} edge: {label}",
+  "open-the-corner-here": "open the {startCorner} corner here",
+  "new-entry": "new entry",
+  "flexes-on-the-glass-cannot-open-about": "Flexes on {hingeEdges}: the glass cannot open about two edges.",
+  "no-hinge-edge-is-named-find-where":
+    "No hinge edge is named: find where the flexes run before the first cut.",
+  "every-corner-has-broken-glass-near-it":
+    "Every corner has broken glass near it: tape the glass over before you pry at the first one.",
+  "nothing-may-be-cut-every-stretch-is":
+    "Nothing may be cut: every stretch is kept out, hinged or without glue.",
+  "keep-out-round-the-corner-of-the": "Keep-out round the corner of the {edge} edge: {label}.",
+  "the-wire-of-m-is-thicker-than":
+    "The wire of {wireUm} µm is thicker than the glue of {glueUm} µm: it wedges the glass open.",
+  "the-wire-passes-over-of-the-panel":
+    "The wire passes over {sweptPct} % of the panel only, stopped by what is delicate: cards do the rest.",
+  "broken-glass-under-a-wire-comes-loose":
+    "Broken glass under a wire comes loose: film over the glass before the first draw.",
+  "shallow-stretches-without-a-depth-mm": "shallow stretches without a depth: {SHALLOW_DEPTH_MM} mm",
+  "no-start-within-mm-of-broken-glass":
+    "no start within {CRACK_FREE_MM} mm of broken glass; the blade meets what lies within {MET_BY_BLADE_MM} mm",
+  "keep-outs-reach-mm-inwards": "keep-outs reach {maxDepthMm} mm inwards",
+  "of-the-speed-in-thin-glue": "{pace}: {share} % of the speed in thin glue",
+  "mm-of-wire-in-each-hand-the":
+    "{GRIP_MM} mm of wire in each hand; the wire stays {maxDepthMm} mm clear of what is delicate",
+  "hinge-the-glass-opens-about-it": "hinge: {label}; the glass opens about it",
+  "keep-out-2": "keep out: {label}",
+  "no-glue-here": "no glue here: {label}",
+  "keep-out-round-the-corner": "keep out round the corner: {label}",
+  "stay-shallow": "stay shallow: {label}",
+  "shallow-at-the-corner-lies-round-it": "shallow at the corner: {label} lies round it",
+  "either-frontmm-or-fractureenergyjm2": "either frontMm or fractureEnergyJm2 must be given, and not both",
+  "the-front-is-nearer-than-thicknesses":
+    "The front is nearer than {SLENDER} thicknesses: the formula puts the stress too high and the glue too strong.",
+  "the-wedge-is-thick-beside-its-distance":
+    "The wedge is thick beside its distance: the bend is no small one.",
+  "the-lifted-part-bears-mpa": "the lifted part bears {ALLOWABLE_MPA} MPa",
+  "the-base-bears-mpa": "the base bears {ALLOWABLE_MPA} MPa",
 } as const;

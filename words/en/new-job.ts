@@ -5,7 +5,6 @@ export const newJob = {
   "must-be-at-most-120-characters": "must be at most 120 characters",
   "must-be-at-most-80-characters": "must be at most 80 characters",
   "must-be-a-date": "must be a date",
-  device: "device.",
   "no-answer-from-the-server-what-you": "No answer from the server. What you entered is kept: press again.",
   "what-came-in": "What came in?",
   "find-a-family": "Find a family",

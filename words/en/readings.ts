@@ -23,4 +23,11 @@ export const readings = {
   "and-more-rows": "and {length} more rows",
   "bring-in-readings": "Bring in {most} readings",
   "rows-with-a-fault-stay-out": "Rows with a fault stay out.",
+  "number-of-seconds": "number of seconds",
+  "time-such-as-14-03-20": "time such as 14:03:20",
+  "date-and-time-such-as-2026-03": "date and time such as 2026-03-01T14:03:20",
+  "time-is-no": 'Time: "{timeText}" is no {value}',
+  "time-is-before-the-row-above": 'Time: "{timeText}" is before the row above',
+  "temperature-must-be-a-number-from-to":
+    'Temperature: "{valueText}" must be a number from {bound} to {bound2} °{unit}',
 } as const;

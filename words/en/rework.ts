@@ -23,4 +23,58 @@ export const rework = {
   "temperature-of-the-joint-against-time": "Temperature of the joint against time",
   "peak-wanted": "peak wanted",
   "liquid-above": "liquid above {inUnit}",
+  "must-be-beep-or-silence": "must be beep or silence",
+  "must-be-one-of-the-contacts": "{number} must be one of the {contacts} contacts",
+  "stands-in-two-nets": "{number} stands in two nets",
+  "must-not-be-probed-against-itself": "{a} must not be probed against itself",
+  "must-be-one-of-the-contacts-2": "{a} must be one of the {contacts} contacts",
+  "a-low-temperature-joint-softens-long":
+    "A low-temperature joint softens long before its {value} °C: no hot plate above 100 °C and no hot air near it from now on. Write it on the panel.",
+  "lead-and-bismuth-together-melt-at":
+    "Lead and bismuth together melt at about 96 °C (ternary eutectic, from memory): clear every trace of the old solder.",
+  "not-known-what-was-there-before-clear":
+    "Not known what was there before: clear it with braid, take it for leaded, and do not mix.",
+  "lead-gloves-or-washed-hands-fumes":
+    "Lead: gloves or washed hands, fumes drawn off; where the law forbids it in what is sold, it is not used.",
+  "must-be-one-of-unknown": "must be one of {alloyNames}, unknown",
+  "a-low-temperature-paste-low-airflow": "a low-temperature paste, low airflow",
+  "low-airflow-the-joint-comes-near-280": "low airflow; the joint comes near 280",
+  "a-fine-tip-short-contact": "a fine tip, short contact",
+  "a-fine-tip-with-braid": "a fine tip, with braid",
+  tape: "Tape",
+  "heat-proof-polyimide-tape-over":
+    "Heat-proof polyimide tape over everything within a hand's breadth, twice over chips and films.",
+  "its-glue-smells-when-it-is-overheated": "Its glue smells when it is overheated: fumes drawn off.",
+  flux: "Flux",
+  "no-clean-flux-thin-again-for-every":
+    "No-clean flux, thin; again for every heat. Clean it off with isopropyl alcohol once it is cold.",
+  "rosin-fumes-sensitise-the-lungs":
+    "Rosin fumes sensitise the lungs: extraction on. Alcohol burns: iron and air off and cold first.",
+  paste: "Paste",
+  "paste-keeps-about-six-months-cool-open": "paste keeps about six months cool; open, a day at the bench",
+  "months-cool": "months cool",
+  "fresh-paste-warmed-to-the-room-before":
+    "Fresh {alloy} paste, warmed to the room before it is opened, one thin line along the pads.",
+  "holds-lead-gloves-washed-hands-its-own": "Holds lead: gloves, washed hands, its own waste.",
+  "skin-gloves-read-its-safety-data-sheet": "Skin: gloves; read its safety data sheet.",
+  "hot-air": "Hot air",
+  "low-airflow-in-circles-never-still": "Low airflow, in circles, never still; stop when it shines.",
+  "above-what-most-vapours-light-at-no":
+    "Above what most vapours light at: no solvent on the bench. It burns at a touch, also after it is off.",
+  iron: "Iron",
+  "drag-along-the-row-with-braid-over":
+    "Drag along the row with braid over it; a second on each pad, then let it cool.",
+  "lifts-a-pad-that-is-heated-too": "Lifts a pad that is heated too long. Back into its stand each time.",
+  "must-be-after-the-reading-before-it": "{timeS} must be after {timeS2}, the reading before it",
+  "the-peak-of-c-lies-below-the":
+    "The peak of {whole} °C lies below the liquidus of {name}, {value} °C: nothing is joined.",
+  "the-peak-of-c-is-below-it": "The peak of {whole} °C is below {value}: it may not have wetted.",
+  "liquid-for-s-wanted-at-least": "Liquid for {whole} s; wanted at least {value}.",
+  "liquid-for-s-at-most-the-joint": "Liquid for {whole} s; at most {value}: the joint grows brittle.",
+  "the-peak-of-c-is-above-flex": "The peak of {whole} °C is above {value}: flex and panel suffer.",
+  "rises-by-c-a-second-at-most": "Rises by {maxRiseCs} °C a second; at most {value}.",
+  "falls-by-c-a-second-at-most": "Falls by {maxFallCs} °C a second; at most {value}.",
+  "s-between-and-c-wanted-at-least":
+    "{whole} s between {fromC} and {toC} °C; wanted at least {value}: flux has not worked yet.",
+  "s-between-and-c-at-most-flux": "{whole} s between {fromC} and {toC} °C; at most {value}: flux is spent.",
 } as const;

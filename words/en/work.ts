@@ -310,7 +310,6 @@ export const work = {
   pattern: "Pattern:",
   "patterns-kept-with-stand-beside-the":
     ". Patterns kept with {code} stand beside the shipped ones when the pattern is chosen.",
-  "lowered-on-a-wedge": "lowered on a wedge",
   "found-by-search": "Found by search",
   "save-this-pattern-with-as": "Save this pattern with {code} as",
   remove: "Remove “{name}”",

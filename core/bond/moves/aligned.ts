@@ -3,7 +3,7 @@ import { lineOf, withLine } from "../../device/ask.ts";
 import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../job/message.ts";
-import { bounded } from "../../units.ts";
+import { bounded, oneOf } from "../../units.ts";
 import { worstBorderMm } from "../worst-border.ts";
 
 const width = () => bounded(0, 200);
@@ -18,7 +18,7 @@ export const aligned = defineMove({
     rightMm: width(),
     bottomMm: width(),
     leftMm: width(),
-    from: z.enum(["hand", "photo", "simulated"], { error: "must be one of hand, photo, simulated" }),
+    from: oneOf(["hand", "photo", "simulated"]),
   }),
   told: "answer",
   meets: ["aligned"],

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { bubbleFates } from "../bubble-place.ts";
+import { oneOf } from "../../units.ts";
 
 /** What became of a bubble that was marked. */
 export const bubbleSettled = defineMove({
@@ -10,7 +11,7 @@ export const bubbleSettled = defineMove({
   stage: inStage("bond"),
   data: z.strictObject({
     bubble: z.string().min(1).max(80),
-    as: z.enum(bubbleFates, { error: `must be one of ${bubbleFates.join(", ")}` }),
+    as: oneOf(bubbleFates),
   }),
   told: "answer",
   meets: [],

@@ -6,6 +6,7 @@ import { lineKeys } from "../../device/line.ts";
 import { message } from "../../job/message.ts";
 import { newLayerLiners } from "../liners-of-new-layer.ts";
 import { handsIn } from "../../open/open-facts.ts";
+import { oneOf } from "../../units.ts";
 
 /** The new layer was held in place dry: border, buttons, flex. */
 export const dryFitted = defineMove({
@@ -13,8 +14,8 @@ export const dryFitted = defineMove({
   version: 1,
   stage: inStage("fit"),
   data: z.strictObject({
-    line: z.enum(lineKeys, { error: `must be one of ${lineKeys.join(", ")}` }),
-    result: z.enum(["fits", "does not fit"], { error: "must be fits or does not fit" }),
+    line: oneOf(lineKeys),
+    result: oneOf(["fits", "does not fit"]),
   }),
   told: "answer",
   meets: ["fits"],

@@ -3,7 +3,7 @@ import { defineMove, hazardOf, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../job/message.ts";
 import { allConnectorsOpen, handsIn } from "../../open/open-facts.ts";
-import { bounded } from "../../units.ts";
+import { bounded, oneOf } from "../../units.ts";
 import { adhesiveNow } from "../adhesive-now.ts";
 import { asRead } from "../choose-dose.ts";
 import { linersOfNewLayer } from "../liners-of-new-layer.ts";
@@ -16,7 +16,7 @@ export const liquidLaid = defineMove({
   data: z.strictObject({
     volumeMl: bounded(0.001, 5_000),
     /** By the syringe's scale, or weighed. */
-    by: z.enum(["syringe", "scale"], { error: "must be syringe or scale" }),
+    by: oneOf(["syringe", "scale"]),
   }),
   told: "press",
   meets: ["liquid-laid"],

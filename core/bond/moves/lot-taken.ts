@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
-import { bounded, words } from "../../units.ts";
+import { bounded, words, oneOf } from "../../units.ts";
+import { t } from "../../../words/bond.ts";
 
 /** A bottle, roll or sheet is taken from the shelf, as its label says. */
 export const lotTaken = defineMove({
@@ -9,10 +10,10 @@ export const lotTaken = defineMove({
   version: 1,
   stage: inStage("bond"),
   data: z.strictObject({
-    kind: z.enum(["adhesive", "film", "tape"], { error: "must be one of adhesive, film, tape" }),
+    kind: oneOf(["adhesive", "film", "tape"]),
     lot: words(60),
     material: words(80),
-    goodUntil: z.iso.date({ error: "must be a date such as 2026-11-30" }).nullable(),
+    goodUntil: z.iso.date({ error: () => t("must-be-a-date-such-as-2026") }).nullable(),
     /** As it was measured of this lot. */
     viscosityPaS: bounded(0.001, 10_000).nullable().default(null),
   }),

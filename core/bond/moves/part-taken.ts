@@ -4,7 +4,7 @@ import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { lineKeys } from "../../device/line.ts";
 import { message } from "../../job/message.ts";
-import { words } from "../../units.ts";
+import { words, oneOf } from "../../units.ts";
 import { newLayerLiners } from "../liners-of-new-layer.ts";
 
 /** The new layer is taken from stock to the bench; before that the panel has shown that it lives. */
@@ -13,7 +13,7 @@ export const partTaken = defineMove({
   version: 1,
   stage: inStage("fit"),
   data: z.strictObject({
-    line: z.enum(lineKeys, { error: `must be one of ${lineKeys.join(", ")}` }),
+    line: oneOf(lineKeys),
     part: words(120),
     lot: words(60).nullable(),
   }),

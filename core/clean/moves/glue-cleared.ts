@@ -5,13 +5,16 @@ import type { DeviceFact } from "../../device/facts.ts";
 import { lineKeys } from "../../device/line.ts";
 import { message } from "../../job/message.ts";
 import { beforeWet, faceName } from "../before-wet.ts";
+import { oneOf } from "../../units.ts";
 
 /** The old glue or tape is off, down to what a cloth takes. */
 export const glueCleared = defineMove({
   kind: "glue-cleared",
   version: 1,
   stage: inStage("clean"),
-  data: z.strictObject({ line: z.enum(lineKeys, { error: `must be one of ${lineKeys.join(", ")}` }) }),
+  data: z.strictObject({
+    line: oneOf(lineKeys),
+  }),
   told: "press",
   meets: ["glue-off"],
   offers: (scene, fact) =>

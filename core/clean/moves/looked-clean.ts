@@ -4,6 +4,7 @@ import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import { lineKeys } from "../../device/line.ts";
 import { message } from "../../job/message.ts";
 import { faceName } from "../before-wet.ts";
+import { oneOf } from "../../units.ts";
 
 /** Looked along in strong light: clean, or glue is left. */
 export const lookedClean = defineMove({
@@ -11,8 +12,8 @@ export const lookedClean = defineMove({
   version: 1,
   stage: inStage("clean"),
   data: z.strictObject({
-    line: z.enum(lineKeys, { error: `must be one of ${lineKeys.join(", ")}` }),
-    result: z.enum(["clean", "glue left"], { error: "must be clean or glue left" }),
+    line: oneOf(lineKeys),
+    result: oneOf(["clean", "glue left"]),
   }),
   told: "answer",
   meets: ["clean"],

@@ -4,6 +4,7 @@ import { message } from "../../job/message.ts";
 import { solventNames } from "../../materials/solvents.ts";
 import { bounded, words } from "../../units.ts";
 import { usualWipe } from "../room.ts";
+import { t } from "../../../words/clean.ts";
 
 /** What is on the cloth, how much of it in all, and how long it takes to dry off. */
 export const solventChosen = defineMove({
@@ -12,7 +13,7 @@ export const solventChosen = defineMove({
   stage: inStage("clean"),
   data: z.strictObject({
     solvent: z.enum(solventNames as [string, ...string[]], {
-      error: `must be one of ${solventNames.join("; ")}`,
+      error: () => t("must-be-one-of-2", { solventNames: solventNames.join("; ") }),
     }),
     volumeMl: bounded(0.1, 2_000),
     evaporateMin: bounded(0.5, 240),

@@ -5,13 +5,16 @@ import type { DeviceFact } from "../../device/facts.ts";
 import { lineKeys } from "../../device/line.ts";
 import { message } from "../../job/message.ts";
 import { beforeWet, faceName } from "../before-wet.ts";
+import { oneOf } from "../../units.ts";
 
 /** Wiped with a lint-free cloth, one way: from now on dust settles on it. */
 export const wiped = defineMove({
   kind: "wiped",
   version: 1,
   stage: inStage("clean"),
-  data: z.strictObject({ line: z.enum(lineKeys, { error: `must be one of ${lineKeys.join(", ")}` }) }),
+  data: z.strictObject({
+    line: oneOf(lineKeys),
+  }),
   told: "press",
   meets: ["freshly-wiped"],
   offers: (scene, fact) =>

@@ -5,6 +5,7 @@ import { message } from "../../job/message.ts";
 import { outcomes, type Outcome } from "../../intake/intake-slot.ts";
 import type { Scene } from "../../device/scene.ts";
 import { endGoals } from "../../device/goals.ts";
+import { oneOf } from "../../units.ts";
 
 /** How a job that has come so far ends. */
 export const outcomeNow = (scene: Scene): Outcome =>
@@ -15,7 +16,9 @@ export const ended = defineMove({
   kind: "ended",
   version: 1,
   stage: inStage("close"),
-  data: z.strictObject({ outcome: z.enum(outcomes, { error: `must be one of ${outcomes.join(", ")}` }) }),
+  data: z.strictObject({
+    outcome: oneOf(outcomes),
+  }),
   told: "word",
   meets: ["ended"],
   offers: (scene) => [{ outcome: outcomeNow(scene) }],

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
-import { bounded } from "../../units.ts";
+import { bounded, oneOf } from "../../units.ts";
 
 /** The radiometer's reading at the glass, for this job: a lamp ages, and nothing is assumed of it. */
 export const lampRead = defineMove({
@@ -10,7 +10,7 @@ export const lampRead = defineMove({
   stage: inStage("cure"),
   data: z.strictObject({
     irradianceMwCm2: bounded(0.1, 100_000),
-    from: z.enum(["hand", "simulated"], { error: "must be hand or simulated" }),
+    from: oneOf(["hand", "simulated"]),
   }),
   told: "answer",
   meets: ["lamp-read"],

@@ -8,13 +8,14 @@ import { edges } from "../../stack/outline.ts";
 import { zoneLeftS } from "../cure-facts.ts";
 import type { Zone } from "../cure-slot.ts";
 import { zonesOf } from "../zones.ts";
+import { t } from "../../../words/cure.ts";
 
 const zone = () =>
   z.custom<Zone>(
     (text) =>
       typeof text === "string" && /^(tack|(side|edge) (top|right|bottom|left)|face [1-9])$/.test(text),
     {
-      error: `must be tack, a side or edge (${edges.join(", ")}), or a place of the face`,
+      error: () => t("must-be-tack-a-side-or-edge", { edges: edges.join(", ") }),
     },
   );
 

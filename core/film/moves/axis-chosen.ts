@@ -2,7 +2,7 @@ import { z } from "zod";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../job/message.ts";
-import { bounded } from "../../units.ts";
+import { bounded, oneOf } from "../../units.ts";
 import { axisDeg, filmSide } from "../films.ts";
 
 /** The axis that a new film gets: from the old film's readings, or from a film turned over the lit panel. Never a guess. */
@@ -14,7 +14,7 @@ export const axisChosen = defineMove({
     film: filmSide(),
     axisDeg: axisDeg(),
     halfWidthDeg: bounded(0, 90).nullable(),
-    from: z.enum(["measured", "turned"], { error: "must be measured or turned" }),
+    from: oneOf(["measured", "turned"]),
   }),
   told: "choice",
   meets: ["axis-chosen"],

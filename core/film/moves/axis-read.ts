@@ -3,7 +3,7 @@ import { lineOf } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { handsIn } from "../../open/open-facts.ts";
-import { bounded } from "../../units.ts";
+import { bounded, oneOf } from "../../units.ts";
 import { filmSide } from "../films.ts";
 
 /** How much light came through at one angle of a film that is turned over the old one, while the old one is on. */
@@ -15,7 +15,7 @@ export const axisRead = defineMove({
     film: filmSide(),
     angleDeg: bounded(-360, 360),
     level: bounded(0, 1e9),
-    source: z.enum(["hand", "simulated", "photo"], { error: "must be one of hand, simulated, photo" }),
+    source: oneOf(["hand", "simulated", "photo"]),
   }),
   told: "answer",
   meets: ["axis-read"],

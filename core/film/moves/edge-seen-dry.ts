@@ -3,13 +3,14 @@ import { dryEdges } from "../../clean/dry-edge.ts";
 import { defineMove, noFault, noHazard } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { listed } from "../../words.ts";
+import { oneOf } from "../../units.ts";
 
 /** A loupe along the edge that must stay dry, before anything is powered. */
 export const edgeSeenDry = defineMove({
   kind: "edge-seen-dry",
   version: 1,
   stage: ({ state }) => (state.marks.renewed === undefined ? "clean" : "prove"),
-  data: z.strictObject({ result: z.enum(["dry", "wet"], { error: "must be dry or wet" }) }),
+  data: z.strictObject({ result: oneOf(["dry", "wet"]) }),
   told: "answer",
   meets: ["edge-dry"],
   offers: ({ state }) =>

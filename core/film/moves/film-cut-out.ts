@@ -5,6 +5,7 @@ import { message } from "../../job/message.ts";
 import { words } from "../../units.ts";
 import { axesApartDeg } from "../axis-angle.ts";
 import { adhesiveSides, axisDeg, filmSide } from "../films.ts";
+import { t } from "../../../words/film.ts";
 
 /** A piece may be off the chosen axis by so much, deg. Common practice (about two degrees are seen), no source. */
 export const AXIS_PASS_DEG = 2;
@@ -19,7 +20,7 @@ export const filmCutOut = defineMove({
     sheet: words(60),
     lot: words(60),
     axisDeg: axisDeg(),
-    adhesive: z.enum(adhesiveSides, { error: "must be down or up" }),
+    adhesive: z.enum(adhesiveSides, { error: () => t("must-be-down-or-up") }),
     byHand: z.boolean(),
   }),
   told: "choice",

@@ -3,6 +3,7 @@ import { looseParts, pluggable } from "../../device/ask.ts";
 import { defineMove, inStage, noFault } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../job/message.ts";
+import { oneOf } from "../../units.ts";
 
 /** The bare panel lit: an even white is alive. */
 export const litBare = defineMove({
@@ -10,7 +11,7 @@ export const litBare = defineMove({
   version: 1,
   stage: inStage("clean"),
   data: z.strictObject({
-    result: z.enum(["even", "uneven", "dark"], { error: "must be one of even, uneven, dark" }),
+    result: oneOf(["even", "uneven", "dark"]),
   }),
   told: "answer",
   meets: ["lit-bare"],

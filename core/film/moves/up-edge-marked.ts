@@ -5,6 +5,7 @@ import { message } from "../../job/message.ts";
 import { handsIn } from "../../open/open-facts.ts";
 import { edges } from "../../stack/outline.ts";
 import { filmSide } from "../films.ts";
+import { oneOf } from "../../units.ts";
 
 /** Which edge of the old film is up, marked while it is on. */
 export const upEdgeMarked = defineMove({
@@ -13,7 +14,7 @@ export const upEdgeMarked = defineMove({
   stage: inStage("lift"),
   data: z.strictObject({
     film: filmSide(),
-    edge: z.enum(edges, { error: `must be one of ${edges.join(", ")}` }),
+    edge: oneOf(edges),
   }),
   told: "answer",
   meets: ["up-edge-marked"],

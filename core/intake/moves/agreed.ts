@@ -8,10 +8,10 @@ import { routeNow } from "../../device/ask.ts";
 import { message } from "../../job/message.ts";
 import { routeChoiceInput } from "../../route/route-choice-input.ts";
 import { decideRoute } from "../../route/decision-tree.ts";
-import { bounded, boundedWhole } from "../../units.ts";
+import { bounded, boundedWhole, oneOf } from "../../units.ts";
+import { t } from "../../../words/intake.ts";
 
-const currency = () =>
-  z.string().regex(/^[A-Z]{3}$/, { error: "must be the three letters of a currency, such as EUR" });
+const currency = () => z.string().regex(/^[A-Z]{3}$/, { error: () => t("must-be-the-three-letters-of-a") });
 
 /** Routes that can still be offered: those of the family that no answer rules out, and after a loss only the whole assembly. */
 export function routesOffered(scene: Scene): RepairRoute[] {
@@ -36,13 +36,13 @@ export const agreed = defineMove({
   // The first time it belongs to the intake; later it stands where the work stopped.
   stage: (scene) => (scene.state.intake.broke.length > 0 ? workedStage(scene) : "intake"),
   data: z.strictObject({
-    answer: z.enum(["yes", "no"], { error: "must be yes or no" }),
-    route: z.enum(repairRoutes, { error: `must be one of ${repairRoutes.join(", ")}` }),
+    answer: oneOf(["yes", "no"]),
+    route: oneOf(repairRoutes),
     currency: currency(),
     priceMinor: boundedWhole(0, 100_000_000),
     worstMinor: boundedWhole(0, 100_000_000),
     successPct: bounded(0, 100).nullable(),
-    validUntil: z.iso.date({ error: "must be a date such as 2026-11-30" }).nullable(),
+    validUntil: z.iso.date({ error: () => t("must-be-a-date-such-as-2026") }).nullable(),
     /** The figures that the customer was told, as they were worked out then. */
     quoted: routeChoiceInput.nullable().default(null),
   }),

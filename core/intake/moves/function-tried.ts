@@ -3,6 +3,7 @@ import { defineMove, inStage, never, noHazard, takes } from "../../device/define
 import { message } from "../../job/message.ts";
 import { key } from "../../stack/family.ts";
 import { triedResults } from "../intake-slot.ts";
+import { oneOf } from "../../units.ts";
 
 /** A function as it is when the device comes in, tried from outside: the baseline that the repair is held against. */
 export const functionTried = defineMove({
@@ -11,7 +12,7 @@ export const functionTried = defineMove({
   stage: inStage("intake"),
   data: z.strictObject({
     fn: key(),
-    result: z.enum(triedResults, { error: `must be one of ${triedResults.join(", ")}` }),
+    result: oneOf(triedResults),
   }),
   told: "answer",
   meets: ["tried"],

@@ -3,7 +3,8 @@ import { defineMove, inStage, never, noHazard, takes } from "../../device/define
 import { repairRoutes, routesOf } from "../../device/routes.ts";
 import { filmSide } from "../../film/films.ts";
 import { message } from "../../job/message.ts";
-import { words } from "../../units.ts";
+import { words, oneOf } from "../../units.ts";
+import { t } from "../../../words/intake.ts";
 
 /** A job begins: what it came in for, and the route that is asked about. */
 export const jobOpened = defineMove({
@@ -12,13 +13,13 @@ export const jobOpened = defineMove({
   stage: inStage("intake"),
   data: z.strictObject({
     complaint: words(500),
-    route: z.enum(repairRoutes, { error: `must be one of ${repairRoutes.join(", ")}` }),
+    route: oneOf(repairRoutes),
     /** Which polarizers, on a film route. */
     films: z.array(filmSide()).max(2),
-    bondMethod: z.enum(["liquid", "sheet"], { error: "must be liquid or sheet" }),
+    bondMethod: oneOf(["liquid", "sheet"]),
     /** When it is promised for; null where it is not. */
     dueAt: z.iso
-      .datetime({ error: "must be a time in UTC such as 2026-03-01T08:30:00Z" })
+      .datetime({ error: () => t("must-be-a-time-in-utc-such") })
       .nullable()
       .default(null),
   }),

@@ -3,7 +3,7 @@ import { defineMove, inStage, never, noHazard, takes } from "../../device/define
 import { routeNow } from "../../device/ask.ts";
 import { message } from "../../job/message.ts";
 import { answerNamed, decideRoute, questionKeys, questionNamed } from "../../route/decision-tree.ts";
-import { words } from "../../units.ts";
+import { words, oneOf } from "../../units.ts";
 import { nextQuestion } from "../intake-facts.ts";
 
 /** A question that decides which repair is possible. */
@@ -12,7 +12,7 @@ export const questionAnswered = defineMove({
   version: 1,
   stage: inStage("intake"),
   data: z.strictObject({
-    question: z.enum(questionKeys, { error: `must be one of ${questionKeys.join(", ")}` }),
+    question: oneOf(questionKeys),
     answer: words(80),
   }),
   told: "answer",

@@ -4,13 +4,14 @@ import { pluggable } from "../../device/ask.ts";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../job/message.ts";
+import { oneOf } from "../../units.ts";
 
 /** Every flex pressed home: the first thing inside, for a loose one looks like a dead layer and costs nothing. */
 export const seatedTried = defineMove({
   kind: "seated-tried",
   version: 1,
   stage: inStage("open"),
-  data: z.strictObject({ fault: z.enum(["still", "gone"], { error: "must be still or gone" }) }),
+  data: z.strictObject({ fault: oneOf(["still", "gone"]) }),
   told: "answer",
   meets: ["seated-tried"],
   offers: ({ state }) =>

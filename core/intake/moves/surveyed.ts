@@ -6,7 +6,7 @@ import type { Device } from "../../device/scene.ts";
 import { message } from "../../job/message.ts";
 import { screwCells } from "../../open/screw-ledger.ts";
 import { key } from "../../stack/family.ts";
-import { boundedWhole } from "../../units.ts";
+import { boundedWhole, oneOf } from "../../units.ts";
 
 /** Nothing has been done to the device by this record yet. */
 const isUntouched = ({ at, touched }: Device): boolean =>
@@ -21,14 +21,14 @@ export const surveyed = defineMove({
   version: 1,
   stage: inStage("intake"),
   data: z.strictObject({
-    casing: z.enum(["shut", "open"], { error: "must be shut or open" }),
-    supply: z.enum(["joined", "isolated"], { error: "must be joined or isolated" }),
+    casing: oneOf(["shut", "open"]),
+    supply: oneOf(["joined", "isolated"]),
     plugged: z.boolean(),
     connectorsOpen: z.array(key()).max(100),
     partsOut: z.array(key()).max(100),
     screwsOut: z.array(boundedWhole(1, 10_000)).max(200),
     /** Old layers that are off. */
-    layersOff: z.array(z.enum(lineKeys, { error: `must be one of ${lineKeys.join(", ")}` })).max(4),
+    layersOff: z.array(oneOf(lineKeys)).max(4),
   }),
   told: "answer",
   meets: [],

@@ -7,7 +7,7 @@ import { untouchedLine } from "../../device/line.ts";
 import { nothingSigned } from "../../device/facts.ts";
 import type { Device, Scene } from "../../device/scene.ts";
 import { message } from "../../job/message.ts";
-import { words } from "../../units.ts";
+import { words, oneOf } from "../../units.ts";
 
 export const settlements = ["try again", "take it off again", "broke"] as const;
 
@@ -56,7 +56,7 @@ export const troubleSettled = defineMove({
   version: 1,
   stage: workedStage,
   data: z.strictObject({
-    as: z.enum(settlements, { error: `must be one of ${settlements.join(", ")}` }),
+    as: oneOf(settlements),
     /** What broke and how, or why it is tried again. */
     reason: words(500),
     what: words(120),

@@ -3,7 +3,7 @@ import { isHeatedLine, lineOf, seamNow } from "../../device/ask.ts";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import { heatMethodKinds, methodOf } from "../../heat/heat-methods.ts";
 import { message } from "../../job/message.ts";
-import { bounded } from "../../units.ts";
+import { bounded, oneOf } from "../../units.ts";
 
 /** What the plan goes on with until the heat is worked out: values that a bench meets. Common practice, no source. */
 const usual = { soakS: 90, windowS: 30, thawS: 600, stripMm: 10, speedMmS: 4 };
@@ -14,7 +14,7 @@ export const heatChosen = defineMove({
   version: 1,
   stage: inStage("lift"),
   data: z.strictObject({
-    method: z.enum(heatMethodKinds, { error: `must be one of ${heatMethodKinds.join(", ")}` }),
+    method: oneOf(heatMethodKinds),
     settings: z.record(z.string().max(40), bounded(-1e6, 1e6)),
     soakS: bounded(1, 36_000),
     windowS: bounded(0, 3_600).nullable(),

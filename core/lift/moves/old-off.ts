@@ -9,6 +9,7 @@ import { keptBy } from "../../kept-by.ts";
 import { message } from "../../job/message.ts";
 import { allConnectorsOpen, handsIn } from "../../open/open-facts.ts";
 import type { Family } from "../../stack/family.ts";
+import { oneOf } from "../../units.ts";
 
 const movingOut = keptBy((family: Family): readonly DeviceFact[] =>
   looseParts(family).flatMap(({ key, goes }): DeviceFact[] =>
@@ -21,7 +22,9 @@ export const oldOff = defineMove({
   kind: "old-off",
   version: 1,
   stage: inStage("lift"),
-  data: z.strictObject({ line: z.enum(lineKeys, { error: `must be one of ${lineKeys.join(", ")}` }) }),
+  data: z.strictObject({
+    line: oneOf(lineKeys),
+  }),
   told: "press",
   meets: ["old-off"],
   offers: (scene, fact) =>

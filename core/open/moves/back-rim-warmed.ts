@@ -2,6 +2,7 @@ import { z } from "zod";
 import { defineMove, hazardOf, inStage, takes } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { beforeOpening } from "../open-facts.ts";
+import { t } from "../../../words/open.ts";
 
 /** A cell lies behind a glued back cover: it is never warmed beyond this, C. Common practice, no source. */
 export const CELL_MOST_C = 60;
@@ -13,9 +14,9 @@ export const backRimWarmed = defineMove({
   stage: inStage("open"),
   data: z.strictObject({
     toC: z
-      .number({ error: `must be a number from 30 to ${CELL_MOST_C}` })
-      .min(30, { error: `must be a number from 30 to ${CELL_MOST_C}` })
-      .max(CELL_MOST_C, { error: `must be a number from 30 to ${CELL_MOST_C}` }),
+      .number({ error: () => t("must-be-a-number-from-30-to", { CELL_MOST_C }) })
+      .min(30, { error: () => t("must-be-a-number-from-30-to", { CELL_MOST_C }) })
+      .max(CELL_MOST_C, { error: () => t("must-be-a-number-from-30-to", { CELL_MOST_C }) }),
   }),
   told: "press",
   meets: ["back-rim-warm"],

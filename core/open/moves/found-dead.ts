@@ -2,13 +2,14 @@ import { z } from "zod";
 import { phaseOf } from "../../device/phase.ts";
 import { defineMove, never, noFault, takes } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
+import { oneOf } from "../../units.ts";
 
 /** The power button was pressed, at the mains the supply metered: it is dead, or it is not isolated after all. */
 export const foundDead = defineMove({
   kind: "found-dead",
   version: 1,
   stage: phaseOf,
-  data: z.strictObject({ result: z.enum(["dead", "alive"], { error: "must be dead or alive" }) }),
+  data: z.strictObject({ result: oneOf(["dead", "alive"]) }),
   told: "answer",
   meets: ["safe"],
   offers: ({ state }) =>

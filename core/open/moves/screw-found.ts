@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineMove, inStage, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
-import { bounded, boundedWhole, words } from "../../units.ts";
+import { bounded, boundedWhole, words, oneOf } from "../../units.ts";
 import { screwLedger, screwRefusal } from "../screw-ledger.ts";
 
 /** The cell has its screw again: found, or one from stock, which may differ. */
@@ -11,7 +11,7 @@ export const screwFound = defineMove({
   stage: inStage("close"),
   data: z.strictObject({
     cell: boundedWhole(1, 10_000),
-    from: z.enum(["bench", "stock"], { error: "must be bench or stock" }),
+    from: oneOf(["bench", "stock"]),
     lengthMm: bounded(0.5, 100).optional(),
     thread: words(40).optional(),
     head: words(40).optional(),

@@ -15,7 +15,7 @@ import type { DeviceFact } from "../../device/facts.ts";
 import type { Scene } from "../../device/scene.ts";
 import { message } from "../../job/message.ts";
 import { key } from "../../stack/family.ts";
-import { words } from "../../units.ts";
+import { words, oneOf } from "../../units.ts";
 import { isExempt } from "../prove-facts.ts";
 import { testResults } from "../prove-slot.ts";
 
@@ -54,7 +54,7 @@ export const functionTested = defineMove({
   stage: phaseOf,
   data: z.strictObject({
     fn: key(),
-    result: z.enum(testResults, { error: `must be one of ${testResults.join(", ")}` }),
+    result: oneOf(testResults),
     note: words(500).nullable(),
   }),
   told: "answer",

@@ -3,6 +3,7 @@ import { pluggable } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../job/message.ts";
+import { oneOf } from "../../units.ts";
 
 /** Black picture, strong light: what lies under the new layer shows white. */
 export const lookedUnder = defineMove({
@@ -10,8 +11,8 @@ export const lookedUnder = defineMove({
   version: 1,
   stage: inStage("prove"),
   data: z.strictObject({
-    result: z.enum(["clear", "specks"], { error: "must be clear or specks" }),
-    with: z.enum(["eye", "photo"], { error: "must be eye or photo" }),
+    result: oneOf(["clear", "specks"]),
+    with: oneOf(["eye", "photo"]),
   }),
   told: "answer",
   meets: ["looked-under"],

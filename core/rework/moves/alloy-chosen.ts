@@ -3,6 +3,8 @@ import { defineMove, inStage, noFault } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { alloyNames } from "../../materials/alloys.ts";
 import { jointNow } from "../rework-facts.ts";
+import { t } from "../../../words/rework.ts";
+import { oneOf } from "../../units.ts";
 
 /** The solder of the new joint, and what was there before. */
 export const alloyChosen = defineMove({
@@ -10,8 +12,10 @@ export const alloyChosen = defineMove({
   version: 1,
   stage: inStage("rework"),
   data: z.strictObject({
-    alloy: z.enum(alloyNames, { error: `must be one of ${alloyNames.join(", ")}` }),
-    before: z.enum([...alloyNames, "unknown"], { error: `must be one of ${alloyNames.join(", ")}, unknown` }),
+    alloy: oneOf(alloyNames),
+    before: z.enum([...alloyNames, "unknown"], {
+      error: () => t("must-be-one-of-unknown", { alloyNames: alloyNames.join(", ") }),
+    }),
   }),
   told: "choice",
   meets: ["alloy-chosen"],

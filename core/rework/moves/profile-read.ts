@@ -2,6 +2,7 @@ import { z } from "zod";
 import { defineMove, inStage, never, noFault, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { reflowReading } from "../reflow-reading.ts";
+import { oneOf } from "../../units.ts";
 
 /** A soldering profile as it was logged. */
 export const profileRead = defineMove({
@@ -9,7 +10,7 @@ export const profileRead = defineMove({
   version: 1,
   stage: inStage("rework"),
   data: z.strictObject({
-    source: z.enum(["logger", "simulated"], { error: "must be logger or simulated" }),
+    source: oneOf(["logger", "simulated"]),
     readings: z.array(reflowReading).min(3).max(2_000),
   }),
   told: "answer",

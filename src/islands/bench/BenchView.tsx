@@ -158,7 +158,7 @@ function Row({ row, nowMs, panel }: { row: BenchRow; nowMs: number; panel: Bench
     <li className="border-b border-line">
       <a
         href={`/jobs/${row.code}`}
-        className="grid min-h-14 grid-cols-[4rem_1fr_auto] items-center gap-x-4 py-1.5 hover:bg-raised sm:grid-cols-[4rem_13rem_5rem_1fr_auto]"
+        className="grid min-h-14 grid-cols-[4rem_1fr_auto] items-center gap-x-4 py-1.5 hover:bg-raised sm:grid-cols-[4rem_13rem_6.5rem_1fr_auto]"
       >
         <PanelSketch sketch={panel} className="h-12 w-16" />
         <span className="leading-tight">

@@ -2,6 +2,7 @@ import { RadioGroup } from "radix-ui";
 import { solventNamed, solvents } from "../../../core/materials/solvents.ts";
 import { Assumed, Figure, Temperature } from "../../ui/quantity.tsx";
 import { t } from "../../../words/clean.ts";
+import { term } from "../../../words/speaker.ts";
 
 const FACTS = "mt-2 grid grid-cols-[max-content_1fr] gap-x-4 gap-y-0.5";
 
@@ -22,11 +23,11 @@ export function SolventChoice({ value, onChange }: { value: string; onChange: (n
       >
         {solvents.map(({ name }) => (
           <RadioGroup.Item
-            key={name}
-            value={name}
+            key={term(name)}
+            value={term(name)}
             className="control border-soft px-3 font-normal data-[state=checked]:bg-ink data-[state=checked]:text-on-ink"
           >
-            {name}
+            {term(name)}
           </RadioGroup.Item>
         ))}
       </RadioGroup.Root>

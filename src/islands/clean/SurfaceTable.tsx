@@ -3,6 +3,7 @@ import { usualWipe } from "../../../core/clean/room.ts";
 import { solventNamed, solvents, surfaces, type Agreement } from "../../../core/materials/solvents.ts";
 import type { ToolProps } from "../work/instrument.ts";
 import { t } from "../../../words/clean.ts";
+import { term } from "../../../words/speaker.ts";
 
 const signs = { use: Check, care: TriangleAlert, never: Ban } as const;
 const hues: Record<Agreement, string> = { use: "text-done", care: "text-film", never: "text-danger" };
@@ -23,11 +24,11 @@ export function SurfaceTable({ scene }: ToolProps) {
               </th>
               {solvents.map(({ name }) => (
                 <th
-                  key={name}
+                  key={term(name)}
                   scope="col"
                   className={`py-1 pr-3 ${name === picked ? "font-semibold underline underline-offset-4" : "font-normal"}`}
                 >
-                  {name}
+                  {term(name)}
                 </th>
               ))}
             </tr>
@@ -36,16 +37,16 @@ export function SurfaceTable({ scene }: ToolProps) {
             {surfaces.map((surface) => (
               <tr key={surface} className="border-b border-line">
                 <th scope="row" className="py-1.5 pr-3 font-normal">
-                  {surface}
+                  {term(surface)}
                   <span className="block text-soft">{own.on[surface].why}</span>
                 </th>
                 {solvents.map(({ name, on }) => {
                   const { agreement } = on[surface];
                   const Sign = signs[agreement];
                   return (
-                    <td key={name} className={`pr-3 whitespace-nowrap ${hues[agreement]}`}>
+                    <td key={term(name)} className={`pr-3 whitespace-nowrap ${hues[agreement]}`}>
                       <Sign aria-hidden size={16} className="mr-1 inline" />
-                      {agreement}
+                      {term(agreement)}
                     </td>
                   );
                 })}

@@ -11,6 +11,7 @@ import { Section } from "../../drawing/Section.tsx";
 import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { Assumed, Figure, Length, Temperature } from "../../ui/quantity.tsx";
 import { t } from "../../../words/family.ts";
+import { term } from "../../../words/speaker.ts";
 
 /** A part as it is spoken of, with how many there are. */
 const partName = ({ name, count }: Family["parts"][number]): string =>
@@ -72,7 +73,7 @@ export const FamilyView = memo(function FamilyView({
             <ul className="mt-1">
               {family.features.map((feature) => (
                 <li key={`${feature.edge} ${feature.fromMm} ${feature.kind}`}>
-                  <strong>{feature.kind}</strong>
+                  <strong>{term(feature.kind)}</strong>
                   {t("edge", { edge: feature.edge })} <Length mm={feature.fromMm} /> {t("to")}{" "}
                   <Length mm={feature.toMm} />: {feature.label}
                   {feature.maxDepthMm !== undefined && (
@@ -107,7 +108,7 @@ export const FamilyView = memo(function FamilyView({
           )}
           <ul className="mt-2 border-t-2 border-ink">
             {family.stack.map((layer) => (
-              <LayerRow key={layer.name} {...{ family, layer }} />
+              <LayerRow key={term(layer.name)} {...{ family, layer }} />
             ))}
           </ul>
         </section>
@@ -125,7 +126,7 @@ export const FamilyView = memo(function FamilyView({
             <ul>
               {family.functions.map((f) => (
                 <li key={f.key}>
-                  <strong>{f.name}</strong>: {f.how}
+                  <strong>{term(f.name)}</strong>: {term(f.how)}
                 </li>
               ))}
             </ul>
@@ -135,7 +136,7 @@ export const FamilyView = memo(function FamilyView({
             <ul>
               {family.screws.map((size) => (
                 <li key={size.key}>
-                  {size.count} × {screwName(size)}, {size.head}: {size.where}
+                  {size.count} × {screwName(size)}, {term(size.head)}: {term(size.where)}
                 </li>
               ))}
             </ul>
@@ -163,7 +164,8 @@ export const FamilyView = memo(function FamilyView({
             <ul>
               {family.connectors.map((connector) => (
                 <li key={connector.key}>
-                  <strong>{connector.name}</strong> ({connector.kind}), {connector.way}: {connector.opens}
+                  <strong>{term(connector.name)}</strong> ({term(connector.kind)}), {term(connector.way)}:{" "}
+                  {term(connector.opens)}
                 </li>
               ))}
             </ul>
@@ -194,9 +196,9 @@ function LayerRow({ family, layer }: { family: Family; layer: Layer }) {
   return (
     <li className="grid items-baseline gap-x-4 border-b border-line py-2 md:grid-cols-[14rem_6rem_1fr]">
       <span>
-        <strong>{layer.name}</strong>
+        <strong>{term(layer.name)}</strong>
         <span className="block text-sm text-soft">
-          {layer.role}
+          {term(layer.role)}
           {limit && (
             <>
               {t("at-most")} <Temperature c={limit.maxC} />
@@ -206,12 +208,12 @@ function LayerRow({ family, layer }: { family: Family; layer: Layer }) {
       </span>
       <Figure {...thickness} />
       <span>
-        {layer.material}
+        {term(layer.material)}
         <span className="flex flex-wrap items-center gap-x-4 text-sm text-soft">
           <Property value={properties.conductivityWmK} unit="W/m K" digits={2} />
           <Property value={properties.densityKgM3} unit="kg/m³" digits={0} />
           <Property value={properties.specificHeatJkgK} unit={t("j-kg-k")} digits={0} />
-          {limit && <span>{limit.source}</span>}
+          {limit && <span>{term(limit.source)}</span>}
         </span>
       </span>
     </li>

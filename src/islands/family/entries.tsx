@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { Field } from "../../ui/Field.tsx";
 import { useEditor } from "./editor.ts";
 import { t } from "../../../words/family.ts";
+import { term } from "../../../words/speaker.ts";
 
 const shownNumber = (value: number | undefined) =>
   value === undefined || !Number.isFinite(value) ? "" : String(value);
@@ -154,12 +155,12 @@ export function ChoiceEntry<Value extends string>({
         >
           {!options.includes(value) && (
             <option value={value} disabled>
-              {value || t("choose")}
+              {value ? term(value) : t("choose")}
             </option>
           )}
           {options.map((option) => (
             <option key={option} value={option}>
-              {option}
+              {term(option)}
             </option>
           ))}
         </select>

@@ -25,6 +25,7 @@ import { saveFile } from "../../ui/save-file.ts";
 import { typedWithin } from "../../ui/typed-number.ts";
 import { SheetDrawing } from "./SheetDrawing.tsx";
 import { t } from "../../../words/film.ts";
+import { term } from "../../../words/speaker.ts";
 
 /** Layouts that are tried before one is shown, and those that go on while it is looked at. */
 const QUICK_ROUNDS = 2;
@@ -265,7 +266,7 @@ export function FilmCutting({
                 onChange={(event) => setKind(event.target.value as FilmKind)}
               >
                 {filmKinds.map((name) => (
-                  <option key={name}>{name}</option>
+                  <option key={name}>{term(name)}</option>
                 ))}
               </select>
             </label>

@@ -21,6 +21,7 @@ import { TakeOff } from "../../ui/TakeOff.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
 import { typedNumber, typedWithin } from "../../ui/typed-number.ts";
 import { t } from "../../../words/film.ts";
+import { term } from "../../../words/speaker.ts";
 
 interface Typed {
   label: string;
@@ -184,7 +185,7 @@ export const FilmShelf = memo(function FilmShelf({
             </span>
             <span className="max-sm:order-last max-sm:col-span-3">
               {lengthText(sheet.widthMm, preferences)} × {lengthText(sheet.heightMm, preferences)},{" "}
-              {sheet.kind}
+              {term(sheet.kind)}
             </span>
             <span className="max-sm:hidden">
               <span className="block text-sm text-soft">{t("axis")}</span>
@@ -221,7 +222,7 @@ export const FilmShelf = memo(function FilmShelf({
                 onChange={(event) => setTyped({ ...typed, kind: event.target.value as FilmKind })}
               >
                 {filmKinds.map((name) => (
-                  <option key={name}>{name}</option>
+                  <option key={name}>{term(name)}</option>
                 ))}
               </select>
             )}
@@ -247,7 +248,7 @@ export const FilmShelf = memo(function FilmShelf({
                 onChange={(event) => setTyped({ ...typed, adhesive: event.target.value as AdhesiveSide })}
               >
                 {adhesiveSides.map((side) => (
-                  <option key={side}>{side}</option>
+                  <option key={side}>{term(side)}</option>
                 ))}
               </select>
             )}

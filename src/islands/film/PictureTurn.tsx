@@ -16,6 +16,7 @@ import { Assumed, Figure } from "../../ui/quantity.tsx";
 import { CellFromPhotos } from "./CellFromPhotos.tsx";
 import { TurnedFilms } from "./TurnedFilms.tsx";
 import { t } from "../../../words/film.ts";
+import { term } from "../../../words/speaker.ts";
 
 const senses = [
   {
@@ -111,10 +112,10 @@ export function PictureTurn({
           <RadioGroup.Item
             key={key}
             value={key}
-            title={what}
+            title={term(what)}
             className="control border-soft px-3 font-normal data-[state=checked]:bg-ink data-[state=checked]:text-on-ink"
           >
-            {title}
+            {term(title)}
           </RadioGroup.Item>
         ))}
       </RadioGroup.Root>

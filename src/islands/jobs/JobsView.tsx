@@ -1,5 +1,5 @@
 import { memo, useEffect, useState, type ReactNode } from "react";
-import { repairRoutes, repairTitles } from "../../../core/device/routes.ts";
+import { isRepairRoute, repairRoutes, repairTitle } from "../../../core/device/routes.ts";
 import { outcomes } from "../../../core/intake/intake-slot.ts";
 import { capitalised } from "../../../core/words.ts";
 import type { FoundJobs, JobSummary } from "../../../server/store/job-search.ts";
@@ -85,7 +85,7 @@ export const JobsView = memo(function JobsView({
           value={filter.route}
           options={[
             { value: "", text: t("any") },
-            ...repairRoutes.map((route) => ({ value: route, text: repairTitles[route] })),
+            ...repairRoutes.map((route) => ({ value: route, text: repairTitle(route) })),
           ]}
           onChange={(route) => narrow({ route })}
         />
@@ -143,7 +143,7 @@ export const JobsView = memo(function JobsView({
 
 function Row({ job, nowMs, drawing }: { job: JobSummary; nowMs: number; drawing: ReactNode }) {
   // The first version had routes of other names.
-  const repair = repairTitles[job.route as keyof typeof repairTitles] ?? job.route;
+  const repair = isRepairRoute(job.route) ? repairTitle(job.route) : job.route;
   const overdue = job.endedAt === null && job.dueAt !== null && Date.parse(job.dueAt) < nowMs;
   return (
     <li className="border-b border-line">

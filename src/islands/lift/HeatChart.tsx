@@ -16,6 +16,7 @@ import type { Family, Seam } from "../../../core/stack/family.ts";
 import { usePreferences, type Preferences } from "../../ui/preferences.ts";
 import { shown } from "../../ui/quantity.tsx";
 import { t } from "../../../words/lift.ts";
+import { term } from "../../../words/speaker.ts";
 
 export interface ChartReading {
   atS: number;
@@ -90,13 +91,13 @@ function Moving({ endS, lowest, highest }: Frame) {
         );
         return (
           <polyline
-            key={face.name}
+            key={term(face.name)}
             points={points.join(" ")}
             stroke={isGlueFace ? "var(--heat)" : "var(--soft)"}
             strokeWidth={isGlueFace ? 3 : 1}
             strokeDasharray={f === seamIndex + 1 ? "10 3" : undefined}
           >
-            <title>{face.name}</title>
+            <title>{term(face.name)}</title>
           </polyline>
         );
       })}

@@ -23,6 +23,7 @@ import { useDraft } from "../../ui/useDraft.ts";
 import { capitalised } from "../../../core/words.ts";
 import { dateText, quantityText } from "./lot-words.ts";
 import { t } from "../../../words/lots.ts";
+import { term } from "../../../words/speaker.ts";
 
 interface Typed {
   kind: LotKind;
@@ -181,7 +182,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                   >
                     <LeftBar share={leftShare(shelved)} isOld={isOld} />
                     <span className="leading-tight">
-                      <span className="text-lg font-semibold">{shelved.lot}</span> {shelved.material}
+                      <span className="text-lg font-semibold">{shelved.lot}</span> {term(shelved.material)}
                       <span className={`block text-sm ${isOld ? "edge-hatch text-danger" : "text-soft"}`}>
                         {dateText(shelved, nowMs)},{" "}
                         {shelved.openedOn ? t("open-since", { openedOn: shelved.openedOn }) : t("sealed")}
@@ -272,7 +273,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                 }}
               >
                 {lotKinds.map((kind) => (
-                  <option key={kind}>{kind}</option>
+                  <option key={kind}>{term(kind)}</option>
                 ))}
               </select>
             )}
@@ -286,7 +287,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                 onChange={(event) => setTyped({ ...typed, material: event.target.value })}
               >
                 {lotMaterials[typed.kind].map((material) => (
-                  <option key={material}>{material}</option>
+                  <option key={term(material)}>{term(material)}</option>
                 ))}
               </select>
             )}

@@ -5,7 +5,7 @@ import { memo, useEffect, useMemo, useRef, useState } from "react";
 import { useForm, useWatch, type FieldErrors } from "react-hook-form";
 import { v7 as uuid } from "uuid";
 import { z } from "zod";
-import { repairRoutes, repairTitles, type RepairRoute } from "../../../core/device/routes.ts";
+import { repairRoutes, repairTitle, type RepairRoute } from "../../../core/device/routes.ts";
 import { questionNamed, type StackKind } from "../../../core/route/decision-tree.ts";
 import { oneOff, oneOffRoutes, type OneOff, type OneOffKind } from "../../../core/stack/one-off.ts";
 import type { PanelSketch as Sketch } from "../../../core/stack/panel-sketch.ts";
@@ -129,7 +129,7 @@ const DRAFT = "half-lift draft new job";
 
 /** The fields of this form that a fault from the server belongs to. */
 const fieldOf = (path: string): keyof Form | null =>
-  path === "family" || path === "code" || path.startsWith(t("device"))
+  path === "family" || path === "code" || path.startsWith("device.")
     ? (path as keyof Form)
     : path.endsWith("who")
       ? "who"
@@ -388,7 +388,7 @@ export const NewJob = memo(function NewJob({
                   <select {...attributes} className="entry" {...register("route")}>
                     {routes.map((name) => (
                       <option key={name} value={name}>
-                        {repairTitles[name]}
+                        {repairTitle(name)}
                       </option>
                     ))}
                   </select>

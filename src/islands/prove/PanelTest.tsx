@@ -12,6 +12,7 @@ import { useLive } from "../../ui/useLive.ts";
 import type { ToolProps } from "../work/instrument.ts";
 import { PixelFaultEntry } from "./PixelFaultEntry.tsx";
 import { t } from "../../../words/prove.ts";
+import { term } from "../../../words/speaker.ts";
 
 /** The panel tested by itself, by a page that it opens; or, where it opens none, by comparing patterns. */
 export function PanelTest(props: ToolProps) {
@@ -119,8 +120,8 @@ function Comparing({ tell, onEnd }: ToolProps & { onEnd: () => void }) {
   return (
     <div className="mt-3 border-y-2 border-line py-3" role="group" aria-label={t("compare-patterns")}>
       <p className="text-lg">
-        {t("of-show", { length: seen.length + 1, length2: panelPatterns.length })} <strong>{pattern}</strong>{" "}
-        {t("on-the-panel-the-same-as-here")}
+        {t("of-show", { length: seen.length + 1, length2: panelPatterns.length })}{" "}
+        <strong>{term(pattern)}</strong> {t("on-the-panel-the-same-as-here")}
       </p>
       <canvas ref={canvas} width={480} height={288} className="mt-2 block w-full max-w-md" />
       <div className="mt-2 flex flex-wrap gap-2">

@@ -11,6 +11,7 @@ import { typedNumber } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import type { ToolProps } from "../work/instrument.ts";
 import { t } from "../../../words/prove.ts";
+import { term } from "../../../words/speaker.ts";
 
 /** Pixel faults by hand: tapped where they lie, counted by kind, classed. */
 export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolProps) {
@@ -92,7 +93,7 @@ export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolPr
               aria-pressed={kind === name}
               onClick={() => setKind(name)}
             >
-              {name}
+              {term(name)}
             </button>
           ))}
         </div>

@@ -11,6 +11,7 @@ import { useMounted } from "../../ui/useMounted.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { keepAtShop } from "./keep-at-shop.ts";
 import { t } from "../../../words/shop.ts";
+import { term } from "../../../words/speaker.ts";
 
 const numbers = ["fromMm", "toMm", ...zones] as const;
 type NumberField = (typeof numbers)[number];
@@ -129,7 +130,7 @@ export const AcceptanceForm = memo(function AcceptanceForm({
                       })
                     }
                   >
-                    {kind}
+                    {term(kind)}
                   </button>
                 ))}
               </div>

@@ -1,5 +1,6 @@
 import type { PlayedMove } from "../../../core/twin/play.ts";
 import type { Scene } from "../../../core/device/scene.ts";
+import { answerNamed, type QuestionKey } from "../../../core/route/decision-tree.ts";
 import { t } from "../../../words/work.ts";
 
 /** A field that somebody types in before a move is recorded. */
@@ -91,9 +92,9 @@ export function answersOf(scene: Scene, move: PlayedMove, hoped: Record<string, 
   };
   const known = results[move.kind];
   if (move.kind === "question-answered") {
-    return move.offers(scene, null).map((data) => ({
-      label: String((data as { answer: string }).answer),
-      data: data as Record<string, unknown>,
+    return (move.offers(scene, null) as { question: QuestionKey; answer: string }[]).map((data) => ({
+      label: answerNamed(data.question, data.answer)?.label ?? data.answer,
+      data,
     }));
   }
   if (!known) return [{ label: labels[move.kind] ?? t("done"), data: hoped }];

@@ -35,7 +35,10 @@ export function useChoice(asked: ToChoose | null, step: string): Choice {
     if (!asked) return undefined;
     let worker: Worker | null = null;
     const begin = () => {
-      worker = new Worker(new URL("../../workers/choose.worker.ts", import.meta.url), { type: "module" });
+      worker = new Worker(new URL("../../workers/choose.worker.ts", import.meta.url), {
+        type: "module",
+        name: document.documentElement.lang,
+      });
       worker.onmessage = ({ data }) => setChosen({ step, of, data: data as unknown });
       // A worker that never came says no more than that; a fault in it would say what it is, and come again.
       worker.onerror = ({ message }) => {

@@ -7,9 +7,10 @@ import { database } from "../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../server/problem.ts";
 import { benchFits, keepBenchFit } from "../../../server/store/bench-fits.ts";
 import { findJob } from "../../../server/store/jobs.ts";
+import { t } from "../../../words/server.ts";
 
 const stationAsked = z.coerce
-  .number({ error: "must be a whole number from 1 to 99" })
+  .number({ error: () => t("must-be-a-whole-number-from-1-2") })
   .pipe(boundedWhole(1, 99))
   .nullable();
 
@@ -29,7 +30,7 @@ export const POST: APIRoute = async ({ request }) => {
   const parsed = benchFit.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
   if (!(await findJob(database(), parsed.data.jobCode))) {
-    return problem(404, "No such job", `There is no job ${parsed.data.jobCode}.`);
+    return problem(404, t("no-such-job"), t("there-is-no-job-2", { jobCode: parsed.data.jobCode }));
   }
   await keepBenchFit(database(), parsed.data);
   return json(await benchFits(database(), parsed.data.station), 201);

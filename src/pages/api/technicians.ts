@@ -3,6 +3,7 @@ import { describeFaults } from "../../../core/faults.ts";
 import { database, inTransaction } from "../../../server/db/pool.ts";
 import { faulty, json, readBody } from "../../../server/problem.ts";
 import { keepTechnicians, listTechnicians, technician } from "../../../server/store/technicians.ts";
+import { t } from "../../../words/server.ts";
 
 export const GET: APIRoute = async () => json(await listTechnicians(database()));
 
@@ -17,5 +18,5 @@ export const POST: APIRoute = async ({ request }) => {
   const all = await listTechnicians(database());
   return all.some(({ key, name }) => key === person.key && name === person.name)
     ? json(all)
-    : faulty([{ path: "name", message: `there is somebody with a name like "${person.name}" already` }]);
+    : faulty([{ path: "name", message: t("there-is-somebody-with-a-name-like", { name: person.name }) }]);
 };

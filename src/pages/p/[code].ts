@@ -8,12 +8,13 @@ import {
   tryCode,
   type CodeState,
 } from "../../../server/store/panel-tests.ts";
+import { t } from "../../../words/server.ts";
 
-const refusals: Record<Exclude<CodeState, "good">, readonly [status: number, said: string]> = {
-  unknown: [404, "There is no such code. Look at the job again: eight letters and figures."],
-  expired: [410, "That code is too old. Make a new one at the job."],
-  used: [410, "That code has been used. Make a new one at the job."],
-  "too many tries": [429, "Too many wrong codes. Wait ten minutes."],
+const refusals: Record<Exclude<CodeState, "good">, readonly [status: number, said: () => string]> = {
+  unknown: [404, () => t("no-such-code")],
+  expired: [410, () => t("that-code-is-too-old")],
+  used: [410, () => t("that-code-has-been-used")],
+  "too many tries": [429, () => t("too-many-wrong-codes")],
 };
 
 const COOKIE = "panel-test";
@@ -28,7 +29,7 @@ export const GET: APIRoute = async ({ params, request, clientAddress }) => {
   if (state === "used" && session && session === sessionOf(request))
     return htmlAnswer(testPage(job!, session));
   const [status, said] = refusals[state];
-  return htmlAnswer(codePage(said), status);
+  return htmlAnswer(codePage(said()), status);
 };
 
 /** Opens the test, once. */
@@ -47,5 +48,5 @@ export const POST: APIRoute = async ({ params, clientAddress }) => {
     });
   }
   const [status, said] = refusals[state === "good" ? "used" : state];
-  return htmlAnswer(codePage(said), status);
+  return htmlAnswer(codePage(said()), status);
 };

@@ -10,6 +10,7 @@ import { offThread } from "../../../server/off-thread/off-thread.ts";
 import { faulty, problem, readBody } from "../../../server/problem.ts";
 import { appendMoves, findJob, type SentMove } from "../../../server/store/jobs.ts";
 import { jobOfSession } from "../../../server/store/panel-tests.ts";
+import { t } from "../../../words/server.ts";
 
 const sent = z.strictObject({
   session: z.string().max(64),
@@ -31,9 +32,9 @@ export const POST: APIRoute = async ({ request }) => {
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
   const { session, number, report } = parsed.data;
   const owner = await jobOfSession(database(), session);
-  if (owner === "over") return problem(410, "Over", "This test takes no more results.");
+  if (owner === "over") return problem(410, t("over"), t("this-test-takes-no-more-results"));
   const job = owner && (await findJob(database(), owner.job));
-  if (!owner || !job) return problem(404, "No such test", "There is no such test.");
+  if (!owner || !job) return problem(404, t("no-such-test"), t("there-is-no-such-test"));
   const id = uuidFrom(`${session} ${number}`, REPORTS);
   const tested = await offThread("keptOf", { report }, request.signal);
   if ("faults" in tested) return faulty(tested.faults);

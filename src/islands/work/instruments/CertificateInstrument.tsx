@@ -1,6 +1,7 @@
 import { certificateOf } from "../../../../core/records/job-certificate.ts";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
+import { term } from "../../../../words/speaker.ts";
 
 /** The certificate as it stands now, before somebody signs it or hands the device over. */
 export function CertificateInstrument({ code, scene }: InstrumentProps) {
@@ -18,7 +19,7 @@ export function CertificateInstrument({ code, scene }: InstrumentProps) {
                 <td
                   className={`text-right font-semibold ${result === "works" ? "text-done" : result === "fails" ? "text-danger" : ""}`}
                 >
-                  {result}
+                  {term(result)}
                 </td>
               </tr>
             ))}

@@ -2,6 +2,7 @@ import { pluggable } from "../../../../core/device/ask.ts";
 import { ConnectorSketch } from "../../../drawing/ConnectorSketch.tsx";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
+import { term } from "../../../../words/speaker.ts";
 
 /** The connector at hand, large, with the way it goes; the others in their order with what they are. */
 export function ConnectorInstrument({ scene, data }: InstrumentProps) {
@@ -23,7 +24,7 @@ export function ConnectorInstrument({ scene, data }: InstrumentProps) {
               className={`flex gap-3 border-b border-line py-1.5 ${key === now?.key ? "text-lg font-semibold" : isOpen ? "text-soft" : ""}`}
             >
               <span className="w-5 text-right">{i + 1}</span>
-              <span className="flex-1">{name}</span>
+              <span className="flex-1">{term(name)}</span>
               <span className="text-soft">{isOpen ? t("open") : kind}</span>
             </li>
           );

@@ -22,6 +22,7 @@ import { HeatChart } from "../../lift/HeatChart.tsx";
 import { Setting } from "../../lift/Setting.tsx";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
+import { term } from "../../../../words/speaker.ts";
 
 const MINUTE_MS = 60_000;
 
@@ -81,7 +82,7 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
       </div>
       <div className="grid min-h-0 grid-cols-2 content-start gap-x-4 overflow-y-auto side:grid-cols-1">
         <DialSlider
-          label={dial.label}
+          label={term(dial.label)}
           value={setting}
           min={dial.min}
           max={dial.max}

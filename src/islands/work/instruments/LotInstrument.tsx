@@ -4,6 +4,7 @@ import type { ShelvedLot } from "../../../../server/store/lots.ts";
 import { dateText, quantityText } from "../../lots/lot-words.ts";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
+import { term } from "../../../../words/speaker.ts";
 
 /** The lots of the kind that is asked for, as they stand on the shelf; one press takes one. What is on no shelf is typed in. */
 export function LotInstrument({
@@ -51,7 +52,7 @@ export function LotInstrument({
         {shown.map((lot) => (
           <li key={lot.id} className="flex flex-wrap items-center gap-x-4 border-b border-line py-1.5">
             <span className="min-w-0 grow text-lg">
-              <span className="font-semibold">{lot.lot}</span> {lot.material}
+              <span className="font-semibold">{lot.lot}</span> {term(lot.material)}
               <span
                 className={`block text-base ${isOutOfDate(lot, nowMs) ? "edge-hatch text-danger" : "text-soft"}`}
               >

@@ -8,6 +8,7 @@ import { PatternPlan, type Tool } from "../../bond/PatternPlan.tsx";
 import { useFamilyPatterns } from "../../bond/useFamilyPatterns.ts";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
+import { term } from "../../../../words/speaker.ts";
 
 const tools = {
   get move() {
@@ -70,13 +71,13 @@ function Filled({
         <div className="flex gap-1.5 overflow-x-auto side:col-start-2 side:row-start-1 lg:flex-wrap">
           {[...shipped, ...kept.patterns].map((choice) => (
             <button
-              key={choice.name}
+              key={term(choice.name)}
               type="button"
               aria-pressed={choice.name === name}
               className="control shrink-0 border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
               onClick={() => take(choice)}
             >
-              {choice.name}
+              {term(choice.name)}
             </button>
           ))}
           <span role="group" aria-label={t("tool")} className="flex shrink-0 gap-1.5">

@@ -14,6 +14,7 @@ import { FormDialog } from "../../../ui/FormDialog.tsx";
 import { typedWithin } from "../../../ui/typed-number.ts";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
+import { term } from "../../../../words/speaker.ts";
 
 const cellLook: Record<LedgerCell["screw"], { words: string; classes: string }> = {
   in: {
@@ -107,7 +108,7 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
         {family.screws.map((size) => (
           <div key={size.key} className="mb-2">
             <p className="text-sm">
-              <strong>{screwName(size)}</strong> <span className="text-soft">{size.where}</span>
+              <strong>{screwName(size)}</strong> <span className="text-soft">{term(size.where)}</span>
             </p>
             <div
               role="group"

@@ -7,6 +7,7 @@ import { Field } from "../../../ui/Field.tsx";
 import { Figure, Temperature } from "../../../ui/quantity.tsx";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
+import { term } from "../../../../words/speaker.ts";
 
 type Before = AlloyName | "unknown";
 
@@ -27,7 +28,7 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
               aria-pressed={alloy === entry.name}
               onClick={() => setAlloy(entry.name)}
             >
-              {entry.name} {entry.about}
+              {term(entry.name)} {entry.about}
             </button>
           ))}
         </div>
@@ -41,7 +42,7 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
             >
               <option value="unknown">{t("not-known")}</option>
               {alloyNames.map((option) => (
-                <option key={option}>{option}</option>
+                <option key={option}>{term(option)}</option>
               ))}
             </select>
           )}

@@ -2,6 +2,7 @@ import type { APIRoute } from "astro";
 import { describeFaults } from "../../../../core/faults.ts";
 import { dispenseGcode, dispenseJob, dispenseSvg } from "../../../../server/formats/dispense.ts";
 import { faulty, problem, readBody } from "../../../../server/problem.ts";
+import { t } from "../../../../words/server.ts";
 
 const formats = {
   gcode: { type: "text/plain; charset=utf-8", write: dispenseGcode },
@@ -11,7 +12,8 @@ const formats = {
 /** A pattern as a path for a dispensing machine, or as a drawing at true size. */
 export const POST: APIRoute = async ({ params, request }) => {
   const format = formats[params.format as keyof typeof formats];
-  if (!format) return problem(404, "No such format", `A path comes as ${Object.keys(formats).join(", ")}.`);
+  if (!format)
+    return problem(404, t("no-such-format"), t("a-path-comes-as", { keys: Object.keys(formats).join(", ") }));
   const read = await readBody(request);
   if ("answer" in read) return read.answer;
   const parsed = dispenseJob.safeParse(read.body);

@@ -4,6 +4,7 @@ import { family } from "../../../../core/stack/family.ts";
 import { database } from "../../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../../server/problem.ts";
 import { createFamily, listFamilies } from "../../../../server/store/families.ts";
+import { t } from "../../../../words/server.ts";
 
 export const GET: APIRoute = async () =>
   json(
@@ -23,7 +24,7 @@ export const POST: APIRoute = async ({ request }) => {
   const stored = await createFamily(database(), parsed.data);
   return stored
     ? json({ code: stored.family.code, version: stored.version }, 201)
-    : problem(409, "Code taken", `There is a family ${parsed.data.code} already.`, {
-        faults: [{ path: "code", message: `${parsed.data.code} is taken by another family` }],
+    : problem(409, t("code-taken"), t("there-is-a-family-already", { code: parsed.data.code }), {
+        faults: [{ path: "code", message: t("is-taken-by-another-family", { code: parsed.data.code }) }],
       });
 };

@@ -4,6 +4,7 @@ import { database } from "../../../../server/db/pool.ts";
 import { answerMoves } from "../../../../server/move-answer.ts";
 import { faulty, json, problem, readBody } from "../../../../server/problem.ts";
 import { cutFilm, filmCutting } from "../../../../server/store/film-shelf.ts";
+import { t } from "../../../../words/server.ts";
 
 /** Cuts sheets up for jobs: their moves, the sheets off the shelf, the remnants back on it, or nothing of it. */
 export const POST: APIRoute = async ({ request }) => {
@@ -18,13 +19,13 @@ export const POST: APIRoute = async ({ request }) => {
     case "cut before":
       return json({ remnants: [], jobs: [] });
     case "differs":
-      return problem(409, "Id taken", "This id stands for another cutting.");
+      return problem(409, t("id-taken"), t("this-id-stands-for-another-cutting"));
     case "no such sheet":
-      return problem(409, "Sheet gone", "That sheet is not on the shelf any more: somebody has cut it up.", {
-        faults: [{ path: result.path, message: "must be a sheet on the shelf" }],
+      return problem(409, t("sheet-gone"), t("that-sheet-is-not-on-the-shelf"), {
+        faults: [{ path: result.path, message: t("must-be-a-sheet-on-the-shelf") }],
       });
     case "no such job":
-      return faulty([{ path: result.path, message: `there is no job ${result.code}` }]);
+      return faulty([{ path: result.path, message: t("there-is-no-job-3", { code: result.code }) }]);
     case "faulty":
       return faulty([{ path: result.path, message: result.message }]);
     case "job refused":

@@ -10,10 +10,11 @@ import { findFamily } from "../../../../server/store/families.ts";
 import { createJob } from "../../../../server/store/jobs.ts";
 import { jobQuery, searchJobs } from "../../../../server/store/job-search.ts";
 import { ticket } from "../../../../server/store/tickets.ts";
+import { t } from "../../../../words/server.ts";
 
 const newJob = z
   .strictObject({
-    id: z.uuid({ error: "must be a UUID" }),
+    id: z.uuid({ error: () => t("must-be-a-uuid") }),
     code: jobCode,
     family: z.string().optional(),
     /** A single device, known by its size and how it is made, in place of a family. */
@@ -23,7 +24,7 @@ const newJob = z
     opening: sentMove,
   })
   .refine(({ family, device }) => (family === undefined) !== (device === undefined), {
-    error: "must be given, or device, and not both",
+    error: () => t("must-be-given-or-device-and-not"),
     path: ["family"],
   });
 
@@ -43,14 +44,17 @@ export const POST: APIRoute = async ({ request }) => {
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
   const { id, code, opening, device } = parsed.data;
   if (opening.kind !== "job-opened") {
-    return faulty([{ path: "opening.kind", message: "must be job-opened" }]);
+    return faulty([{ path: "opening.kind", message: t("must-be-job-opened") }]);
   }
   const of = device ?? (await findFamily(database(), parsed.data.family!));
-  if (!of) return faulty([{ path: "family", message: `there is no family ${parsed.data.family}` }]);
+  if (!of)
+    return faulty([
+      { path: "family", message: t("there-is-no-family-2", { family: parsed.data.family ?? "" }) },
+    ]);
   const result = await createJob(database(), { id, code, of, opening, ticket: parsed.data.ticket ?? null });
   if (result.kind === "code taken") {
-    return problem(409, "Code taken", `There is a job ${code} already.`, {
-      faults: [{ path: "code", message: `${code} is taken by another job` }],
+    return problem(409, t("code-taken"), t("there-is-a-job-already", { code }), {
+      faults: [{ path: "code", message: t("is-taken-by-another-job", { code }) }],
     });
   }
   return answerMoves(result, [opening], code);

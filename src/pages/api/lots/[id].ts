@@ -4,11 +4,12 @@ import { describeFaults } from "../../../../core/faults.ts";
 import { database } from "../../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../../server/problem.ts";
 import { discardLot, openLot, shelvedLots } from "../../../../server/store/lots.ts";
+import { t } from "../../../../words/server.ts";
 
-const opening = z.strictObject({ openedOn: z.iso.date({ error: "must be a date such as 2026-11-30" }) });
+const opening = z.strictObject({ openedOn: z.iso.date({ error: () => t("must-be-a-date-such-as-2026") }) });
 
 const isId = (id: string | undefined) => z.uuid().safeParse(id).success;
-const missing = () => problem(404, "No such lot", "That lot is not on the shelf.");
+const missing = () => problem(404, t("no-such-lot"), t("that-lot-is-not-on-the-shelf"));
 
 /** Notes the day on which a lot was opened. */
 export const PUT: APIRoute = async ({ params, request }) => {

@@ -4,6 +4,7 @@ import { lot } from "../../../../core/materials/lots.ts";
 import { database } from "../../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../../server/problem.ts";
 import { addLot, shelvedLots } from "../../../../server/store/lots.ts";
+import { t } from "../../../../words/server.ts";
 
 export const GET: APIRoute = async () => json(await shelvedLots(database()));
 
@@ -15,7 +16,7 @@ export const POST: APIRoute = async ({ request }) => {
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
   return (await addLot(database(), parsed.data))
     ? json(await shelvedLots(database()), 201)
-    : problem(409, "Lot taken", `There is a lot ${parsed.data.lot} already, or there was.`, {
-        faults: [{ path: "lot", message: `${parsed.data.lot} is taken by another lot` }],
+    : problem(409, t("lot-taken"), t("there-is-a-lot-already-or-there", { lot: parsed.data.lot }), {
+        faults: [{ path: "lot", message: t("is-taken-by-another-lot", { lot: parsed.data.lot }) }],
       });
 };

@@ -2,6 +2,7 @@ import type { APIRoute } from "astro";
 import { findCalculation } from "../../../../../core/calculations.ts";
 import { offThread } from "../../../../../server/off-thread/off-thread.ts";
 import { faulty, notJson, problem, readBytes } from "../../../../../server/problem.ts";
+import { t } from "../../../../../words/server.ts";
 
 /** A picture of eight megapixels as base64 stays below, bytes; a hundred thousand readings stay below the other. */
 const LARGEST_PICTURE = 48 * 1024 * 1024;
@@ -11,7 +12,11 @@ const takePictures: ReadonlySet<string> = new Set(["photo-inspect", "border-chec
 export const POST: APIRoute = async ({ params, request }) => {
   const calculation = findCalculation(params.name!);
   if (!calculation)
-    return problem(404, "No such calculation", `There is no calculation called ${params.name}.`);
+    return problem(
+      404,
+      t("no-such-calculation"),
+      t("there-is-no-calculation-called", { name: params.name ?? "" }),
+    );
   const read = await readBytes(request, takePictures.has(calculation.name) ? LARGEST_PICTURE : LARGEST_INPUT);
   if ("answer" in read) return read.answer;
   const { bytes } = read;

@@ -6,6 +6,7 @@ import { boundedWhole } from "../../../../../core/units.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../../../server/problem.ts";
 import { FamilyMovedOn, reviseFamily } from "../../../../../server/store/families.ts";
+import { t } from "../../../../../words/server.ts";
 
 const change = z.strictObject({ seenVersion: boundedWhole(1, 1_000_000), family });
 
@@ -17,18 +18,25 @@ export const PUT: APIRoute = async ({ params, request }) => {
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
   const { seenVersion, family: revised } = parsed.data;
   if (revised.code !== params.code) {
-    return faulty([{ path: "family.code", message: `"${revised.code}" must stay ${params.code}` }]);
+    return faulty([
+      { path: "family.code", message: t("must-stay", { code: revised.code, code2: params.code ?? "" }) },
+    ]);
   }
   try {
     const stored = await reviseFamily(database(), seenVersion, revised);
     return stored
       ? json({ code: stored.family.code, version: stored.version })
-      : problem(404, "No such family", `There is no family ${params.code}.`);
+      : problem(404, t("no-such-family"), t("there-is-no-family", { code: params.code ?? "" }));
   } catch (error) {
     if (error instanceof FamilyMovedOn) {
-      return problem(409, "Changed meanwhile", `${error.message} Load it again before you change it.`, {
-        version: error.version,
-      });
+      return problem(
+        409,
+        t("changed-meanwhile"),
+        t("load-it-again-before-you-change-it", { message: error.message }),
+        {
+          version: error.version,
+        },
+      );
     }
     throw error;
   }

@@ -12,6 +12,7 @@ import {
   forgetFamilyPattern,
   keepFamilyPattern,
 } from "../../../../../server/store/family-patterns.ts";
+import { t } from "../../../../../words/server.ts";
 
 /** The patterns of liquid that are kept with a family. */
 export const GET: APIRoute = async ({ params }) => json(await familyPatterns(database(), params.code!));
@@ -23,7 +24,7 @@ export const PUT: APIRoute = async ({ params, request }) => {
   const parsed = namedPattern.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
   const stored = await findFamily(database(), params.code!);
-  if (!stored) return problem(404, "No such family", `There is no family ${params.code}.`);
+  if (!stored) return problem(404, t("no-such-family"), t("there-is-no-family", { code: params.code ?? "" }));
   const { outline } = stored.family;
   const off = placeOffPanel(outline, parsed.data.pieces);
   if (off) {
@@ -41,5 +42,9 @@ export const DELETE: APIRoute = async ({ params, request }) => {
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
   return (await forgetFamilyPattern(database(), params.code!, parsed.data.name))
     ? json(await familyPatterns(database(), params.code!))
-    : problem(404, "No such pattern", `${params.code} keeps no pattern "${parsed.data.name}".`);
+    : problem(
+        404,
+        t("no-such-pattern"),
+        t("keeps-no-pattern", { code: params.code!, name: parsed.data.name }),
+      );
 };

@@ -3,6 +3,7 @@ import { describeFaults } from "../../../../../core/faults.ts";
 import { filmDrawing, filmDxf, filmSvg } from "../../../../../server/formats/film-drawing.ts";
 import { filmTemplate, papers, type Paper } from "../../../../../server/formats/film-template.ts";
 import { faulty, problem, readBody } from "../../../../../server/problem.ts";
+import { t } from "../../../../../words/server.ts";
 
 const types = { svg: "image/svg+xml", dxf: "image/vnd.dxf", pdf: "application/pdf" } as const;
 
@@ -10,11 +11,17 @@ const types = { svg: "image/svg+xml", dxf: "image/vnd.dxf", pdf: "application/pd
 export const POST: APIRoute = async ({ params, request, url }) => {
   const format = params.format as keyof typeof types;
   if (!(format in types)) {
-    return problem(404, "No such format", `A drawing comes as ${Object.keys(types).join(", ")}.`);
+    return problem(
+      404,
+      t("no-such-format"),
+      t("a-drawing-comes-as", { keys: Object.keys(types).join(", ") }),
+    );
   }
   const paper = (url.searchParams.get("paper") ?? "A4") as Paper;
   if (!(paper in papers)) {
-    return faulty([{ path: "paper", message: `must be one of ${Object.keys(papers).join(", ")}` }]);
+    return faulty([
+      { path: "paper", message: t("must-be-one-of-2", { keys: Object.keys(papers).join(", ") }) },
+    ]);
   }
   const read = await readBody(request);
   if ("answer" in read) return read.answer;

@@ -4,6 +4,7 @@ import { filmSheet } from "../../../../../core/film/films.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../../../server/problem.ts";
 import { addSheet, shelvedSheets } from "../../../../../server/store/film-shelf.ts";
+import { t } from "../../../../../words/server.ts";
 
 export const GET: APIRoute = async () => json(await shelvedSheets(database()));
 
@@ -16,7 +17,7 @@ export const POST: APIRoute = async ({ request }) => {
   const sheet = await addSheet(database(), parsed.data);
   return sheet
     ? json(sheet, 201)
-    : problem(409, "Label taken", `There is a sheet ${parsed.data.label} already.`, {
-        faults: [{ path: "label", message: `${parsed.data.label} is taken by another sheet` }],
+    : problem(409, t("label-taken"), t("there-is-a-sheet-already", { label: parsed.data.label }), {
+        faults: [{ path: "label", message: t("is-taken-by-another-sheet", { label: parsed.data.label }) }],
       });
 };

@@ -6,6 +6,7 @@ import { standInClock, standInTime } from "../../../../../server/devices/stand-i
 import { deviceStream } from "../../../../../server/event-stream.ts";
 import { faulty, problem } from "../../../../../server/problem.ts";
 import { findJob, sceneOf } from "../../../../../server/store/jobs.ts";
+import { t } from "../../../../../words/server.ts";
 
 /**
  * Server-sent events: pressure and temperature of the chamber that this job is in. It is the stand-in that ships with the product; `?at=` is
@@ -16,8 +17,9 @@ export const GET: APIRoute = async ({ params, request, url }) => {
   const time = standInTime.safeParse(asked);
   if (!time.success) return faulty(describeFaults(time.error, asked));
   const job = await findJob(database(), params.code!);
-  if (!job) return problem(404, "No such job", `There is no job ${params.code}.`);
+  if (!job) return problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
   const { chamberSinceMs } = sceneOf(job, standInClock(time.data)()).state.bond;
-  if (chamberSinceMs === null) return problem(409, "Not in the chamber", "This job is not in the chamber.");
+  if (chamberSinceMs === null)
+    return problem(409, t("not-in-the-chamber"), t("this-job-is-not-in-the-chamber"));
   return deviceStream(request, drivers.chamber({ sinceMs: chamberSinceMs, time: time.data }));
 };

@@ -3,13 +3,14 @@ import { database } from "../../../../../server/db/pool.ts";
 import { exportJob } from "../../../../../server/formats/job-document.ts";
 import { problem } from "../../../../../server/problem.ts";
 import { findFirstVersionJob } from "../../../../../server/store/first-version.ts";
+import { t } from "../../../../../words/server.ts";
 
 /** A job as its document, to be saved; one of the first version as it was recorded then. */
 export const GET: APIRoute = async ({ params }) => {
   const code = params.code!;
   const document = await exportJob(database(), code);
   const first = document ? null : await findFirstVersionJob(database(), code);
-  if (!document && !first) return problem(404, "No such job", `There is no job ${code}.`);
+  if (!document && !first) return problem(404, t("no-such-job"), t("there-is-no-job", { code }));
   const saved = document ?? { format: "half-lift/job", version: 1, ...first };
   return new Response(`${JSON.stringify(saved, null, 2)}\n`, {
     headers: {

@@ -5,6 +5,7 @@ import { database } from "../../../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../../../server/problem.ts";
 import { appendMoves, movesAfter } from "../../../../../server/store/jobs.ts";
 import { answerMoves, sentMove } from "../../../../../server/move-answer.ts";
+import { t } from "../../../../../words/server.ts";
 
 const posted = z.array(sentMove).min(1).max(100);
 
@@ -12,10 +13,12 @@ const posted = z.array(sentMove).min(1).max(100);
 export const GET: APIRoute = async ({ params, url }) => {
   const after = Number(url.searchParams.get("after") ?? "0");
   if (!Number.isInteger(after) || after < 0 || after > 1_000_000) {
-    return faulty([{ path: "after", message: "must be a whole number from 0 to 1000000" }]);
+    return faulty([{ path: "after", message: t("must-be-a-whole-number-from-0") }]);
   }
   const moves = await movesAfter(database(), params.code!, after);
-  return moves ? json({ moves }) : problem(404, "No such job", `There is no job ${params.code}.`);
+  return moves
+    ? json({ moves })
+    : problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
 };
 
 /** Adds moves, all or none, each judged as it is received. The answer is what is kept, with its sequence numbers. */

@@ -4,6 +4,7 @@ import { database } from "../../../../../server/db/pool.ts";
 import { panelAddress, reachesOthers } from "../../../../../server/own-address.ts";
 import { json, problem } from "../../../../../server/problem.ts";
 import { makePanelTest, standingPanelTest, type PanelTest } from "../../../../../server/store/panel-tests.ts";
+import { t } from "../../../../../words/server.ts";
 
 /** A test with the address that opens it; whether that means anything to another device. */
 export interface OfferedTest extends PanelTest {
@@ -25,5 +26,5 @@ export const POST: APIRoute = async ({ params, request, url }) => {
   const made = await makePanelTest(database(), params.code!, asked.who);
   return made
     ? json(offered(made, panelAddress(request, url)), 201)
-    : problem(404, "No such job", `There is no job ${params.code}.`);
+    : problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
 };

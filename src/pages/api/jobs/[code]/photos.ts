@@ -6,13 +6,18 @@ import { LARGEST_PHOTO, makePhoto, PhotoRefused } from "../../../../../server/fo
 import { answerMoves, sentMove } from "../../../../../server/move-answer.ts";
 import { faulty, problem, readBytes } from "../../../../../server/problem.ts";
 import { appendPhoto } from "../../../../../server/store/jobs.ts";
+import { t } from "../../../../../words/server.ts";
 
 const told = z.object({
   id: z.string().default(""),
   who: z.string().default(""),
   at: z.string().default(""),
   device: z.string().default("bench"),
-  caption: z.string().trim().max(200, { error: "must be at most 200 characters" }).default(""),
+  caption: z
+    .string()
+    .trim()
+    .max(200, { error: () => t("must-be-at-most-200-characters") })
+    .default(""),
 });
 
 /** Adds a photo: the picture is the body; who took it and when stand in the address. */
@@ -45,7 +50,7 @@ export const POST: APIRoute = async ({ params, request, url }) => {
     const result = await appendPhoto(database(), params.code!, checked.data, photo);
     return answerMoves(result, [checked.data], params.code!);
   } catch (error) {
-    if (error instanceof PhotoRefused) return problem(415, "Not a picture", error.message);
+    if (error instanceof PhotoRefused) return problem(415, t("not-a-picture"), error.message);
     throw error;
   }
 };

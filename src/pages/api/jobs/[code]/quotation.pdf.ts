@@ -4,12 +4,14 @@ import { quotationPdf } from "../../../../../server/formats/quotation-pdf.ts";
 import { quotationOf } from "../../../../../server/formats/quotation.ts";
 import { problem } from "../../../../../server/problem.ts";
 import { findJob, sceneOf } from "../../../../../server/store/jobs.ts";
+import { t } from "../../../../../words/server.ts";
 
 export const GET: APIRoute = async ({ params }) => {
   const job = await findJob(database(), params.code!);
-  if (!job) return problem(404, "No such job", `There is no job ${params.code}.`);
+  if (!job) return problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
   const quotation = quotationOf(job, sceneOf(job, Date.now()));
-  if (!quotation) return problem(404, "No quotation", `Nothing has been quoted for ${job.code} yet.`);
+  if (!quotation)
+    return problem(404, t("no-quotation"), t("nothing-has-been-quoted-for-yet", { code: job.code }));
   return new Response(new Uint8Array(await quotationPdf(quotation)), {
     headers: {
       "content-type": "application/pdf",

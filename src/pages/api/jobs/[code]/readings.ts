@@ -7,16 +7,16 @@ import { database } from "../../../../../server/db/pool.ts";
 import { answerMoves } from "../../../../../server/move-answer.ts";
 import { faulty, readBody } from "../../../../../server/problem.ts";
 import { appendMoves, type SentMove } from "../../../../../server/store/jobs.ts";
+import { t } from "../../../../../words/server.ts";
+import { oneOf } from "../../../../../core/units.ts";
 
 const told = z.strictObject({
   /** The same id again is the same reading; a logger that never repeats itself may leave it out. */
-  id: z.uuid({ error: "must be a UUID" }).optional(),
-  who: z.string({ error: "must be the key of a technician" }),
-  quantity: z
-    .enum(readingKindNames, { error: `must be one of ${readingKindNames.join(", ")}` })
-    .default("glue line"),
-  value: z.number({ error: "must be a number" }),
-  at: z.iso.datetime({ error: "must be a time in UTC such as 2026-03-01T08:30:00Z" }).optional(),
+  id: z.uuid({ error: () => t("must-be-a-uuid") }).optional(),
+  who: z.string({ error: () => t("must-be-the-key-of-a-technician") }),
+  quantity: oneOf(readingKindNames).default("glue line"),
+  value: z.number({ error: () => t("must-be-a-number") }),
+  at: z.iso.datetime({ error: () => t("must-be-a-time-in-utc-such") }).optional(),
 });
 
 /** Takes one reading from a logger: a value now, or at the time it names. It belongs to the stage at hand. */

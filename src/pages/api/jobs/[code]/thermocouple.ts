@@ -6,6 +6,7 @@ import { standInClock, standInTime } from "../../../../../server/devices/stand-i
 import { deviceStream } from "../../../../../server/event-stream.ts";
 import { faulty, problem } from "../../../../../server/problem.ts";
 import { findJob, sceneOf } from "../../../../../server/store/jobs.ts";
+import { t } from "../../../../../words/server.ts";
 
 /**
  * Server-sent events: what a thermocouple reads in the glue line of this job, or at its joint while that is soldered. It is the stand-in that ships with the product; `?at=`
@@ -16,10 +17,10 @@ export const GET: APIRoute = async ({ params, request, url }) => {
   const time = standInTime.safeParse(asked);
   if (!time.success) return faulty(describeFaults(time.error, asked));
   const job = await findJob(database(), params.code!);
-  if (!job) return problem(404, "No such job", `There is no job ${params.code}.`);
+  if (!job) return problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
   const scene = sceneOf(job, standInClock(time.data)());
   const thermometer = drivers.thermometer({ scene, time: time.data });
   return thermometer
     ? deviceStream(request, thermometer)
-    : problem(409, "Nothing is heated", "This job's route heats no glue line.");
+    : problem(409, t("nothing-is-heated"), t("this-jobs-route-heats-no-glue-line"));
 };

@@ -3,10 +3,13 @@ import { describeFaults } from "../../../../../core/faults.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../../../server/problem.ts";
 import { keepTicket, ticket, ticketOf } from "../../../../../server/store/tickets.ts";
+import { t } from "../../../../../words/server.ts";
 
 export const GET: APIRoute = async ({ params }) => {
   const kept = await ticketOf(database(), params.code!);
-  return kept ? json(kept) : problem(404, "No such job", `There is no job ${params.code}.`);
+  return kept
+    ? json(kept)
+    : problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
 };
 
 /** Corrects whose device a job is about, and which one. */
@@ -17,5 +20,5 @@ export const PUT: APIRoute = async ({ params, request }) => {
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
   return (await keepTicket(database(), params.code!, parsed.data))
     ? json(parsed.data)
-    : problem(404, "No such job", `There is no job ${params.code}.`);
+    : problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
 };

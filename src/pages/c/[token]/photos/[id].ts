@@ -2,6 +2,7 @@ import type { APIRoute } from "astro";
 import { linkedCertificate } from "../../../../../server/customer-link.ts";
 import { answerPhoto } from "../../../../../server/photo-file.ts";
 import { problem } from "../../../../../server/problem.ts";
+import { t } from "../../../../../words/server.ts";
 
 /** A photo of the job that the link shows, and of no other. */
 export const GET: APIRoute = async ({ params, url }) => {
@@ -9,5 +10,5 @@ export const GET: APIRoute = async ({ params, url }) => {
   if ("answer" in linked) return linked.answer;
   return linked.certificate.photos.some(({ id }) => id === params.id)
     ? answerPhoto(params.id!, url)
-    : problem(404, "No such photo", `There is no photo ${params.id}.`);
+    : problem(404, t("no-such-photo"), t("there-is-no-photo-2", { id: params.id ?? "" }));
 };

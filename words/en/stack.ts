@@ -1,0 +1,25 @@
+/** What is said in English: stack. */
+export const stack = {
+  "must-be-a-key-lower-case-letters": "must be a key: lower-case letters, digits and hyphens",
+  "must-be-heat-or-frost": "must be heat or frost",
+  "stands-twice-names-must-differ": '"{value}" stands twice; names must differ',
+  "must-be-a-code-such-as-ph": "must be a code such as PH-10",
+  "must-be-one-of-12": '"{served}" must be one of {functionKeys}',
+  "must-be-one-of-13": '"{material}" must be one of {known}',
+  "stands-in-the-library-already": '"{name}" stands in the library already',
+  "places-are-more-than-the-screws-of": "{length} places are more than the {count} screws of this size",
+  "must-lie-on-the-back-which-is": "{xMm}, {yMm} must lie on the back, which is {widthMm} × {heightMm} mm",
+  "must-be-one-of-the-contacts": "{number} must be one of the {contacts} contacts",
+  "stands-in-two-nets": "{number} stands in two nets",
+  "must-lie-on-the-panel-which-is": '"{label}" must lie on the panel, which is {widthMm} × {heightMm} mm',
+  "parts-the-stack-and-this-family-does": "{route} parts the stack, and this family does not survive parting",
+  "must-be-below-maxc-which-is": "{minC} must be below maxC, which is {maxC}",
+  "is-not-one-of-the-layers": '"{layer}" is not one of the layers: {stack}',
+  "must-hold-picture-no-repair-without-it": 'must hold "picture": no repair without it',
+  "entered-with-the-family": "entered with the family: {source}",
+  "must-be-at-most-half-the-shorter": "{cornerRadiusMm} must be at most half the shorter side, {mostMm}",
+  "lies-beyond-the-edge-which-is-long": "{toMm} lies beyond the {edge} edge, which is {lengthMm} long",
+  "must-be-below-tomm-which-is": "{fromMm} must be below toMm, which is {toMm}",
+  "must-lie-on-the-panel-which-is-2":
+    "{xMm}, {yMm} must lie on the panel, which is {widthMm} × {heightMm} mm",
+} as const;

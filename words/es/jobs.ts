@@ -1,0 +1,29 @@
+import type { jobs as english } from "../en/jobs.ts";
+import type { Words } from "../language.ts";
+
+/** What is said in Spanish: jobs. */
+export const jobs: Words<typeof english> = {
+  "no-job": "Ningún trabajo",
+  "more-than": "Más de",
+  "find-a-job": "Buscar un trabajo",
+  "code-customer-serial-number-fault": "Código, cliente, número de serie, falla, familia",
+  "new-job": "Nuevo trabajo",
+  state: "Estado",
+  any: "Cualquiera",
+  family: "Familia",
+  repair: "Reparación",
+  order: "Orden",
+  "newest-first": "Más nuevos primero",
+  "due-first": "Los que vencen antes",
+  "used-lot": "Usó el lote {lot}",
+  "show-all-jobs": "Ver todos los trabajos",
+  "no-answer-from-the-server-shown-as": "El servidor no responde. Se muestra lo último que se supo.",
+  "no-job-matches-all-of-that-use": "Ningún trabajo cumple todo eso. Usa menos palabras.",
+  "no-job-has-been-opened-here-yet": "Aún no se ha abierto ningún trabajo aquí.",
+  "show-more": "Ver más",
+  open: "Abrir",
+  "overdue-by": "atrasado por",
+  "due-in": "para dentro de",
+  "no-date": "sin fecha",
+  "first-version": "primera versión",
+};

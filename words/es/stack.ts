@@ -1,0 +1,31 @@
+import type { stack as english } from "../en/stack.ts";
+import type { Words } from "../language.ts";
+
+/** What is said in Spanish: stack. */
+export const stack: Words<typeof english> = {
+  "must-be-a-key-lower-case-letters": "debe ser una clave: letras minúsculas, cifras y guiones",
+  "must-be-heat-or-frost": "debe ser heat o frost",
+  "stands-twice-names-must-differ": '"{value}" está dos veces; los nombres deben ser distintos',
+  "must-be-a-code-such-as-ph": "debe ser un código como PH-10",
+  "must-be-one-of-12": '"{served}" debe ser uno de {functionKeys}',
+  "must-be-one-of-13": '"{material}" debe ser uno de {known}',
+  "stands-in-the-library-already": '"{name}" ya está en la biblioteca',
+  "places-are-more-than-the-screws-of": "{length} lugares son más que los {count} tornillos de esta medida",
+  "must-lie-on-the-back-which-is":
+    "{xMm}, {yMm} debe estar en la parte trasera, que es de {widthMm} × {heightMm} mm",
+  "must-be-one-of-the-contacts": "{number} debe ser uno de los {contacts} contactos",
+  "stands-in-two-nets": "{number} está en dos redes",
+  "must-lie-on-the-panel-which-is": '"{label}" debe estar en el panel, que es de {widthMm} × {heightMm} mm',
+  "parts-the-stack-and-this-family-does":
+    "{route} separa las capas, y esta familia no sobrevive a la separación",
+  "must-be-below-maxc-which-is": "{minC} debe ser menor que maxC, que es {maxC}",
+  "is-not-one-of-the-layers": '"{layer}" no es una de las capas: {stack}',
+  "must-hold-picture-no-repair-without-it": 'debe tener "picture": sin ella no hay reparación',
+  "entered-with-the-family": "dado con la familia: {source}",
+  "must-be-at-most-half-the-shorter":
+    "{cornerRadiusMm} debe ser como mucho la mitad del lado corto, {mostMm}",
+  "lies-beyond-the-edge-which-is-long": "{toMm} pasa del borde {edge}, que mide {lengthMm}",
+  "must-be-below-tomm-which-is": "{fromMm} debe ser menor que toMm, que es {toMm}",
+  "must-lie-on-the-panel-which-is-2":
+    "{xMm}, {yMm} debe estar en el panel, que es de {widthMm} × {heightMm} mm",
+};

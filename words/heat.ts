@@ -1,0 +1,4 @@
+import { heat } from "./en/heat.ts";
+import { speakerOf } from "./speaker.ts";
+
+export const t = speakerOf("heat", heat);

@@ -1,0 +1,4 @@
+import { open } from "./en/open.ts";
+import { speakerOf } from "./speaker.ts";
+
+export const t = speakerOf("open", open);
