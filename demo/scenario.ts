@@ -188,7 +188,7 @@ function quoted(shop: Shop, { family }: Scene, told: Record<string, unknown>): u
     options.map((of) => [of, priceOf(family, of) ?? { partsMinor: 0, hours: 1 }]),
   );
   const input = routeOptions(options, prices, shop.past.get(family.code) ?? {}, terms, null);
-  const odds = calculateRouteChoice(input).options.find(({ name }) => name === routes[priced].title)!;
+  const odds = calculateRouteChoice(input).options.find(({ name }) => name === priced)!;
   const whole = (minor: number) => 100 * Math.round(minor / 100);
   return {
     ...told,

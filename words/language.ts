@@ -24,9 +24,11 @@ export const language = (): Language => heard();
 /** How dates and numbers are written in a language: Spanish as in Mexico, with a decimal point as on the instruments. */
 export const locale = (name: Language = language()): string => ({ en: "en-GB", es: "es-MX" })[name];
 
-/** Says where the language is heard from; a server hears it from each request. */
-export function hearFrom(hear: () => Language): void {
+/** Says where the language is heard from; a server hears it from each request. Returns where it was heard from before. */
+export function hearFrom(hear: () => Language): () => Language {
+  const before = heard;
   heard = hear;
+  return before;
 }
 
 /** Gives the words of a language where they are all at hand. */

@@ -15,6 +15,12 @@ export const heatLimits = ({ stack }: Pick<Family, "stack">): HeatLimit[] =>
     if (maxC !== undefined)
       return [{ layer: name, maxC, source: maxCSource ?? t("entered-with-the-family-no-source") }];
     return known
-      ? [{ layer: name, maxC: known.value, source: `${known.source.kind}: ${known.source.text}` }]
+      ? [
+          {
+            layer: name,
+            maxC: known.value,
+            source: t("source", { kind: known.source.kind, text: known.source.text }),
+          },
+        ]
       : [];
   });

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { routes, type RouteName } from "../route/routes.ts";
+import { routeNames, type RouteName } from "../route/routes.ts";
 import type { Family } from "../stack/family.ts";
 import { bounded, boundedWhole } from "../units.ts";
 import type { RouteChoiceInput } from "./route-choice-input.ts";
@@ -44,6 +44,19 @@ export const quotedRoutes = (family: Pick<Family, "routes">, possible: readonly 
   ...(possible.includes("assembly") || family.routes.includes("assembly") ? (["assembly"] as const) : []),
 ];
 
+/** What quotations called the routes before they were kept by key. */
+const FORMER_NAMES: Readonly<Record<string, RouteName>> = {
+  "Layer only, liquid bond": "layer",
+  "Glass with sensor, tape": "glass-sensor",
+  Film: "film",
+  "Backlight, soldered": "backlight",
+  "Whole assembly": "assembly",
+};
+
+/** The route that an option of a quotation stands for; null where it is none. */
+export const quotedRoute = (name: string): RouteName | null =>
+  routeNames.find((route) => route === name) ?? FORMER_NAMES[name] ?? null;
+
 /** The input of route-choice for a job: each route falls back on the whole assembly where that is offered. */
 export function routeOptions(
   quoted: readonly RouteName[],
@@ -54,12 +67,12 @@ export function routeOptions(
 ): RouteChoiceInput {
   return {
     options: quoted.map((route) => ({
-      name: routes[route].title,
+      name: route,
       parts: prices[route]?.partsMinor ?? 0,
       hours: prices[route]?.hours ?? 0,
       wins: past[route]?.wins ?? 0,
       tries: past[route]?.tries ?? 0,
-      ...(route !== "assembly" && quoted.includes("assembly") ? { onFail: routes.assembly.title } : {}),
+      ...(route !== "assembly" && quoted.includes("assembly") ? { onFail: "assembly" } : {}),
     })),
     ratePerHour: terms.ratePerHourMinor,
     priorWins: terms.priorWins,

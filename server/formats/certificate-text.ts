@@ -7,6 +7,7 @@ import { celsiusToFahrenheit, mmToInch } from "../../core/units.ts";
 import { capitalised, listed } from "../../core/words.ts";
 import { say } from "../../words/say.ts";
 import { t } from "../../words/server.ts";
+import { term } from "../../words/speaker.ts";
 
 /** One line of a table: what, its figure, what it was held against, and whether it passes. */
 export interface CertificateRow {
@@ -118,7 +119,7 @@ export function certificateText(certificate: JobCertificate): CertificateText {
     {
       heading: t("what-was-measured"),
       rows: measurements.map(({ what, value, unit, limit, passes, got, from }) =>
-        row(what, `${figureText(value, unit)}, ${got}: ${from}`, limit ?? t("no-limit"), passes),
+        row(what, `${figureText(value, unit)}, ${term(got)}: ${from}`, limit ?? t("no-limit"), passes),
       ),
       lines: underGlassLines(certificate),
     },
@@ -129,7 +130,7 @@ export function certificateText(certificate: JobCertificate): CertificateText {
           name,
           result === "not shown: signed for" && by
             ? t("not-shown-signed-by-because", { by, reason: reason ?? "" })
-            : result,
+            : term(result),
           atIntake === "works" ? "" : t("at-intake", { atIntake: atIntake.replace("-", " ") }),
           result === "works" ? true : result === "fails" ? false : null,
         ),

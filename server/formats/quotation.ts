@@ -6,6 +6,7 @@ import { calculateRouteChoice, type RouteOdds } from "../../core/route/route-cho
 import { moneyText } from "../../core/money.ts";
 import type { StoredJob } from "../store/jobs.ts";
 import { t } from "../../words/server.ts";
+import { quotedRoute } from "../../core/route/route-options.ts";
 
 /** What stands on a quotation, in the order in which it is read. The page and the file say the same. */
 export interface Quotation {
@@ -20,6 +21,12 @@ export interface Quotation {
   rows: { name: string; goesWell: string; average: string; worst: string; time: string; ifItFails: string }[];
   basis: string[];
 }
+
+/** An option of a quotation as it is said. */
+const titleOf = (name: string): string => {
+  const route = quotedRoute(name);
+  return route === null ? name : routes[route].title;
+};
 
 const whole = (pct: number) => Math.round(pct);
 
@@ -40,7 +47,7 @@ function riskOf(
     after
       ? t("in-about-of-100-it-fails-and", {
           bad,
-          name: after.name.toLowerCase(),
+          name: titleOf(after.name).toLowerCase(),
           money: money(odds.cost + after.cost),
         })
       : t("in-about-of-100-it-does-not", { bad }),
@@ -65,8 +72,8 @@ export function quotationOf(
   const { currency, quoted: input, route, priceMinor, worstMinor, validUntil } = told;
   const money = (minor: number) => moneyText(minor, currency);
   const choice = calculateRouteChoice(input);
-  const name = routes[route === "add-on-touch" ? "layer" : route].title;
-  const odds = choice.options.find((option) => option.name === name)!;
+  const priced = route === "add-on-touch" ? "layer" : route;
+  const odds = choice.options.find((option) => quotedRoute(option.name) === priced)!;
   const { onFail: fallback } = input.options.find((option) => option.name === odds.name)!;
   const after = choice.options.find((option) => option.name === fallback);
   return {
@@ -85,7 +92,7 @@ export function quotationOf(
     rows: choice.options.map((option) => {
       const { onFail } = input.options.find((o) => o.name === option.name)!;
       return {
-        name: option.name,
+        name: titleOf(option.name),
         goesWell: t("of-100-to", {
           whole: whole(option.successPct),
           whole2: whole(option.successLowPct),
@@ -97,14 +104,19 @@ export function quotationOf(
           expectedHours: option.expectedHours.toFixed(1),
           worstHours: option.worstHours.toFixed(1),
         }),
-        ifItFails: onFail ?? (input.value === undefined ? t("no-other-repair") : t("the-device-is-lost")),
+        ifItFails:
+          onFail === undefined
+            ? input.value === undefined
+              ? t("no-other-repair")
+              : t("the-device-is-lost")
+            : titleOf(onFail),
       };
     }),
     basis: [
-      ...input.options.map(({ name: of, wins, tries }) =>
+      ...input.options.map(({ name, wins, tries }) =>
         tries === 0
-          ? t("no-past-job-here-only-what-is", { of })
-          : t("of-past-jobs-of-this-family-here", { of, wins, tries }),
+          ? t("no-past-job-here-only-what-is", { of: titleOf(name) })
+          : t("of-past-jobs-of-this-family-here", { of: titleOf(name), wins, tries }),
       ),
       t("assumed-an-hour-costs", { assumed: choice.assumed.join("; "), money: money(input.ratePerHour) }),
       t("the-interval-holds-the-chance-with-90"),

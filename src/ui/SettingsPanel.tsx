@@ -102,8 +102,8 @@ export function SettingsPanel({ onClose }: { onClose: () => void }) {
         label={t("say-it-aloud")}
         value={preferences.voice === "on" ? "on" : "off"}
         options={[
-          { value: "off", text: "off", name: t("say-nothing") },
-          { value: "on", text: "on", name: t("say-steps-and-countdowns-aloud") },
+          { value: "off", text: t("off-2"), name: t("say-nothing") },
+          { value: "on", text: t("on-2"), name: t("say-steps-and-countdowns-aloud") },
         ]}
         onChange={(value) => {
           setPreference("voice", value === "on" ? "on" : "");

@@ -17,6 +17,7 @@ import {
   passTime,
   sceneAfter,
   settle,
+  speak,
   visit,
 } from "./workshop.ts";
 
@@ -191,9 +192,16 @@ export async function workIt(
       isPress ? "press" : hand ? "instrument" : "form",
     );
     asked.push(text);
-    if (process.env.HALF_LIFT_LONG === "1" || !looked.has(move.kind)) {
+    const isLong = process.env.HALF_LIFT_LONG === "1";
+    if (isLong || !looked.has(move.kind)) {
       looked.add(move.kind);
       faults.push(...(await faultsOfStep(page)).map((fault) => `${move.kind} ${fault}`));
+      if (isLong) {
+        await speak(page, url, "es");
+        faults.push(...(await faultsOfStep(page, "es")).map((fault) => `${move.kind}, Spanish, ${fault}`));
+        await speak(page, url, "en");
+        await askedBy(page, moves.length, isPress ? "press" : hand ? "instrument" : "form");
+      }
     }
     if (isPress) {
       // A press right after another is a bounce.

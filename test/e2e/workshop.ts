@@ -37,6 +37,13 @@ export async function standAtBench(
 export const awake = (page: Page) =>
   expect(page.locator("astro-island[ssr], [aria-busy=true]")).toHaveCount(0, { timeout: 20_000 });
 
+/** Shows the page in another language. */
+export async function speak(page: Page, url: string, language: "en" | "es"): Promise<void> {
+  await page.context().addCookies([{ name: "language", value: language, url }]);
+  await page.reload();
+  await awake(page);
+}
+
 export async function visit(page: Page, path: string): Promise<void> {
   await page.goto(path);
   await awake(page);

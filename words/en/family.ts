@@ -232,4 +232,7 @@ export const family = {
   stack: "Stack",
   panel: "Panel",
   inside: "Inside",
+  "families-in-all":
+    "{single, select, yes {{count, plural, one {1 single device} other {# single devices}}} other {{count, plural, one {1 family} other {# families}}}}",
+  "drag-how": "Press Space to pick it up, the arrows to move it, Space to put it down, Escape to leave it.",
 } as const;

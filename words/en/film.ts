@@ -66,8 +66,6 @@ export const film = {
   "no-answer-from-the-server-the-sheet": "No answer from the server: the sheet is still on the shelf.",
   "is-off-the-shelf": "{label} is off the shelf.",
   "no-film-on-the-shelf": "No film on the shelf",
-  "sheets-and-remnants": "sheets and remnants",
-  cm: "{length} {value}, {cm2} cm²",
   "find-a-sheet": "Find a sheet",
   "label-lot-film": "Label, lot, film",
   "add-a-sheet": "Add a sheet",
@@ -154,4 +152,5 @@ export const film = {
   "tinted-and-no-angle-takes-it-away":
     "Tinted {tint}, and no angle takes it away: it is the cell's own retardance. A compensation film would, where there was one.",
   "as-it-should-be-nothing-to-turn": "As it should be: nothing to turn.",
+  "sheets-in-all": "{sheets, plural, one {1 sheet} other {# sheets and remnants}}, {cm2} cm²",
 } as const;

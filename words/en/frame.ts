@@ -71,4 +71,6 @@ export const frame = {
   "no-answer-press-kept": "No answer from the server. The press is kept and sent again.",
   "no-answer-kept-here": "No answer from the server: kept here, sent later.",
   language: "Language",
+  "off-2": "off",
+  "on-2": "on",
 } as const;

@@ -5,7 +5,7 @@ export const heat = {
     "{durationS} s in {steps} steps on {cells} cells is too much to follow; must be at most {mostS} s, or the grid coarser, or the spots slower",
   "gives-cells-must-be-so-large-that":
     "{gridMm} gives {cells} cells; must be so large that there are at most {MOST_CELLS}",
-  "must-be-platecontactwm2k-airfilmwm2k": 'must be "plateContactWm2K", "airFilmWm2K" or {contactAfterLayer}',
+  "must-be-platecontactwm2k-airfilmwm2k": 'must be "plateContactWm2K", "airFilmWm2K" or contactAfterLayer',
   "is-not-one-of-the-faces": '"{where}" is not one of the faces: {faces}',
   "must-be-within-the-phases-which-last": "{timeS} must be within the phases, which last {totalS} s",
   "stands-nowhere-in-the-input-so-it": "{nameOf} stands nowhere in the input, so it cannot be fitted",
@@ -63,4 +63,5 @@ export const heat = {
   "the-window-of-s-is-gone-on":
     "The window of {widestS} s is gone on the way to the bench, which takes {handlingS} s.",
   "it-would-take-more-than-returns-to": "It would take more than {MOST_PASSES} returns to the heat.",
+  source: "{kind}: {text}",
 } as const;

@@ -1,7 +1,6 @@
 /** What is said in English: jobs. */
 export const jobs = {
   "no-job": "No job",
-  "more-than": "More than",
   "find-a-job": "Find a job",
   "code-customer-serial-number-fault": "Code, customer, serial number, fault, family",
   "new-job": "New job",
@@ -23,4 +22,6 @@ export const jobs = {
   "due-in": "due in",
   "no-date": "no date",
   "first-version": "first version",
+  "more-than-jobs": "More than {total} jobs",
+  "jobs-in-all": "{total, plural, one {1 job} other {# jobs}}",
 } as const;

@@ -177,4 +177,8 @@ export const lift = {
     "The wedge is thick beside its distance: the bend is no small one.",
   "the-lifted-part-bears-mpa": "the lifted part bears {ALLOWABLE_MPA} MPa",
   "the-base-bears-mpa": "the base bears {ALLOWABLE_MPA} MPa",
+  minutes: "minutes",
+  seconds: "seconds",
+  band: "band",
+  "glue-temperature": "glue",
 } as const;

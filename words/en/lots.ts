@@ -2,8 +2,8 @@
 export const lots = {
   "is-on-the-shelf": "{lot} is on the shelf.",
   "nothing-on-the-shelf": "Nothing on the shelf",
-  "all-in-date": "{length} {value}, all in date",
-  "of-lots-out-of-date": "{length} of {length2} lots {value} out of date",
+  "all-in-date": "{lots, plural, one {1 lot} other {# lots}}, all in date",
+  "of-lots-out-of-date": "{old} of {lots} lots {old, plural, one {is} other {are}} out of date",
   "find-a-lot": "Find a lot",
   "lot-material": "Lot, material",
   "add-a-lot": "Add a lot",

@@ -26,7 +26,7 @@ export const prove = {
   jumps: "{length} jumps",
   "times-lost": "{length} times lost",
   "one-drag-covered": "one drag covered {unbrokenPct} %",
-  "at-once": "{pointers} {value} at once",
+  "at-once": "{pointers, plural, one {1 finger} other {# fingers}} at once",
   "reports-every-ms": "reports every {reportMs} ms",
   "wrong-on": "Wrong on {listed}",
   "patterns-good": "{length} patterns good",

@@ -77,4 +77,5 @@ export const rework = {
   "s-between-and-c-wanted-at-least":
     "{whole} s between {fromC} and {toC} °C; wanted at least {value}: flux has not worked yet.",
   "s-between-and-c-at-most-flux": "{whole} s between {fromC} and {toC} °C; at most {value}: flux is spent.",
+  seconds: "seconds",
 } as const;

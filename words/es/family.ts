@@ -236,4 +236,8 @@ export const family: Words<typeof english> = {
   stack: "Capas",
   panel: "Panel",
   inside: "Dentro",
+  "families-in-all":
+    "{single, select, yes {{count, plural, one {1 equipo suelto} other {# equipos sueltos}}} other {{count, plural, one {1 familia} other {# familias}}}}",
+  "drag-how":
+    "Pulsa Espacio para tomarlo, las flechas para moverlo, Espacio para soltarlo, Escape para dejarlo.",
 };

@@ -70,8 +70,6 @@ export const film: Words<typeof english> = {
   "no-answer-from-the-server-the-sheet": "El servidor no responde: la hoja sigue en el estante.",
   "is-off-the-shelf": "{label} ya no está en el estante.",
   "no-film-on-the-shelf": "No hay película en el estante",
-  "sheets-and-remnants": "hojas y retazos",
-  cm: "{length} {value}, {cm2} cm²",
   "find-a-sheet": "Buscar una hoja",
   "label-lot-film": "Etiqueta, lote, película",
   "add-a-sheet": "Añadir hoja",
@@ -159,4 +157,5 @@ export const film: Words<typeof english> = {
   "tinted-and-no-angle-takes-it-away":
     "Con tinte {tint}, y ningún ángulo lo quita: es el retardo propio de la celda. Lo quitaría una película de compensación, si la hubo.",
   "as-it-should-be-nothing-to-turn": "Como debe ser: nada que girar.",
+  "sheets-in-all": "{sheets, plural, one {1 hoja} other {# hojas y retazos}}, {cm2} cm²",
 };

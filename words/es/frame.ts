@@ -75,4 +75,6 @@ export const frame: Words<typeof english> = {
   "no-answer-press-kept": "El servidor no responde. La pulsación se guarda y se envía otra vez.",
   "no-answer-kept-here": "El servidor no responde: guardado aquí, se envía luego.",
   language: "Idioma",
+  "off-2": "no",
+  "on-2": "sí",
 };

@@ -8,7 +8,7 @@ export const heat: Words<typeof english> = {
     "{durationS} s en {steps} pasos sobre {cells} celdas es demasiado para seguir; debe ser como mucho {mostS} s, o la malla más gruesa, o los puntos más lentos",
   "gives-cells-must-be-so-large-that":
     "{gridMm} da {cells} celdas; debe ser tan grande que haya como mucho {MOST_CELLS}",
-  "must-be-platecontactwm2k-airfilmwm2k": 'debe ser "plateContactWm2K", "airFilmWm2K" o {contactAfterLayer}',
+  "must-be-platecontactwm2k-airfilmwm2k": 'debe ser "plateContactWm2K", "airFilmWm2K" o contactAfterLayer',
   "is-not-one-of-the-faces": '"{where}" no es una de las caras: {faces}',
   "must-be-within-the-phases-which-last": "{timeS} debe estar dentro de las fases, que duran {totalS} s",
   "stands-nowhere-in-the-input-so-it": "{nameOf} no está en los datos, así que no se puede ajustar",
@@ -66,4 +66,5 @@ export const heat: Words<typeof english> = {
   "the-window-of-s-is-gone-on":
     "La ventana de {widestS} s se pierde de camino a la mesa, que tarda {handlingS} s.",
   "it-would-take-more-than-returns-to": "Pediría más de {MOST_PASSES} vueltas al calor.",
+  source: "{kind}: {text}",
 };

@@ -4,7 +4,6 @@ import type { Words } from "../language.ts";
 /** What is said in Spanish: jobs. */
 export const jobs: Words<typeof english> = {
   "no-job": "Ningún trabajo",
-  "more-than": "Más de",
   "find-a-job": "Buscar un trabajo",
   "code-customer-serial-number-fault": "Código, cliente, número de serie, falla, familia",
   "new-job": "Nuevo trabajo",
@@ -26,4 +25,6 @@ export const jobs: Words<typeof english> = {
   "due-in": "para dentro de",
   "no-date": "sin fecha",
   "first-version": "primera versión",
+  "more-than-jobs": "Más de {total} trabajos",
+  "jobs-in-all": "{total, plural, one {1 trabajo} other {# trabajos}}",
 };

@@ -180,4 +180,8 @@ export const lift: Words<typeof english> = {
   "the-wedge-is-thick-beside-its-distance": "La cuña es gruesa para su distancia: la flexión no es pequeña.",
   "the-lifted-part-bears-mpa": "la parte levantada aguanta {ALLOWABLE_MPA} MPa",
   "the-base-bears-mpa": "la base aguanta {ALLOWABLE_MPA} MPa",
+  minutes: "minutos",
+  seconds: "segundos",
+  band: "rango",
+  "glue-temperature": "pegamento",
 };

@@ -5,8 +5,8 @@ import type { Words } from "../language.ts";
 export const lots: Words<typeof english> = {
   "is-on-the-shelf": "{lot} está en el estante.",
   "nothing-on-the-shelf": "El estante está vacío",
-  "all-in-date": "{length} {value}, todos vigentes",
-  "of-lots-out-of-date": "{length} de {length2} lotes {value} vencidos",
+  "all-in-date": "{lots, plural, one {1 lote} other {# lotes}}, todos vigentes",
+  "of-lots-out-of-date": "{old} de {lots} lotes {old, plural, one {vencido} other {vencidos}}",
   "find-a-lot": "Buscar un lote",
   "lot-material": "Lote, material",
   "add-a-lot": "Añadir lote",

@@ -29,7 +29,7 @@ export const prove: Words<typeof english> = {
   jumps: "{length} saltos",
   "times-lost": "{length} veces perdido",
   "one-drag-covered": "un arrastre cubrió {unbrokenPct} %",
-  "at-once": "{pointers} {value} a la vez",
+  "at-once": "{pointers, plural, one {1 dedo} other {# dedos}} a la vez",
   "reports-every-ms": "informa cada {reportMs} ms",
   "wrong-on": "Mal en {listed}",
   "patterns-good": "{length} patrones bien",

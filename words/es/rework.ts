@@ -84,4 +84,5 @@ export const rework: Words<typeof english> = {
   "s-between-and-c-wanted-at-least":
     "{whole} s entre {fromC} y {toC} °C; se quiere al menos {value}: el flux aún no actuó.",
   "s-between-and-c-at-most-flux": "{whole} s entre {fromC} y {toC} °C; como mucho {value}: el flux se gastó.",
+  seconds: "segundos",
 };

@@ -332,4 +332,162 @@ export const terms: Words<Record<string, string>> = {
   "panel cable": "cable del panel",
   "touch flex": "flex del táctil",
   "rim tape": "cinta perimetral",
+  nothing: "nada",
+  "a curing torch or box at working distance; it ages":
+    "una linterna o caja de curado a distancia de trabajo; envejece",
+  "printed border, seen from above": "margen impreso, visto desde arriba",
+  "light that enters the glass's edge slantwise and is led along it":
+    "luz que entra de lado por el canto del cristal y corre por él",
+  "a little must run out at every edge to leave no air": "algo debe salir por cada borde para no dejar aire",
+  "bond line of a small panel": "línea de pegado de un panel pequeño",
+  "an 18 gauge dispensing tip": "una punta dosificadora calibre 18",
+  "where a front begins to take air along; clean faces bear more":
+    "donde un frente empieza a llevarse aire; caras limpias aguantan más",
+  "the glass's own weight and a light hand": "el peso del cristal y una mano ligera",
+  "a thumb's breadth under the far edge": "un dedo de ancho bajo el borde lejano",
+  "a heated workshop": "un taller con calefacción",
+  "acrylate adhesives, usual data-sheet values": "adhesivos de acrilato, valores usuales de hojas de datos",
+  "low-shrinkage acrylates": "acrilatos de poca contracción",
+  "such adhesives at 25 \u00b0C; thinner when warm": "adhesivos así a 25 °C; más fluidos en caliente",
+  "data sheets of such adhesives: 2 to 6 J/cm2 of UV-A":
+    "hojas de datos de adhesivos así: 2 a 6 J/cm2 de UV-A",
+  "a tenth of the full dose holds the glass in place": "un décimo de la dosis completa sujeta el cristal",
+  "acrylate liquids": "líquidos de acrilato",
+  "such liquids lose about half their viscosity in 15 K":
+    "líquidos así pierden cerca de la mitad de su viscosidad en 15 K",
+  "photoinitiators of optical adhesives for LED lamps":
+    "fotoiniciadores de adhesivos ópticos para lámparas LED",
+  "data sheets: six months to a year and a half, cool and dark":
+    "hojas de datos: seis meses a año y medio, en frío y oscuro",
+  "once air and light have been at it": "una vez que le dio aire y luz",
+  "under bench light without a window": "con luz de mesa, sin ventana",
+  "thinner acrylates shrink more": "los acrilatos más fluidos se contraen más",
+  "low-viscosity grades at 25 \u00b0C": "grados de baja viscosidad a 25 °C",
+  "two years, cool and dry, no source": "dos años, en frío y seco, sin fuente",
+  "pressure-sensitive tapes: a firm thumb or a roller":
+    "cintas sensibles a la presión: un pulgar firme o un rodillo",
+  "squeeze all round and hold, no source": "aprieta alrededor y mantén, sin fuente",
+  "acrylic tapes reach full strength in one to three days":
+    "las cintas acrílicas llegan a su fuerza en uno a tres días",
+  "strips butt at the corners; a little gap lets nothing ruck up, no source":
+    "las tiras se tocan en las esquinas; un pequeño hueco evita arrugas, sin fuente",
+  "room for a hand's error, no source": "margen para el error de una mano, sin fuente",
+  "solder handbooks": "manuales de soldadura",
+  "J-STD-020 for the package; a paste's own sheet goes before":
+    "J-STD-020 para el encapsulado; primero la hoja de la pasta",
+  "20 K over the liquidus wets, no source": "20 K sobre el líquidus moja, sin fuente",
+  "15 K over the liquidus wets, no source": "15 K sobre el líquidus moja, sin fuente",
+  "between what pastes of this alloy ask for": "entre lo que piden las pastas de esta aleación",
+  "soft acrylics lose most of their hold between 50 and 80 \u00b0C and turn to glass below -10 to -40 \u00b0C":
+    "los acrílicos blandos pierden casi toda su fuerza entre 50 y 80 °C y se vuelven vítreos bajo -10 a -40 °C",
+  "polarizers discolour when hot for long; usual sheets allow 80 to 95 \u00b0C":
+    "los polarizadores se decoloran si pasan mucho tiempo calientes; las hojas usuales permiten 80 a 95 °C",
+  "below the clearing point of common liquid-crystal mixtures":
+    "por debajo del punto de aclarado de las mezclas comunes de cristal líquido",
+  "organic emitters age fast above this": "los emisores orgánicos envejecen rápido por encima",
+  "a lithium cell is never heated above 60 \u00b0C; its maker's sheet may say less":
+    "una celda de litio nunca pasa de 60 °C; la hoja del fabricante puede decir menos",
+  "acrylic light guides and diffusers bend near their glass transition":
+    "las guías de luz y difusores acrílicos se doblan cerca de su transición vítrea",
+  "soda-lime glass, usual data-sheet values": "vidrio sódico-cálcico, valores usuales de hojas de datos",
+  "chemically strengthened aluminosilicate glass, usual data-sheet values":
+    "vidrio de aluminosilicato reforzado, valores usuales de hojas de datos",
+  "acrylic polymers, usual data-sheet values": "polímeros acrílicos, valores usuales de hojas de datos",
+  "acrylic foam tape; depends on how much gas the foam holds":
+    "cinta de espuma acrílica; depende de cuánto gas tenga",
+  "cellulose triacetate and polyvinyl alcohol laminate, taken as its thickest part, triacetate":
+    "laminado de triacetato y alcohol polivinílico, tomado como su parte más gruesa, triacetato",
+  "polyester film": "película de poliéster",
+  "two thin sheets of alkali-free glass; the few micrometres of liquid between them are left out":
+    "dos láminas finas de vidrio sin álcali; los pocos micrómetros de líquido entre ellas no se cuentan",
+  "substrate and encapsulation glass; organic layers under a micrometre are left out":
+    "vidrio de sustrato y de cierre; las capas orgánicas de menos de un micrómetro no se cuentan",
+  "acrylic light guide with films and thin air between; a mean of both":
+    "guía de luz acrílica con películas y aire fino; una media de ambos",
+  "polycarbonate blends": "mezclas de policarbonato",
+  "through the thickness of a wound or stacked pouch":
+    "a través del espesor de una bolsa enrollada o apilada",
+  "Incropera & DeWitt, Fundamentals of Heat and Mass Transfer, appendix A (quoted from memory)":
+    "Incropera y DeWitt, Fundamentals of Heat and Mass Transfer, apéndice A (citado de memoria)",
+  "through the thickness, glue between included": "a través del espesor, con el pegamento",
+  "unfilled silicone elastomers": "elastómeros de silicona sin carga",
+  "natural convection and radiation of a warm panel in a still room":
+    "convección natural y radiación de un panel caliente en un cuarto quieto",
+  "about 0.4 mm of air under most of the panel; k of air over its thickness":
+    "unos 0.4 mm de aire bajo casi todo el panel; k del aire entre su espesor",
+  "NIOSH Pocket Guide to Chemical Hazards, quoted from memory":
+    "NIOSH Pocket Guide to Chemical Hazards, citado de memoria",
+  "handbook values of the pure liquid, from memory": "valores de manual del líquido puro, de memoria",
+  "usual glove charts, from memory; the maker's chart for the very glove decides":
+    "tablas usuales de guantes, de memoria; decide la tabla del fabricante de ese guante",
+  "common practice, no source": "práctica común, sin fuente",
+  "leaves nothing that the last wipe does not take": "no deja nada que no quite la última limpieza",
+  "a few strokes; the grease-shedding coat wears with each":
+    "pocas pasadas; la capa contra grasa se gasta con cada una",
+  "damp cloth, short; it creeps in at the edge of the film":
+    "paño húmedo, breve; entra por el borde de la película",
+  "stressed plastic crazes: damp cloth, dry at once":
+    "el plástico con tensión se agrieta: paño húmedo, seca enseguida",
+  "try it where nobody looks; some paints soften": "pruébalo donde no se ve; algunas pinturas ablandan",
+  "brush or swab; let it dry before power": "pincel o hisopo; deja secar antes de encender",
+  "it runs under the lens and leaves rings": "corre bajo la lente y deja aros",
+  "damp swab along the strip, then dry": "hisopo húmedo por la tira, luego seca",
+  "the usual last wipe": "la última limpieza usual",
+  "fast, and gone at once": "rápida, y se va enseguida",
+  "takes the coat off": "quita el recubrimiento",
+  "dissolves the outer film": "disuelve la película exterior",
+  "melts and whitens most plastics": "funde y blanquea casi todo plástico",
+  "takes paint off; only bare anodised metal bears it":
+    "quita la pintura; solo el metal anodizado desnudo lo aguanta",
+  "the foil bears it, printed marks and stiffeners do not": "la lámina lo aguanta, las marcas y refuerzos no",
+  "clouds plastic lenses and coats": "opaca lentes y recubrimientos de plástico",
+  "loosens the conducting rows": "suelta las filas conductoras",
+  "rolls optical adhesive off without a haze": "enrolla el adhesivo óptico sin dejar velo",
+  "a few strokes, then look at the coat in side light":
+    "pocas pasadas, luego mira el recubrimiento con luz de lado",
+  "the face bears it; the glue at its edge does not": "la cara lo aguanta; el pegamento de su borde no",
+  "some plastics craze: damp cloth, dry at once":
+    "algunos plásticos se agrietan: paño húmedo, seca enseguida",
+  "try it where nobody looks": "pruébalo donde no se ve",
+  "softens the glue of stiffeners": "ablanda el pegamento de los refuerzos",
+  "creeps under the lens": "se mete bajo la lente",
+  "swells rubber": "hincha la goma",
+  "worked out as if a tenth of it were alcohol; what is in the bottle differs, its safety data sheet decides":
+    "calculado como si un décimo fuera alcohol; lo del frasco difiere, decide su hoja de seguridad",
+  "on a cloth, outside only": "en un paño, solo por fuera",
+  "without ammonia": "sin amoniaco",
+  "water creeps in at the edge and lifts the film": "el agua entra por el borde y levanta la película",
+  "on a cloth": "en un paño",
+  "leaves salts that conduct": "deja sales que conducen",
+  "on a cloth, breath-damp": "en un paño, apenas húmedo",
+  "Cloths into a lidded metal bin, liquid into flammable waste as local rules say; nothing down the drain.":
+    "Los paños, a un bote metálico con tapa; el líquido, a desechos inflamables según las normas locales; nada al desagüe.",
+  "a soft mat through the back of a device": "una manta blanda a través de la tapa del equipo",
+  "share of the nozzle's excess that arrives at 5 to 10 cm":
+    "parte del calor de la boquilla que llega a 5 a 10 cm",
+  "a round jet on a plate": "un chorro redondo sobre una placa",
+  "share of the time that the spot stands over one place of the edge":
+    "parte del tiempo que el punto está sobre un lugar del borde",
+  "share of the nozzle's excess that arrives at 3 to 5 cm":
+    "parte del calor de la boquilla que llega a 3 a 5 cm",
+  "a wide, slow jet": "un chorro ancho y lento",
+  "a wide spot stands over much of the edge": "un punto ancho está sobre gran parte del borde",
+  "a dark display behind clear glass": "una pantalla oscura tras cristal claro",
+  "lying on a cloth": "apoyado en un paño",
+  "still air and a grid under it": "aire quieto y una rejilla debajo",
+  "float glass of a millimetre or two: it begins to absorb below 340 nm":
+    "vidrio flotado de uno o dos milímetros: empieza a absorber bajo 340 nm",
+  "thin aluminosilicate glass, two uncoated faces": "vidrio fino de aluminosilicato, dos caras sin recubrir",
+  "polyester film with a conductive coat": "película de poliéster con capa conductora",
+  "clear acrylic without UV absorber": "acrílico claro sin absorbente UV",
+  "clear acrylate, cured": "acrilato claro, curado",
+  "its outer film holds a UV absorber": "su película exterior tiene un absorbente UV",
+  "air in a liquid as thick as honey": "aire en un líquido espeso como miel",
+  "air in organic liquids": "aire en líquidos orgánicos",
+  "a bottle that has stood in air": "un frasco que estuvo abierto",
+  "assumed until measured": "supuesto hasta medirlo",
+  "assumed: usual for this kind, not measured on this device":
+    "supuesto: usual en este tipo, no medido en este equipo",
+  "as found on this device": "como se halló en este equipo",
+  socket: "enchufe",
 };

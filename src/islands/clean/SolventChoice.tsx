@@ -75,7 +75,7 @@ export function SolventChoice({ value, onChange }: { value: string; onChange: (n
             </dd>
             <dt className="text-soft">{t("waste")}</dt>
             <dd>
-              {picked.disposal} <span className="text-soft">({practice.text})</span>
+              {term(picked.disposal)} <span className="text-soft">({term(practice.text)})</span>
             </dd>
           </dl>
         </details>

@@ -38,7 +38,7 @@ export function SurfaceTable({ scene }: ToolProps) {
               <tr key={surface} className="border-b border-line">
                 <th scope="row" className="py-1.5 pr-3 font-normal">
                   {term(surface)}
-                  <span className="block text-soft">{own.on[surface].why}</span>
+                  <span className="block text-soft">{term(own.on[surface].why)}</span>
                 </th>
                 {solvents.map(({ name, on }) => {
                   const { agreement } = on[surface];

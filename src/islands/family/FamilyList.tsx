@@ -16,11 +16,6 @@ export interface ListedFamily {
   openJobs: number;
 }
 
-const nouns = [
-  ["family", "families"],
-  ["single device", "single devices"],
-] as const;
-
 const orders: Record<string, (a: ListedFamily, b: ListedFamily) => number> = {
   size: (a, b) => a.diagonalIn - b.diagonalIn,
   busy: (a, b) => b.openJobs - a.openJobs,
@@ -41,7 +36,7 @@ export const FamilyList = memo(function FamilyList({
   return (
     <>
       <ListHead
-        title={`${families.length} ${nouns[Number(isSingle)]![Number(families.length !== 1)]}`}
+        title={t("families-in-all", { count: families.length, single: isSingle ? "yes" : "no" })}
         search={{
           label: t("find-a-family"),
           placeholder: t("code-name-kind"),

@@ -180,7 +180,7 @@ function Property({ value, unit, digits }: { value: MaterialValue; unit: string;
   const figure = <Figure value={value.value} unit={unit} digits={digits} />;
   const range = `${t("usual-range-to", { low: value.low, high: value.high, unit })} `;
   return value.source.kind === "assumed" ? (
-    <Assumed source={`${range}${value.source.text}`}>{figure}</Assumed>
+    <Assumed source={`${range}${term(value.source.text)}`}>{figure}</Assumed>
   ) : (
     <span title={t("source", { range, text: value.source.text, kind: value.source.kind })}>{figure}</span>
   );

@@ -17,6 +17,7 @@ import { useEditor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry, ToggleEntry } from "./entries.tsx";
 import { OneThing, Things } from "./Things.tsx";
 import { t } from "../../../words/family.ts";
+import { term } from "../../../words/speaker.ts";
 
 const tapes = ["none", "kept", "new"] as const;
 const yesNo = ["no", "yes"] as const;
@@ -40,9 +41,9 @@ const usualPart = (): MovedPart => ({
   serves: [],
 });
 const NEW_LAYER = "new layer";
-const harmChoices = [
-  { key: "heat", label: "heat" },
-  { key: "frost", label: "frost" },
+const harmChoices = () => [
+  { key: "heat", label: term("heat") },
+  { key: "frost", label: term("frost") },
 ];
 const usualJoint = (): Joint => ({ name: "flex", contacts: 8, rows: 1, pins: 2, nets: [], delicate: false });
 const usualFunction = (): PanelFunction => ({ key: "", name: "", how: "" });
@@ -247,7 +248,7 @@ function PartFields() {
             <ToggleEntry
               label={t("out-before")}
               values={part.harmedBy}
-              options={harmChoices}
+              options={harmChoices()}
               path={`parts[${i}].harmedBy`}
               onChange={(harmedBy) => set({ harmedBy: harmedBy as MovedPart["harmedBy"] })}
             />

@@ -96,7 +96,7 @@ export function Things<Row>({
         </button>
       </div>
       <DndContext
-        accessibility={{ announcements }}
+        accessibility={{ announcements, screenReaderInstructions: { draggable: t("drag-how") } }}
         id={contextId}
         sensors={sensors}
         collisionDetection={closestCenter}

@@ -85,7 +85,7 @@ export function AxisChart({
                   x={measured.axisDeg}
                   stroke="var(--film)"
                   strokeWidth={2}
-                  label={{ value: "axis", position: "top", fill: "var(--film)", fontSize: 15 }}
+                  label={{ value: t("axis"), position: "top", fill: "var(--film)", fontSize: 15 }}
                 />
               )}
             </ComposedChart>

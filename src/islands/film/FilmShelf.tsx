@@ -131,9 +131,8 @@ export const FilmShelf = memo(function FilmShelf({
         title={
           sheets.length === 0
             ? t("no-film-on-the-shelf")
-            : t("cm", {
-                length: sheets.length,
-                value: sheets.length === 1 ? "sheet" : t("sheets-and-remnants"),
+            : t("sheets-in-all", {
+                sheets: sheets.length,
                 cm2: Math.round(cm2),
               })
         }

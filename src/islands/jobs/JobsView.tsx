@@ -46,9 +46,7 @@ export const JobsView = memo(function JobsView({
     <main className="mx-auto max-w-300 px-3 pb-16 sm:px-5">
       <ListHead
         title={
-          total === 0
-            ? t("no-job")
-            : `${atLeast ? `${t("more-than")} ` : ""}${total} ${total === 1 ? "job" : "jobs"}`
+          total === 0 ? t("no-job") : atLeast ? t("more-than-jobs", { total }) : t("jobs-in-all", { total })
         }
         search={{
           label: t("find-a-job"),

@@ -135,7 +135,7 @@ const Still = memo(function Still({
             y2={band.to}
             fill="var(--heat)"
             fillOpacity={0.1}
-            label={{ value: "band", position: "insideBottomRight", fill: "var(--heat)", fontSize: 15 }}
+            label={{ value: t("band"), position: "insideBottomRight", fill: "var(--heat)", fontSize: 15 }}
           />
         )}
         <XAxis
@@ -146,7 +146,7 @@ const Still = memo(function Still({
           tickFormatter={(value: number) => String(inMinutes ? Number((value / 60).toFixed(1)) : value)}
           stroke="var(--soft)"
           label={{
-            value: inMinutes ? "minutes" : "seconds",
+            value: inMinutes ? t("minutes") : t("seconds"),
             position: "insideBottom",
             offset: -14,
             fill: "var(--soft)",

@@ -265,7 +265,12 @@ const StrengthChart = memo(function StrengthChart({
               domain={[degrees(lowC), degrees(highC)]}
               stroke="var(--soft)"
               unit="°"
-              label={{ value: "glue", position: "insideBottom", offset: -14, fill: "var(--soft)" }}
+              label={{
+                value: t("glue-temperature"),
+                position: "insideBottom",
+                offset: -14,
+                fill: "var(--soft)",
+              }}
             />
             <YAxis
               type="number"

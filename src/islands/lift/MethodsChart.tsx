@@ -70,7 +70,7 @@ export function MethodsChart({
                 y2={Math.min(highest, inUnit(band.maxC ?? Infinity))}
                 fill="var(--heat)"
                 fillOpacity={0.1}
-                label={{ value: "band", position: "insideBottomRight", fill: "var(--heat)", fontSize: 15 }}
+                label={{ value: t("band"), position: "insideBottomRight", fill: "var(--heat)", fontSize: 15 }}
               />
             )}
             <XAxis
@@ -81,7 +81,7 @@ export function MethodsChart({
               ticks={TICKS_MIN.filter((min) => min <= endMin)}
               stroke="var(--soft)"
               allowDuplicatedCategory={false}
-              label={{ value: "minutes", position: "insideBottom", offset: -14, fill: "var(--soft)" }}
+              label={{ value: t("minutes"), position: "insideBottom", offset: -14, fill: "var(--soft)" }}
             />
             <YAxis
               type="number"

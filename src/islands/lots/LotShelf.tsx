@@ -120,11 +120,10 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
           lots.length === 0
             ? t("nothing-on-the-shelf")
             : old.length === 0
-              ? t("all-in-date", { length: lots.length, value: lots.length === 1 ? "lot" : "lots" })
+              ? t("all-in-date", { lots: lots.length })
               : t("of-lots-out-of-date", {
-                  length: old.length,
-                  length2: lots.length,
-                  value: old.length === 1 ? "is" : "are",
+                  old: old.length,
+                  lots: lots.length,
                 })
         }
         search={{

@@ -167,7 +167,7 @@ function PanelResults({ scene }: ToolProps) {
         touch.jumps.length > 0 ? t("jumps", { length: touch.jumps.length }) : "",
         touch.dropOuts.length > 0 ? t("times-lost", { length: touch.dropOuts.length }) : "",
         t("one-drag-covered", { unbrokenPct: Math.round(touch.unbrokenPct) }),
-        t("at-once", { pointers: touch.pointers, value: touch.pointers === 1 ? "finger" : "fingers" }),
+        t("at-once", { pointers: touch.pointers }),
         touch.reportMs === null ? "" : t("reports-every-ms", { reportMs: Math.round(touch.reportMs) }),
       ]
         .filter(Boolean)

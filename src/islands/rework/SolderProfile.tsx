@@ -195,7 +195,7 @@ function ProfileChart({
             domain={[0, Math.max(endS, 30)]}
             ticks={Array.from({ length: 1 + Math.floor(endS / every) }, (_, i) => i * every)}
             stroke="var(--soft)"
-            label={{ value: "seconds", position: "insideBottom", offset: -14, fill: "var(--soft)" }}
+            label={{ value: t("seconds"), position: "insideBottom", offset: -14, fill: "var(--soft)" }}
           />
           <YAxis
             type="number"

@@ -44,7 +44,7 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
   const route = picked ?? (offered.includes(now) ? now : offered[0]);
   if (!route || !input || !choice)
     return <p className="text-danger">{t("no-repair-is-left-for-this-device")}</p>;
-  const oddsOf = (of: RepairRoute) => choice.options.find(({ name }) => name === routes[pricedAs(of)].title)!;
+  const oddsOf = (of: RepairRoute) => choice.options.find(({ name }) => name === pricedAs(of))!;
   const odds = oddsOf(route);
   const major = (minor: number) => String(Math.round(minor / minorPerMajor(currency)));
   const price = typed[`${route} price`] ?? major(odds.cost);

@@ -1,0 +1,86 @@
+import axe from "axe-core";
+import { faultsOfStep } from "./glance.ts";
+import { ownTexts } from "./own-texts.ts";
+import { places, stages } from "./screens.ts";
+import { expect, standAtBench, test, visit } from "./workshop.ts";
+
+test.describe.configure({ mode: "parallel" });
+
+test("Spanish is chosen under Settings, and the browser's own language where none was chosen", async ({
+  browser,
+  page,
+  workshop,
+}) => {
+  await standAtBench(page, workshop.url, { seen: "yes" });
+  await visit(page, "/");
+  await page.getByRole("button", { name: "Settings" }).click();
+  await page.getByRole("radio", { name: "Español" }).click();
+  await expect(page.getByRole("link", { name: "Nuevo trabajo" })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole("link", { name: "Nuevo trabajo" })).toBeVisible();
+  await expect(page.locator("html")).toHaveAttribute("lang", "es");
+  await visit(page, "/jobs/new");
+  await page.getByRole("button", { name: "Abrir el trabajo" }).click();
+  await expect(page.getByText(/Familia\s*hay que elegirlo/)).toBeVisible();
+  // What the server refuses is said in the language of whoever asked.
+  const refused = await page.request.put(`${workshop.url}/api/jobs/GW-9999/ticket`, {
+    data: { customer: "x", serial: "y" },
+  });
+  expect(((await refused.json()) as { detail: string }).detail).toBe("No hay trabajo GW-9999.");
+
+  const context = await browser.newContext({ locale: "es-MX" });
+  const visitor = await context.newPage();
+  await visit(visitor, `${workshop.url}/jobs`);
+  await expect(visitor.locator("html")).toHaveAttribute("lang", "es");
+  await context.close();
+});
+
+/** Words that no Spanish sentence has. */
+const ENGLISH = /\b(the|and|with|from|your|not|are|is|of|for|this|that|has|was|be)\b/i;
+
+for (const [what, screens] of [
+  ["any place", places],
+  ["any stage", stages],
+] as const) {
+  test(`in Spanish no English is left at ${what}, nothing is out of view, and no page is made twice`, async ({
+    page,
+    workshop,
+  }) => {
+    test.setTimeout(300_000);
+    await standAtBench(page, workshop.url, { language: "es", seen: "yes" });
+    const found: string[] = [];
+    const written = await ownTexts(workshop.databaseUrl);
+    // A page that the browser makes anew said something else on the server.
+    page.on("pageerror", (error) => found.push(`${page.url()} ${error.message}`));
+    for (const screen of screens) {
+      await visit(page, screen);
+      const texts = await page.evaluate(() => {
+        const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+        const seen: string[] = [];
+        for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+          const parent = node.parentElement;
+          if (parent && !["SCRIPT", "STYLE"].includes(parent.nodeName)) seen.push(node.textContent ?? "");
+        }
+        for (const element of document.querySelectorAll("[aria-label], [title], [placeholder], [alt]"))
+          for (const name of ["aria-label", "title", "placeholder", "alt"])
+            seen.push(element.getAttribute(name) ?? "");
+        return seen;
+      });
+      // What the workshop itself has written stays as it was written.
+      const own = texts.map((text) =>
+        written.reduce((left, data) => left.replaceAll(data, ""), text.toLowerCase()),
+      );
+      found.push(...own.filter((text) => ENGLISH.test(text)).map((text) => `${screen} "${text}"`));
+      await page.evaluate(axe.source);
+      const serious = await page.evaluate(async () =>
+        (await window.axe.run({ resultTypes: ["violations"] })).violations
+          .filter(({ impact }) => impact === "serious" || impact === "critical")
+          .map(({ id }) => id),
+      );
+      found.push(...serious.map((id) => `${screen} ${id}`));
+      if (what === "any stage")
+        found.push(...(await faultsOfStep(page, "es")).map((fault) => `${screen} ${fault}`));
+    }
+    expect(found).toEqual([]);
+  });
+}
