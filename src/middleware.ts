@@ -1,8 +1,9 @@
-import type { MiddlewareHandler } from "astro";
+import type { APIContext, MiddlewareNext } from "astro";
 import { defineMiddleware } from "astro:middleware";
 import { randomUUID } from "node:crypto";
-import { forAsker } from "../server/db/pool.ts";
+import { database, forAsker } from "../server/db/pool.ts";
 import { answerFault, faultKind } from "../server/fault-answer.ts";
+import { languageOfLink } from "../server/store/certificate-links.ts";
 import { problem } from "../server/problem.ts";
 import { inLanguage, languageOf } from "../server/spoken.ts";
 import { t } from "../words/server.ts";
@@ -18,11 +19,14 @@ const isOwn = (request: Request, url: URL): boolean => {
  * Other sites may not write through a visitor's browser; loggers and scripts, which send no origin, may. What goes wrong
  * in an endpoint is answered as a problem document, so that the screen can keep the entry and send it again.
  */
-export const onRequest = defineMiddleware((context, next) =>
-  inLanguage(languageOf(context.request.headers), () => answered(context, next)),
-);
+export const onRequest = defineMiddleware(async (context, next) => {
+  const token = /^\/c\/([^/]+)/.exec(context.url.pathname)?.[1];
+  // What a customer opens speaks the customer's language.
+  const theirs = token === undefined ? null : await languageOfLink(database(), token).catch(() => null);
+  return inLanguage(theirs ?? languageOf(context.request.headers), () => answered(context, next));
+});
 
-const answered: MiddlewareHandler = async ({ request, url }, next) => {
+async function answered({ request, url }: APIContext, next: MiddlewareNext): Promise<Response> {
   if (!["GET", "HEAD"].includes(request.method) && !isOwn(request, url)) {
     return problem(
       403,
@@ -44,4 +48,4 @@ const answered: MiddlewareHandler = async ({ request, url }, next) => {
     console.error(JSON.stringify({ id, method: request.method, path: url.pathname, kind, what: said }));
     return answerFault(error, id);
   }
-};
+}

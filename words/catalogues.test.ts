@@ -133,6 +133,7 @@ const DATA = [
   "core/twin/",
   "core/cure/cover-light.ts",
   "core/bond/bubbles.ts",
+  "core/route/former-names.ts",
   // Patterns by their names.
   "core/bond/choose-pattern.ts",
   "core/bond/shipped-patterns.ts",

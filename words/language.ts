@@ -3,6 +3,8 @@ import type { MessageFormatElement } from "@formatjs/icu-messageformat-parser";
 /** Languages that the product speaks. */
 export const languages = ["en", "es"] as const;
 export type Language = (typeof languages)[number];
+/** Each by its own name. */
+export const languageNames: Readonly<Record<Language, string>> = { en: "English", es: "Español" };
 
 /** A message, or what parsing made of it: browsers are spared the parser. */
 export type Text = string | MessageFormatElement[];

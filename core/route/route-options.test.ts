@@ -1,7 +1,7 @@
 import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
 import { routeChoiceInput } from "./route-choice-input.ts";
-import { priceOf, quotedRoutes, routeOptions, shopTerms } from "./route-options.ts";
+import { priceOf, quotedRoute, quotedRoutes, routeOptions, shopTerms } from "./route-options.ts";
 
 const ticket = familyNamed("TK-5");
 const terms = { currency: "EUR", ratePerHourMinor: 4_800, priorWins: 3, priorTries: 4 };
@@ -15,14 +15,14 @@ describe("the options of a quotation", () => {
     expect(routeChoiceInput.safeParse(input).success).to.equal(true);
     expect(input.options).to.deep.equal([
       {
-        name: "Layer only, liquid bond",
+        name: "layer",
         parts: 1_900,
         hours: 2.25,
         wins: 8,
         tries: 10,
-        onFail: "Whole assembly",
+        onFail: "assembly",
       },
-      { name: "Whole assembly", parts: 16_800, hours: 0.5, wins: 0, tries: 0 },
+      { name: "assembly", parts: 16_800, hours: 0.5, wins: 0, tries: 0 },
     ]);
     expect(input.value).to.equal(30_000);
   });
@@ -34,6 +34,13 @@ describe("the options of a quotation", () => {
     const input = routeOptions(["layer"], {}, {}, terms, null);
     expect(input.options[0]).to.not.have.property("onFail");
     expect(input).to.not.have.property("value");
+  });
+
+  it("are known by the names that earlier quotations gave them", () => {
+    expect(quotedRoute("layer")).to.equal("layer");
+    expect(quotedRoute("Layer only, liquid bond")).to.equal("layer");
+    expect(quotedRoute("Whole assembly")).to.equal("assembly");
+    expect(quotedRoute("Something else")).to.equal(null);
   });
 
   it("rest on terms within bounds", () => {

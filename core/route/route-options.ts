@@ -4,6 +4,7 @@ import type { Family } from "../stack/family.ts";
 import { bounded, boundedWhole } from "../units.ts";
 import type { RouteChoiceInput } from "./route-choice-input.ts";
 import { t } from "../../words/route.ts";
+import { formerNames } from "./former-names.ts";
 
 /** What a shop charges and believes. Money in the minor unit of its currency. */
 export const shopTerms = z
@@ -44,18 +45,9 @@ export const quotedRoutes = (family: Pick<Family, "routes">, possible: readonly 
   ...(possible.includes("assembly") || family.routes.includes("assembly") ? (["assembly"] as const) : []),
 ];
 
-/** What quotations called the routes before they were kept by key. */
-const FORMER_NAMES: Readonly<Record<string, RouteName>> = {
-  "Layer only, liquid bond": "layer",
-  "Glass with sensor, tape": "glass-sensor",
-  Film: "film",
-  "Backlight, soldered": "backlight",
-  "Whole assembly": "assembly",
-};
-
 /** The route that an option of a quotation stands for; null where it is none. */
 export const quotedRoute = (name: string): RouteName | null =>
-  routeNames.find((route) => route === name) ?? FORMER_NAMES[name] ?? null;
+  routeNames.find((route) => route === name) ?? formerNames[name] ?? null;
 
 /** The input of route-choice for a job: each route falls back on the whole assembly where that is offered. */
 export function routeOptions(

@@ -1,5 +1,6 @@
 import { randomBytes } from "node:crypto";
 import type pg from "pg";
+import type { Language } from "../../words/language.ts";
 
 /** 144 bits by chance: nobody comes upon one by trying. */
 const TOKEN_BYTES = 18;
@@ -49,4 +50,15 @@ export async function jobOfLink(
   if (!row) return null;
   if (row.withdrawn_at) return "withdrawn";
   return row.first ? "first version" : { code: row.code };
+}
+
+/** The language of the customer that a link was made for; null where nothing is known of either. */
+export async function languageOfLink(pool: pg.Pool, token: string): Promise<Language | null> {
+  const { rows } = await pool.query<{ language: Language }>(
+    `SELECT customer.language FROM certificate_link
+     JOIN job ON job.id = certificate_link.job_id JOIN customer ON customer.id = job.customer_id
+     WHERE token = $1`,
+    [token],
+  );
+  return rows[0]?.language ?? null;
 }

@@ -1,7 +1,7 @@
 import { Moon, Sun, SunMoon } from "lucide-react";
 import { ToggleGroup } from "radix-ui";
 import type { ReactNode } from "react";
-import { language } from "../../words/language.ts";
+import { language, languageNames, languages } from "../../words/language.ts";
 import { CornerPanel } from "./CornerPanel.tsx";
 import { setPreference, stationOf, usePreferences } from "./preferences.ts";
 import { speak } from "./speech.ts";
@@ -60,10 +60,11 @@ export function SettingsPanel({ onClose }: { onClose: () => void }) {
       <Choice
         label={t("language")}
         value={language()}
-        options={[
-          { value: "en", text: "English", name: "English" },
-          { value: "es", text: "Español", name: "Español" },
-        ]}
+        options={languages.map((value) => ({
+          value,
+          text: languageNames[value],
+          name: languageNames[value],
+        }))}
         onChange={(value) => {
           setPreference("language", value);
           // Every word on the page is another one.

@@ -18,6 +18,9 @@ import { POST as addPhoto } from "../../src/pages/api/jobs/[code]/photos.ts";
 import { GET as publicJson } from "../../src/pages/c/[token]/certificate.json.ts";
 import { GET as publicPdf } from "../../src/pages/c/[token]/certificate.pdf.ts";
 import { GET as publicPhoto } from "../../src/pages/c/[token]/photos/[id].ts";
+import { inLanguage } from "../../server/spoken.ts";
+import { languageOfLink } from "../../server/store/certificate-links.ts";
+import { keepTicket, paperLanguage } from "../../server/store/tickets.ts";
 import { pdfText } from "../pdf-text.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
@@ -100,6 +103,29 @@ describe("the certificate of a repair", function () {
     const answer = await call(shopPdf, { params: { code: CODE } });
     const text = await pdfText(new Uint8Array(await answer.arrayBuffer()));
     expect(text).to.include("Draft: the work is not over yet.").and.to.include("Not signed.");
+  });
+
+  it("comes in the language of its customer, on paper and by the link", async () => {
+    await keepTicket(pool, ended, { customer: "Faro del Norte", serial: "", language: "es" });
+    // A job more of the same customer needs no telling.
+    await keepTicket(pool, broken, { customer: "Faro del Norte", serial: "" });
+    expect(await paperLanguage(pool, broken)).to.equal("es");
+    const answer = await call(shopPdf, { params: { code: ended } });
+    const text = await pdfText(new Uint8Array(await answer.arrayBuffer()));
+    expect(text)
+      .to.include("Certificado de reparación")
+      .and.to.include("Reparado el ")
+      .and.to.include("Lo que se midió");
+    expect(text).to.not.match(/What was|Signed by|Repaired/);
+    const { address } = (await ask(make, { params: { code: ended }, body: { who: "tove" } })).body as {
+      address: string;
+    };
+    expect(await languageOfLink(pool, tokenOf(address))).to.equal("es");
+    await ask(withdraw, { params: { code: ended } });
+    // Where nobody is known it is the reader's.
+    await keepTicket(pool, ended, { customer: "", serial: "" });
+    expect(await paperLanguage(pool, ended)).to.equal("en");
+    expect(await inLanguage("es", () => paperLanguage(pool, ended))).to.equal("es");
   });
 
   it("is seen by its link alone: made once, not to be guessed, withdrawn for good", async () => {

@@ -350,4 +350,5 @@ export const work = {
   "not-recorded-look-at-what-the-job": "{refused} Not recorded. Look at what the job asks for now.",
   "this-browser-cannot-keep-what-you":
     "This browser cannot keep what you press. Stay on this page until it is sent.",
+  "paper-in": "Paper in",
 } as const;

@@ -352,4 +352,5 @@ export const work: Words<typeof english> = {
   "not-recorded-look-at-what-the-job": "{refused} No se anotó. Mira lo que pide ahora el trabajo.",
   "this-browser-cannot-keep-what-you":
     "Este navegador no puede guardar lo que pulsas. Quédate en esta página hasta que se envíe.",
+  "paper-in": "Papel en",
 };

@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { faultsByPath } from "../../../../core/faults.ts";
 import type { Ticket } from "../../../../server/store/tickets.ts";
 import { askServer } from "../../../ui/ask-server.ts";
+import { language, languageNames, languages, type Language } from "../../../../words/language.ts";
 import { Field } from "../../../ui/Field.tsx";
 import { t } from "../../../../words/work.ts";
 
@@ -47,7 +48,7 @@ export function TicketPart({ code }: { code: string }) {
     setTyped(null);
     setFaults({});
   };
-  const entry = (field: keyof Ticket, label: string) => (
+  const entry = (field: "customer" | "serial", label: string) => (
     <Field label={label} fault={faults[field] && `${label}: ${faults[field]}`}>
       {(attributes) => (
         <input
@@ -61,7 +62,7 @@ export function TicketPart({ code }: { code: string }) {
   );
   return (
     <form
-      className="grid gap-3 py-2 sm:grid-cols-[1fr_1fr_auto_auto] sm:items-end"
+      className="grid gap-3 py-2 sm:grid-cols-[1fr_1fr_auto_auto_auto] sm:items-end"
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
@@ -70,6 +71,22 @@ export function TicketPart({ code }: { code: string }) {
     >
       {entry("customer", t("customer-2"))}
       {entry("serial", t("serial-number-2"))}
+      <Field label={t("paper-in")}>
+        {(attributes) => (
+          <select
+            {...attributes}
+            className="entry"
+            value={typed.language ?? language()}
+            onChange={(event) => setTyped({ ...typed, language: event.target.value as Language })}
+          >
+            {languages.map((name) => (
+              <option key={name} value={name}>
+                {languageNames[name]}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
       <button type="submit" className="control-strong">
         {t("save")}
       </button>
@@ -77,7 +94,7 @@ export function TicketPart({ code }: { code: string }) {
         {t("cancel")}
       </button>
       {failure && (
-        <p role="alert" className="edge-hatch text-danger sm:col-span-4">
+        <p role="alert" className="edge-hatch text-danger sm:col-span-5">
           {failure}
         </p>
       )}

@@ -19,6 +19,6 @@ export const PUT: APIRoute = async ({ params, request }) => {
   const parsed = ticket.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
   return (await keepTicket(database(), params.code!, parsed.data))
-    ? json(parsed.data)
+    ? json(await ticketOf(database(), params.code!))
     : problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
 };
