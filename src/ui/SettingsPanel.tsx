@@ -3,6 +3,7 @@ import { ToggleGroup } from "radix-ui";
 import type { ReactNode } from "react";
 import { language, languageNames, languages } from "../../words/language.ts";
 import { CornerPanel } from "./CornerPanel.tsx";
+import { helpOf } from "./help-of.ts";
 import { setPreference, stationOf, usePreferences } from "./preferences.ts";
 import { speak } from "./speech.ts";
 import { t } from "../../words/frame.ts";
@@ -126,6 +127,12 @@ export function SettingsPanel({ onClose }: { onClose: () => void }) {
           ))}
         </select>
       </label>
+      <a
+        href={`/help/${helpOf(location.pathname)}`}
+        className="inline-flex min-h-12 items-center underline underline-offset-4"
+      >
+        {t("handbook")}
+      </a>
     </CornerPanel>
   );
 }

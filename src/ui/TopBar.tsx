@@ -1,6 +1,7 @@
 import { memo, Suspense, useState } from "react";
 import type { Technician } from "../../server/store/technicians.ts";
 import { OutboxMark } from "../outbox/OutboxMark.tsx";
+import { helpOf } from "./help-of.ts";
 import { lazyPart } from "./lazy-part.ts";
 import { PreferencesContext, setPreference, useStoredPreferences, type Preferences } from "./preferences.ts";
 import { Settings } from "./Settings.tsx";
@@ -30,7 +31,7 @@ export const TopBar = memo(function TopBar({
     <a
       href={href}
       aria-current={place === href ? "page" : undefined}
-      className="inline-flex min-h-12 items-center px-3 underline-offset-4 aria-[current=page]:font-semibold aria-[current=page]:underline"
+      className="inline-flex min-h-12 items-center px-1.5 underline-offset-4 sm:px-3 aria-[current=page]:font-semibold aria-[current=page]:underline"
     >
       {text}
     </a>
@@ -43,7 +44,7 @@ export const TopBar = memo(function TopBar({
       <a href="/" className="inline-flex min-h-12 items-center gap-2 text-lg font-semibold">
         <Sign /> {t("half-lift")}
       </a>
-      <nav aria-label={t("places")} className="flex max-sm:order-last max-sm:-mx-3">
+      <nav aria-label={t("places")} className="flex max-sm:order-last max-sm:-mx-1.5">
         {link("/", t("bench"))}
         {link("/jobs", t("jobs"))}
         {link("/families", t("families"))}
@@ -78,6 +79,13 @@ export const TopBar = memo(function TopBar({
             <AddTechnician onClose={() => setAdding(false)} />
           </Suspense>
         )}
+        <a
+          href={`/help/${helpOf(place)}`}
+          aria-label={t("help")}
+          className="inline-flex min-h-12 min-w-12 items-center justify-center text-xl font-semibold max-sm:hidden"
+        >
+          ?
+        </a>
         <PreferencesContext value={preferences}>
           <Settings />
         </PreferencesContext>

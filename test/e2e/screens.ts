@@ -18,6 +18,7 @@ export const places = [
   "/shop",
   "/families/PH-10",
   "/nowhere",
+  "/help/job",
   "/jobs/GW-1154/sheet",
   "/jobs/GW-1001",
   "/jobs/GW-1161/certificate",

@@ -78,6 +78,10 @@ for (const [what, screens] of [
           .map(({ id }) => id),
       );
       found.push(...serious.map((id) => `${screen} ${id}`));
+      await page.setViewportSize({ width: 390, height: 844 });
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      if (over > 0) found.push(`${screen} is ${over} px too wide for a phone`);
+      await page.setViewportSize({ width: 1280, height: 800 });
       if (what === "any stage")
         found.push(...(await faultsOfStep(page, "es")).map((fault) => `${screen} ${fault}`));
     }

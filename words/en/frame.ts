@@ -73,4 +73,6 @@ export const frame = {
   language: "Language",
   "off-2": "off",
   "on-2": "on",
+  handbook: "Handbook",
+  help: "Handbook about this page",
 } as const;

@@ -116,4 +116,7 @@ export const pages = {
     "The shop that made this link has taken it back. Ask there for the record of your repair.",
   "check-the-address-it-is-long-and":
     "Check the address: it is long, and every letter counts, capital or small.",
+  "the-screens": "The screens",
+  "the-repairs": "The repairs",
+  handbook: "Handbook",
 } as const;

@@ -77,4 +77,6 @@ export const frame: Words<typeof english> = {
   language: "Idioma",
   "off-2": "no",
   "on-2": "sí",
+  handbook: "Manual",
+  help: "Manual sobre esta página",
 };

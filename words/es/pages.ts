@@ -119,4 +119,7 @@ export const pages: Words<typeof english> = {
     "El taller que hizo este enlace lo ha retirado. Pida ahí el registro de su reparación.",
   "check-the-address-it-is-long-and":
     "Revise la dirección: es larga, y cada letra cuenta, mayúscula o minúscula.",
+  "the-screens": "Las pantallas",
+  "the-repairs": "Las reparaciones",
+  handbook: "Manual",
 };

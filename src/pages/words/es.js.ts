@@ -31,7 +31,12 @@ export const GET: APIRoute = () => {
       .map(([area, messages]) => [
         area,
         BY_NAME.includes(area)
-          ? Object.fromEntries(Object.entries(messages).map(([id, text]) => [id, parsed(text)]))
+          ? Object.fromEntries(
+              Object.entries(messages)
+                // Why a move is refused is said by the server.
+                .filter(([id]) => !id.startsWith("fault."))
+                .map(([id, text]) => [id, parsed(text)]),
+            )
           : idsOf(area).map((id) => parsed(messages[id]!)),
       ]),
   );
