@@ -108,6 +108,23 @@ describe("the catalogues", () => {
     }
   });
 
+  it("say nothing that is recorded or kept: that must read the same whoever reads it", () => {
+    const recorded: string[] = [];
+    for (const file of sources.filter((one) => /^src\/.*\.tsx?$/.test(one))) {
+      const source = ts.createSourceFile(file, readFileSync(file, "utf8"), ts.ScriptTarget.Latest, true);
+      const visit = (node: ts.Node, within: string | null): void => {
+        if (ts.isCallExpression(node)) {
+          const called = node.expression.getText();
+          if (called === "t" && within) recorded.push(`${file} ${within}: ${node.getText()}`);
+          const records = /(^|\.)(tell|send|useDraft|setItem|setKept|keepSeen|URLSearchParams)$/.test(called);
+          ts.forEachChild(node, (child) => visit(child, records ? called : within));
+        } else ts.forEachChild(node, (child) => visit(child, ts.isFunctionLike(node) ? null : within));
+      };
+      visit(source, null);
+    }
+    expect(recorded).to.deep.equal([]);
+  });
+
   it("say nothing while the program is being loaded: a server does not know yet who will ask", async () => {
     const early: string[] = [];
     const heard = hearFrom(() => {

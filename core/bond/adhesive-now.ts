@@ -19,7 +19,7 @@ export function adhesiveNow({ state }: Pick<Scene, "state">): AdhesiveInUse {
     assumed:
       measured === undefined
         ? t("pa-s-at-25-c-at-c", {
-            value: adhesive.viscosityPaS.value,
+            viscosityPaS: adhesive.viscosityPaS.value,
             text: adhesive.viscosityPaS.source.text,
             roomC,
             value2: room === undefined ? t("assumed") : "",

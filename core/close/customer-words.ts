@@ -11,7 +11,7 @@ const care: Record<(typeof routes)["layer"]["joins"], string> = {
     return t("keep-it-from-heat-above-60-c");
   },
   get tape() {
-    return t("the-tape-is-at-its-full-strength", { value: tapePractice.fullStrengthH.value });
+    return t("the-tape-is-at-its-full-strength", { fullStrengthH: tapePractice.fullStrengthH.value });
   },
   get film() {
     return t("wipe-the-film-with-a-soft-damp");
@@ -69,12 +69,7 @@ export function customerWords(scene: Scene): string {
         ? t("new-2", { replaces })
         : "",
     lost,
-    left > 0
-      ? t("small-left-within-what-we-let-pass", {
-          left,
-          value: left === 1 ? t("bubble-is") : t("bubbles-are"),
-        })
-      : "",
+    left > 0 ? t("small-left-within-what-we-let-pass", { left }) : "",
     looked && left === 0 ? t("nothing-was-seen-under-the-glass") : "",
     dead.length > 0 ? t("dead-when-it-came-in-and-still", { names: names(dead) }) : "",
     absent.length > 0 ? t("not-fitted-so-not-checked", { names: names(absent) }) : "",

@@ -82,8 +82,8 @@ export const heatFitInput = heatSoakInput
       fault(
         ["readings"],
         t("readings-unknowns-must-have-at-least", {
-          length: input.readings.length,
-          length2: input.fit.length,
+          readings: input.readings.length,
+          fit: input.fit.length,
           length3: input.fit.length + SPARE_READINGS,
         }),
       );

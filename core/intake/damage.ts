@@ -108,7 +108,7 @@ export const damage = z
       context.addIssue({
         code: "custom",
         path: ["points"],
-        message: t("points-a-must-have", { length: marked.points.length, damage: marked.damage, wanted }),
+        message: t("points-a-must-have", { points: marked.points.length, damage: marked.damage, wanted }),
       });
     }
   });

@@ -345,7 +345,7 @@ export function screwRefusal(ledger: ScrewLedger, move: ScrewMove): ScrewRefusal
       const own = cells.filter((c) => c.size.key === move.size);
       const left = own.filter((c) => c.screw === "in").length;
       return move.count > left
-        ? no(t("is-more-than-there-are-must-be", { count: move.count, left, length: own.length }), "count")
+        ? no(t("is-more-than-there-are-must-be", { count: move.count, left, own: own.length }), "count")
         : null;
     }
     case "missed":

@@ -13,7 +13,7 @@ export interface FramePacing {
 /** @throws Error where there are fewer than two intervals. */
 export function framePacing(intervalsMs: readonly number[]): FramePacing {
   if (intervalsMs.length < 2)
-    throw new Error(t("intervals-at-least-2-are-needed", { length: intervalsMs.length }));
+    throw new Error(t("intervals-at-least-2-are-needed", { intervalsMs: intervalsMs.length }));
   const medianMs = median(intervalsMs);
   return {
     frames: intervalsMs.length + 1,

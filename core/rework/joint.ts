@@ -13,7 +13,7 @@ export function alloyCautions({ alloy, before }: { alloy: string; before: string
   const cautions: string[] = [];
   const isLow = alloy === "Sn42Bi58";
   if (isLow || before === "Sn42Bi58") {
-    cautions.push(t("a-low-temperature-joint-softens-long", { value: liquidusC.value }));
+    cautions.push(t("a-low-temperature-joint-softens-long", { liquidusC: liquidusC.value }));
   }
   if ((isLow && before === "Sn63Pb37") || (alloy === "Sn63Pb37" && before === "Sn42Bi58")) {
     cautions.push(t("lead-and-bismuth-together-melt-at"));

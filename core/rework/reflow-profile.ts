@@ -130,9 +130,9 @@ function faultsOf(
     add(
       "never melted",
       t("the-peak-of-c-lies-below-the", {
-        whole: whole(peakC),
+        peakC: whole(peakC),
         name: alloy.name,
-        value: alloy.liquidusC.value,
+        liquidusC: alloy.liquidusC.value,
       }),
       atPeak,
     );
@@ -140,48 +140,54 @@ function faultsOf(
     if (peakC < alloy.peakC.least.value)
       add(
         "peak too low",
-        t("the-peak-of-c-is-below-it", { whole: whole(peakC), value: alloy.peakC.least.value }),
+        t("the-peak-of-c-is-below-it", { peakC: whole(peakC), least: alloy.peakC.least.value }),
         atPeak,
       );
     if (aboveLiquidusS < alloy.aboveS.least.value)
       add(
         "liquid too short",
-        t("liquid-for-s-wanted-at-least", { whole: whole(aboveLiquidusS), value: alloy.aboveS.least.value }),
+        t("liquid-for-s-wanted-at-least", {
+          aboveLiquidusS: whole(aboveLiquidusS),
+          least: alloy.aboveS.least.value,
+        }),
         melted,
       );
     if (aboveLiquidusS > alloy.aboveS.most.value)
       add(
         "liquid too long",
-        t("liquid-for-s-at-most-the-joint", { whole: whole(aboveLiquidusS), value: alloy.aboveS.most.value }),
+        t("liquid-for-s-at-most-the-joint", {
+          aboveLiquidusS: whole(aboveLiquidusS),
+          most: alloy.aboveS.most.value,
+        }),
         melted,
       );
   }
   if (peakC > alloy.peakC.most.value)
     add(
       "peak too high",
-      t("the-peak-of-c-is-above-flex", { whole: whole(peakC), value: alloy.peakC.most.value }),
+      t("the-peak-of-c-is-above-flex", { peakC: whole(peakC), most: alloy.peakC.most.value }),
       atPeak,
     );
   if (maxRiseCs > alloy.riseCs.value + 1e-9)
     add(
       "rises too fast",
-      t("rises-by-c-a-second-at-most", { maxRiseCs: maxRiseCs.toFixed(1), value: alloy.riseCs.value }),
+      t("rises-by-c-a-second-at-most", { maxRiseCs: maxRiseCs.toFixed(1), riseCs: alloy.riseCs.value }),
       slope(slopes.rise),
     );
   if (maxFallCs > alloy.fallCs.value + 1e-9)
     add(
       "falls too fast",
-      t("falls-by-c-a-second-at-most", { maxFallCs: maxFallCs.toFixed(1), value: alloy.fallCs.value }),
+      t("falls-by-c-a-second-at-most", { maxFallCs: maxFallCs.toFixed(1), fallCs: alloy.fallCs.value }),
       slope(slopes.fall),
     );
   if (soakS < alloy.soak.least.value)
     add(
       "soak too short",
       t("s-between-and-c-wanted-at-least", {
-        whole: whole(soakS),
+        soakS: whole(soakS),
         fromC: alloy.soak.fromC,
         toC: alloy.soak.toC,
-        value: alloy.soak.least.value,
+        least: alloy.soak.least.value,
       }),
       soak,
     );
@@ -189,10 +195,10 @@ function faultsOf(
     add(
       "soak too long",
       t("s-between-and-c-at-most-flux", {
-        whole: whole(soakS),
+        soakS: whole(soakS),
         fromC: alloy.soak.fromC,
         toC: alloy.soak.toC,
-        value: alloy.soak.most.value,
+        most: alloy.soak.most.value,
       }),
       soak,
     );

@@ -309,7 +309,7 @@ export const family = z
       if (size.places.length > size.count) {
         fault(
           ["screws", i, "places"],
-          t("places-are-more-than-the-screws-of", { length: size.places.length, count: size.count }),
+          t("places-are-more-than-the-screws-of", { places: size.places.length, count: size.count }),
         );
       }
       size.places.forEach(({ xMm, yMm }, n) => {

@@ -207,7 +207,7 @@ function largest(found: readonly Found[]): ReadOutline {
     outline: outlineOf(best.widthMm, best.heightMm, best.radiusMm),
     found:
       found.length > 1
-        ? t("the-largest-of-shapes-a", { length: found.length, what: best.what })
+        ? t("the-largest-of-shapes-a", { found: found.length, what: best.what })
         : `a ${best.what}`,
   };
 }

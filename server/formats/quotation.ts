@@ -40,9 +40,9 @@ function riskOf(
   const lost = 100 * odds.chanceOfLoss;
   return [
     t("of-100-repairs-like-this-one-about", {
-      whole: whole(odds.successPct),
-      whole2: whole(odds.successLowPct),
-      whole3: whole(odds.successHighPct),
+      successPct: whole(odds.successPct),
+      successLowPct: whole(odds.successLowPct),
+      successHighPct: whole(odds.successHighPct),
     }),
     after
       ? t("in-about-of-100-it-fails-and", {
@@ -54,7 +54,7 @@ function riskOf(
     ...(lost >= 0.5
       ? [
           t("in-about-of-100-it-ends-without", {
-            whole: whole(lost),
+            lost: whole(lost),
             value: value === undefined ? "" : t("counted-here-as-lost", { money: money(value) }),
           }),
         ]
@@ -94,9 +94,9 @@ export function quotationOf(
       return {
         name: titleOf(option.name),
         goesWell: t("of-100-to", {
-          whole: whole(option.successPct),
-          whole2: whole(option.successLowPct),
-          whole3: whole(option.successHighPct),
+          successPct: whole(option.successPct),
+          successLowPct: whole(option.successLowPct),
+          successHighPct: whole(option.successHighPct),
         }),
         average: money(option.expectedCost),
         worst: money(option.worstCost),

@@ -10,7 +10,7 @@ export const close = {
   "first-choose-who-is-at-the-bench": "First choose who is at the bench.",
   "keep-it-from-heat-above-60-c": "Keep it from heat above 60 °C and do not press on the glass for a day.",
   "the-tape-is-at-its-full-strength":
-    "The tape is at its full strength after {value} hours: do not pull at the glass until then.",
+    "The tape is at its full strength after {fullStrengthH} hours: do not pull at the glass until then.",
   "wipe-the-film-with-a-soft-damp": "Wipe the film with a soft damp cloth only; no alcohol, no acetone.",
   "treat-it-as-before": "Treat it as before.",
   film: "{line} film",
@@ -21,9 +21,8 @@ export const close = {
     "A connector had come loose and was pressed home. Nothing was replaced.",
   new: "New: {listed}.",
   "new-2": "New: {replaces}.",
-  "bubble-is": "bubble is",
-  "bubbles-are": "bubbles are",
-  "small-left-within-what-we-let-pass": "{left} small {value} left, within what we let pass.",
+  "small-left-within-what-we-let-pass":
+    "{left, plural, one {1 small bubble is} other {# small bubbles are}} left, within what we let pass.",
   "nothing-was-seen-under-the-glass": "Nothing was seen under the glass.",
   "dead-when-it-came-in-and-still": "Dead when it came in, and still so: {names}.",
   "not-fitted-so-not-checked": "Not fitted, so not checked: {names}.",

@@ -9,7 +9,7 @@ export const family = {
   mm: "{widthMm} × {heightMm} mm",
   "screws-first-out-first": "Screws, first out first",
   "add-a-size": "Add a size",
-  "of-placed": "{length} of {count} placed",
+  "of-placed": "{places} of {count} placed",
   back: "Back",
   "back-width-mm": "Back width, mm",
   "back-height-mm": "Back height, mm",

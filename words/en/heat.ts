@@ -10,8 +10,7 @@ export const heat = {
   "must-be-within-the-phases-which-last": "{timeS} must be within the phases, which last {totalS} s",
   "stands-nowhere-in-the-input-so-it": "{nameOf} stands nowhere in the input, so it cannot be fitted",
   "stands-twice": "{nameOf} stands twice",
-  "readings-unknowns-must-have-at-least":
-    "{length} readings; {length2} unknowns must have at least {length3}",
+  "readings-unknowns-must-have-at-least": "{readings} readings; {fit} unknowns must have at least {length3}",
   "entered-with-the-family-no-source": "entered with the family, no source named",
   "off-the-heat": "Off the heat",
   "back-on-the-heat": "Back on the heat",

@@ -23,7 +23,7 @@ export const lift = {
   to: "{lowWm2K} to {highWm2K}",
   "no-answer-from-the-server-press-again": "No answer from the server. Press again.",
   "this-benchs-own-values": "This bench's own values",
-  "readings-of-this-run-they-tell-how": "{length} readings of this run: they tell how this bench heats.",
+  "readings-of-this-run-they-tell-how": "{readings} readings of this run: they tell how this bench heats.",
   "fit-them": "Fit them",
   fitting: "Fitting",
   contact: "Contact",
@@ -95,11 +95,9 @@ export const lift = {
   dashed: "Dashed: {material}",
   "as-assumed": "as assumed",
   "heavy-this-shops-own-from-readings":
-    "Heavy: this shop's own, from {length} readings, within a factor of {scatterFactor}.",
-  reading: "reading",
-  readings: "readings",
+    "Heavy: this shop's own, from {readings} readings, within a factor of {scatterFactor}.",
   "here-three-over-ten-degrees-make-this":
-    "{length} {value} here: three over ten degrees make this shop's own line.",
+    "{readings, plural, one {1 reading} other {# readings}} here: three over ten degrees make this shop's own line.",
   "glue-line-against-time-every-method": "Glue line against time, every method",
   "the-part-of-the-glue-that-is":
     "The part of the glue that is ready last, by the numbers below. Thin: heating. Thick: time to cut.",
@@ -107,7 +105,7 @@ export const lift = {
   "working-it-out": "Working it out",
   "in-all": "in all",
   "one-window": "one window",
-  windows: "{length} windows,",
+  windows: "{passes} windows,",
   "to-begin-with": "to begin with, {value}",
   "each-time-between": "each time between",
   "k-below-the-nearest-limit": ", {marginK} K below the nearest limit",
@@ -115,7 +113,6 @@ export const lift = {
   show: "Show",
   "at-usual-settings-dark-on-the-heat":
     "At usual settings. Dark: on the heat or in the cold. Light: cutting.",
-  "glue-line": "glue line",
   "glue-line-2": "Glue line",
   "times-as-in-the-file": "Times as in the file.",
   "the-last-reading-is-now": "The last reading is now.",

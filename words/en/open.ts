@@ -14,7 +14,7 @@ export const open = {
   "screw-is": "Screw {cell} is {where}.",
   "hole-has-its-screw": "Hole {hole} has its screw.",
   "is-more-than-there-are-must-be":
-    "{count} is more than there are: must be a number from 1 to {left} of {length}.",
+    "{count} is more than there are: must be a number from 1 to {left} of {own}.",
   "screw-is-not-in-the-tray": "Screw {cell} is not in the tray.",
   "screw-is-not-missing": "Screw {cell} is not missing.",
   "no-screw-is-left-over": "No screw is left over.",

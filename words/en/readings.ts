@@ -3,7 +3,7 @@ export const readings = {
   "mb-must-be-at-most-mb": "{name}: {size} MB must be at most {LARGEST_FILE} MB",
   "there-are-no-two-columns-in-it":
     "{name}: there are no two columns in it, so nothing that could be a time and a temperature",
-  "readings-over-are-in": "{length} readings over {offsetS} are in.",
+  "readings-over-are-in": "{readings} readings over {offsetS} are in.",
   column: "Column {i}",
   "readings-from-a-logger": "Readings from a logger",
   "file-csv-tabs-or-semicolons": "File (CSV, tabs or semicolons)",

@@ -29,7 +29,7 @@ export const rework = {
   "must-not-be-probed-against-itself": "{a} must not be probed against itself",
   "must-be-one-of-the-contacts-2": "{a} must be one of the {contacts} contacts",
   "a-low-temperature-joint-softens-long":
-    "A low-temperature joint softens long before its {value} °C: no hot plate above 100 °C and no hot air near it from now on. Write it on the panel.",
+    "A low-temperature joint softens long before its {liquidusC} °C: no hot plate above 100 °C and no hot air near it from now on. Write it on the panel.",
   "lead-and-bismuth-together-melt-at":
     "Lead and bismuth together melt at about 96 °C (ternary eutectic, from memory): clear every trace of the old solder.",
   "not-known-what-was-there-before-clear":
@@ -67,15 +67,15 @@ export const rework = {
   "lifts-a-pad-that-is-heated-too": "Lifts a pad that is heated too long. Back into its stand each time.",
   "must-be-after-the-reading-before-it": "{timeS} must be after {timeS2}, the reading before it",
   "the-peak-of-c-lies-below-the":
-    "The peak of {whole} °C lies below the liquidus of {name}, {value} °C: nothing is joined.",
-  "the-peak-of-c-is-below-it": "The peak of {whole} °C is below {value}: it may not have wetted.",
-  "liquid-for-s-wanted-at-least": "Liquid for {whole} s; wanted at least {value}.",
-  "liquid-for-s-at-most-the-joint": "Liquid for {whole} s; at most {value}: the joint grows brittle.",
-  "the-peak-of-c-is-above-flex": "The peak of {whole} °C is above {value}: flex and panel suffer.",
-  "rises-by-c-a-second-at-most": "Rises by {maxRiseCs} °C a second; at most {value}.",
-  "falls-by-c-a-second-at-most": "Falls by {maxFallCs} °C a second; at most {value}.",
+    "The peak of {peakC} °C lies below the liquidus of {name}, {liquidusC} °C: nothing is joined.",
+  "the-peak-of-c-is-below-it": "The peak of {peakC} °C is below {least}: it may not have wetted.",
+  "liquid-for-s-wanted-at-least": "Liquid for {aboveLiquidusS} s; wanted at least {least}.",
+  "liquid-for-s-at-most-the-joint": "Liquid for {aboveLiquidusS} s; at most {most}: the joint grows brittle.",
+  "the-peak-of-c-is-above-flex": "The peak of {peakC} °C is above {most}: flex and panel suffer.",
+  "rises-by-c-a-second-at-most": "Rises by {maxRiseCs} °C a second; at most {riseCs}.",
+  "falls-by-c-a-second-at-most": "Falls by {maxFallCs} °C a second; at most {fallCs}.",
   "s-between-and-c-wanted-at-least":
-    "{whole} s between {fromC} and {toC} °C; wanted at least {value}: flux has not worked yet.",
-  "s-between-and-c-at-most-flux": "{whole} s between {fromC} and {toC} °C; at most {value}: flux is spent.",
+    "{soakS} s between {fromC} and {toC} °C; wanted at least {least}: flux has not worked yet.",
+  "s-between-and-c-at-most-flux": "{soakS} s between {fromC} and {toC} °C; at most {most}: flux is spent.",
   seconds: "seconds",
 } as const;

@@ -70,7 +70,7 @@ export const server = {
   "the-is-turned-or-sheared-by-a":
     "The {name} is turned or sheared by a transform: lay the panel square in the drawing first.",
   "the-drawing-holds-no-closed-shape-that": "The drawing holds no closed shape that could be an outline.",
-  "the-largest-of-shapes-a": "the largest of {length} shapes, a {what}",
+  "the-largest-of-shapes-a": "the largest of {found} shapes, a {what}",
   "vertices-that-a-list-says-it-has": "Vertices that a list says it has",
   vertices: "Vertices",
   "the-drawing-is-no-sound-dxf": "The drawing is no sound DXF: {message}",
@@ -91,15 +91,15 @@ export const server = {
   "what-these-figures-rest-on": "What these figures rest on",
   "agreed-name-date": "Agreed (name, date):",
   "of-100-repairs-like-this-one-about":
-    "Of 100 repairs like this one, about {whole} go well. Between {whole2} and {whole3} is the likely range.",
+    "Of 100 repairs like this one, about {successPct} go well. Between {successLowPct} and {successHighPct} is the likely range.",
   "in-about-of-100-it-fails-and":
     "In about {bad} of 100 it fails and the {name} follows. Then it comes to {money} in all, parts and time of both.",
   "in-about-of-100-it-does-not": "In about {bad} of 100 it does not go well.",
   "counted-here-as-lost": ", counted here as {money} lost",
-  "in-about-of-100-it-ends-without": "In about {whole} of 100 it ends without a working device{value}.",
+  "in-about-of-100-it-ends-without": "In about {lost} of 100 it ends without a working device{value}.",
   "stands-until": "Stands until {day}.",
   "at-worst-2": "{repairTitle}: {money}, at worst {money2}.{value}",
-  "of-100-to": "{whole} of 100 ({whole2} to {whole3})",
+  "of-100-to": "{successPct} of 100 ({successLowPct} to {successHighPct})",
   "h-at-worst-h": "{expectedHours} h, at worst {worstHours} h",
   "no-other-repair": "no other repair",
   "the-device-is-lost": "the device is lost",

@@ -7,7 +7,7 @@ export const stack = {
   "must-be-one-of-12": '"{served}" must be one of {functionKeys}',
   "must-be-one-of-13": '"{material}" must be one of {known}',
   "stands-in-the-library-already": '"{name}" stands in the library already',
-  "places-are-more-than-the-screws-of": "{length} places are more than the {count} screws of this size",
+  "places-are-more-than-the-screws-of": "{places} places are more than the {count} screws of this size",
   "must-lie-on-the-back-which-is": "{xMm}, {yMm} must lie on the back, which is {widthMm} × {heightMm} mm",
   "must-be-one-of-the-contacts": "{number} must be one of the {contacts} contacts",
   "stands-in-two-nets": "{number} stands in two nets",

@@ -13,7 +13,7 @@ export const close: Words<typeof english> = {
   "first-choose-who-is-at-the-bench": "Primero elige quién está en la mesa.",
   "keep-it-from-heat-above-60-c": "Por un día, no lo caliente a más de 60 °C ni apriete el cristal.",
   "the-tape-is-at-its-full-strength":
-    "La cinta tiene toda su fuerza después de {value} horas: hasta entonces no tire del cristal.",
+    "La cinta tiene toda su fuerza después de {fullStrengthH} horas: hasta entonces no tire del cristal.",
   "wipe-the-film-with-a-soft-damp":
     "Limpie la película solo con un paño suave y húmedo; sin alcohol ni acetona.",
   "treat-it-as-before": "Úselo como antes.",
@@ -24,9 +24,8 @@ export const close: Words<typeof english> = {
   "a-connector-had-come-loose-and-was": "Un conector se había soltado y se asentó. No se cambió nada.",
   new: "Nuevo: {listed}.",
   "new-2": "Nuevo: {replaces}.",
-  "bubble-is": "burbuja pequeña",
-  "bubbles-are": "burbujas pequeñas",
-  "small-left-within-what-we-let-pass": "Queda(n) {left} {value}, dentro de lo que aceptamos.",
+  "small-left-within-what-we-let-pass":
+    "{left, plural, one {Queda 1 burbuja pequeña} other {Quedan # burbujas pequeñas}}, dentro de lo que aceptamos.",
   "nothing-was-seen-under-the-glass": "No se vio nada bajo el cristal.",
   "dead-when-it-came-in-and-still": "Sin función al llegar, y sigue así: {names}.",
   "not-fitted-so-not-checked": "No instalado, por eso no se revisó: {names}.",

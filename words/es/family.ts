@@ -12,7 +12,7 @@ export const family: Words<typeof english> = {
   mm: "{widthMm} × {heightMm} mm",
   "screws-first-out-first": "Tornillos, en el orden en que salen",
   "add-a-size": "Añadir medida",
-  "of-placed": "{length} de {count} puestos",
+  "of-placed": "{places} de {count} puestos",
   back: "Trasera",
   "back-width-mm": "Ancho trasero, mm",
   "back-height-mm": "Alto trasero, mm",

@@ -14,7 +14,7 @@ export const heat: Words<typeof english> = {
   "stands-nowhere-in-the-input-so-it": "{nameOf} no está en los datos, así que no se puede ajustar",
   "stands-twice": "{nameOf} está dos veces",
   "readings-unknowns-must-have-at-least":
-    "{length} lecturas; {length2} incógnitas deben tener al menos {length3}",
+    "{readings} lecturas; {fit} incógnitas deben tener al menos {length3}",
   "entered-with-the-family-no-source": "dado con la familia, sin fuente",
   "off-the-heat": "Fuera del calor",
   "back-on-the-heat": "De vuelta al calor",

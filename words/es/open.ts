@@ -17,7 +17,7 @@ export const open: Words<typeof english> = {
   "screw-is": "Tornillo {cell}: {where}.",
   "hole-has-its-screw": "El agujero {hole} tiene su tornillo.",
   "is-more-than-there-are-must-be":
-    "{count} es más de lo que hay: debe ser un número de 1 a {left} de {length}.",
+    "{count} es más de lo que hay: debe ser un número de 1 a {left} de {own}.",
   "screw-is-not-in-the-tray": "El tornillo {cell} no está en la bandeja.",
   "screw-is-not-missing": "El tornillo {cell} no falta.",
   "no-screw-is-left-over": "No sobra ningún tornillo.",

@@ -6,7 +6,7 @@ export const readings: Words<typeof english> = {
   "mb-must-be-at-most-mb": "{name}: {size} MB debe ser como mucho {LARGEST_FILE} MB",
   "there-are-no-two-columns-in-it":
     "{name}: no tiene dos columnas, así que nada que pueda ser hora y temperatura",
-  "readings-over-are-in": "{length} lecturas en {offsetS} están dentro.",
+  "readings-over-are-in": "{readings} lecturas en {offsetS} están dentro.",
   column: "Columna {i}",
   "readings-from-a-logger": "Lecturas de un registrador",
   "file-csv-tabs-or-semicolons": "Archivo (CSV, tabuladores o punto y coma)",

@@ -33,7 +33,7 @@ export const rework: Words<typeof english> = {
   "must-not-be-probed-against-itself": "{a} no se prueba contra sí mismo",
   "must-be-one-of-the-contacts-2": "{a} debe ser uno de los {contacts} contactos",
   "a-low-temperature-joint-softens-long":
-    "Una unión de baja temperatura ablanda mucho antes de sus {value} °C: desde ahora, ni plancha a más de 100 °C ni aire caliente cerca. Escríbelo en el panel.",
+    "Una unión de baja temperatura ablanda mucho antes de sus {liquidusC} °C: desde ahora, ni plancha a más de 100 °C ni aire caliente cerca. Escríbelo en el panel.",
   "lead-and-bismuth-together-melt-at":
     "Plomo y bismuto juntos funden a unos 96 °C (eutéctico ternario, de memoria): quita todo rastro de la soldadura vieja.",
   "not-known-what-was-there-before-clear":
@@ -73,16 +73,16 @@ export const rework: Words<typeof english> = {
     "Levanta la pista que se calienta de más. De vuelta a su soporte cada vez.",
   "must-be-after-the-reading-before-it": "{timeS} debe ser después de {timeS2}, la lectura anterior",
   "the-peak-of-c-lies-below-the":
-    "El máximo de {whole} °C está bajo el líquidus de {name}, {value} °C: no se unió nada.",
-  "the-peak-of-c-is-below-it": "El máximo de {whole} °C está bajo {value}: puede no haber mojado.",
-  "liquid-for-s-wanted-at-least": "Líquida por {whole} s; se quiere al menos {value}.",
+    "El máximo de {peakC} °C está bajo el líquidus de {name}, {liquidusC} °C: no se unió nada.",
+  "the-peak-of-c-is-below-it": "El máximo de {peakC} °C está bajo {least}: puede no haber mojado.",
+  "liquid-for-s-wanted-at-least": "Líquida por {aboveLiquidusS} s; se quiere al menos {least}.",
   "liquid-for-s-at-most-the-joint":
-    "Líquida por {whole} s; como mucho {value}: la unión se vuelve quebradiza.",
-  "the-peak-of-c-is-above-flex": "El máximo de {whole} °C pasa de {value}: sufren flex y panel.",
-  "rises-by-c-a-second-at-most": "Sube {maxRiseCs} °C por segundo; como mucho {value}.",
-  "falls-by-c-a-second-at-most": "Baja {maxFallCs} °C por segundo; como mucho {value}.",
+    "Líquida por {aboveLiquidusS} s; como mucho {most}: la unión se vuelve quebradiza.",
+  "the-peak-of-c-is-above-flex": "El máximo de {peakC} °C pasa de {most}: sufren flex y panel.",
+  "rises-by-c-a-second-at-most": "Sube {maxRiseCs} °C por segundo; como mucho {riseCs}.",
+  "falls-by-c-a-second-at-most": "Baja {maxFallCs} °C por segundo; como mucho {fallCs}.",
   "s-between-and-c-wanted-at-least":
-    "{whole} s entre {fromC} y {toC} °C; se quiere al menos {value}: el flux aún no actuó.",
-  "s-between-and-c-at-most-flux": "{whole} s entre {fromC} y {toC} °C; como mucho {value}: el flux se gastó.",
+    "{soakS} s entre {fromC} y {toC} °C; se quiere al menos {least}: el flux aún no actuó.",
+  "s-between-and-c-at-most-flux": "{soakS} s entre {fromC} y {toC} °C; como mucho {most}: el flux se gastó.",
   seconds: "segundos",
 };

@@ -73,7 +73,7 @@ export const server: Words<typeof english> = {
   "the-is-turned-or-sheared-by-a":
     "{name} está girado o inclinado por una transformación: pon primero el panel derecho en el dibujo.",
   "the-drawing-holds-no-closed-shape-that": "El dibujo no tiene una forma cerrada que pueda ser un contorno.",
-  "the-largest-of-shapes-a": "la mayor de {length} formas: {what}",
+  "the-largest-of-shapes-a": "la mayor de {found} formas: {what}",
   "vertices-that-a-list-says-it-has": "Vértices que una lista dice tener",
   vertices: "Vértices",
   "the-drawing-is-no-sound-dxf": "El dibujo no es un DXF sano: {message}",
@@ -94,15 +94,15 @@ export const server: Words<typeof english> = {
   "what-these-figures-rest-on": "En qué se apoyan estas cifras",
   "agreed-name-date": "Acordado (nombre, fecha):",
   "of-100-repairs-like-this-one-about":
-    "De 100 reparaciones como esta, unas {whole} salen bien. Lo probable es entre {whole2} y {whole3}.",
+    "De 100 reparaciones como esta, unas {successPct} salen bien. Lo probable es entre {successLowPct} y {successHighPct}.",
   "in-about-of-100-it-fails-and":
     "En unas {bad} de 100 falla y sigue: {name}. Entonces son {money} en total, piezas y tiempo de ambas.",
   "in-about-of-100-it-does-not": "En unas {bad} de 100 no sale bien.",
   "counted-here-as-lost": ", contado aquí como {money} perdidos",
-  "in-about-of-100-it-ends-without": "En unas {whole} de 100 termina sin un equipo que funcione{value}.",
+  "in-about-of-100-it-ends-without": "En unas {lost} de 100 termina sin un equipo que funcione{value}.",
   "stands-until": "Vale hasta el {day}.",
   "at-worst-2": "{repairTitle}: {money}, en el peor caso {money2}.{value}",
-  "of-100-to": "{whole} de 100 ({whole2} a {whole3})",
+  "of-100-to": "{successPct} de 100 ({successLowPct} a {successHighPct})",
   "h-at-worst-h": "{expectedHours} h, en el peor caso {worstHours} h",
   "no-other-repair": "ninguna otra reparación",
   "the-device-is-lost": "el equipo se pierde",

@@ -10,7 +10,7 @@ export const stack: Words<typeof english> = {
   "must-be-one-of-12": '"{served}" debe ser uno de {functionKeys}',
   "must-be-one-of-13": '"{material}" debe ser uno de {known}',
   "stands-in-the-library-already": '"{name}" ya está en la biblioteca',
-  "places-are-more-than-the-screws-of": "{length} lugares son más que los {count} tornillos de esta medida",
+  "places-are-more-than-the-screws-of": "{places} lugares son más que los {count} tornillos de esta medida",
   "must-lie-on-the-back-which-is":
     "{xMm}, {yMm} debe estar en la parte trasera, que es de {widthMm} × {heightMm} mm",
   "must-be-one-of-the-contacts": "{number} debe ser uno de los {contacts} contactos",

@@ -93,7 +93,7 @@ export const BenchView = memo(function BenchView({
           {rows.length === 0
             ? t("the-bench-is-clear")
             : t("of-jobs-need-hands", {
-                length: rows.filter((row) => needNow(row, nowMs) === "hands").length,
+                rows: rows.filter((row) => needNow(row, nowMs) === "hands").length,
                 length2: rows.length,
               })}
         </h1>

@@ -37,7 +37,7 @@ export function ChamberWatch({ code, scene, nowMs, tell }: ToolProps) {
       if (isLogged || reading.barAbs < UP_SHARE * holdBar) return;
       isLogged = true;
       handler.current("reading-taken", {
-        quantity: t("chamber-pressure"),
+        quantity: "chamber pressure",
         source: "simulated",
         values: [{ at: new Date(reading.atMs).toISOString(), value: reading.barAbs }],
       });

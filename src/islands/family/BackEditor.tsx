@@ -135,7 +135,7 @@ export function BackEditor() {
               count > 0
                 ? places.length === count
                   ? `${count}`
-                  : t("of-placed", { length: places.length, count })
+                  : t("of-placed", { places: places.length, count })
                 : ""
             }
             onChange={(next) => change({ screws: next }, "screws")}

@@ -24,6 +24,7 @@ import { useCalculations } from "../../workers/useCalculations.ts";
 import { saveFile } from "../../ui/save-file.ts";
 import { typedWithin } from "../../ui/typed-number.ts";
 import { SheetDrawing } from "./SheetDrawing.tsx";
+import { listed } from "../../../core/words.ts";
 import { t } from "../../../words/film.ts";
 import { term } from "../../../words/speaker.ts";
 
@@ -333,8 +334,7 @@ export function FilmCutting({
             <p className="mt-2 text-soft">
               {t("cm-placed-on-more-than-cm-does", {
                 placedMm2: (placedMm2 / 100).toFixed(0),
-                length: drawn.length,
-                value: drawn.length === 1 ? t("sheet") : t("sheets"),
+                drawn: drawn.length,
                 areaBoundMm2: (layout.areaBoundMm2 / 100).toFixed(0),
               })}
             </p>
@@ -360,11 +360,10 @@ export function FilmCutting({
             <p className="mt-2 flex flex-wrap items-center gap-3">
               {t("a-better-layout-was-found", {
                 sheetsUsed: offer.sheetsUsed,
-                value: offer.sheetsUsed === 1 ? t("sheet") : t("sheets"),
-                value2:
+                placed:
                   offer.left.length === 0
                     ? t("everything-placed")
-                    : t("left-over", { length: offer.left.length }),
+                    : t("left-over", { left: offer.left.length }),
               })}
               <button type="button" className="control" onClick={() => setMoved(placesOf(offer))}>
                 {t("use-it")}
@@ -407,8 +406,8 @@ export function FilmCutting({
                   {one.wrong.size > 0 && (
                     <span role="alert" className="edge-hatch mt-1 block text-danger">
                       {t("over-another-piece-or-over-the-rim", {
-                        value: [...one.wrong].join(" and "),
-                        value2: one.wrong.size === 1 ? t("lies") : t("lie"),
+                        pieces: listed([...one.wrong]),
+                        count: one.wrong.size,
                       })}
                     </span>
                   )}
@@ -417,7 +416,7 @@ export function FilmCutting({
                   {(
                     [
                       [t("template-a4"), "pdf", "A4"],
-                      [t("template-letter"), "pdf", t("letter")],
+                      [t("template-letter"), "pdf", "Letter"],
                       ["SVG", "svg", "A4"],
                       ["DXF", "dxf", "A4"],
                     ] as const
@@ -446,7 +445,7 @@ export function FilmCutting({
               disabled={isBusy || isWrong || left.length > 0}
               onClick={() => void cut()}
             >
-              {chosen.length === 1 ? t("cut-this-piece") : t("cut-these-pieces", { length: chosen.length })}
+              {chosen.length === 1 ? t("cut-this-piece") : t("cut-these-pieces", { chosen: chosen.length })}
             </button>
           )}
         </>

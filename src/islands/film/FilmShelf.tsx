@@ -54,7 +54,7 @@ export const FilmShelf = memo(function FilmShelf({
 }) {
   const preferences = useStoredPreferences(first);
   const [sheets, setSheets] = useState(initial);
-  const [typed, setTyped] = useDraft<Typed>(t("film-sheet"), blank);
+  const [typed, setTyped] = useDraft<Typed>("film sheet", blank);
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [said, setSaid] = useState<string>();
   const [isAdding, setAdding] = useState(false);

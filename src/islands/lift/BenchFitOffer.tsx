@@ -88,7 +88,7 @@ export function BenchFitOffer({
       {!asked ? (
         <p className="flex flex-wrap items-center gap-3">
           <span className="flex-1">
-            {t("readings-of-this-run-they-tell-how", { length: input.readings.length })}
+            {t("readings-of-this-run-they-tell-how", { readings: input.readings.length })}
           </span>
           <button type="button" className="control" onClick={() => setAsked(true)}>
             {t("fit-them")}

@@ -316,12 +316,11 @@ const StrengthChart = memo(function StrengthChart({
         {t("dashed", { material: glue.material })} <span className="assumed">{t("as-assumed")}</span>.{" "}
         {own
           ? t("heavy-this-shops-own-from-readings", {
-              length: readings.length,
+              readings: readings.length,
               scatterFactor: own.scatterFactor.toFixed(1),
             })
           : t("here-three-over-ten-degrees-make-this", {
-              length: readings.length,
-              value: readings.length === 1 ? t("reading") : t("readings"),
+              readings: readings.length,
             })}
       </figcaption>
     </figure>

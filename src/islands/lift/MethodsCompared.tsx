@@ -93,7 +93,7 @@ export function MethodsCompared({
                       value:
                         result.passes.length === 1
                           ? t("one-window")
-                          : `${t("windows", { length: result.passes.length })} `,
+                          : `${t("windows", { passes: result.passes.length })} `,
                     })}
                     {result.passes.length > 1 && (
                       <>

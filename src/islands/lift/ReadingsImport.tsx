@@ -30,7 +30,7 @@ export function ReadingsImport({
     }));
     for (let from = 0; from < values.length; from += MOST_IN_EVENT) {
       const some = values.slice(from, from + MOST_IN_EVENT);
-      if (!tell("reading-taken", { quantity: t("glue-line"), source: "logger", values: some })) return false;
+      if (!tell("reading-taken", { quantity: "glue line", source: "logger", values: some })) return false;
     }
     return true;
   };

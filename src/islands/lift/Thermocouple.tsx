@@ -64,7 +64,7 @@ export function Thermocouple({
       if (some.length === 0) return;
       unsent.current = [];
       const values = some.map(({ atMs, valueC }) => ({ at: new Date(atMs).toISOString(), value: valueC }));
-      handlers.current.tell("reading-taken", { quantity: t("glue-line"), source: "simulated", values });
+      handlers.current.tell("reading-taken", { quantity: "glue line", source: "simulated", values });
       handlers.current.onLive([]);
     };
     const line = new EventSource(`/api/jobs/${code}/thermocouple?at=${Date.now()}`);

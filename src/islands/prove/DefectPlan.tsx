@@ -23,7 +23,7 @@ export function DefectPlan({
       borderMm={borderMm}
       windows={windows}
       labels={false}
-      title={t("places-under-the-glass-of", { length: defects.length, code: family.code })}
+      title={t("places-under-the-glass-of", { defects: defects.length, code: family.code })}
     >
       {({ unit }) => (
         <>

@@ -120,7 +120,7 @@ function Comparing({ tell, onEnd }: ToolProps & { onEnd: () => void }) {
   return (
     <div className="mt-3 border-y-2 border-line py-3" role="group" aria-label={t("compare-patterns")}>
       <p className="text-lg">
-        {t("of-show", { length: seen.length + 1, length2: panelPatterns.length })}{" "}
+        {t("of-show", { length: seen.length + 1, panelPatterns: panelPatterns.length })}{" "}
         <strong>{term(pattern)}</strong> {t("on-the-panel-the-same-as-here")}
       </p>
       <canvas ref={canvas} width={480} height={288} className="mt-2 block w-full max-w-md" />
@@ -160,12 +160,12 @@ function PanelResults({ scene }: ToolProps) {
         t("answers", { coveragePct: Math.round(touch.coveragePct) }),
         touch.dead.length > 0
           ? t("dead-cells-of-them-together", {
-              length: touch.dead.length,
+              dead: touch.dead.length,
               largestDeadCells: touch.largestDeadCells,
             })
           : "",
-        touch.jumps.length > 0 ? t("jumps", { length: touch.jumps.length }) : "",
-        touch.dropOuts.length > 0 ? t("times-lost", { length: touch.dropOuts.length }) : "",
+        touch.jumps.length > 0 ? t("jumps", { jumps: touch.jumps.length }) : "",
+        touch.dropOuts.length > 0 ? t("times-lost", { dropOuts: touch.dropOuts.length }) : "",
         t("one-drag-covered", { unbrokenPct: Math.round(touch.unbrokenPct) }),
         t("at-once", { pointers: touch.pointers }),
         touch.reportMs === null ? "" : t("reports-every-ms", { reportMs: Math.round(touch.reportMs) }),
@@ -176,7 +176,7 @@ function PanelResults({ scene }: ToolProps) {
   const patternWords = patterns
     ? bad.length > 0
       ? t("wrong-on", { listed: listed(bad) })
-      : t("patterns-good", { length: patterns.seen.length })
+      : t("patterns-good", { seen: patterns.seen.length })
     : "";
   return (
     <ul
@@ -195,8 +195,7 @@ function PanelResults({ scene }: ToolProps) {
       {classed && pixels && (
         <li className="border-b border-line py-2">
           {t("pixel-of-class", {
-            length: pixels.faults.length,
-            value: pixels.faults.length === 1 ? t("fault") : t("faults"),
+            faults: pixels.faults.length,
             widthPx: pixels.widthPx,
             heightPx: pixels.heightPx,
             class: classed.class,
@@ -222,7 +221,7 @@ function PanelResults({ scene }: ToolProps) {
             className="h-24"
             role="img"
             aria-label={t("dead-cells-of", {
-              length: touch.dead.length,
+              dead: touch.dead.length,
               columns: touch.columns * touch.rows,
             })}
             style={{ aspectRatio: touch.widthPx / touch.heightPx }}

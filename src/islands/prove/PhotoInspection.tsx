@@ -72,7 +72,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
     setDust(new Set(found));
     say(
       found.length > 0
-        ? t("of-them-stay-with-the-camera-its", { length: found.length })
+        ? t("of-them-stay-with-the-camera-its", { found: found.length })
         : t("none-of-it-is-dust-on-the"),
       false,
     );
@@ -138,7 +138,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
   };
   const keepBorder = (worstMm: number) =>
     tell("reading-taken", {
-      quantity: t("border-offset"),
+      quantity: "border offset",
       source,
       values: [{ at: new Date().toISOString(), value: Number(worstMm.toFixed(2)) }],
     });
@@ -225,8 +225,8 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
               data-testid="inspected"
               className={`text-lg font-semibold ${judged.verdict === "pass" ? "text-done" : "text-danger"}`}
             >
-              {judged.verdict === "pass" ? t("passes") : t("does-not-pass")}: {counted.length}{" "}
-              {counted.length === 1 ? t("defect") : t("defects")}
+              {judged.verdict === "pass" ? t("passes") : t("does-not-pass")}:{" "}
+              {t("defects-counted", { count: counted.length })}
               {tooMany && t("too-many", { tooMany })}
             </p>
             {border && (
@@ -264,7 +264,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
             {planted && (
               <p className="text-soft" data-testid="truth">
                 {t("simulated-camera-it-had-planted-of", {
-                  length: planted.length,
+                  planted: planted.length,
                   hits,
                   value: Math.max(0, defects.length - dust.size - hits),
                 })}
@@ -326,7 +326,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
           {t("last-look-counted-overruled", {
             lightingWord: lightingWords[last.lighting],
             value: last.source === "simulated" ? ` ${t("simulated")}` : "",
-            length: last.defects.filter((d) => !d.overruled).length,
+            defects: last.defects.filter((d) => !d.overruled).length,
             length2: last.defects.filter((d) => d.overruled).length,
           })}
         </p>

@@ -103,7 +103,7 @@ export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolPr
         className="mt-2 max-h-64 w-full max-w-md touch-none border-2 border-ink bg-raised"
         style={{ aspectRatio: widthMm / heightMm }}
         role="img"
-        aria-label={t("screen-with-pixel-faults-tap-where-one", { length: faults.length })}
+        aria-label={t("screen-with-pixel-faults-tap-where-one", { faults: faults.length })}
         onPointerUp={tap}
       >
         {parsed.success &&
@@ -126,7 +126,7 @@ export function PixelFaultEntry({ code, scene, mayTell: mayEnter, tell }: ToolPr
       )}
       <div className="mt-2 flex flex-wrap items-center gap-3">
         <button type="button" className="control" disabled={!mayEnter} onClick={keep}>
-          {t("keep", { length: faults.length, value: faults.length === 1 ? t("fault") : t("faults") })}
+          {t("keep", { faults: faults.length })}
         </button>
         <button
           type="button"

@@ -74,7 +74,10 @@ export function LoggerTable({
     const readings = table!.readings.slice(0, most);
     if (!onTake(readings)) return;
     setTold(
-      t("readings-over-are-in", { length: readings.length, offsetS: durationText(readings.at(-1)!.offsetS) }),
+      t("readings-over-are-in", {
+        readings: readings.length,
+        offsetS: durationText(readings.at(-1)!.offsetS),
+      }),
     );
     setOpened(null);
   };

@@ -112,7 +112,7 @@ export function AxisInstrument({ code, scene, data, mayTell, tell }: InstrumentP
         </PhotoLight>
         <p className="text-soft">
           {t("read", {
-            length: readings.length,
+            readings: readings.length,
             value: readings.length < 4 ? t("more-at-least", { length: 4 - readings.length }) : "",
           })}
         </p>

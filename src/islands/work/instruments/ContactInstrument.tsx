@@ -48,7 +48,7 @@ export function ContactInstrument({ scene, data, mayTell, tell }: InstrumentProp
           role="group"
           aria-label={t("contacts", {
             contacts,
-            value: faults.length > 0 ? t("faults", { length: faults.length }) : "",
+            value: faults.length > 0 ? t("faults", { faults: faults.length }) : "",
           })}
         >
           {nets.flatMap((net) =>

@@ -64,7 +64,7 @@ export function LampInstrument(props: InstrumentProps) {
         {exposure && (
           <p className={`lg:hidden ${done > 0 ? "text-done" : ""}`}>
             {done > 0 && "✓ "}
-            {t("of-done", { done, length: zones.length })}
+            {t("of-done", { done, zones: zones.length })}
           </p>
         )}
         {exposure && (
