@@ -16,6 +16,7 @@ describe("preferences", () => {
   it("are read from the cookies", () => {
     expect(readPreferences("ground=dark; temperature=F; length=inch; who=ase-lind; station=3")).to.deep.equal(
       {
+        language: "",
         ground: "dark",
         temperature: "F",
         length: "inch",

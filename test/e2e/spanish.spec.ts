@@ -71,13 +71,16 @@ for (const [what, screens] of [
         written.reduce((left, data) => left.replaceAll(data, ""), text.toLowerCase()),
       );
       found.push(...own.filter((text) => ENGLISH.test(text)).map((text) => `${screen} "${text}"`));
-      await page.evaluate(axe.source);
-      const serious = await page.evaluate(async () =>
-        (await window.axe.run({ resultTypes: ["violations"] })).violations
-          .filter(({ impact }) => impact === "serious" || impact === "critical")
-          .map(({ id }) => id),
-      );
-      found.push(...serious.map((id) => `${screen} ${id}`));
+      // A place is built as it is in English, which is looked at each time.
+      if (what === "any stage" || process.env.HALF_LIFT_LONG === "1") {
+        await page.evaluate(axe.source);
+        const serious = await page.evaluate(async () =>
+          (await window.axe.run({ resultTypes: ["violations"] })).violations
+            .filter(({ impact }) => impact === "serious" || impact === "critical")
+            .map(({ id }) => id),
+        );
+        found.push(...serious.map((id) => `${screen} ${id}`));
+      }
       await page.setViewportSize({ width: 390, height: 844 });
       const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
       if (over > 0) found.push(`${screen} is ${over} px too wide for a phone`);
