@@ -9,6 +9,7 @@ interface Picture {
   name: string;
   path: string;
   ground?: "day" | "dark";
+  language?: "en" | "es";
   size?: { width: number; height: number };
   whole?: boolean;
   /** What is done before it is taken. */
@@ -44,7 +45,7 @@ const pictures: Picture[] = [
       await page.getByTestId("inspected").waitFor();
     },
   },
-  { name: "close", path: "/jobs/GW-1161" },
+  { name: "close-spanish", path: "/jobs/GW-1161", language: "es" },
   { name: "certificate", path: "/jobs/GW-1161/certificate" },
   { name: "family-editor", path: "/families/TK-5/edit?part=panel" },
   { name: "new-job", path: "/jobs/new" },
@@ -61,13 +62,14 @@ try {
     name,
     path: address,
     ground = "day",
+    language = "en",
     size = { width: 1280, height: 800 },
     whole = false,
     before,
   } of pictures) {
     const context = await browser.newContext({ viewport: size, timezoneId: "UTC", reducedMotion: "reduce" });
     await context.addCookies(
-      Object.entries({ who: "tove", seen: "yes", ground }).map(([cookie, value]) => ({
+      Object.entries({ who: "tove", seen: "yes", ground, language }).map(([cookie, value]) => ({
         name: cookie,
         value,
         url: workshop.url,
