@@ -35,7 +35,8 @@ export default defineConfig(
     rules: { "no-var": "off", "prefer-const": "off" },
   },
   {
-    // The core knows nothing of where it runs: no packages but Zod and pure arithmetic, nothing from outside its own folder.
+    // The core knows nothing of where it runs: no packages but Zod and pure arithmetic, nothing from outside its own folder but the words
+    // that it says.
     files: ["core/**/*.ts"],
     ignores: ["core/**/*.test.ts"],
     rules: {

@@ -20,9 +20,9 @@ export function adhesiveNow({ state }: Pick<Scene, "state">): AdhesiveInUse {
       measured === undefined
         ? t("pa-s-at-25-c-at-c", {
             viscosityPaS: adhesive.viscosityPaS.value,
-            text: adhesive.viscosityPaS.source.text,
+            source: adhesive.viscosityPaS.source.text,
             roomC,
-            value2: room === undefined ? t("assumed") : "",
+            assumed: room === undefined ? t("assumed") : "",
           })
         : null,
   };

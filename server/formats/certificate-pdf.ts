@@ -3,6 +3,7 @@ import QRCode from "qrcode";
 import { passWords, type CertificateText } from "./certificate-text.ts";
 import { bytesOf, withFonts } from "./pdf-fonts.ts";
 import { t } from "../../words/server.ts";
+import { language } from "../../words/language.ts";
 
 const MARGIN = 56;
 const QR_PT = 92;
@@ -25,7 +26,7 @@ export async function certificatePdf(
       size: "A4",
       margins: { top: MARGIN, left: MARGIN, right: MARGIN, bottom: MARGIN },
       bufferPages: true,
-      lang: "en",
+      lang: language(),
       info: { Title: t("certificate", { title: text.title }), Producer: "Half Lift", Creator: "Half Lift" },
     }),
   );

@@ -19,7 +19,7 @@ export interface CertificateRow {
 
 /** Whether a row passes, in words; nothing where that was not asked. */
 export const passWords = (passes: boolean | null): string =>
-  passes === null ? "" : passes ? "passes" : t("does-not-pass");
+  passes === null ? "" : passes ? t("passes") : t("does-not-pass");
 
 export interface CertificateSection {
   heading: string;
@@ -69,10 +69,10 @@ function underGlassLines({ underGlass }: JobCertificate): string[] {
   return [
     t("by-a-photo", {
       lightingWord: lightingWords[lighting],
-      value: source === "simulated" ? ` ${t("simulated-camera")}` : "",
-      value2: verdict === "pass" ? "passes" : t("does-not-pass"),
+      simulated: source === "simulated" ? ` ${t("simulated-camera")}` : "",
+      verdict: verdict === "pass" ? t("passes") : t("does-not-pass"),
       found,
-      value3: overruled > 0 ? t("found-and-overruled-by-eye", { overruled }) : "",
+      overruled: overruled > 0 ? t("found-and-overruled-by-eye", { overruled }) : "",
     }),
   ];
 }
@@ -89,7 +89,7 @@ export function certificateText(certificate: JobCertificate): CertificateText {
     passes,
   });
   const spentRow = ({ what, quantity, unit, lot }: (typeof spent)[number]) =>
-    row(capitalised(what), `${quantity} ${unit}`, lot ? t("lot", { lot }) : "");
+    row(capitalised(term(what)), `${quantity} ${term(unit)}`, lot ? t("lot", { lot }) : "");
   const sections: CertificateSection[] = [
     {
       heading: t("what-was-agreed"),
@@ -119,7 +119,7 @@ export function certificateText(certificate: JobCertificate): CertificateText {
     {
       heading: t("what-was-measured"),
       rows: measurements.map(({ what, value, unit, limit, passes, got, from }) =>
-        row(what, `${figureText(value, unit)}, ${term(got)}: ${from}`, limit ?? t("no-limit"), passes),
+        row(what, `${figureText(value, unit)}, ${term(got)}: ${term(from)}`, limit ?? t("no-limit"), passes),
       ),
       lines: underGlassLines(certificate),
     },
@@ -127,7 +127,7 @@ export function certificateText(certificate: JobCertificate): CertificateText {
       heading: t("what-was-proved"),
       rows: functions.map(({ name, result, atIntake, signedBy: by, reason }) =>
         row(
-          name,
+          term(name),
           result === "not shown: signed for" && by
             ? t("not-shown-signed-by-because", { by, reason: reason ?? "" })
             : term(result),

@@ -7,7 +7,7 @@ export const bench = {
   "waiting-on-a-hold": "Waiting on a hold",
   "nothing-is-held": "Nothing is held.",
   "the-bench-is-clear": "The bench is clear",
-  "of-jobs-need-hands": "{rows} of {length2} jobs need hands",
+  "of-jobs-need-hands": "{hands} of {jobs} jobs need hands",
   "new-job": "New job",
   "no-answer-from-the-server-shown-as":
     "No answer from the server. Shown as last known. Timers keep running.",

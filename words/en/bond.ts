@@ -65,7 +65,7 @@ export const bond = {
     "No answer from the server. The pattern is still here: press again.",
   kept: "Kept.",
   forgotten: "Forgotten.",
-  "pa-s-at-25-c-at-c": "{viscosityPaS} Pa s at 25 °C ({text}), at {roomC} °C in the room{value2}",
+  "pa-s-at-25-c-at-c": "{viscosityPaS} Pa s at 25 °C ({source}), at {roomC} °C in the room{assumed}",
   "must-be-a-width-from-0-to": "must be a width from 0 to 200, or two of them",
   "must-be-given-or-a-picture-and": "must be given, or a picture, and not both",
   "shows-no-step-from-ink-to-picture": "shows no step from ink to picture at one of its edges",

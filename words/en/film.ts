@@ -95,7 +95,7 @@ export const film = {
   "the-picture-it-will-give": "The picture it will give",
   "kind-of-cell": "Kind of cell",
   "picture-you-want": "Picture you want",
-  "contrast-unlit-lit": "{value}, contrast {value2}. Unlit {tint}, lit {tint2}.",
+  "contrast-unlit-lit": "{sense}, contrast {contrast}. Unlit {unlit}, lit {lit}.",
   "every-angle-of-the-film": "Every angle of the {film} film",
   "every-angle-of-the-film-0-to": "Every angle of the {film} film, 0° to 180°: unlit above, lit below.",
   "set-this-angle": "Set this angle",

@@ -35,7 +35,7 @@ export const prove = {
   "on-the-panel": ", on the panel",
   "of-them-close-together": ", {clustered} of them close together",
   "pixel-of-class":
-    "{faults, plural, one {1 pixel fault} other {# pixel faults}} of {widthPx} × {heightPx}: class {class}{value2}.",
+    "{faults, plural, one {1 pixel fault} other {# pixel faults}} of {widthPx} × {heightPx}: class {class}{clustered}.",
   "pictures-every-ms-late-the-worst-ms":
     "Pictures every {medianMs} ms, {latePct} % late, the worst {worstMs} ms.",
   "dead-cells-of": "{dead} dead cells of {columns}",
@@ -68,7 +68,7 @@ export const prove = {
   equal: "equal",
   "not-equal": "not equal",
   turned: ", turned {turnDeg}°",
-  "border-off-at-the": "Border {value}: {worstMm} off at the {worst}{value2}.",
+  "border-off-at-the": "Border {verdict}: {worstMm} off at the {worst}{turned}.",
   "note-the-border": "Note the border",
   "light-darkest-from-the-left-and-from":
     "Light: darkest {xMm} from the left and {yMm} from the top, {leastPct} % of the brightest, the camera's own corners in it.",
@@ -85,7 +85,8 @@ export const prove = {
   "pixels-to-a-millimetre-what-is-smaller":
     "{pxPerMm} pixels to a millimetre: what is smaller than about {SIZED_PX} is seen, but not sized; come closer for that. What stays at its place in the photo while the panel moves is dust on the camera.",
   simulated: "(simulated)",
-  "last-look-counted-overruled": "Last look {lightingWord}{value}: {defects} counted, {length2} overruled.",
+  "last-look-counted-overruled":
+    "Last look {lightingWord}{simulated}: {defects} counted, {overruled} overruled.",
   "say-first-how-many-pixels-it-has": "Say first how many pixels it has across and down.",
   across: "Across",
   down: "Down",

@@ -14,7 +14,7 @@ export const server = {
   "at-mm": "{kind} at {xMm}, {yMm} mm",
   "simulated-camera": "(simulated camera)",
   "found-and-overruled-by-eye": "; {overruled} found and overruled by eye",
-  "by-a-photo": "By a photo {lightingWord}{value}: {value2}, {found}{value3}.",
+  "by-a-photo": "By a photo {lightingWord}{simulated}: {verdict}, {found}{overruled}.",
   lot: "lot {lot}",
   "what-was-agreed": "What was agreed",
   agreed: "Agreed",
@@ -254,4 +254,5 @@ export const server = {
   "panel-go": "Go",
   "panel-once": "The code opens the test once, on this device. It takes about two minutes.",
   "panel-open-here": "Open the test here",
+  passes: "passes",
 } as const;

@@ -10,7 +10,7 @@ export const bench: Words<typeof english> = {
   "waiting-on-a-hold": "Retenidos",
   "nothing-is-held": "No hay nada retenido.",
   "the-bench-is-clear": "La mesa está libre",
-  "of-jobs-need-hands": "{rows} de {length2} trabajos necesitan manos",
+  "of-jobs-need-hands": "{hands} de {jobs} trabajos necesitan manos",
   "new-job": "Nuevo trabajo",
   "no-answer-from-the-server-shown-as":
     "El servidor no responde. Se muestra lo último que se supo. Los relojes siguen.",

@@ -68,7 +68,7 @@ export const bond: Words<typeof english> = {
   "no-answer-from-the-server-the-pattern": "El servidor no responde. El patrón sigue aquí: pulsa otra vez.",
   kept: "Guardado.",
   forgotten: "Borrado.",
-  "pa-s-at-25-c-at-c": "{viscosityPaS} Pa s a 25 °C ({text}), a {roomC} °C en el taller{value2}",
+  "pa-s-at-25-c-at-c": "{viscosityPaS} Pa s a 25 °C ({source}), a {roomC} °C en el taller{assumed}",
   "must-be-a-width-from-0-to": "debe ser un ancho de 0 a 200, o dos de ellos",
   "must-be-given-or-a-picture-and": "debe darse esto o una foto, no ambos",
   "shows-no-step-from-ink-to-picture": "no muestra el paso de tinta a imagen en uno de sus bordes",

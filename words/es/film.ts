@@ -99,7 +99,7 @@ export const film: Words<typeof english> = {
   "the-picture-it-will-give": "La imagen que dará",
   "kind-of-cell": "Tipo de celda",
   "picture-you-want": "Imagen que quieres",
-  "contrast-unlit-lit": "{value}, contraste {value2}. Apagado {tint}, encendido {tint2}.",
+  "contrast-unlit-lit": "{sense}, contraste {contrast}. Apagado {unlit}, encendido {lit}.",
   "every-angle-of-the-film": "Cada ángulo de la película {film}",
   "every-angle-of-the-film-0-to":
     "Cada ángulo de la película {film}, 0° a 180°: apagado arriba, encendido abajo.",

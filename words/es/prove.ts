@@ -38,7 +38,7 @@ export const prove: Words<typeof english> = {
   "on-the-panel": ", en el panel",
   "of-them-close-together": ", {clustered} de ellas juntas",
   "pixel-of-class":
-    "{faults, plural, one {1 falla} other {# fallas}} de píxel en {widthPx} × {heightPx}: clase {class}{value2}.",
+    "{faults, plural, one {1 falla} other {# fallas}} de píxel en {widthPx} × {heightPx}: clase {class}{clustered}.",
   "pictures-every-ms-late-the-worst-ms":
     "Imágenes cada {medianMs} ms, {latePct} % tarde, la peor {worstMs} ms.",
   "dead-cells-of": "{dead} celdas muertas de {columns}",
@@ -71,7 +71,7 @@ export const prove: Words<typeof english> = {
   equal: "igual",
   "not-equal": "no igual",
   turned: ", girado {turnDeg}°",
-  "border-off-at-the": "Margen {value}: {worstMm} de diferencia en el lado {worst}{value2}.",
+  "border-off-at-the": "Margen {verdict}: {worstMm} de diferencia en el lado {worst}{turned}.",
   "note-the-border": "Anotar el margen",
   "light-darkest-from-the-left-and-from":
     "Luz: lo más oscuro a {xMm} de la izquierda y {yMm} de arriba, {leastPct} % de lo más claro, con las esquinas de la propia cámara.",
@@ -89,7 +89,7 @@ export const prove: Words<typeof english> = {
     "{pxPerMm} píxeles por milímetro: lo menor que unos {SIZED_PX} se ve pero no se mide; acércate para eso. Lo que queda en su lugar en la foto cuando el panel se mueve es polvo en la cámara.",
   simulated: "(simulado)",
   "last-look-counted-overruled":
-    "Última revisión {lightingWord}{value}: {defects} contados, {length2} descartados.",
+    "Última revisión {lightingWord}{simulated}: {defects} contados, {overruled} descartados.",
   "say-first-how-many-pixels-it-has": "Di primero cuántos píxeles tiene de ancho y de alto.",
   across: "A lo ancho",
   down: "A lo alto",

@@ -17,7 +17,7 @@ export const server: Words<typeof english> = {
   "at-mm": "{kind} en {xMm}, {yMm} mm",
   "simulated-camera": "(cámara simulada)",
   "found-and-overruled-by-eye": "; {overruled} hallados y descartados a ojo",
-  "by-a-photo": "Por una foto {lightingWord}{value}: {value2}, {found}{value3}.",
+  "by-a-photo": "Por una foto {lightingWord}{simulated}: {verdict}, {found}{overruled}.",
   lot: "lote {lot}",
   "what-was-agreed": "Lo acordado",
   agreed: "Aceptado",
@@ -257,4 +257,5 @@ export const server: Words<typeof english> = {
   "panel-go": "Ir",
   "panel-once": "El código abre la prueba una vez, en este aparato. Tarda unos dos minutos.",
   "panel-open-here": "Abrir la prueba aquí",
+  passes: "pasa",
 };

@@ -93,8 +93,8 @@ export const BenchView = memo(function BenchView({
           {rows.length === 0
             ? t("the-bench-is-clear")
             : t("of-jobs-need-hands", {
-                rows: rows.filter((row) => needNow(row, nowMs) === "hands").length,
-                length2: rows.length,
+                hands: rows.filter((row) => needNow(row, nowMs) === "hands").length,
+                jobs: rows.length,
               })}
         </h1>
         <div className="ml-auto flex flex-wrap gap-2">

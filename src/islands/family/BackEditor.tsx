@@ -121,7 +121,7 @@ export function BackEditor() {
         <>
           <OneThing
             list="back"
-            name="Back"
+            name={t("back")}
             about={drawable ? t("mm", { widthMm: back.widthMm, heightMm: back.heightMm }) : ""}
           />
           <Things

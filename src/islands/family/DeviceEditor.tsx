@@ -28,7 +28,7 @@ export function DeviceEditor({ isStored }: { isStored: boolean }) {
         <>
           <OneThing
             list="device"
-            name="Device"
+            name={t("device")}
             about={family.code}
             faultPaths={["code", "name", "kind", "diagonalIn", "wayIn", "power", "dischargeS"]}
           />

@@ -155,7 +155,7 @@ export const FamilyView = memo(function FamilyView({
               {family.parts.map((part) => (
                 <li key={part.key}>
                   <strong>{partName(part)}</strong>:{" "}
-                  {part.kind === "liner" ? t("peeled-and-counted") : part.goes}
+                  {part.kind === "liner" ? t("peeled-and-counted") : term(part.goes)}
                   {part.irreplaceable && t("irreplaceable")}
                 </li>
               ))}

@@ -309,7 +309,7 @@ export function PlanEditor() {
         <>
           <OneThing
             list="outline"
-            name="Outline"
+            name={t("outline")}
             about={drawable ? t("mm", { widthMm: outline.widthMm, heightMm: outline.heightMm }) : ""}
             faultPaths={["outline", "borderMm"]}
           />

@@ -154,7 +154,10 @@ export const FilmShelf = memo(function FilmShelf({
         <Narrow
           label={t("film")}
           value={narrowed.kind}
-          options={[{ value: "", text: t("any") }, ...filmKinds.map((kind) => ({ value: kind, text: kind }))]}
+          options={[
+            { value: "", text: t("any") },
+            ...filmKinds.map((kind) => ({ value: kind, text: term(kind) })),
+          ]}
           onChange={(kind) => setNarrowed({ ...narrowed, kind })}
         />
         <Narrow

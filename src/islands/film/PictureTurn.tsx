@@ -138,10 +138,10 @@ export function PictureTurn({
       <TurnedFilms outline={family.outline} axes={axes} film={film} off={now.off} on={now.on} onTurn={turn} />
       <p data-testid="look">
         {t("contrast-unlit-lit", {
-          value: now.sense === "positive" ? t("dark-on-light") : t("light-on-dark"),
-          value2: now.contrast < 10 ? now.contrast.toFixed(1) : now.contrast.toFixed(0),
-          tint: now.off.tint,
-          tint2: now.on.tint,
+          sense: now.sense === "positive" ? t("dark-on-light") : t("light-on-dark"),
+          contrast: now.contrast < 10 ? now.contrast.toFixed(1) : now.contrast.toFixed(0),
+          unlit: now.off.tint,
+          lit: now.on.tint,
         })}
       </p>
       <div

@@ -9,6 +9,7 @@ import { Narrow } from "../../ui/Narrow.tsx";
 import { dayText, distanceText } from "../../ui/time-text.ts";
 import { useJobSearch } from "./useJobSearch.ts";
 import { t } from "../../../words/jobs.ts";
+import { term } from "../../../words/speaker.ts";
 
 /** What the list is narrowed to, as its address says it. */
 export interface JobFilter {
@@ -62,7 +63,7 @@ export const JobsView = memo(function JobsView({
           value={filter.state}
           options={[
             { value: "", text: t("any") },
-            ...["open", ...outcomes].map((state) => ({ value: state, text: capitalised(state) })),
+            ...["open", ...outcomes].map((state) => ({ value: state, text: capitalised(term(state)) })),
           ]}
           onChange={(state) => narrow({ state })}
         />
@@ -163,7 +164,7 @@ function Row({ job, nowMs, drawing }: { job: JobSummary; nowMs: number; drawing:
         <span className="text-right leading-snug" suppressHydrationWarning>
           {job.endedAt ? (
             <>
-              <span className="block font-semibold">{capitalised(job.outcome ?? "ended")}</span>
+              <span className="block font-semibold">{capitalised(term(job.outcome ?? "ended"))}</span>
               <span className="text-sm text-soft">{dayText(Date.parse(job.endedAt))}</span>
             </>
           ) : (

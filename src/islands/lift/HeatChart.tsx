@@ -91,13 +91,13 @@ function Moving({ endS, lowest, highest }: Frame) {
         );
         return (
           <polyline
-            key={term(face.name)}
+            key={face.name}
             points={points.join(" ")}
             stroke={isGlueFace ? "var(--heat)" : "var(--soft)"}
             strokeWidth={isGlueFace ? 3 : 1}
             strokeDasharray={f === seamIndex + 1 ? "10 3" : undefined}
           >
-            <title>{term(face.name)}</title>
+            <title>{face.name.split(" / ").map(term).join(" / ")}</title>
           </polyline>
         );
       })}

@@ -146,7 +146,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
           value={narrowed.kind}
           options={[
             { value: "", text: t("any") },
-            ...lotKinds.map((kind) => ({ value: kind, text: capitalised(kind) })),
+            ...lotKinds.map((kind) => ({ value: kind, text: capitalised(term(kind)) })),
           ]}
           onChange={(kind) => setNarrowed({ ...narrowed, kind })}
         />
@@ -169,8 +169,8 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
         const members = shown.filter((shelved) => shelved.kind === kind);
         if (members.length === 0) return null;
         return (
-          <section key={kind} aria-label={capitalised(kind)} className="mb-3">
-            <h2 className="border-b-2 border-ink text-lg font-semibold">{capitalised(kind)}</h2>
+          <section key={kind} aria-label={capitalised(term(kind))} className="mb-3">
+            <h2 className="border-b-2 border-ink text-lg font-semibold">{capitalised(term(kind))}</h2>
             <ul>
               {members.map((shelved) => {
                 const isOld = isOutOfDate(shelved, nowMs);

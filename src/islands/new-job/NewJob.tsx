@@ -20,6 +20,7 @@ import { SearchField } from "../../ui/SearchField.tsx";
 import { emptyOneOff, OneOffFields, type OneOffForm } from "./OneOffFields.tsx";
 import { setPreference, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { t } from "../../../words/new-job.ts";
+import { term } from "../../../words/speaker.ts";
 
 export interface FamilyChoice {
   code: string;
@@ -336,7 +337,7 @@ export const NewJob = memo(function NewJob({
                   <PanelSketch sketch={choice.sketch} className="mx-auto h-24 w-32" />
                   <span className="leading-tight">
                     <strong>{choice.code}</strong> {choice.name}
-                    <span className="block text-sm">{choice.kind}</span>
+                    <span className="block text-sm">{term(choice.kind)}</span>
                   </span>
                 </label>
               ))}

@@ -5,6 +5,7 @@ import { edges } from "../../../core/stack/outline.ts";
 import { capitalised } from "../../../core/words.ts";
 import { Field } from "../../ui/Field.tsx";
 import { t } from "../../../words/new-job.ts";
+import { term } from "../../../words/speaker.ts";
 
 /** What is asked of a single device, as it is typed. */
 export interface OneOffForm {
@@ -104,7 +105,7 @@ export function OneOffFields({
               <select {...attributes} className="entry" {...register("device.flexEdge")}>
                 {edges.map((name) => (
                   <option key={name} value={name}>
-                    {capitalised(name)}
+                    {capitalised(term(name))}
                   </option>
                 ))}
               </select>

@@ -199,7 +199,7 @@ function PanelResults({ scene }: ToolProps) {
             widthPx: pixels.widthPx,
             heightPx: pixels.heightPx,
             class: classed.class,
-            value2:
+            clustered:
               classed.clustered > 0 ? t("of-them-close-together", { clustered: classed.clustered }) : "",
           })}{" "}
           <span className="text-soft">{classed.source}.</span>

@@ -233,10 +233,10 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
               <p className="flex flex-wrap items-center gap-3" data-testid="border">
                 <span className={border.pass ? "text-done" : "text-danger"}>
                   {t("border-off-at-the", {
-                    value: border.pass ? t("equal") : t("not-equal"),
+                    verdict: border.pass ? t("equal") : t("not-equal"),
                     worstMm: lengthText(border.worstMm, preferences),
                     worst: border.worst,
-                    value2:
+                    turned:
                       border.turnDeg === null
                         ? ""
                         : t("turned", { turnDeg: Math.abs(border.turnDeg).toFixed(1) }),
@@ -325,9 +325,9 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
         <p className="mt-2" data-testid="last-look">
           {t("last-look-counted-overruled", {
             lightingWord: lightingWords[last.lighting],
-            value: last.source === "simulated" ? ` ${t("simulated")}` : "",
+            simulated: last.source === "simulated" ? ` ${t("simulated")}` : "",
             defects: last.defects.filter((d) => !d.overruled).length,
-            length2: last.defects.filter((d) => d.overruled).length,
+            overruled: last.defects.filter((d) => d.overruled).length,
           })}
         </p>
       )}

@@ -10,6 +10,7 @@ import { typedNumber } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
+import { term } from "../../../../words/speaker.ts";
 
 const MOST_MM = 200;
 const STEP_MM = 0.1;
@@ -51,7 +52,7 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
     if (wrong) {
       return setFault(
         t("must-be-a-number-from-0-to-2", {
-          capitalised: capitalised(wrong),
+          capitalised: capitalised(term(wrong)),
           typed: typed[wrong].trim() || "nothing",
           MOST_MM: lengthText(MOST_MM, preferences),
         }),
@@ -81,20 +82,20 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
         {edges.map((edge) => (
           <div key={edge} className={`absolute flex flex-col items-center ${place[edge]}`}>
             <span className="text-sm text-soft">
-              {capitalised(edge)}, {unit}
+              {capitalised(term(edge))}, {unit}
             </span>
             <div className="flex max-lg:flex-col-reverse">
               <button
                 type="button"
                 className="control px-2"
-                aria-label={t("less", { capitalised: capitalised(edge) })}
+                aria-label={t("less", { capitalised: capitalised(term(edge)) })}
                 onClick={() => nudge(edge, -STEP_MM)}
               >
                 <Minus aria-hidden size={18} />
               </button>
               <input
                 className={`min-h-12 w-20 border-2 bg-raised text-center text-2xl font-semibold ${typed[edge] !== "" && widths[edge] === null ? "border-danger" : "border-ink"}`}
-                aria-label={capitalised(edge)}
+                aria-label={capitalised(term(edge))}
                 inputMode="decimal"
                 value={typed[edge]}
                 onChange={({ target }) => setTyped({ ...typed, [edge]: target.value })}
@@ -102,7 +103,7 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
               <button
                 type="button"
                 className="control px-2"
-                aria-label={t("more-2", { capitalised: capitalised(edge) })}
+                aria-label={t("more-2", { capitalised: capitalised(term(edge)) })}
                 onClick={() => nudge(edge, STEP_MM)}
               >
                 <Plus aria-hidden size={18} />

@@ -15,6 +15,7 @@ import { DoseMap } from "../../cure/DoseMap.tsx";
 import { LampAge, useShopLamp } from "../../cure/LampAge.tsx";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
+import { term } from "../../../../words/speaker.ts";
 
 const LEAST = 0.1;
 const MOST = 100_000;
@@ -81,7 +82,7 @@ export function LampInstrument(props: InstrumentProps) {
                   >
                     <th scope="row" className="py-0.5 text-left font-normal">
                       {isDone ? "✓ " : ""}
-                      {of}
+                      {term(of)}
                     </th>
                     <td className="text-right">
                       <Duration s={wants} />
