@@ -182,7 +182,7 @@ export const work = {
   "or-type-in-what-the-label-says": ", or type in what the label says.",
   "lots-on-the-shelf": "Lots on the shelf",
   "measured-pa-s": ", measured {viscosityPaS} Pa s",
-  "left-2": "{lot}, {kind} left{value}",
+  "left-2": "{lot}, {kind} left",
   take: "Take {lot}",
   "type-in-a-label": "Type in a label",
   "panel-of-with-its-damage-viewers-side": "Panel of {code} with its damage, viewer's side",

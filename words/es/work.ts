@@ -185,7 +185,7 @@ export const work: Words<typeof english> = {
   "or-type-in-what-the-label-says": ", o escribe lo que dice la etiqueta.",
   "lots-on-the-shelf": "Lotes en el estante",
   "measured-pa-s": ", medido {viscosityPaS} Pa s",
-  "left-2": "{lot}, quedan {kind}{value}",
+  "left-2": "{lot}, quedan {kind}",
   take: "Tomar {lot}",
   "type-in-a-label": "Escribir una etiqueta",
   "panel-of-with-its-damage-viewers-side": "Panel de {code} con su daño, visto de frente",

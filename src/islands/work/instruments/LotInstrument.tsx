@@ -59,9 +59,13 @@ export function LotInstrument({
                 {t("left-2", {
                   lot: dateText(lot, nowMs),
                   kind: quantityText(kind, lot.leftQuantity),
-                  value:
-                    lot.viscosityPaS === null ? "" : t("measured-pa-s", { viscosityPaS: lot.viscosityPaS }),
                 })}
+                {lot.viscosityPaS !== null && (
+                  // A phone has no room for it.
+                  <span className="max-lg:hidden">
+                    {t("measured-pa-s", { viscosityPaS: lot.viscosityPaS })}
+                  </span>
+                )}
               </span>
             </span>
             <button
