@@ -118,6 +118,14 @@ describe("the catalogues", () => {
           if (called === "t" && within) recorded.push(`${file} ${within}: ${node.getText()}`);
           const records = /(^|\.)(tell|send|useDraft|setItem|setKept|keepSeen|URLSearchParams)$/.test(called);
           ts.forEachChild(node, (child) => visit(child, records ? called : within));
+        } else if (ts.isJsxAttribute(node) && /^(key|value|htmlFor)$/.test(node.name.getText())) {
+          // What is chosen is kept as it is, whatever it is called on the screen.
+          if (/\b(t|term)\(/.test(node.initializer?.getText() ?? ""))
+            recorded.push(`${file} ${node.getText()}`);
+        } else if (ts.isJsxElement(node) && node.openingElement.tagName.getText() === "option") {
+          const hasValue = /\bvalue=/.test(node.openingElement.getText());
+          if (!hasValue && /\b(t|term)\(/.test(node.getText())) recorded.push(`${file} ${node.getText()}`);
+          ts.forEachChild(node, (child) => visit(child, within));
         } else ts.forEachChild(node, (child) => visit(child, ts.isFunctionLike(node) ? null : within));
       };
       visit(source, null);

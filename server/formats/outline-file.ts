@@ -208,7 +208,7 @@ function largest(found: readonly Found[]): ReadOutline {
     found:
       found.length > 1
         ? t("the-largest-of-shapes-a", { found: found.length, what: best.what })
-        : `a ${best.what}`,
+        : t("a-shape", { what: best.what }),
   };
 }
 

@@ -102,7 +102,7 @@ export function PlanFrame({
             strokeWidth={0.35 * unit}
             strokeDasharray={feature.kind === "no-bond" ? `${1.4 * unit} ${unit}` : undefined}
           >
-            <title>{`${feature.kind}: ${term(feature.label)}`}</title>
+            <title>{`${term(feature.kind)}: ${term(feature.label)}`}</title>
           </rect>
         );
       })}

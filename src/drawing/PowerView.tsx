@@ -8,14 +8,7 @@ const BOX = 120;
 const GAP = 110;
 const WAY_TO_PANEL = 250;
 
-const boardWords: Record<PowerChain["board"], string> = {
-  running: "running",
-  live: "live",
-  isolated: "isolated",
-  get dead() {
-    return t("proved-dead");
-  },
-};
+const boardText = (board: PowerChain["board"]): string => (board === "dead" ? t("proved-dead") : term(board));
 
 /** A line from one box to the next: whole where it is joined, with its two ends apart where it is not. */
 function Line({
@@ -86,11 +79,11 @@ function Box({
         strokeWidth={hue === "var(--ink)" ? 3 : 5}
       />
       <text x={x + BOX / 2} y={MIDDLE - (text ? 8 : -6)} fontSize={19} textAnchor="middle" fill="var(--ink)">
-        {term(title)}
+        {title}
       </text>
       {text && (
         <text x={x + BOX / 2} y={MIDDLE + 20} fontSize={19} fontWeight={600} textAnchor="middle" fill={hue}>
-          {term(text)}
+          {text}
         </text>
       )}
     </g>
@@ -122,7 +115,7 @@ export function PowerView({
       viewBox={`-6 0 ${panelX + BOX + 12} ${HEIGHT}`}
       className="mx-auto h-full max-h-96 w-full max-w-240"
       role="img"
-      aria-label={term(title)}
+      aria-label={title}
     >
       <Box x={0} height={90} title={term(source)} />
       {supply.map((link, i) => (
@@ -140,7 +133,7 @@ export function PowerView({
         x={boardX}
         height={tall}
         title={t("board")}
-        text={boardWords[board]}
+        text={boardText(board)}
         hue={board === "dead" ? "var(--done)" : board === "isolated" ? "var(--ink)" : "var(--danger)"}
       />
       {panel.map((link, i) => (

@@ -80,7 +80,7 @@ export function Section({
           : `0,${at} ${BAR},${at} ${BAR},${at + height} 0,${at + height}`;
         return (
           <g
-            key={`${i} ${term(layer.name)}`}
+            key={`${i} ${layer.name}`}
             className={onSelect && "cursor-pointer"}
             onClick={onSelect && (() => onSelect(i))}
           >

@@ -255,4 +255,5 @@ export const server = {
   "panel-once": "The code opens the test once, on this device. It takes about two minutes.",
   "panel-open-here": "Open the test here",
   passes: "passes",
+  "a-shape": "a {what}",
 } as const;

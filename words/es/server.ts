@@ -258,4 +258,5 @@ export const server: Words<typeof english> = {
   "panel-once": "El código abre la prueba una vez, en este aparato. Tarda unos dos minutos.",
   "panel-open-here": "Abrir la prueba aquí",
   passes: "pasa",
+  "a-shape": "{what}",
 };

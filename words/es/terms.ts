@@ -590,4 +590,10 @@ export const terms: Words<Record<string, string>> = {
   "face 12": "cara 12",
   piece: "pieza",
   pieces: "piezas",
+  rect: "rectángulo",
+  path: "trazo",
+  polygon: "polígono",
+  polyline: "polilínea",
+  circle: "círculo",
+  ellipse: "elipse",
 };

@@ -23,8 +23,8 @@ export function SolventChoice({ value, onChange }: { value: string; onChange: (n
       >
         {solvents.map(({ name }) => (
           <RadioGroup.Item
-            key={term(name)}
-            value={term(name)}
+            key={name}
+            value={name}
             className="control border-soft px-3 font-normal data-[state=checked]:bg-ink data-[state=checked]:text-on-ink"
           >
             {term(name)}

@@ -24,7 +24,7 @@ export function SurfaceTable({ scene }: ToolProps) {
               </th>
               {solvents.map(({ name }) => (
                 <th
-                  key={term(name)}
+                  key={name}
                   scope="col"
                   className={`py-1 pr-3 ${name === picked ? "font-semibold underline underline-offset-4" : "font-normal"}`}
                 >
@@ -44,7 +44,7 @@ export function SurfaceTable({ scene }: ToolProps) {
                   const { agreement } = on[surface];
                   const Sign = signs[agreement];
                   return (
-                    <td key={term(name)} className={`pr-3 whitespace-nowrap ${hues[agreement]}`}>
+                    <td key={name} className={`pr-3 whitespace-nowrap ${hues[agreement]}`}>
                       <Sign aria-hidden size={16} className="mr-1 inline" />
                       {term(agreement)}
                     </td>

@@ -108,7 +108,7 @@ export const FamilyView = memo(function FamilyView({
           )}
           <ul className="mt-2 border-t-2 border-ink">
             {family.stack.map((layer) => (
-              <LayerRow key={term(layer.name)} {...{ family, layer }} />
+              <LayerRow key={layer.name} {...{ family, layer }} />
             ))}
           </ul>
         </section>

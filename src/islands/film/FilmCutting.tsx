@@ -267,7 +267,9 @@ export function FilmCutting({
                 onChange={(event) => setKind(event.target.value as FilmKind)}
               >
                 {filmKinds.map((name) => (
-                  <option key={name}>{term(name)}</option>
+                  <option key={name} value={name}>
+                    {term(name)}
+                  </option>
                 ))}
               </select>
             </label>

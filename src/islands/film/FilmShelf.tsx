@@ -224,7 +224,9 @@ export const FilmShelf = memo(function FilmShelf({
                 onChange={(event) => setTyped({ ...typed, kind: event.target.value as FilmKind })}
               >
                 {filmKinds.map((name) => (
-                  <option key={name}>{term(name)}</option>
+                  <option key={name} value={name}>
+                    {term(name)}
+                  </option>
                 ))}
               </select>
             )}
@@ -250,7 +252,9 @@ export const FilmShelf = memo(function FilmShelf({
                 onChange={(event) => setTyped({ ...typed, adhesive: event.target.value as AdhesiveSide })}
               >
                 {adhesiveSides.map((side) => (
-                  <option key={side}>{term(side)}</option>
+                  <option key={side} value={side}>
+                    {term(side)}
+                  </option>
                 ))}
               </select>
             )}

@@ -272,7 +272,9 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                 }}
               >
                 {lotKinds.map((kind) => (
-                  <option key={kind}>{term(kind)}</option>
+                  <option key={kind} value={kind}>
+                    {term(kind)}
+                  </option>
                 ))}
               </select>
             )}
@@ -286,7 +288,9 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                 onChange={(event) => setTyped({ ...typed, material: event.target.value })}
               >
                 {lotMaterials[typed.kind].map((material) => (
-                  <option key={term(material)}>{term(material)}</option>
+                  <option key={material} value={material}>
+                    {term(material)}
+                  </option>
                 ))}
               </select>
             )}

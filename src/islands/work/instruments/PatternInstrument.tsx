@@ -71,7 +71,7 @@ function Filled({
         <div className="flex gap-1.5 overflow-x-auto side:col-start-2 side:row-start-1 lg:flex-wrap">
           {[...shipped, ...kept.patterns].map((choice) => (
             <button
-              key={term(choice.name)}
+              key={choice.name}
               type="button"
               aria-pressed={choice.name === name}
               className="control shrink-0 border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"

@@ -42,7 +42,7 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
             >
               <option value="unknown">{t("not-known")}</option>
               {alloyNames.map((option) => (
-                <option key={option}>{term(option)}</option>
+                <option key={option}>{option}</option>
               ))}
             </select>
           )}
