@@ -22,6 +22,15 @@ export const oneOf = <const Word extends string>(allowed: readonly Word[]) =>
     error: () => t("must-be-one-of", { allowed: allowed.join(", ") }),
   });
 
+/** A key that whoever sends something has made, so that it is the same when it is sent again. */
+export const uuid = () => z.uuid({ error: () => t("must-be-a-uuid") });
+
+/** A day such as "2026-11-30". */
+export const isoDate = () => z.iso.date({ error: () => t("must-be-a-date-such-as") });
+
+/** A moment such as "2026-03-01T08:30:00Z". */
+export const utcTime = () => z.iso.datetime({ error: () => t("must-be-a-time-in-utc-such-as") });
+
 /** A text that says something: trimmed, not empty, not a book. */
 export function words(maxLength = 200) {
   const error = () => t("must-be-a-text-of-1-to", { maxLength });

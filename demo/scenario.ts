@@ -1,4 +1,4 @@
-import type { RepairRoute } from "../core/device/routes.ts";
+import { type RepairRoute, familyRoute } from "../core/device/routes.ts";
 import { chooseFor, type BenchChoices } from "../core/device/choose.ts";
 import type { Scene } from "../core/device/scene.ts";
 import { seamNow } from "../core/device/ask.ts";
@@ -182,7 +182,7 @@ const wipes = [
 /** What a customer is told of a route, by what this shop knows on the day. */
 function quoted(shop: Shop, { family }: Scene, told: Record<string, unknown>): unknown {
   const route = told.route as RepairRoute;
-  const priced: RouteName = route === "add-on-touch" ? "layer" : route;
+  const priced = familyRoute(route);
   const options = quotedRoutes(family, [priced]);
   const prices = Object.fromEntries(
     options.map((of) => [of, priceOf(family, of) ?? { partsMinor: 0, hours: 1 }]),
@@ -392,8 +392,7 @@ function play(
 }
 
 const primaryRoute = (family: Family): RouteName => family.routes[0]!;
-const isParted = (route: RepairRoute): boolean =>
-  routes[route === "add-on-touch" ? "layer" : route].joins === "liquid";
+const isParted = (route: RepairRoute): boolean => routes[familyRoute(route)].joins === "liquid";
 
 /** How likely a panel dies under these hands, this way, on this day. */
 function diesWith(family: Family, method: HeatMethodKind, who: string, day: number): number {
@@ -440,7 +439,7 @@ function fateOf(random: Random, index: number, nowMs: number): Fate {
 /** What a finished job teaches the shop. */
 function remember(shop: Shop, { family, route }: Fate, { state }: Scene): void {
   const { ended, agreements } = state.intake;
-  const tried: RouteName = route === "add-on-touch" ? "layer" : route;
+  const tried = familyRoute(route);
   if (!ended || state.marks.opened === undefined) return;
   const last = agreements.filter(({ answer }) => answer === "yes").at(-1)?.route ?? tried;
   const past = { ...shop.past.get(family.code) };

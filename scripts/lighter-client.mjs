@@ -2,6 +2,7 @@ import { parse } from "@formatjs/icu-messageformat-parser";
 import { transform } from "esbuild";
 import { readFile } from "node:fs/promises";
 import path from "node:path";
+import { hasChoices, isSaidInBrowsers } from "../words/in-browsers.js";
 
 /** What a browser never runs of packages that it needs, by the ends of their paths. */
 const UNUSED = ["zod/v4/core/to-json-schema.js", "zod/v4/core/json-schema-processors.js"];
@@ -25,8 +26,8 @@ const withoutJsonSchema = {
 
 const NO_PARSER = path.resolve("node_modules/@formatjs/icu-messageformat-parser/no-parser.js");
 
-/** As `words/speaker.ts` has it: what only holds values needs no parsing. @param {string} text */
-const compiled = (text) => (/\{\w+, (?!number)|'\{/.test(text) ? parse(text, { ignoreTag: true }) : text);
+/** Parsed as far as browsers need it. @param {string} text */
+const compiled = (text) => (hasChoices(text) ? parse(text, { ignoreTag: true }) : text);
 
 /** The words of a catalogue's file. @param {string} file @returns {Promise<Record<string, string>>} */
 async function wordsIn(file) {
@@ -50,8 +51,7 @@ const parsedMessages = {
     const file = id.split("?")[0] ?? id;
     if (file.endsWith("/words/en/job.ts")) {
       const messages = Object.entries(await wordsIn(file))
-        // Why a move is refused is said by the server.
-        .filter(([id]) => !id.startsWith("fault."))
+        .filter(([id]) => isSaidInBrowsers(id))
         .map(([id, text]) => [id, compiled(text)]);
       return { code: `export const job = ${JSON.stringify(Object.fromEntries(messages))};`, map: null };
     }

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { needMessage } from "../core/job/fact.ts";
 import { key } from "../core/stack/family.ts";
-import { words } from "../core/units.ts";
+import { utcTime, uuid, words } from "../core/units.ts";
 import { say } from "../words/say.ts";
 import { faulty, json, problem } from "./problem.ts";
 import type { AppendedMoves, SentMove } from "./store/jobs.ts";
@@ -9,14 +9,14 @@ import { t } from "../words/server.ts";
 
 /** A move as a bench sends it. What its data must be, its kind says. */
 export const sentMove = z.strictObject({
-  id: z.uuid({ error: () => t("must-be-a-uuid") }),
+  id: uuid(),
   kind: words(60),
   version: z
     .int({ error: () => t("must-be-a-whole-number-from-1") })
     .min(1, { error: () => t("must-be-a-whole-number-from-1") }),
   data: z.unknown(),
   who: key(),
-  toldAt: z.iso.datetime({ error: () => t("must-be-a-time-in-utc-such") }),
+  toldAt: utcTime(),
   device: words(80),
 });
 

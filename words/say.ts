@@ -1,9 +1,7 @@
-import { TYPE, type MessageFormatElement } from "@formatjs/icu-messageformat-parser";
-import { IntlMessageFormat } from "intl-messageformat";
 import type { Message } from "../core/job/message.ts";
 import { job } from "./en/job.ts";
-import { language, locale, wordsOf, type Language, type Text } from "./language.ts";
-import { hasChoices, put, termOf } from "./speaker.ts";
+import { language, wordsOf, type Language, type Text } from "./language.ts";
+import { put } from "./speaker.ts";
 
 const textOf = (id: string, spoken: Language): Text | undefined =>
   wordsOf(spoken, "job")?.[id] ?? (job as Readonly<Record<string, Text>>)[id];
@@ -28,28 +26,6 @@ export function planFor(planned: Message, spoken = language()): string {
   return textOf(id, spoken) === undefined ? askFor(planned, spoken) : say({ ...planned, id }, spoken);
 }
 
-/** The names of the values by which a message chooses its words, however deep. */
-const choosers = (elements: readonly MessageFormatElement[]): string[] =>
-  elements.flatMap((element) =>
-    element.type === TYPE.select || element.type === TYPE.plural
-      ? [
-          ...(element.type === TYPE.select ? [element.value] : []),
-          ...Object.values(element.options).flatMap(({ value }) => choosers(value)),
-        ]
-      : [],
-  );
-
-const parsed = new Map<string, { format: IntlMessageFormat; chosenBy: ReadonlySet<string> }>();
-
-function parsedMessage(text: Text, name: string, spoken: Language) {
-  const there = parsed.get(name);
-  if (there) return there;
-  const format = new IntlMessageFormat(text, locale(spoken), undefined, { ignoreTag: true });
-  const made = { format, chosenBy: new Set(choosers(format.getAst())) };
-  parsed.set(name, made);
-  return made;
-}
-
 /** Without the gaps that what was left out has left. */
 const tidied = (said: string): string =>
   said
@@ -66,18 +42,5 @@ const tidied = (said: string): string =>
 export function say({ id, values = {} }: Message, spoken = language()): string {
   const text = textOf(id, spoken);
   if (text === undefined) throw new Error(`The catalogue has no "${id}".`);
-  if (typeof text === "string" && !hasChoices(text)) return tidied(put(text, values, spoken));
-  const { format, chosenBy } = parsedMessage(text, `${spoken} ${id}`, spoken);
-  // What ICU chooses by is one word.
-  const named = Object.fromEntries(
-    Object.entries(values).map(([key, value]) => [
-      key,
-      typeof value === "string"
-        ? chosenBy.has(key)
-          ? value.replaceAll(" ", "_")
-          : termOf(value, spoken)
-        : value,
-    ]),
-  );
-  return tidied(String(format.format(named)));
+  return tidied(put(text, values, spoken, `job ${id}`));
 }

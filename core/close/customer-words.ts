@@ -5,6 +5,7 @@ import { leftOut } from "../records/left-out.ts";
 import { routes } from "../route/routes.ts";
 import { listed } from "../words.ts";
 import { t } from "../../words/close.ts";
+import { familyRoute } from "../device/routes.ts";
 
 const care: Record<(typeof routes)["layer"]["joins"], string> = {
   get liquid() {
@@ -38,7 +39,7 @@ export function customerWords(scene: Scene): string {
   const { family, state } = scene;
   const { broke, tried, seated } = state.intake;
   const route = routeNow(scene);
-  const { joins, replaces } = routes[route === "add-on-touch" ? "layer" : route];
+  const { joins, replaces } = routes[familyRoute(route)];
   const out = leftOut(scene);
   const fresh = renewed(scene);
   const lost =

@@ -3,6 +3,7 @@ import { routeNow } from "../device/ask.ts";
 import type { Scene } from "../device/scene.ts";
 import { cureExposure } from "./cure-exposure.ts";
 import type { Exposure } from "./cure-slot.ts";
+import { familyRoute } from "../device/routes.ts";
 
 /**
  * Seconds for every zone from the lamp as it was read for this job, to the next second. Null before it was read, or where no light
@@ -14,7 +15,7 @@ export function chooseExposure(scene: Scene, places = 1): Exposure | null {
   if (lamp === null) return null;
   const route = routeNow(scene);
   const { exposureS, tackS, sideTackS, sideS, input } = cureExposure(family, {
-    route: route === "add-on-touch" ? "layer" : route,
+    route: familyRoute(route),
     adhesive: adhesiveNow({ state }),
     chosen: { irradianceMwCm2: lamp.irradianceMwCm2, ...(places > 1 ? { lampPlaces: places } : {}) },
   });

@@ -10,9 +10,15 @@ export type RepairRoute = RouteName | "add-on-touch";
 export const isRepairRoute = (name: string): name is RepairRoute =>
   (repairRoutes as readonly string[]).includes(name);
 
+/** The family's own route that a repair is worked and priced as. */
+export const familyRoute = (route: RepairRoute): RouteName => (route === "add-on-touch" ? "layer" : route);
+
+/** A repair in words, with how it is usually joined. */
+export const repairTitleInFull = (route: RepairRoute): string =>
+  route === "add-on-touch" ? t("layer-with-add-on-touch") : routes[route].title;
+
 /** A repair in words: by what is replaced; how it is joined is chosen for each job. */
-export const repairTitle = (route: RepairRoute): string =>
-  route === "add-on-touch" ? t("layer-with-add-on-touch") : routes[route].title.split(",")[0]!;
+export const repairTitle = (route: RepairRoute): string => repairTitleInFull(route).split(",")[0]!;
 
 export const routesOf = (family: Pick<Family, "routes" | "addOnTouch">): RepairRoute[] => [
   ...family.routes,
@@ -21,7 +27,7 @@ export const routesOf = (family: Pick<Family, "routes" | "addOnTouch">): RepairR
 
 /** The seam that a route opens: an add-on touch layer comes in where the glass alone would. */
 export const seamFor = (family: Family, route: RepairRoute) =>
-  family.seams.find((seam) => seam.route === (route === "add-on-touch" ? "layer" : route));
+  family.seams.find((seam) => seam.route === familyRoute(route));
 
 /** Whether a route gives the device a touch layer that it did not have before. */
 export function renewsTouch(family: Family, route: RepairRoute): boolean {

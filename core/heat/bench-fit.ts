@@ -1,11 +1,10 @@
 import { z } from "zod";
 import type { Family, Seam } from "../stack/family.ts";
-import { bounded, boundedWhole, oneOf } from "../units.ts";
+import { bounded, boundedWhole, oneOf, uuid } from "../units.ts";
 import type { HeatFitInput } from "./heat-fit.ts";
 import { sinceCold, turnsOf, type Soak } from "./glue-line.ts";
 import { interfaceNames } from "./heat-soak.ts";
 import { liftHeatInput, type LiftHeatSettings } from "./lift-heat.ts";
-import { t } from "../../words/heat.ts";
 
 /** Methods whose contact with the stack can be told from readings. */
 const fittedMethods = ["plate", "mat", "wire"] as const;
@@ -21,7 +20,7 @@ const fitted = z.strictObject({
 
 /** What a run has told of this bench: its contact and its air, with their 95 % intervals. */
 export const benchFit = z.strictObject({
-  id: z.uuid({ error: () => t("must-be-a-uuid") }),
+  id: uuid(),
   jobCode: z.string().min(1).max(40),
   /** Where it was run; null where the stations have no numbers. */
   station: boundedWhole(1, 99).nullable().default(null),

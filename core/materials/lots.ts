@@ -1,9 +1,8 @@
 import { z } from "zod";
 import { filmKinds } from "../film/films.ts";
-import { bounded, boundedWhole, words, oneOf } from "../units.ts";
+import { bounded, boundedWhole, isoDate, oneOf, words } from "../units.ts";
 import { adhesiveNamed, liquidAdhesives, tapeMaterials } from "./adhesives.ts";
 import { solventNames } from "./solvents.ts";
-import { t } from "../../words/materials.ts";
 
 export const lotKinds = ["adhesive", "film", "tape", "solvent"] as const;
 export type LotKind = (typeof lotKinds)[number];
@@ -25,7 +24,7 @@ export const lotMaterials: Record<LotKind, readonly string[]> = {
 /** Whether a lot's film is kept in sheets and remnants of their own on the shelf of film. */
 export const isSheetFilm = (material: string): boolean => material.startsWith("polarizer film");
 
-const day = () => z.iso.date({ error: () => t("must-be-a-date-such-as-2026") }).nullable();
+const day = () => isoDate().nullable();
 
 const lotName = {
   kind: oneOf(lotKinds),

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { bounded, oneOf } from "../units.ts";
+import { bounded, oneOf, utcTime } from "../units.ts";
 import { t } from "../../words/records.ts";
 
 /** What a bench can read by hand, with the unit its values are kept in and the bounds it can meet. */
@@ -87,9 +87,7 @@ export type ReadingSource = (typeof readingSources)[number];
 
 /** Kept to the millisecond in one way of writing. */
 const instant = () =>
-  z.iso
-    .datetime({ error: () => t("must-be-a-time-in-utc-such") })
-    .overwrite((text) => (Number.isNaN(Date.parse(text)) ? text : new Date(text).toISOString()));
+  utcTime().overwrite((text) => (Number.isNaN(Date.parse(text)) ? text : new Date(text).toISOString()));
 
 /** What is wrong with a value of a quantity, in words; null where it can be. */
 export function readingFault(quantity: ReadingKind, value: number): string | null {

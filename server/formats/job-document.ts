@@ -8,7 +8,7 @@ import { applyMove, moveNamed, replay, TAKEN_BACK, UnknownMove } from "../../cor
 import { deviceRules } from "../../core/moves.ts";
 import { family, key, type Family } from "../../core/stack/family.ts";
 import { stageNames } from "../../core/stage.ts";
-import { words, oneOf } from "../../core/units.ts";
+import { oneOf, utcTime, uuid, words } from "../../core/units.ts";
 import { say } from "../../words/say.ts";
 import { needMessage } from "../../core/job/fact.ts";
 import { inTransaction } from "../db/pool.ts";
@@ -24,11 +24,11 @@ export const jobCode = z
   .string({ error: () => t("must-be-a-job-code-such-as") })
   .regex(/^[A-Z]{1,6}-[0-9]{1,9}$/, { error: () => t("must-be-a-job-code-such-as") });
 
-const instant = () => z.iso.datetime({ error: () => t("must-be-a-time-in-utc-such") });
+const instant = () => utcTime();
 
 /** A move as a document holds it: as it was kept, its receipt as a time in UTC. */
 const writtenMove = z.strictObject({
-  id: z.uuid({ error: () => t("must-be-a-uuid") }),
+  id: uuid(),
   seq: z.int().min(1),
   kind: words(60),
   version: z.int().min(1),
@@ -48,13 +48,13 @@ export const jobDocument = z
   .strictObject({
     format: z.literal("half-lift/job", { error: () => t("must-be-half-lift-job") }),
     version: z.literal(2, { error: ({ input }) => (input === 1 ? firstVersion() : t("must-be-2")) }),
-    job: z.strictObject({ id: z.uuid({ error: () => t("must-be-a-uuid") }), code: jobCode }),
+    job: z.strictObject({ id: uuid(), code: jobCode }),
     family,
     technicians: z.array(technician),
     moves: z.array(writtenMove).min(1).max(20_000),
     /** The pictures of its photo-added moves, by their ids. */
     photos: z
-      .array(z.strictObject({ id: z.uuid({ error: () => t("must-be-a-uuid") }), base64: z.base64() }))
+      .array(z.strictObject({ id: uuid(), base64: z.base64() }))
       .max(2_000)
       .default([]),
   })

@@ -1,6 +1,6 @@
 import { longDay } from "../../words/dates.ts";
 import { routes } from "../../core/route/routes.ts";
-import { repairTitle } from "../../core/device/routes.ts";
+import { repairTitle, familyRoute } from "../../core/device/routes.ts";
 import type { Scene } from "../../core/device/scene.ts";
 import { calculateRouteChoice, type RouteOdds } from "../../core/route/route-choice.ts";
 import { moneyText } from "../../core/money.ts";
@@ -72,7 +72,7 @@ export function quotationOf(
   const { currency, quoted: input, route, priceMinor, worstMinor, validUntil } = told;
   const money = (minor: number) => moneyText(minor, currency);
   const choice = calculateRouteChoice(input);
-  const priced = route === "add-on-touch" ? "layer" : route;
+  const priced = familyRoute(route);
   const odds = choice.options.find((option) => quotedRoute(option.name) === priced)!;
   const { onFail: fallback } = input.options.find((option) => option.name === odds.name)!;
   const after = choice.options.find((option) => option.name === fallback);

@@ -13,7 +13,7 @@ import {
 } from "../../core/film/films.ts";
 import { layoutFaults, remnantsOf } from "../../core/film/film-layout.ts";
 import { key } from "../../core/stack/family.ts";
-import { bounded } from "../../core/units.ts";
+import { bounded, utcTime, uuid } from "../../core/units.ts";
 import { inTransaction } from "../db/pool.ts";
 import { lotOnShelf } from "./lots.ts";
 import {
@@ -134,9 +134,9 @@ export async function wantedPieces(pool: pg.Pool): Promise<WantedPiece[]> {
 
 /** What is cut from one sheet, and for whom. */
 export const filmCutting = z.strictObject({
-  id: z.uuid({ error: () => t("must-be-a-uuid") }),
+  id: uuid(),
   who: key(),
-  at: z.iso.datetime({ error: () => t("must-be-a-time-in-utc-such") }),
+  at: utcTime(),
   gapMm: bounded(0, 100),
   trimMm: bounded(0, 500),
   sheets: z

@@ -40,6 +40,16 @@ describe("the queue that is kept", function () {
     ...more,
   });
 
+  /** A task that fails the first time that it is done, and how often it was. */
+  const failingOnce = () => {
+    const done = { tries: 0 };
+    const failing = task(() => {
+      done.tries += 1;
+      return done.tries < 2 ? Promise.reject(new Error("The disk is full")) : Promise.resolve({ ...done });
+    });
+    return { failing, done };
+  };
+
   beforeEach(async () => {
     ({ url, pool } = await freshDatabase());
   });
@@ -63,11 +73,7 @@ describe("the queue that is kept", function () {
   });
 
   it("does again what failed, and outlives whoever asked", async () => {
-    let tries = 0;
-    const failing = task(() => {
-      tries += 1;
-      return tries < 2 ? Promise.reject(new Error("The disk is full")) : Promise.resolve({ tries });
-    });
+    const { failing } = failingOnce();
     const asker = await openQueue(url, [failing], { lookS: 60 });
     const id = (await asker.ask("counting"))!;
     await asker.close();
@@ -78,11 +84,7 @@ describe("the queue that is kept", function () {
   });
 
   it("is closed in the middle of taking a task, and another does it at once", async () => {
-    let tries = 0;
-    const failing = task(() => {
-      tries += 1;
-      return tries < 2 ? Promise.reject(new Error("The disk is full")) : Promise.resolve({ tries });
-    });
+    const { failing, done } = failingOnce();
     const first = await openQueue(url, [failing], { lookS: 0.5 });
     const held = await pool.connect();
     await held.query("BEGIN");
@@ -97,7 +99,7 @@ describe("the queue that is kept", function () {
     await held.query("COMMIT");
     held.release();
     await closed;
-    expect(tries).to.equal(1);
+    expect(done.tries).to.equal(1);
     const { output } = await finished(await opened([failing]), "counting", rows[0]!.id);
     expect(output).to.deep.equal({ tries: 2 });
   });

@@ -1,37 +1,12 @@
 import type { Page } from "@playwright/test";
-import axe from "axe-core";
+import { faultsOn, readyForAxe } from "./axe.ts";
 import { faultsOfGlance, smallSizes, smallTargets } from "./glance.ts";
 import { places, stages } from "./screens.ts";
 import { expect, standAtBench, test, visit } from "./workshop.ts";
 
-declare global {
-  interface Window {
-    axe: typeof axe;
-  }
-}
-
-type Ground = "day" | "dark";
-
-/** Serious faults on one ground, by some rules or by all. No page has frames. */
-const faultsOn = (page: Page, ground: Ground, rules?: string[]): Promise<string[]> =>
-  page.evaluate(
-    async ([name, only]) => {
-      document.documentElement.dataset.ground = name;
-      // Only what is wrong is asked for: listing all that is right takes longer than finding it.
-      const { violations } = await window.axe.run({
-        resultTypes: ["violations"],
-        ...(only ? { runOnly: only } : {}),
-      });
-      return violations
-        .filter(({ impact }) => impact === "serious" || impact === "critical")
-        .map(({ id, nodes }) => `${name} ${id}: ${nodes.map((node) => node.target.join(" ")).join(" | ")}`);
-    },
-    [ground, rules] as const,
-  );
-
 /** All rules on the one ground; on the other what can differ, which is colour. */
 async function faultsOnBothGrounds(page: Page): Promise<string[]> {
-  await page.evaluate(axe.source);
+  await readyForAxe(page);
   return [...(await faultsOn(page, "day")), ...(await faultsOn(page, "dark", ["color-contrast"]))];
 }
 

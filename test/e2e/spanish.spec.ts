@@ -1,4 +1,4 @@
-import axe from "axe-core";
+import { faultsOn, readyForAxe } from "./axe.ts";
 import { faultsOfStep } from "./glance.ts";
 import { ownTexts } from "./own-texts.ts";
 import { places, stages } from "./screens.ts";
@@ -73,13 +73,8 @@ for (const [what, screens] of [
       found.push(...own.filter((text) => ENGLISH.test(text)).map((text) => `${screen} "${text}"`));
       // A place is built as it is in English, which is looked at each time.
       if (what === "any stage" || process.env.HALF_LIFT_LONG === "1") {
-        await page.evaluate(axe.source);
-        const serious = await page.evaluate(async () =>
-          (await window.axe.run({ resultTypes: ["violations"] })).violations
-            .filter(({ impact }) => impact === "serious" || impact === "critical")
-            .map(({ id }) => id),
-        );
-        found.push(...serious.map((id) => `${screen} ${id}`));
+        await readyForAxe(page);
+        found.push(...(await faultsOn(page, "day")).map((fault) => `${screen} ${fault}`));
       }
       await page.setViewportSize({ width: 390, height: 844 });
       const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);

@@ -91,7 +91,6 @@ export const bond = {
     "Slower than a hand is steady: draw a wedge out, or lower by turns of a screw.",
   "watch-the-front-not-the-glass-where":
     "Watch the front, not the glass: where it runs ahead or stops, wait.",
-  "must-be-a-date-such-as-2026": "must be a date such as 2026-11-30",
   "kind-must-be-dot-or-bead": 'kind must be "dot" or "bead"',
   "must-be-above-a-drop-that-has":
     "{endDiameterMm} must be above {startDiameterMm}: a drop that has hardly spread tells nothing",

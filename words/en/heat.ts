@@ -1,6 +1,5 @@
 /** What is said in English: heat. */
 export const heat = {
-  "must-be-a-uuid": "must be a UUID",
   "s-in-steps-on-cells-is-too":
     "{durationS} s in {steps} steps on {cells} cells is too much to follow; must be at most {mostS} s, or the grid coarser, or the spots slower",
   "gives-cells-must-be-so-large-that":

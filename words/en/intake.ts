@@ -30,6 +30,4 @@ export const intake = {
   to: "{fewest} to {most}",
   "points-a-must-have": "{points} points; a {damage} must have {wanted}",
   "must-be-the-three-letters-of-a": "must be the three letters of a currency, such as EUR",
-  "must-be-a-date-such-as-2026": "must be a date such as 2026-11-30",
-  "must-be-a-time-in-utc-such": "must be a time in UTC such as 2026-03-01T08:30:00Z",
 } as const;

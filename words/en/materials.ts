@@ -2,7 +2,6 @@
 export const materials = {
   "leaded-eutectic": "leaded, eutectic",
   "low-temperature-brittle": "low temperature, brittle",
-  "must-be-a-date-such-as-2026": "must be a date such as 2026-11-30",
   "swells-acrylic-glue-until-it-rolls-off":
     "Swells acrylic glue until it rolls off; wipes grease. 90 % and up.",
   "driver-edges-cameras-speakers-open": "driver edges, cameras, speakers, open cells",

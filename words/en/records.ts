@@ -56,6 +56,5 @@ export const records = {
   "pa-s": "Pa s",
   chamber: "Chamber",
   "border-offset": "Border offset",
-  "must-be-a-time-in-utc-such": "must be a time in UTC such as 2026-03-01T08:30:00Z",
   "must-be-a-number-from-to": "{value} {unit} must be a number from {min} to {max}",
 } as const;

@@ -36,7 +36,6 @@ export const rework = {
     "Not known what was there before: clear it with braid, take it for leaded, and do not mix.",
   "lead-gloves-or-washed-hands-fumes":
     "Lead: gloves or washed hands, fumes drawn off; where the law forbids it in what is sold, it is not used.",
-  "must-be-one-of-unknown": "must be one of {alloyNames}, unknown",
   "a-low-temperature-paste-low-airflow": "a low-temperature paste, low airflow",
   "low-airflow-the-joint-comes-near-280": "low airflow; the joint comes near 280",
   "a-fine-tip-short-contact": "a fine tip, short contact",

@@ -46,8 +46,6 @@ export const server = {
   "adhesive-down-page-of-column-row":
     "{label}, adhesive down. Page {row} of {rows}: column {column}, row {row2}. Dashed: axis of the film.",
   "must-be-a-job-code-such-as": "must be a job code such as GW-1042",
-  "must-be-a-time-in-utc-such": "must be a time in UTC such as 2026-03-01T08:30:00Z",
-  "must-be-a-uuid": "must be a UUID",
   "must-be-half-lift-job": 'must be "half-lift/job"',
   "must-be-2": "must be 2",
   "must-be": "{seq} must be {i}",
@@ -195,7 +193,6 @@ export const server = {
   "there-is-no-family-2": "there is no family {family}",
   "there-is-a-job-already": "There is a job {code} already.",
   "is-taken-by-another-job": "{code} is taken by another job",
-  "must-be-a-date-such-as-2026": "must be a date such as 2026-11-30",
   "no-such-lot": "No such lot",
   "that-lot-is-not-on-the-shelf": "That lot is not on the shelf.",
   "lot-taken": "Lot taken",

@@ -93,7 +93,6 @@ export const bond: Words<typeof english> = {
   "slower-than-a-hand-is-steady-draw":
     "Más lento que el pulso de una mano: saca una cuña poco a poco, o baja por vueltas de tornillo.",
   "watch-the-front-not-the-glass-where": "Mira el frente, no el vidrio: donde se adelanta o se para, espera.",
-  "must-be-a-date-such-as-2026": "debe ser una fecha como 2026-11-30",
   "kind-must-be-dot-or-bead": 'kind debe ser "dot" o "bead"',
   "must-be-above-a-drop-that-has":
     "{endDiameterMm} debe ser mayor que {startDiameterMm}: una gota que apenas se ha extendido no dice nada",

@@ -3,7 +3,6 @@ import type { Words } from "../language.ts";
 
 /** What is said in Spanish: heat. */
 export const heat: Words<typeof english> = {
-  "must-be-a-uuid": "debe ser un UUID",
   "s-in-steps-on-cells-is-too":
     "{durationS} s en {steps} pasos sobre {cells} celdas es demasiado para seguir; debe ser como mucho {mostS} s, o la malla más gruesa, o los puntos más lentos",
   "gives-cells-must-be-so-large-that":

@@ -34,6 +34,4 @@ export const intake: Words<typeof english> = {
   to: "{fewest} a {most}",
   "points-a-must-have": "{points} puntos; {damage} debe tener {wanted}",
   "must-be-the-three-letters-of-a": "deben ser las tres letras de una moneda, como EUR",
-  "must-be-a-date-such-as-2026": "debe ser una fecha como 2026-11-30",
-  "must-be-a-time-in-utc-such": "debe ser una hora UTC como 2026-03-01T08:30:00Z",
 };

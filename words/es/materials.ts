@@ -5,7 +5,6 @@ import type { Words } from "../language.ts";
 export const materials: Words<typeof english> = {
   "leaded-eutectic": "con plomo, eutéctica",
   "low-temperature-brittle": "baja temperatura, quebradiza",
-  "must-be-a-date-such-as-2026": "debe ser una fecha como 2026-11-30",
   "swells-acrylic-glue-until-it-rolls-off":
     "Hincha el pegamento acrílico hasta que se enrolla; quita grasa. 90 % o más.",
   "driver-edges-cameras-speakers-open": "bordes con drivers, cámaras, altavoces, celdas abiertas",

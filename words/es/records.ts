@@ -59,6 +59,5 @@ export const records: Words<typeof english> = {
   "pa-s": "Pa s",
   chamber: "Cámara de presión",
   "border-offset": "Diferencia de margen",
-  "must-be-a-time-in-utc-such": "debe ser una hora UTC como 2026-03-01T08:30:00Z",
   "must-be-a-number-from-to": "{value} {unit} debe ser un número de {min} a {max}",
 };

@@ -40,7 +40,6 @@ export const rework: Words<typeof english> = {
     "No se sabe qué había antes: quítalo con malla, tómalo por soldadura con plomo y no mezcles.",
   "lead-gloves-or-washed-hands-fumes":
     "Plomo: guantes o manos lavadas, humos extraídos; donde la ley lo prohíbe en lo que se vende, no se usa.",
-  "must-be-one-of-unknown": "debe ser uno de {alloyNames}, unknown",
   "a-low-temperature-paste-low-airflow": "una pasta de baja temperatura, poco aire",
   "low-airflow-the-joint-comes-near-280": "poco aire; la unión llega a casi 280",
   "a-fine-tip-short-contact": "punta fina, contacto corto",

@@ -49,8 +49,6 @@ export const server: Words<typeof english> = {
   "adhesive-down-page-of-column-row":
     "{label}, adhesivo abajo. Página {row} de {rows}: columna {column}, fila {row2}. Rayado: eje de la película.",
   "must-be-a-job-code-such-as": "debe ser un código de trabajo como GW-1042",
-  "must-be-a-time-in-utc-such": "debe ser una hora UTC como 2026-03-01T08:30:00Z",
-  "must-be-a-uuid": "debe ser un UUID",
   "must-be-half-lift-job": 'debe ser "half-lift/job"',
   "must-be-2": "debe ser 2",
   "must-be": "{seq} debe ser {i}",
@@ -199,7 +197,6 @@ export const server: Words<typeof english> = {
   "there-is-no-family-2": "no hay familia {family}",
   "there-is-a-job-already": "Ya hay un trabajo {code}.",
   "is-taken-by-another-job": "{code} lo tiene otro trabajo",
-  "must-be-a-date-such-as-2026": "debe ser una fecha como 2026-11-30",
   "no-such-lot": "No existe ese lote",
   "that-lot-is-not-on-the-shelf": "Ese lote no está en el estante.",
   "lot-taken": "Lote ocupado",

@@ -1,8 +1,7 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
-import { bounded, words, oneOf } from "../../units.ts";
-import { t } from "../../../words/bond.ts";
+import { bounded, isoDate, oneOf, words } from "../../units.ts";
 
 /** A bottle, roll or sheet is taken from the shelf, as its label says. */
 export const lotTaken = defineMove({
@@ -13,7 +12,7 @@ export const lotTaken = defineMove({
     kind: oneOf(["adhesive", "film", "tape"]),
     lot: words(60),
     material: words(80),
-    goodUntil: z.iso.date({ error: () => t("must-be-a-date-such-as-2026") }).nullable(),
+    goodUntil: isoDate().nullable(),
     /** As it was measured of this lot. */
     viscosityPaS: bounded(0.001, 10_000).nullable().default(null),
   }),

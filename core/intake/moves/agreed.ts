@@ -8,7 +8,7 @@ import { routeNow } from "../../device/ask.ts";
 import { message } from "../../job/message.ts";
 import { routeChoiceInput } from "../../route/route-choice-input.ts";
 import { decideRoute } from "../../route/decision-tree.ts";
-import { bounded, boundedWhole, oneOf } from "../../units.ts";
+import { bounded, boundedWhole, isoDate, oneOf } from "../../units.ts";
 import { t } from "../../../words/intake.ts";
 
 const currency = () => z.string().regex(/^[A-Z]{3}$/, { error: () => t("must-be-the-three-letters-of-a") });
@@ -42,7 +42,7 @@ export const agreed = defineMove({
     priceMinor: boundedWhole(0, 100_000_000),
     worstMinor: boundedWhole(0, 100_000_000),
     successPct: bounded(0, 100).nullable(),
-    validUntil: z.iso.date({ error: () => t("must-be-a-date-such-as-2026") }).nullable(),
+    validUntil: isoDate().nullable(),
     /** The figures that the customer was told, as they were worked out then. */
     quoted: routeChoiceInput.nullable().default(null),
   }),

@@ -3,8 +3,7 @@ import { defineMove, inStage, never, noHazard, takes } from "../../device/define
 import { repairRoutes, routesOf } from "../../device/routes.ts";
 import { filmSide } from "../../film/films.ts";
 import { message } from "../../job/message.ts";
-import { words, oneOf } from "../../units.ts";
-import { t } from "../../../words/intake.ts";
+import { oneOf, utcTime, words } from "../../units.ts";
 
 /** A job begins: what it came in for, and the route that is asked about. */
 export const jobOpened = defineMove({
@@ -18,10 +17,7 @@ export const jobOpened = defineMove({
     films: z.array(filmSide()).max(2),
     bondMethod: oneOf(["liquid", "sheet"]),
     /** When it is promised for; null where it is not. */
-    dueAt: z.iso
-      .datetime({ error: () => t("must-be-a-time-in-utc-such") })
-      .nullable()
-      .default(null),
+    dueAt: utcTime().nullable().default(null),
   }),
   told: "word",
   meets: ["opened-job"],

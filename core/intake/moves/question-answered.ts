@@ -5,6 +5,7 @@ import { message } from "../../job/message.ts";
 import { answerNamed, decideRoute, questionKeys, questionNamed } from "../../route/decision-tree.ts";
 import { words, oneOf } from "../../units.ts";
 import { nextQuestion } from "../intake-facts.ts";
+import { familyRoute } from "../../device/routes.ts";
 
 /** A question that decides which repair is possible. */
 export const questionAnswered = defineMove({
@@ -20,7 +21,7 @@ export const questionAnswered = defineMove({
   offers: (scene) => {
     const question = nextQuestion(scene);
     if (question === null) return [];
-    const route = routeNow(scene) === "add-on-touch" ? "layer" : routeNow(scene);
+    const route = familyRoute(routeNow(scene));
     const { answers } = questionNamed(question);
     const keeps = (answer: string) =>
       decideRoute(scene.family, { ...scene.state.intake.answers, [question]: answer }).possible.some(

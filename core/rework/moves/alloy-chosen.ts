@@ -3,7 +3,6 @@ import { defineMove, inStage, noFault } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { alloyNames } from "../../materials/alloys.ts";
 import { jointNow } from "../rework-facts.ts";
-import { t } from "../../../words/rework.ts";
 import { oneOf } from "../../units.ts";
 
 /** The solder of the new joint, and what was there before. */
@@ -13,9 +12,7 @@ export const alloyChosen = defineMove({
   stage: inStage("rework"),
   data: z.strictObject({
     alloy: oneOf(alloyNames),
-    before: z.enum([...alloyNames, "unknown"], {
-      error: () => t("must-be-one-of-unknown", { alloyNames: alloyNames.join(", ") }),
-    }),
+    before: oneOf([...alloyNames, "unknown"]),
   }),
   told: "choice",
   meets: ["alloy-chosen"],

@@ -1,7 +1,7 @@
 import { parse } from "@formatjs/icu-messageformat-parser";
 import type { APIRoute } from "astro";
 import type { Text } from "../../../words/language.ts";
-import { hasChoices } from "../../../words/speaker.ts";
+import { hasChoices, isSaidInBrowsers } from "../../../words/in-browsers.js";
 import { spanish } from "../../../words/spanish.ts";
 
 export const prerender = true;
@@ -33,8 +33,7 @@ export const GET: APIRoute = () => {
         BY_NAME.includes(area)
           ? Object.fromEntries(
               Object.entries(messages)
-                // Why a move is refused is said by the server.
-                .filter(([id]) => !id.startsWith("fault."))
+                .filter(([id]) => isSaidInBrowsers(id))
                 .map(([id, text]) => [id, parsed(text)]),
             )
           : idsOf(area).map((id) => parsed(messages[id]!)),

@@ -1,8 +1,7 @@
 import { useMemo, useState } from "react";
 import { routeNow } from "../../../../core/device/ask.ts";
-import type { RepairRoute } from "../../../../core/device/routes.ts";
+import { type RepairRoute, familyRoute, repairTitleInFull } from "../../../../core/device/routes.ts";
 import { routesOffered } from "../../../../core/intake/moves/agreed.ts";
-import { routes, type RouteName } from "../../../../core/route/routes.ts";
 import { minorPerMajor, moneyText, moneyTyped } from "../../../../core/money.ts";
 import { calculateRouteChoice } from "../../../../core/route/route-choice.ts";
 import { priceOf, quotedRoutes, routeOptions } from "../../../../core/route/route-options.ts";
@@ -17,11 +16,6 @@ const MOST_MINOR = 100_000_000;
 const VALID_DAYS = 30;
 
 /** The family's own name for what an add-on route costs and risks: that of the glass that it comes under. */
-const pricedAs = (route: RepairRoute): RouteName => (route === "add-on-touch" ? "layer" : route);
-
-const titleOf = (route: RepairRoute): string =>
-  route === "add-on-touch" ? t("layer-with-add-on-touch") : routes[route].title;
-
 /** What it costs and how it may end, route beside route; the customer's answer is recorded as it was given. */
 export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: InstrumentProps) {
   const { family, state } = scene;
@@ -31,7 +25,7 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
   const [picked, setPicked] = useState<RepairRoute | null>(null);
   const [fault, setFault] = useState<string>();
   const input = useMemo(() => {
-    const quoted = quotedRoutes(family, [...new Set(offered.map(pricedAs))]);
+    const quoted = quotedRoutes(family, [...new Set(offered.map(familyRoute))]);
     const prices = Object.fromEntries(
       quoted.map((route) => [route, priceOf(family, route) ?? { partsMinor: 0, hours: 0 }]),
     );
@@ -44,7 +38,7 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
   const route = picked ?? (offered.includes(now) ? now : offered[0]);
   if (!route || !input || !choice)
     return <p className="text-danger">{t("no-repair-is-left-for-this-device")}</p>;
-  const oddsOf = (of: RepairRoute) => choice.options.find(({ name }) => name === pricedAs(of))!;
+  const oddsOf = (of: RepairRoute) => choice.options.find(({ name }) => name === familyRoute(of))!;
   const odds = oddsOf(route);
   const major = (minor: number) => String(Math.round(minor / minorPerMajor(currency)));
   const price = typed[`${route} price`] ?? major(odds.cost);
@@ -91,7 +85,7 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
               className="border-2 border-soft bg-raised p-3 text-left aria-pressed:border-4 aria-pressed:border-ink"
               onClick={() => setPicked(of)}
             >
-              <span className="text-lg font-semibold">{titleOf(of)}</span>
+              <span className="text-lg font-semibold">{repairTitleInFull(of)}</span>
               <HundredJobs
                 lowPct={successLowPct}
                 highPct={successHighPct}
@@ -153,7 +147,7 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
             )}
           </Field>
           <button type="button" className="control-strong" disabled={!mayTell} onClick={() => answer("yes")}>
-            {t("customer-agrees", { titleOf: titleOf(route).toLowerCase() })}
+            {t("customer-agrees", { repair: repairTitleInFull(route).toLowerCase() })}
           </button>
           <button type="button" className="control" disabled={!mayTell} onClick={() => answer("no")}>
             {t("customer-declines")}

@@ -16,6 +16,7 @@ import { LampAge, useShopLamp } from "../../cure/LampAge.tsx";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
 import { term } from "../../../../words/speaker.ts";
+import { familyRoute } from "../../../../core/device/routes.ts";
 
 const LEAST = 0.1;
 const MOST = 100_000;
@@ -27,7 +28,7 @@ export function LampInstrument(props: InstrumentProps) {
   const { lamp } = state.cure;
   const route = routeNow(scene);
   // An add-on layer lies under the glass that the layer's own route renews.
-  const covered = route === "add-on-touch" ? "layer" : route;
+  const covered = familyRoute(route);
   const isChoosing = kind === "exposure-chosen";
   const exposure = (isChoosing ? (data as unknown as Exposure) : state.cure.exposure) ?? null;
   const places = isChoosing ? (choices.places ?? 1) : (exposure?.places ?? 1);

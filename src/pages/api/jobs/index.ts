@@ -11,10 +11,11 @@ import { createJob } from "../../../../server/store/jobs.ts";
 import { jobQuery, searchJobs } from "../../../../server/store/job-search.ts";
 import { ticket } from "../../../../server/store/tickets.ts";
 import { t } from "../../../../words/server.ts";
+import { uuid } from "../../../../core/units.ts";
 
 const newJob = z
   .strictObject({
-    id: z.uuid({ error: () => t("must-be-a-uuid") }),
+    id: uuid(),
     code: jobCode,
     family: z.string().optional(),
     /** A single device, known by its size and how it is made, in place of a family. */

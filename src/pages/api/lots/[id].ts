@@ -5,8 +5,9 @@ import { database } from "../../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../../server/problem.ts";
 import { discardLot, openLot, shelvedLots } from "../../../../server/store/lots.ts";
 import { t } from "../../../../words/server.ts";
+import { isoDate } from "../../../../core/units.ts";
 
-const opening = z.strictObject({ openedOn: z.iso.date({ error: () => t("must-be-a-date-such-as-2026") }) });
+const opening = z.strictObject({ openedOn: isoDate() });
 
 const isId = (id: string | undefined) => z.uuid().safeParse(id).success;
 const missing = () => problem(404, t("no-such-lot"), t("that-lot-is-not-on-the-shelf"));

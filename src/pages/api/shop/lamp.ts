@@ -7,14 +7,14 @@ import { strangerAnswer } from "../../../../server/asked-by.ts";
 import { database } from "../../../../server/db/pool.ts";
 import { faulty, json, readBody } from "../../../../server/problem.ts";
 import { changeLamp, lampReadings } from "../../../../server/store/lamp.ts";
-import { t } from "../../../../words/server.ts";
+import { utcTime, uuid } from "../../../../core/units.ts";
 
 /** How the shop's lamp has aged by what was read of it; null while that is too little. */
 export const GET: APIRoute = async () => json(shopLamp(await lampReadings(database())));
 
 const lampChange = z.strictObject({
-  id: z.uuid({ error: () => t("must-be-a-uuid") }),
-  at: z.iso.datetime({ error: () => t("must-be-a-time-in-utc-such") }),
+  id: uuid(),
+  at: utcTime(),
   who: key(),
 });
 

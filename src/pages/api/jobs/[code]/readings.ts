@@ -8,15 +8,15 @@ import { answerMoves } from "../../../../../server/move-answer.ts";
 import { faulty, readBody } from "../../../../../server/problem.ts";
 import { appendMoves, type SentMove } from "../../../../../server/store/jobs.ts";
 import { t } from "../../../../../words/server.ts";
-import { oneOf } from "../../../../../core/units.ts";
+import { oneOf, utcTime, uuid } from "../../../../../core/units.ts";
 
 const told = z.strictObject({
   /** The same id again is the same reading; a logger that never repeats itself may leave it out. */
-  id: z.uuid({ error: () => t("must-be-a-uuid") }).optional(),
+  id: uuid().optional(),
   who: z.string({ error: () => t("must-be-the-key-of-a-technician") }),
   quantity: oneOf(readingKindNames).default("glue line"),
   value: z.number({ error: () => t("must-be-a-number") }),
-  at: z.iso.datetime({ error: () => t("must-be-a-time-in-utc-such") }).optional(),
+  at: utcTime().optional(),
 });
 
 /** Takes one reading from a logger: a value now, or at the time it names. It belongs to the stage at hand. */
