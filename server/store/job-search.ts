@@ -15,7 +15,7 @@ const MOST_WORDS = 5;
 /** So many jobs are told at a time. */
 export const JOBS_AT_ONCE = 30;
 /** Beyond this many they are not counted. */
-const MOST_COUNTED = 1_000;
+const MOST_COUNTED = 200;
 
 /** What a list of jobs is asked for: every part may be left out. */
 export const jobQuery = z.object({

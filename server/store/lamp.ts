@@ -7,42 +7,46 @@ export interface LampReading {
 }
 
 /**
- * What the radiometer has said over all jobs of the lamp that is in use, oldest first. How long it had been on is counted from the
- * exposures, from lamp on to lamp off, since it was put in: the lamp's own clock, if it has one, would know better. Whole days are taken as
- * they were counted, those before the first reading as one sum; single exposures only of the days on which it was read, or put in.
+ * What the radiometer has said over all jobs of the lamp that is in use, oldest first: the 50 latest readings, and the first of each of the
+ * 400 days before on which it burned. How long it had been on is counted from the exposures, from lamp on to lamp off, since it was put in:
+ * the lamp's own clock, if it has one, would know better. Whole days are taken as they were counted; single exposures only of the day on
+ * which it was put in, and of a reading's own day.
  */
 export async function lampReadings(pool: pg.Pool): Promise<LampReading[]> {
   const { rows } = await pool.query<{ hours: number; value: number }>(
-    `WITH new AS (SELECT coalesce(max(at), '-infinity') AS at FROM lamp_change),
-     last AS (
-       SELECT reading.at, reading.value FROM reading, new
-       WHERE reading.quantity = 'irradiance' AND reading.at >= new.at ORDER BY reading.at DESC LIMIT 500
+    `WITH lamp AS (
+       SELECT at, (at AT TIME ZONE 'UTC')::date AS day FROM (SELECT coalesce(max(at), '-infinity') AS at FROM lamp_change) AS change
      ),
-     single AS (
-       SELECT (at AT TIME ZONE 'UTC')::date AS day FROM last
-       UNION SELECT (at AT TIME ZONE 'UTC')::date FROM new WHERE at > '-infinity'
+     chosen AS (
+       (SELECT reading.at, value FROM reading, lamp
+        WHERE quantity = 'irradiance' AND reading.at >= lamp.at ORDER BY reading.at DESC LIMIT 50)
+       UNION
+       SELECT first.at, first.value
+       FROM (SELECT lamp_day.day FROM lamp_day, lamp WHERE lamp_day.day > lamp.day ORDER BY 1 DESC LIMIT 400) AS burned
+       CROSS JOIN LATERAL (
+         SELECT at, value FROM reading
+         WHERE quantity = 'irradiance' AND at >= burned.day::timestamp AT TIME ZONE 'UTC'
+           AND at < (burned.day + 1)::timestamp AT TIME ZONE 'UTC'
+         ORDER BY at LIMIT 1
+       ) AS first
      ),
-     whole AS (
-       SELECT lamp_day.day, seconds FROM lamp_day, new
-       WHERE lamp_day.day > (new.at AT TIME ZONE 'UTC')::date AND lamp_day.day NOT IN (SELECT day FROM single)
-     ),
-     begun AS (SELECT coalesce(min((at AT TIME ZONE 'UTC')::date), 'infinity') AS day FROM last),
      told AS (
-       SELECT '-infinity'::timestamptz AS at, sum(seconds) AS s, NULL::float8 AS value FROM whole, begun
-       WHERE whole.day < begun.day
+       SELECT (lamp_day.day + 1)::timestamp AT TIME ZONE 'UTC' AS at, seconds AS s, NULL::float8 AS value, 0::float8 AS today
+       FROM lamp_day, lamp WHERE lamp_day.day > lamp.day
        UNION ALL
-       SELECT (whole.day + 1)::timestamp AT TIME ZONE 'UTC', seconds, NULL FROM whole, begun
-       WHERE whole.day > begun.day
+       SELECT e.at, e.seconds, NULL, 0 FROM lamp JOIN lamp_exposure AS e
+         ON e.at >= lamp.at AND e.at < (lamp.day + 1)::timestamp AT TIME ZONE 'UTC'
+       WHERE lamp.at > '-infinity'
        UNION ALL
-       SELECT e.at, e.seconds, NULL
-       FROM new, single JOIN lamp_exposure AS e
-         ON e.at >= day::timestamp AT TIME ZONE 'UTC' AND e.at < (day + 1)::timestamp AT TIME ZONE 'UTC'
-       WHERE e.at >= new.at
-       UNION ALL
-       SELECT at, 0, value FROM last
+       SELECT chosen.at, 0, value, coalesce((
+         SELECT sum(e.seconds) FROM lamp_exposure AS e
+         WHERE (chosen.at AT TIME ZONE 'UTC')::date > lamp.day AND e.at <= chosen.at
+           AND e.at >= (chosen.at AT TIME ZONE 'UTC')::date::timestamp AT TIME ZONE 'UTC'
+       ), 0)
+       FROM chosen, lamp
      )
      SELECT value, hours
-     FROM (SELECT at, value, sum(s) OVER (ORDER BY at) / 3600 AS hours FROM told) AS counted
+     FROM (SELECT at, value, (sum(s) OVER (ORDER BY at) + today) / 3600 AS hours FROM told) AS counted
      WHERE value IS NOT NULL ORDER BY at`,
   );
   return rows.map(({ hours, value }) => ({ hours, irradianceMwCm2: value }));
