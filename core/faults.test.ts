@@ -1,6 +1,8 @@
 import { expect } from "chai";
 import { z } from "zod";
 import { describeFaults, formatFault, formatPath } from "./faults.ts";
+import { spanish } from "../words/spanish.ts";
+import { addCatalogue, hearFrom } from "../words/language.ts";
 import { bounded, boundedWhole, words } from "./units.ts";
 
 const schema = z.strictObject({
@@ -52,6 +54,32 @@ describe("faults", () => {
     ]);
     expect(lines({ ...good, faces: [{ kind: "shut" }] })[0]).to.match(/^faces\[0\]\.kind: "shut"/);
     expect(lines({ ...good, either: 7 })[0]).to.match(/^either: 7 must be a number from 0 to 1/);
+  });
+
+  it("say what a value must be where its schema has no words of its own, in the reader's language", () => {
+    const bare = z.strictObject({
+      text: z.string(),
+      list: z.array(z.string()).min(2).max(3),
+      most: z.number().max(4),
+      kind: z.enum(["a", "b"]),
+      code: z.string().regex(/^x/),
+    });
+    const wrong = { text: 1, list: ["y"], most: 5, kind: "c", code: "y" };
+    const said = () => describeFaults(bare.safeParse(wrong).error!, wrong).map(({ message }) => message);
+    expect(said()).to.deep.equal([
+      "1 must be text",
+      '["y"] must be at least 2 in number',
+      "5 must be at most 4",
+      '"c" must be one of a, b',
+      '"y" must be written in another way',
+    ]);
+    addCatalogue("es", spanish);
+    const heard = hearFrom(() => "es");
+    try {
+      expect(said()[0]).to.equal("1 debe ser texto");
+    } finally {
+      hearFrom(heard);
+    }
   });
 
   it("cut a long value short", () => {

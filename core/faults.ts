@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import { config, z } from "zod";
 import { t } from "../words/trade.ts";
 
 /** One thing wrong with an input: where it stands and what is wrong, with the value that was met. */
@@ -7,6 +7,23 @@ export interface Fault {
   path: string;
   message: string;
 }
+
+/** What a value must be where its schema has no words of its own for it. */
+function rule(issue: z.core.$ZodRawIssue): string {
+  switch (issue.code) {
+    case "invalid_type":
+      return t("must-be-of-kind", { kind: issue.expected });
+    case "invalid_value":
+      return t("must-be-one-of", { allowed: issue.values.map(String).join(", ") });
+    case "too_small":
+      return t("must-be-at-least", { least: Number(issue.minimum), of: issue.origin });
+    case "too_big":
+      return t("must-be-at-most", { most: Number(issue.maximum), of: issue.origin });
+    default:
+      return t("must-be-written-another-way");
+  }
+}
+config({ localeError: rule });
 
 /** What is wrong, by field. */
 export const faultsByPath = (faults: readonly Fault[]): Record<string, string> =>
@@ -61,7 +78,7 @@ function describeIssue(issue: z.core.$ZodIssue, before: readonly PropertyKey[], 
       ? value === undefined && issue.code !== "custom"
         ? t("is-missing", { message: issue.message })
         : issue.message
-      : `${formatValue(value)} ${issue.message.startsWith(t("must")) ? issue.message : t("is-refused", { message: issue.message })}`;
+      : `${formatValue(value)} ${issue.message}`;
   return [{ path: formatPath(path), message }];
 }
 

@@ -52,9 +52,7 @@ function worked(spoken: Language) {
   }
 }
 
-describe("a job that is worked in Spanish", function () {
-  this.timeout(120_000);
-
+describe("a job that is worked in Spanish", () => {
   it("leaves the record that it leaves in English, and is said in Spanish", () => {
     const inEnglish = worked("en");
     const inSpanish = worked("es");

@@ -37,7 +37,6 @@ export const trade = {
     "Iron near 380 °C, air near 300 °C, fume extraction on. Old solder may hold lead: wash hands.",
   "is-not-a-known-field": "is not a known field",
   "is-missing": "is missing: {message}",
-  "is-refused": "is refused: {message}",
   intake: "Intake",
   open: "Open",
   lift: "Lift",
@@ -52,9 +51,15 @@ export const trade = {
   "must-be-a-whole-number-from-to": "must be a whole number from {min} to {max}",
   "must-be-a-text-of-1-to": "must be a text of 1 to {maxLength} characters",
   and: "{words} and {last}",
-  must: "must",
   "must-be-one-of": "must be one of {allowed}",
   "must-be-a-uuid": "must be a UUID",
   "must-be-a-date-such-as": "must be a date such as 2026-11-30",
   "must-be-a-time-in-utc-such-as": "must be a time in UTC such as 2026-03-01T08:30:00Z",
+  "must-be-of-kind":
+    "must be {kind, select, number {a number} int {a whole number} string {text} boolean {true or false} array {a list} object {a group of fields} other {{kind}}}",
+  "must-be-at-least":
+    "must be at least {least}{of, select, string { characters long} array { in number} other {}}",
+  "must-be-at-most":
+    "must be at most {most}{of, select, string { characters long} array { in number} other {}}",
+  "must-be-written-another-way": "must be written in another way",
 } as const;

@@ -41,7 +41,6 @@ export const trade: Words<typeof english> = {
     "Cautín a unos 380 °C, aire a unos 300 °C, extracción de humos. La soldadura vieja puede tener plomo: lávate las manos.",
   "is-not-a-known-field": "no es un campo conocido",
   "is-missing": "falta: {message}",
-  "is-refused": "se rechaza: {message}",
   intake: "Recepción",
   open: "Apertura",
   lift: "Separación",
@@ -56,9 +55,15 @@ export const trade: Words<typeof english> = {
   "must-be-a-whole-number-from-to": "debe ser un número entero de {min} a {max}",
   "must-be-a-text-of-1-to": "debe ser un texto de 1 a {maxLength} caracteres",
   and: "{words} y {last}",
-  must: "debe",
   "must-be-one-of": "debe ser uno de {allowed}",
   "must-be-a-uuid": "debe ser un UUID",
   "must-be-a-date-such-as": "debe ser una fecha como 2026-11-30",
   "must-be-a-time-in-utc-such-as": "debe ser una hora UTC como 2026-03-01T08:30:00Z",
+  "must-be-of-kind":
+    "debe ser {kind, select, number {un número} int {un número entero} string {texto} boolean {true o false} array {una lista} object {un grupo de campos} other {{kind}}}",
+  "must-be-at-least":
+    "debe ser {least} como mínimo{of, select, string { en caracteres} array { en cantidad} other {}}",
+  "must-be-at-most":
+    "debe ser {most} como máximo{of, select, string { en caracteres} array { en cantidad} other {}}",
+  "must-be-written-another-way": "debe escribirse de otra forma",
 };
