@@ -79,6 +79,8 @@ export default defineConfig({
     plugins: [tailwindcss(), ...lighterClient],
     build: {
       rollupOptions: {
+        // On a slow line a request takes longer than so many bytes.
+        output: { experimentalMinChunkSize: 1_000 },
         treeshake: {
           // Packages that do nothing by being there.
           moduleSideEffects: (id) => !id.includes("node_modules/safe-stable-stringify/"),

@@ -5,12 +5,19 @@ import path from "node:path";
 import { hasChoices, isSaidInBrowsers } from "../words/in-browsers.js";
 
 /** What a browser never runs of packages that it needs, by the ends of their paths. */
-const UNUSED = ["zod/v4/core/to-json-schema.js", "zod/v4/core/json-schema-processors.js"];
+const UNUSED = [
+  "zod/v4/core/to-json-schema.js",
+  "zod/v4/core/json-schema-processors.js",
+  // What is wrong is said in the product's own words.
+  "zod/v4/locales/en.js",
+];
 
 /** The same names, which do nothing. @param {string} code */
 const emptied = (code) =>
-  [...code.matchAll(/^export (?:(?:const|function|class) (\w+)|\{ \w+ as (\w+) \})/gm)]
-    .map(([, declared, renamed]) => `export const ${declared ?? renamed} = () => undefined;`)
+  [...code.matchAll(/^export (?:(?:const|function|class) (\w+)|\{ \w+ as (\w+) \}|(default) function)/gm)]
+    .map(([, declared, renamed, unnamed]) =>
+      unnamed ? "export default () => undefined;" : `export const ${declared ?? renamed} = () => undefined;`,
+    )
     .join("\n");
 
 /** Schemas are told as JSON Schema by the server alone: browsers are spared what makes them. @returns {import("vite").Plugin} */
@@ -81,5 +88,32 @@ const withoutExamples = {
   },
 };
 
+/** The name that a chain of calls begins with. @param {any} node @returns {string} */
+const rootOf = ({ type, callee, object, name }) =>
+  type === "CallExpression" ? rootOf(callee) : type === "MemberExpression" ? rootOf(object) : (name ?? "");
+
+/**
+ * A schema that nobody on a page reads goes: what makes it is marked as doing nothing else. Without the mark it could not be told.
+ * @returns {import("vite").Plugin}
+ */
+const withoutUnreadSchemas = {
+  name: "without-unread-schemas",
+  transform(code, id, options) {
+    if (options?.ssr || !/\/core\/.*\.ts$/.test(id.split("?")[0] ?? id) || !code.includes("z.")) return null;
+    const made = this.parse(code)
+      .body.map((/** @type {any} */ node) => node.declaration ?? node)
+      .filter(({ type }) => type === "VariableDeclaration")
+      .flatMap(({ declarations }) => declarations)
+      .map(({ init }) => init)
+      .filter((init) => init?.type === "CallExpression" && rootOf(init) === "z");
+    const marked = made.reduceRight(
+      (text, { start, end }) =>
+        `${text.slice(0, start)}/*@__PURE__*/ (() => ${text.slice(start, end)})()${text.slice(end)}`,
+      code,
+    );
+    return { code: marked, map: null };
+  },
+};
+
 /** What makes the scripts that browsers load smaller. */
-export const lighterClient = [withoutJsonSchema, withoutExamples, parsedMessages];
+export const lighterClient = [withoutJsonSchema, withoutExamples, parsedMessages, withoutUnreadSchemas];

@@ -129,6 +129,7 @@ test("a first visit loads little script: what a step does not show is left for l
   for (const [path, mostKb] of [
     ["/", 110],
     ["/jobs", 110],
+    ["/jobs/GW-1151", 200],
     ["/jobs/GW-1155", 200],
     ["/jobs/GW-1160", 200],
   ] as const) {
