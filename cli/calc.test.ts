@@ -13,9 +13,7 @@ const asProcess = (args: string[], input: string) =>
 const calc = (args: string[], input = "") =>
   calcCommand(args, (file) => (file === "-" ? input : readFileSync(file, "utf8")));
 
-describe("the command line", function () {
-  this.timeout(20_000);
-
+describe("the command line", () => {
   it("prints a result as JSON", () => {
     const dose = { areaMm2: 10_000, gapUm: 100, overflowPct: 0, shrinkPct: 0, densityGcm3: 1.1 };
     const { status, stdout } = asProcess(["adhesive-dose", "-"], JSON.stringify(dose));

@@ -8,9 +8,7 @@ import { playJob } from "../core/twin/play.ts";
 import { truthOf } from "../core/twin/truth.ts";
 import { families } from "./families.ts";
 
-describe("the demo's families, worked by the plan", function () {
-  this.timeout(60_000);
-
+describe("the demo's families, worked by the plan", () => {
   for (const family of families) {
     for (const route of routesOf(family)) {
       it(`${family.code} by ${route}: every method, to a device that leaves proved`, () => {

@@ -417,12 +417,9 @@ async function addPhoto(url: string, code: string): Promise<number> {
   return performance.now() - from;
 }
 
-/** A job at which the heat is chosen next; its code. */
-async function addHeatChoice(url: string): Promise<string> {
-  const code = "GW-1171";
-  const { family, moves } = workedTo(familyNamed("PH-10"), "layer", asksFor("heat-chosen"), {
-    endMs: Date.now(),
-  });
+/** A job at which such a move is next. */
+async function addJobAt(url: string, code: string, kind: string): Promise<void> {
+  const { family, moves } = workedTo(familyNamed("PH-10"), "layer", asksFor(kind), { endMs: Date.now() });
   const document = {
     format: "half-lift/job",
     version: 2,
@@ -437,7 +434,6 @@ async function addHeatChoice(url: string): Promise<string> {
     body: JSON.stringify(document),
   });
   if (answer.status !== 201) throw new Error(await answer.text());
-  return code;
 }
 
 /** What the pattern search comes to on each family that is bonded with liquid, against the best shipped pattern. */
@@ -616,7 +612,7 @@ const weighed = [
   "/",
   "/jobs",
   "/jobs/new",
-  ...["1151", "1153", "1155", "1158", "1160", "1161"].map((nr) => `/jobs/GW-${nr}`),
+  ...["1151", "1153", "1155", "1158", "1160", "1161", "1171", "1172"].map((nr) => `/jobs/GW-${nr}`),
 ];
 const ACTION =
   "[data-testid=press], [data-testid=instrument] button, [data-testid=answer-form] button, a.control-strong, button[type=submit]";
@@ -645,12 +641,14 @@ try {
   ] as const) {
     keep(what, await timeRequests(`${workshop.url}${path}`), 100);
   }
+  await addJobAt(workshop.url, "GW-1171", "heat-chosen");
+  await addJobAt(workshop.url, "GW-1172", "pattern-chosen");
   const browser = await browserType.launch(chromium);
   for (const path of weighed) weights.set(path, await weighPage(browser, `${workshop.url}${path}`, ACTION));
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   keep("job page with 40 photos, until it answers", await timeAwake(page, `${workshop.url}/jobs/GW-1152`));
   await page.context().addCookies([{ name: "who", value: "tove", url: workshop.url }]);
-  await page.goto(`${workshop.url}/jobs/${await addHeatChoice(workshop.url)}`);
+  await page.goto(`${workshop.url}/jobs/GW-1171`);
   await page.getByTestId("curves").waitFor();
   keep("slider to curve, in the browser", await timeSlider(page, "[data-testid=curves]"), 1_000 / 60);
   await browser.close();

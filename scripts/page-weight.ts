@@ -4,6 +4,8 @@ import type { Browser } from "@playwright/test";
 const LINE_BYTES_S = (1.6 * 1_000_000) / 8;
 const LATENCY_MS = 150;
 const SLOWED = 4;
+/** Nothing more comes when nothing has come for so long. */
+const QUIET_MS = 2_000;
 
 /** What a page weighs as it came over the line, kB, and when its action could be pressed, s. */
 export interface PageWeight {
@@ -70,7 +72,11 @@ export async function weighPage(browser: Browser, address: string, works: string
       { polling: 50, timeout: 60_000 },
     );
     weight.worksS = (performance.now() - startMs) / 1_000;
-    await page.waitForLoadState("networkidle");
+    // What is still coming counts too.
+    for (let before = -1; before !== weight.scriptKb;) {
+      before = weight.scriptKb;
+      await page.waitForTimeout(QUIET_MS);
+    }
     return weight;
   } finally {
     await context.close();

@@ -2,8 +2,7 @@ import { expect } from "chai";
 import pg from "pg";
 import { clusterFolder, openThrowawayCluster, type Cluster } from "./postgres.ts";
 
-describe("a cluster of the project's own", function () {
-  this.timeout(60_000);
+describe("a cluster of the project's own", () => {
   let cluster: Cluster;
   before(async () => {
     cluster = await openThrowawayCluster();

@@ -11,9 +11,7 @@ const looksOf = (twistDeg: number, retardanceNm: number, rearDeg: number, at: re
     srgb: calculateCellOptics({ twistDeg, retardanceNm, rearDeg, frontDeg, illuminant: "D65" }).off.srgb,
   }));
 
-describe("cell-fit", function () {
-  this.timeout(120_000);
-
+describe("cell-fit", () => {
   it("finds the cell again from its own colours at three angles", () => {
     for (const [twistDeg, retardanceNm, rearDeg] of [
       [240, 850, 45],

@@ -15,8 +15,7 @@ const quick = {
 const ask = (name: string, input: unknown, asker?: AbortSignal) =>
   offThread("calculate", { name, bytes: bytesOf(input) }, asker);
 
-describe("work on threads of its own", function () {
-  this.timeout(60_000);
+describe("work on threads of its own", () => {
   const before = { ...process.env };
   beforeEach(() => {
     process.env.CALCULATION_THREADS = "1";

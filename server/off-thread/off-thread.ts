@@ -53,7 +53,8 @@ function laneOf({ threads, seconds, memoryMb }: Omit<Lane, "pool" | "underWay">)
     filename: path.resolve(isBuilt ? "dist/server/off-thread.mjs" : "server/off-thread/worker.mjs"),
     minThreads: 0,
     maxThreads: threads,
-    idleTimeout: 60_000,
+    // A thread that is needed again within the hour is not begun anew, which takes about a second.
+    idleTimeout: 3_600_000,
     maxQueue: MOST_WAITING,
     resourceLimits: { maxOldGenerationSizeMb: memoryMb },
   });
@@ -75,7 +76,7 @@ function laneFor(name: TaskName): Lane {
       calculation: laneOf({ threads, seconds: CALCULATION_SECONDS, memoryMb }),
     };
   }
-  return name === "calculate" ? lanes.calculation : lanes.press;
+  return name === "calculate" || name === "choose" ? lanes.calculation : lanes.press;
 }
 
 /** Ends all threads; the next task begins anew, by the environment as it is then. */

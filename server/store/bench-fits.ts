@@ -1,5 +1,14 @@
 import type pg from "pg";
+import { z } from "zod";
 import { benchFit, type BenchFit, type BenchFits } from "../../core/heat/bench-fit.ts";
+import { boundedWhole } from "../../core/units.ts";
+import { t } from "../../words/server.ts";
+
+/** A station as an address names it; those without a number where it names none. */
+export const stationAsked = z.coerce
+  .number({ error: () => t("must-be-a-whole-number-from-1-2") })
+  .pipe(boundedWhole(1, 99))
+  .nullable();
 
 /** Keeps what a run has told of this bench. The same id again changes nothing. */
 export async function keepBenchFit(pool: pg.Pool, fit: BenchFit): Promise<void> {

@@ -1,17 +1,15 @@
+import type { ChoiceAsked } from "../../core/device/choice-asked.ts";
 import { chooseFor, type BenchChoices } from "../../core/device/choose.ts";
-import type { Scene } from "../../core/device/scene.ts";
 import { wordsHere } from "./words-here.ts";
 
 export interface ToChoose {
-  scene: Scene;
-  kind: string;
-  offered: unknown;
+  asked: ChoiceAsked;
   choices: BenchChoices;
 }
 
 /** Works a setting out off the page's own thread. */
 self.onmessage = async ({ data }: MessageEvent<ToChoose>) => {
   await wordsHere;
-  const { scene, kind, offered, choices } = data;
-  self.postMessage(chooseFor(scene, kind, offered, choices));
+  const { scene, kind, offered } = data.asked;
+  self.postMessage(chooseFor(scene, kind, offered, data.choices));
 };

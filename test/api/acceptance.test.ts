@@ -11,8 +11,7 @@ import { tell } from "./at-bench.ts";
 
 const CODE = "GW-1160";
 
-describe("what the shop lets pass under the glass", function () {
-  this.timeout(60_000);
+describe("what the shop lets pass under the glass", () => {
   let pool: pg.Pool;
   before(async () => {
     ({ pool } = await demoDatabase());

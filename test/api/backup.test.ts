@@ -12,8 +12,7 @@ import { tell } from "./at-bench.ts";
 
 const CODE = "GW-1160";
 
-describe("a backup", function () {
-  this.timeout(60_000);
+describe("a backup", () => {
   let pool: pg.Pool;
   let url: string;
   let folder: string;

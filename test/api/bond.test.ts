@@ -30,8 +30,7 @@ const CODE = "GW-9711";
 const family = familyNamed("TK-5");
 const pattern = shippedPatterns(family.outline, 1_400)[3]!;
 
-describe("what is used up, laid and lit at the bench", function () {
-  this.timeout(60_000);
+describe("what is used up, laid and lit at the bench", () => {
   let pool: pg.Pool;
   const shelf = async () => (await ask(lots)).body as ShelvedLot[];
   const lotNamed = async (name: string) => (await shelf()).find(({ lot }) => lot === name);

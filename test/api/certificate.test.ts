@@ -27,8 +27,7 @@ import { ask, call, expectFault } from "./ask.ts";
 
 const CODE = "GW-1161";
 
-describe("the certificate of a repair", function () {
-  this.timeout(60_000);
+describe("the certificate of a repair", () => {
   let pool: pg.Pool;
   let ended: string;
   let broken: string;

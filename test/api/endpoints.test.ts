@@ -17,8 +17,7 @@ import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
 import { opening, sent } from "./at-bench.ts";
 
-describe("the endpoints", function () {
-  this.timeout(60_000);
+describe("the endpoints", () => {
   let pool: pg.Pool;
 
   before(async () => {

@@ -15,8 +15,7 @@ import { demoDatabase } from "../fresh-database.ts";
 import { familyNamed } from "../bench-hand.ts";
 import { ask, call, expectFault } from "./ask.ts";
 
-describe("families", function () {
-  this.timeout(60_000);
+describe("families", () => {
   let pool: pg.Pool;
   before(async () => {
     ({ pool } = await demoDatabase());

@@ -33,8 +33,7 @@ import { keepWorked, sceneAt, tell, told } from "./at-bench.ts";
 const CODE = "GW-9801";
 const at = "2026-11-25T10:00:00.000Z";
 
-describe("the shelf of film", function () {
-  this.timeout(60_000);
+describe("the shelf of film", () => {
   let pool: pg.Pool;
   const sheets = async () => (await ask(shelf)).body as ShelvedSheet[];
   const cutOf = async () => (await sceneAt(pool, CODE)).state.film.cut;

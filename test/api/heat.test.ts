@@ -2,18 +2,21 @@ import { expect } from "chai";
 import Papa from "papaparse";
 import type pg from "pg";
 import { v4 as uuid } from "uuid";
+import { usualChoices } from "../../core/device/choice-asked.ts";
+import { chooseFor } from "../../core/device/choose.ts";
 import { TAKEN_BACK } from "../../core/job/replay.ts";
 import { wedgeReadings } from "../../server/store/wedge-readings.ts";
+import { GET as firstChoice, type FirstChoice } from "../../src/pages/api/jobs/[code]/choice.ts";
 import { GET as readFits, POST as keepFit } from "../../src/pages/api/bench-fits.ts";
 import { GET as readingsFile } from "../../src/pages/api/jobs/[code]/readings.csv.ts";
 import { GET as thermocouple } from "../../src/pages/api/jobs/[code]/thermocouple.ts";
 import { POST as postReading } from "../../src/pages/api/jobs/[code]/readings.ts";
 import { demoDatabase } from "../fresh-database.ts";
+import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
 import { ask, call, expectFault } from "./ask.ts";
-import { sceneAt, tell, told } from "./at-bench.ts";
+import { keepWorked, sceneAt, tell, told } from "./at-bench.ts";
 
-describe("the heat of the bench", function () {
-  this.timeout(60_000);
+describe("the heat of the bench", () => {
   /** In its lift, of the family PH-10. */
   const CODE = "GW-1154";
   let pool: pg.Pool;
@@ -72,6 +75,37 @@ describe("the heat of the bench", function () {
       expectFault(await send({ who: "tove", value: 60, quantity: "mood" }), 422, "quantity");
       expectFault(await send({ who: "nobody", value: 60 }), 422, "who");
       expect((await send({ who: "tove", value: 60 }, "GW-9999")).status).to.equal(404);
+    });
+  });
+
+  describe("the setting that a page shows first", () => {
+    const family = familyNamed("PH-10");
+    const first = (code: string, search = "") => ask(firstChoice, { params: { code }, search });
+
+    it("is what the bench would work out with the usual dials, the same for the next page", async () => {
+      await keepWorked(
+        pool,
+        "GW-9741",
+        workedTo(family, "layer", asksFor("heat-chosen"), { endMs: Date.now() - 60_000 }),
+      );
+      const answer = await first("GW-9741");
+      expect(answer.status).to.equal(200);
+      const { of, data, key } = answer.body as FirstChoice;
+      const choices = usualChoices({});
+      expect(of).to.equal(JSON.stringify(choices));
+      const scene = await sceneAt(pool, "GW-9741");
+      expect(data).to.deep.equal(JSON.parse(JSON.stringify(chooseFor(scene, "heat-chosen", {}, choices))));
+      expect((await first("GW-9741")).body).to.deep.equal(answer.body);
+      // After the next move it is another step's, or none.
+      await tell(pool, "GW-9741", "heat-chosen", data);
+      const next = await first("GW-9741");
+      expect((next.body as FirstChoice | null)?.key !== key).to.equal(true);
+    });
+
+    it("is not there where nothing is to be worked out, for no job and for no station", async () => {
+      expect((await first("GW-1152")).body).to.equal(null);
+      expect((await first("GW-9999")).status).to.equal(404);
+      expectFault(await first("GW-1152", "?station=0"), 422, "station");
     });
   });
 

@@ -20,8 +20,7 @@ const at = "2026-05-04T08:00:00.000Z";
 /** A job of this file's own, of the family TK-5. */
 const CODE = "GW-9701";
 
-describe("the intake", function () {
-  this.timeout(60_000);
+describe("the intake", () => {
   let pool: pg.Pool;
   let jpeg: Buffer;
   before(async () => {

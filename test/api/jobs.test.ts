@@ -52,8 +52,7 @@ const FIRST_VERSION_DOCUMENT = "test/fixtures/first-version.job.json";
 const plainDocument = async (of: pg.Pool, code: string): Promise<JobDocument> =>
   JSON.parse(JSON.stringify(await exportJob(of, code)));
 
-describe("the store of jobs", function () {
-  this.timeout(60_000);
+describe("the store of jobs", () => {
   let pool: pg.Pool;
   let number = 9_000;
 

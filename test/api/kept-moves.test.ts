@@ -13,8 +13,7 @@ import { opening, sent, tell } from "./at-bench.ts";
 
 const CODE = "KM-1";
 
-describe("what is remembered of jobs", function () {
-  this.timeout(30_000);
+describe("what is remembered of jobs", () => {
   let pool: pg.Pool;
   /** Every move as the database has it, folded from the start. */
   const afresh = async () => {

@@ -18,8 +18,7 @@ import { keepWorked, sceneAt } from "./at-bench.ts";
 /** A job of this file's own, joined and running again. */
 const CODE = "GW-9901";
 
-describe("the panel under test", function () {
-  this.timeout(60_000);
+describe("the panel under test", () => {
   let pool: pg.Pool;
   const made = async () => (await ask(make, { params: { code: CODE }, body: { who: "tove" } })).body;
   const looked = (code: string, more: { clientAddress?: string; headers?: Record<string, string> } = {}) =>

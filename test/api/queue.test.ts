@@ -20,8 +20,7 @@ async function finished(queue: Queue, name: string, id: string) {
   throw new Error(`${name} does not come to an end`);
 }
 
-describe("the queue that is kept", function () {
-  this.timeout(60_000);
+describe("the queue that is kept", () => {
   let url: string;
   let pool: Awaited<ReturnType<typeof freshDatabase>>["pool"];
   const open: Queue[] = [];

@@ -126,15 +126,27 @@ test("every way to heat stands beside the others, and the gauge says when to sto
   await expect(page.getByLabel("Wedge, mm")).toHaveValue("0.3");
 });
 
-test("the way by freezer: chosen at the step, no power before it has thawed", async ({ page, workshop }) => {
+test("the way by freezer: the usual heat is there before the worker is, the dialled one by it; no power before it has thawed", async ({
+  page,
+  workshop,
+}) => {
   const { url } = workshop;
   const code = "GW-5703";
   const agreed = workedTo(family, "layer", asksFor("heat-chosen"), { endMs: Date.now() });
   await bringIn(url, code, agreed);
   await standAtBench(page, url);
+  let isWorkerAsked = false;
+  await page.route(/choose\.worker/, async (route) => {
+    isWorkerAsked = true;
+    await route.continue();
+  });
   await visit(page, `/jobs/${code}`);
+  const use = page.getByRole("button", { name: "Use this heat" });
+  await expect(use).toBeEnabled();
+  expect(isWorkerAsked).toBe(false);
   await page.getByRole("button", { name: "Deep freezer" }).click();
-  await page.getByRole("button", { name: "Use this heat" }).click();
+  await use.click();
+  expect(isWorkerAsked).toBe(true);
   await expect.poll(async () => (await sceneOf(url, code)).state.lift.heat?.method).toBe("freezer");
   expect((await sceneOf(url, code)).state.lift.heat!.thawS).toBeGreaterThan(0);
 });

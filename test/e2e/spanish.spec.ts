@@ -67,10 +67,12 @@ for (const [what, screens] of [
         return seen;
       });
       // What the workshop itself has written stays as it was written.
-      const own = texts.map((text) =>
-        written.reduce((left, data) => left.replaceAll(data, ""), text.toLowerCase()),
+      const english = texts.filter(
+        (text) =>
+          ENGLISH.test(text) &&
+          ENGLISH.test(written.reduce((left, data) => left.replaceAll(data, ""), text.toLowerCase())),
       );
-      found.push(...own.filter((text) => ENGLISH.test(text)).map((text) => `${screen} "${text}"`));
+      found.push(...english.map((text) => `${screen} "${text}"`));
       // A place is built as it is in English, which is looked at each time.
       if (what === "any stage" || process.env.HALF_LIFT_LONG === "1") {
         await readyForAxe(page);

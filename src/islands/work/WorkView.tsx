@@ -1,7 +1,8 @@
 import { MoreHorizontal, Undo2 } from "lucide-react";
+import { preload } from "react-dom";
 import { memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { cautions } from "../../../core/cautions.ts";
-import type { BenchChoices } from "../../../core/device/choose.ts";
+import { choiceAsked, usualChoices } from "../../../core/device/choice-asked.ts";
 import { workedStage } from "../../../core/device/phase.ts";
 import { factKey } from "../../../core/job/fact.ts";
 import { nextMove, planProcedure } from "../../../core/job/plan.ts";
@@ -30,7 +31,7 @@ import type { ShopKnowledge, ToolProps } from "./instrument.ts";
 import { logRows } from "./log-rows.ts";
 import { nameOf } from "./name-of.ts";
 import { sheets } from "./sheets/sheet-names.ts";
-import { useChoice, workedOut } from "./useChoice.ts";
+import { firstChoiceAt, useChoice } from "./useChoice.ts";
 import { StillLoading } from "../../ui/StillLoading.tsx";
 import { useBenchFits } from "./useBenchFits.ts";
 import { useWork } from "./useWork.ts";
@@ -73,7 +74,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   const who = technicians.some(({ key }) => key === preferences.who) ? preferences.who : "";
   const work = useWork(code, family, props.moves, who);
   const nowMs = useNow(props.nowMs);
-  const [choices, setChoices] = useState<BenchChoices>({ method: "plate", fits: shop.fits });
+  const [choices, setChoices] = useState(() => usualChoices(shop.fits));
   const [sheet, setSheet] = useState<string>(props.open);
   const openSheet = useCallback(
     (key: string) => {
@@ -98,22 +99,22 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   );
 
   const offered = step?.data ?? null;
-  // A stack that cools goes back for longer: what is worked out for it is as of the minute.
   const lastMs = work.moves.at(-1)?.atMs ?? props.nowMs;
-  const waitedMin = kind === "soak-started" ? Math.max(1, Math.ceil((nowMs - lastMs) / 60_000)) : 0;
-  const stepKey = `${step?.data ? JSON.stringify(Object.keys(step.data)) : ""} ${seq} ${kind} ${waitedMin}`;
-  const isWorked = step !== null && workedOut.has(kind);
-  const chosen = useChoice(
-    isWorked ? { scene: work.scene(lastMs + 60_000 * waitedMin), kind, offered, choices } : null,
-    stepKey,
-  );
-  const isWorkingOut = isWorked && !chosen.isFresh;
-  const data = ((isWorked ? chosen.data : null) ?? offered) as Record<string, unknown> | null;
+  const toChoose = step && choiceAsked(kind, offered, { seq, lastMs, nowMs }, work.scene);
+  const firstAt = firstChoiceAt(code, preferences.station);
+  // The browser asks for it while the page is still coming.
+  if (toChoose && typeof window === "undefined") preload(firstAt, { as: "fetch", crossOrigin: "anonymous" });
+  const chosen = useChoice(toChoose, choices, firstAt);
+  const isWorkingOut = toChoose !== null && !chosen.isFresh;
+  const data = ((toChoose ? chosen.data : null) ?? offered) as Record<string, unknown> | null;
   const isFirstWorkingOut = isWorkingOut && chosen.data === null;
   const untested = useRef(choices);
   untested.current = choices;
   // Another step begins with what is usual, but for the way to heat, which the job goes on with.
-  useEffect(() => setChoices({ method: untested.current.method, fits: shop.fits }), [kind, shop.fits]);
+  useEffect(
+    () => setChoices({ ...usualChoices(shop.fits), method: untested.current.method }),
+    [kind, shop.fits],
+  );
 
   const leftS = step?.notBeforeMs ? (step.notBeforeMs - nowMs) / 1_000 : 0;
   const isWaiting = leftS > 0;

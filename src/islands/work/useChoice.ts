@@ -1,16 +1,8 @@
 import { useEffect, useState } from "react";
+import type { ChoiceAsked } from "../../../core/device/choice-asked.ts";
+import type { BenchChoices } from "../../../core/device/choose.ts";
+import type { FirstChoice } from "../../pages/api/jobs/[code]/choice.ts";
 import type { ToChoose } from "../../workers/choose.worker.ts";
-
-/** Moves whose setting a calculation works out; the others are taken as they are offered. */
-export const workedOut: ReadonlySet<string> = new Set([
-  "heat-chosen",
-  "soak-started",
-  "dose-chosen",
-  "pattern-chosen",
-  "exposure-chosen",
-  "axis-chosen",
-  "lowered",
-]);
 
 /** A dial that is being turned asks once it rests for so long, ms. */
 const REST_MS = 120;
@@ -23,36 +15,60 @@ export interface Choice {
   isFresh: boolean;
 }
 
+/** Where the server says what it has worked out for the step that is next. */
+export const firstChoiceAt = (code: string, station: string): string =>
+  `/api/jobs/${code}/choice${station === "" ? "" : `?station=${station}`}`;
+
+/** What the server has worked out already; null where it does not say. */
+async function firstChoice(address: string): Promise<FirstChoice | null> {
+  const answer = await fetch(address).catch(() => null);
+  return answer?.ok ? ((await answer.json()) as FirstChoice | null) : null;
+}
+
 /**
- * A setting as it is worked out for a step, off the page's own thread. While dials are turned the last one stands, marked as not
- * fresh; for another step it begins anew.
+ * A setting as it is worked out for a step, off the page's own thread: what a page shows first by the server, which `first` says where to
+ * ask, the rest by a worker of this browser. While dials are turned the last one stands, marked as not fresh; for another step it begins
+ * anew.
  */
-export function useChoice(asked: ToChoose | null, step: string): Choice {
-  const [chosen, setChosen] = useState<{ step: string; of: string; data: unknown } | null>(null);
-  const of = asked ? JSON.stringify(asked.choices) : "";
-  const isFirst = chosen?.step !== step;
+export function useChoice(asked: ChoiceAsked | null, choices: BenchChoices, first: string): Choice {
+  const [chosen, setChosen] = useState<{ key: string; of: string; data: unknown } | null>(null);
+  // Asked for while the page still comes to life; what it is not for, the worker does.
+  const [worked] = useState(() => (asked && typeof window !== "undefined" ? firstChoice(first) : null));
+  const key = asked?.key ?? "";
+  const of = asked ? JSON.stringify(choices) : "";
+  const isFirst = chosen?.key !== key;
   useEffect(() => {
     if (!asked) return undefined;
     let worker: Worker | null = null;
+    let isLeft = false;
     const begin = () => {
       worker = new Worker(new URL("../../workers/choose.worker.ts", import.meta.url), {
         type: "module",
         name: document.documentElement.lang,
       });
-      worker.onmessage = ({ data }) => setChosen({ step, of, data: data as unknown });
+      worker.onmessage = ({ data }) => setChosen({ key, of, data: data as unknown });
       // A worker that never came says no more than that; a fault in it would say what it is, and come again.
       worker.onerror = ({ message }) => {
         if (!message) timer = setTimeout(begin, AGAIN_MS);
       };
-      worker.postMessage(asked);
+      worker.postMessage({ asked, choices } satisfies ToChoose);
     };
-    let timer = setTimeout(begin, isFirst ? 0 : REST_MS);
+    const ask = async () => {
+      const found = await worked;
+      if (isLeft) return;
+      if (found?.key === key && found.of === of) setChosen(found);
+      else begin();
+    };
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    if (isFirst) void ask();
+    else timer = setTimeout(() => void ask(), REST_MS);
     return () => {
+      isLeft = true;
       clearTimeout(timer);
       worker?.terminate();
     };
-    // `step` and `of` say all that it rests on.
+    // `key` and `of` say all that it rests on.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [step, of]);
+  }, [key, of]);
   return isFirst ? { data: null, isFresh: false } : { data: chosen.data, isFresh: chosen.of === of };
 }

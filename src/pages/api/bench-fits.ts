@@ -2,17 +2,11 @@ import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../core/faults.ts";
 import { benchFit } from "../../../core/heat/bench-fit.ts";
-import { boundedWhole } from "../../../core/units.ts";
 import { database } from "../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../server/problem.ts";
-import { benchFits, keepBenchFit } from "../../../server/store/bench-fits.ts";
+import { benchFits, keepBenchFit, stationAsked } from "../../../server/store/bench-fits.ts";
 import { findJob } from "../../../server/store/jobs.ts";
 import { t } from "../../../words/server.ts";
-
-const stationAsked = z.coerce
-  .number({ error: () => t("must-be-a-whole-number-from-1-2") })
-  .pipe(boundedWhole(1, 99))
-  .nullable();
 
 /** What a station goes by: `?station=3`, or those without a number. */
 export const GET: APIRoute = async ({ url }) => {
