@@ -1,7 +1,6 @@
 import { mkdir, readdir, rm } from "node:fs/promises";
 import path from "node:path";
 import type { Environment } from "../server/environment.ts";
-import type { Task } from "../server/queue/queue.ts";
 import { backUp, rowsOf } from "./database-copy.ts";
 
 const NAME = /^half-lift-(\d{4}-\d\d-\d\dT\d{6})(\.part)?$/;
@@ -41,20 +40,4 @@ export async function backUpInto(
   const dropped = backupsToDrop(await readdir(BACKUP_FOLDER), BACKUP_KEEP, now);
   for (const name of dropped) await rm(path.join(BACKUP_FOLDER, name), { recursive: true });
   return { folder, rows: rowsOf(made), dropped };
-}
-
-/** What this machine does for the shop while nobody waits for it, by its settings. */
-export function tasksOf(settings: Environment): Task[] {
-  const { BACKUP_FOLDER, BACKUP_AT } = settings;
-  if (BACKUP_FOLDER === undefined) return [];
-  return [
-    {
-      name: "backup",
-      retries: 5,
-      retryS: 60,
-      expiresMin: 120,
-      dailyAt: BACKUP_AT,
-      run: () => backUpInto({ ...settings, BACKUP_FOLDER }, new Date()),
-    },
-  ];
 }

@@ -3,8 +3,8 @@ import { whyUnfit } from "../server/db/migrate.ts";
 import { connect } from "../server/db/pool.ts";
 import { readEnvironment, type Environment } from "../server/environment.ts";
 import { openQueueWhenThere } from "../server/queue/queue.ts";
-import { tasksOf } from "./backup-task.ts";
 import { serveBuilt } from "./serve.ts";
+import { tasksOf } from "./tasks.ts";
 import { whenToldToStop } from "./told-to-stop.ts";
 
 /** A process that ends at once each time is not started faster than this, ms. */

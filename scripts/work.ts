@@ -1,12 +1,13 @@
 import { readEnvironment } from "../server/environment.ts";
 import { openQueueWhenThere } from "../server/queue/queue.ts";
-import { tasksOf } from "./backup-task.ts";
+import { tasksOf } from "./tasks.ts";
 import { whenToldToStop } from "./told-to-stop.ts";
 
 const HELP = `npm run work
 
 Does on this machine what the shop's database has queued, and serves nobody: for a machine of its own
-that keeps the backups (BACKUP_FOLDER, BACKUP_AT, BACKUP_KEEP). A server that has BACKUP_FOLDER does the same.`;
+that keeps the backups (BACKUP_FOLDER, BACKUP_AT, BACKUP_KEEP) or the records of ended jobs
+(RECORDS_FOLDER). A server that has these folders does the same.`;
 
 if (process.argv.includes("--help")) {
   console.log(HELP);
@@ -16,9 +17,12 @@ try {
   const settings = readEnvironment(process.env);
   const tasks = tasksOf(settings);
   if (tasks.length === 0)
-    throw new Error("BACKUP_FOLDER is missing: there is nothing for this machine to do");
+    throw new Error("BACKUP_FOLDER and RECORDS_FOLDER are missing: there is nothing for this machine to do");
   const close = openQueueWhenThere(settings.DATABASE_URL, tasks);
-  console.log(`A backup each day at ${settings.BACKUP_AT} into ${settings.BACKUP_FOLDER} (Ctrl-C ends it)`);
+  const { BACKUP_FOLDER, BACKUP_AT, RECORDS_FOLDER } = settings;
+  if (BACKUP_FOLDER) console.log(`A backup each day at ${BACKUP_AT} into ${BACKUP_FOLDER}`);
+  if (RECORDS_FOLDER) console.log(`The records of each job that ends into ${RECORDS_FOLDER}`);
+  console.log("Ctrl-C ends it");
   whenToldToStop(() => void close().then(() => process.exit(0)));
 } catch (error) {
   console.error((error as Error).message);

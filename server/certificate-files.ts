@@ -1,3 +1,4 @@
+import type pg from "pg";
 import type { JobCertificate } from "../core/records/job-certificate.ts";
 import { stageTitles } from "../core/stage.ts";
 import { certificatePdf } from "./formats/certificate-pdf.ts";
@@ -8,18 +9,27 @@ import { findPhoto } from "./store/photos.ts";
 /** On paper there is room for the first photo and the last ones. */
 const MOST_PHOTOS = 3;
 
-/** A certificate as a PDF to be seen or saved; `address` where a link to the record stands. */
-export async function answerPdf(certificate: JobCertificate, address: string | null): Promise<Response> {
-  const { photos, code } = certificate;
+/** A certificate as a PDF, with its photos; `address` where a link to the record stands. */
+export async function certificateAsPdf(
+  pool: pg.Pool,
+  certificate: JobCertificate,
+  address: string | null,
+): Promise<Uint8Array<ArrayBuffer>> {
+  const { photos } = certificate;
   const shown = [...photos.slice(0, 1), ...photos.slice(1).slice(-(MOST_PHOTOS - 1))];
   const pictures = await Promise.all(
     shown.map(async ({ id, stage, caption }) => {
-      const picture = await findPhoto(database(), id, "picture");
+      const picture = await findPhoto(pool, id, "picture");
       return picture ? [{ picture, caption: caption || stageTitles[stage] }] : [];
     }),
   );
-  const bytes = await certificatePdf(certificateText(certificate), address, pictures.flat());
-  return new Response(new Uint8Array(bytes), {
+  return new Uint8Array(await certificatePdf(certificateText(certificate), address, pictures.flat()));
+}
+
+/** The PDF of a certificate to be seen or saved. */
+export async function answerPdf(certificate: JobCertificate, address: string | null): Promise<Response> {
+  const { code } = certificate;
+  return new Response(await certificateAsPdf(database(), certificate, address), {
     headers: {
       "content-type": "application/pdf",
       "content-disposition": `inline; filename="${code}-certificate.pdf"`,
@@ -28,9 +38,12 @@ export async function answerPdf(certificate: JobCertificate, address: string | n
   });
 }
 
-/** A certificate as the JSON document of docs/formats.md, to be saved. */
+/** A document as the JSON of docs/formats.md. */
+export const asJsonFile = (document: object): string => `${JSON.stringify(document, null, 2)}\n`;
+
+/** A certificate as its document, to be saved. */
 export const answerJson = (certificate: JobCertificate): Response =>
-  new Response(`${JSON.stringify(certificate, null, 2)}\n`, {
+  new Response(asJsonFile(certificate), {
     headers: {
       "content-type": "application/json",
       "content-disposition": `attachment; filename="${certificate.code}-certificate.json"`,

@@ -32,6 +32,7 @@ const limits = z.object({
     .default(512),
 });
 
+const folder = z.string().min(1, { error: "must be the path of a folder" }).optional();
 const file = z.string().min(1, { error: "must be the path of a file" }).optional();
 
 const environment = z
@@ -57,7 +58,7 @@ const environment = z
     /** A port of its own, without TLS, for the pages that panels under test open, and nothing else. */
     PANEL_PORT: port.optional(),
     /** Where this machine keeps a backup of each day; it makes none where this is not said. */
-    BACKUP_FOLDER: z.string().min(1, { error: "must be the path of a folder" }).optional(),
+    BACKUP_FOLDER: folder,
     /** When, by this machine's clock. */
     BACKUP_AT: z
       .string()
@@ -65,6 +66,8 @@ const environment = z
       .default("02:30"),
     /** How many of them are kept: the oldest goes once a new one is there. */
     BACKUP_KEEP: wholeNumber(1, 3_650).default(14),
+    /** Where this machine writes the records of each job that has ended; nowhere where this is not said. */
+    RECORDS_FOLDER: folder,
     /** Where other devices reach the server, where that is not the address by which it is asked. */
     PUBLIC_URL: z.url({ error: "must be an address such as https://repairs.example" }).optional(),
   })

@@ -17,14 +17,14 @@ export interface Task {
   retryS: number;
   /** Where whoever does it has died: it is given to another after so many minutes. */
   expiresMin: number;
-  /** Done by itself each day at a time such as "02:30", local to this machine; null where it is asked for alone. */
-  dailyAt: string | null;
+  /** When it is done by itself, as a cron line by this machine's clock; null where it is asked for alone. */
+  when: string | null;
   /** What it returns is kept with it. Whatever it throws, it is done again. */
   run: () => Promise<object>;
 }
 
-/** The cron line of a time of day. */
-export const cronOf = (time: string): string => {
+/** The cron line of a time of day such as "02:30". */
+export const dailyAt = (time: string): string => {
   const [hours, minutes] = time.split(":").map(Number);
   return `${minutes} ${hours} * * *`;
 };
@@ -34,7 +34,7 @@ const told = (what: string, error: unknown) =>
     JSON.stringify({ at: new Date().toISOString(), queue: what, error: (error as Error).message }),
   );
 
-async function prepare(boss: PgBoss, { name, retries, retryS, expiresMin, dailyAt }: Task): Promise<void> {
+async function prepare(boss: PgBoss, { name, retries, retryS, expiresMin, when }: Task): Promise<void> {
   const settings = {
     name,
     // One at a time, and one that waits.
@@ -47,8 +47,8 @@ async function prepare(boss: PgBoss, { name, retries, retryS, expiresMin, dailyA
   if (await boss.getQueue(name)) await boss.updateQueue(name, settings);
   else await boss.createQueue(name, settings);
   const { timeZone } = Intl.DateTimeFormat().resolvedOptions();
-  if (dailyAt === null) await boss.unschedule(name);
-  else await boss.schedule(name, cronOf(dailyAt), {}, { tz: timeZone });
+  if (when === null) await boss.unschedule(name);
+  else await boss.schedule(name, when, {}, { tz: timeZone });
 }
 
 /**

@@ -2,12 +2,13 @@ import { expect } from "chai";
 import { mkdir, mkdtemp, readdir, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import path from "node:path";
-import { backUpInto, backupName, backupsToDrop, tasksOf } from "../../scripts/backup-task.ts";
+import { backUpInto, backupName, backupsToDrop } from "../../scripts/backup-task.ts";
 import { restore } from "../../scripts/database-copy.ts";
+import { tasksOf } from "../../scripts/tasks.ts";
 import { databaseIn } from "../../scripts/postgres.ts";
 import { connect } from "../../server/db/pool.ts";
 import { readEnvironment } from "../../server/environment.ts";
-import { cronOf, openQueue, type Queue, type Task } from "../../server/queue/queue.ts";
+import { dailyAt, openQueue, type Queue, type Task } from "../../server/queue/queue.ts";
 import { lastBackup } from "../../server/store/backups.ts";
 import { closeAfterwards, freshDatabase } from "../fresh-database.ts";
 
@@ -34,7 +35,7 @@ describe("the queue that is kept", () => {
     retries: 3,
     retryS: 1,
     expiresMin: 5,
-    dailyAt: null,
+    when: null,
     run,
     ...more,
   });
@@ -114,10 +115,10 @@ describe("the queue that is kept", () => {
     const schedules = async () =>
       (await pool.query<{ cron: string; timezone: string }>("SELECT cron, timezone FROM queue.schedule"))
         .rows;
-    await opened([task(() => Promise.resolve({}), { dailyAt: "02:30" })]);
+    await opened([task(() => Promise.resolve({}), { when: dailyAt("02:30") })]);
     const { timeZone } = Intl.DateTimeFormat().resolvedOptions();
     expect(await schedules()).to.deep.equal([{ cron: "30 2 * * *", timezone: timeZone }]);
-    expect(cronOf("23:05")).to.equal("5 23 * * *");
+    expect(dailyAt("23:05")).to.equal("5 23 * * *");
     await opened([task(() => Promise.resolve({}))]);
     expect(await schedules()).to.deep.equal([]);
   });
@@ -153,7 +154,7 @@ describe("the queue that is kept", () => {
     expect(() => read({ BACKUP_AT: "24:00" })).to.throw("BACKUP_AT must be a time of day");
     expect(() => read({ BACKUP_KEEP: "0" })).to.throw("BACKUP_KEEP must be from 1 to 3650");
     expect(tasksOf(read({}))).to.deep.equal([]);
-    expect(tasksOf(read({ BACKUP_FOLDER: "/backups" }))[0]!.dailyAt).to.equal("02:30");
+    expect(tasksOf(read({ BACKUP_FOLDER: "/backups" }))[0]!.when).to.equal("30 2 * * *");
   });
 
   it("leaves a folder alone where a backup cannot be made", async () => {

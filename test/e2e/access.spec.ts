@@ -36,7 +36,6 @@ for (const [what, screens] of [
     page,
     workshop,
   }) => {
-    test.setTimeout(300_000);
     await standAtBench(page, workshop.url);
     const found: string[] = [];
     for (const screen of screens) {

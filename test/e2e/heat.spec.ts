@@ -151,7 +151,10 @@ test("the way by freezer: the usual heat is there before the worker is, the dial
   expect((await sceneOf(url, code)).state.lift.heat!.thawS).toBeGreaterThan(0);
 });
 
-test("while a clock runs the screen stays awake, and no longer", async ({ page, workshop }) => {
+test("while a clock runs the screen stays awake; a tablet that is locked sounds the alarm at its end", async ({
+  page,
+  workshop,
+}) => {
   const { url, databaseUrl } = workshop;
   const code = "GW-5704";
   await bringIn(url, code, workedTo(family, "layer", asksFor("soak-ended"), { endMs: Date.now() }));
@@ -164,12 +167,48 @@ test("while a clock runs the screen stays awake, and no longer", async ({ page, 
       return { release: async () => asked.push("let go") };
     };
     Object.defineProperty(navigator, "wakeLock", { value: { request } });
-    Object.assign(window, { asked });
+    // What would be heard, as far as a page can tell.
+    const played: HTMLMediaElement[] = [];
+    const play = HTMLMediaElement.prototype.play;
+    HTMLMediaElement.prototype.play = function () {
+      played.push(this);
+      return play.call(this);
+    };
+    let seen: DocumentVisibilityState = "visible";
+    Object.defineProperty(document, "visibilityState", { get: () => seen });
+    const look = (state: DocumentVisibilityState) => {
+      seen = state;
+      document.dispatchEvent(new Event("visibilitychange"));
+    };
+    Object.assign(window, { asked, played, look });
   });
   const asked = () => page.evaluate(() => (window as unknown as { asked: string[] }).asked);
   await visit(page, `/jobs/${code}`);
   await expect(page.getByRole("timer")).toBeVisible();
   await expect.poll(asked).toEqual(["screen"]);
+
+  interface Heard {
+    played: HTMLMediaElement[];
+    look: (state: DocumentVisibilityState) => void;
+  }
+  const look = (state: DocumentVisibilityState) =>
+    page.evaluate((to) => (window as unknown as Heard).look(to), state);
+  const heard = () =>
+    page.evaluate(() =>
+      (window as unknown as Heard).played.map(({ paused, duration }) => ({ paused, duration })),
+    );
+  const [minutes, seconds] = (await page.getByRole("timer").innerText()).split(":").map(Number);
+  const leftS = 60 * minutes! + seconds!;
+  // A browser lets no sound begin on a page that nobody has touched.
+  await page.getByTestId("answer").click();
+  await look("hidden");
+  await expect.poll(async () => (await heard()).map(({ paused }) => paused)).toEqual([false]);
+  // The silence and the alarm after it.
+  const { duration } = (await heard())[0]!;
+  expect(duration).toBeGreaterThan(leftS);
+  expect(duration).toBeLessThan(leftS + 20);
+  await look("visible");
+  expect((await heard()).map(({ paused }) => paused)).toEqual([true]);
   await passTime(databaseUrl, code, 3_600);
   await visit(page, `/jobs/${code}`);
   await expect(page.getByRole("timer")).toHaveCount(0);

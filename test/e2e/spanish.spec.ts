@@ -46,7 +46,6 @@ for (const [what, screens] of [
     page,
     workshop,
   }) => {
-    test.setTimeout(300_000);
     await standAtBench(page, workshop.url, { language: "es", seen: "yes" });
     const found: string[] = [];
     const written = await ownTexts(workshop.databaseUrl);

@@ -9,7 +9,7 @@ const certificateOf = async ({ url, code }: BenchJob) =>
 /** Where in the order of work something was asked first; -1 where it never was. */
 const at = (asked: readonly string[], part: string) => asked.findIndex((text) => text.includes(part));
 
-test.describe.configure({ mode: "parallel", timeout: 240_000 });
+test.describe.configure({ mode: "parallel" });
 
 /** A phone that lies on its side. */
 const sideways = { width: 844, height: 390 };

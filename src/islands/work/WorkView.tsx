@@ -22,6 +22,7 @@ import {
 import { lazyPart } from "../../ui/lazy-part.ts";
 import { Settings } from "../../ui/Settings.tsx";
 import { useSpoken } from "../../ui/speech.ts";
+import { useAlarmWhenHidden } from "../../ui/useAlarmWhenHidden.ts";
 import { useAwake } from "../../ui/useAwake.ts";
 import { useNow } from "../../ui/useNow.ts";
 import { AnswerForm } from "./AnswerForm.tsx";
@@ -121,6 +122,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   const windowLeftS =
     scene.state.lift.windowUntilMs === null ? 0 : (scene.state.lift.windowUntilMs - nowMs) / 1_000;
   useAwake(isWaiting || windowLeftS > 0);
+  useAlarmWhenHidden(isWaiting ? (step?.notBeforeMs ?? null) : null);
   const isPress = step?.move.told === "press";
   const ended = scene.state.intake.ended;
   const mayTell = who !== "" && ended === null;

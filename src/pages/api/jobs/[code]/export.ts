@@ -1,4 +1,5 @@
 import type { APIRoute } from "astro";
+import { asJsonFile } from "../../../../../server/certificate-files.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { exportJob } from "../../../../../server/formats/job-document.ts";
 import { problem } from "../../../../../server/problem.ts";
@@ -12,7 +13,7 @@ export const GET: APIRoute = async ({ params }) => {
   const first = document ? null : await findFirstVersionJob(database(), code);
   if (!document && !first) return problem(404, t("no-such-job"), t("there-is-no-job", { code }));
   const saved = document ?? { format: "half-lift/job", version: 1, ...first };
-  return new Response(`${JSON.stringify(saved, null, 2)}\n`, {
+  return new Response(asJsonFile(saved), {
     headers: {
       "content-type": "application/json",
       "content-disposition": `attachment; filename="${code}.job.json"`,
