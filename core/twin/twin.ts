@@ -1,6 +1,9 @@
+import { sinceCold, soakAsItIs, type Soak } from "../heat/glue-line.ts";
+import type { HeatMethodKind } from "../heat/heat-methods.ts";
+import { keptMethod, usualSettings } from "../heat/lift-heat.ts";
 import { touchPlace } from "../route/decision-tree.ts";
 import { screwCells } from "../open/screw-ledger.ts";
-import type { Connector, Family } from "../stack/family.ts";
+import { isHeatedMethod, type Connector, type Family } from "../stack/family.ts";
 import type { Truth } from "./truth.ts";
 
 /** What a real device answers when hands do something: nothing, or what was broken, or that it cannot be done. */
@@ -62,8 +65,17 @@ export class Twin {
   panelAlive = true;
   touchAlive: boolean;
   heating: { sinceMs: number } | null = null;
-  heat: { soakS: number; windowS: number | null; staysOn: boolean; isCold: boolean; thawS: number } | null =
-    null;
+  heat: {
+    method: HeatMethodKind;
+    settings: Readonly<Record<string, number>>;
+    soakS: number;
+    windowS: number | null;
+    staysOn: boolean;
+    isCold: boolean;
+    thawS: number;
+  } | null = null;
+  /** Every time that it lay on the heat, as it was. */
+  readonly soaks: Soak[] = [];
   softUntilMs = -Infinity;
   hotNear = false;
   wetUntilMs = -Infinity;
@@ -292,8 +304,10 @@ export class Twin {
         if (!this.panelAlive) for (const on of ["film", "new layer", "tape"]) this.linersBy[on] = 0;
         return fine;
       case "heat-chosen": {
-        const method = text("method");
+        const method = text("method") as HeatMethodKind;
         this.heat = {
+          method,
+          settings: data.settings as Record<string, number>,
           soakS: Number(data.soakS),
           windowS: data.windowS === null ? null : Number(data.windowS),
           staysOn: method === "wire",
@@ -494,11 +508,11 @@ export class Twin {
       case "soak-ended": {
         if (!this.heating || !this.heat) return cannot("it is on no heat");
         const hadS = (atMs - this.heating.sinceMs) / 1_000;
+        this.soaks.push({ startedMs: this.heating.sinceMs, stoppedMs: atMs });
         this.heating = null;
-        const isReady = hadS >= 0.97 * this.heat.soakS;
-        this.softUntilMs = isReady
-          ? atMs + (this.heat.windowS ?? 0) * this.truth.windowShare * 1_000
-          : -Infinity;
+        const isWhole = hadS >= 0.97 * this.heat.soakS;
+        const softS = isWhole ? (this.heat.windowS ?? 0) : this.softAfterS(this.heat);
+        this.softUntilMs = softS > 0 ? atMs + softS * this.truth.windowShare * 1_000 : -Infinity;
         return fine;
       }
       case "strip-cut":
@@ -795,6 +809,16 @@ export class Twin {
   }
 
   wipedAtMs = -Infinity;
+
+  /** How long the glue stays soft after soaks as they really were, the last of them shorter than a first one would have to be. */
+  private softAfterS({ method, settings, soakS }: NonNullable<Twin["heat"]>): number {
+    const seam = this.family.seams.find(({ method: how }) => isHeatedMethod(how));
+    if (!seam) return 0;
+    const usual = usualSettings(seam, method);
+    const { roomC, airFilmWm2K } = usual;
+    const kept = { roomC, airFilmWm2K, ...settings, method: keptMethod(seam, method, settings), soakS };
+    return soakAsItIs(this.family, seam, kept, sinceCold(this.soaks), soakS).windowS ?? 0;
+  }
 
   private isDusty(): boolean {
     return (this.atMs - this.wipedAtMs) / 1_000 > DUST_S + 1;

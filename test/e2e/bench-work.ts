@@ -186,12 +186,9 @@ export async function workIt(
     }
     const hand = hands[move.kind];
     const isPress = move.told === "press";
-    const { text, buttons, fields } = await askedBy(
-      page,
-      moves.length,
-      isPress ? "press" : hand ? "instrument" : "form",
-    );
-    asked.push(text);
+    const by = isPress ? "press" : hand ? "instrument" : "form";
+    let shown = await askedBy(page, moves.length, by);
+    asked.push(shown.text);
     const isLong = process.env.HALF_LIFT_LONG === "1";
     if (isLong || !looked.has(move.kind)) {
       looked.add(move.kind);
@@ -200,9 +197,10 @@ export async function workIt(
         await speak(page, url, "es");
         faults.push(...(await faultsOfStep(page, "es")).map((fault) => `${move.kind}, Spanish, ${fault}`));
         await speak(page, url, "en");
-        await askedBy(page, moves.length, isPress ? "press" : hand ? "instrument" : "form");
+        shown = await askedBy(page, moves.length, by);
       }
     }
+    const { text, buttons, fields } = shown;
     if (isPress) {
       // A press right after another is a bounce.
       await settle(page);
