@@ -1,4 +1,5 @@
 import { AsyncLocalStorage } from "node:async_hooks";
+import Negotiator from "negotiator";
 import { addCatalogue, hearFrom, languages, type Language } from "../words/language.ts";
 import { spanish } from "../words/spanish.ts";
 
@@ -22,14 +23,8 @@ const isSpoken = (name: string | undefined): name is Language =>
 export function languageOf(headers: Headers): Language {
   const chosen = /(?:^|;\s*)language=(\w\w)/.exec(headers.get("cookie") ?? "")?.[1];
   if (isSpoken(chosen)) return chosen;
-  const asked = (headers.get("accept-language") ?? "")
-    .split(",")
-    .map((part, i) => {
-      const [tag = "", ...more] = part.trim().split(";");
-      const share = Number(more.map((one) => /^\s*q=([\d.]+)/.exec(one)?.[1]).find(Boolean) ?? 1);
-      return { name: tag.slice(0, 2).toLowerCase(), share, i };
-    })
-    .filter(({ name, share }) => isSpoken(name) && share > 0)
-    .sort((a, b) => b.share - a.share || a.i - b.i);
-  return (asked[0]?.name as Language | undefined) ?? "en";
+  const preferred = new Negotiator({
+    headers: { "accept-language": headers.get("accept-language") ?? "" },
+  }).languages();
+  return preferred.map((tag) => tag.slice(0, 2).toLowerCase()).find(isSpoken) ?? "en";
 }
