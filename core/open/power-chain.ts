@@ -22,7 +22,7 @@ export interface PowerChain {
  * The way of the power through the device, as far as it is recorded: from the source to the board, and on to the panel.
  *
  * @example
- * powerChain(scene).board // "isolated"
+ * powerChain(scene).board // "running"
  */
 export function powerChain({ family, state }: Pick<Scene, "family" | "state">): PowerChain {
   const { plugged, board, on, provedDead, connectors } = state.open;

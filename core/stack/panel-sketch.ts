@@ -12,7 +12,7 @@ export interface PanelSketch extends Pick<Family, "outline" | "borderMm" | "feat
  * @param family a whole family
  * @returns its outline in mm, and its layers with their thickness in µm
  * @example
- * panelSketch(ticketHandheld).layers.length // as many as the stack has
+ * panelSketch(family).layers.length === family.stack.length // true
  */
 export const panelSketch = (family: Family): PanelSketch => ({
   outline: family.outline,

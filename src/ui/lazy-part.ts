@@ -5,7 +5,7 @@ import { loadAgain } from "./load-again.ts";
  * A part of a page that is loaded when it is first shown, by its name in the file that exports it.
  *
  * @example
- * const Panel = lazyPart(() => import("./Panel.tsx"), "Panel")
+ * lazyPart(() => import("./Panel.tsx"), "Panel")
  */
 export const lazyPart = <Props, Name extends string>(
   load: () => Promise<Record<Name, ComponentType<Props>>>,
