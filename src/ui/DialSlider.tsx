@@ -26,7 +26,7 @@ export function DialSlider({
     <div>
       <div className="flex items-baseline justify-between gap-3">
         <span id={id}>{label}</span>
-        <span className="text-xl font-semibold">{shown}</span>
+        <span className="text-xl font-semibold whitespace-nowrap">{shown}</span>
       </div>
       <Slider.Root
         className="relative flex h-12 touch-none items-center select-none"

@@ -400,4 +400,7 @@ export const job = {
   "said.seconds": "{count, plural, one {1 second left.} other {# seconds left.}}",
   "said.number": "{count, number}",
   "said.over": "Time is up.",
+  "plan.soak-started":
+    "{method, select, freezer {Into the freezer.} other {{again, select, yes {Back on} other {On}} the heat.}}",
+  "plan.soak-ended": "{method, select, freezer {Out of the freezer.} wire {Heat off.} other {Off the heat.}}",
 } as const;

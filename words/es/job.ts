@@ -396,4 +396,8 @@ export const job: Words<typeof english> = {
   "said.seconds": "{count, plural, one {Queda 1 segundo.} other {Quedan # segundos.}}",
   "said.number": "{count, number}",
   "said.over": "Se acabó el tiempo.",
+  "plan.soak-started":
+    "{method, select, freezer {Al congelador.} other {{again, select, yes {De vuelta al} other {Al}} calor.}}",
+  "plan.soak-ended":
+    "{method, select, freezer {Fuera del congelador.} wire {Calor apagado.} other {Fuera del calor.}}",
 };

@@ -300,6 +300,8 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
           <div
             className="flex min-h-0 flex-1 items-center-safe justify-center-safe overflow-auto"
             data-testid="instrument"
+            // Until it is worked out there is nothing to show; the instrument itself comes meanwhile.
+            style={isFirstWorkingOut ? { visibility: "hidden" } : undefined}
           >
             <Suspense fallback={<StillLoading />}>
               <View
