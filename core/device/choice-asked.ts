@@ -18,6 +18,8 @@ const workedOut: ReadonlySet<string> = new Set([
 
 /** What a setting is worked out for. */
 export interface ChoiceAsked {
+  /** Of the step that is worked on. */
+  step: string;
   /** Says all that it rests on but the dials: two that are alike are worked out alike. */
   key: string;
   scene: Scene;
@@ -40,8 +42,10 @@ export function choiceAsked(
   if (!workedOut.has(kind)) return null;
   // A stack that cools goes back for longer: what is worked out for it is as of the minute.
   const waitedMin = kind === "soak-started" ? Math.max(1, Math.ceil((nowMs - lastMs) / 60_000)) : 0;
+  const step = `${JSON.stringify(Object.keys(offered ?? {}))} ${seq} ${kind}`;
   return {
-    key: `${JSON.stringify(Object.keys(offered ?? {}))} ${seq} ${kind} ${waitedMin}`,
+    step,
+    key: `${step} ${waitedMin}`,
     scene: sceneAt(lastMs + 60_000 * waitedMin),
     kind,
     offered,

@@ -27,16 +27,16 @@ async function firstChoice(address: string): Promise<FirstChoice | null> {
 
 /**
  * A setting as it is worked out for a step, off the page's own thread: what a page shows first by the server, which `first` says where to
- * ask, the rest by a worker of this browser. While dials are turned the last one stands, marked as not fresh; for another step it begins
- * anew.
+ * ask, the rest by a worker of this browser. While dials are turned, or minutes pass, the last one stands, marked as not fresh; for another
+ * step it begins anew.
  */
 export function useChoice(asked: ChoiceAsked | null, choices: BenchChoices, first: string): Choice {
-  const [chosen, setChosen] = useState<{ key: string; of: string; data: unknown } | null>(null);
+  const [chosen, setChosen] = useState<(FirstChoice & { step: string }) | null>(null);
   // Asked for while the page still comes to life; what it is not for, the worker does.
   const [worked] = useState(() => (asked && typeof window !== "undefined" ? firstChoice(first) : null));
-  const key = asked?.key ?? "";
+  const { step, key } = asked ?? { step: "", key: "" };
   const of = asked ? JSON.stringify(choices) : "";
-  const isFirst = chosen?.key !== key;
+  const isFirst = chosen?.step !== step;
   useEffect(() => {
     if (!asked) return undefined;
     let worker: Worker | null = null;
@@ -46,7 +46,7 @@ export function useChoice(asked: ChoiceAsked | null, choices: BenchChoices, firs
         type: "module",
         name: document.documentElement.lang,
       });
-      worker.onmessage = ({ data }) => setChosen({ key, of, data: data as unknown });
+      worker.onmessage = ({ data }) => setChosen({ step, key, of, data: data as unknown });
       // A worker that never came says no more than that; a fault in it would say what it is, and come again.
       worker.onerror = ({ message }) => {
         if (!message) timer = setTimeout(begin, AGAIN_MS);
@@ -56,7 +56,7 @@ export function useChoice(asked: ChoiceAsked | null, choices: BenchChoices, firs
     const ask = async () => {
       const found = await worked;
       if (isLeft) return;
-      if (found?.key === key && found.of === of) setChosen(found);
+      if (found?.key === key && found.of === of) setChosen({ step, ...found });
       else begin();
     };
     let timer: ReturnType<typeof setTimeout> | undefined;
@@ -70,5 +70,7 @@ export function useChoice(asked: ChoiceAsked | null, choices: BenchChoices, firs
     // `key` and `of` say all that it rests on.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key, of]);
-  return isFirst ? { data: null, isFresh: false } : { data: chosen.data, isFresh: chosen.of === of };
+  return isFirst
+    ? { data: null, isFresh: false }
+    : { data: chosen.data, isFresh: chosen.key === key && chosen.of === of };
 }
