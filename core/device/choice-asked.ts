@@ -27,6 +27,12 @@ export interface ChoiceAsked {
   offered: unknown;
 }
 
+/** What a setting is worked out for, and with which dials. */
+export interface ToChoose {
+  asked: ChoiceAsked;
+  choices: BenchChoices;
+}
+
 /**
  * What is to be worked out for the step that is next at `nowMs`; null where nothing is. `seq` and `lastMs` are of the job's last move.
  *

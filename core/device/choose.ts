@@ -9,6 +9,7 @@ import type { HeatMethodKind } from "../heat/heat-methods.ts";
 import { chooseHeat, type HeatDialled } from "../lift/choose-heat.ts";
 import { chooseSoakAgain } from "../lift/choose-soak-again.ts";
 import type { NamedPattern } from "../bond/pattern.ts";
+import type { ToChoose } from "./choice-asked.ts";
 import type { Scene } from "./scene.ts";
 
 /** What a bench works with where there is a choice. */
@@ -57,3 +58,7 @@ export function chooseFor(scene: Scene, kind: string, offered: unknown, choices:
       return null;
   }
 }
+
+/** Works out what was asked, with the dials as they are. */
+export const chooseAsked = ({ asked: { scene, kind, offered }, choices }: ToChoose): unknown =>
+  chooseFor(scene, kind, offered, choices);

@@ -1,6 +1,6 @@
 import { findCalculation, runCalculation } from "../../core/calculations.ts";
-import type { ChoiceAsked } from "../../core/device/choice-asked.ts";
-import { chooseFor, type BenchChoices } from "../../core/device/choose.ts";
+import type { ToChoose } from "../../core/device/choice-asked.ts";
+import { chooseAsked } from "../../core/device/choose.ts";
 import type { Scene } from "../../core/device/scene.ts";
 import { verifyChoice } from "../../core/device/verify-choice.ts";
 import type { Fault } from "../../core/faults.ts";
@@ -43,13 +43,7 @@ export const verify = ({
 }): Message | null => verifyChoice(scene, kind, data);
 
 /** Works a setting out as a bench does. */
-export const choose = ({
-  asked: { scene, kind, offered },
-  choices,
-}: {
-  asked: ChoiceAsked;
-  choices: BenchChoices;
-}): unknown => chooseFor(scene, kind, offered, choices);
+export const choose = (asked: ToChoose): unknown => chooseAsked(asked);
 
 /** What a job keeps of what a panel reported. */
 export const keptOf = ({ report }: { report: PanelReport }): { data: PanelTested } | { faults: Fault[] } =>

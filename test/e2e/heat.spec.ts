@@ -144,6 +144,15 @@ test("the way by freezer: the usual heat is there before the worker is, the dial
   const use = page.getByRole("button", { name: "Use this heat" });
   await expect(use).toBeEnabled();
   expect(isWorkerAsked).toBe(false);
+  // Something on the way that answers in the server's place does not stop the work: the worker does it.
+  await page.route("**/choice", (route) =>
+    route.fulfill({ contentType: "text/html", body: "<p>Sign in</p>" }),
+  );
+  await page.reload();
+  await expect(use).toBeEnabled();
+  expect(isWorkerAsked).toBe(true);
+  await page.unroute("**/choice");
+  isWorkerAsked = false;
   await page.getByRole("button", { name: "Deep freezer" }).click();
   await use.click();
   expect(isWorkerAsked).toBe(true);

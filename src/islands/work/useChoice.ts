@@ -1,13 +1,14 @@
 import { useEffect, useState } from "react";
-import type { ChoiceAsked } from "../../../core/device/choice-asked.ts";
+import type { ChoiceAsked, ToChoose } from "../../../core/device/choice-asked.ts";
 import type { BenchChoices } from "../../../core/device/choose.ts";
 import type { FirstChoice } from "../../pages/api/jobs/[code]/choice.ts";
-import type { ToChoose } from "../../workers/choose.worker.ts";
 
 /** A dial that is being turned asks once it rests for so long, ms. */
 const REST_MS = 120;
 /** How long until a worker that the server did not send is asked for again, ms. */
 const AGAIN_MS = 2_000;
+/** How long the server may take with what a page shows first, ms: after that the browser does it itself. */
+const FIRST_MS = 10_000;
 
 /** What was worked out for a step, and whether it is for what the dials say now. */
 export interface Choice {
@@ -19,10 +20,14 @@ export interface Choice {
 export const firstChoiceAt = (code: string, station: string): string =>
   `/api/jobs/${code}/choice${station === "" ? "" : `?station=${station}`}`;
 
-/** What the server has worked out already; null where it does not say. */
+/** What the server has worked out already; null where it does not say, in time or at all. */
 async function firstChoice(address: string): Promise<FirstChoice | null> {
-  const answer = await fetch(address).catch(() => null);
-  return answer?.ok ? ((await answer.json()) as FirstChoice | null) : null;
+  try {
+    const answer = await fetch(address, { signal: AbortSignal.timeout(FIRST_MS) });
+    return answer.ok ? ((await answer.json()) as FirstChoice | null) : null;
+  } catch {
+    return null;
+  }
 }
 
 /**
