@@ -7,6 +7,7 @@ import { pipeline } from "node:stream/promises";
 import { promisify } from "node:util";
 import pg from "pg";
 import { z } from "zod";
+import { asJsonFile } from "../server/formats/json-file.ts";
 import { differingTables, fingerprint } from "../server/db/fingerprint.ts";
 import { appliedMigrations, migrate, unknownMigrations } from "../server/db/migrate.ts";
 import { connect } from "../server/db/pool.ts";
@@ -94,7 +95,7 @@ export async function backUp(databaseUrl: string, folder: string): Promise<Manif
       sha256: await sha256Of(file),
       tables: await fingerprint(client),
     };
-    await writeFile(path.join(part, MANIFEST), `${JSON.stringify(made, null, 2)}\n`);
+    await writeFile(path.join(part, MANIFEST), asJsonFile(made));
     for (const name of [DUMP, MANIFEST]) await toDisk(path.join(part, name));
     await rename(part, folder);
     await toDisk(path.dirname(path.resolve(folder)));

@@ -1,9 +1,10 @@
 import { mkdir, rename, rm, writeFile } from "node:fs/promises";
 import path from "node:path";
 import type pg from "pg";
-import { asJsonFile, certificateAsPdf } from "../server/certificate-files.ts";
+import { certificateAsPdf } from "../server/certificate-files.ts";
 import { findCertificate, linkAddress } from "../server/certificate.ts";
 import { exportJob } from "../server/formats/job-document.ts";
+import { asJsonFile } from "../server/formats/json-file.ts";
 import { readingsCsv } from "../server/formats/readings-csv.ts";
 import { inLanguage } from "../server/spoken.ts";
 import { standingLink } from "../server/store/certificate-links.ts";

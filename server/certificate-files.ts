@@ -3,6 +3,7 @@ import type { JobCertificate } from "../core/records/job-certificate.ts";
 import { stageTitles } from "../core/stage.ts";
 import { certificatePdf } from "./formats/certificate-pdf.ts";
 import { certificateText } from "./formats/certificate-text.ts";
+import { asJsonFile } from "./formats/json-file.ts";
 import { database } from "./db/pool.ts";
 import { findPhoto } from "./store/photos.ts";
 
@@ -37,9 +38,6 @@ export async function answerPdf(certificate: JobCertificate, address: string | n
     },
   });
 }
-
-/** A document as the JSON of docs/formats.md. */
-export const asJsonFile = (document: object): string => `${JSON.stringify(document, null, 2)}\n`;
 
 /** A certificate as its document, to be saved. */
 export const answerJson = (certificate: JobCertificate): Response =>

@@ -814,9 +814,12 @@ export class Twin {
   private softAfterS({ method, settings, soakS }: NonNullable<Twin["heat"]>): number {
     const seam = this.family.seams.find(({ method: how }) => isHeatedMethod(how));
     if (!seam) return 0;
-    const usual = usualSettings(seam, method);
-    const { roomC, airFilmWm2K } = usual;
-    const kept = { roomC, airFilmWm2K, ...settings, method: keptMethod(seam, method, settings), soakS };
+    const kept = {
+      ...usualSettings(seam, method),
+      ...settings,
+      method: keptMethod(seam, method, settings),
+      soakS,
+    };
     return soakAsItIs(this.family, seam, kept, sinceCold(this.soaks), soakS).windowS ?? 0;
   }
 

@@ -24,8 +24,6 @@ export const jobCode = z
   .string({ error: () => t("must-be-a-job-code-such-as") })
   .regex(/^[A-Z]{1,6}-[0-9]{1,9}$/, { error: () => t("must-be-a-job-code-such-as") });
 
-const instant = () => utcTime();
-
 /** A move as a document holds it: as it was kept, its receipt as a time in UTC. */
 const writtenMove = z.strictObject({
   id: uuid(),
@@ -35,8 +33,8 @@ const writtenMove = z.strictObject({
   stage: oneOf(stageNames),
   data: z.json(),
   who: key(),
-  toldAt: instant(),
-  receivedAt: instant(),
+  toldAt: utcTime(),
+  receivedAt: utcTime(),
   device: words(80),
 });
 

@@ -33,6 +33,7 @@ export async function lampReadings(pool: pg.Pool): Promise<LampReading[]> {
      ),
      chosen AS (
        SELECT DISTINCT ON (at, value) * FROM (
+         -- Counted back from the sum of all: after a late reading there are few days.
          SELECT at, value, day, (SELECT coalesce(sum(seconds), 0) FROM lamp_day, lamp WHERE lamp_day.day > lamp.day)
            - (SELECT coalesce(sum(seconds), 0) FROM lamp_day, lamp WHERE lamp_day.day > lamp.day AND lamp_day.day >= latest.day) AS before
          FROM latest

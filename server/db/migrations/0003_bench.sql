@@ -1,7 +1,7 @@
 -- Wedge readings are asked for by glue, over all jobs.
 CREATE INDEX job_event_wedge_by_glue ON job_event ((data->>'glue')) WHERE kind = 'wedge-read';
 
--- What readings have told of this shop's own plates, mats and air. The newest of a method is reckoned with; none is ever changed.
+-- What readings have told of this shop's own plates, mats and air. The newest of a method is used; none is ever changed.
 CREATE TABLE bench_fit (
   id       uuid PRIMARY KEY,
   seq      bigint GENERATED ALWAYS AS IDENTITY,

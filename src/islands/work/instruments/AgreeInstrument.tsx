@@ -15,7 +15,6 @@ const MOST_MINOR = 100_000_000;
 /** A quotation stands for so long, days. Common practice, no source. */
 const VALID_DAYS = 30;
 
-/** The family's own name for what an add-on route costs and risks: that of the glass that it comes under. */
 /** What it costs and how it may end, route beside route; the customer's answer is recorded as it was given. */
 export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: InstrumentProps) {
   const { family, state } = scene;

@@ -1,6 +1,6 @@
 import type { APIRoute } from "astro";
-import { asJsonFile } from "../../../../../server/certificate-files.ts";
 import { database } from "../../../../../server/db/pool.ts";
+import { asJsonFile } from "../../../../../server/formats/json-file.ts";
 import { exportJob } from "../../../../../server/formats/job-document.ts";
 import { problem } from "../../../../../server/problem.ts";
 import { findFirstVersionJob } from "../../../../../server/store/first-version.ts";
