@@ -63,7 +63,8 @@ describe("pattern-search", () => {
       told.push({ share, ...(soFar as { faultMm2: number }) }),
     );
     expect(calculatePatternSearch(input)).to.deep.equal(one);
-    expect(told).to.have.length(30);
+    expect(told).to.have.length(31);
+    expect(told[0]!.share, "the pattern that it begins with, before the first try").to.equal(0);
     told.slice(1).forEach(({ share, faultMm2 }, i) => {
       expect(share).to.be.above(told[i]!.share);
       expect(faultMm2).to.be.at.most(told[i]!.faultMm2);

@@ -212,12 +212,6 @@ export function calculatePatternSearch(input: PatternSearchInput, onProgress?: O
       fill,
       panelMm2,
     );
-  // What is too fine to be judged is told before anything is tried.
-  const judged = start.map(({ name, pieces }) => ({
-    name,
-    pieces,
-    figures: judge(pieces, fill.gridMm, judging),
-  }));
   const random = randomStream(seed);
   const roaming = Math.ceil((1 - POLISHING_SHARE) * rounds);
   const [first] = start
@@ -226,8 +220,15 @@ export function calculatePatternSearch(input: PatternSearchInput, onProgress?: O
   const beganAt = judge(first!.pieces, polishingMm, judging).faultMm2;
   let now = first!;
   let best = now;
-  // What is told is judged on the finer grid alone, so that it can be compared.
+  // What is told is judged on the finer grid alone, so that it can be compared. The first of it is there at once.
   let told = { pieces: best.pieces, faultMm2: beganAt };
+  onProgress?.(0, { ...told, beganAt });
+  // What is too fine to be judged on the wanted grid is refused before anything is tried.
+  const judged = start.map(({ name, pieces }) => ({
+    name,
+    pieces,
+    figures: judge(pieces, fill.gridMm, judging),
+  }));
   let tried = 0;
   for (let round = 0; round < rounds && !searching.isSpent; round += 1) {
     tried += 1;
