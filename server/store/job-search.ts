@@ -69,24 +69,25 @@ export interface FoundJobs {
 const like = (word: string) =>
   `%${word.length < 3 ? " " : ""}${word.toLowerCase().replace(/[\\%_]/g, "\\$&")}%`;
 
-const WHERE = `WHERE ($1::text IS NULL OR ticket LIKE $1) AND ($2::text IS NULL OR ticket LIKE $2)
-  AND ($3::text IS NULL OR ticket LIKE $3) AND ($4::text IS NULL OR ticket LIKE $4) AND ($5::text IS NULL OR ticket LIKE $5)
-  AND CASE WHEN $6::text IS NULL THEN true WHEN $6 = 'open' THEN ended_at IS NULL ELSE outcome = $6 END
-  AND ($7::text IS NULL OR route = $7)
-  AND ($8::text IS NULL OR family_id IN (SELECT id FROM family WHERE code = $8))
-  AND ($9::text IS NULL OR id IN (SELECT job_id FROM spent WHERE lot = $9))`;
+/** What is asked for, and nothing else: what the database need not think about costs it nothing. */
+function wanted({ find, state, route, family, lot }: JobQuery): { where: string; values: unknown[] } {
+  const values: unknown[] = [];
+  const given = (value: unknown) => `$${values.push(value)}`;
+  const conditions = (find === "" ? [] : find.split(/\s+/)).map((word) => `ticket LIKE ${given(like(word))}`);
+  if (state) conditions.push(state === "open" ? "ended_at IS NULL" : `outcome = ${given(state)}`);
+  if (route) conditions.push(`route = ${given(route)}`);
+  if (family) conditions.push(`family_id IN (SELECT id FROM family WHERE code = ${given(family)})`);
+  if (lot)
+    conditions.push(
+      `EXISTS (SELECT FROM spent WHERE spent.job_id = any_job.id AND spent.lot = ${given(lot)})`,
+    );
+  return { where: conditions.length > 0 ? `WHERE ${conditions.join(" AND ")}` : "", values };
+}
 
 /** Jobs of every state, with what a list shows of them. */
 export async function searchJobs(pool: pg.Pool, query: JobQuery): Promise<FoundJobs> {
-  const { find, state, route, family, lot, order, skip } = query;
-  const words = find === "" ? [] : find.split(/\s+/).map(like);
-  const asked = [
-    ...Array.from({ length: MOST_WORDS }, (_, i) => words[i] ?? null),
-    state ?? null,
-    route ?? null,
-    family ?? null,
-    lot ?? null,
-  ];
+  const { where, values } = wanted(query);
+  const order = query.order === "due" ? "due_at, opened_at DESC, code" : "opened_at DESC, code";
   const [found, counted] = await Promise.all([
     pool.query<{
       code: string;
@@ -102,15 +103,14 @@ export async function searchJobs(pool: pg.Pool, query: JobQuery): Promise<FoundJ
       is_first_version: boolean;
     }>(
       `SELECT found.*, customer.name AS customer
-       FROM (SELECT * FROM any_job ${WHERE}
-             ORDER BY CASE WHEN $10 = 'due' THEN due_at END, opened_at DESC, code LIMIT $11 OFFSET $12) AS found
+       FROM (SELECT * FROM any_job ${where} ORDER BY ${order} LIMIT ${JOBS_AT_ONCE} OFFSET ${query.skip}) AS found
        LEFT JOIN customer ON customer.id = found.customer_id
-       ORDER BY CASE WHEN $10 = 'due' THEN due_at END, opened_at DESC, found.code`,
-      [...asked, order, JOBS_AT_ONCE, skip],
+       ORDER BY ${order}`,
+      values,
     ),
     pool.query<{ many: number }>(
-      `SELECT count(*)::int AS many FROM (SELECT 1 FROM any_job ${WHERE} LIMIT $10) AS counted`,
-      [...asked, MOST_COUNTED + 1],
+      `SELECT count(*)::int AS many FROM (SELECT FROM any_job ${where} LIMIT ${MOST_COUNTED + 1}) AS counted`,
+      values,
     ),
   ]);
   const families = await familiesOf(

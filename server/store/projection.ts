@@ -83,12 +83,16 @@ export async function project(
           ]
         : []),
     ];
-    await client.query("DELETE FROM reading WHERE job_id = $1", [jobId]);
+    const told = `(SELECT * FROM jsonb_to_recordset($2::jsonb)
+      AS r(move_id uuid, position integer, stage text, quantity text, source text, value float8, at timestamptz))`;
+    // What stands as it was is not written again.
     await client.query(
-      `INSERT INTO reading (move_id, position, job_id, stage, quantity, source, value, at)
-       SELECT r.move_id, r.position, $1, r.stage, r.quantity, r.source, r.value, r.at
-       FROM jsonb_to_recordset($2::jsonb)
-         AS r(move_id uuid, position integer, stage text, quantity text, source text, value float8, at timestamptz)`,
+      `DELETE FROM reading WHERE job_id = $1 AND (move_id, position, stage, quantity, source, value, at) NOT IN ${told}`,
+      [jobId, JSON.stringify(readings)],
+    );
+    await client.query(
+      `INSERT INTO reading (job_id, move_id, position, stage, quantity, source, value, at)
+       SELECT $1, told.* FROM ${told} AS told ON CONFLICT (move_id, position) DO NOTHING`,
       [jobId, JSON.stringify(readings)],
     );
   }

@@ -42,8 +42,10 @@ const totals: readonly { table: string; kept: string; counted: string }[] = [
   {
     table: "lamp_day",
     // Sums of measured times: what is left of adding and taking off is far below a second.
-    kept: "SELECT day, round(seconds::numeric, 3) FROM lamp_day WHERE round(seconds::numeric, 3) <> 0",
-    counted: `SELECT (at AT TIME ZONE 'UTC')::date, round(sum(seconds)::numeric, 3) FROM lamp_exposure GROUP BY 1`,
+    kept: `SELECT day, round(seconds::numeric, 3), first_at, first_value, round(first_after::numeric, 3) FROM lamp_day
+           WHERE round(seconds::numeric, 3) <> 0 OR first_at IS NOT NULL`,
+    counted:
+      "SELECT day, round(seconds::numeric, 3), first_at, first_value, round(first_after::numeric, 3) FROM lamp_day_counted",
   },
 ];
 
@@ -62,7 +64,7 @@ export async function rebuildCounts(pool: pg.Pool, { mend = false } = {}): Promi
   for (const { table, kept, counted } of totals) {
     const isOther = await inTransaction<boolean>(pool, async (client) => {
       // Nobody adds to what is counted meanwhile; reading goes on.
-      await client.query("LOCK TABLE job, spent, look, look_call, lamp_exposure IN SHARE MODE");
+      await client.query("LOCK TABLE job, reading, spent, look, look_call, lamp_exposure IN SHARE MODE");
       const { rows } = await client.query(
         `(${kept} EXCEPT ALL ${counted}) UNION ALL (${counted} EXCEPT ALL ${kept}) LIMIT 1`,
       );

@@ -5,6 +5,7 @@ import { GET as readLamp } from "../../src/pages/api/shop/lamp.ts";
 import { GET as readRoom, PUT as setRoom } from "../../src/pages/api/shop/room.ts";
 import { shopLamp } from "../../core/cure/shop-lamp.ts";
 import { changeLamp, lampReadings, type LampReading } from "../../server/store/lamp.ts";
+import { rebuildCounts } from "../../server/store/rebuild.ts";
 import { TAKEN_BACK } from "../../core/job/replay.ts";
 import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
 import { keepWorked, tell } from "./at-bench.ts";
@@ -92,6 +93,8 @@ describe("the room, what is hot in it, and the lamp", () => {
         told.slice(-50).map((one) => one.value),
       );
       expect(kept.length).to.be.at.least(Math.min(51, told.length));
+      // Each day's sum and first reading are what its exposures and readings come to.
+      expect(await rebuildCounts(pool)).to.deep.equal([]);
       return kept.at(-1)!.hours;
     };
     const before = await same();
