@@ -109,7 +109,8 @@ export async function searchJobs(pool: pg.Pool, query: JobQuery): Promise<FoundJ
       values,
     ),
     pool.query<{ many: number }>(
-      `SELECT count(*)::int AS many FROM (SELECT FROM any_job ${where} LIMIT ${MOST_COUNTED + 1}) AS counted`,
+      // In an order that is there: what is found often is then counted without finding all of it.
+      `SELECT count(*)::int AS many FROM (SELECT FROM any_job ${where} ORDER BY opened_at DESC LIMIT ${MOST_COUNTED + 1}) AS counted`,
       values,
     ),
   ]);
