@@ -30,7 +30,7 @@ export default defineConfig(
     rules: { "no-var": "off", "@typescript-eslint/no-unused-vars": ["error", { caughtErrors: "none" }] },
   },
   {
-    files: ["src/drawing/panel-patterns.js"],
+    files: ["src/drawing/panel-patterns.js", "core/prove/touch-proof.js"],
     languageOptions: { ecmaVersion: 6, sourceType: "module" },
     rules: { "no-var": "off", "prefer-const": "off" },
   },

@@ -54,10 +54,14 @@ const pacing = z.strictObject({
   latePct: bounded(0, 100),
 });
 
+const { dropOuts, provedToMm, ...told } = touchCoverResult.shape;
 const touch = z.strictObject({
   part: z.literal("touch"),
   ...touchCoverInput.shape.grid.shape,
-  ...touchCoverResult.shape,
+  ...told,
+  // Records of before know neither where a contact came back nor how small a spot was proved.
+  dropOuts: z.array(dropOuts.element.partial({ to: true, provedAgain: true })),
+  provedToMm: provedToMm.optional(),
 });
 
 /** What a job keeps of a panel's own test, part by part. */

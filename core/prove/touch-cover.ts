@@ -2,6 +2,7 @@ import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { median } from "../median.ts";
 import { bounded, boundedWhole } from "../units.ts";
+import { judgeWay, largestUntouched } from "./touch-proof.js";
 import { t } from "../../words/prove.ts";
 
 /** Points of all strokes together: half an hour of painting at 60 reports a second. */
@@ -27,11 +28,14 @@ export const touchCoverInput = z
       heightPx: bounded(10, 100_000),
       columns: boundedWhole(1, 200),
       rows: boundedWhole(1, 200),
+      /** How large the area is; without them no size of a spot can be told. */
+      widthMm: bounded(5, 3_000).optional(),
+      heightMm: bounded(5, 3_000).optional(),
     }),
     /** Two neighbours of a stroke farther apart than this, in less than `jumpWithinMs`, are a jump; a tenth of the diagonal where it is left out. */
     jumpPx: bounded(1, 100_000).optional(),
     jumpWithinMs: bounded(1, 1_000).default(50),
-    /** Within a stroke nothing told for so long while the finger moved on by a cell, or a stroke that is lost and taken up again so soon. */
+    /** A stroke that ends and is taken up again close by so soon was lost. */
     dropOutMs: bounded(20, 5_000).default(120),
   })
   .superRefine(({ strokes }, context) => {
@@ -58,10 +62,13 @@ export const touchCoverInput = z
   });
 export type TouchCoverInput = z.input<typeof touchCoverInput>;
 
+/** Smaller than a fingertip: a dead spot of this size is felt by nobody, as common practice has it. */
+export const PROVED_MM = 5;
+
 const place = z.strictObject({ xPx: z.number(), yPx: z.number(), tMs: z.number() });
 
 export const touchCoverResult = z.strictObject({
-  /** Cells that no stroke came into, column and row from the upper left, from 0. */
+  /** Cells that no report proves: nothing was told in them, nor on a way through them on which no report is missing. Column and row from the upper left, from 0. */
   dead: z.array(z.strictObject({ column: z.int(), row: z.int() })),
   /** Dead cells that touch one another, edge to edge: how large the largest such area is, cells. */
   largestDeadCells: z.int(),
@@ -69,7 +76,10 @@ export const touchCoverResult = z.strictObject({
   /** The most that one stroke alone covered: the unbroken drag. */
   unbrokenPct: z.number(),
   jumps: z.array(z.strictObject({ from: place, to: place })),
-  dropOuts: z.array(z.strictObject({ at: place, lastedMs: z.number() })),
+  /** Reports that did not come while the finger moved on, from place to place. `provedAgain` where other reports lie all along that way. */
+  dropOuts: z.array(z.strictObject({ at: place, to: place, lastedMs: z.number(), provedAgain: z.boolean() })),
+  /** The smallest dead spot, as a disc's diameter, that these reports could not have hidden, mm; null where the area's size is not given. */
+  provedToMm: z.number().nullable(),
   /** Most contacts at once. */
   pointers: z.int(),
   /** Between one report and the next, median; null where nothing moved. */
@@ -83,6 +93,58 @@ const far = (a: Point, b: Point) => Math.hypot(b.xPx - a.xPx, b.yPx - a.yPx);
 
 /** Steps across a cell by which the way between two points is walked: none is passed over but by its corner. */
 const STEPS_PER_CELL = 8;
+
+/** So many reports of one small square are looked at: more would be of the same place. */
+const KEPT_PER_SQUARE = 3;
+
+/** For reports that lie close together: whether others lie within `nearPx` all along the way between two. */
+function proverOf(reports: readonly Point[], nearPx: number) {
+  const side = nearPx / 2;
+  const squares = new Map<string, Point[]>();
+  for (const report of reports) {
+    const key = `${Math.floor(report.xPx / side)} ${Math.floor(report.yPx / side)}`;
+    const inIt = squares.get(key);
+    if (!inIt) squares.set(key, [report]);
+    else if (inIt.length < KEPT_PER_SQUARE) inIt.push(report);
+  }
+  return ({ at, to }: { at: Point; to: Point }): boolean => {
+    const steps = Math.max(1, Math.ceil((4 * far(at, to)) / nearPx));
+    const isNear = (xPx: number, yPx: number) => {
+      const [column, row] = [Math.floor(xPx / side), Math.floor(yPx / side)];
+      for (let c = column - 2; c <= column + 2; c += 1) {
+        for (let r = row - 2; r <= row + 2; r += 1) {
+          const isOne = squares
+            .get(`${c} ${r}`)
+            ?.some((one) => one !== at && one !== to && Math.hypot(one.xPx - xPx, one.yPx - yPx) <= nearPx);
+          if (isOne) return true;
+        }
+      }
+      return false;
+    };
+    return Array.from({ length: steps + 1 }, (_, s) => s / steps).every((share) =>
+      isNear(at.xPx + (to.xPx - at.xPx) * share, at.yPx + (to.yPx - at.yPx) * share),
+    );
+  };
+}
+
+/** Reports nearer to one another than this are one place, mm. */
+const SAME_MM = 0.05;
+
+/** What could have been missed, told no smaller than it is: to the tenth above. */
+function provedTo(
+  reports: readonly { xMm: number; yMm: number }[],
+  widthMm: number,
+  heightMm: number,
+): number {
+  const places = new Map(
+    reports.map((report) => [
+      `${Math.round(report.xMm / SAME_MM)} ${Math.round(report.yMm / SAME_MM)}`,
+      report,
+    ]),
+  );
+  const { radiusMm } = largestUntouched([...places.values()], widthMm, heightMm);
+  return Math.ceil(20 * (radiusMm + 2 * SAME_MM)) / 10;
+}
 
 /** Cells of the largest area whose cells hang together by their edges. */
 function largestArea(dead: readonly number[], columns: number): number {
@@ -108,23 +170,28 @@ function largestArea(dead: readonly number[], columns: number): number {
 }
 
 /**
- * Whether a touch layer answers everywhere, from what a finger painted: cells that stayed dead, jumps, contacts that were lost on the way,
- * how many fingers were told apart. A way between two reports counts as touched unless it is a jump. Places in px, times in ms.
- * Source: none published; thresholds are assumed.
+ * Whether a touch layer answers everywhere, from what a finger painted: cells that no report proves, jumps, contacts that were lost on the way,
+ * how many fingers were told apart, and how small a dead spot could have been missed. A way between two reports counts as touched only where
+ * no report is missing on it, by the time that this panel itself usually takes from one to the next: over a dead spot the finger goes on and the
+ * reports do not. Places in px, times in ms. Source: none published; thresholds are assumed.
  */
 export function calculateTouchCover(input: TouchCoverInput): TouchCover {
   const { strokes, grid, jumpPx, jumpWithinMs, dropOutMs } = touchCoverInput.parse(input);
-  const { widthPx, heightPx, columns, rows } = grid;
+  const { widthPx, heightPx, columns, rows, widthMm, heightMm } = grid;
   const [cellW, cellH] = [widthPx / columns, heightPx / rows];
   const cellPx = Math.hypot(cellW, cellH);
   const farPx = jumpPx ?? Math.hypot(widthPx, heightPx) / 10;
   const covered = new Set<number>();
   const jumps: TouchCover["jumps"] = [];
   const dropOuts: TouchCover["dropOuts"] = [];
+  const lost = (at: Point, to: Point) =>
+    dropOuts.push({ at, to, lastedMs: to.tMs - at.tMs, provedAgain: false });
   const intervals: number[] = [];
+  const usual: number[] = [];
   let unbroken = 0;
   for (const { points } of strokes) {
     const own = new Set<number>();
+    const steps: number[] = [];
     const touch = (x: number, y: number) => {
       const [column, row] = [Math.floor(x / cellW), Math.floor(y / cellH)];
       if (column >= 0 && column < columns && row >= 0 && row < rows) own.add(row * columns + column);
@@ -139,13 +206,12 @@ export function calculateTouchCover(input: TouchCoverInput): TouchCover {
         jumps.push({ from, to });
         return;
       }
-      if (lastedMs > dropOutMs && apartPx > cellPx) {
-        dropOuts.push({ at: from, lastedMs });
-        return;
-      }
-      const steps = Math.ceil((apartPx / Math.min(cellW, cellH)) * STEPS_PER_CELL);
-      for (let s = 1; s < steps; s += 1) {
-        touch(from.xPx + ((to.xPx - from.xPx) * s) / steps, from.yPx + ((to.yPx - from.yPx) * s) / steps);
+      const way = judgeWay(usual, steps, from, to);
+      if (way === "lost") lost(from, to);
+      if (way !== "proved") return;
+      const walked = Math.ceil((apartPx / Math.min(cellW, cellH)) * STEPS_PER_CELL);
+      for (let s = 1; s < walked; s += 1) {
+        touch(from.xPx + ((to.xPx - from.xPx) * s) / walked, from.yPx + ((to.yPx - from.yPx) * s) / walked);
       }
     });
     own.forEach((cell) => covered.add(cell));
@@ -159,9 +225,7 @@ export function calculateTouchCover(input: TouchCoverInput): TouchCover {
       const lastedMs = start!.tMs - end.tMs;
       return points.length > 2 && lastedMs >= 0 && lastedMs <= dropOutMs && far(end, start!) <= 2 * cellPx;
     });
-    if (taken && taken.points !== points) {
-      dropOuts.push({ at: end, lastedMs: taken.points[0]!.tMs - end.tMs });
-    }
+    if (taken && taken.points !== points) lost(end, taken.points[0]!);
   }
   // At the same moment a contact that ends goes before one that begins.
   const changes = strokes
@@ -175,6 +239,11 @@ export function calculateTouchCover(input: TouchCoverInput): TouchCover {
     now += by;
     most = Math.max(most, now);
   }
+  const reports = strokes.flatMap(({ points }) => points);
+  if (dropOuts.length > 0) {
+    const isProved = proverOf(reports, Math.min(cellW, cellH) / 2);
+    for (const one of dropOuts) one.provedAgain = isProved(one);
+  }
   const all = columns * rows;
   const dead = Array.from({ length: all }, (_, cell) => cell).filter((cell) => !covered.has(cell));
   return {
@@ -184,9 +253,21 @@ export function calculateTouchCover(input: TouchCoverInput): TouchCover {
     unbrokenPct: (100 * unbroken) / all,
     jumps,
     dropOuts,
+    provedToMm:
+      widthMm === undefined || heightMm === undefined
+        ? null
+        : provedTo(
+            reports.map(({ xPx, yPx }) => ({
+              xMm: (xPx / widthPx) * widthMm,
+              yMm: (yPx / heightPx) * heightMm,
+            })),
+            widthMm,
+            heightMm,
+          ),
     pointers: most,
     reportMs: intervals.length > 0 ? median(intervals) : null,
-    verdict: dead.length + jumps.length + dropOuts.length === 0 ? "pass" : "fail",
+    verdict:
+      dead.length + jumps.length === 0 && dropOuts.every(({ provedAgain }) => provedAgain) ? "pass" : "fail",
   };
 }
 

@@ -15,6 +15,7 @@ import { alloyNamed, type AlloyName } from "../materials/alloys.ts";
 import { judgeInspection } from "../prove/acceptance.ts";
 import { defectKinds, lightings } from "../prove/find-defects.ts";
 import { calculatePixelFaults } from "../prove/pixel-faults.ts";
+import { PROVED_MM } from "../prove/touch-cover.ts";
 import { isExempt, stillHolds } from "../prove/prove-facts.ts";
 import { calculateReflowProfile } from "../rework/reflow-profile.ts";
 import { leftOut } from "./left-out.ts";
@@ -347,6 +348,17 @@ function testsMeasured(scene: Scene): Measurement[] {
       got: "measured",
       from: t("the-panel-itself"),
     });
+    if (typeof touch.provedToMm === "number") {
+      list.push({
+        what: t("dead-spot-that-would-have-shown"),
+        value: touch.provedToMm,
+        unit: "mm",
+        limit: t("mm-or-less", { mm: PROVED_MM }),
+        passes: touch.provedToMm <= PROVED_MM,
+        got: "computed from what was measured",
+        from: t("the-panel-itself"),
+      });
+    }
   }
   if (pixels) {
     const { widthPx, heightPx, faults, source } = pixels;

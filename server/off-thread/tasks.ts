@@ -5,6 +5,7 @@ import type { Scene } from "../../core/device/scene.ts";
 import { verifyChoice } from "../../core/device/verify-choice.ts";
 import type { Fault } from "../../core/faults.ts";
 import type { Message } from "../../core/job/message.ts";
+import type { Face } from "../../core/prove/panel-face.ts";
 import type { PanelReport, PanelTested } from "../../core/prove/panel-test.ts";
 import { OutlineRefused, readOutline, type ReadOutline } from "../formats/outline-file.ts";
 import { reportedTest } from "../panel-test/reported.ts";
@@ -46,5 +47,10 @@ export const verify = ({
 export const choose = (asked: ToChoose): unknown => chooseAsked(asked);
 
 /** What a job keeps of what a panel reported. */
-export const keptOf = ({ report }: { report: PanelReport }): { data: PanelTested } | { faults: Fault[] } =>
-  reportedTest(report);
+export const keptOf = ({
+  report,
+  face,
+}: {
+  report: PanelReport;
+  face: Face;
+}): { data: PanelTested } | { faults: Fault[] } => reportedTest(report, face);

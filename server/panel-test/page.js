@@ -278,83 +278,181 @@
     })();
   }
 
-  /* Painting: cells that a finger came into are filled. Strokes are kept as they are. */
-  var COLUMNS = told.columns;
-  var ROWS = told.rows;
+  /* Painting: cells that a report proves are filled. Strokes are kept as they are; the server judges by the same rules. */
+  var MOST_POINTS = 20000;
   function touching() {
     var strokes = [];
     var open = {};
     var nextPointer = 1;
+    var intervals = [];
+    var lost = [];
+    var hole = null;
     var startMs = now();
-    var cells = {};
-    var filled = 0;
+    var grid, cells, filled;
     var idle = null;
-    function fill(c, r) {
+    function inCells(c, r) {
       context.fillStyle = "#2a7";
-      context.fillRect((c * wide) / COLUMNS, (r * tall) / ROWS, wide / COLUMNS - 1, tall / ROWS - 1);
+      context.fillRect(
+        (c * wide) / grid.columns,
+        (r * tall) / grid.rows,
+        wide / grid.columns - 1,
+        tall / grid.rows - 1
+      );
     }
     function cell(x, y) {
-      var c = Math.floor((x / window.innerWidth) * COLUMNS);
-      var r = Math.floor((y / window.innerHeight) * ROWS);
-      if (c < 0 || r < 0 || c >= COLUMNS || r >= ROWS) return;
-      if (!cells[r * COLUMNS + c]) {
-        cells[r * COLUMNS + c] = true;
+      var c = Math.floor((x / window.innerWidth) * grid.columns);
+      var r = Math.floor((y / window.innerHeight) * grid.rows);
+      if (c < 0 || r < 0 || c >= grid.columns || r >= grid.rows) return;
+      if (!cells[r * grid.columns + c]) {
+        cells[r * grid.columns + c] = true;
         filled += 1;
-        fill(c, r);
+        inCells(c, r);
       }
     }
-    function draw() {
-      var c, r;
-      context.fillStyle = "#111";
-      context.fillRect(0, 0, wide, tall);
-      context.strokeStyle = "#555";
-      context.lineWidth = 1;
-      for (r = 0; r < ROWS; r += 1) {
-        for (c = 0; c < COLUMNS; c += 1) {
-          context.strokeRect(
-            (c * wide) / COLUMNS + 0.5,
-            (r * tall) / ROWS + 0.5,
-            wide / COLUMNS - 1,
-            tall / ROWS - 1
-          );
-          if (cells[r * COLUMNS + c]) fill(c, r);
+    /* Where reports did not come: a red line. */
+    function mark(way) {
+      context.strokeStyle = "#f33";
+      context.lineWidth = 3 * ratio;
+      context.beginPath();
+      context.moveTo(way[0].xPx * ratio, way[0].yPx * ratio);
+      context.lineTo(way[1].xPx * ratio, way[1].yPx * ratio);
+      context.stroke();
+    }
+    function fillWay(from, to) {
+      var steps = Math.ceil((Math.abs(to.xPx - from.xPx) + Math.abs(to.yPx - from.yPx)) / 4);
+      var i;
+      for (i = 1; i < steps; i += 1)
+        cell(from.xPx + ((to.xPx - from.xPx) * i) / steps, from.yPx + ((to.yPx - from.yPx) * i) / steps);
+    }
+    /* The next report of a stroke: its own cell, and the way to it where none is missing on it. */
+    function take(stroke, px) {
+      var from = stroke.points[stroke.points.length - 1];
+      var told;
+      cell(px.xPx, px.yPx);
+      if (from) {
+        told = judgeWay(intervals, stroke.steps, from, px);
+        if (told === "proved") fillWay(from, px);
+        else if (told === "lost") {
+          lost.push([from, px]);
+          mark(lost[lost.length - 1]);
         }
       }
+      stroke.points.push(px);
     }
-    function point(id, x, y, begins) {
-      var at = Math.round(now() - startMs);
-      var px = { xPx: Math.round(10 * x) / 10, yPx: Math.round(10 * y) / 10, tMs: at };
-      var from, steps, i;
+    /* Empties the screen, for it may have another size, and tells all again. */
+    function draw() {
+      var all = strokes;
+      var i, k, points, c, r;
+      grid = touchCells(window.innerWidth, window.innerHeight, told.face.longMm, told.face.shortMm);
+      cells = {};
+      filled = 0;
+      context.fillStyle = "#111";
+      context.fillRect(0, 0, wide, tall);
+      context.strokeStyle = "#444";
+      context.lineWidth = 1;
+      for (r = 0; r < grid.rows; r += 1) {
+        for (c = 0; c < grid.columns; c += 1) {
+          context.strokeRect(
+            (c * wide) / grid.columns + 0.5,
+            (r * tall) / grid.rows + 0.5,
+            wide / grid.columns - 1,
+            tall / grid.rows - 1
+          );
+        }
+      }
+      intervals = [];
+      lost = [];
+      for (i = 0; i < all.length; i += 1) {
+        points = all[i].points;
+        all[i].points = [];
+        all[i].steps = [];
+        for (k = 0; k < points.length; k += 1) take(all[i], points[k]);
+      }
+      if (hole) ring();
+    }
+    function point(id, x, y, atMs, begins) {
+      var px = {
+        xPx: Math.round(10 * x) / 10,
+        yPx: Math.round(10 * y) / 10,
+        tMs: Math.max(0, Math.round(10 * (atMs - startMs)) / 10)
+      };
+      var points;
       if (begins || !open[id]) {
-        open[id] = { pointer: nextPointer, points: [px] };
+        open[id] = { pointer: nextPointer, points: [], steps: [] };
         nextPointer += 1;
         strokes.push(open[id]);
-        cell(x, y);
-        return;
       }
-      from = open[id].points[open[id].points.length - 1];
-      if (open[id].points.length < 5000) open[id].points.push(px);
-      steps = Math.ceil((Math.abs(x - from.xPx) + Math.abs(y - from.yPx)) / 4);
-      for (i = 1; i <= steps; i += 1)
-        cell(from.xPx + ((x - from.xPx) * i) / steps, from.yPx + ((y - from.yPx) * i) / steps);
+      points = open[id].points;
+      if (points.length >= MOST_POINTS) return;
+      if (points.length > 0) px.tMs = Math.max(px.tMs, points[points.length - 1].tMs);
+      take(open[id], px);
+    }
+    /* The largest place that nothing was told of is ringed: there the finger goes next. */
+    function ring() {
+      context.strokeStyle = "#fc6";
+      context.lineWidth = 4 * ratio;
+      context.beginPath();
+      context.arc(
+        (hole.xMm / grid.widthMm) * wide,
+        (hole.yMm / grid.heightMm) * tall,
+        Math.max(12 * ratio, (hole.radiusMm / grid.widthMm) * wide),
+        0,
+        7
+      );
+      context.stroke();
+    }
+    function provedTo() {
+      var reports = [];
+      var i, k;
+      for (i = 0; i < strokes.length; i += 1) {
+        for (k = 0; k < strokes[i].points.length; k += 1)
+          reports.push({
+            xMm: (strokes[i].points[k].xPx / window.innerWidth) * grid.widthMm,
+            yMm: (strokes[i].points[k].yPx / window.innerHeight) * grid.heightMm
+          });
+      }
+      hole = largestUntouched(reports, grid.widthMm, grid.heightMm);
+      return Math.ceil(20 * hole.radiusMm + 2) / 10;
     }
     function rest() {
       if (idle) clearTimeout(idle);
       idle = setTimeout(function () {
-        show(told.words.answered.replace("#i", filled).replace("#n", COLUMNS * ROWS), [
+        var mm = provedTo();
+        var all = grid.columns * grid.rows;
+        var said = told.words.answered.replace("#n", all).replace("#m", mm);
+        var enough = filled === all && mm <= told.provedMm;
+        var buttons = [
           [told.words.send, done],
-          [told.words.goOn, hide],
-          [told.words.anew, touching]
-        ]);
+          [
+            told.words.goOn,
+            function () {
+              hole = null;
+              draw();
+              hide();
+            }
+          ]
+        ];
+        if (enough) hole = null;
+        else {
+          said = told.words.slower.replace("#m", mm).replace("#w", told.provedMm);
+          buttons.reverse();
+        }
+        if (lost.length > 0) said += " " + told.words.lost;
+        draw();
+        show(said, buttons.concat([[told.words.anew, touching]]));
       }, told.restMs);
     }
     function done() {
+      var sent = [];
+      var i;
+      for (i = 0; i < strokes.length; i += 1)
+        sent.push({ pointer: strokes[i].pointer, points: strokes[i].points });
       listenTouch(null);
       onSize = null;
       send({
         part: "touch",
         screen: { widthPx: Math.round(window.innerWidth), heightPx: Math.round(window.innerHeight) },
-        strokes: strokes
+        strokes: sent
       });
       end();
     }
@@ -363,13 +461,17 @@
     draw();
     hide();
     listenTouch({
-      down: function (id, x, y) {
+      down: function (id, x, y, atMs) {
         if (idle) clearTimeout(idle);
+        if (hole) {
+          hole = null;
+          draw();
+        }
         hide();
-        point(id, x, y, true);
+        point(id, x, y, atMs, true);
       },
-      move: function (id, x, y) {
-        point(id, x, y, false);
+      move: function (id, x, y, atMs) {
+        point(id, x, y, atMs, false);
       },
       up: function (id) {
         delete open[id];
@@ -410,8 +512,14 @@
   function listenTouch(to) {
     hears = to;
   }
-  function hear(kind, id, x, y) {
-    if (hears) hears[kind](id, x, y);
+  function hear(kind, id, x, y, atMs) {
+    if (hears) hears[kind](id, x, y, atMs);
+  }
+  /* When the panel felt it, where the browser tells by the same clock; else when it came to be told. */
+  function feltAt(event) {
+    var heardMs = now();
+    var late = heardMs - event.timeStamp;
+    return late >= 0 && late < 2000 ? event.timeStamp : heardMs;
   }
   function each(event, kind) {
     var i;
@@ -421,77 +529,62 @@
         kind,
         event.changedTouches[i].identifier,
         event.changedTouches[i].clientX,
-        event.changedTouches[i].clientY
+        event.changedTouches[i].clientY,
+        feltAt(event)
       );
     }
     if (kind === "up" && onTap && event.changedTouches.length > 0) {
       onTap(event.changedTouches[0].clientX, event.changedTouches[0].clientY);
     }
   }
-  if ("ontouchstart" in window) {
-    screenEl.addEventListener(
-      "touchstart",
-      function (event) {
-        each(event, "down");
-      },
-      false
-    );
-    screenEl.addEventListener(
-      "touchmove",
-      function (event) {
-        each(event, "move");
-      },
-      false
-    );
-    screenEl.addEventListener(
-      "touchend",
-      function (event) {
-        each(event, "up");
-      },
-      false
-    );
-    screenEl.addEventListener(
-      "touchcancel",
-      function (event) {
-        each(event, "up");
-      },
-      false
-    );
-  } else if (window.PointerEvent) {
-    screenEl.addEventListener(
-      "pointerdown",
-      function (event) {
-        hear("down", event.pointerId, event.clientX, event.clientY);
-      },
-      false
-    );
-    screenEl.addEventListener(
-      "pointermove",
-      function (event) {
-        if (event.buttons) hear("move", event.pointerId, event.clientX, event.clientY);
-      },
-      false
-    );
-    screenEl.addEventListener(
-      "pointerup",
-      function (event) {
-        hear("up", event.pointerId, event.clientX, event.clientY);
-        if (onTap) onTap(event.clientX, event.clientY);
-      },
-      false
-    );
+  function on(name, run) {
+    screenEl.addEventListener(name, run, false);
+  }
+  if (window.PointerEvent) {
+    on("pointerdown", function (event) {
+      hear("down", event.pointerId, event.clientX, event.clientY, feltAt(event));
+    });
+    on("pointermove", function (event) {
+      var reports, i;
+      if (!event.buttons) return;
+      /* What came between two pictures is told together: each of it is a report of its own. */
+      reports = event.getCoalescedEvents ? event.getCoalescedEvents() : [];
+      if (reports.length === 0) reports = [event];
+      for (i = 0; i < reports.length; i += 1)
+        hear("move", event.pointerId, reports[i].clientX, reports[i].clientY, feltAt(reports[i]));
+    });
+    on("pointerup", function (event) {
+      hear("up", event.pointerId);
+      if (onTap) onTap(event.clientX, event.clientY);
+    });
+    on("pointercancel", function (event) {
+      hear("up", event.pointerId);
+    });
+  } else if ("ontouchstart" in window) {
+    on("touchstart", function (event) {
+      each(event, "down");
+    });
+    on("touchmove", function (event) {
+      each(event, "move");
+    });
+    on("touchend", function (event) {
+      each(event, "up");
+    });
+    on("touchcancel", function (event) {
+      each(event, "up");
+    });
   } else {
     var isDown = false;
     screenEl.onmousedown = function (event) {
       isDown = true;
-      hear("down", 0, event.clientX, event.clientY);
+      hear("down", 0, event.clientX, event.clientY, now());
     };
     screenEl.onmousemove = function (event) {
-      if (isDown) hear("move", 0, event.clientX, event.clientY);
+      if (isDown) hear("move", 0, event.clientX, event.clientY, now());
     };
     screenEl.onmouseup = function (event) {
       isDown = false;
-      hear("up", 0, event.clientX, event.clientY);
+      hear("up", 0);
       if (onTap) onTap(event.clientX, event.clientY);
     };
   }

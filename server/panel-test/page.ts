@@ -1,12 +1,12 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
+import type { Face } from "../../core/prove/panel-face.ts";
 import { panelPatterns } from "../../core/prove/panel-test.ts";
+import { PROVED_MM } from "../../core/prove/touch-cover.ts";
 import { language } from "../../words/language.ts";
 import { t } from "../../words/server.ts";
 import { term } from "../../words/speaker.ts";
 
-/** Painting is split into so many cells, about as large as a fingertip on a hand-held panel. */
-export const TOUCH_GRID = { columns: 12, rows: 8 } as const;
 const PACING_MS = 5_000;
 /** After so long without a finger the panel asks whether that was all. */
 const REST_MS = 1_500;
@@ -16,7 +16,12 @@ let script: string | null = null;
 
 /** The script of the page, as one text of ECMAScript 5. */
 export const pageScript = (): string =>
-  (script ??= `${source("src/drawing/panel-patterns.js").replace("export function", "function")}\n${source("server/panel-test/page.js")}`);
+  (script ??= [
+    ...["src/drawing/panel-patterns.js", "core/prove/touch-proof.js"].map((name) =>
+      source(name).replaceAll("export function", "function"),
+    ),
+    source("server/panel-test/page.js"),
+  ].join("\n"));
 
 const style = `html,body{margin:0;height:100%;background:#000;color:#fff;font:20px/1.35 sans-serif;overflow:hidden}
 canvas{position:fixed;left:0;top:0;width:100%;height:100%;touch-action:none}
@@ -45,7 +50,9 @@ const pageWords = () => ({
   back: t("panel-back"),
   hide: t("panel-hide"),
   of: t("panel-of", { index: "#i", count: "#n", name: "#p" }),
-  answered: t("panel-answered", { filled: "#i", cells: "#n" }),
+  answered: t("panel-answered", { cells: "#n", mm: "#m" }),
+  slower: t("panel-slower", { mm: "#m", wanted: "#w" }),
+  lost: t("panel-lost"),
   send: t("panel-send"),
   goOn: t("panel-go-on"),
   anew: t("panel-anew"),
@@ -57,14 +64,15 @@ const pageWords = () => ({
 });
 
 /** The page that runs the test: complete in itself, so that it goes on without the network once it is loaded. */
-export function testPage(job: string, session: string): string {
+export function testPage(job: string, session: string, face: Face): string {
   const told = {
     job,
     session,
     patterns: panelPatterns,
     names: Object.fromEntries(panelPatterns.map((name) => [name, term(name)])),
     words: pageWords(),
-    ...TOUCH_GRID,
+    face,
+    provedMm: PROVED_MM,
     pacingMs: PACING_MS,
     restMs: REST_MS,
   };

@@ -39,10 +39,14 @@ export async function lampReadings(pool: pg.Pool): Promise<LampReading[]> {
        SELECT reading.at, value, (reading.at AT TIME ZONE 'UTC')::date AS day FROM reading, lamp
        WHERE quantity = 'irradiance' AND reading.at >= lamp.at ORDER BY reading.at DESC LIMIT 50
      ),
+     -- Counted back from today: what was read last was read on few days.
+     recent AS (
+       SELECT lamp_day.day, sum(seconds) OVER (ORDER BY lamp_day.day DESC) AS since
+       FROM lamp_day, lamp WHERE lamp_day.day > lamp.day AND lamp_day.day >= (SELECT min(day) FROM latest)
+     ),
      chosen AS (
-       -- Counted back from the sum of all: after a late reading there are few days.
        SELECT latest.at, value, latest.day, (SELECT coalesce(max(upto), 0) FROM spells) - (
-         SELECT coalesce(sum(seconds), 0) FROM lamp_day WHERE lamp_day.day > lamp.day AND lamp_day.day >= latest.day
+         SELECT coalesce(max(since), 0) FROM recent WHERE recent.day >= latest.day
        ) + (
          SELECT coalesce(sum(e.seconds), 0) FROM lamp_exposure AS e
          WHERE e.at <= latest.at AND e.at >= greatest(lamp.at, latest.day::timestamp AT TIME ZONE 'UTC')

@@ -28,6 +28,8 @@ export const records = {
   "all-no-short-and-no-open": "all {pairs}, no short and no open",
   "touch-answers-over": "Touch answers over",
   "all-of-it-no-jump-never-lost": "all of it, no jump, never lost",
+  "dead-spot-that-would-have-shown": "Dead spot that would have shown",
+  "mm-or-less": "{mm} mm or less",
   "the-panel-itself": "the panel itself",
   "pixel-faults": "Pixel faults",
   "class-of-iso-9241-307-from-memory": "class {name} of ISO 9241-307 (from memory)",

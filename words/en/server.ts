@@ -237,7 +237,11 @@ export const server = {
   "panel-back": "Back",
   "panel-hide": "Hide",
   "panel-of": "{index} of {count}: {name}",
-  "panel-answered": "{filled} of {cells} cells answered. Two fingers at once too?",
+  "panel-answered":
+    "All {cells} cells answered: a dead spot of {mm} mm would have shown. Two fingers at once too?",
+  "panel-slower":
+    "A dead spot of {mm} mm could still hide. Paint the ringed place again, slowly and in close lines, until it is {wanted} mm.",
+  "panel-lost": "Red: contact was lost there. Paint it again.",
   "panel-send": "Send it",
   "panel-go-on": "Go on painting",
   "panel-anew": "Begin anew",

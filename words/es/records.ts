@@ -31,6 +31,8 @@ export const records: Words<typeof english> = {
   "all-no-short-and-no-open": "los {pairs}, sin corto ni abierto",
   "touch-answers-over": "El táctil responde en",
   "all-of-it-no-jump-never-lost": "todo, sin saltos, sin pérdidas",
+  "dead-spot-that-would-have-shown": "Zona muerta que se habría visto",
+  "mm-or-less": "{mm} mm o menos",
   "the-panel-itself": "el propio panel",
   "pixel-faults": "Fallas de píxel",
   "class-of-iso-9241-307-from-memory": "clase {name} de ISO 9241-307 (de memoria)",

@@ -241,7 +241,11 @@ export const server: Words<typeof english> = {
   "panel-back": "Atrás",
   "panel-hide": "Ocultar",
   "panel-of": "{index} de {count}: {name}",
-  "panel-answered": "Respondieron {filled} de {cells} celdas. ¿También dos dedos a la vez?",
+  "panel-answered":
+    "Respondieron las {cells} celdas: una zona muerta de {mm} mm se habría visto. ¿También dos dedos a la vez?",
+  "panel-slower":
+    "Aún podría ocultarse una zona muerta de {mm} mm. Vuelve a pintar el círculo, despacio y en líneas juntas, hasta llegar a {wanted} mm.",
+  "panel-lost": "Rojo: ahí se perdió el contacto. Píntalo otra vez.",
   "panel-send": "Enviarlo",
   "panel-go-on": "Seguir pintando",
   "panel-anew": "Empezar de nuevo",

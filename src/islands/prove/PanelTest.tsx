@@ -165,7 +165,15 @@ function PanelResults({ scene }: ToolProps) {
             })
           : "",
         touch.jumps.length > 0 ? t("jumps", { jumps: touch.jumps.length }) : "",
-        touch.dropOuts.length > 0 ? t("times-lost", { dropOuts: touch.dropOuts.length }) : "",
+        touch.dropOuts.length > 0
+          ? t("times-lost", {
+              dropOuts: touch.dropOuts.length,
+              again: touch.dropOuts.filter(({ provedAgain }) => provedAgain).length,
+            })
+          : "",
+        typeof touch.provedToMm === "number"
+          ? t("dead-spot-of-mm-would-have-shown", { mm: touch.provedToMm.toFixed(1) })
+          : "",
         t("one-drag-covered", { unbrokenPct: Math.round(touch.unbrokenPct) }),
         t("at-once", { pointers: touch.pointers }),
         touch.reportMs === null ? "" : t("reports-every-ms", { reportMs: Math.round(touch.reportMs) }),

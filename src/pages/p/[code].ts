@@ -1,6 +1,8 @@
 import type { APIRoute } from "astro";
+import { faceOf } from "../../../core/prove/panel-face.ts";
 import { database } from "../../../server/db/pool.ts";
 import { beginPage, codePage, htmlAnswer, testPage } from "../../../server/panel-test/page.ts";
+import { findJob } from "../../../server/store/jobs.ts";
 import {
   openPanelTest,
   plainCode,
@@ -26,8 +28,9 @@ export const GET: APIRoute = async ({ params, request, clientAddress }) => {
   const code = plainCode(params.code!);
   const { state, job, session } = await tryCode(database(), code, clientAddress);
   if (state === "good") return htmlAnswer(beginPage(code));
-  if (state === "used" && session && session === sessionOf(request))
-    return htmlAnswer(testPage(job!, session));
+  const tested =
+    state === "used" && session && session === sessionOf(request) ? await findJob(database(), job!) : null;
+  if (tested) return htmlAnswer(testPage(tested.code, session!, faceOf(tested.family.family)));
   const [status, said] = refusals[state];
   return htmlAnswer(codePage(said()), status);
 };

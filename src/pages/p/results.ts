@@ -2,6 +2,7 @@ import type { APIRoute } from "astro";
 import { v5 as uuidFrom } from "uuid";
 import { z } from "zod";
 import { describeFaults } from "../../../core/faults.ts";
+import { faceOf } from "../../../core/prove/panel-face.ts";
 import { panelReport } from "../../../core/prove/panel-test.ts";
 import { boundedWhole } from "../../../core/units.ts";
 import { database } from "../../../server/db/pool.ts";
@@ -36,7 +37,7 @@ export const POST: APIRoute = async ({ request }) => {
   const job = owner && (await findJob(database(), owner.job));
   if (!owner || !job) return problem(404, t("no-such-test"), t("there-is-no-such-test"));
   const id = uuidFrom(`${session} ${number}`, REPORTS);
-  const tested = await offThread("keptOf", { report }, request.signal);
+  const tested = await offThread("keptOf", { report, face: faceOf(job.family.family) }, request.signal);
   if ("faults" in tested) return faulty(tested.faults);
   const move: SentMove = {
     id,
