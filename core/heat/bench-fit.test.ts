@@ -18,6 +18,7 @@ const fitOf = (contactWm2K: number, airFilmWm2K: number, keptAt: string) => ({
   method: "plate" as const,
   contact: { valueWm2K: contactWm2K, lowWm2K: contactWm2K - 5, highWm2K: contactWm2K + 5 },
   airFilm: { valueWm2K: airFilmWm2K, lowWm2K: airFilmWm2K - 1, highWm2K: airFilmWm2K + 1 },
+  doubt: null,
   rmsC: 0.4,
   readings: 40,
   isSimulated: false,

@@ -27,6 +27,15 @@ export const benchFit = z.strictObject({
   method: oneOf(fittedMethods),
   contact: fitted,
   airFilm: fitted,
+  /** How unsure contact and air are together; fits of before did not tell. */
+  doubt: z
+    .strictObject({
+      contactLogVar: bounded(0, 25),
+      contactAirLogCov: bounded(-25, 25),
+      airLogVar: bounded(0, 25),
+    })
+    .nullable()
+    .default(null),
   rmsC: bounded(0, 200),
   /** Whether any of its readings came from a stand-in. */
   isSimulated: z.boolean().default(false),
@@ -76,8 +85,9 @@ export function benchFitInput(
       Math.max(0.1, sinceS(newest.stoppedMs ?? Infinity)),
       Math.max(0.1, sinceS(newest.startedMs)),
     ),
-    // The thermocouple lies between the glue and what is above it.
+    // The thermocouple lies between the glue and what is above it, or somewhere within the glue.
     where: interfaceNames(layers)[seamIndex]!,
+    probe: { placeUncertainUm: layers[seamIndex]!.thicknessUm },
     fit: ["plateContactWm2K", "airFilmWm2K"],
     readings: within,
   };
@@ -95,8 +105,22 @@ export function withBench<Settings extends Omit<LiftHeatSettings, "soakS">>(
     ...settings,
     method: { ...method, contactWm2K: fit.contact.valueWm2K },
     airFilmWm2K: fit.airFilm.valueWm2K,
+    doubt: fit.doubt ?? {
+      contactLogVar: logVariance(fit.contact),
+      contactAirLogCov: 0,
+      airLogVar: logVariance(fit.airFilm),
+    },
   };
 }
+
+/** Where an interval is not bounded: as unsure as a factor of three. */
+const UNBOUNDED_LOG_VAR = Math.log(3) ** 2;
+
+/** What a 95 % interval says of the logarithm's variance. */
+const logVariance = ({ lowWm2K, highWm2K }: BenchFit["contact"]): number =>
+  lowWm2K === null || highWm2K === null || lowWm2K <= 0
+    ? UNBOUNDED_LOG_VAR
+    : (Math.log(highWm2K / lowWm2K) / (2 * 1.96)) ** 2;
 
 /** The fit that is used for a method, or undefined. */
 export const fitFor = (kind: string, fits: BenchFits): BenchFits[FittedMethod] =>

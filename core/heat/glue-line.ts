@@ -52,7 +52,7 @@ export function turnsOf(
 }
 
 /**
- * What a thermocouple between the glue and what is above it is to read at a moment (ms since 1970), C: before the first soak the
+ * What the stack has at a moment (ms since 1970) between the glue and what is above it, or a share of the glue's thickness deeper, C: before the first soak the
  * room, then the stack on the heat and off it by turns, warm from the time before. Beyond what is followed the last value
  * stands.
  */
@@ -61,6 +61,7 @@ export function glueLineAt(
   seam: Seam,
   settings: LiftHeatSettings,
   soaks: readonly Soak[],
+  share = 0,
 ): (nowMs: number) => number {
   const first = soaks[0];
   if (!first) return () => settings.roomC;
@@ -71,7 +72,9 @@ export function glueLineAt(
     { layers, contacts, startC, phases: followed, outputEveryS: totalS / (CURVE_POINTS * soaks.length) },
     SEARCH_GRID,
   );
-  const face = interfaces[family.stack.findIndex((layer) => layer.name === seam.layer)]!.temperatureC;
+  const above = family.stack.findIndex((layer) => layer.name === seam.layer);
+  const [faceC, underC] = [interfaces[above]!.temperatureC, interfaces[above + 1]!.temperatureC];
+  const placeC = faceC.map((c, i) => c + share * (underC[i]! - c));
   // A pause that was longer than is followed is left out of the curve's time.
   const skippedMs = (nowMs: number) =>
     soaks.reduce((sum, { stoppedMs }, i) => {
@@ -84,7 +87,7 @@ export function glueLineAt(
   return (nowMs) => {
     const s = (nowMs - first.startedMs - skippedMs(nowMs)) / 1_000;
     if (s <= 0) return startC;
-    return interpolate(timesS, face, s);
+    return interpolate(timesS, placeC, s);
   };
 }
 

@@ -28,6 +28,15 @@ export interface LiftHeatSettings {
   soakS: number;
   roomC: number;
   airFilmWm2K: number;
+  /** Where contact and air were measured: how unsure that left them. */
+  doubt?: HeatDoubt;
+}
+
+/** Variances of the logarithms of a contact and an air that were measured, and their covariance. */
+export interface HeatDoubt {
+  contactLogVar: number;
+  contactAirLogCov: number;
+  airLogVar: number;
 }
 
 /** Points of a curve: what a screen can show, and few enough to follow a slider. */
@@ -109,6 +118,38 @@ export interface LiftHeat {
 
 export const calculateLiftHeat = (family: Family, seam: Seam, settings: LiftHeatSettings): LiftHeat =>
   liftHeatFrom(family, settings, liftHeatInput(family, seam, settings));
+
+/** So many standard deviations below what is likely are undercut once in forty times. */
+const SURE_DEVIATIONS = 1.96;
+/** A step in the logarithm of a conductance, to see what the window makes of it. */
+const DOUBT_STEP = 0.05;
+
+/**
+ * The window that is sure enough to work by, s: shorter than the likely one by what the doubt about contact and air comes to (to the first
+ * order), so that the true one is shorter in one run of forty. As likely where nothing was measured.
+ */
+export function sureWindowS(
+  family: Family,
+  seam: Seam,
+  settings: LiftHeatSettings,
+  likelyS: number | null,
+): number | null {
+  const { doubt, method, airFilmWm2K } = settings;
+  if (!doubt || likelyS === null || !("contactWm2K" in method)) return likelyS;
+  const windowAt = (contactLog: number, airLog: number) =>
+    calculateLiftHeat(family, seam, {
+      ...settings,
+      method: { ...method, contactWm2K: method.contactWm2K * Math.exp(contactLog) },
+      airFilmWm2K: airFilmWm2K * Math.exp(airLog),
+    }).windowS ?? 0;
+  const byContact = (windowAt(DOUBT_STEP, 0) - windowAt(-DOUBT_STEP, 0)) / (2 * DOUBT_STEP);
+  const byAir = (windowAt(0, DOUBT_STEP) - windowAt(0, -DOUBT_STEP)) / (2 * DOUBT_STEP);
+  const variance =
+    byContact ** 2 * doubt.contactLogVar +
+    2 * byContact * byAir * doubt.contactAirLogCov +
+    byAir ** 2 * doubt.airLogVar;
+  return Math.max(0, likelyS - SURE_DEVIATIONS * Math.sqrt(Math.max(0, variance)));
+}
 
 /**
  * The heat of the soak that begins after `beforeS`; what was before has left its warmth. Times are counted from that moment.

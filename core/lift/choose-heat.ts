@@ -6,6 +6,7 @@ import {
   chooseSoakS,
   keptMethod,
   longestSoakS,
+  sureWindowS,
   methodNumbers,
   thawOf,
   type LiftHeatSettings,
@@ -78,7 +79,8 @@ function heatOf(
   const { family, state } = scene;
   const { kind: method } = settings.method;
   const { isCold, staysOn } = methodOf(method);
-  const { windowS } = calculateLiftHeat(family, seam, settings);
+  const likelyS = calculateLiftHeat(family, seam, settings).windowS ?? 0;
+  const windowS = sureWindowS(family, seam, settings, likelyS);
   const glue = glueOf(family.stack.find(({ name }) => name === seam.layer)!.material);
   const parts = bendingParts(family, seam, state.intake.damage);
   const frontMm = parts
@@ -96,9 +98,11 @@ function heatOf(
       roomC: settings.roomC,
       airFilmWm2K: settings.airFilmWm2K,
       ...(isCold ? { humidityPct } : {}),
+      ...settings.doubt,
     },
     soakS: settings.soakS,
-    windowS: staysOn ? null : (windowS ?? 0),
+    windowS: staysOn ? null : windowS,
+    ...(settings.doubt && !staysOn ? { likelyWindowS: likelyS } : {}),
     thawS: isCold ? Math.ceil(thawOf(family, seam, settings, humidityPct).dryAfterS ?? LONGEST_THAW_S) : null,
     stripMm: Math.min(MOST_STRIP_MM, Math.max(LEAST_STRIP_MM, Math.floor(frontMm * 10) / 10)),
     speedMmS: speedMmS ?? seam.speedMmS ?? USUAL_SPEED_MM_S,
@@ -110,6 +114,13 @@ const air = z.object({
   roomC: bounded(-30, 60),
   airFilmWm2K: bounded(0.1, 1_000),
   humidityPct: bounded(1, 100),
+});
+
+/** How unsure what was measured is, among a choice's settings; none of it where nothing was. */
+const doubtKept = z.object({
+  contactLogVar: bounded(0, 25),
+  contactAirLogCov: bounded(-25, 25),
+  airLogVar: bounded(0, 25),
 });
 
 /**
@@ -128,7 +139,8 @@ export function heatAgain(scene: Scene, sent: HeatChoice): HeatChoice | null {
       ...sent.settings,
     });
     const method = keptMethod(seam, sent.method, sent.settings);
-    const settings = { method, roomC, airFilmWm2K, soakS: sent.soakS };
+    const doubt = "contactLogVar" in sent.settings ? { doubt: doubtKept.parse(sent.settings) } : {};
+    const settings = { method, roomC, airFilmWm2K, soakS: sent.soakS, ...doubt };
     return heatOf(scene, seam, settings, { speedMmS: sent.speedMmS, humidityPct });
   } catch (error) {
     // Settings beyond what a method or the air can be.

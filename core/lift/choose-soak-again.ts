@@ -23,6 +23,6 @@ export function chooseSoakAgain(scene: Scene): { forS: number } | null {
     soakS: heat.soakS,
   };
   const ran = soaks.map(({ startedMs, endedMs }) => ({ startedMs, stoppedMs: endedMs }));
-  const againS = soakAgainS(family, seam, settings, heat.windowS, ran, nowMs);
+  const againS = soakAgainS(family, seam, settings, heat.likelyWindowS ?? heat.windowS, ran, nowMs);
   return { forS: Math.min(heat.soakS, Math.max(LEAST_S, Math.round(againS))) };
 }

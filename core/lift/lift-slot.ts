@@ -6,8 +6,10 @@ export interface HeatChoice {
   method: HeatMethodKind;
   settings: Readonly<Record<string, number>>;
   soakS: number;
-  /** What the soak gives off the heat; null where it stays on it. */
+  /** What the soak gives off the heat, and is worked by; null where it stays on it. */
   windowS: number | null;
+  /** What it gives most likely, where contact and air were measured and `windowS` is what that leaves sure. */
+  likelyWindowS?: number;
   /** After frost: until nothing settles on it any more. */
   thawS: number | null;
   /** How far the front runs inward before a card at this temperature, or how much a wire takes at a pass. */

@@ -5,6 +5,8 @@ import type { Seam } from "../../core/stack/family.ts";
 
 /** The stand-in's bench touches its plate better than is assumed, so that there is something to find out. */
 const CONTACT_FACTOR = 1.3;
+/** Its thermocouple has slipped so far into the glue, as a share of the glue's thickness. */
+const SLIPPED_SHARE = 0.4;
 
 /** What the stand-in's glue line does: the job's own soak on a bench that differs a little from what is assumed. */
 export function simulatedGlueLine({ family, state }: Scene, seam: Seam): (nowMs: number) => number {
@@ -21,5 +23,6 @@ export function simulatedGlueLine({ family, state }: Scene, seam: Seam): (nowMs:
       soakS: heat?.soakS ?? 300,
     },
     soaks.map(({ startedMs, endedMs }) => ({ startedMs, stoppedMs: endedMs })),
+    SLIPPED_SHARE,
   );
 }

@@ -33,9 +33,11 @@
     if (onSize) onSize();
   }
 
-  /** The bar at the foot: a sentence, and buttons as [label, what it does]. */
-  function show(sentence, buttons) {
+  /** The bar at the foot, or at the top: a sentence, and buttons as [label, what it does]. */
+  function show(sentence, buttons, isAtTop) {
     var i, button;
+    bar.style.top = isAtTop ? "0" : "auto";
+    bar.style.bottom = isAtTop ? "auto" : "0";
     sayEl.textContent = sentence;
     buttonsEl.innerHTML = "";
     for (i = 0; i < buttons.length; i += 1) {
@@ -423,14 +425,7 @@
         var enough = filled === all && mm <= told.provedMm;
         var buttons = [
           [told.words.send, done],
-          [
-            told.words.goOn,
-            function () {
-              hole = null;
-              draw();
-              hide();
-            }
-          ]
+          [told.words.goOn, hide]
         ];
         if (enough) hole = null;
         else {
@@ -439,7 +434,8 @@
         }
         if (lost.length > 0) said += " " + told.words.lost;
         draw();
-        show(said, buttons.concat([[told.words.anew, touching]]));
+        /* The bar does not lie over the ring. */
+        show(said, buttons.concat([[told.words.anew, touching]]), hole && hole.yMm > grid.heightMm / 2);
       }, told.restMs);
     }
     function done() {
@@ -463,10 +459,6 @@
     listenTouch({
       down: function (id, x, y, atMs) {
         if (idle) clearTimeout(idle);
-        if (hole) {
-          hole = null;
-          draw();
-        }
         hide();
         point(id, x, y, atMs, true);
       },

@@ -10,6 +10,7 @@ import { GET as standing, POST as make } from "../../src/pages/api/jobs/[code]/p
 import { GET as look, POST as open } from "../../src/pages/p/[code].ts";
 import { GET as typed } from "../../src/pages/p/index.ts";
 import { POST as results } from "../../src/pages/p/results.ts";
+import { faceOf } from "../../core/prove/panel-face.ts";
 import { familyNamed, workedTo, type WorkedJob } from "../bench-hand.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
@@ -150,17 +151,22 @@ describe("the panel under test", () => {
     expect((await report(session, 1, patterns)).status).to.equal(201);
     expect((await report(session, 1, patterns)).status).to.equal(200);
     expect((await told()).patterns!.seen.filter(({ good }) => !good)).to.have.length(1);
-    const strokes = [
-      {
-        pointer: 1,
-        points: Array.from({ length: 40 }, (_, i) => ({ xPx: 20 * i, yPx: 100, tMs: 10 * i })),
-      },
-    ];
+    // Across the middle at an even pace, but for a place in which nothing was told.
+    const points = Array.from({ length: 160 }, (_, i) => ({ xPx: 5 * i, yPx: 240, tMs: 10 * i }));
+    const strokes = [{ pointer: 1, points: points.filter((_, i) => i < 80 || i > 90) }];
     const screen = { widthPx: 800, heightPx: 480 };
     expect((await report(session, 2, { part: "touch", screen, strokes })).status).to.equal(201);
     const { touch } = await told();
-    expect(touch).to.include({ columns: 12, rows: 8, verdict: "fail" });
-    expect(touch!.coveragePct).to.equal((100 * 12) / 96);
+    // Cells of about five millimetres, in the panel's own proportions.
+    const { longMm, shortMm } = faceOf(familyNamed("TK-5"));
+    const [columns, rows] = [Math.round(longMm / 5), Math.round(shortMm / 5)];
+    expect(touch).to.include({ columns, rows, widthMm: longMm, heightMm: shortMm, verdict: "fail" });
+    expect(touch!.dropOuts.map(({ at, to, provedAgain }) => [at.xPx, to!.xPx, provedAgain])).to.deep.equal([
+      [395, 455, false],
+    ]);
+    const crossed = columns * rows - touch!.dead.length;
+    expect(crossed).to.be.within(columns - 3, columns - 1);
+    expect(touch!.provedToMm!).to.be.within(shortMm / 2, shortMm / 2 + 2);
     const intervalsMs = [16, 17, 40, 16];
     expect((await report(session, 3, { part: "pacing", intervalsMs })).status).to.equal(201);
     expect((await told()).pacing).to.include({ latePct: 25 });

@@ -5,6 +5,12 @@ export const heat = {
   "gives-cells-must-be-so-large-that":
     "{gridMm} gives {cells} cells; must be so large that there are at most {MOST_CELLS}",
   "must-be-platecontactwm2k-airfilmwm2k": 'must be "plateContactWm2K", "airFilmWm2K" or contactAfterLayer',
+  "must-be-a-face-or-a-layer-with-a-share": "must be a face, or a layer with a share of its thickness",
+  "errors-repeat-one-another":
+    "Neighbouring readings err alike: something is at work that the model does not have.",
+  "thermocouple-follows-later-than":
+    "The thermocouple follows later than {mostLagS} s: check how it touches.",
+  "thermocouple-reads-off-by": "The thermocouple reads {offsetC} K off: check it in ice water.",
   "is-not-one-of-the-faces": '"{where}" is not one of the faces: {faces}',
   "must-be-within-the-phases-which-last": "{timeS} must be within the phases, which last {totalS} s",
   "stands-nowhere-in-the-input-so-it": "{nameOf} stands nowhere in the input, so it cannot be fitted",

@@ -30,6 +30,8 @@ export const lift = {
   air: "({interval}), air",
   "the-curve-then-lies-within": "({interval}). The curve then lies within",
   "of-the-readings": "of the readings.",
+  "the-thermocouple-follows-late-and-reads-off":
+    "The thermocouple follows {lagS} s late and reads {offsetC} K too high; both are taken off.",
   "these-readings-do-not-tell-both-read":
     "These readings do not tell both: read on while it cools, or from an earlier moment.",
   "at-station": "at station {station}",

@@ -8,6 +8,10 @@ export const heat: Words<typeof english> = {
   "gives-cells-must-be-so-large-that":
     "{gridMm} da {cells} celdas; debe ser tan grande que haya como mucho {MOST_CELLS}",
   "must-be-platecontactwm2k-airfilmwm2k": 'debe ser "plateContactWm2K", "airFilmWm2K" o contactAfterLayer',
+  "must-be-a-face-or-a-layer-with-a-share": "debe ser una cara, o una capa con una parte de su grosor",
+  "errors-repeat-one-another": "Las lecturas seguidas se equivocan igual: actúa algo que el modelo no tiene.",
+  "thermocouple-follows-later-than": "El termopar reacciona más tarde de {mostLagS} s: revisa cómo toca.",
+  "thermocouple-reads-off-by": "El termopar se desvía {offsetC} K: compruébalo en agua con hielo.",
   "is-not-one-of-the-faces": '"{where}" no es una de las caras: {faces}',
   "must-be-within-the-phases-which-last": "{timeS} debe estar dentro de las fases, que duran {totalS} s",
   "stands-nowhere-in-the-input-so-it": "{nameOf} no está en los datos, así que no se puede ajustar",

@@ -45,7 +45,8 @@ export const job: Words<typeof english> = {
   "move.part-put-back":
     "{goes, select, new_each_time {Pon uno nuevo: {name}.} other {Vuelve a poner {name}.}}",
   "move.display-set": "Pon la pantalla nueva en su lugar.",
-  "move.heat-chosen": "{method}: {soakS, number} s, luego {windowS, number} s para cortar.",
+  "move.heat-chosen":
+    "{method}: {soakS, number} s, luego {windowS, number} s para cortar{likelyS, plural, =0 {} other {, probablemente # s}}.",
   "move.soak-started":
     "{method, select, freezer {Al congelador por {seconds, number} s.} other {{again, select, yes {De vuelta al} other {Al}} calor por {seconds, number} s.}}",
   "move.soak-ended":

@@ -33,6 +33,8 @@ export const lift: Words<typeof english> = {
   air: "({interval}), aire",
   "the-curve-then-lies-within": "({interval}). La curva queda entonces a",
   "of-the-readings": "de las lecturas.",
+  "the-thermocouple-follows-late-and-reads-off":
+    "El termopar reacciona {lagS} s tarde y marca {offsetC} K de más; ambos se descuentan.",
   "these-readings-do-not-tell-both-read":
     "Estas lecturas no dicen ambos: sigue leyendo mientras enfría, o desde un momento anterior.",
   "at-station": "en el puesto {station}",

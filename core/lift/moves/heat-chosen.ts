@@ -18,6 +18,7 @@ export const heatChosen = defineMove({
     settings: z.record(z.string().max(40), bounded(-1e6, 1e6)),
     soakS: bounded(1, 36_000),
     windowS: bounded(0, 3_600).nullable(),
+    likelyWindowS: bounded(0, 3_600).optional(),
     thawS: bounded(0, 86_400).nullable(),
     stripMm: bounded(1, 200),
     speedMmS: bounded(0.1, 50),
@@ -55,11 +56,12 @@ export const heatChosen = defineMove({
     },
   }),
   reopens: never,
-  words: (_, { method, soakS, windowS }) =>
+  words: (_, { method, soakS, windowS, likelyWindowS }) =>
     message("move.heat-chosen", {
       method: methodOf(method).title,
       soakS: Math.round(soakS),
-      windowS: Math.round(windowS ?? 0),
+      windowS: Math.floor(windowS ?? 0),
+      likelyS: Math.round(likelyWindowS ?? 0),
     }),
   hazard: noHazard,
   minutes: takes(1),

@@ -55,7 +55,8 @@ export function BenchFitOffer({
   if (!input || !isFitted(kind)) return null;
 
   const keep = async () => {
-    const [contact, airFilm] = fitted!.result!.values.map(({ valueWm2K, lowWm2K, highWm2K }) => ({
+    const { values, covariance, rmsC } = fitted!.result!;
+    const [contact, airFilm] = values.map(({ valueWm2K, lowWm2K, highWm2K }) => ({
       valueWm2K,
       lowWm2K,
       highWm2K,
@@ -68,7 +69,12 @@ export function BenchFitOffer({
       method: kind,
       contact: contact!,
       airFilm: airFilm!,
-      rmsC: fitted!.result!.rmsC,
+      doubt: covariance && {
+        contactLogVar: covariance[0]![0]!,
+        contactAirLogCov: covariance[0]![1]!,
+        airLogVar: covariance[1]![1]!,
+      },
+      rmsC,
       readings: input.readings.length,
       isSimulated: readings.some((reading) => reading.isSimulated),
     };
@@ -105,6 +111,17 @@ export function BenchFitOffer({
             {t("the-curve-then-lies-within", { interval: interval(result.values[1]!) })}{" "}
             <Figure value={result.rmsC} unit="K" digits={1} /> {t("of-the-readings")}
           </p>
+          <p className="text-soft">
+            {t("the-thermocouple-follows-late-and-reads-off", {
+              lagS: result.probe.lagS.toFixed(1),
+              offsetC: result.probe.offsetC.toFixed(1),
+            })}
+          </p>
+          {result.warnings.map((warning) => (
+            <p key={warning} className="edge-hatch mt-1 text-film">
+              {warning}
+            </p>
+          ))}
           {!result.identifiable && (
             <p className="edge-hatch mt-1 text-film">{t("these-readings-do-not-tell-both-read")}</p>
           )}
