@@ -4,6 +4,7 @@ import { randomUUID } from "node:crypto";
 import { database, forAsker } from "../server/db/pool.ts";
 import { answerFault, faultKind } from "../server/fault-answer.ts";
 import { languageOfLink } from "../server/store/certificate-links.ts";
+import { wakeThread } from "../server/off-thread/off-thread.ts";
 import { problem } from "../server/problem.ts";
 import { inLanguage, languageOf } from "../server/spoken.ts";
 import { t } from "../words/server.ts";
@@ -20,6 +21,7 @@ const isOwn = (request: Request, url: URL): boolean => {
  * in an endpoint is answered as a problem document, so that the screen can keep the entry and send it again.
  */
 export const onRequest = defineMiddleware(async (context, next) => {
+  wakeThread();
   const token = /^\/c\/([^/]+)/.exec(context.url.pathname)?.[1];
   // What a customer opens speaks the customer's language.
   const theirs = token === undefined ? null : await languageOfLink(database(), token).catch(() => null);

@@ -76,7 +76,22 @@ function laneFor(name: TaskName): Lane {
       calculation: laneOf({ threads, seconds: CALCULATION_SECONDS, memoryMb }),
     };
   }
-  return name === "calculate" || name === "choose" ? lanes.calculation : lanes.press;
+  return name === "keptOf" || name === "outlineOf" || name === "verify" ? lanes.press : lanes.calculation;
+}
+
+/** The first pages of a server that has just been started go before, ms. */
+const WAKES_AFTER_MS = 2_000;
+let isAwake = !isBuilt;
+
+/** Has the thread that works settings out begin, and work once, before the first page that waits for it. Once in a process. */
+export function wakeThread(): void {
+  if (isAwake) return;
+  isAwake = true;
+  const wake = () =>
+    offThread("wake", undefined).catch((error: Error) =>
+      console.error(`No thread was woken: ${error.message}`),
+    );
+  setTimeout(() => void wake(), WAKES_AFTER_MS).unref();
 }
 
 /** Ends all threads; the next task begins anew, by the environment as it is then. */
@@ -87,8 +102,8 @@ export async function endThreads(): Promise<void> {
 }
 
 /** The memory of a body that nobody else has a part in: it is handed over, since copying tens of megabytes keeps everybody waiting. */
-function memoryOf(asked: object): ArrayBuffer[] {
-  const bytes: unknown = "bytes" in asked ? asked.bytes : null;
+function memoryOf(asked: object | undefined): ArrayBuffer[] {
+  const bytes: unknown = asked && "bytes" in asked ? asked.bytes : null;
   if (!(bytes instanceof Uint8Array) || !(bytes.buffer instanceof ArrayBuffer)) return [];
   return bytes.byteLength === bytes.buffer.byteLength ? [bytes.buffer] : [];
 }

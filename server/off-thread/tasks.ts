@@ -1,5 +1,8 @@
 import { findCalculation, runCalculation } from "../../core/calculations.ts";
 import type { ToChoose } from "../../core/device/choice-asked.ts";
+import { chooseHeat } from "../../core/lift/choose-heat.ts";
+import { sceneAtStart } from "../../core/device/start.ts";
+import { exampleFamilies } from "../../core/stack/examples.ts";
 import { chooseAsked } from "../../core/device/choose.ts";
 import type { Scene } from "../../core/device/scene.ts";
 import { verifyChoice } from "../../core/device/verify-choice.ts";
@@ -45,6 +48,12 @@ export const verify = ({
 
 /** Works a setting out as a bench does. */
 export const choose = (asked: ToChoose): unknown => chooseAsked(asked);
+
+/** Works an example's heat out: what a thread has done once it does several times as fast. */
+export function wake(): null {
+  chooseHeat(sceneAtStart(exampleFamilies.back, 0), "plate");
+  return null;
+}
 
 /** What a job keeps of what a panel reported. */
 export const keptOf = ({
