@@ -7,6 +7,10 @@ import { t } from "../../words/film.ts";
 
 export const LEAST_READINGS = 4;
 const LEAST_SPAN_DEG = 60;
+/** Mean, two components, and the drift. */
+const DRIFTING_UNKNOWNS = 4;
+/** With fewer readings no drift is looked for unless it is asked for. */
+const LEAST_FOR_DRIFT = 6;
 
 const toRadians = (deg: number) => (deg * Math.PI) / 180;
 
@@ -27,8 +31,10 @@ export const filmAxisInput = z
       .max(500),
     /** Half width of the interval at which no more need be read. */
     wantedDeg: bounded(0.05, 20).default(1),
+    /** Whether the lamp fades or grows evenly from the first reading to the last; told from the readings where it is left out. */
+    drift: z.enum(["none", "linear"], { error: () => t("must-be-none-or-linear") }).optional(),
   })
-  .superRefine(({ readings }, context) => {
+  .superRefine(({ readings, drift }, context) => {
     const angles = readings.map(({ angleDeg }) => angleDeg);
     const span = spanDeg(angles);
     const fault = (message: string) => context.addIssue({ code: "custom", path: ["readings"], message });
@@ -36,6 +42,9 @@ export const filmAxisInput = z
       fault(t("span-degrees-must-span-at-least-turned", { span: Math.round(span), LEAST_SPAN_DEG }));
     } else if (new Set(angles.map((angle) => foldDeg(angle).toFixed(6))).size < 3) {
       fault(t("must-hold-at-least-three-different"));
+    }
+    if (drift === "linear" && readings.length <= DRIFTING_UNKNOWNS) {
+      fault(t("must-be-at-least-readings", { LEAST_READINGS: DRIFTING_UNKNOWNS + 1 }));
     }
   });
 export type FilmAxisInput = z.input<typeof filmAxisInput>;
@@ -52,6 +61,8 @@ export const filmAxisResult = z.strictObject({
   contrast: z.number().nullable(),
   /** How much of the light is polarized, 0 to 1. */
   polarizedShare: z.number(),
+  /** How much more light the lamp gave at the last reading than at the first, %; 0 where none is taken for there. */
+  driftPct: z.number(),
   /** Scatter about the curve, % of the most light. */
   residualPct: z.number(),
   /** Two angles whose reading would narrow the interval most, deg in [0, 180). */
@@ -104,29 +115,119 @@ const SHARE = 0.95;
 /** Below this share of polarized light nothing is told apart from a clear sheet. */
 const LEAST_POLARIZED = 0.02;
 
+type Reading = z.output<typeof axisReading>;
+
+/** A curve of Malus laid through readings, with how its parts err together, before the scatter. */
+interface Laid {
+  fitted: Vector;
+  spread: Matrix;
+  /** Sum of squares of what is left over. */
+  squares: number;
+  freedom: number;
+  drift: number;
+}
+
+/** Through readings whose lamp changes by the share `drift` from the first to the last. */
+function laidAt(readings: readonly Reading[], drift: number) {
+  const sinceMiddle = readings.map((_, i) => i / (readings.length - 1) - 0.5);
+  const plain = readings.map(({ angleDeg }) => basis(angleDeg));
+  const rows = plain.map(
+    (row, i) => row.map((part) => part * (1 + drift * sinceMiddle[i]!)) as unknown as Vector,
+  );
+  const sum = (of: (i: number) => number) => readings.reduce((total, _, i) => total + of(i), 0);
+  const vector = (of: (i: number, a: 0 | 1 | 2) => number): Vector =>
+    ([0, 1, 2] as const).map((a) => sum((i) => of(i, a))) as unknown as Vector;
+  const normal = ([0, 1, 2] as const).map((b) => vector((i, a) => rows[i]![a] * rows[i]![b]));
+  const spread = inverse(normal as unknown as Matrix);
+  const fitted = times(
+    spread,
+    vector((i, a) => rows[i]![a] * readings[i]!.level),
+  );
+  const left = readings.map(({ level }, i) => level - dot(fitted, rows[i]!));
+  // What the curve gains by a little more drift, and how much of that its own three parts could not do as well.
+  const gain = plain.map((row, i) => sinceMiddle[i]! * dot(fitted, row));
+  const shared = vector((i, a) => rows[i]![a] * gain[i]!);
+  const own = sum((i) => gain[i]! ** 2) - quadratic(spread, shared);
+  return {
+    fitted,
+    spread,
+    shared,
+    own,
+    squares: sum((i) => left[i]! ** 2),
+    pull: sum((i) => gain[i]! * left[i]!),
+  };
+}
+
+function laidSteady(readings: readonly Reading[]): Laid {
+  const { fitted, spread, squares } = laidAt(readings, 0);
+  return { fitted, spread, squares, freedom: readings.length - 3, drift: 0 };
+}
+
+const MOST_DRIFT = 0.9;
+
+/** With the drift that leaves least over (Gauss-Newton on it alone, the three linear parts laid anew each time); null where none can be told. */
+function laidDrifting(readings: readonly Reading[]): Laid | null {
+  let drift = 0;
+  for (let i = 0; i < 30; i += 1) {
+    const { own, pull } = laidAt(readings, drift);
+    if (!(own > 1e-12)) return null;
+    const next = Math.max(-MOST_DRIFT, Math.min(MOST_DRIFT, drift + pull / own));
+    if (Math.abs(next - drift) < 1e-10) break;
+    drift = next;
+  }
+  const { fitted, spread, shared, own, squares } = laidAt(readings, drift);
+  if (!(own > 1e-12)) return null;
+  const by = times(spread, shared);
+  const row = (i: 0 | 1 | 2): Vector => [
+    spread[i][0] + (by[i] * by[0]) / own,
+    spread[i][1] + (by[i] * by[1]) / own,
+    spread[i][2] + (by[i] * by[2]) / own,
+  ];
+  return {
+    fitted,
+    spread: [row(0), row(1), row(2)],
+    squares,
+    freedom: readings.length - DRIFTING_UNKNOWNS,
+    drift,
+  };
+}
+
+/** Left over so much less than the light itself is nothing at all. */
+const NOTHING = 1e-20;
+
+/** A drift that takes off less of the scatter than this share of what one unknown would by chance is none. */
+const AS_GOOD_AS_NONE = 0.01;
+
+/** With a drift where it is asked for, and where six readings or more do not say that there is none. */
+function laid(readings: readonly Reading[], asked: "none" | "linear" | undefined): Laid {
+  const steady = laidSteady(readings);
+  if (asked === "none" || (asked === undefined && readings.length < LEAST_FOR_DRIFT)) return steady;
+  const drifting = laidDrifting(readings);
+  if (!drifting) return steady;
+  if (asked === "linear") return drifting;
+  const whole = readings.reduce((total, { level }) => total + level * level, 0);
+  // Six readings fit a steady lamp's curve by chance too often for its drift to be asked to prove itself: it must prove that it is nothing.
+  const isBetter =
+    steady.squares > NOTHING * whole &&
+    (steady.squares - drifting.squares) * drifting.freedom > AS_GOOD_AS_NONE * drifting.squares;
+  return isBetter ? drifting : steady;
+}
+
 /**
  * The axis of a polarizer from a few readings of light through it and a second one, turned.
  *
  * Malus's law, level = m + c cos 2θ + s sin 2θ, is linear in m, c and s: least squares, no search. The interval is Fieller's for the
  * direction (c, s): all axes φ at which the component across, s cos 2φ - c sin 2φ, cannot be told from nothing by Student's t with
- * n - 3 degrees of freedom. Angles in degrees, levels in any unit that is proportional to light. Valid where the lamp is steady and
- * the meter linear; a clipped photo is neither.
- * Sources: Malus 1810; Fieller 1954 for the interval; Student's t as in Abramowitz & Stegun 26.7.1 (from memory).
+ * n - 3 degrees of freedom. A lamp that fades or grows evenly from reading to reading multiplies the curve: its drift is one unknown more, and
+ * what it leaves unsure of the others goes into the interval. Angles in degrees, levels in any unit that is proportional to light. Valid where
+ * the meter is linear; a clipped photo is not.
+ * Sources: Malus 1810; Fieller 1954 for the interval; Golub & Pereyra 1973 for one unknown that is not linear among others that are (from memory); Student's t as in Abramowitz & Stegun 26.7.1 (from memory).
  */
 export function calculateFilmAxis(input: FilmAxisInput): FilmAxis {
-  const { readings, wantedDeg } = filmAxisInput.parse(input);
-  const rows = readings.map(({ angleDeg }) => basis(angleDeg));
-  const sum = (of: (i: number) => number) => readings.reduce((total, _, i) => total + of(i), 0);
-  const normal = ([0, 1, 2] as const).map(
-    (a) => ([0, 1, 2] as const).map((b) => sum((i) => rows[i]![a] * rows[i]![b])) as unknown as Vector,
-  ) as unknown as Matrix;
-  const spread = inverse(normal);
-  const right = ([0, 1, 2] as const).map((a) => sum((i) => rows[i]![a] * readings[i]!.level));
-  const fitted = times(spread, right as unknown as Vector);
+  const { readings, wantedDeg, drift: asked } = filmAxisInput.parse(input);
+  const { fitted, spread, squares, freedom, drift } = laid(readings, asked);
   const [mean, c, s] = fitted;
   const amplitude = Math.hypot(c, s);
-  const freedom = readings.length - 3;
-  const squares = sum((i) => (readings[i]!.level - dot(fitted, rows[i]!)) ** 2);
   const variance = squares / freedom;
   const t = studentHalfWidth(SHARE, freedom);
 
@@ -176,6 +277,7 @@ export function calculateFilmAxis(input: FilmAxisInput): FilmAxis {
     minLevel,
     contrast: minLevel > 0 ? maxLevel / minLevel : null,
     polarizedShare,
+    driftPct: (100 * (2 * drift)) / (2 - drift),
     residualPct: maxLevel > 0 ? (100 * Math.sqrt(squares / readings.length)) / maxLevel : 0,
     nextAnglesDeg: next,
     verdict: isNone ? "no axis" : halfWidth <= wantedDeg ? "enough" : "read more",

@@ -158,7 +158,7 @@ describe("the panel under test", () => {
     expect((await report(session, 2, { part: "touch", screen, strokes })).status).to.equal(201);
     const { touch } = await told();
     // Cells of about five millimetres, in the panel's own proportions.
-    const { longMm, shortMm } = faceOf(familyNamed("TK-5"));
+    const { longMm, shortMm } = faceOf((await sceneAt(pool, CODE)).family);
     const [columns, rows] = [Math.round(longMm / 5), Math.round(shortMm / 5)];
     expect(touch).to.include({ columns, rows, widthMm: longMm, heightMm: shortMm, verdict: "fail" });
     expect(touch!.dropOuts.map(({ at, to, provedAgain }) => [at.xPx, to!.xPx, provedAgain])).to.deep.equal([

@@ -132,6 +132,7 @@ export const film = {
   "must-be-at-least-readings": "must be at least {LEAST_READINGS} readings",
   "span-degrees-must-span-at-least-turned":
     "span {span} degrees; must span at least {LEAST_SPAN_DEG} (turned by 180 is the same angle)",
+  "must-be-none-or-linear": "must be none or linear",
   "must-hold-at-least-three-different":
     "must hold at least three different angles (turned by 180 is the same angle)",
   "such-pieces-on-a-sheet-are-too":

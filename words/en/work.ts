@@ -87,6 +87,8 @@ export const work = {
   "no-answer-from-the-light-meter-type": "No answer from the light meter. Type what another one shows.",
   "turn-a-film-of-known-axis-over":
     "Turn a film of known axis over it on even light. Angle 0 is its axis along the panel's width.",
+  "the-light-changed-while-it-was-read":
+    "The light grew {way, select, less {weaker} other {stronger}} by {driftPct} % while it was read. That is taken off.",
   "no-axis-found-clear-glass-or-too": "No axis found: clear glass, or too much noise.",
   angle: "Angle, °",
   light: "Light",

@@ -137,6 +137,7 @@ export const film: Words<typeof english> = {
   "must-be-at-least-readings": "debe haber al menos {LEAST_READINGS} lecturas",
   "span-degrees-must-span-at-least-turned":
     "abarcan {span} grados; deben abarcar al menos {LEAST_SPAN_DEG} (girado 180 es el mismo ángulo)",
+  "must-be-none-or-linear": "debe ser none o linear",
   "must-hold-at-least-three-different":
     "debe haber al menos tres ángulos distintos (girado 180 es el mismo ángulo)",
   "such-pieces-on-a-sheet-are-too":

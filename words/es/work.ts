@@ -90,6 +90,8 @@ export const work: Words<typeof english> = {
   "no-answer-from-the-light-meter-type": "El medidor de luz no responde. Escribe lo que muestra otro.",
   "turn-a-film-of-known-axis-over":
     "Gira encima una película de eje conocido sobre luz pareja. El ángulo 0 es su eje a lo ancho del panel.",
+  "the-light-changed-while-it-was-read":
+    "La luz {way, select, less {bajó} other {subió}} un {driftPct} % durante las lecturas. Ya está descontado.",
   "no-axis-found-clear-glass-or-too": "No se halló eje: vidrio claro, o demasiado ruido.",
   angle: "Ángulo, °",
   light: "Luz",

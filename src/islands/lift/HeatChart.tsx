@@ -34,6 +34,8 @@ const toUnit = (c: number, preferences: Preferences) => shown("temperature", c, 
 
 interface Drawn {
   heat: LiftHeat;
+  /** Of the window what is sure enough to work by, s; all of it where nothing was measured. */
+  sureS: number;
   readings: readonly ChartReading[];
   seamIndex: number;
   preferences: Preferences;
@@ -49,27 +51,39 @@ function Moving({ endS, lowest, highest }: Frame) {
   const area = usePlotArea();
   const drawn = useContext(DrawnContext);
   if (!area || !drawn) return null;
-  const { heat, readings, seamIndex, preferences } = drawn;
+  const { heat, sureS, readings, seamIndex, preferences } = drawn;
   const { result, settings } = heat;
   const x = (timeS: number) => area.x + (area.width * Math.min(timeS, endS)) / endS;
   const y = (c: number) => area.y + (area.height * (highest - toUnit(c, preferences))) / (highest - lowest);
   const bottom = area.y + area.height;
   const offX = x(settings.soakS);
-  const windowWidth = x(settings.soakS + (heat.windowS ?? 0)) - offX;
+  const sureX = x(settings.soakS + sureS);
+  const likelyX = x(settings.soakS + (heat.windowS ?? 0));
   return (
     <g data-testid="curves" fill="none">
-      {windowWidth > 0 && (
+      {sureX > offX && (
         <>
           <rect
             x={offX}
             y={area.y}
-            width={windowWidth}
+            width={sureX - offX}
             height={area.height}
             fill="var(--heat)"
             fillOpacity={0.28}
           />
+          {likelyX > sureX && (
+            <rect
+              data-testid="likely"
+              x={sureX}
+              y={area.y}
+              width={likelyX - sureX}
+              height={area.height}
+              fill="var(--heat)"
+              fillOpacity={0.12}
+            />
+          )}
           <text
-            x={offX + windowWidth / 2}
+            x={(offX + sureX) / 2}
             y={bottom - 8}
             fill="var(--ink)"
             fontSize={15}
@@ -194,11 +208,14 @@ export const HeatChart = memo(function HeatChart({
   family,
   seam,
   heat,
+  sureS,
   readings,
 }: {
   family: Family;
   seam: Seam;
   heat: LiftHeat;
+  /** Of the window what is worked by, s, where it is known to be shorter. */
+  sureS?: number | null;
   readings: readonly ChartReading[];
 }) {
   const preferences = usePreferences();
@@ -215,11 +232,12 @@ export const HeatChart = memo(function HeatChart({
   const drawn = useMemo(
     () => ({
       heat,
+      sureS: Math.min(heat.windowS ?? 0, sureS ?? Infinity),
       readings,
       seamIndex: family.stack.findIndex((layer) => layer.name === seam.layer),
       preferences,
     }),
-    [heat, readings, family, seam, preferences],
+    [heat, sureS, readings, family, seam, preferences],
   );
   return (
     <figure aria-label={t("temperature-of-each-interface-against")} className="flex h-full min-h-48 flex-col">

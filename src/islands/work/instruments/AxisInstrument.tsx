@@ -9,6 +9,8 @@ import { useDraft } from "../../../ui/useDraft.ts";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
 
+/** A lamp that changed by less is not worth a line. */
+const TOLD_DRIFT_PCT = 3;
 const bounds = { angleDeg: [-360, 360], level: [0, 1e9] } as const;
 
 /** What the readings of a film tell; null while they are too few or too close. */
@@ -60,6 +62,14 @@ export function AxisInstrument({ code, scene, data, mayTell, tell }: InstrumentP
             {measured.verdict === "no axis"
               ? t("no-axis-found-clear-glass-or-too")
               : `${measured.axisDeg.toFixed(1)}° ± ${measured.axisHalfWidth95Deg.toFixed(1)}°`}
+          </p>
+        )}
+        {measured && Math.abs(measured.driftPct) >= TOLD_DRIFT_PCT && (
+          <p className="edge-hatch mb-2 text-film" data-testid="drift">
+            {t("the-light-changed-while-it-was-read", {
+              way: measured.driftPct < 0 ? "less" : "more",
+              driftPct: Math.abs(Math.round(measured.driftPct)),
+            })}
           </p>
         )}
         <div className="grid grid-cols-2 gap-2">

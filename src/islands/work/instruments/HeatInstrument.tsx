@@ -55,6 +55,8 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
     [usual, setting, soakS],
   );
   const heat = useMemo(() => calculateLiftHeat(family, seam, settings), [family, seam, settings]);
+  // While a dial is turned the sure part is worked out anew: until then all that is likely is shown.
+  const sureS = worked.method === choices.method && worked.soakS === soakS ? worked.windowS : null;
   const speedMmS = choices.speedMmS ?? worked.speedMmS;
   const humidityPct = choices.humidityPct ?? USUAL_HUMIDITY_PCT;
   const { setting: dial } = info;
@@ -78,7 +80,7 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
         ))}
       </div>
       <div className="min-h-0">
-        {mounted && <HeatChart family={family} seam={seam} heat={heat} readings={[]} />}
+        {mounted && <HeatChart family={family} seam={seam} heat={heat} sureS={sureS} readings={[]} />}
       </div>
       <div className="grid min-h-0 grid-cols-2 content-start gap-x-4 overflow-y-auto side:grid-cols-1">
         <DialSlider
@@ -176,7 +178,7 @@ function RunningHeat({ scene, kind, data, nowMs, seam, shop }: InstrumentProps &
   if (!asItIs) return null;
   return (
     <div className="h-full min-h-0 w-full">
-      <HeatChart family={family} seam={seam} heat={asItIs} readings={readings} />
+      <HeatChart family={family} seam={seam} heat={asItIs} sureS={chosen!.windowS} readings={readings} />
     </div>
   );
 }
