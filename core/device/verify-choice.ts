@@ -34,6 +34,7 @@ function doseFault(data: { gapUm: number; volumeMl: number; calculated: Calculat
 const promisesNoMore = (sent: HeatChoice, again: HeatChoice): boolean =>
   (sent.windowS ?? 0) <= (again.windowS ?? 0) + 0.5 &&
   (sent.windowS === null) === (again.windowS === null) &&
+  (sent.likelyWindowS ?? 0) <= (again.likelyWindowS ?? 0) + 0.5 &&
   sent.stripMm <= again.stripMm + 0.1 &&
   (sent.thawS ?? 0) >= (again.thawS ?? 0) - 1;
 

@@ -4,6 +4,7 @@ import { expect } from "chai";
 import type pg from "pg";
 import { v4 as uuid } from "uuid";
 import { chooseDose } from "../../core/bond/choose-dose.ts";
+import { benchFit } from "../../core/heat/bench-fit.ts";
 import { sceneAtStart } from "../../core/device/start.ts";
 import { repairRoutes, repairTitle, seamFor } from "../../core/device/routes.ts";
 import { calculatedBy } from "../../core/device/calculated-by.ts";
@@ -276,6 +277,35 @@ describe("the store of jobs", () => {
         const refused = verifyChoice(scene, "heat-chosen", { ...right, ...more });
         expect(refused?.id, JSON.stringify(more)).to.equal("fault.not-what-was-calculated");
       }
+    }
+  });
+
+  it("takes for sure no more of a window than what was measured leaves sure", () => {
+    const scene = sceneAtStart(familyNamed("TK-5"), 0);
+    const fit = benchFit.parse({
+      id: uuid(),
+      jobCode: "GW-1154",
+      method: "plate",
+      contact: { valueWm2K: 90, lowWm2K: 80, highWm2K: 101 },
+      airFilm: { valueWm2K: 9, lowWm2K: 8, highWm2K: 10.1 },
+      doubt: { contactLogVar: 0.0036, contactAirLogCov: 0.001, airLogVar: 0.0036 },
+      rmsC: 0.5,
+      readings: 80,
+    });
+    const right = chooseHeat(scene, "plate", { fits: { plate: { ...fit, keptAt: "2026-05-01T08:00:00Z" } } });
+    expect(right.windowS!).to.be.within(5, right.likelyWindowS! - 3);
+    expect(verifyChoice(scene, "heat-chosen", right)).to.equal(null);
+    const { contactLogVar, ...doubtless } = right.settings;
+    expect(contactLogVar).to.equal(0.0036);
+    for (const more of [
+      { windowS: right.likelyWindowS! },
+      { likelyWindowS: right.likelyWindowS! + 5 },
+      // Without its doubt there is no likely one beside it.
+      { windowS: right.likelyWindowS!, settings: doubtless },
+      { settings: { ...right.settings, airLogVar: -1 } },
+    ]) {
+      const refused = verifyChoice(scene, "heat-chosen", { ...right, ...more });
+      expect(refused?.id, JSON.stringify(more)).to.equal("fault.not-what-was-calculated");
     }
   });
 

@@ -46,7 +46,7 @@ export const job = {
   "move.part-put-back": "{goes, select, new_each_time {Fit a new one: {name}.} other {Put back {name}.}}",
   "move.display-set": "Lay the new display in its place.",
   "move.heat-chosen":
-    "{method}: {soakS, number} s, then {windowS, number} s to cut{likelyS, plural, =0 {} other {, # s likely}}.",
+    "{method}: {soakS, number} s, then {windowS, number} s to cut{likelyS, plural, =0 {} other {, likely # s}}.",
   "move.soak-started":
     "{method, select, freezer {Into the freezer for {seconds, number} s.} other {{again, select, yes {Back on} other {On}} the heat for {seconds, number} s.}}",
   "move.soak-ended":
