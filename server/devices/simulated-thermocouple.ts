@@ -7,6 +7,7 @@ export const LAG_S = 3;
 /** It reads so much too high, K: within what the tolerance of such wires allows. Assumed. */
 export const OFFSET_K = 0.9;
 const NOISE_K = 0.25;
+const STEP_MS = 200;
 
 /**
  * A stand-in for a thermocouple: it follows what the model says of what it touches, late by its lag, somewhat too high and with a little noise.
@@ -24,12 +25,22 @@ export function simulatedThermocouple(
     isSimulated: true,
     everyMs: ticks.everyMs,
     start(onReading) {
-      let beadC = touchedC(now());
-      let lastMs = now();
+      // It lay where it lies before anybody joined it; what was longer ago it has forgotten.
+      const remembersMs = 10_000 * LAG_S;
+      let lastMs = now() - remembersMs;
+      let beadC = touchedC(lastMs);
+      const followTo = (atMs: number) => {
+        lastMs = Math.max(lastMs, atMs - remembersMs);
+        // By small steps, however fast the stand-in's time runs: what it touches changes meanwhile.
+        while (lastMs < atMs) {
+          const stepMs = Math.min(STEP_MS, atMs - lastMs);
+          lastMs += stepMs;
+          beadC += (touchedC(lastMs) - beadC) * (1 - Math.exp(-stepMs / 1_000 / LAG_S));
+        }
+      };
       return ticks.run(() => {
         const atMs = now();
-        beadC += (touchedC(atMs) - beadC) * (1 - Math.exp(-(atMs - lastMs) / 1_000 / LAG_S));
-        lastMs = atMs;
+        followTo(atMs);
         onReading({ atMs, valueC: Number((beadC + OFFSET_K + NOISE_K * noise(random)).toFixed(2)) });
       });
     },
