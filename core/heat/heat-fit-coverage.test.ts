@@ -1,39 +1,17 @@
 import { expect } from "chai";
 import { seededRandom } from "../../demo/random.ts";
-import { familyNamed } from "../../test/bench-hand.ts";
+import { handheld, handheldSeam, onThePlate, READ_AT } from "../../test/hot-plate.ts";
 import { calculateHeatFit, type HeatFitInput } from "./heat-fit.ts";
 import { heatMethod } from "./heat-methods.ts";
 import { calculateHeatSoak, interfaceNames, type HeatSoakInput } from "./heat-soak.ts";
-import {
-  calculateLiftHeat,
-  chooseSoakS,
-  liftHeatInput,
-  seamOf,
-  sureWindowS,
-  usualSettings,
-  type HeatDoubt,
-} from "./lift-heat.ts";
+import { calculateLiftHeat, chooseSoakS, sureWindowS, usualSettings, type HeatDoubt } from "./lift-heat.ts";
 
 const RUNS = process.env.HALF_LIFT_LONG === undefined ? 20 : 300;
 
-const ticket = familyNamed("TK-5");
-const seam = seamOf(ticket, "layer")!;
-const WHERE = "optical adhesive / polarizer";
 const EVERY_S = 3;
 const NOISE_K = 0.5;
 const LAG_S = 3;
 const OFFSET_SD_K = 1.1;
-
-/** A soak of a handheld on a plate and its cooling, with these conductances. */
-function bench(plateContactWm2K: number, airFilmWm2K: number): HeatSoakInput {
-  const { layers, startC, phases } = liftHeatInput(ticket, seam, {
-    ...usualSettings(seam),
-    method: heatMethod.parse({ kind: "plate", plateC: 97, contactWm2K: plateContactWm2K }),
-    soakS: 150,
-    airFilmWm2K,
-  });
-  return { layers, startC, phases };
-}
 
 interface Errs {
   lag?: boolean;
@@ -59,7 +37,7 @@ function beadAt(timesS: readonly number[], courseC: readonly number[], lagS: num
   return told;
 }
 
-const layerBelow = (layers: HeatSoakInput["layers"]) => layers[interfaceNames(layers).indexOf(WHERE)]!;
+const layerBelow = (layers: HeatSoakInput["layers"]) => layers[interfaceNames(layers).indexOf(READ_AT)]!;
 
 /** One bench with contact and air of its own, read by one thermocouple with errors of its own. */
 function oneRun(seed: number, errs: Errs): { planted: [number, number]; input: HeatFitInput } {
@@ -68,9 +46,9 @@ function oneRun(seed: number, errs: Errs): { planted: [number, number]; input: H
     95 * Math.exp(random.normal(0, 0.25)),
     9 * Math.exp(random.normal(0, 0.2)),
   ];
-  const truth = bench(...planted);
+  const truth = onThePlate(...planted);
   const { timesS, interfaces } = calculateHeatSoak({ ...truth, outputEveryS: 0.5 });
-  const face = interfaces[interfaceNames(truth.layers).indexOf(WHERE) + (errs.deep ? 1 : 0)]!;
+  const face = interfaces[interfaceNames(truth.layers).indexOf(READ_AT) + (errs.deep ? 1 : 0)]!;
   const touched = errs.lag ? beadAt(timesS, face.temperatureC, LAG_S) : face.temperatureC;
   const offsetK = errs.offset ? random.normal(0, OFFSET_SD_K) : 0;
   const readings = timesS
@@ -80,9 +58,9 @@ function oneRun(seed: number, errs: Errs): { planted: [number, number]; input: H
   return {
     planted,
     input: {
-      ...bench(70, 10),
+      ...onThePlate(70, 10),
       readings,
-      where: WHERE,
+      where: READ_AT,
       fit: ["plateContactWm2K", "airFilmWm2K"],
       ...(errs.deep
         ? { probe: { lagS: "fit", offsetC: "fit", placeUncertainUm: layerBelow(truth.layers).thicknessUm } }
@@ -134,7 +112,7 @@ describe("heat-fit by a thermocouple as thermocouples are", () => {
       const { planted, input } = oneRun(9_000 + seed, { lag: true, offset: true, deep: true });
       const { values, covariance } = calculateHeatFit(input);
       const settingsOf = ([contactWm2K, airFilmWm2K]: readonly number[], doubt?: HeatDoubt) => ({
-        ...usualSettings(seam),
+        ...usualSettings(handheldSeam),
         method: heatMethod.parse({ kind: "plate", plateC: 97, contactWm2K }),
         airFilmWm2K: airFilmWm2K!,
         soakS: 0,
@@ -148,11 +126,11 @@ describe("heat-fit by a thermocouple as thermocouples are", () => {
           airLogVar: covariance![1]![1]!,
         },
       );
-      const soakS = chooseSoakS(ticket, seam, found)!;
+      const soakS = chooseSoakS(handheld, handheldSeam, found)!;
       const windowOf = (settings: typeof found) =>
-        calculateLiftHeat(ticket, seam, { ...settings, soakS }).windowS ?? 0;
+        calculateLiftHeat(handheld, handheldSeam, { ...settings, soakS }).windowS ?? 0;
       const likelyS = windowOf(found);
-      const sureS = sureWindowS(ticket, seam, { ...found, soakS }, likelyS)!;
+      const sureS = sureWindowS(handheld, handheldSeam, { ...found, soakS }, likelyS)!;
       return { trueS: windowOf(settingsOf(planted)), likelyS, sureS };
     }).filter(({ trueS }) => trueS >= 20);
     const shareOf = (is: (one: (typeof benches)[number]) => boolean) =>

@@ -1,33 +1,16 @@
 import { expect } from "chai";
 import { createRequire } from "node:module";
 import { seededRandom } from "../../demo/random.ts";
-import { familyNamed } from "../../test/bench-hand.ts";
+import { onThePlate, READ_AT } from "../../test/hot-plate.ts";
 import { describeFaults } from "../faults.ts";
 import { studentHalfWidth } from "../student.ts";
 import { calculateHeatFit, heatFitInput, type HeatFitInput } from "./heat-fit.ts";
-import { heatMethod } from "./heat-methods.ts";
 import { calculateHeatSoak, type HeatSoakInput } from "./heat-soak.ts";
-import { liftHeatInput, seamOf, usualSettings } from "./lift-heat.ts";
-
-const ticket = familyNamed("TK-5");
-const seam = seamOf(ticket, "layer")!;
-const WHERE = "optical adhesive / polarizer";
-
-/** A soak of a handheld on a plate and its cooling, with these conductances. */
-function bench(plateContactWm2K: number, airFilmWm2K: number): HeatSoakInput {
-  const { layers, startC, phases } = liftHeatInput(ticket, seam, {
-    ...usualSettings(seam),
-    method: heatMethod.parse({ kind: "plate", plateC: 97, contactWm2K: plateContactWm2K }),
-    soakS: 150,
-    airFilmWm2K,
-  });
-  return { layers, startC, phases };
-}
 
 /** What a thermocouple would say of it: every 3 s, with noise of so many K. */
 function readingsOf(input: HeatSoakInput, noiseK: () => number) {
   const { timesS, interfaces } = calculateHeatSoak({ ...input, outputEveryS: 3 });
-  const face = interfaces.find(({ name }) => name === WHERE)!;
+  const face = interfaces.find(({ name }) => name === READ_AT)!;
   return timesS.map((timeS, i) => ({ timeS, temperatureC: face.temperatureC[i]! + noiseK() }));
 }
 
@@ -37,11 +20,11 @@ const noise = (seed: number, sigmaK: number) => {
 };
 
 const fitOf = (readings: HeatFitInput["readings"], fit: HeatFitInput["fit"]) =>
-  calculateHeatFit({ ...bench(70, 10), readings, where: WHERE, fit });
+  calculateHeatFit({ ...onThePlate(70, 10), readings, where: READ_AT, fit });
 
 describe("heat-fit", () => {
   it("finds what was planted, to a thousandth, where the readings are exact", () => {
-    const readings = readingsOf(bench(112, 7.5), () => 0);
+    const readings = readingsOf(onThePlate(112, 7.5), () => 0);
     const { values, rmsC, identifiable } = fitOf(readings, ["plateContactWm2K", "airFilmWm2K"]);
     expect(values[0]!.valueWm2K / 112).to.be.closeTo(1, 2e-3);
     expect(values[1]!.valueWm2K / 7.5).to.be.closeTo(1, 2e-3);
@@ -51,7 +34,7 @@ describe("heat-fit", () => {
 
   it("is as sure as its readings scatter: an interval that held everything would say nothing", () => {
     const { values, rmsC } = fitOf(
-      readingsOf(bench(95, 12), () => 0).map((r, i) => ({
+      readingsOf(onThePlate(95, 12), () => 0).map((r, i) => ({
         ...r,
         temperatureC: r.temperatureC + (i % 2 ? 0.5 : -0.5),
       })),
@@ -63,7 +46,7 @@ describe("heat-fit", () => {
 
   it("finds a poor contact in the stack", () => {
     const withGap = (conductanceWm2K: number): HeatSoakInput => ({
-      ...bench(70, 10),
+      ...onThePlate(70, 10),
       contacts: [{ afterLayer: "panel", conductanceWm2K }],
     });
     const exact = readingsOf(withGap(140), () => 0);
@@ -72,7 +55,7 @@ describe("heat-fit", () => {
       const { values, identifiable } = calculateHeatFit({
         ...withGap(400),
         readings: exact.map((r) => ({ ...r, temperatureC: r.temperatureC + noiseK() })),
-        where: WHERE,
+        where: READ_AT,
         fit: [{ contactAfterLayer: "panel" }],
       });
       expect(identifiable).to.equal(true);
@@ -84,7 +67,7 @@ describe("heat-fit", () => {
   });
 
   it("finds a bead's lag and offset, and takes neither for the bench's", () => {
-    const readings = readingsOf(bench(112, 7.5), noise(9, 0.1)).map((r) => ({
+    const readings = readingsOf(onThePlate(112, 7.5), noise(9, 0.1)).map((r) => ({
       ...r,
       temperatureC: r.temperatureC + 1.4,
     }));
@@ -95,9 +78,9 @@ describe("heat-fit", () => {
     expect(warnings).to.deep.equal([]);
     // Told that there is none, it takes the offset for the bench's.
     const blind = calculateHeatFit({
-      ...bench(70, 10),
+      ...onThePlate(70, 10),
       readings,
-      where: WHERE,
+      where: READ_AT,
       fit: ["plateContactWm2K", "airFilmWm2K"],
       probe: { lagS: 0, offsetC: 0 },
     });
@@ -107,10 +90,10 @@ describe("heat-fit", () => {
   });
 
   it("reads within a layer as well as on a face: its lower face is the next one's upper", () => {
-    const readings = readingsOf(bench(112, 7.5), () => 0);
+    const readings = readingsOf(onThePlate(112, 7.5), () => 0);
     const on = fitOf(readings, ["plateContactWm2K"]);
     const within = calculateHeatFit({
-      ...bench(70, 10),
+      ...onThePlate(70, 10),
       readings,
       where: { layer: "optical adhesive", share: 1 },
       fit: ["plateContactWm2K"],
@@ -119,12 +102,12 @@ describe("heat-fit", () => {
   });
 
   it("says that readings do not tell what they do not tell: two contacts in series, seen by one reading beyond both", () => {
-    const input = { ...bench(70, 10), contacts: [{ afterLayer: "panel", conductanceWm2K: 70 }] };
+    const input = { ...onThePlate(70, 10), contacts: [{ afterLayer: "panel", conductanceWm2K: 70 }] };
     const early = readingsOf(input, noise(3, 0.5)).slice(0, 8);
     const { identifiable } = calculateHeatFit({
       ...input,
       readings: early,
-      where: WHERE,
+      where: READ_AT,
       fit: ["plateContactWm2K", "airFilmWm2K", { contactAfterLayer: "panel" }],
     });
     expect(identifiable).to.equal(false);
@@ -133,7 +116,7 @@ describe("heat-fit", () => {
   it("refuses what cannot be fitted, with the field", () => {
     const readings = [0, 10, 20, 30].map((timeS) => ({ timeS, temperatureC: 20 }));
     const faultsOf = (more: object) => {
-      const input = { ...bench(70, 10), readings, where: WHERE, fit: ["plateContactWm2K"], ...more };
+      const input = { ...onThePlate(70, 10), readings, where: READ_AT, fit: ["plateContactWm2K"], ...more };
       const parsed = heatFitInput.safeParse(input);
       return parsed.success ? [] : describeFaults(parsed.error, input).map((f) => `${f.path} ${f.message}`);
     };
