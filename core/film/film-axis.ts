@@ -221,7 +221,8 @@ function laid(readings: readonly Reading[], asked: "none" | "linear" | undefined
  * n - 3 degrees of freedom. A lamp that fades or grows evenly from reading to reading multiplies the curve: its drift is one unknown more, and
  * what it leaves unsure of the others goes into the interval. Angles in degrees, levels in any unit that is proportional to light. Valid where
  * the meter is linear; a clipped photo is not.
- * Sources: Malus 1810; Fieller 1954 for the interval; Golub & Pereyra 1973 for one unknown that is not linear among others that are (from memory); Student's t as in Abramowitz & Stegun 26.7.1 (from memory).
+ * Sources: Malus 1810; Fieller 1954 for the interval; Golub & Pereyra 1973 for one unknown that is not linear among others that are;
+ * Student's t as in Abramowitz & Stegun 26.7.1 (both from memory).
  */
 export function calculateFilmAxis(input: FilmAxisInput): FilmAxis {
   const { readings, wantedDeg, drift: asked } = filmAxisInput.parse(input);

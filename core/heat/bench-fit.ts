@@ -4,7 +4,7 @@ import { bounded, boundedWhole, oneOf, uuid } from "../units.ts";
 import type { HeatFitInput } from "./heat-fit.ts";
 import { sinceCold, turnsOf, type Soak } from "./glue-line.ts";
 import { interfaceNames } from "./heat-soak.ts";
-import { liftHeatInput, type LiftHeatSettings } from "./lift-heat.ts";
+import { heatDoubt, liftHeatInput, type LiftHeatSettings } from "./lift-heat.ts";
 
 /** Methods whose contact with the stack can be told from readings. */
 const fittedMethods = ["plate", "mat", "wire"] as const;
@@ -28,14 +28,7 @@ export const benchFit = z.strictObject({
   contact: fitted,
   airFilm: fitted,
   /** How unsure contact and air are together; fits of before did not tell. */
-  doubt: z
-    .strictObject({
-      contactLogVar: bounded(0, 25),
-      contactAirLogCov: bounded(-25, 25),
-      airLogVar: bounded(0, 25),
-    })
-    .nullable()
-    .default(null),
+  doubt: heatDoubt.strict().nullable().default(null),
   rmsC: bounded(0, 200),
   /** Whether any of its readings came from a stand-in. */
   isSimulated: z.boolean().default(false),

@@ -52,9 +52,9 @@ export function turnsOf(
 }
 
 /**
- * What the stack has at a moment (ms since 1970) between the glue and what is above it, or a share of the glue's thickness deeper, C: before the first soak the
- * room, then the stack on the heat and off it by turns, warm from the time before. Beyond what is followed the last value
- * stands.
+ * What the stack has at a moment (ms since 1970) between the glue and what is above it, or a share of the glue's thickness deeper, C:
+ * before the first soak the room, then the stack on the heat and off it by turns, warm from the time before. Beyond what is followed the
+ * last value stands.
  */
 export function glueLineAt(
   family: Family,

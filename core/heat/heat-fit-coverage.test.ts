@@ -97,7 +97,7 @@ describe("heat-fit by a thermocouple as thermocouples are", () => {
   for (const [name, errs] of Object.entries(kinds)) {
     it(`holds what was planted in 90 to 98 % of ${RUNS} runs with ${name}`, () => {
       const { held, widest } = coverage(errs, RUNS);
-      if (process.env.HALF_LIFT_TOLD) console.log(name, held, widest);
+      if (RUNS >= 300) console.log(name, held, widest);
       for (const share of held) {
         expect(share).to.be.at.least(0.9 - slack(0.9));
         expect(share).to.be.at.most(RUNS >= 300 ? 0.98 : 1);
@@ -137,7 +137,7 @@ describe("heat-fit by a thermocouple as thermocouples are", () => {
       benches.filter(is).length / benches.length;
     const near = shareOf(({ trueS, likelyS }) => Math.abs(likelyS / trueS - 1) <= 0.15);
     const tooLong = shareOf(({ trueS, sureS }) => sureS > trueS);
-    if (process.env.HALF_LIFT_TOLD) {
+    if (RUNS >= 300) {
       const mean = (of: (one: (typeof benches)[number]) => number) =>
         benches.reduce((sum, one) => sum + of(one), 0) / benches.length;
       console.log(

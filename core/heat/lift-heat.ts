@@ -1,3 +1,4 @@
+import { z } from "zod";
 import { glueOf } from "../materials/glues.ts";
 import { surroundings } from "../materials/materials.ts";
 import { isHeatedMethod, materialOf, type Family, type Seam } from "../stack/family.ts";
@@ -20,6 +21,7 @@ import {
   type HeatSoakInput,
   type HeatSoakResult,
 } from "./heat-soak.ts";
+import { bounded } from "../units.ts";
 import type { SoakPlanInput } from "./soak-plan.ts";
 
 /** What the heat of a lift depends on. Everything but setting and soak is assumed until this bench has measured it. */
@@ -33,11 +35,12 @@ export interface LiftHeatSettings {
 }
 
 /** Variances of the logarithms of a contact and an air that were measured, and their covariance. */
-export interface HeatDoubt {
-  contactLogVar: number;
-  contactAirLogCov: number;
-  airLogVar: number;
-}
+export const heatDoubt = z.object({
+  contactLogVar: bounded(0, 25),
+  contactAirLogCov: bounded(-25, 25),
+  airLogVar: bounded(0, 25),
+});
+export type HeatDoubt = z.output<typeof heatDoubt>;
 
 /** Points of a curve: what a screen can show, and few enough to follow a slider. */
 const CURVE_POINTS = 110;
@@ -128,14 +131,9 @@ const DOUBT_STEP = 0.05;
  * The window that is sure enough to work by, s: shorter than the likely one by what the doubt about contact and air comes to (to the first
  * order), so that the true one is shorter in one run of forty. As likely where nothing was measured.
  */
-export function sureWindowS(
-  family: Family,
-  seam: Seam,
-  settings: LiftHeatSettings,
-  likelyS: number | null,
-): number | null {
+export function sureWindowS(family: Family, seam: Seam, settings: LiftHeatSettings, likelyS: number): number {
   const { doubt, method, airFilmWm2K } = settings;
-  if (!doubt || likelyS === null || !("contactWm2K" in method)) return likelyS;
+  if (!doubt || !("contactWm2K" in method)) return likelyS;
   const windowAt = (contactLog: number, airLog: number) =>
     calculateLiftHeat(family, seam, {
       ...settings,

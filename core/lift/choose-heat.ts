@@ -4,10 +4,11 @@ import type { Scene } from "../device/scene.ts";
 import {
   calculateLiftHeat,
   chooseSoakS,
+  heatDoubt,
   keptMethod,
   longestSoakS,
-  sureWindowS,
   methodNumbers,
+  sureWindowS,
   thawOf,
   type LiftHeatSettings,
   USUAL_HUMIDITY_PCT,
@@ -79,8 +80,7 @@ function heatOf(
   const { family, state } = scene;
   const { kind: method } = settings.method;
   const { isCold, staysOn } = methodOf(method);
-  const likelyS = calculateLiftHeat(family, seam, settings).windowS ?? 0;
-  const windowS = sureWindowS(family, seam, settings, likelyS);
+  const likelyS = staysOn ? null : (calculateLiftHeat(family, seam, settings).windowS ?? 0);
   const glue = glueOf(family.stack.find(({ name }) => name === seam.layer)!.material);
   const parts = bendingParts(family, seam, state.intake.damage);
   const frontMm = parts
@@ -101,8 +101,8 @@ function heatOf(
       ...settings.doubt,
     },
     soakS: settings.soakS,
-    windowS: staysOn ? null : windowS,
-    ...(settings.doubt && !staysOn ? { likelyWindowS: likelyS } : {}),
+    windowS: likelyS === null ? null : sureWindowS(family, seam, settings, likelyS),
+    ...(settings.doubt && likelyS !== null ? { likelyWindowS: likelyS } : {}),
     thawS: isCold ? Math.ceil(thawOf(family, seam, settings, humidityPct).dryAfterS ?? LONGEST_THAW_S) : null,
     stripMm: Math.min(MOST_STRIP_MM, Math.max(LEAST_STRIP_MM, Math.floor(frontMm * 10) / 10)),
     speedMmS: speedMmS ?? seam.speedMmS ?? USUAL_SPEED_MM_S,
@@ -114,13 +114,6 @@ const air = z.object({
   roomC: bounded(-30, 60),
   airFilmWm2K: bounded(0.1, 1_000),
   humidityPct: bounded(1, 100),
-});
-
-/** How unsure what was measured is, among a choice's settings; none of it where nothing was. */
-const doubtKept = z.object({
-  contactLogVar: bounded(0, 25),
-  contactAirLogCov: bounded(-25, 25),
-  airLogVar: bounded(0, 25),
 });
 
 /**
@@ -139,7 +132,8 @@ export function heatAgain(scene: Scene, sent: HeatChoice): HeatChoice | null {
       ...sent.settings,
     });
     const method = keptMethod(seam, sent.method, sent.settings);
-    const doubt = "contactLogVar" in sent.settings ? { doubt: doubtKept.parse(sent.settings) } : {};
+    // Among the settings of what was measured stands how unsure that is.
+    const doubt = "contactLogVar" in sent.settings ? { doubt: heatDoubt.parse(sent.settings) } : {};
     const settings = { method, roomC, airFilmWm2K, soakS: sent.soakS, ...doubt };
     return heatOf(scene, seam, settings, { speedMmS: sent.speedMmS, humidityPct });
   } catch (error) {

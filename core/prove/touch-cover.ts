@@ -2,7 +2,7 @@ import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { median } from "../median.ts";
 import { bounded, boundedWhole } from "../units.ts";
-import { judgeWay, largestUntouched } from "./touch-proof.js";
+import { judgeWay, largestUntouched, provedToMm } from "./touch-proof.js";
 import { t } from "../../words/prove.ts";
 
 /** Points of all strokes together: half an hour of painting at 60 reports a second. */
@@ -130,7 +130,7 @@ function proverOf(reports: readonly Point[], nearPx: number) {
 /** Reports nearer to one another than this are one place, mm. */
 const SAME_MM = 0.05;
 
-/** What could have been missed, told no smaller than it is: to the tenth above. */
+/** How small a dead spot would have shown. */
 function provedTo(
   reports: readonly { xMm: number; yMm: number }[],
   widthMm: number,
@@ -143,7 +143,7 @@ function provedTo(
     ]),
   );
   const { radiusMm } = largestUntouched([...places.values()], widthMm, heightMm);
-  return Math.ceil(20 * (radiusMm + 2 * SAME_MM)) / 10;
+  return provedToMm(radiusMm);
 }
 
 /** Cells of the largest area whose cells hang together by their edges. */

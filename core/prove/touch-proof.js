@@ -118,6 +118,16 @@ export function largestUntouched(reports, widthMm, heightMm) {
   return best;
 }
 
+/**
+ * How small a dead spot would have shown, as a diameter in mm: no smaller than it is, to the tenth above.
+ *
+ * @param {number} untouchedRadiusMm of the largest disc in which nothing was reported
+ */
+export function provedToMm(untouchedRadiusMm) {
+  /* The search stops so short of the largest disc, and reports so close are taken for one. */
+  return Math.ceil(20 * (untouchedRadiusMm + 2 * FINE_MM)) / 10;
+}
+
 /** A cell is about half a fingertip, mm; more of them than this to a side tell no more. */
 var CELL_MM = 5;
 var MOST_CELLS = 200;

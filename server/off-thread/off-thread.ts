@@ -76,7 +76,7 @@ function laneFor(name: TaskName): Lane {
       calculation: laneOf({ threads, seconds: CALCULATION_SECONDS, memoryMb }),
     };
   }
-  return name === "keptOf" || name === "outlineOf" || name === "verify" ? lanes.press : lanes.calculation;
+  return name === "calculate" || name === "choose" || name === "wake" ? lanes.calculation : lanes.press;
 }
 
 /** The first pages of a server that has just been started go before, ms. */

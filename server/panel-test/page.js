@@ -329,12 +329,12 @@
     /* The next report of a stroke: its own cell, and the way to it where none is missing on it. */
     function take(stroke, px) {
       var from = stroke.points[stroke.points.length - 1];
-      var told;
+      var way;
       cell(px.xPx, px.yPx);
       if (from) {
-        told = judgeWay(intervals, stroke.steps, from, px);
-        if (told === "proved") fillWay(from, px);
-        else if (told === "lost") {
+        way = judgeWay(intervals, stroke.steps, from, px);
+        if (way === "proved") fillWay(from, px);
+        else if (way === "lost") {
           lost.push([from, px]);
           mark(lost[lost.length - 1]);
         }
@@ -343,7 +343,6 @@
     }
     /* Empties the screen, for it may have another size, and tells all again. */
     function draw() {
-      var all = strokes;
       var i, k, points, c, r;
       grid = touchCells(window.innerWidth, window.innerHeight, told.face.longMm, told.face.shortMm);
       cells = {};
@@ -364,11 +363,11 @@
       }
       intervals = [];
       lost = [];
-      for (i = 0; i < all.length; i += 1) {
-        points = all[i].points;
-        all[i].points = [];
-        all[i].steps = [];
-        for (k = 0; k < points.length; k += 1) take(all[i], points[k]);
+      for (i = 0; i < strokes.length; i += 1) {
+        points = strokes[i].points;
+        strokes[i].points = [];
+        strokes[i].steps = [];
+        for (k = 0; k < points.length; k += 1) take(strokes[i], points[k]);
       }
       if (hole) ring();
     }
@@ -414,7 +413,7 @@
           });
       }
       hole = largestUntouched(reports, grid.widthMm, grid.heightMm);
-      return Math.ceil(20 * hole.radiusMm + 2) / 10;
+      return provedToMm(hole.radiusMm);
     }
     function rest() {
       if (idle) clearTimeout(idle);

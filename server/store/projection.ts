@@ -85,15 +85,16 @@ export async function project(
     ];
     const told = `(SELECT * FROM jsonb_to_recordset($2::jsonb)
       AS r(move_id uuid, position integer, stage text, quantity text, source text, value float8, at timestamptz))`;
+    const asked = [jobId, JSON.stringify(readings)];
     // What stands as it was is not written again.
     await client.query(
       `DELETE FROM reading WHERE job_id = $1 AND (move_id, position, stage, quantity, source, value, at) NOT IN ${told}`,
-      [jobId, JSON.stringify(readings)],
+      asked,
     );
     await client.query(
       `INSERT INTO reading (job_id, move_id, position, stage, quantity, source, value, at)
        SELECT $1, told.* FROM ${told} AS told ON CONFLICT (move_id, position) DO NOTHING`,
-      [jobId, JSON.stringify(readings)],
+      asked,
     );
   }
   if (before?.cure.hadS !== state.cure.hadS) {
