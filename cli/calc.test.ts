@@ -18,7 +18,7 @@ describe("the command line", () => {
     const dose = { areaMm2: 10_000, gapUm: 100, overflowPct: 0, shrinkPct: 0, densityGcm3: 1.1 };
     const { status, stdout } = asProcess(["adhesive-dose", "-"], JSON.stringify(dose));
     expect(status).to.equal(0);
-    expect(JSON.parse(stdout)).to.deep.equal({ volumeMl: 1, massG: 1.1, beadMm: null });
+    expect(JSON.parse(stdout)).to.deep.equal({ assumed: [], volumeMl: 1, massG: 1.1, beadMm: null });
   });
 
   it("exits with 2 and one line for each fault", () => {

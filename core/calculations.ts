@@ -1,3 +1,4 @@
+import { assumedIn, assumedWords } from "./assumed.ts";
 import { adhesiveDose } from "./bond/adhesive-dose.ts";
 import { borderCheck } from "./bond/border-check.ts";
 import { debubble } from "./bond/debubble.ts";
@@ -68,21 +69,33 @@ export const calculations: readonly Calculation[] = [
 export const findCalculation = (name: string): Calculation | undefined =>
   calculations.find((calculation) => calculation.name === name);
 
-/** Checks an untrusted input and runs the calculation: its result, or what is wrong with the input. */
+/** What a calculation rests on that nobody measured: fields that were not given and stand at their usual, and what it says itself. */
+export interface Assuming {
+  assumed: string[];
+}
+
+/** Checks an untrusted input and runs the calculation: its result with what it assumes, that in words, or what is wrong with the input. */
 export function runCalculation(
   calculation: Calculation,
   input: unknown,
   onProgress?: OnProgress,
-): { result: unknown; faults?: undefined } | { faults: Fault[] } {
+): { result: Assuming; assumptions: string[]; faults?: undefined } | { faults: Fault[] } {
   const parsed = calculation.input.safeParse(input);
   if (!parsed.success) return { faults: describeFaults(parsed.error, input) };
   try {
-    return { result: calculation.calculate(parsed.data, onProgress) };
+    const result = calculation.calculate(parsed.data, onProgress) as Partial<Assuming>;
+    const stoodIn = assumedIn(calculation.input, input);
+    const assumed = [...new Set([...stoodIn.map(({ path }) => path), ...(result.assumed ?? [])])];
+    return { result: { ...result, assumed }, assumptions: assumedWords(stoodIn, assumed) };
   } catch (error) {
     if (error instanceof TooMuchEffort) return { faults: [error.fault] };
     throw error;
   }
 }
+
+/** What a calculation gives through the registry: its result, always with what it assumes. */
+export const resultOf = ({ result }: Calculation): z.ZodType =>
+  result instanceof z.ZodObject ? result.extend({ assumed: z.array(z.string()) }) : result;
 
 /** JSON Schema (draft 2020-12) of what a calculation takes and gives. */
 export function schemasOf(calculation: Calculation) {
@@ -90,6 +103,6 @@ export function schemasOf(calculation: Calculation) {
     name: calculation.name,
     purpose: calculation.purpose,
     input: z.toJSONSchema(calculation.input, { io: "input" }),
-    result: z.toJSONSchema(calculation.result),
+    result: z.toJSONSchema(resultOf(calculation)),
   };
 }

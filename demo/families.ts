@@ -231,7 +231,7 @@ const written: FamilyInput[] = [
     ],
     power: "cell",
     gluedBack: true,
-    addOnTouch: { name: "touch controller flex", contacts: 12, pins: 2, delicate: true },
+    addOnTouch: { name: "touch controller flex", contacts: 12, pins: 2, ends: true, delicate: true },
     screws: [
       {
         key: "rear",
@@ -716,6 +716,7 @@ const written: FamilyInput[] = [
         [1, 2],
         [9, 10],
       ],
+      ends: true,
       delicate: false,
     },
     parts: [

@@ -42,6 +42,7 @@ import {
   takePicture,
   type PlantedDefect,
 } from "../core/prove/simulated-camera.ts";
+import { againstC } from "./against-c.ts";
 import { engineTimes } from "./bench-engine.ts";
 import { ensureBuilt } from "./build.ts";
 import { chromium } from "./chromium.ts";
@@ -662,6 +663,16 @@ for (const { what, medianMs, worstMs, wantedMs } of rows) {
   const ms = (value: number) => `${value.toFixed(value < 1 ? 3 : 1)} ms`.padStart(10);
   console.log(
     `${what.padEnd(54)}${ms(medianMs)}${ms(worstMs)}${wantedMs === null ? "" : `< ${wantedMs.toFixed(0)} ms`.padStart(10)}`,
+  );
+}
+
+const compared = againstC();
+console.log(
+  `\nAgainst the same steps in C (gcc -O3 -march=native, by turns)${compared ? "" : ": skipped, there is no gcc"}`,
+);
+for (const { what, ownMs, cMs } of compared ?? []) {
+  console.log(
+    `${what.padEnd(54)}${ownMs.toFixed(0).padStart(7)} ms  C ${cMs.toFixed(0)} ms  ${(ownMs / cMs).toFixed(2)} times`,
   );
 }
 

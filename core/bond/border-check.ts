@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { usual } from "../usual.ts";
 import { BORDER_PASS_MM } from "./border-pass.ts";
 import { defineCalculation } from "../calculation.ts";
 import { bytesOfBase64 } from "../prove/base64.ts";
@@ -26,7 +27,11 @@ export const borderCheckInput = z
     widthsMm: widths.optional(),
     /** A picture on white, squared up to the glass; its border should be so wide. */
     picture: z.strictObject({ ...panelPicture.shape, borderMm: bounded(0.5, 200) }).optional(),
-    passMm: bounded(0.01, 10).default(BORDER_PASS_MM),
+    passMm: usual(
+      bounded(0.01, 10),
+      BORDER_PASS_MM,
+      "0.5 mm off the middle still passes: common practice, no source",
+    ),
   })
   .superRefine(({ widthsMm, picture }, context) => {
     const fault = (path: (string | number)[], message: string) =>

@@ -6,7 +6,13 @@ import type { Outline } from "../stack/outline.ts";
 import { adhesiveNow } from "./adhesive-now.ts";
 import { TRAPPED_MM2, WINDOW_WET_PCT } from "./bond-facts.ts";
 import type { FillOutcome } from "./bond-slot.ts";
-import { calculateFillFront, fillFrontInput, type FillFront, type FillFrontInput } from "./fill-front.ts";
+import {
+  calculateFillFront,
+  FILL_FRONT_VERSION,
+  fillFrontInput,
+  type FillFront,
+  type FillFrontInput,
+} from "./fill-front.ts";
 import { panelFill } from "./panel-fill.ts";
 import { scaledTo, type NamedPattern, type PatternPiece } from "./pattern.ts";
 import { shippedPatterns } from "./shipped-patterns.ts";
@@ -81,7 +87,7 @@ export function choosePattern(
   if (own) {
     const input: FillFrontInput = { ...base, pattern: scaledTo(own.pieces, dose.volumeMl * 1_000) };
     const fill = fillOutcome(calculateFillFront(input));
-    return { name: own.name, fill, calculated: calculatedBy("fill-front", input) };
+    return { name: own.name, fill, calculated: calculatedBy("fill-front", input, FILL_FRONT_VERSION) };
   }
   const longMm = Math.max(outline.widthMm, outline.heightMm);
   const middle = windows.length
@@ -116,10 +122,15 @@ export function choosePattern(
         fill,
         input,
       };
-      if (isClear(fill)) return { name: found.name, fill, calculated: calculatedBy("fill-front", input) };
+      if (isClear(fill))
+        return { name: found.name, fill, calculated: calculatedBy("fill-front", input, FILL_FRONT_VERSION) };
       if (!best || fill.windowsWetPct + fill.trappedMm2 < best.fill.windowsWetPct + best.fill.trappedMm2)
         best = found;
     }
   }
-  return { name: best!.name, fill: best!.fill, calculated: calculatedBy("fill-front", best!.input) };
+  return {
+    name: best!.name,
+    fill: best!.fill,
+    calculated: calculatedBy("fill-front", best!.input, FILL_FRONT_VERSION),
+  };
 }

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { usual } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, oneOf } from "../units.ts";
 import { t } from "../../words/bond.ts";
@@ -24,7 +25,7 @@ export const debubbleInput = z
     shape: oneOf(["round", "spanning"]),
     gapUm: bounded(5, 5_000).optional(),
     /** Whether the diffusion that is only building up counts; without it the closed form holds. */
-    transient: z.boolean().default(true),
+    transient: usual(z.boolean(), true, "the diffusion that is only building up counts"),
   })
   .superRefine(({ shape, gapUm, radiusUm }, context) => {
     if (shape !== "spanning") return;

@@ -136,6 +136,7 @@ describe("fill-front", () => {
       ...pressed,
       outline,
       pattern: [ring(50, 35, 18, 500)],
+      startGapUm: 300,
       gridMm: 1,
     });
     expect(ringed.trapped).to.have.length(1);
@@ -188,6 +189,70 @@ describe("fill-front", () => {
     expect(branched.wetPct).to.be.above(ringed.wetPct);
   });
 
+  it("keeps the air of a ring by Boyle's law: the annulus between two plates, from 3 to 1.5 mm grid", () => {
+    const [viscosityPaS, forceN, fromM, toM, radiusMm, volumeUl] = [2.5, 2, 600e-6, 300e-6, 30, 2_000];
+    const at = (gridMm: number) =>
+      calculateFillFront({
+        outline: { widthMm: 140, heightMm: 140 },
+        pattern: [
+          bead(
+            Array.from({ length: 61 }, (_, k) => [
+              70 + radiusMm * Math.cos((k * Math.PI) / 30),
+              70 + radiusMm * Math.sin((k * Math.PI) / 30),
+            ]),
+            volumeUl,
+          ),
+        ],
+        gapUm: toM * 1e6,
+        startGapUm: fromM * 1e6,
+        viscosityPaS,
+        forceN,
+        gridMm,
+      });
+    const [coarse, fine] = [at(3), at(1.5)];
+    for (const { trapped } of [coarse, fine]) expect(trapped).to.have.length(1);
+    const area = (result: typeof fine) => result.trapped[0]!.areaMm2;
+    expect(area(coarse) / area(fine)).to.be.within(0.95, 1.05);
+    expect(coarse.timeS / fine.timeS).to.be.within(0.95, 1.05);
+    // Where the ring's inner rim stands at first is read from the first picture.
+    const cellMm = 140 / fine.frames[0]!.wet.length;
+    let dryMm2 = 0;
+    fine.frames[0]!.wet.forEach((row, r) =>
+      row.forEach((share, c) => {
+        if (Math.hypot((c + 0.5) * cellMm - 70, (r + 0.5) * cellMm - 70) < radiusMm)
+          dryMm2 += (1 - share) * cellMm ** 2;
+      }),
+    );
+    // Between the rims p = a r2 + A ln r + B with a = 3 eta h' / h3; p is 0 at the outer, the air's at the inner; the force is carried by both.
+    const [roomPa, liquidM3, airM3] = [101_325, volumeUl * 1e-9, dryMm2 * 1e-6 * fromM];
+    const rates = (h: number, inner: number): [gap: number, rim: number] => {
+      const outer = Math.sqrt(inner ** 2 + liquidM3 / (Math.PI * h));
+      const airPa = roomPa * (airM3 / (Math.PI * inner ** 2 * h) - 1);
+      const over = (of: (r: number) => number) => 2 * Math.PI * (of(outer) - of(inner));
+      const square = over((r) => r ** 4 / 4);
+      const log = over((r) => (r * r * Math.log(r)) / 2 - (r * r) / 4);
+      const even = over((r) => (r * r) / 2);
+      const left = forceN - Math.PI * inner ** 2 * airPa;
+      // B from the outer rim, A from the inner, a from the force.
+      const ratio = Math.log(inner / outer);
+      const byA = (outer ** 2 - inner ** 2) / ratio;
+      const logPart = log - even * Math.log(outer);
+      const a = (left - (airPa / ratio) * logPart) / (square - even * outer ** 2 + byA * logPart);
+      const A = (airPa + a * (outer ** 2 - inner ** 2)) / ratio;
+      const gap = (a * h ** 3) / (3 * viscosityPaS);
+      return [gap, (-(h * h) / (12 * viscosityPaS)) * (2 * a * inner + A / inner)];
+    };
+    let [h, inner, timeS] = [fromM, Math.sqrt((dryMm2 * 1e-6) / Math.PI), 0];
+    const dt = 0.005;
+    while (h > toM) {
+      const [h1, r1] = rates(h, inner);
+      const [h2, r2] = rates(h + (h1 * dt) / 2, inner + (r1 * dt) / 2);
+      [h, inner, timeS] = [h + h2 * dt, inner + r2 * dt, timeS + dt];
+    }
+    expect(area(fine) / (Math.PI * inner ** 2 * 1e6)).to.be.within(0.98, 1.02);
+    expect(fine.timeS / timeS).to.be.within(0.93, 1.05);
+  });
+
   it("says which pocket keeps which window dry, and which window floods", () => {
     const run = (pattern: PatternPiece[]) =>
       calculateFillFront({
@@ -198,6 +263,7 @@ describe("fill-front", () => {
           { xMm: 2, yMm: 2, widthMm: 4, heightMm: 3 },
         ],
         pattern,
+        startGapUm: 300,
         gridMm: 1,
       });
     const kept = run([ring(35, 25, 14, 450)]);

@@ -1,10 +1,12 @@
 import { z } from "zod";
+import { known, usual, usualFrom } from "../usual.ts";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { Effort, TooMuchEffort } from "../effort.ts";
 import { edges, isOnPanel, offPanelWords, outline, type Outline } from "../stack/outline.ts";
 import { bounded, durationS, oneOf } from "../units.ts";
 import { pathLengthMm, pattern, placeOffPanel, type PatternPiece } from "./pattern.ts";
 import { closeGap, type Closing, type FilmGrid } from "./thin-film.ts";
+import { surfaceTensionOfLiquids } from "../materials/adhesives.ts";
 import { t } from "../../words/bond.ts";
 
 const dryWindow = z.union(
@@ -29,17 +31,25 @@ const LEAST_CELLS_ACROSS = 4;
 /** Liquid stands so many bond lines high when the glass first lies on it. Assumed. */
 export const START_GAPS = 8;
 
+/** Since 2 the air of a closed pocket keeps its amount. */
+export const FILL_FRONT_VERSION = 2;
+
 export const fillFrontInput = z
   .strictObject({
     outline,
     /** Places that must stay dry. */
-    windows: z.array(dryWindow).max(50).default([]),
+    windows: usual(z.array(dryWindow).max(50), [], "nothing under the glass must stay dry"),
     pattern: pattern(),
     /** The bond line. */
     gapUm: bounded(5, 5_000),
     /** How high the liquid stands when the glass first lies on it; eight bond lines where it is not named. */
-    startGapUm: bounded(6, 50_000).optional(),
+    startGapUm: usualFrom(
+      bounded(6, 50_000),
+      "the liquid stands eight bond lines high when the glass first lies on it: not measured",
+    ),
     viscosityPaS: bounded(0.001, 10_000),
+    /** Holds the front of a closed pocket straight. */
+    surfaceTensionMnM: usual(bounded(0, 1_000), ...known(surfaceTensionOfLiquids, "mN/m of surface tension")),
     /** Presses the glass down level. */
     forceN: bounded(0.001, 100_000).optional(),
     /** Lowers the glass on a wedge: the edge that is set down first, how far the far edge stands open, and how long it takes. */
@@ -52,7 +62,7 @@ export const fillFrontInput = z
       .optional(),
     gridMm: bounded(0.1, 100),
     /** Pictures of the filling. */
-    frames: z.int().min(2).max(60).default(12),
+    frames: usual(z.int().min(2).max(60), 12, "12 pictures of the filling: a setting"),
   })
   .superRefine((input, context) => {
     const fault = (path: (string | number)[], message: string) =>
@@ -112,8 +122,6 @@ export const fillFrontResult = z.strictObject({
   timeS: z.number(),
   /** What of the liquid is on the panel or has run out, in percent of what was laid. */
   accountedPct: z.number(),
-  /** What rests on no measurement. */
-  assumed: z.array(z.string()),
 });
 export type FillFront = z.output<typeof fillFrontResult>;
 export type FillFrame = z.output<typeof frame>;
@@ -255,14 +263,17 @@ function layPattern(
 }
 
 /** How the gap falls: level under a force, by the same share a step; or about the edge that is set down first. */
-function closingOf(input: FillFrontInput, grid: FilmGrid, startM: number): Closing {
+function closingOf(input: z.output<typeof fillFrontInput>, grid: FilmGrid, startM: number): Closing {
   const endM = input.gapUm * 1e-6;
-  const { lowering } = input;
+  const { lowering, forceN, viscosityPaS, surfaceTensionMnM } = input;
+  const surfaceTensionNM = surfaceTensionMnM / 1_000;
   if (!lowering) {
     const fall = Math.log(endM / startM);
     return {
       gapsM: (progress, into) => into.fill(startM * Math.exp(fall * progress)),
       mostStep: Math.min(0.1, 0.04 / -fall),
+      pace: { perImpulse: 1 / forceN! },
+      surfaceTensionNM,
     };
   }
   const { from, wedgeMm } = lowering;
@@ -276,16 +287,18 @@ function closingOf(input: FillFrontInput, grid: FilmGrid, startM: number): Closi
   return {
     gapsM: (progress, into) => open.forEach((m, i) => (into[i] = endM + (1 - progress) * m)),
     mostStep: 1 / 120,
+    pace: { perProgress: lowering.timeS / viscosityPaS },
+    surfaceTensionNM,
   };
 }
 
 /**
  * Where the liquid goes when the glass comes down, and where air stays.
  *
- * Thin-film flow (Hele-Shaw) solved on the part that is filled, its front moved by the local flux; closed dry pockets are trapped air and
- * keep their place, what is pressed out of them as the gap falls being let go. Everything that is laid stands as high as `startGapUm` at the start. Under `forceN` the glass stays level and
+ * Thin-film flow (Hele-Shaw) solved on the part that is filled, its front moved by the local flux; closed dry pockets are trapped air,
+ * which keeps its amount and is pressed together by Boyle's law, and so grow wider as the gap falls. Everything that is laid stands as high as `startGapUm` at the start. Under `forceN` the glass stays level and
  * `timeS` follows from the force; with `lowering` it turns about the edge that is set down first and arrives when `timeS` says. Left out:
- * capillarity, the slope of the wedge in the pressure, air that is pressed together. Pockets below one and a half cells are not seen.
+ * capillarity, the slope of the wedge in the pressure, air that dissolves or breaks through. Pockets below one and a half cells are not seen.
  * Lengths in mm and µm, volumes in µl, viscosity in Pa s, force in N. `effort` counts visits to cells; where it is spent, TooMuchEffort is
  * thrown. Source: Reynolds 1886 for the film; Stefan 1874 is its disc.
  */
@@ -411,7 +424,6 @@ export function calculateFillFront(
     windowsWet,
     timeS,
     accountedPct: (100 * (onPanelUl + outUl)) / laidUl,
-    assumed: parsed.startGapUm === undefined ? ["startGapUm"] : [],
   };
 }
 

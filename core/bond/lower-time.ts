@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { usual } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
 import { bounded } from "../units.ts";
 import { t } from "../../words/bond.ts";
@@ -9,7 +10,11 @@ export const lowerTimeInput = z.strictObject({
   viscosityPaS: bounded(0.001, 10_000),
   surfaceTensionMnM: bounded(1, 1_000),
   /** Capillary number at which a front begins to trap air. */
-  capillaryLimit: bounded(0.0001, 10).default(0.1),
+  capillaryLimit: usual(
+    bounded(0.0001, 10),
+    0.1,
+    "a front begins to trap air at a capillary number of 0.1: between 0.01 and 1, not measured",
+  ),
   /** How far the far edge stands open at the start. */
   wedgeMm: bounded(0.01, 500),
 });
@@ -23,8 +28,6 @@ export const lowerTimeResult = z.strictObject({
   /** How fast the far edge comes down in that time. */
   edgeMmS: z.number(),
   advice: z.string(),
-  /** What rests on no measurement. */
-  assumed: z.array(z.string()),
 });
 export type LowerTime = z.output<typeof lowerTimeResult>;
 
@@ -51,7 +54,6 @@ export function calculateLowerTime(input: LowerTimeInput): LowerTime {
       edgeMmS < STEADY_MM_S
         ? t("slower-than-a-hand-is-steady-draw")
         : t("watch-the-front-not-the-glass-where"),
-    assumed: input.capillaryLimit === undefined ? ["capillaryLimit"] : [],
   };
 }
 

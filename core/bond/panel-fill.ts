@@ -32,6 +32,7 @@ export function panelFill(
     windows: dryWindows(family),
     gapUm,
     viscosityPaS: adhesive.nowPaS,
+    surfaceTensionMnM: adhesive.surfaceTensionMnM.value,
     ...(way === "pressed level"
       ? { forceN: bondPractice.pressingN.value }
       : { lowering: { from: lowering.first, wedgeMm: bondPractice.wedgeMm.value, timeS: lowering.lowerS } }),

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { usual } from "../usual.ts";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { Effort } from "../effort.ts";
 import { randomStream } from "../random.ts";
@@ -14,8 +15,19 @@ import {
 import { namedPattern, pattern, scaledTo, volumeUlOf, type PatternPiece } from "./pattern.ts";
 
 /** What fill-front takes besides the pattern. `gridMm` is where the outcome is judged; the search runs on a coarser grid. */
-const { outline, windows, gapUm, startGapUm, viscosityPaS, forceN, lowering, gridMm } = fillFrontInput.shape;
-const filling = { outline, windows, gapUm, startGapUm, viscosityPaS, forceN, lowering, gridMm };
+const { outline, windows, gapUm, startGapUm, viscosityPaS, surfaceTensionMnM, forceN, lowering, gridMm } =
+  fillFrontInput.shape;
+const filling = {
+  outline,
+  windows,
+  gapUm,
+  startGapUm,
+  viscosityPaS,
+  surfaceTensionMnM,
+  forceN,
+  lowering,
+  gridMm,
+};
 const fillingOf = z.object(filling);
 
 export const patternSearchInput = z
@@ -24,8 +36,8 @@ export const patternSearchInput = z
     /** Patterns to beat; the best of them is where the search begins. What it lays in all stays. */
     start: z.array(namedPattern).min(1).max(20),
     /** How many changes are tried. */
-    rounds: boundedWhole(1, 5_000).default(400),
-    seed: boundedWhole(0, 4_294_967_295).default(1),
+    rounds: usual(boundedWhole(1, 5_000), 400, "400 changes are tried: a setting of the search"),
+    seed: usual(boundedWhole(0, 4_294_967_295), 1, "the search begins at seed 1: a setting of the search"),
   })
   .superRefine((input, context) => {
     const fill = fillingOf.parse(input);

@@ -1,4 +1,5 @@
 import { expect } from "chai";
+import { solventNames } from "../materials/solvent-names.ts";
 import { describeFaults } from "../faults.ts";
 import { agreements, solventNamed, solvents, surfaces } from "../materials/solvents.ts";
 import { calculateVapour, vapourInput, type VapourInput } from "./vapour.ts";
@@ -101,6 +102,35 @@ describe("vapour", () => {
     );
   });
 
+  it("says what is before the face of whoever wipes: 5 ml of isopropyl alcohol off in 3 min, by hand (two zones, Nicas 1996)", () => {
+    const wipe = {
+      solvent: "isopropyl alcohol",
+      volumeMl: 5,
+      evaporateMin: 3,
+      roomM3: 1e5,
+      airChangesPerH: 0,
+      mixing: 1,
+    } as const;
+    // 5 ml x 0.785 / 60.1 = 0.0653 mol, 1.597 l of vapour in 3 min into 3 x 6.8 m3: 78.3 ppm, over a quarter of an hour a fifth of it.
+    const found = calculateVapour(wipe);
+    expect(found.nearPeakPpm).to.be.closeTo(78.3, 0.1);
+    expect(found.near15MinPpm).to.be.closeTo(78.3 / 5, 0.05);
+    expect(found.shortTermPpm).to.equal(500);
+    // Longer than the quarter, the mean is the height itself; a room that fills up adds its own.
+    const long = calculateVapour({ ...wipe, volumeMl: 100, evaporateMin: 60 });
+    expect(long.near15MinPpm).to.be.closeTo(long.nearPeakPpm, 0.02 * long.nearPeakPpm);
+    const small = calculateVapour({ ...wipe, roomM3: 20 });
+    expect(small.nearPeakPpm - small.peakPpm).to.be.closeTo(78.3, 0.1);
+    const much = calculateVapour({ ...wipe, volumeMl: 200, evaporateMin: 4 });
+    expect(much.cautions.join()).to.include("before the face");
+    // n-hexane has no published short-term limit: nothing is said against one.
+    const hexane = calculateVapour({ ...wipe, solvent: "n-hexane", volumeMl: 200, evaporateMin: 4 });
+    expect([hexane.shortTermPpm, hexane.cautions.join().includes("before the face")]).to.deep.equal([
+      null,
+      false,
+    ]);
+  });
+
   it("refuses an unknown solvent and values that no bench meets, with their bounds", () => {
     const faults = (more: object) => {
       const parsed = vapourInput.safeParse({ ...wipe, ...more });
@@ -116,6 +146,7 @@ describe("vapour", () => {
 
 describe("the library of solvents", () => {
   it("says of every solvent and surface what to do and why, each with its sources", () => {
+    expect(solvents.map(({ name }) => name)).to.deep.equal([...solventNames]);
     for (const solvent of solvents) {
       for (const surface of surfaces) {
         const { agreement, why } = solvent.on[surface];

@@ -1,22 +1,85 @@
 import { z } from "zod";
+import { usual } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, sideMm } from "../units.ts";
 import { t } from "../../words/cure.ts";
 
-export const lamp = z.strictObject({
-  xMm: bounded(-5_000, 10_000),
-  yMm: bounded(-5_000, 10_000),
-  /** Height over the panel. */
-  zMm: bounded(1, 5_000),
-  powerMw: bounded(0.001, 10_000_000),
-  /** n of the cosine law; 1 is Lambertian. */
-  order: bounded(0, 200),
+export const lamp = z
+  .strictObject({
+    /** Where its middle stands. */
+    xMm: bounded(-5_000, 10_000),
+    yMm: bounded(-5_000, 10_000),
+    /** Height over the panel. */
+    zMm: bounded(1, 5_000),
+    powerMw: bounded(0.001, 10_000_000),
+    /** n of the cosine law; 1 is Lambertian. */
+    order: bounded(0, 200),
+    /** A face that shines evenly all over, this large; a point where neither is given. */
+    widthMm: bounded(0.1, 5_000).optional(),
+    heightMm: bounded(0.1, 5_000).optional(),
+    /** How wide the face is of a lamp that is taken as a point: where it stands too near for that, it is said. */
+    faceMm: bounded(0.1, 5_000).optional(),
+  })
+  .superRefine(({ widthMm, heightMm, faceMm }, context) => {
+    if ((widthMm === undefined) !== (heightMm === undefined)) {
+      const path = [widthMm === undefined ? "widthMm" : "heightMm"];
+      context.addIssue({ code: "custom", path, message: t("a-face-that-shines-has-both-sides") });
+    }
+    if (widthMm !== undefined && faceMm !== undefined) {
+      context.addIssue({
+        code: "custom",
+        path: ["faceMm"],
+        message: t("belongs-to-a-lamp-taken-as-a-point"),
+      });
+    }
+  });
+type Lamp = z.output<typeof lamp>;
+
+/** A point lamp shines like its face from so many times the face's width on. */
+const POINT_FROM_WIDTHS = 5;
+
+/** Abscissas and weights of Gauss and Legendre with four points, over 0 to 1. */
+const GAUSS = [0.8611363115940526, 0.3399810435848563].flatMap((x, i) => {
+  const weight = [0.34785484513745385, 0.6521451548625461][i]! / 2;
+  return [
+    { at: (1 - x) / 2, weight },
+    { at: (1 + x) / 2, weight },
+  ];
 });
+
+/** Into how many parts a side of a face is cut so that four points in each follow the beam's shape from this near. */
+const partsOf = ({ zMm, order }: Lamp, sideMm = 0): number =>
+  Math.max(1, Math.ceil((sideMm * Math.sqrt(order + 3)) / (2.5 * zMm)));
+
+/** How many points stand for a lamp. */
+const pointsOf = (of: Lamp): number =>
+  of.widthMm === undefined ? 1 : 16 * partsOf(of, of.widthMm) * partsOf(of, of.heightMm);
+
+/** The points that stand for a lamp, with their share of its power. */
+function pointsFor(of: Lamp): { xMm: number; yMm: number; share: number }[] {
+  const { xMm, yMm, widthMm, heightMm } = of;
+  if (widthMm === undefined || heightMm === undefined) return [{ xMm, yMm, share: 1 }];
+  const along = (middle: number, side: number) => {
+    const parts = partsOf(of, side);
+    return Array.from({ length: parts }, (_, part) =>
+      GAUSS.map(({ at, weight }) => ({
+        at: middle + side * ((part + at) / parts - 0.5),
+        share: weight / parts,
+      })),
+    ).flat();
+  };
+  const across = along(xMm, widthMm);
+  return along(yMm, heightMm).flatMap((down) =>
+    across.map((right) => ({ xMm: right.at, yMm: down.at, share: right.share * down.share })),
+  );
+}
 
 /** More grid points than this would freeze a bench tablet. */
 const MOST_POINTS = 250_000;
 /** Points times lamps, about 0.2 µs each. */
 const MOST_LIT = 2e7;
+/** More points than this no single lamp is made of. */
+const MOST_LAMP_POINTS = 20_000;
 
 export const cureDoseInput = z
   .strictObject({
@@ -26,7 +89,7 @@ export const cureDoseInput = z
     coverTransmittancePct: bounded(0, 100),
     border: z.strictObject({ widthMm: bounded(0, 1_000), transmittancePct: bounded(0, 100) }).optional(),
     requiredMjCm2: bounded(0.1, 1_000_000),
-    gridMm: bounded(0.1, 500).default(5),
+    gridMm: usual(bounded(0.1, 500), 5, "light is worked out every 5 mm: a setting"),
   })
   .superRefine((input, context) => {
     if ((input.lamps === undefined) === (input.irradianceMwCm2 === undefined)) {
@@ -47,7 +110,24 @@ export const cureDoseInput = z
         }),
       });
     }
-    const mostPoints = Math.min(MOST_POINTS, MOST_LIT / (input.lamps?.length ?? 1));
+    const lit = (input.lamps ?? []).map(pointsOf);
+    const tooNear = lit.findIndex((points) => points > MOST_LAMP_POINTS);
+    if (tooNear >= 0) {
+      context.addIssue({
+        code: "custom",
+        path: ["lamps", tooNear, "zMm"],
+        message: t("is-too-near-for-so-large-a-face", { zMm: input.lamps![tooNear]!.zMm }),
+      });
+      return;
+    }
+    const mostPoints = Math.min(
+      MOST_POINTS,
+      MOST_LIT /
+        Math.max(
+          1,
+          lit.reduce((a, b) => a + b, 0),
+        ),
+    );
     if ((widthMm / input.gridMm) * (heightMm / input.gridMm) > mostPoints) {
       const leastMm = Math.sqrt((widthMm * heightMm) / mostPoints);
       context.addIssue({
@@ -69,6 +149,7 @@ export const cureDoseResult = z.strictObject({
   exposureS: z.number().nullable(),
   borderExposureS: z.number().nullable(),
   worst: z.strictObject({ xMm: z.number(), yMm: z.number() }),
+  warnings: z.array(z.string()),
   map: z.strictObject({
     xMm: z.array(z.number()),
     yMm: z.array(z.number()),
@@ -94,10 +175,12 @@ function axisMm(length: number, border: number, grid: number): number[] {
 /**
  * Irradiance at the glue line and how long the lamp must stand over it.
  *
- * A lamp that points down gives E = P (n + 1) / (2 pi r^2) cos^n(theta) cos(theta); n = 1 is Lambertian. Lamps add.
+ * A lamp that points down gives E = P (n + 1) / (2 pi r^2) cos^n(theta) cos(theta); n = 1 is Lambertian. Lamps add. A face with sides is
+ * summed over its area (Gauss and Legendre, cells as small as the beam's shape at its height asks for).
  * minimum, maximum and uniformity speak of the open area behind the cover; the border has its own exposure.
  * mW, cm and s: exposure = required dose / irradiance. `null` where no light arrives: it never cures.
- * Point lamps, no reflections, cover at normal incidence. Source: inverse square and cosine laws of photometry.
+ * No reflections, cover at normal incidence. A point lamp nearer than five times its face is warned of (the usual rule of photometry, from
+ * memory). Source: inverse square and cosine laws of photometry.
  */
 export function calculateCureDose(input: CureDoseInput): z.output<typeof cureDoseResult> {
   const { widthMm, heightMm } = input.panel;
@@ -106,13 +189,16 @@ export function calculateCureDose(input: CureDoseInput): z.output<typeof cureDos
   const borderShare = (input.border?.transmittancePct ?? 100) / 100;
 
   // E = P (n + 1) / (2 pi z^2) (z / r)^(n + 3); mm2 to cm2 by the 100.
-  const lights = (input.lamps ?? []).map(({ xMm: x, yMm: y, zMm, powerMw, order }) => ({
-    x,
-    y,
-    z2: zMm * zMm,
-    strength: (100 * powerMw * (order + 1)) / (2 * Math.PI * zMm * zMm),
-    halfPower: (order + 3) / 2,
-  }));
+  const lights = (input.lamps ?? []).flatMap((one) => {
+    const { zMm, powerMw, order } = one;
+    return pointsFor(one).map(({ xMm: x, yMm: y, share }) => ({
+      x,
+      y,
+      z2: zMm * zMm,
+      strength: (100 * share * powerMw * (order + 1)) / (2 * Math.PI * zMm * zMm),
+      halfPower: (order + 3) / 2,
+    }));
+  });
   const onCover = (xMm: number, yMm: number): number => {
     if (input.lamps === undefined) return input.irradianceMwCm2!;
     let sum = 0;
@@ -163,6 +249,11 @@ export function calculateCureDose(input: CureDoseInput): z.output<typeof cureDos
     exposureS: secondsAt(minMwCm2),
     borderExposureS: borderMm > 0 ? secondsAt(borderMinMwCm2) : null,
     worst,
+    warnings: (input.lamps ?? []).flatMap(({ zMm, faceMm }, i) =>
+      faceMm !== undefined && zMm < POINT_FROM_WIDTHS * faceMm
+        ? [t("lamp-stands-too-near-to-be-a-point", { number: i + 1, zMm, faceMm, times: POINT_FROM_WIDTHS })]
+        : [],
+    ),
     map: { xMm, yMm, mwCm2 },
   };
 }

@@ -15,7 +15,13 @@ export interface Exposure {
 }
 
 export interface CureSlot {
-  lamp: { irradianceMwCm2: number; from: "hand" | "simulated"; seq: number; id: string; atMs: number } | null;
+  lamp: {
+    irradianceMwCm2: number;
+    from: "hand" | "simulated" | "logger";
+    seq: number;
+    id: string;
+    atMs: number;
+  } | null;
   exposure: Exposure | null;
   /** The zone that is lit, and since when. */
   lit: { zone: Zone; sinceMs: number } | null;

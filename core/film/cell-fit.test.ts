@@ -8,7 +8,14 @@ import { axesApartDeg } from "./axis-angle.ts";
 const looksOf = (twistDeg: number, retardanceNm: number, rearDeg: number, at: readonly number[]) =>
   at.map((frontDeg) => ({
     frontDeg,
-    srgb: calculateCellOptics({ twistDeg, retardanceNm, rearDeg, frontDeg, illuminant: "D65" }).off.srgb,
+    srgb: calculateCellOptics({
+      twistDeg,
+      retardanceNm,
+      rearDeg,
+      frontDeg,
+      illuminant: "D65",
+      dispersion: "usual",
+    }).off.srgb,
   }));
 
 describe("cell-fit", () => {
@@ -27,7 +34,7 @@ describe("cell-fit", () => {
       expect(found.twistDeg, what).to.equal(twistDeg);
       expect(found.retardanceNm, what).to.be.closeTo(retardanceNm, 10);
       expect(axesApartDeg(found.rearDeg, rearDeg), what).to.be.below(2);
-      expect(found.rms, what).to.be.below(0.002);
+      expect(found.rms, what).to.be.below(0.003);
     }
   });
 

@@ -1,8 +1,9 @@
 import { z } from "zod";
+import { usual } from "../usual.ts";
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { bounded } from "../units.ts";
-import { transmittance } from "./cell-optics.ts";
+import { dispersion, dispersionNm2, transmittance } from "./cell-optics.ts";
 import { chromaticity, tristimulus } from "./colour.ts";
 import { axesApartDeg, foldDeg } from "./axis-angle.ts";
 import { lightOfHex } from "./srgb.ts";
@@ -17,10 +18,23 @@ export const cellFitInput = z.strictObject({
     .min(2, { error: () => t("must-be-at-least-2-colours") })
     .max(20),
   /** Twists that are thought possible, deg. */
-  twistsDeg: z.array(bounded(-360, 360)).min(1).max(6).default([90, 180, 240, 260]),
+  twistsDeg: usual(
+    z.array(bounded(-360, 360)).min(1).max(6),
+    [90, 180, 240, 260],
+    "twists of 90, 180, 240 and 260 degrees are tried: those that are met, from memory",
+  ),
   /** The rear film's angle where it is known; fitted where it is not. */
   rearDeg: bounded(-360, 360).optional(),
-  filmExtinction: bounded(1, 1e6).default(1_000),
+  dispersion: usual(
+    dispersion(),
+    "usual",
+    "birefringence 7 % more at 450 than at 550 nm: usual for such liquid crystals, not measured",
+  ),
+  filmExtinction: usual(
+    bounded(1, 1e6),
+    1_000,
+    "each film passes a thousandth across its axis: usual, from memory",
+  ),
 });
 export type CellFitInput = z.input<typeof cellFitInput>;
 
@@ -69,11 +83,19 @@ function chromaticityOf(colour: string): [number, number] {
  * one angle more. Sources: as cell-optics; Levenberg 1944, Marquardt 1963.
  */
 export function calculateCellFit(input: CellFitInput, onProgress: OnProgress = () => undefined): CellFit {
-  const { looks, twistsDeg, rearDeg, filmExtinction } = cellFitInput.parse(input);
+  const { looks, twistsDeg, rearDeg, filmExtinction, dispersion: given } = cellFitInput.parse(input);
+  const nm2 = dispersionNm2(given);
   const wanted = looks.flatMap(({ srgb: colour }) => chromaticityOf(colour));
   const predicted = (twistDeg: number, retardanceNm: number, rear: number) =>
     looks.flatMap(({ frontDeg }) => {
-      const t = transmittance({ twistDeg, retardanceNm, rearDeg: rear, frontDeg, filmExtinction });
+      const t = transmittance({
+        twistDeg,
+        retardanceNm,
+        rearDeg: rear,
+        frontDeg,
+        filmExtinction,
+        dispersion: nm2,
+      });
       const { x, y } = chromaticity(tristimulus(t, "D65"));
       return [x, y];
     });

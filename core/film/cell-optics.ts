@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { usual } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, oneOf } from "../units.ts";
 import {
@@ -13,17 +14,34 @@ import {
 import { t } from "../../words/film.ts";
 
 const MOST_STEPS = 721;
+/** Birefringence 7 % more at 450 than at 550 nm. Assumed: between what mixtures of cyanobiphenyls and of fluorinated rings show. */
+const USUAL_NM2 = 50_000;
+export const dispersion = () =>
+  z.union([bounded(0, 500_000), z.literal("usual")], { error: () => t("must-be-nm2-or-usual") });
+/** In nm², whichever way it was given. */
+export const dispersionNm2 = (given: z.output<ReturnType<typeof dispersion>>): number =>
+  given === "usual" ? USUAL_NM2 : given;
 
 export const cellOpticsInput = z.strictObject({
   twistDeg: bounded(-360, 360),
-  /** At 550 nm; the same at every wavelength. */
+  /** At 550 nm. */
   retardanceNm: bounded(0, 5_000),
+  /** How it grows towards blue, nm²: as 1 + this / λ² (two terms of Cauchy); or as is usual for such liquid crystals. */
+  dispersion: usual(dispersion(), 0, "the same birefringence at every wavelength"),
   rearDeg: bounded(-360, 360),
   frontDeg: bounded(-360, 360),
-  onRetardanceShare: bounded(0, 1).default(0.1),
-  illuminant: oneOf(illuminants).default("E"),
+  onRetardanceShare: usual(
+    bounded(0, 1),
+    0.1,
+    "a driven pixel keeps a tenth of its birefringence: not measured",
+  ),
+  illuminant: usual(oneOf(illuminants), "E", "light of equal energy at every wavelength"),
   /** Light that a film passes along its axis over what it passes across it. */
-  filmExtinction: bounded(1, 1e6).default(1_000),
+  filmExtinction: usual(
+    bounded(1, 1e6),
+    1_000,
+    "each film passes a thousandth across its axis: usual, from memory",
+  ),
   sweep: z
     .strictObject({
       fromDeg: bounded(-360, 360),
@@ -130,7 +148,12 @@ interface Cell {
   rearDeg: number;
   frontDeg: number;
   filmExtinction: number;
+  /** nm²; none where it is left out. */
+  dispersion?: number;
 }
+
+/** Retardance over that at 550 nm. */
+const dispersed = (nm: number, nm2: number): number => (1 + nm2 / nm ** 2) / (1 + nm2 / 550 ** 2);
 
 /**
  * Transmittance by wavelength between two films, 1 where both axes and the light between are one. A film of contrast C also passes 1/C
@@ -139,7 +162,7 @@ interface Cell {
 export function transmittance(cell: Cell, share = 1): number[] {
   const leak = 1 / cell.filmExtinction;
   return wavelengthsNm.map((nm) => {
-    const phase = (2 * Math.PI * share * cell.retardanceNm) / nm;
+    const phase = (2 * Math.PI * share * cell.retardanceNm * dispersed(nm, cell.dispersion ?? 0)) / nm;
     const through = passed(cell.rearDeg, cell.frontDeg, cell.twistDeg, phase);
     return ((1 + leak ** 2) * through + 2 * leak * (1 - through)) / (1 + leak) ** 2;
   });
@@ -164,13 +187,14 @@ function lookOf(t: readonly number[], illuminant: Illuminant): Look {
  *
  * Jones calculus of a uniformly twisted layer; a driven pixel keeps `onRetardanceShare` of its birefringence and all of its twist.
  * Angles in degrees from the entrance director, counter-clockwise from the viewer's side, the twist towards the viewer; retardance in
- * nm, the same at every wavelength. Straight through, no reflection, no colour filter, no tilt of the molecules at the faces: good for
+ * nm at 550 nm, its dispersion by two terms of Cauchy. Straight through, no reflection, no colour filter, no tilt of the molecules at the faces: good for
  * sense and tint, not for a data sheet's contrast.
- * Sources: Yariv & Yeh, *Optical Waves in Crystals*; Gooch & Tarry 1975; observer of Wyman, Sloan & Shirley 2013; D65 of CIE 15;
+ * Sources: Yariv & Yeh, *Optical Waves in Crystals*; Cauchy for the dispersion; Gooch & Tarry 1975; observer of Wyman, Sloan & Shirley 2013; D65 of CIE 15;
  * sRGB of IEC 61966-2-1 (from memory).
  */
 export function calculateCellOptics(input: CellOpticsInput): CellOptics {
-  const { illuminant, onRetardanceShare, sweep, ...cell } = cellOpticsInput.parse(input);
+  const { illuminant, onRetardanceShare, sweep, dispersion: given, ...rest } = cellOpticsInput.parse(input);
+  const cell = { ...rest, dispersion: dispersionNm2(given) };
   const at = (frontDeg: number) => {
     const turned = { ...cell, frontDeg };
     const [off, on] = [1, onRetardanceShare].map((share) => lookOf(transmittance(turned, share), illuminant));

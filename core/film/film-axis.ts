@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { usual } from "../usual.ts";
 import { foldDeg } from "./axis-angle.ts";
 import { defineCalculation } from "../calculation.ts";
 import { studentHalfWidth } from "../student.ts";
@@ -30,7 +31,7 @@ export const filmAxisInput = z
       .min(LEAST_READINGS, { error: () => t("must-be-at-least-readings", { LEAST_READINGS }) })
       .max(500),
     /** Half width of the interval at which no more need be read. */
-    wantedDeg: bounded(0.05, 20).default(1),
+    wantedDeg: usual(bounded(0.05, 20), 1, "an axis within 1 degree is enough: common practice, no source"),
     /** Whether the lamp fades or grows evenly from the first reading to the last; told from the readings where it is left out. */
     drift: z.enum(["none", "linear"], { error: () => t("must-be-none-or-linear") }).optional(),
   })

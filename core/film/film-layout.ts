@@ -1,5 +1,6 @@
 import { randomStream } from "../random.ts";
 import { z } from "zod";
+import { usual } from "../usual.ts";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { Effort } from "../effort.ts";
 import { bounded, boundedWhole, sideMm, words, oneOf } from "../units.ts";
@@ -41,8 +42,8 @@ export const filmLayoutInput = z
     gapMm: bounded(0, 100),
     trimMm: bounded(0, 500),
     /** Layouts that are tried; the best is kept. */
-    rounds: boundedWhole(1, 5_000).default(100),
-    seed: boundedWhole(0, 2 ** 31).default(1),
+    rounds: usual(boundedWhole(1, 5_000), 100, "100 layouts are tried: a setting of the search"),
+    seed: usual(boundedWhole(0, 2 ** 31), 1, "the search begins at seed 1: a setting of the search"),
   })
   .superRefine(({ sheets, pieces }, context) => {
     for (const [list, ids] of [

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { usual } from "../usual.ts";
 import type { Family } from "../stack/family.ts";
 import { bounded, sideMm, words, oneOf } from "../units.ts";
 
@@ -22,7 +23,7 @@ export const filmSheet = z.strictObject({
   axisDeg: axisDeg(),
   lot: words(60),
   /** What is left of a sheet: it is used up before a whole one is begun. */
-  isRemnant: z.boolean().default(false),
+  isRemnant: usual(z.boolean(), false, "a whole sheet, not what is left of one"),
 });
 export type FilmSheet = z.output<typeof filmSheet>;
 

@@ -1,7 +1,7 @@
 import { expect } from "chai";
 import { calculateCellOptics } from "./cell-optics.ts";
 import { axesApartDeg } from "./axis-angle.ts";
-import { advise, cellKinds, LEAST_CONTRAST, sweepOf, type FilmedCell } from "./picture-advice.ts";
+import { advise, cellKinds, directorOf, LEAST_CONTRAST, sweepOf, type FilmedCell } from "./picture-advice.ts";
 
 const cellOf = (key: string, frontDeg: number, rearDeg?: number): FilmedCell => {
   const kind = cellKinds.find((one) => one.key === key)!;
@@ -15,7 +15,7 @@ describe("advice on a picture", () => {
     for (const film of ["front", "rear"] as const) {
       for (const row of sweepOf(cell, film, 30)) {
         const turned = film === "front" ? { frontDeg: row.frontDeg } : { rearDeg: row.frontDeg };
-        const direct = calculateCellOptics({ ...cell, ...turned });
+        const direct = calculateCellOptics({ ...cell, dispersion: "usual", ...turned });
         expect(row.off.Y).to.be.closeTo(direct.off.Y, 1e-12);
         expect(row.sense).to.equal(direct.sense);
       }
@@ -34,7 +34,7 @@ describe("advice on a picture", () => {
       expect(advice.sentences[0]).to.match(/^Inverted/);
       const { toDeg, turnDeg } = advice.mend!;
       const turned = film === "front" ? { frontDeg: toDeg } : { rearDeg: toDeg };
-      const after = calculateCellOptics({ ...cell, ...turned });
+      const after = calculateCellOptics({ ...cell, dispersion: "usual", ...turned });
       expect(after.sense).to.equal("positive");
       expect(after.contrast).to.be.closeTo(advice.mend!.contrast, 1e-9);
       expect(after.contrast).to.be.at.least(LEAST_CONTRAST);
@@ -68,8 +68,34 @@ describe("advice on a picture", () => {
       on: row.off,
       contrast: 1,
     }));
-    const advice = advise(cell, "front", "positive", rows);
+    const advice = advise(cell, "front", "positive", { sweep: rows });
     expect(advice.mend).to.equal(null);
     expect(advice.sentences.join(" ")).to.match(/No angle of the front film.*compensation film.*damaged/);
+  });
+
+  it("never tells anybody to turn a film away from what the maker had, whichever cell is supposed and wherever it lies", () => {
+    for (const kind of cellKinds) {
+      for (const film of ["front", "rear"] as const) {
+        for (const wanted of ["positive", "negative"] as const) {
+          for (let makerDeg = 0; makerDeg < 180; makerDeg += 15) {
+            // The old film's axis from the panel's width says where the cell lies; the other film as is usual.
+            const directorDeg = directorOf(kind, film, makerDeg);
+            const { twistDeg, retardanceNm, usualRearDeg: rearDeg, usualFrontDeg: frontDeg } = kind;
+            const cell = { twistDeg, retardanceNm, rearDeg, frontDeg, filmExtinction: 1_000 };
+            const own = film === "front" ? frontDeg : rearDeg;
+            expect(axesApartDeg(own + directorDeg, makerDeg)).to.be.below(1e-9);
+            const inCell = makerDeg - directorDeg;
+            const advice = advise(cell, film, wanted, { makerDeg: inCell, directorDeg });
+            expect(advice.mend).to.equal(null);
+            expect(advice.sentences).to.deep.equal(["As the maker had it: nothing to turn."]);
+            const turned = { ...cell, [film === "front" ? "frontDeg" : "rearDeg"]: own + 30 };
+            const back = advise(turned, film, wanted, { makerDeg: inCell, directorDeg }).sentences.join();
+            expect(back).to.equal(
+              `Turn the ${film} film 30° clockwise to ${makerDeg}°: as the maker had it.`,
+            );
+          }
+        }
+      }
+    }
   });
 });

@@ -56,6 +56,20 @@ export type CellKind = (typeof cellKinds)[number]["key"];
 export const usualCellKind = ({ kind }: Pick<Family, "kind">): CellKind =>
   kind.includes("graphic") ? "supertwisted" : "twisted";
 
+/**
+ * Where the molecules lie at the rear, from the panel's width. What the maker's film had is what the cell was built for: an axis that was
+ * measured on the old film says where the cell lies, never that the film was wrong.
+ */
+export const directorOf = (
+  { usualRearDeg, usualFrontDeg, directorDeg }: (typeof cellKinds)[number],
+  film: FilmSide,
+  makerDeg: number | null,
+): number =>
+  makerDeg === null ? directorDeg : foldDeg(makerDeg - (film === "front" ? usualFrontDeg : usualRearDeg));
+
+/** Within this of the maker's axis a film lies as the maker had it. */
+const AS_MADE_DEG = 3;
+
 /** A picture with less than this between light and dark cannot be read. */
 export const LEAST_CONTRAST = 2;
 /** The ground must let so much through to count as light. */
@@ -68,9 +82,13 @@ export type SweepRow = NonNullable<CellOptics["sweep"]>[number];
 /** What the picture looks like at each angle of one of the films, every so many degrees over a half turn. */
 export function sweepOf(cell: FilmedCell, film: FilmSide, stepDeg = 3): SweepRow[] {
   const sweep = { fromDeg: 0, toDeg: 180 - stepDeg, stepDeg };
-  if (film === "front") return calculateCellOptics({ ...cell, sweep }).sweep!;
+  if (film === "front") return calculateCellOptics({ ...cell, dispersion: "usual", sweep }).sweep!;
   return Array.from({ length: 180 / stepDeg }, (_, i) => {
-    const { off, on, contrast, sense } = calculateCellOptics({ ...cell, rearDeg: i * stepDeg });
+    const { off, on, contrast, sense } = calculateCellOptics({
+      ...cell,
+      dispersion: "usual",
+      rearDeg: i * stepDeg,
+    });
     const small = ({ x, y, Y, srgb, tint }: typeof off) => ({ x, y, Y, srgb, tint });
     return { frontDeg: i * stepDeg, off: small(off), on: small(on), contrast, sense };
   });
@@ -107,14 +125,21 @@ const turnFrom = (from: number, to: number) => {
 /**
  * Why a picture is inverted or tinted and which angle of one film mends it, or that none will. The sense that is wanted is dark on
  * light ("positive") or the other way round. Among angles of that sense it looks for contrast, and beside it for the least tint.
+ * Sentences name angles as they lie on the panel, whose width is `directorDeg` before the entrance director.
+ * `makerDeg`, the axis that was measured on the maker's own film, from the entrance director like all of the cell's angles: nobody is told
+ * to turn the film away from it, and back to it where it lies otherwise.
  */
 export function advise(
   cell: FilmedCell,
   film: FilmSide,
   wanted: CellOptics["sense"],
-  sweep: readonly SweepRow[] = sweepOf(cell, film),
+  {
+    sweep = sweepOf(cell, film),
+    makerDeg = null,
+    directorDeg = 0,
+  }: { sweep?: readonly SweepRow[]; makerDeg?: number | null; directorDeg?: number } = {},
 ): PictureAdvice {
-  const now = calculateCellOptics(cell);
+  const now = calculateCellOptics({ ...cell, dispersion: "usual" });
   const isInverted = now.sense !== wanted;
   const isWeak = now.contrast < LEAST_CONTRAST;
   const isTinted = chroma(tinted(now)) > SEEN_CHROMA;
@@ -143,6 +168,28 @@ export function advise(
   };
   const hint = (turnDeg: number) =>
     `${Math.abs(Math.round(turnDeg))}° ${turnDeg > 0 ? "counter-clockwise" : "clockwise"}`;
+  const onPanel = (deg: number) => Math.round(foldDeg(deg + directorDeg)) % 180;
+  const byMakerDeg = makerDeg === null ? null : turnFrom(from, makerDeg);
+  if (byMakerDeg !== null) {
+    const isAsMade = Math.abs(byMakerDeg) <= AS_MADE_DEG;
+    return {
+      now,
+      isInverted: false,
+      isTinted: false,
+      isWeak: false,
+      mend: null,
+      plainest: null,
+      sentences: [
+        isAsMade
+          ? t("as-the-maker-had-it")
+          : t("the-maker-had-turn-the-film-back", {
+              film,
+              hint: hint(byMakerDeg),
+              toDeg: onPanel(makerDeg!),
+            }),
+      ],
+    };
+  }
   const sentences = [
     ...(isInverted
       ? [t("inverted", { value: now.sense === "positive" ? t("dark-on-light-2") : t("light-on-dark-2") })]
@@ -153,7 +200,7 @@ export function advise(
           t("turn-the-film-to-contrast", {
             film,
             hint: hint(mend.turnDeg),
-            toDeg: mend.toDeg,
+            toDeg: onPanel(mend.toDeg),
             contrast: mend.contrast.toFixed(0),
           }),
         ]
@@ -171,7 +218,7 @@ export function advise(
           plainest && chroma(tinted(plainest)) <= SEEN_CHROMA
             ? t("tinted-at-it-is", {
                 tint: tinted(now).tint,
-                frontDeg: plainest.frontDeg,
+                frontDeg: onPanel(plainest.frontDeg),
                 tint2: lightPart(plainest).tint,
               })
             : t("tinted-and-no-angle-takes-it-away", { tint: tinted(now).tint }),

@@ -1,6 +1,7 @@
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { EigenvalueDecomposition, inverse, Matrix } from "ml-matrix";
 import { z } from "zod";
+import { usual } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
 import { interpolate } from "../interpolate.ts";
 import { studentHalfWidth } from "../student.ts";
@@ -61,16 +62,26 @@ export const heatFitInput = heatSoakInput
     }),
     fit: z.array(unknown).min(1).max(4),
     /** How the thermocouple itself errs. */
-    probe: z
-      .strictObject({
+    probe: usual(
+      z.strictObject({
         /** It follows what it touches so late, s; found with the rest where it is not given. */
-        lagS: z.union([bounded(0, MOST_LAG_S), z.literal("fit")]).default("fit"),
+        lagS: usual(
+          z.union([bounded(0, MOST_LAG_S), z.literal("fit")]),
+          "fit",
+          "the thermocouple lags 0 to 6 s, found with the rest: from memory",
+        ),
         /** It reads so much too high, K; found with the rest where it is not given. */
-        offsetC: z.union([bounded(-10, 10), z.literal("fit")]).default("fit"),
+        offsetC: usual(
+          z.union([bounded(-10, 10), z.literal("fit")]),
+          "fit",
+          "the thermocouple is off by about 1 °C, found with the rest: from memory",
+        ),
         /** It lies this much deeper or higher than it was meant to, one standard deviation, µm. */
-        placeUncertainUm: bounded(0, 5_000).default(0),
-      })
-      .default({ lagS: "fit", offsetC: "fit", placeUncertainUm: 0 }),
+        placeUncertainUm: usual(bounded(0, 5_000), 0, "the thermocouple lies just where it was meant to"),
+      }),
+      { lagS: "fit", offsetC: "fit", placeUncertainUm: 0 },
+      "the thermocouple lags 0 to 6 s and is off by about 1 °C, both found with the rest, and lies where it was meant to: from memory",
+    ),
   })
   .superRefine((input, context) => {
     const fault = (path: (string | number)[], message: string) =>

@@ -1,5 +1,6 @@
 import { capitalised } from "../words.ts";
 import { z } from "zod";
+import { known, usual } from "../usual.ts";
 import type { CautionName } from "../cautions.ts";
 import { surroundings, type MaterialValue } from "../materials/materials.ts";
 import { bounded, temperatureC, oneOf } from "../units.ts";
@@ -31,14 +32,33 @@ const methodValues = {
   freezerFilmWm2K: assumed(10, 6, 20, "still air and a grid under it"),
 } as const;
 
+const assumptionWords: Record<string, readonly [words: string, unit: string]> = {
+  contactWm2K: ["of contact", "W/m²K"],
+  reach: ["of the nozzle's excess that arrives", ""],
+  jetWm2K: ["under the jet", "W/m²K"],
+  share: ["of the time over one place", ""],
+  absorbedShare: ["of the sun absorbed", ""],
+  undersideWm2K: ["to the cloth", "W/m²K"],
+  filmWm2K: ["to the cold air", "W/m²K"],
+};
+
+/** A method's own number as it stands until it is measured, with its words. */
+const standing = (name: keyof typeof methodValues): [value: number, source: string] => {
+  const field = Object.keys(assumptionWords).find((one) =>
+    heatMethodKinds.some((kind) => name === `${kind}${capitalised(one)}`),
+  )!;
+  const [words, unit] = assumptionWords[field]!;
+  return known(methodValues[name], `${unit} ${words}`.trim());
+};
+
 const share = () => bounded(0.01, 1);
 const film = () => bounded(0.1, 1_000_000);
 
 const onPlate = {
   plateC: temperatureC(),
-  contactWm2K: bounded(0.1, 10_000_000).default(methodValues.plateContactWm2K.value),
+  contactWm2K: usual(bounded(0.1, 10_000_000), ...standing("plateContactWm2K")),
   /** Which face lies on it. */
-  side: oneOf(["back", "glass"]).default("back"),
+  side: usual(oneOf(["back", "glass"]), "back", "it lies on its back"),
 };
 
 export const heatMethod = z.discriminatedUnion("kind", [
@@ -46,33 +66,33 @@ export const heatMethod = z.discriminatedUnion("kind", [
   z.strictObject({
     kind: z.literal("mat"),
     matC: temperatureC(),
-    contactWm2K: bounded(0.1, 10_000_000).default(methodValues.matContactWm2K.value),
+    contactWm2K: usual(bounded(0.1, 10_000_000), ...standing("matContactWm2K")),
     side: onPlate.side,
   }),
   z.strictObject({
     kind: z.literal("gun"),
     gunC: temperatureC(),
-    reach: share().default(methodValues.gunReach.value),
-    jetWm2K: film().default(methodValues.gunJetWm2K.value),
-    share: share().default(methodValues.gunShare.value),
+    reach: usual(share(), ...standing("gunReach")),
+    jetWm2K: usual(film(), ...standing("gunJetWm2K")),
+    share: usual(share(), ...standing("gunShare")),
   }),
   z.strictObject({
     kind: z.literal("dryer"),
     dryerC: temperatureC(),
-    reach: share().default(methodValues.dryerReach.value),
-    jetWm2K: film().default(methodValues.dryerJetWm2K.value),
-    share: share().default(methodValues.dryerShare.value),
+    reach: usual(share(), ...standing("dryerReach")),
+    jetWm2K: usual(film(), ...standing("dryerJetWm2K")),
+    share: usual(share(), ...standing("dryerShare")),
   }),
   z.strictObject({
     kind: z.literal("sun"),
     irradianceWm2: bounded(50, 1_500),
-    absorbedShare: share().default(methodValues.sunAbsorbedShare.value),
-    undersideWm2K: film().default(methodValues.sunUndersideWm2K.value),
+    absorbedShare: usual(share(), ...standing("sunAbsorbedShare")),
+    undersideWm2K: usual(film(), ...standing("sunUndersideWm2K")),
   }),
   z.strictObject({
     kind: z.literal("freezer"),
     freezerC: bounded(-100, 10),
-    filmWm2K: film().default(methodValues.freezerFilmWm2K.value),
+    filmWm2K: usual(film(), ...standing("freezerFilmWm2K")),
   }),
   z.strictObject({ kind: z.literal("wire"), ...onPlate }),
 ]);
@@ -258,22 +278,12 @@ export const heatMethods: readonly HeatMethodInfo[] = [
 export const methodOf = (kind: HeatMethodKind): HeatMethodInfo =>
   heatMethods.find((method) => method.kind === kind)!;
 
-const assumptionWords: Record<string, readonly [words: string, unit: string]> = {
-  contactWm2K: ["of contact", "W/m²K"],
-  reach: ["of the nozzle's excess that arrives", ""],
-  jetWm2K: ["under the jet", "W/m²K"],
-  share: ["of the time over one place", ""],
-  absorbedShare: ["of the sun absorbed", ""],
-  undersideWm2K: ["to the cloth", "W/m²K"],
-  filmWm2K: ["to the cold air", "W/m²K"],
-};
-
 /** What is assumed of a method that nobody has measured: those of its numbers that stand as assumed. */
 export function methodAssumptions(
-  method: HeatMethod,
+  method: Readonly<{ kind: HeatMethodKind }>,
 ): { field: string; value: number; unit: string; words: string; source: string }[] {
   const school = method.kind === "wire" ? "plate" : method.kind;
-  return Object.entries(method).flatMap(([field, value]) => {
+  return Object.entries<unknown>(method).flatMap(([field, value]) => {
     const name = `${school}${capitalised(field)}`;
     const known: MaterialValue | undefined = methodValues[name as keyof typeof methodValues];
     if (!known || known.value !== value) return [];
@@ -281,6 +291,12 @@ export function methodAssumptions(
     return [{ field, value: known.value, unit, words, source: known.source.text }];
   });
 }
+
+/** The same in words. */
+export const methodAssumed = (method: Readonly<{ kind: HeatMethodKind }>): string[] =>
+  methodAssumptions(method).map(
+    ({ value, unit, words, source }) => `${[value, unit, words].filter(Boolean).join(" ")}: ${source}`,
+  );
 
 /** What is set on a method, as a number. */
 export const settingOf = (method: HeatMethod): number =>

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { usual } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, durationS, temperatureC, thicknessUm, umToM, words } from "../units.ts";
 import {
@@ -97,7 +98,7 @@ export const heatSoakInput = z
       .max(60),
     target: heatBand.optional(),
     limits: z.array(heatBand).max(80).optional(),
-    outputEveryS: bounded(0.001, 86_400).default(1),
+    outputEveryS: usual(bounded(0.001, 86_400), 1, "a temperature for every second: a setting"),
   })
   .superRefine((input, context) => {
     refineStack(input, context);

@@ -1,6 +1,7 @@
 import { z } from "zod";
+import { usual } from "../usual.ts";
+import { usualAirFilm } from "./usual-air-film.ts";
 import { defineCalculation } from "../calculation.ts";
-import { surroundings } from "../materials/materials.ts";
 import { bounded, temperatureC } from "../units.ts";
 import {
   facesOf,
@@ -37,7 +38,7 @@ export const soakPlanInput = z
     method: heatMethod,
     /** The room. */
     airC: temperatureC(),
-    filmWm2K: bounded(0.1, 1_000).default(surroundings.airFilmWm2K.value),
+    filmWm2K: usual(bounded(0.1, 1_000), ...usualAirFilm),
     /** How much is to be cut. */
     edgeMm: bounded(1, 20_000),
     speedMmS: bounded(0.05, 200),
@@ -519,9 +520,7 @@ function soakPlanOf(input: Checked): SoakPlan {
       timesS: whole.timesS,
       temperatureC: (above.belowC ?? above.temperatureC).map((c, i) => last(c, below.temperatureC[i]!)),
     },
-    assumed: methodAssumptions(input.method).map(
-      ({ value, unit, words, source }) => `${value} ${unit}`.trim() + ` ${words}: ${source}`,
-    ),
+    assumed: methodAssumptions(input.method).map(({ field }) => `method.${field}`),
   };
 }
 

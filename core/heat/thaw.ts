@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { usual } from "../usual.ts";
+import { usualAirFilm } from "./usual-air-film.ts";
 import { defineCalculation } from "../calculation.ts";
 import { surroundings } from "../materials/materials.ts";
 import { bounded } from "../units.ts";
@@ -15,7 +17,7 @@ export const thawInput = z
     startC: bounded(-100, 60),
     airC: benchAirC(),
     relativeHumidityPct: bounded(1, 100),
-    filmWm2K: bounded(0.1, 1_000).default(surroundings.airFilmWm2K.value),
+    filmWm2K: usual(bounded(0.1, 1_000), ...usualAirFilm),
   })
   .superRefine(refineStack);
 export type ThawInput = z.input<typeof thawInput>;

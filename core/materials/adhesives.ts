@@ -22,8 +22,11 @@ export interface LiquidAdhesive {
   openTimeMin: MaterialValue;
 }
 
+/** Of the liquids that bond glass, mN/m. */
+export const surfaceTensionOfLiquids = valueOf(32, 25, 40, assumed("acrylate liquids"));
+
 const common = {
-  surfaceTensionMnM: valueOf(32, 25, 40, assumed("acrylate liquids")),
+  surfaceTensionMnM: surfaceTensionOfLiquids,
   thinningK: valueOf(4_500, 2_500, 7_000, assumed("such liquids lose about half their viscosity in 15 K")),
   bandNm: { from: 365, to: 405, source: memory("photoinitiators of optical adhesives for LED lamps") },
   shelfDays: valueOf(365, 180, 540, memory("data sheets: six months to a year and a half, cool and dark")),

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { filmKinds } from "../film/films.ts";
 import { bounded, boundedWhole, isoDate, oneOf, words } from "../units.ts";
 import { adhesiveNamed, liquidAdhesives, tapeMaterials } from "./adhesives.ts";
-import { solventNames } from "./solvents.ts";
+import { solventNames } from "./solvent-names.ts";
 
 export const lotKinds = ["adhesive", "film", "tape", "solvent"] as const;
 export type LotKind = (typeof lotKinds)[number];

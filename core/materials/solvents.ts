@@ -3,7 +3,7 @@ import { t } from "../../words/materials.ts";
 
 const niosh: Source = {
   kind: "from memory",
-  text: "NIOSH Pocket Guide to Chemical Hazards, quoted from memory",
+  text: "NIOSH Pocket Guide to Chemical Hazards, short-term limits of acetone and ethanol ACGIH, quoted from memory",
 };
 const tables: Source = { kind: "from memory", text: "handbook values of the pure liquid, from memory" };
 const trade: Source = { kind: "common practice", text: "common practice, no source" };
@@ -38,6 +38,8 @@ export interface SolventData {
   densityGml: number;
   /** Mean over a working day that may not be passed, ppm. */
   limitPpm: number;
+  /** Mean over 15 minutes that may not be passed, ppm; null where none is published. */
+  shortTermPpm: number | null;
   /** Lower explosive limit, % of the air by volume; null where it does not burn. */
   lelPct: number | null;
   flashC: number | null;
@@ -72,6 +74,7 @@ export const solvents: readonly Solvent[] = [
     molarMassGmol: 60.1,
     densityGml: 0.785,
     limitPpm: 400,
+    shortTermPpm: 500,
     lelPct: 2.0,
     flashC: 12,
     autoignitionC: 399,
@@ -105,6 +108,7 @@ export const solvents: readonly Solvent[] = [
     molarMassGmol: 46.07,
     densityGml: 0.789,
     limitPpm: 1_000,
+    shortTermPpm: 1_000,
     lelPct: 3.3,
     flashC: 13,
     autoignitionC: 363,
@@ -138,6 +142,7 @@ export const solvents: readonly Solvent[] = [
     molarMassGmol: 58.08,
     densityGml: 0.784,
     limitPpm: 250,
+    shortTermPpm: 500,
     lelPct: 2.5,
     flashC: -18,
     autoignitionC: 465,
@@ -171,6 +176,7 @@ export const solvents: readonly Solvent[] = [
     molarMassGmol: 86.18,
     densityGml: 0.659,
     limitPpm: 50,
+    shortTermPpm: null,
     lelPct: 1.1,
     flashC: -22,
     autoignitionC: 225,
@@ -204,6 +210,7 @@ export const solvents: readonly Solvent[] = [
     molarMassGmol: 60.1,
     densityGml: 0.1,
     limitPpm: 400,
+    shortTermPpm: 500,
     lelPct: null,
     flashC: null,
     autoignitionC: null,
@@ -235,8 +242,6 @@ export const solvents: readonly Solvent[] = [
     },
   },
 ];
-
-export const solventNames = solvents.map(({ name }) => name);
 
 export const solventNamed = (name: string): Solvent | undefined =>
   solvents.find((solvent) => solvent.name === name);

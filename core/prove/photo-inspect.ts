@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { usual, usualFrom } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, oneOf } from "../units.ts";
 import { acceptanceTable, judge, zones } from "./acceptance.ts";
@@ -12,19 +13,22 @@ export const photoInspectInput = z
     ...panelPicture.shape,
     lighting: oneOf(lightings),
     /** Boxes that are not looked at: windows, labels. */
-    ignore: z
-      .array(
-        z.strictObject({
-          xMm: bounded(-5_000, 5_000),
-          yMm: bounded(-5_000, 5_000),
-          widthMm: bounded(0, 5_000),
-          heightMm: bounded(0, 5_000),
-        }),
-      )
-      .max(100)
-      .default([]),
-    borderMm: bounded(0, 1_000).default(0),
-    acceptance: acceptanceTable.optional(),
+    ignore: usual(
+      z
+        .array(
+          z.strictObject({
+            xMm: bounded(-5_000, 5_000),
+            yMm: bounded(-5_000, 5_000),
+            widthMm: bounded(0, 5_000),
+            heightMm: bounded(0, 5_000),
+          }),
+        )
+        .max(100),
+      [],
+      "no part of the picture is left out",
+    ),
+    borderMm: usual(bounded(0, 1_000), 0, "the glass has no printed border"),
+    acceptance: usualFrom(acceptanceTable, "what passes follows the usual table, not this shop's: no source"),
   })
   .superRefine((input, context) => {
     const message = wrongBytes(input);

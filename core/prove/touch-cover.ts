@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { usual, usualFrom } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
 import { median } from "../median.ts";
 import { bounded, boundedWhole } from "../units.ts";
@@ -33,10 +34,10 @@ export const touchCoverInput = z
       heightMm: bounded(5, 3_000).optional(),
     }),
     /** Two neighbours of a stroke farther apart than this, in less than `jumpWithinMs`, are a jump; a tenth of the diagonal where it is left out. */
-    jumpPx: bounded(1, 100_000).optional(),
-    jumpWithinMs: bounded(1, 1_000).default(50),
+    jumpPx: usualFrom(bounded(1, 100_000), "a jump is a tenth of the diagonal: not measured"),
+    jumpWithinMs: usual(bounded(1, 1_000), 50, "a jump happens within 50 ms: not measured"),
     /** A stroke that ends and is taken up again close by so soon was lost. */
-    dropOutMs: bounded(20, 5_000).default(120),
+    dropOutMs: usual(bounded(20, 5_000), 120, "a stroke taken up again within 120 ms was lost: not measured"),
   })
   .superRefine(({ strokes }, context) => {
     const points = strokes.reduce((sum, one) => sum + one.points.length, 0);

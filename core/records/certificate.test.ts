@@ -3,6 +3,7 @@ import { customerWords } from "../close/customer-words.ts";
 import type { Scene } from "../device/scene.ts";
 import { applyMove, moveNamed } from "../job/replay.ts";
 import { deviceRules } from "../moves.ts";
+import { chooseHeat } from "../lift/choose-heat.ts";
 import { exampleFamilies } from "../stack/examples.ts";
 import { hoped } from "../twin/hoped.ts";
 import { playJob, type Play } from "../twin/play.ts";
@@ -83,6 +84,20 @@ describe("the certificate", () => {
     const simulated = certificateOf(told(plain, "reading-taken", read));
     expect(simulated.remarks.join(" ")).to.include("stand-in");
     expect(simulated.measurements.find(({ what }) => what === "Hottest glue line")!.value).to.equal(81);
+  });
+
+  it("says what the heat and the pattern rest on that nobody measured, and nothing of what was measured", () => {
+    const done = worked(({ state }) => state.lines.glass?.on === true && state.bond.settledFromMs !== null);
+    const workedBy = (settings: Readonly<Record<string, number>>) => {
+      const lift = { ...done.state.lift, heat: { ...done.state.lift.heat!, settings } };
+      return certificateOf({ ...done, state: { ...done.state, lift } }).remarks.join("\n");
+    };
+    const { settings } = chooseHeat(done, "plate");
+    const remarks = workedBy(settings);
+    expect(remarks).to.match(/Heat, assumed: .*70 W\/m²K of contact.*10 W\/m²K to the air/);
+    expect(remarks).to.match(/Pattern, assumed: .*eight bond lines high/);
+    const fitted = workedBy({ ...settings, contactWm2K: 96.3, airFilmWm2K: 8.8 });
+    expect(fitted).not.to.include("of contact").and.not.to.include("to the air");
   });
 
   it("tells what broke, what was used up for nothing, and what somebody answers for", () => {

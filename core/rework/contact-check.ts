@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { usual } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
 import { boundedWhole, oneOf } from "../units.ts";
 import { t } from "../../words/rework.ts";
@@ -11,18 +12,36 @@ const contact = () => boundedWhole(1, MOST_CONTACTS);
 export const probeReadings = ["beep", "silence"] as const;
 export type ProbeReading = (typeof probeReadings)[number];
 
-/** What the meter said between two contacts. */
+/** The far end of a contact's own line, where the flex or the cable arrives. */
+export const FAR_END = "end";
+
+/** What the meter said between two contacts, or between a contact and the far end of its line. */
 export const probe = z.strictObject({
   a: contact(),
-  b: contact(),
+  b: z.union([contact(), z.literal(FAR_END)], {
+    error: () => t("must-be-a-contact-or-end", { MOST_CONTACTS }),
+  }),
   reading: z.enum(probeReadings, { error: () => t("must-be-beep-or-silence") }),
 });
 
-/** How many contacts a joint has and which of them are meant to be joined. */
+/** The higher of the contacts that are probed. */
+export const highestOf = ({ a, b }: { a: number; b: number | typeof FAR_END }): number =>
+  b === FAR_END ? a : Math.max(a, b);
+
+/** Pairs show what touches that should not; ends show a single contact that does not hold. */
+const modes = ["neighbours", "all pairs", "ends"] as const;
+
+/** How many contacts a joint has, what is probed of it, and which of them are meant to be joined. */
 export const contactPlan = z.strictObject({
   contacts: boundedWhole(2, MOST_CONTACTS),
-  mode: oneOf(["neighbours", "all pairs"]),
-  nets: z.array(z.array(contact()).min(2).max(MOST_CONTACTS)).max(100).default([]),
+  mode: z.union([oneOf(modes), z.array(oneOf(modes)).min(1).max(modes.length)], {
+    error: () => t("must-be-one-or-several-of", { modes: modes.join(", ") }),
+  }),
+  nets: usual(
+    z.array(z.array(contact()).min(2).max(MOST_CONTACTS)).max(100),
+    [],
+    "no contacts are meant to be joined",
+  ),
 });
 export type ContactPlan = z.output<typeof contactPlan>;
 
@@ -46,22 +65,27 @@ function checkPlan(
 }
 
 export const contactCheckInput = z
-  .strictObject({ ...contactPlan.shape, readings: z.array(probe).max(100_000).default([]) })
+  .strictObject({
+    ...contactPlan.shape,
+    readings: usual(z.array(probe).max(100_000), [], "nothing is probed yet"),
+  })
   .superRefine((input, context) => {
     checkPlan(input, context);
     input.readings.forEach(({ a, b }, i) => {
       const wrong =
         a === b
           ? t("must-not-be-probed-against-itself", { a })
-          : Math.max(a, b) > input.contacts
-            ? t("must-be-one-of-the-contacts-2", { a: Math.max(a, b), contacts: input.contacts })
+          : highestOf({ a, b }) > input.contacts
+            ? t("must-be-one-of-the-contacts-2", { a: highestOf({ a, b }), contacts: input.contacts })
             : null;
       if (wrong) context.addIssue({ code: "custom", path: ["readings", i, "b"], message: wrong });
     });
   });
 export type ContactCheckInput = z.input<typeof contactCheckInput>;
 
-const pair = z.strictObject({ a: z.int(), b: z.int() });
+const pair = z.strictObject({ a: z.int(), b: z.union([z.int(), z.literal(FAR_END)]) });
+/** Two contacts, or one and the far end of its line. */
+export type Probed = z.output<typeof pair>;
 
 export const contactCheckResult = z.strictObject({
   /** Every pair that the mode asks for, in the order in which they are probed, with what is right for it. */
@@ -84,10 +108,19 @@ export type ContactCheck = z.output<typeof contactCheckResult>;
 
 const keyOf = (a: number, b: number) => `${Math.min(a, b)} ${Math.max(a, b)}`;
 
-/** Neighbours first, then those one farther apart, and so on; where only neighbours are asked for, the joins that are meant too. */
-function pairsOf({ contacts, mode, nets }: ContactPlan): { a: number; b: number }[] {
+/** The places that are probed, by number: the contacts from 1, then the far ends in the same order. */
+const placesIn =
+  (contacts: number) =>
+  ({ a, b }: Probed): [number, number] => [a, b === FAR_END ? contacts + a : b];
+
+/**
+ * Each line from end to end first; then neighbours, those one farther apart, and so on; where not all pairs are asked for, the joins that
+ * are meant too.
+ */
+function pairsOf({ contacts, mode, nets }: ContactPlan): Probed[] {
+  const asked = new Set([mode].flat());
   const pairs: { a: number; b: number }[] = [];
-  const most = mode === "neighbours" ? 1 : contacts - 1;
+  const most = asked.has("all pairs") ? contacts - 1 : asked.has("neighbours") ? 1 : 0;
   for (let apart = 1; apart <= most; apart += 1) {
     for (let a = 1; a + apart <= contacts; a += 1) pairs.push({ a, b: a + apart });
   }
@@ -99,20 +132,28 @@ function pairsOf({ contacts, mode, nets }: ContactPlan): { a: number; b: number 
       if (!known.has(keyOf(a, b))) pairs.push({ a, b });
     });
   }
-  return pairs;
+  const ends = asked.has("ends")
+    ? Array.from({ length: contacts }, (_, i) => ({ a: i + 1, b: FAR_END }))
+    : [];
+  return [...(ends as Probed[]), ...pairs];
 }
 
 /**
  * Which contacts to probe, and what the meter's beeps and silences mean: a beep where none is meant is a short, a silence where a join is
- * meant an open. Joined contacts are one: what beeps with one of them beeps with all, and is silent with all, so what follows is not asked
+ * meant an open. A contact that is silent with the far end of its own line is open by itself, which no probing among contacts shows; the
+ * far end of a line that is joined with another on purpose can be reached through that one. Joined contacts are one: what beeps with one of them beeps with all, and is silent with all, so what follows is not asked
  * for. The last reading of a pair counts. Contacts are numbered from 1. Source: none needed; it is bookkeeping of an equivalence.
  */
 export function calculateContactCheck(input: ContactCheckInput): ContactCheck {
   const parsed = contactCheckInput.parse(input);
   const { contacts, nets, readings } = parsed;
-  const last = new Map<string, { a: number; b: number; reading: ProbeReading }>();
-  for (const reading of readings) last.set(keyOf(reading.a, reading.b), reading);
-  const group = Array.from({ length: contacts + 1 }, (_, i) => i);
+  const places = placesIn(contacts);
+  const last = new Map<string, { asked: Probed; a: number; b: number; reading: ProbeReading }>();
+  for (const { a, b, reading } of readings) {
+    const [from, to] = places({ a, b });
+    last.set(keyOf(from, to), { asked: { a, b }, a: from, b: to, reading });
+  }
+  const group = Array.from({ length: 2 * contacts + 1 }, (_, i) => i);
   const rootOf = (number: number): number => {
     let root = number;
     while (group[root] !== root) root = group[root]!;
@@ -120,37 +161,38 @@ export function calculateContactCheck(input: ContactCheckInput): ContactCheck {
   };
   for (const { a, b, reading } of last.values()) if (reading === "beep") group[rootOf(a)] = rootOf(b);
   const apart = new Set<string>();
-  const contradictions: { a: number; b: number }[] = [];
-  for (const { a, b, reading } of last.values()) {
+  const contradictions: Probed[] = [];
+  for (const { asked, a, b, reading } of last.values()) {
     if (reading === "beep") continue;
-    if (rootOf(a) === rootOf(b)) contradictions.push({ a, b });
+    if (rootOf(a) === rootOf(b)) contradictions.push(asked);
     else apart.add(keyOf(rootOf(a), rootOf(b)));
   }
   const netOf = new Map<number, number>();
   nets.forEach((net, i) => net.forEach((number) => netOf.set(number, i)));
   const pairs = pairsOf(parsed).map(({ a, b }) => {
-    const isMeant = netOf.has(a) && netOf.get(a) === netOf.get(b);
+    const isMeant = b === FAR_END || (netOf.has(a) && netOf.get(a) === netOf.get(b));
     return { a, b, expected: isMeant ? ("beep" as const) : ("silence" as const) };
   });
-  const isOf = (a: number, b: number): ProbeReading | null => {
+  const isOf = (between: Probed): ProbeReading | null => {
+    const [a, b] = places(between);
     const own = last.get(keyOf(a, b));
     if (own) return own.reading;
     if (rootOf(a) === rootOf(b)) return "beep";
     return apart.has(keyOf(rootOf(a), rootOf(b))) ? "silence" : null;
   };
-  const untested = pairs.filter(({ a, b }) => isOf(a, b) === null);
+  const untested = pairs.filter((between) => isOf(between) === null);
   return {
     pairs,
     next: untested[0] ?? null,
     faults: pairs.flatMap(({ a, b, expected }) => {
-      const is = isOf(a, b);
+      const is = isOf({ a, b });
       if (is === null || is === expected) return [];
       return [
         {
           a,
           b,
           kind: is === "beep" ? ("short" as const) : ("open" as const),
-          follows: !last.has(keyOf(a, b)),
+          follows: !last.has(keyOf(...places({ a, b }))),
         },
       ];
     }),

@@ -3,7 +3,7 @@ import type { Family, Joint } from "../stack/family.ts";
 import { t } from "../../words/rework.ts";
 
 /** What is assumed where a family says nothing of its joint. Assumed: a small flex. */
-const USUAL: Joint = { name: "flex", contacts: 8, rows: 1, pins: 2, nets: [], delicate: false };
+const USUAL: Joint = { name: "flex", contacts: 8, rows: 1, pins: 2, nets: [], ends: false, delicate: false };
 
 export const jointOf = (family: Pick<Family, "joint">): Joint => family.joint ?? USUAL;
 

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { usual } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
 import { alloyNamed, alloyNames, type Alloy } from "../materials/alloys.ts";
 import { interpolate } from "../interpolate.ts";
@@ -15,7 +16,11 @@ export const reflowProfileInput = z
     readings: z.array(reflowReading).min(3).max(100_000),
     alloy: oneOf(alloyNames),
     /** Rise and fall are taken over so long, so that a thermocouple's noise is not a slope. */
-    slopeOverS: bounded(0.5, 60).default(3),
+    slopeOverS: usual(
+      bounded(0.5, 60),
+      3,
+      "slopes are taken over 3 s: a setting, so that noise is not a slope",
+    ),
   })
   .superRefine(({ readings }, context) => {
     readings.forEach(({ timeS }, i) => {

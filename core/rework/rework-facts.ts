@@ -35,8 +35,13 @@ export function jointChecked(scene: Scene): ContactCheck {
   const joint = jointNow(scene);
   const before = kept.get(probes);
   if (before?.joint === joint) return before.check;
-  const { contacts, nets } = joint;
-  const check = calculateContactCheck({ contacts, nets, mode: "neighbours", readings: [...probes] });
+  const { contacts, nets, ends } = joint;
+  const check = calculateContactCheck({
+    contacts,
+    nets,
+    mode: ends ? ["ends", "neighbours"] : "neighbours",
+    readings: [...probes],
+  });
   kept.set(probes, { joint, check });
   return check;
 }

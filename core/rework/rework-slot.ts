@@ -1,4 +1,4 @@
-import type { ProbeReading } from "./contact-check.ts";
+import type { Probed, ProbeReading } from "./contact-check.ts";
 
 /** A soldering profile as it was logged. */
 export interface LoggedProfile {
@@ -15,5 +15,5 @@ export interface ReworkSlot {
   soldered: boolean;
   fluxOff: boolean;
   profile: LoggedProfile | null;
-  probes: readonly { a: number; b: number; reading: ProbeReading }[];
+  probes: readonly (Probed & { reading: ProbeReading })[];
 }

@@ -5,7 +5,12 @@ import { alloyNames, type AlloyName } from "../materials/alloys.ts";
 import { alloyCautions } from "./joint.ts";
 import { netsOf, netsText } from "./nets-text.ts";
 import { recipeOf } from "./recipe.ts";
-import { calculateContactCheck, type ContactCheckInput, type ProbeReading } from "./contact-check.ts";
+import {
+  calculateContactCheck,
+  type ContactCheckInput,
+  type Probed,
+  type ProbeReading,
+} from "./contact-check.ts";
 import { calculateReflowProfile, type ReflowProfileInput } from "./reflow-profile.ts";
 
 /** A lead-free profile made by hand: 2 K/s to 150, 90 s to 200, 1.5 K/s to 245, held, then 4 K/s down. */
@@ -155,12 +160,12 @@ function partitions(contacts: number): number[][] {
 
 /** Probes what is asked for until nothing is, on a joint whose contacts hang together like this. */
 function probeAll(plan: ContactCheckInput, truth: readonly number[]) {
-  const readings: { a: number; b: number; reading: ProbeReading }[] = [];
+  const readings: (Probed & { reading: ProbeReading })[] = [];
   for (;;) {
     const check = calculateContactCheck({ ...plan, readings });
     if (!check.next) return { ...check, probes: readings.length };
     const { a, b } = check.next;
-    readings.push({ a, b, reading: truth[a - 1] === truth[b - 1] ? "beep" : "silence" });
+    readings.push({ a, b, reading: truth[a - 1] === truth[Number(b) - 1] ? "beep" : "silence" });
   }
 }
 
@@ -214,6 +219,47 @@ describe("contact-check", () => {
       "13 beep",
       "35 beep",
     ]);
+  });
+
+  it("finds every single short and every single open of up to 12 contacts, from end to end and among pairs", () => {
+    // A meter on a joint as wires: pads 1 to n, far ends n + 1 to 2 n; what hangs together beeps.
+    const hangTogether = (count: number, wires: readonly (readonly [number, number])[]) => {
+      const of = Array.from({ length: 2 * count + 1 }, (_, i) => i);
+      for (let round = 0; round < count; round += 1)
+        for (const [p, q] of wires) of[p] = of[q] = Math.min(of[p]!, of[q]!);
+      return of;
+    };
+    for (let contacts = 2; contacts <= 12; contacts += 1) {
+      const lines = Array.from({ length: contacts }, (_, i) => i + 1);
+      const probeJoint = (mode: ContactCheckInput["mode"], wires: readonly (readonly [number, number])[]) => {
+        const of = hangTogether(contacts, wires);
+        const readings: (Probed & { reading: ProbeReading })[] = [];
+        for (;;) {
+          const check = calculateContactCheck({ contacts, mode, readings });
+          if (!check.next) return { ...check, probes: readings.length };
+          const { a, b } = check.next;
+          readings.push({ a, b, reading: of[a] === of[b === "end" ? contacts + a : b] ? "beep" : "silence" });
+        }
+      };
+      const sound = lines.map((n) => [n, contacts + n] as const);
+      const mixed = ["ends", "all pairs"] as const;
+      expect(probeJoint([...mixed], sound).faults).to.deep.equal([]);
+      for (const open of lines) {
+        const wires = sound.filter(([n]) => n !== open);
+        const found = [{ a: open, b: "end", kind: "open", follows: false }];
+        expect(probeJoint("ends", wires).faults).to.deep.equal(found);
+        expect(probeJoint([...mixed], wires).faults).to.deep.equal(found);
+        // Among pairs alone it cannot be seen: that is what ends are for.
+        expect(probeJoint("all pairs", wires).faults).to.deep.equal([]);
+      }
+      for (const a of lines) {
+        for (const b of lines.filter((n) => n > a)) {
+          const found = probeJoint([...mixed], [...sound, [a, b]]);
+          expect(found.faults).to.deep.equal([{ a, b, kind: "short", follows: false }]);
+          expect(found.probes).to.be.at.most(contacts + (contacts * (contacts - 1)) / 2);
+        }
+      }
+    }
   });
 
   it("lets the last reading count, and names a probe that slipped", () => {

@@ -192,6 +192,8 @@ export const joint = z.strictObject({
     .array(z.array(boundedWhole(1, 200)).min(2))
     .max(100)
     .default([]),
+  /** The far end of each line can be reached with a probe, so that a single contact that does not hold is found. */
+  ends: z.boolean().default(false),
   /** Bears only so much: a delicate flex wants a low-temperature solder. */
   delicate: z.boolean().default(false),
 });

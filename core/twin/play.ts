@@ -14,6 +14,7 @@ import type { AnyMove, Recorded } from "../job/move.ts";
 import type { Device } from "../device/scene.ts";
 import type { CautionName } from "../cautions.ts";
 import { piecesOf } from "../lift/pieces.ts";
+import { FAR_END } from "../rework/contact-check.ts";
 import { jointNow } from "../rework/rework-facts.ts";
 import { randomStream } from "../random.ts";
 import type { Family } from "../stack/family.ts";
@@ -118,7 +119,8 @@ function answered(
       return { ...offered, level: 0.02 + 0.9 * Math.cos(apart) ** 2, source: "simulated" };
     }
     case "contact-probed": {
-      const { a, b } = offered as { a: number; b: number };
+      const { a, b } = offered as { a: number; b: number | typeof FAR_END };
+      if (b === FAR_END) return { a, b, reading: twin.opens > 0 && a === 2 ? "silence" : "beep" };
       const { nets } = jointNow(scene);
       const joins = nets.some((net) => net.includes(a) && net.includes(b));
       const isShort = twin.shorts > 0 && a === 1 && !joins;
@@ -143,7 +145,7 @@ function worded(
     const { trouble } = scene.state.intake;
     const isLost =
       trouble?.fn !== null && trouble?.fn !== undefined && !twin.panelAlive && !twin.lines.display.fresh;
-    if (trouble?.kind === "joint") twin.shorts = 0;
+    if (trouble?.kind === "joint") [twin.shorts, twin.opens] = [0, 0];
     if (trouble?.kind === "specks") {
       const canComeOff =
         scene.state.lines.glass?.on || scene.state.lines.front?.on || scene.state.lines.rear?.on;

@@ -12,12 +12,13 @@ export interface Truth {
   staysAlive: boolean;
   /** In which stage the panel dies; null where it lives. */
   diesIn: StageName | null;
-  /** How often glue is left, bubbles are closed in, specks lie under it, an edge gets wet, the joint is short, the part does not fit. */
+  /** How often glue is left, bubbles are closed in, specks lie under it, an edge gets wet, the joint is short or a contact of it does not hold, the part does not fit. */
   glueLeft: number;
   bubbles: number;
   specks: number;
   wetEdge: number;
   shorts: number;
+  opens: number;
   misfits: number;
   /** How often a loose contact makes a function fail at first. */
   looseContacts: number;
@@ -39,12 +40,19 @@ export const kindTruth: Truth = {
   specks: 0,
   wetEdge: 0,
   shorts: 0,
+  opens: 0,
   misfits: 0,
   looseContacts: 0,
   lostScrew: false,
   axisDeg: { front: 45, rear: 135 },
   windowShare: 1,
 };
+
+/** A joint goes wrong by a bridge or by a contact that does not hold. */
+const jointTruth = (isBad: boolean, seed: number) => ({
+  shorts: isBad && seed % 2 === 0 ? 1 : 0,
+  opens: isBad && seed % 2 !== 0 ? 1 : 0,
+});
 
 /** A truth by its seed: mostly kind, here and there not. */
 export function truthOf(seed: number, family: Pick<Family, "functions">): Truth {
@@ -60,7 +68,7 @@ export function truthOf(seed: number, family: Pick<Family, "functions">): Truth 
     bubbles: chance(0.2) ? 1 : 0,
     specks: chance(0.08) ? 1 : 0,
     wetEdge: chance(0.08) ? 1 : 0,
-    shorts: chance(0.15) ? 1 : 0,
+    ...jointTruth(chance(0.15), seed),
     misfits: chance(0.08) ? 1 : 0,
     looseContacts: chance(0.1) ? 1 : 0,
     lostScrew: chance(0.1),

@@ -100,6 +100,7 @@ export class Twin {
   jointSoldered: boolean;
   jointOff = false;
   shorts: number;
+  opens: number;
   shut = true;
   loose: number;
   glueLeft: number;
@@ -125,6 +126,7 @@ export class Twin {
     this.bubbles = truth.bubbles;
     this.specks = truth.specks;
     this.shorts = truth.shorts;
+    this.opens = truth.opens;
     this.loose = truth.looseContacts;
     this.glueLeft = truth.glueLeft;
     this.wetEdge = truth.wetEdge;

@@ -1,7 +1,9 @@
 import { noise, numberOf } from "../../core/random.ts";
 import type { FilmSide } from "../../core/film/films.ts";
+import { printedBy } from "./printed.ts";
 import type { LightMeter } from "./light-meter.ts";
 
+const readPrinted = printedBy((value) => `L ${value}`);
 const MOST = 820;
 const LEAST = 24;
 /** Of what it reads, and of a lamp that flickers: share of the reading, and in its own unit. */
@@ -16,7 +18,7 @@ export function simulatedLightMeter(axisDeg: number, random: () => number = Math
     read(angleDeg) {
       const along = Math.cos(((angleDeg - axisDeg) * Math.PI) / 180) ** 2;
       const level = LEAST + (MOST - LEAST) * along;
-      return Number(Math.max(0, level + noise(random) * (NOISE_FLOOR + NOISE_SHARE * level)).toFixed(1));
+      return readPrinted(Math.max(0, level + noise(random) * (NOISE_FLOOR + NOISE_SHARE * level)), 1);
     },
   };
 }

@@ -1,6 +1,8 @@
 import { noise, numberOf } from "../../core/random.ts";
+import { printedBy } from "./printed.ts";
 import type { Scale } from "./scale.ts";
 
+const readPrinted = printedBy((value) => `ST,GS,+${value.padStart(9)} g`);
 const NOISE_G = 0.004;
 /** What a hand misses of what it aims at, at most; each time it tops up, so much of the miss is left. */
 const MOST_MISS = 0.18;
@@ -22,8 +24,9 @@ export function simulatedScale(
     name: "Simulated scale",
     isSimulated: true,
     read: () =>
-      Number(
-        Math.max(0, aimG * (1 + missOf(code) * LEFT_OF_MISS ** topUps) + NOISE_G * noise(random)).toFixed(3),
+      readPrinted(
+        Math.max(0, aimG * (1 + missOf(code) * LEFT_OF_MISS ** topUps) + NOISE_G * noise(random)),
+        3,
       ),
   };
 }

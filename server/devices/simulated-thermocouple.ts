@@ -1,7 +1,9 @@
 import { noise } from "../../core/random.ts";
 import { standInTicks } from "./stand-in-clock.ts";
+import { printedBy } from "./printed.ts";
 import type { Thermometer } from "./thermometer.ts";
 
+const readPrinted = printedBy((value) => `T1 ${value} C`);
 /** A bead and a wire follow what they touch with this lag, s. Assumed. */
 export const LAG_S = 3;
 /** It reads so much too high, K: within what the tolerance of such wires allows. Assumed. */
@@ -41,7 +43,7 @@ export function simulatedThermocouple(
       return ticks.run(() => {
         const atMs = now();
         followTo(atMs);
-        onReading({ atMs, valueC: Number((beadC + OFFSET_K + NOISE_K * noise(random)).toFixed(2)) });
+        onReading({ atMs, valueC: readPrinted(beadC + OFFSET_K + NOISE_K * noise(random), 2) });
       });
     },
   };

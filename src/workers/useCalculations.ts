@@ -1,9 +1,12 @@
 import { useEffect, useState } from "react";
+import type { Assuming } from "../../core/calculations.ts";
 import type { Fault } from "../../core/faults.ts";
 
 /** How one calculation stands: still at it (with its share), done, or refused. */
 export interface Calculated<Result> {
-  result: Result | null;
+  result: (Result & Assuming) | null;
+  /** In words, what the result rests on that nobody measured. */
+  assumptions: readonly string[];
   faults: Fault[] | null;
   /** 0 to 1 where it tells. */
   share: number | null;
@@ -11,9 +14,11 @@ export interface Calculated<Result> {
   soFar: unknown;
 }
 
-type Answer<Result> = { id: number; share?: number; soFar?: unknown; result?: Result; faults?: Fault[] };
+type Answer<Result> = { id: number } & Partial<
+  Pick<Calculated<Result>, "share" | "soFar" | "result" | "assumptions" | "faults">
+>;
 
-const waiting = { result: null, faults: null, share: null, soFar: undefined };
+const waiting = { result: null, assumptions: [], faults: null, share: null, soFar: undefined };
 
 /**
  * Runs one calculation on several inputs in a worker, in their order. New inputs end what is still running; so do null and

@@ -3,6 +3,7 @@ import type { Scene } from "../../core/device/scene.ts";
 import type { FilmSide } from "../../core/film/films.ts";
 import { nextMove } from "../../core/job/plan.ts";
 import { deviceRules } from "../../core/moves.ts";
+import { FAR_END } from "../../core/rework/contact-check.ts";
 import { jointNow } from "../../core/rework/rework-facts.ts";
 import { faultsOfStep } from "./glance.ts";
 import {
@@ -69,7 +70,8 @@ const hands: Record<string, (page: Page, scene: Scene, data: Record<string, unkn
   "solvent-chosen": (page) => instrument(page).getByRole("button", { name: /^Use / }).click(),
   "alloy-chosen": (page) => instrument(page).getByRole("button", { name: /^Use / }).click(),
   "contact-probed": (page, scene, { a, b }) => {
-    const isJoined = jointNow(scene).nets.some((net) => net.includes(Number(a)) && net.includes(Number(b)));
+    const isJoined =
+      b === FAR_END || jointNow(scene).nets.some((net) => net.includes(Number(a)) && net.includes(Number(b)));
     return instrument(page)
       .getByRole("button", { name: isJoined ? "Beep" : "Silence" })
       .click();

@@ -59,7 +59,7 @@ export const bond = {
   "a-weighed-drop-between-two-clean":
     "A weighed drop between two clean glasses, a known weight on the upper one. Read across it at the start, and again when it has at least doubled.",
   "pa-s": "Pa s",
-  "to-if-a-diameter-is-read-to": "({fromPaS} to {toPaS}, if a diameter is read to half a millimetre)",
+  "to-if-a-diameter-is-read-to": "({fromPaS} to {toPaS} by how well ruler, watch and scale read)",
   "use-this-from-now-on": "Use this from now on",
   "no-answer-from-the-server-the-pattern":
     "No answer from the server. The pattern is still here: press again.",
@@ -97,4 +97,5 @@ export const bond = {
   "must-have-widthmm-and-heightmm-or": "must have widthMm and heightMm, or diameterMm",
   "must-be-below-startgapum-which-is": "{endGapUm} must be below startGapUm, which is {startGapUm}",
   assumed: " (assumed)",
+  "save-what-the-scale-shows": "Save what the scale shows: {massG} g",
 } as const;

@@ -57,4 +57,7 @@ export const clean = {
     "For a while above the day's limit: window open, step back while it dries.",
   "more-than-a-tenth-of-what-can":
     "More than a tenth of what can explode: not in this room without more air.",
+  "too-much-before-the-face-for-a-quarter":
+    "Too much before the face for a quarter of an hour: less on the cloth, more air, or a filter.",
+  "at-the-face-for-15-min": "At the face, 15 min",
 } as const;

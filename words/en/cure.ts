@@ -21,4 +21,9 @@ export const cure = {
   "must-be-at-least-readings": "must be at least {LEAST_READINGS} readings",
   "must-be-of-at-least-two-different": "must be of at least two different hours",
   "must-be-tack-a-side-or-edge": "must be tack, a side or edge ({edges}), or a place of the face",
+  "a-face-that-shines-has-both-sides": "must be given: a face that shines has a width and a height",
+  "belongs-to-a-lamp-taken-as-a-point": "belongs to a lamp that is taken as a point; this one has sides",
+  "is-too-near-for-so-large-a-face": "{zMm} is too near for so large a face: raise the lamp",
+  "lamp-stands-too-near-to-be-a-point":
+    "Lamp {number}: at {zMm} mm it is nearer than {times} times its face of {faceMm} mm. Give its width and height.",
 } as const;

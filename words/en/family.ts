@@ -235,4 +235,5 @@ export const family = {
   "families-in-all":
     "{single, select, yes {{count, plural, one {1 single device} other {# single devices}}} other {{count, plural, one {1 family} other {# families}}}}",
   "drag-how": "Press Space to pick it up, the arrows to move it, Space to put it down, Escape to leave it.",
+  "far-ends-can-be-probed": "Far ends can be probed",
 } as const;

@@ -97,7 +97,6 @@ export const film = {
   "picture-you-want": "Picture you want",
   "contrast-unlit-lit": "{sense}, contrast {contrast}. Unlit {unlit}, lit {lit}.",
   "every-angle-of-the-film": "Every angle of the {film} film",
-  "every-angle-of-the-film-0-to": "Every angle of the {film} film, 0° to 180°: unlit above, lit below.",
   "set-this-angle": "Set this angle",
   "retardance-of-the-cell": "Retardance of the cell",
   nanometres: "{retardanceNm} nanometres",
@@ -151,4 +150,8 @@ export const film = {
     "Tinted {tint}, and no angle takes it away: it is the cell's own retardance. A compensation film would, where there was one.",
   "as-it-should-be-nothing-to-turn": "As it should be: nothing to turn.",
   "sheets-in-all": "{sheets, plural, one {1 sheet} other {# sheets and remnants}}, {cm2} cm²",
+  "must-be-nm2-or-usual": 'must be a number of nm² from 0 to 500000, or "usual"',
+  "as-the-maker-had-it": "As the maker had it: nothing to turn.",
+  "the-maker-had-turn-the-film-back": "Turn the {film} film {hint} to {toDeg}°: as the maker had it.",
+  "at-by-the-makers-film": "at {directorDeg}°, by the maker's own film",
 } as const;

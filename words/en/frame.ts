@@ -43,6 +43,8 @@ export const frame = {
   "no-answer-from-the-server-what-you":
     "No answer from the server. What you entered is still here: press again.",
   "assumed-where-from": "Assumed: where from?",
+  "count-assumed": "{count} assumed",
+  assumed: "assumed",
   "not-measured-here": "Not measured here",
   good: "Good",
   "entry-is-not-sent-yet": "entry is not sent yet",

@@ -118,7 +118,8 @@ export const job = {
     "{pins, plural, =0 {Lay the {joint} in line and hold it.} other {Set the {joint} on its # pins, all through.}}",
   "move.soldered": "Solder the {joint} with fresh paste.",
   "move.flux-off": "Iron off and cold. Clean the flux off.",
-  "move.contact-probed": "Probe {a, number} and {b, number}: {reading, select, beep {beep} other {silence}}.",
+  "move.contact-probed":
+    "Probe {a, number} and {b, select, end {its far end} other {{b}}}: {reading, select, beep {beep} other {silence}}.",
   "move.function-tested": "{name}: {how}. {result, select, pass {Works.} fail {Fails.} other {Not fitted.}}",
   "move.looked-under":
     "Black picture, strong light: {result, select, clear {nothing under it.} other {specks under it.}}",
@@ -173,7 +174,8 @@ export const job = {
   "ask.aligned": "Read the border on all four sides.",
   "ask.looked-for-bubbles": "Look along it in side light. How many bubbles?",
   "ask.lamp-read": "Read the lamp at the glass.",
-  "ask.contact-probed": "Probe {a, number} and {b, number}. {left, number} left.",
+  "ask.contact-probed":
+    "Probe {a, number} and {b, select, end {its far end} other {{b}}}. {left, number} left.",
   "ask.function-tested": "{name}: {how}.",
   "ask.looked-under": "Black picture, strong light. Anything under it?",
   "ask.liners-counted": "Count the liners on the bench.",
@@ -372,7 +374,7 @@ export const job = {
   "fault.seat-too-late": "Too late to try this: the old layer is off.",
   "fault.parted-already": "It is parted already: nothing to heat.",
   "fault.done-already": "That is done already.",
-  "fault.no-such-contacts": "{a, number} and {b, number} must be two of {contacts, number} contacts.",
+  "fault.no-such-contacts": "{a, number} and {b} must be two of {contacts, number} contacts.",
   "fault.function-absent": "What carries {fn} is not on the device.",
   "fault.cut-stays": "The sheet is cut up: that cannot be taken back.",
   "fault.lot-not-so": "The shelf has lot {lot} as {material}, good until {until}.",

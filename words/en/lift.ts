@@ -180,4 +180,5 @@ export const lift = {
   seconds: "seconds",
   band: "band",
   "glue-temperature": "glue",
+  "instrument-on-this-station": "The instrument on this station's port",
 } as const;

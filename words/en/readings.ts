@@ -30,4 +30,20 @@ export const readings = {
   "time-is-before-the-row-above": 'Time: "{timeText}" is before the row above',
   "temperature-must-be-a-number-from-to":
     'Temperature: "{valueText}" must be a number from {bound} to {bound2} °{unit}',
+  "this-browser-reaches-no-instruments":
+    "This browser reaches no serial port. An instrument on another machine posts here: npm run bridge.",
+  baud: "Baud",
+  "join-an-instrument": "Join an instrument",
+  instrument: "Instrument",
+  "the-instrument-is-lost": "The instrument is lost.",
+  "waiting-for-its-first-line": "Waiting for its first line.",
+  "which-line-is-a-reading": "Which line is a reading?",
+  "or-paste-a-line": "Or paste a line",
+  "learn-it": "Learn it",
+  "waiting-for-a-reading": "Waiting for a reading",
+  "save-this-value": "Save this value",
+  "which-number": "Which number",
+  "printed-unit": "Printed unit",
+  "another-line": "Another line",
+  "take-it-off": "Take it off",
 } as const;

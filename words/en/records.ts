@@ -59,4 +59,6 @@ export const records = {
   chamber: "Chamber",
   "border-offset": "Border offset",
   "must-be-a-number-from-to": "{value} {unit} must be a number from {min} to {max}",
+  "heat-assumed": "Heat, assumed: {listed}.",
+  "pattern-assumed": "Pattern, assumed: {listed}.",
 } as const;

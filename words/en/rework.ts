@@ -77,4 +77,6 @@ export const rework = {
     "{soakS} s between {fromC} and {toC} °C; wanted at least {least}: flux has not worked yet.",
   "s-between-and-c-at-most-flux": "{soakS} s between {fromC} and {toC} °C; at most {most}: flux is spent.",
   seconds: "seconds",
+  "must-be-a-contact-or-end": 'must be a contact from 1 to {MOST_CONTACTS}, or "end"',
+  "must-be-one-or-several-of": "must be one or several of: {modes}",
 } as const;

@@ -352,4 +352,8 @@ export const work = {
   "this-browser-cannot-keep-what-you":
     "This browser cannot keep what you press. Stay on this page until it is sent.",
   "paper-in": "Paper in",
+  "contact-and-its-far-end": "Contact {a} and the far end of its line:",
+  "far-end-of": "far end of {number}",
+  "open-at": "Open {number}",
+  "save-what-the-radiometer-shows": "Save what the radiometer shows: {mwCm2} mW/cm²",
 } as const;

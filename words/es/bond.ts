@@ -63,7 +63,7 @@ export const bond: Words<typeof english> = {
   "a-weighed-drop-between-two-clean":
     "Una gota pesada entre dos vidrios limpios, con un peso conocido encima. Mide su ancho al inicio, y otra vez cuando al menos se haya duplicado.",
   "pa-s": "Pa s",
-  "to-if-a-diameter-is-read-to": "({fromPaS} a {toPaS}, si el diámetro se lee a medio milímetro)",
+  "to-if-a-diameter-is-read-to": "({fromPaS} a {toPaS} según lo que afinan regla, reloj y balanza)",
   "use-this-from-now-on": "Usarla desde ahora",
   "no-answer-from-the-server-the-pattern": "El servidor no responde. El patrón sigue aquí: pulsa otra vez.",
   kept: "Guardado.",
@@ -99,4 +99,5 @@ export const bond: Words<typeof english> = {
   "must-have-widthmm-and-heightmm-or": "debe tener widthMm y heightMm, o diameterMm",
   "must-be-below-startgapum-which-is": "{endGapUm} debe ser menor que startGapUm, que es {startGapUm}",
   assumed: " (supuesto)",
+  "save-what-the-scale-shows": "Guardar lo que muestra la balanza: {massG} g",
 };

@@ -62,4 +62,7 @@ export const clean: Words<typeof english> = {
     "Por un rato pasa el límite del día: ventana abierta, aléjate mientras seca.",
   "more-than-a-tenth-of-what-can":
     "Más de un décimo de lo que puede explotar: no en este cuarto sin más aire.",
+  "too-much-before-the-face-for-a-quarter":
+    "Demasiado ante la cara en un cuarto de hora: menos en el paño, más aire o un filtro.",
+  "at-the-face-for-15-min": "Ante la cara, 15 min",
 };

@@ -25,4 +25,9 @@ export const cure: Words<typeof english> = {
   "must-be-at-least-readings": "debe haber al menos {LEAST_READINGS} lecturas",
   "must-be-of-at-least-two-different": "debe ser de al menos dos horas distintas",
   "must-be-tack-a-side-or-edge": "debe ser tack, un lado o borde ({edges}), o un lugar de la cara",
+  "a-face-that-shines-has-both-sides": "hace falta: una cara que brilla tiene ancho y alto",
+  "belongs-to-a-lamp-taken-as-a-point": "es de una lámpara tomada como punto; esta tiene lados",
+  "is-too-near-for-so-large-a-face": "{zMm} es demasiado cerca para una cara tan grande: sube la lámpara",
+  "lamp-stands-too-near-to-be-a-point":
+    "Lámpara {number}: a {zMm} mm está a menos de {times} veces su cara de {faceMm} mm. Indica su ancho y su alto.",
 };

@@ -240,4 +240,5 @@ export const family: Words<typeof english> = {
     "{single, select, yes {{count, plural, one {1 equipo suelto} other {# equipos sueltos}}} other {{count, plural, one {1 familia} other {# familias}}}}",
   "drag-how":
     "Pulsa Espacio para tomarlo, las flechas para moverlo, Espacio para soltarlo, Escape para dejarlo.",
+  "far-ends-can-be-probed": "Se alcanzan los otros extremos",
 };

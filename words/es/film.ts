@@ -101,8 +101,6 @@ export const film: Words<typeof english> = {
   "picture-you-want": "Imagen que quieres",
   "contrast-unlit-lit": "{sense}, contraste {contrast}. Apagado {unlit}, encendido {lit}.",
   "every-angle-of-the-film": "Cada ángulo de la película {film}",
-  "every-angle-of-the-film-0-to":
-    "Cada ángulo de la película {film}, 0° a 180°: apagado arriba, encendido abajo.",
   "set-this-angle": "Poner este ángulo",
   "retardance-of-the-cell": "Retardo de la celda",
   nanometres: "{retardanceNm} nanómetros",
@@ -156,4 +154,9 @@ export const film: Words<typeof english> = {
     "Con tinte {tint}, y ningún ángulo lo quita: es el retardo propio de la celda. Lo quitaría una película de compensación, si la hubo.",
   "as-it-should-be-nothing-to-turn": "Como debe ser: nada que girar.",
   "sheets-in-all": "{sheets, plural, one {1 hoja} other {# hojas y retazos}}, {cm2} cm²",
+  "must-be-nm2-or-usual": 'debe ser un número de nm² de 0 a 500000, o "usual"',
+  "as-the-maker-had-it": "Como lo tenía el fabricante: nada que girar.",
+  "the-maker-had-turn-the-film-back":
+    "Gira la película {film} {hint} a {toDeg}°: como la tenía el fabricante.",
+  "at-by-the-makers-film": "a {directorDeg}°, por la película del fabricante",
 };

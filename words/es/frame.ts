@@ -46,6 +46,8 @@ export const frame: Words<typeof english> = {
   "no-answer-from-the-server-what-you":
     "El servidor no responde. Lo que escribiste sigue aquí: pulsa otra vez.",
   "assumed-where-from": "Supuesto: ¿de dónde?",
+  "count-assumed": "{count, plural, one {# supuesto} other {# supuestos}}",
+  assumed: "supuesto",
   "not-measured-here": "No medido aquí",
   good: "Bien",
   "entry-is-not-sent-yet": "entrada sin enviar",

@@ -120,7 +120,8 @@ export const job: Words<typeof english> = {
     "{pins, plural, =0 {Alinea y sujeta: {joint}.} other {Pon sobre sus # pernos, todos pasados: {joint}.}}",
   "move.soldered": "Suelda con pasta fresca: {joint}.",
   "move.flux-off": "Cautín apagado y frío. Limpia el flux.",
-  "move.contact-probed": "Prueba {a, number} y {b, number}: {reading, select, beep {pita} other {silencio}}.",
+  "move.contact-probed":
+    "Prueba {a, number} y {b, select, end {su otro extremo} other {{b}}}: {reading, select, beep {pita} other {silencio}}.",
   "move.function-tested":
     "{name}: {how}. {result, select, pass {Funciona.} fail {Falla.} other {No instalado.}}",
   "move.looked-under":
@@ -176,7 +177,8 @@ export const job: Words<typeof english> = {
   "ask.aligned": "Lee el margen en los cuatro lados.",
   "ask.looked-for-bubbles": "Mira de lado con luz. ¿Cuántas burbujas?",
   "ask.lamp-read": "Lee la lámpara en el cristal.",
-  "ask.contact-probed": "Prueba {a, number} y {b, number}. Faltan {left, number}.",
+  "ask.contact-probed":
+    "Prueba {a, number} y {b, select, end {su otro extremo} other {{b}}}. Faltan {left, number}.",
   "ask.function-tested": "{name}: {how}.",
   "ask.looked-under": "Imagen negra, luz fuerte. ¿Hay algo debajo?",
   "ask.liners-counted": "Cuenta los protectores en la mesa.",
@@ -370,7 +372,7 @@ export const job: Words<typeof english> = {
   "fault.seat-too-late": "Es tarde para probar esto: la capa vieja está fuera.",
   "fault.parted-already": "Ya está separado: nada que calentar.",
   "fault.done-already": "Eso ya está hecho.",
-  "fault.no-such-contacts": "{a, number} y {b, number} deben ser dos de {contacts, number} contactos.",
+  "fault.no-such-contacts": "{a, number} y {b} deben ser dos de {contacts, number} contactos.",
   "fault.function-absent": "Lo que lleva {fn} no está en el equipo.",
   "fault.cut-stays": "La hoja está cortada: eso no se puede deshacer.",
   "fault.lot-not-so": "El estante tiene el lote {lot} como {material}, bueno hasta {until}.",

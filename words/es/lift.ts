@@ -183,4 +183,5 @@ export const lift: Words<typeof english> = {
   seconds: "segundos",
   band: "rango",
   "glue-temperature": "pegamento",
+  "instrument-on-this-station": "El instrumento del puerto de este puesto",
 };

@@ -33,4 +33,20 @@ export const readings: Words<typeof english> = {
   "time-is-before-the-row-above": 'Hora: "{timeText}" es antes de la fila anterior',
   "temperature-must-be-a-number-from-to":
     'Temperatura: "{valueText}" debe ser un número de {bound} a {bound2} °{unit}',
+  "this-browser-reaches-no-instruments":
+    "Este navegador no llega a ningún puerto serie. Un instrumento en otra máquina envía aquí: npm run bridge.",
+  baud: "Baudios",
+  "join-an-instrument": "Conectar un instrumento",
+  instrument: "Instrumento",
+  "the-instrument-is-lost": "Se perdió el instrumento.",
+  "waiting-for-its-first-line": "Esperando su primera línea.",
+  "which-line-is-a-reading": "¿Qué línea es una lectura?",
+  "or-paste-a-line": "O pega una línea",
+  "learn-it": "Aprenderla",
+  "waiting-for-a-reading": "Esperando una lectura",
+  "save-this-value": "Guardar este valor",
+  "which-number": "Qué número",
+  "printed-unit": "Unidad impresa",
+  "another-line": "Otra línea",
+  "take-it-off": "Desconectarlo",
 };

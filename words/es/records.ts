@@ -62,4 +62,6 @@ export const records: Words<typeof english> = {
   chamber: "Cámara de presión",
   "border-offset": "Diferencia de margen",
   "must-be-a-number-from-to": "{value} {unit} debe ser un número de {min} a {max}",
+  "heat-assumed": "Calor, supuesto: {listed}.",
+  "pattern-assumed": "Patrón, supuesto: {listed}.",
 };

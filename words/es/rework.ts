@@ -84,4 +84,6 @@ export const rework: Words<typeof english> = {
     "{soakS} s entre {fromC} y {toC} °C; se quiere al menos {least}: el flux aún no actuó.",
   "s-between-and-c-at-most-flux": "{soakS} s entre {fromC} y {toC} °C; como mucho {most}: el flux se gastó.",
   seconds: "segundos",
+  "must-be-a-contact-or-end": 'debe ser un contacto de 1 a {MOST_CONTACTS}, o "end"',
+  "must-be-one-or-several-of": "debe ser uno o varios de: {modes}",
 };

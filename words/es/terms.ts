@@ -387,8 +387,8 @@ export const terms: Words<Record<string, string>> = {
     "convección natural y radiación de un panel caliente en un cuarto quieto",
   "about 0.4 mm of air under most of the panel; k of air over its thickness":
     "unos 0.4 mm de aire bajo casi todo el panel; k del aire entre su espesor",
-  "NIOSH Pocket Guide to Chemical Hazards, quoted from memory":
-    "NIOSH Pocket Guide to Chemical Hazards, citado de memoria",
+  "NIOSH Pocket Guide to Chemical Hazards, short-term limits of acetone and ethanol ACGIH, quoted from memory":
+    "NIOSH Pocket Guide to Chemical Hazards, límites cortos de acetona y etanol ACGIH, de memoria",
   "handbook values of the pure liquid, from memory": "valores de manual del líquido puro, de memoria",
   "usual glove charts, from memory; the maker's chart for the very glove decides":
     "tablas usuales de guantes, de memoria; decide la tabla del fabricante de ese guante",
@@ -571,4 +571,87 @@ export const terms: Words<Record<string, string>> = {
   "keep out": "no entrar",
   "no bond": "sin pegado",
   "assumed until measured": "supuesto hasta medirlo",
+  "a temperature for every second: a setting": "una temperatura por segundo: un ajuste",
+  "70 W/m²K of contact: about 0.4 mm of air under most of the panel; k of air over its thickness":
+    "70 W/m²K de contacto: unos 0,4 mm de aire bajo casi todo el panel; k del aire entre su espesor",
+  "it lies on its back": "está apoyado sobre la trasera",
+  "45 W/m²K of contact: a soft mat through the back of a device":
+    "45 W/m²K de contacto: una manta blanda a través de la trasera del equipo",
+  "0.45 of the nozzle's excess that arrives: share of the nozzle's excess that arrives at 5 to 10 cm":
+    "llega 0,45 del exceso de la boquilla: lo que llega a 5 a 10 cm",
+  "100 W/m²K under the jet: a round jet on a plate":
+    "100 W/m²K bajo el chorro: un chorro redondo sobre una placa",
+  "0.2 of the time over one place: share of the time that the spot stands over one place of the edge":
+    "0,2 del tiempo sobre un punto: lo que el chorro está sobre un punto del borde",
+  "0.8 of the nozzle's excess that arrives: share of the nozzle's excess that arrives at 3 to 5 cm":
+    "llega 0,8 del exceso de la boquilla: lo que llega a 3 a 5 cm",
+  "55 W/m²K under the jet: a wide, slow jet": "55 W/m²K bajo el chorro: un chorro ancho y lento",
+  "0.45 of the time over one place: a wide spot stands over much of the edge":
+    "0,45 del tiempo sobre un punto: un chorro ancho cubre gran parte del borde",
+  "0.9 of the sun absorbed: a dark display behind clear glass":
+    "absorbe 0,9 del sol: una pantalla oscura tras cristal claro",
+  "3 W/m²K to the cloth: lying on a cloth": "3 W/m²K hacia el paño: apoyado en un paño",
+  "10 W/m²K to the cold air: still air and a grid under it":
+    "10 W/m²K hacia el aire frío: aire quieto y una rejilla debajo",
+  "10 W/m²K to the air: natural convection and radiation of a warm panel in a still room":
+    "10 W/m²K hacia el aire: convección natural y radiación de un panel tibio en una sala sin corrientes",
+  "the thermocouple lags 0 to 6 s and is off by about 1 °C, both found with the rest, and lies where it was meant to: from memory":
+    "el termopar se retrasa de 0 a 6 s y yerra cerca de 1 °C, ambos ajustados con lo demás, y está donde debía: de memoria",
+  "the thermocouple lags 0 to 6 s, found with the rest: from memory":
+    "el termopar se retrasa de 0 a 6 s, ajustado con lo demás: de memoria",
+  "the thermocouple is off by about 1 °C, found with the rest: from memory":
+    "el termopar yerra cerca de 1 °C, ajustado con lo demás: de memoria",
+  "the thermocouple lies just where it was meant to": "el termopar está justo donde debía",
+  "a path of hot air is closed: from its end it begins anew":
+    "el recorrido del aire caliente es cerrado: al final vuelve a empezar",
+  "it is done once a day": "se hace una vez al día",
+  "a room at 25 °C, at which limits in ppm are stated":
+    "una sala a 25 °C, a la que se dan los límites en ppm",
+  "an axis within 1 degree is enough: common practice, no source":
+    "basta un eje a 1 grado: práctica común, sin fuente",
+  "a driven pixel keeps a tenth of its birefringence: not measured":
+    "un píxel activo conserva una décima de su birrefringencia: sin medir",
+  "light of equal energy at every wavelength": "luz de igual energía en cada longitud de onda",
+  "each film passes a thousandth across its axis: usual, from memory":
+    "cada película deja pasar una milésima a través de su eje: habitual, de memoria",
+  "twists of 90, 180, 240 and 260 degrees are tried: those that are met, from memory":
+    "se prueban giros de 90, 180, 240 y 260 grados: los que se encuentran, de memoria",
+  "100 layouts are tried: a setting of the search": "se prueban 100 disposiciones: un ajuste de la búsqueda",
+  "the search begins at seed 1: a setting of the search":
+    "la búsqueda empieza con la semilla 1: un ajuste de la búsqueda",
+  "a front begins to trap air at a capillary number of 0.1: between 0.01 and 1, not measured":
+    "un frente empieza a atrapar aire con número capilar 0,1: entre 0,01 y 1, sin medir",
+  "nothing under the glass must stay dry": "nada bajo el cristal debe quedar seco",
+  "the liquid stands eight bond lines high when the glass first lies on it: not measured":
+    "el líquido tiene ocho veces el espesor final cuando el cristal lo toca: sin medir",
+  "12 pictures of the filling: a setting": "12 imágenes del llenado: un ajuste",
+  "400 changes are tried: a setting of the search": "se prueban 400 cambios: un ajuste de la búsqueda",
+  "the diffusion that is only building up counts": "cuenta la difusión que aún se está formando",
+  "a diameter is read to 0.5 mm: with a rule, by eye": "un diámetro se lee a 0,5 mm: con regla, a ojo",
+  "0.5 mm off the middle still passes: common practice, no source":
+    "0,5 mm fuera del centro aún pasa: práctica común, sin fuente",
+  "light is worked out every 5 mm: a setting": "la luz se calcula cada 5 mm: un ajuste",
+  "slopes are taken over 3 s: a setting, so that noise is not a slope":
+    "las pendientes se toman en 3 s: un ajuste, para que el ruido no sea pendiente",
+  "no contacts are meant to be joined": "ningún contacto debe estar unido",
+  "nothing is probed yet": "aún no se ha medido nada",
+  "no part of the picture is left out": "no se omite ninguna parte de la imagen",
+  "the glass has no printed border": "el cristal no tiene borde impreso",
+  "what passes follows the usual table, not this shop's: no source":
+    "lo que pasa sigue la tabla habitual, no la de este taller: sin fuente",
+  "a jump is a tenth of the diagonal: not measured": "un salto es una décima de la diagonal: sin medir",
+  "a jump happens within 50 ms: not measured": "un salto ocurre en 50 ms: sin medir",
+  "a stroke taken up again within 120 ms was lost: not measured":
+    "un trazo retomado en 120 ms se perdió: sin medir",
+  "32 mN/m of surface tension: acrylate liquids": "32 mN/m de tensión superficial: acrilatos líquidos",
+  "a stopwatch is pressed to 0.3 s: by hand, from memory":
+    "un cronómetro se pulsa a 0,3 s: a mano, de memoria",
+  "a drop is weighed to 5 mg: a scale that shows hundredths of a gram":
+    "una gota se pesa a 5 mg: una balanza que muestra centésimas de gramo",
+  "the same birefringence at every wavelength": "la misma birrefringencia en cada longitud de onda",
+  "birefringence 7 % more at 450 than at 550 nm: usual for such liquid crystals, not measured":
+    "birrefringencia un 7 % mayor a 450 que a 550 nm: habitual en estos cristales líquidos, sin medir",
+  "6.8 m³ of air a minute go by the face: half a sphere of 0.6 m in air that moves at 0.1 m/s, Nicas 1996, from memory; not measured":
+    "6,8 m³ de aire por minuto pasan junto a la cara: media esfera de 0,6 m en aire que se mueve a 0,1 m/s, Nicas 1996, de memoria; sin medir",
+  "no short-term limit is known": "no se conoce límite de corta duración",
 };

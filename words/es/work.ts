@@ -354,4 +354,8 @@ export const work: Words<typeof english> = {
   "this-browser-cannot-keep-what-you":
     "Este navegador no puede guardar lo que pulsas. Quédate en esta página hasta que se envíe.",
   "paper-in": "Papel en",
+  "contact-and-its-far-end": "Contacto {a} y el otro extremo de su línea:",
+  "far-end-of": "otro extremo de {number}",
+  "open-at": "Abierto {number}",
+  "save-what-the-radiometer-shows": "Guardar lo que muestra el radiómetro: {mwCm2} mW/cm²",
 };

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
-import { solventNames } from "../../materials/solvents.ts";
+import { solventNames } from "../../materials/solvent-names.ts";
 import { bounded, words } from "../../units.ts";
 import { usualWipe } from "../room.ts";
 import { t } from "../../../words/clean.ts";
@@ -12,7 +12,7 @@ export const solventChosen = defineMove({
   version: 1,
   stage: inStage("clean"),
   data: z.strictObject({
-    solvent: z.enum(solventNames as [string, ...string[]], {
+    solvent: z.enum(solventNames, {
       error: () => t("must-be-one-of-2", { solventNames: solventNames.join("; ") }),
     }),
     volumeMl: bounded(0.1, 2_000),

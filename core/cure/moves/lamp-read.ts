@@ -10,7 +10,7 @@ export const lampRead = defineMove({
   stage: inStage("cure"),
   data: z.strictObject({
     irradianceMwCm2: bounded(0.1, 100_000),
-    from: oneOf(["hand", "simulated"]),
+    from: oneOf(["hand", "simulated", "logger"]),
   }),
   told: "answer",
   meets: ["lamp-read"],

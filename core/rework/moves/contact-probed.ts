@@ -3,7 +3,7 @@ import { defineMove, hazardOf, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../job/message.ts";
 import { handsIn } from "../../open/open-facts.ts";
-import { probe } from "../contact-check.ts";
+import { highestOf, probe } from "../contact-check.ts";
 import { isReworked, isSound, jointChecked, jointNow } from "../rework-facts.ts";
 
 /** What the meter said between two contacts. */
@@ -30,7 +30,7 @@ export const contactProbed = defineMove({
   faults: (scene, { a, b }) => {
     const { contacts } = jointNow(scene);
     if (!isReworked(scene)) return message("fault.no-rework-on-route");
-    return a === b || Math.max(a, b) > contacts
+    return a === b || highestOf({ a, b }) > contacts
       ? message("fault.no-such-contacts", { a, b, contacts })
       : null;
   },

@@ -4,6 +4,7 @@ import type { PatternSearch, PatternSearchInput } from "../../../core/bond/patte
 import type { Family } from "../../../core/stack/family.ts";
 import { useCalculations } from "../../workers/useCalculations.ts";
 import { PatternPlan } from "./PatternPlan.tsx";
+import { Assumptions } from "../../ui/Assumptions.tsx";
 import { t } from "../../../words/bond.ts";
 
 const SEARCH_ROUNDS = 400;
@@ -153,7 +154,14 @@ export function BetterPattern({
         </>
       );
     }
-    if (search?.result) return <Found search={search.result} onTake={take} onLeave={end} />;
+    if (search?.result) {
+      return (
+        <>
+          <Found search={search.result} onTake={take} onLeave={end} />
+          <Assumptions words={search.assumptions} />
+        </>
+      );
+    }
     return (
       <Looking
         {...{ family, startGapUm }}

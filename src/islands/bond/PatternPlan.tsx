@@ -125,6 +125,10 @@ function Faults({ fill, family, unit }: { fill: FillFront; family: Family; unit:
         const x = "radiusMm" in w ? w.xMm : w.xMm + w.widthMm / 2;
         const y = "radiusMm" in w ? w.yMm : w.yMm + w.heightMm / 2;
         const reach = "radiusMm" in w ? w.radiusMm : Math.max(w.widthMm, w.heightMm) / 2;
+        // Near a side of the panel its words run inwards.
+        const share = x / family.outline.widthMm;
+        const anchor = share < 0.2 ? "start" : share > 0.8 ? "end" : "middle";
+        const from = anchor === "start" ? x - reach : anchor === "end" ? x + reach : x;
         return (
           <g key={w.label}>
             <circle
@@ -137,10 +141,10 @@ function Faults({ fill, family, unit }: { fill: FillFront; family: Family; unit:
               strokeDasharray={isWet ? `${1.6 * unit} ${unit}` : undefined}
             />
             <text
-              x={x}
+              x={from}
               y={y + reach + 5 * unit}
               fontSize={4 * unit}
-              textAnchor="middle"
+              textAnchor={anchor}
               fill={isWet ? "var(--danger)" : "var(--done)"}
             >
               {isWet ? t("wet", { label: w.label }) : t("dry", { label: w.label })}

@@ -3,6 +3,7 @@ import { calculateAdhesiveDose } from "../../../core/bond/adhesive-dose.ts";
 import { adhesiveNow } from "../../../core/bond/adhesive-now.ts";
 import { bondDoseInput } from "../../../core/bond/bond-dose.ts";
 import type { Problem } from "../../../server/problem.ts";
+import { useInstrument } from "../../instruments/serial-instruments.ts";
 import { Field } from "../../ui/Field.tsx";
 import { Figure, Length } from "../../ui/quantity.tsx";
 import { typedWithin } from "../../ui/typed-number.ts";
@@ -29,7 +30,8 @@ export function ScaleWeigh({ code, scene, mayTell, tell }: ToolProps) {
   const [typed, setTyped] = useState("");
   const [said, setSaid] = useState<string>();
   const [fault, setFault] = useState<string>();
-  const keep = (value: number, source: "hand" | "simulated") =>
+  const scale = useInstrument("mass");
+  const keep = (value: number, source: "hand" | "simulated" | "logger") =>
     tell("reading-taken", {
       quantity: "mass",
       source,
@@ -98,9 +100,20 @@ export function ScaleWeigh({ code, scene, mayTell, tell }: ToolProps) {
           }
         }}
       >
-        <button type="button" className="control" disabled={!mayTell} onClick={() => void read()}>
-          {t("read-the-scale-simulated")}
-        </button>
+        {scale?.last ? (
+          <button
+            type="button"
+            className="control-strong"
+            disabled={!mayTell || scale.status !== "joined"}
+            onClick={() => keep(scale.last!.value, "logger")}
+          >
+            {t("save-what-the-scale-shows", { massG: scale.last.value })}
+          </button>
+        ) : (
+          <button type="button" className="control" disabled={!mayTell} onClick={() => void read()}>
+            {t("read-the-scale-simulated")}
+          </button>
+        )}
         <div className="sm:max-w-64">
           <Field label={t("or-by-hand-g")} fault={fault}>
             {(attributes) => (

@@ -7,6 +7,8 @@ import { Figure } from "../../ui/quantity.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import type { ToolProps } from "../work/instrument.ts";
+import { Assumptions } from "../../ui/Assumptions.tsx";
+import { assumptionsOf } from "../../../core/assumed.ts";
 import { t } from "../../../words/bond.ts";
 
 const entries = [
@@ -96,7 +98,8 @@ export function SpreadTest({ code, scene, mayTell, tell }: ToolProps) {
             {t("to-if-a-diameter-is-read-to", {
               fromPaS: found.fromPaS.toFixed(2),
               toPaS: found.toPaS.toFixed(2),
-            })}
+            })}{" "}
+            <Assumptions words={assumptionsOf(spreadViscosityInput, entered)} />
           </p>
         )}
         <button type="submit" className="control mt-2" disabled={!mayTell}>

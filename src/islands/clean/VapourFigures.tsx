@@ -1,5 +1,6 @@
 import type { ShopRoom } from "../../../core/clean/room.ts";
 import type { Vapour } from "../../../core/clean/vapour.ts";
+import { Assumptions } from "../../ui/Assumptions.tsx";
 import { Assumed, Figure } from "../../ui/quantity.tsx";
 import { t } from "../../../words/clean.ts";
 
@@ -34,8 +35,17 @@ const ppm = (value: number) =>
 const WORTH_A_LOOK = 0.25;
 
 /** What the wipe puts in the room's air, against what people bear and what can explode. */
-export function VapourFigures({ vapour, room }: { vapour: Vapour; room: ShopRoom }) {
+export function VapourFigures({
+  vapour,
+  room,
+  assumptions,
+}: {
+  vapour: Vapour;
+  room: ShopRoom;
+  assumptions: readonly string[];
+}) {
   const { peakPpm, twa8hPpm, limitPpm, lowerExplosivePct, airChangesNeededPerH, ignition, cautions } = vapour;
+  const { near15MinPpm, shortTermPpm } = vapour;
   const isEnough = airChangesNeededPerH <= room.airChangesPerH;
   const figures = [
     {
@@ -44,6 +54,15 @@ export function VapourFigures({ vapour, room }: { vapour: Vapour; room: ShopRoom
       words: t("of", { ppm: ppm(twa8hPpm), ppm2: ppm(limitPpm) }),
     },
     { label: t("peak"), share: peakPpm / limitPpm, words: ppm(peakPpm) },
+    ...(shortTermPpm === null
+      ? []
+      : [
+          {
+            label: t("at-the-face-for-15-min"),
+            share: near15MinPpm / shortTermPpm,
+            words: t("of", { ppm: ppm(near15MinPpm), ppm2: ppm(shortTermPpm) }),
+          },
+        ]),
     ...(lowerExplosivePct === null
       ? []
       : [
@@ -99,7 +118,8 @@ export function VapourFigures({ vapour, room }: { vapour: Vapour; room: ShopRoom
                 ? t("enough-air-for-one-wipe-like-this")
                 : t("needed-an-hour", { airChangesNeededPerH: Number(airChangesNeededPerH.toPrecision(2)) }),
           })}{" "}
-          <span className="text-soft">{t("right-above-the-cloth-the-vapour-is")}</span>
+          <span className="text-soft">{t("right-above-the-cloth-the-vapour-is")}</span>{" "}
+          <Assumptions words={assumptions} />
         </p>
       </details>
     </div>

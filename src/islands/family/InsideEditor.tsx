@@ -45,7 +45,15 @@ const harmChoices = () => [
   { key: "heat", label: term("heat") },
   { key: "frost", label: term("frost") },
 ];
-const usualJoint = (): Joint => ({ name: "flex", contacts: 8, rows: 1, pins: 2, nets: [], delicate: false });
+const usualJoint = (): Joint => ({
+  name: "flex",
+  contacts: 8,
+  rows: 1,
+  pins: 2,
+  nets: [],
+  ends: true,
+  delicate: false,
+});
 const usualFunction = (): PanelFunction => ({ key: "", name: "", how: "" });
 
 const jointNames = {
@@ -335,6 +343,13 @@ function JointFields({ field }: { field: JointField }) {
             value={joint.pins}
             path={`${field}.pins`}
             onChange={(pins) => set({ pins: pins! })}
+          />
+          <ChoiceEntry
+            label={t("far-ends-can-be-probed")}
+            value={joint.ends ? "yes" : "no"}
+            options={yesNo}
+            path={`${field}.ends`}
+            onChange={(answer) => set({ ends: answer === "yes" })}
           />
           <ChoiceEntry
             label={t("delicate")}

@@ -4,6 +4,7 @@ import type { CellFit, CellFitInput } from "../../../core/film/cell-fit.ts";
 import { cellKinds } from "../../../core/film/picture-advice.ts";
 import { useCalculations } from "../../workers/useCalculations.ts";
 import { PhotoLight } from "./PhotoLight.tsx";
+import { Assumptions } from "../../ui/Assumptions.tsx";
 import { t } from "../../../words/film.ts";
 
 interface KeptLook {
@@ -90,6 +91,7 @@ export function CellFromPhotos({
                 : t("another-cell-fits-nearly-as-well-keep"),
             })}
           </span>
+          <Assumptions words={fit.assumptions} />
           <button type="button" className="control" onClick={() => onFound(found)}>
             {t("use-this-cell")}
           </button>

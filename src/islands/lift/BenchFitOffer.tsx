@@ -9,6 +9,7 @@ import { askServer } from "../../ui/ask-server.ts";
 import { stationOf, usePreferences } from "../../ui/preferences.ts";
 import { Figure } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";
+import { Assumptions } from "../../ui/Assumptions.tsx";
 import { t } from "../../../words/lift.ts";
 
 const interval = ({ lowWm2K, highWm2K }: HeatFit["values"][number]) =>
@@ -117,6 +118,7 @@ export function BenchFitOffer({
               offsetC: result.probe.offsetC.toFixed(1),
             })}
           </p>
+          <Assumptions words={fitted.assumptions} />
           {result.warnings.map((warning) => (
             <p key={warning} className="edge-hatch mt-1 text-film">
               {warning}

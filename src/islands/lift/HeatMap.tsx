@@ -1,11 +1,12 @@
 import { memo, useMemo, useState } from "react";
-import { facesOf, methodOf, type HeatMethod } from "../../../core/heat/heat-methods.ts";
+import { facesOf, methodAssumed, methodOf, type HeatMethod } from "../../../core/heat/heat-methods.ts";
 import type { HeatField, HeatFieldInput, HeatSource } from "../../../core/heat/heat-field.ts";
 import { bandOf, liftHeatInput, type LiftHeatSettings } from "../../../core/heat/lift-heat.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";
 import { PlanFrame } from "../../drawing/PlanFrame.tsx";
 import { Temperature } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";
+import { Assumptions } from "../../ui/Assumptions.tsx";
 import { t } from "../../../words/lift.ts";
 
 /** A jet is held so far inside the rim, mm. Assumed. */
@@ -221,7 +222,8 @@ export const HeatMap = memo(function HeatMap({
                     radiusMm: Math.round(2 * source.radiusMm),
                   })
                 : t("under-the-middle-air-elsewhere", { title: methodOf(method.kind).title })}
-            </span>
+            </span>{" "}
+            <Assumptions words={[...field.assumptions, ...methodAssumed(method)]} />
           </p>
         </div>
       )}

@@ -20,6 +20,8 @@ import { Assumed, Figure, kept, Length, shown, type QuantityKind } from "../../u
 import { useDraft } from "../../ui/useDraft.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 import type { ToolProps } from "../work/instrument.ts";
+import { Assumptions } from "../../ui/Assumptions.tsx";
+import { assumptionsOf } from "../../../core/assumed.ts";
 import { t } from "../../../words/lift.ts";
 
 const words: Record<LiftStress["verdict"], { says: string; classes: string }> = {
@@ -194,6 +196,7 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
                 {t("the-glue-takes")} <Figure value={stress.fractureEnergyJm2} unit="J/m²" digits={1} />.{" "}
                 {typed.isHeld && t("held-flat-a-thicker-wedge-changes")}
               </p>
+              <Assumptions words={assumptionsOf(liftStressInput, input, stress.assumed)} />
               {stress.cautions.map((caution) => (
                 <p key={caution} className="edge-hatch mt-1 text-film">
                   {caution}

@@ -2,6 +2,7 @@ import { useMemo } from "react";
 import { withBench, type BenchFits } from "../../../core/heat/bench-fit.ts";
 import {
   heatMethods,
+  methodAssumed,
   methodOf,
   settingOf,
   type HeatMethod,
@@ -15,6 +16,7 @@ import { Duration } from "../../ui/quantity.tsx";
 import { useCalculations } from "../../workers/useCalculations.ts";
 import { MethodsChart } from "./MethodsChart.tsx";
 import { Setting } from "./Setting.tsx";
+import { Assumptions } from "../../ui/Assumptions.tsx";
 import { t } from "../../../words/lift.ts";
 
 /** What every method makes of this seam at its usual setting: how long, how many returns, how near to a limit, or why not. */
@@ -108,14 +110,17 @@ export function MethodsCompared({
               ) : (
                 <span className="edge-hatch font-normal text-film">{result.reason}</span>
               )}
-              <button
-                type="button"
-                className="control border-soft font-normal"
-                disabled={method.kind === picked}
-                onClick={() => onPick(method.kind)}
-              >
-                {method.kind === picked ? t("shown") : t("show")}
-              </button>
+              <span className="flex items-center gap-3">
+                {result?.feasible && <Assumptions words={methodAssumed(method as HeatMethod)} />}
+                <button
+                  type="button"
+                  className="control border-soft font-normal"
+                  disabled={method.kind === picked}
+                  onClick={() => onPick(method.kind)}
+                >
+                  {method.kind === picked ? t("shown") : t("show")}
+                </button>
+              </span>
             </li>
           );
         })}

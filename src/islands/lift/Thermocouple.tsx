@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Tell } from "../work/instrument.ts";
+import { useInstrument } from "../../instruments/serial-instruments.ts";
 import { Duration, Temperature } from "../../ui/quantity.tsx";
 import { t } from "../../../words/lift.ts";
 
@@ -50,7 +51,11 @@ export function Thermocouple({
   const [last, setLast] = useState<readonly Reading[]>([]);
   const [device, setDevice] = useState<Device | null>(null);
   const [isBroken, setIsBroken] = useState(false);
+  /** A real one on this station's port takes the stand-in's place. */
+  const instrument = useInstrument("glue line");
+  const isReal = instrument !== null;
   const unsent = useRef<Reading[]>([]);
+  const taking = useRef<(reading: Reading) => void>(() => undefined);
   const handlers = useRef({ tell, onLive });
   useEffect(() => {
     handlers.current = { tell, onLive };
@@ -64,20 +69,24 @@ export function Thermocouple({
       if (some.length === 0) return;
       unsent.current = [];
       const values = some.map(({ atMs, valueC }) => ({ at: new Date(atMs).toISOString(), value: valueC }));
-      handlers.current.tell("reading-taken", { quantity: "glue line", source: "simulated", values });
+      const source = isReal ? "logger" : "simulated";
+      handlers.current.tell("reading-taken", { quantity: "glue line", source, values });
       handlers.current.onLive([]);
     };
-    const line = new EventSource(`/api/jobs/${code}/thermocouple?at=${Date.now()}`);
-    line.addEventListener("device", ({ data }: MessageEvent<string>) =>
-      setDevice(JSON.parse(data) as Device),
-    );
-    line.addEventListener("reading", ({ data }: MessageEvent<string>) => {
-      const reading = JSON.parse(data) as Reading;
+    taking.current = (reading) => {
       setIsBroken(false);
       setLast((before) => [...before.slice(1 - DRIFT_READINGS), reading]);
       unsent.current = [...unsent.current, reading];
       handlers.current.onLive(unsent.current);
       if (unsent.current.length >= IN_ONE_ENTRY) flush();
+    };
+    if (isReal) return flush;
+    const line = new EventSource(`/api/jobs/${code}/thermocouple?at=${Date.now()}`);
+    line.addEventListener("device", ({ data }: MessageEvent<string>) =>
+      setDevice(JSON.parse(data) as Device),
+    );
+    line.addEventListener("reading", ({ data }: MessageEvent<string>) => {
+      taking.current(JSON.parse(data) as Reading);
     });
     line.addEventListener("lost", () => setIsBroken(true));
     line.onerror = () => setIsBroken(true);
@@ -85,14 +94,22 @@ export function Thermocouple({
       line.close();
       flush();
     };
-  }, [isOn, code, soakKey]);
+  }, [isOn, code, soakKey, isReal]);
+
+  const printed = instrument?.last ?? null;
+  useEffect(() => {
+    if (isOn && printed !== null) taking.current({ atMs: printed.atMs, valueC: printed.value });
+  }, [isOn, printed]);
 
   // Nobody needs it while no thermocouple is joined, and it takes some time.
   const expectedC = useMemo(() => (isOn ? expected() : null), [isOn, expected]);
+  const isGone = isReal && instrument.status === "lost";
   const newest = last.at(-1);
   const silentMs = newest ? nowMs - newest.atMs : 0;
   const isLost =
-    isOn && newest !== undefined && (isBroken || silentMs > SILENT_READINGS * (device?.everyMs ?? 1_000));
+    isOn &&
+    newest !== undefined &&
+    (isBroken || isGone || silentMs > SILENT_READINGS * (device?.everyMs ?? 1_000));
   const isFull = last.length >= DRIFT_READINGS;
   const driftK =
     expectedC && isFull && isOn
@@ -119,7 +136,7 @@ export function Thermocouple({
             `${t("a-thermocouple-in-the-glue-line-shows")} `
           )}
           <span className="text-film">
-            {device && !device.isSimulated ? device.name : t("simulated-no-real-device-is-connected")}
+            {isReal ? t("instrument-on-this-station") : t("simulated-no-real-device-is-connected")}
           </span>
         </span>
         <button

@@ -12,12 +12,14 @@ import {
 } from "recharts";
 import { alloyNamed, type AlloyName } from "../../../core/materials/alloys.ts";
 import type { TableReading } from "../../../core/readings/reading-table.ts";
-import { calculateReflowProfile } from "../../../core/rework/reflow-profile.ts";
+import { calculateReflowProfile, reflowProfileInput } from "../../../core/rework/reflow-profile.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import { usePreferences } from "../../ui/preferences.ts";
 import { Duration, Figure, shown, Temperature } from "../../ui/quantity.tsx";
 import { LoggerTable } from "../readings/LoggerTable.tsx";
 import type { ToolProps } from "../work/instrument.ts";
+import { Assumptions } from "../../ui/Assumptions.tsx";
+import { assumptionsOf } from "../../../core/assumed.ts";
 import { t } from "../../../words/rework.ts";
 
 interface Reading {
@@ -96,7 +98,8 @@ export function SolderProfile({ code, scene, mayTell: live, tell }: ToolProps) {
             {t("rises-by")} <Figure value={measured.maxRiseCs} digits={1} unit="K/s" />
             {t("falls-by")} <Figure value={measured.maxFallCs} digits={1} unit="K/s" />
             {t("preheat")} <Duration s={measured.soakS} />.{" "}
-            {isHeld || state.profile?.source === "simulated" ? t("simulated") : ""}
+            {isHeld || state.profile?.source === "simulated" ? t("simulated") : ""}{" "}
+            <Assumptions words={assumptionsOf(reflowProfileInput, { readings, alloy })} />
           </p>
           <ProfileChart readings={readings} alloy={alloy} faults={measured.faults} />
           {measured.faults.length > 0 ? (

@@ -7,6 +7,8 @@ import { Field } from "../../../ui/Field.tsx";
 import { typedWithin } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { InstrumentProps } from "../instrument.ts";
+import { Assumptions } from "../../../ui/Assumptions.tsx";
+import { assumptionsOf } from "../../../../core/assumed.ts";
 import { t } from "../../../../words/work.ts";
 
 /** A lamp that changed by less is not worth a line. */
@@ -61,7 +63,8 @@ export function AxisInstrument({ code, scene, data, mayTell, tell }: InstrumentP
           <p className="mb-2 text-lg font-semibold" data-testid="axis">
             {measured.verdict === "no axis"
               ? t("no-axis-found-clear-glass-or-too")
-              : `${measured.axisDeg.toFixed(1)}° ± ${measured.axisHalfWidth95Deg.toFixed(1)}°`}
+              : `${measured.axisDeg.toFixed(1)}° ± ${measured.axisHalfWidth95Deg.toFixed(1)}°`}{" "}
+            <Assumptions words={assumptionsOf(filmAxisInput, { readings })} />
           </p>
         )}
         {measured && Math.abs(measured.driftPct) >= TOLD_DRIFT_PCT && (

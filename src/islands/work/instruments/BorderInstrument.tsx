@@ -1,6 +1,6 @@
 import { Minus, Plus } from "lucide-react";
 import { useState } from "react";
-import { calculateBorderCheck } from "../../../../core/bond/border-check.ts";
+import { borderCheckInput, calculateBorderCheck } from "../../../../core/bond/border-check.ts";
 import { edges, type Edge } from "../../../../core/stack/outline.ts";
 import { capitalised } from "../../../../core/words.ts";
 import { PlanFrame } from "../../../drawing/PlanFrame.tsx";
@@ -10,6 +10,8 @@ import { typedNumber } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
+import { Assumptions } from "../../../ui/Assumptions.tsx";
+import { assumptionsOf } from "../../../../core/assumed.ts";
 import { term } from "../../../../words/speaker.ts";
 
 const MOST_MM = 200;
@@ -38,10 +40,11 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
   const widths = Object.fromEntries(edges.map((edge) => [edge, mmOf(edge)])) as Record<Edge, number | null>;
   const { top, right, bottom, left } = widths;
   const { widthMm, heightMm } = family.outline;
-  const found =
+  const input =
     top !== null && right !== null && bottom !== null && left !== null
-      ? calculateBorderCheck({ panel: { widthMm, heightMm }, widthsMm: { top, right, bottom, left } })
+      ? { panel: { widthMm, heightMm }, widthsMm: { top, right, bottom, left } }
       : null;
+  const found = input && calculateBorderCheck(input);
   const nudge = (edge: Edge, mm: number) => {
     const next = Math.min(MOST_MM, Math.max(0, (widths[edge] ?? family.borderMm) + mm));
     const { value } = shown("length", next, preferences);
@@ -122,6 +125,7 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
               ? `${found.pass ? t("even-enough") : t("not-even")} ${found.nudge}`
               : t("read-all-four-widths"))}
         </p>
+        {input && <Assumptions words={assumptionsOf(borderCheckInput, input)} />}
         <button type="button" className="control-strong" disabled={!mayTell} onClick={save}>
           {t("save-border")}
         </button>

@@ -1,9 +1,12 @@
 import { useState } from "react";
+import { FAR_END, type Probed } from "../../../../core/rework/contact-check.ts";
 import { jointChecked, jointNow } from "../../../../core/rework/rework-facts.ts";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
 
 const PITCH = 10;
+/** How far off a contact the far end of its line is drawn. */
+const REACH = 15;
 
 /** Where the contacts of a joint sit on its drawing: in one row, or along the first and back along the second. */
 function placesOf(contacts: number, rows: number): { x: number; y: number }[] {
@@ -15,25 +18,30 @@ function placesOf(contacts: number, rows: number): { x: number; y: number }[] {
 
 /** The contacts as they lie: joins that are meant, shorts and opens found, and the pair at hand. Two taps choose another pair. */
 export function ContactInstrument({ scene, data, mayTell, tell }: InstrumentProps) {
-  const { contacts, rows, nets } = jointNow(scene);
+  const { contacts, rows, nets, ends } = jointNow(scene);
   const { faults, untested } = jointChecked(scene);
-  const [picked, setPicked] = useState<number[]>([]);
+  const [picked, setPicked] = useState<(number | typeof FAR_END)[]>([]);
   const places = placesOf(contacts, rows);
-  const asked = { a: Number(data.a), b: Number(data.b) };
+  const asked: Probed = { a: Number(data.a), b: data.b === FAR_END ? FAR_END : Number(data.b) };
   const [a, b] = picked;
-  const pair = a !== undefined && b !== undefined ? { a, b } : asked;
-  const lit = new Set(picked.length > 0 ? picked : [asked.a, asked.b]);
+  const pair = typeof a === "number" && b !== undefined ? { a, b } : asked;
+  const lit = new Set<Probed["b"]>(picked.length > 0 ? picked : [asked.a, asked.b]);
   const wide = Math.max(...places.map(({ x }) => x));
   const tall = Math.max(...places.map(({ y }) => y));
-  const arc = (from: number, to: number, lift: number) => {
-    const [p, q] = [places[from - 1]!, places[to - 1]!];
+  const endOf = ({ x, y }: { x: number; y: number }) => ({ x, y: y > 0 ? y + REACH : y - REACH });
+  const arc = (from: number, to: Probed["b"], lift: number) => {
+    const p = places[from - 1]!;
+    const q = to === FAR_END ? endOf(p) : places[to - 1]!;
+    if (to === FAR_END) return `M ${p.x} ${p.y} L ${q.x} ${q.y}`;
     const up = p.y === q.y ? (p.y > 0 ? 1 : -1) * lift * (2.2 + Math.abs(q.x - p.x) / 22) : 0;
     return `M ${p.x} ${p.y} Q ${(p.x + q.x) / 2} ${(p.y + q.y) / 2 + up * 3} ${q.x} ${q.y}`;
   };
   const isBad = (number: number) => faults.some((fault) => fault.a === number || fault.b === number);
   const isRead = (number: number) => !untested.some((left) => left.a === number || left.b === number);
   const pick = (number: number) =>
-    mayTell && setPicked([...picked.filter((n) => n !== number), number].slice(-2));
+    mayTell && setPicked([...picked.filter((n) => n !== number && n !== FAR_END), number].slice(-2));
+  const pickEnd = (number: number) => mayTell && setPicked([number, FAR_END]);
+  const isAtEnd = (number: number) => pair.a === number && pair.b === FAR_END;
   const read = (reading: "beep" | "silence") => {
     if (tell("contact-probed", { ...pair, reading })) setPicked([]);
   };
@@ -43,7 +51,7 @@ export function ContactInstrument({ scene, data, mayTell, tell }: InstrumentProp
       <div className="flex min-h-0 items-center overflow-x-auto">
         <svg
           style={{ minWidth: `${(wide / PITCH + 1) * 46}px` }}
-          viewBox={`-9 -13 ${wide + 18} ${tall + 26}`}
+          viewBox={`-9 ${ends ? -22 : -13} ${wide + 18} ${tall + 26 + (ends ? (rows > 1 ? 18 : 9) : 0)}`}
           className="max-h-full w-full"
           role="group"
           aria-label={t("contacts", {
@@ -64,6 +72,44 @@ export function ContactInstrument({ scene, data, mayTell, tell }: InstrumentProp
               </path>
             )),
           )}
+          {ends &&
+            places.map((place, i) => {
+              const number = i + 1;
+              const end = endOf(place);
+              return (
+                <g
+                  key={`end ${number}`}
+                  role="button"
+                  tabIndex={mayTell ? 0 : -1}
+                  aria-pressed={isAtEnd(number)}
+                  aria-label={t("far-end-of", { number })}
+                  className="cursor-pointer"
+                  onClick={() => pickEnd(number)}
+                  onKeyDown={({ key }) => key === "Enter" && pickEnd(number)}
+                >
+                  <rect
+                    x={end.x - 5}
+                    y={Math.min(end.y, place.y) - 4}
+                    width={10}
+                    height={11}
+                    fill="transparent"
+                  />
+                  <path
+                    d={arc(number, FAR_END, 0)}
+                    stroke={isAtEnd(number) ? "var(--heat)" : "var(--soft)"}
+                    strokeWidth={isAtEnd(number) ? 1.3 : 0.6}
+                  />
+                  <circle
+                    cx={end.x}
+                    cy={end.y}
+                    r={2.2}
+                    fill="var(--raised)"
+                    stroke={isAtEnd(number) ? "var(--heat)" : "var(--ink)"}
+                    strokeWidth={isAtEnd(number) ? 1.3 : 0.6}
+                  />
+                </g>
+              );
+            })}
           {faults.map(({ a: from, b: to, kind }) => (
             <path
               key={`${from} ${to}`}
@@ -75,7 +121,9 @@ export function ContactInstrument({ scene, data, mayTell, tell }: InstrumentProp
               strokeDasharray={kind === "open" ? "1.6 1.6" : undefined}
             >
               <title>
-                {t("between-and", { value: kind === "short" ? t("short") : t("open-2"), from, to })}
+                {to === FAR_END
+                  ? t("open-at", { number: from })
+                  : t("between-and", { value: kind === "short" ? t("short") : t("open-2"), from, to })}
               </title>
             </path>
           ))}
@@ -123,7 +171,11 @@ export function ContactInstrument({ scene, data, mayTell, tell }: InstrumentProp
         </svg>
       </div>
       <div className="flex flex-wrap items-center gap-3" role="status">
-        <span className="text-lg font-semibold">{t("contacts-and", { a: pair.a, b: pair.b })}</span>
+        <span className="text-lg font-semibold">
+          {pair.b === FAR_END
+            ? t("contact-and-its-far-end", { a: pair.a })
+            : t("contacts-and", { a: pair.a, b: pair.b })}
+        </span>
         <button type="button" className="control" disabled={!mayTell} onClick={() => read("silence")}>
           {t("silence")}
         </button>
@@ -133,8 +185,10 @@ export function ContactInstrument({ scene, data, mayTell, tell }: InstrumentProp
         {faults.length > 0 && (
           <span className="text-danger" aria-label={t("faults-of-the-joint")}>
             {faults
-              .map(
-                ({ a: from, b: to, kind }) => `${kind === "short" ? t("short") : t("open-2")} ${from}–${to}`,
+              .map(({ a: from, b: to, kind }) =>
+                to === FAR_END
+                  ? t("open-at", { number: from })
+                  : `${kind === "short" ? t("short") : t("open-2")} ${from}–${to}`,
               )
               .join(", ")}
           </span>

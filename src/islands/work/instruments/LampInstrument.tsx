@@ -7,6 +7,7 @@ import type { Exposure } from "../../../../core/cure/cure-slot.ts";
 import type { Zone } from "../../../../core/cure/cure-slot.ts";
 import { zonesOf } from "../../../../core/cure/zones.ts";
 import { routeNow } from "../../../../core/device/ask.ts";
+import { useInstrument } from "../../../instruments/serial-instruments.ts";
 import { DialSlider } from "../../../ui/DialSlider.tsx";
 import { Assumed, Duration } from "../../../ui/quantity.tsx";
 import { typedWithin } from "../../../ui/typed-number.ts";
@@ -139,7 +140,8 @@ function LampReading({ code, scene, mayTell, tell }: InstrumentProps) {
   const lamp = useShopLamp(scene.state.records.readings.length);
   const [typed, setTyped] = useDraft(`${code} irradiance`, "");
   const [fault, setFault] = useState<string>();
-  const keep = (value: number, from: "hand" | "simulated") => {
+  const radiometer = useInstrument("irradiance");
+  const keep = (value: number, from: "hand" | "simulated" | "logger") => {
     if (tell("lamp-read", { irradianceMwCm2: value, from })) setTyped("");
   };
   const save = () => {
@@ -173,9 +175,20 @@ function LampReading({ code, scene, mayTell, tell }: InstrumentProps) {
         <button type="button" className="control-strong" disabled={!mayTell} onClick={save}>
           {t("save-reading")}
         </button>
-        <button type="button" className="control" disabled={!mayTell} onClick={() => void readMeter()}>
-          {t("read-the-radiometer-simulated")}
-        </button>
+        {radiometer?.last ? (
+          <button
+            type="button"
+            className="control"
+            disabled={!mayTell || radiometer.status !== "joined"}
+            onClick={() => keep(radiometer.last!.value, "logger")}
+          >
+            {t("save-what-the-radiometer-shows", { mwCm2: radiometer.last.value })}
+          </button>
+        ) : (
+          <button type="button" className="control" disabled={!mayTell} onClick={() => void readMeter()}>
+            {t("read-the-radiometer-simulated")}
+          </button>
+        )}
       </div>
       {fault && (
         <p role="alert" className="edge-hatch mt-2 text-danger">

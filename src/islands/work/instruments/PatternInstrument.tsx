@@ -8,6 +8,7 @@ import { PatternPlan, type Tool } from "../../bond/PatternPlan.tsx";
 import { useFamilyPatterns } from "../../bond/useFamilyPatterns.ts";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
+import { Assumptions } from "../../../ui/Assumptions.tsx";
 import { term } from "../../../../words/speaker.ts";
 
 const tools = {
@@ -111,16 +112,19 @@ function Filled({
         />
       </div>
       {fill && !isWorkingOut ? (
-        <DialSlider
-          label={t("as-the-glass-comes-down")}
-          value={share}
-          min={0}
-          max={1}
-          step={1 / 11}
-          shown={`${Math.round(100 * share)} %`}
-          text={t("percent-of-the-way-down", { share: Math.round(100 * share) })}
-          onChange={setShare}
-        />
+        <div className="flex items-end gap-3 *:first:grow side:flex-col side:items-stretch side:justify-end">
+          <DialSlider
+            label={t("as-the-glass-comes-down")}
+            value={share}
+            min={0}
+            max={1}
+            step={1 / 11}
+            shown={`${Math.round(100 * share)} %`}
+            text={t("percent-of-the-way-down", { share: Math.round(100 * share) })}
+            onChange={setShare}
+          />
+          <Assumptions words={running?.assumptions ?? []} />
+        </div>
       ) : (
         <div className="flex h-19 items-center side:col-start-2" role="status">
           <progress value={running?.share ?? 0} max={1} className="h-3 w-full" aria-label={t("filling")} />

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { usualWipe, type Wipe } from "../../../../core/clean/room.ts";
 import { dryEdges, tiltWords } from "../../../../core/clean/dry-edge.ts";
-import { calculateVapour } from "../../../../core/clean/vapour.ts";
+import { calculateVapour, vapourInput } from "../../../../core/clean/vapour.ts";
 import { solventNamed } from "../../../../core/materials/solvents.ts";
 import { DialSlider } from "../../../ui/DialSlider.tsx";
 import { Figure } from "../../../ui/quantity.tsx";
@@ -10,6 +10,7 @@ import { SolventChoice } from "../../clean/SolventChoice.tsx";
 import { VapourFigures } from "../../clean/VapourFigures.tsx";
 import { useHotNearby } from "../useHotNearby.ts";
 import type { InstrumentProps } from "../instrument.ts";
+import { assumptionsOf } from "../../../../core/assumed.ts";
 import { t } from "../../../../words/work.ts";
 
 /** The bottle, how much of it, and what it puts in the air of this room, with whatever is hot nearby. */
@@ -19,17 +20,17 @@ export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: In
   const [hottest] = useHotNearby(code);
   const solvent = solventNamed(wipe.solvent)!;
   const hottestToolC = hottest?.hotC;
-  const vapour = useMemo(
-    () =>
-      calculateVapour({
-        solvent: wipe.solvent,
-        volumeMl: wipe.volumeMl,
-        evaporateMin: wipe.evaporateMin,
-        ...shop.room,
-        ...(hottestToolC === undefined ? {} : { hottestToolC }),
-      }),
+  const input = useMemo(
+    () => ({
+      solvent: wipe.solvent,
+      volumeMl: wipe.volumeMl,
+      evaporateMin: wipe.evaporateMin,
+      ...shop.room,
+      ...(hottestToolC === undefined ? {} : { hottestToolC }),
+    }),
     [wipe, shop.room, hottestToolC],
   );
+  const vapour = useMemo(() => calculateVapour(input), [input]);
   const tilt = tiltWords(dryEdges(scene.family));
   const use = () => {
     const { solvent: name, volumeMl, evaporateMin } = wipe;
@@ -75,7 +76,7 @@ export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: In
           text={t("minutes-2", { evaporateMin: wipe.evaporateMin })}
           onChange={(evaporateMin) => setEntered({ ...wipe, evaporateMin })}
         />
-        <VapourFigures {...{ vapour }} room={shop.room} />
+        <VapourFigures {...{ vapour }} room={shop.room} assumptions={assumptionsOf(vapourInput, input)} />
         <button type="button" className="control-strong mt-2 w-full" disabled={!mayTell} onClick={use}>
           {t("use-2", { name: solvent.name })}
         </button>

@@ -6,6 +6,7 @@ import {
   type ReadingKind,
 } from "../../../../core/records/reading.ts";
 import type { KeptReading } from "../../../../core/records/records-slot.ts";
+import { InstrumentPart } from "../../readings/InstrumentPart.tsx";
 import { Field } from "../../../ui/Field.tsx";
 import { usePreferences } from "../../../ui/preferences.ts";
 import { kept, shown, type QuantityKind } from "../../../ui/quantity.tsx";
@@ -57,14 +58,18 @@ export function ReadingSheet({ code, scene, mayTell, tell, onClose }: ToolProps 
       }),
     };
   };
-  const save = () => {
+  const save = (value: number, source: "hand" | "logger") =>
+    tell("reading-taken", {
+      quantity: typed.quantity,
+      source,
+      values: [{ at: new Date().toISOString(), value }],
+    });
+  const saveTyped = () => {
     const read = readTyped(typed.quantity, typed.value);
     if ("fault" in read) return setFault(read.fault);
     setFault(undefined);
-    const values = [{ at: new Date().toISOString(), value: Number(read.value.toFixed(4)) }];
-    if (tell("reading-taken", { quantity: typed.quantity, source: "hand", values })) {
-      setTyped({ ...typed, value: "" });
-    }
+    if (save(Number(read.value.toFixed(4)), "hand")) setTyped({ ...typed, value: "" });
+    return undefined;
   };
   return (
     <Sheet title={t("reading")} onClose={onClose}>
@@ -96,7 +101,7 @@ export function ReadingSheet({ code, scene, mayTell, tell, onClose }: ToolProps 
             />
           )}
         </Field>
-        <button type="button" className="control-strong" disabled={!mayTell} onClick={save}>
+        <button type="button" className="control-strong" disabled={!mayTell} onClick={saveTyped}>
           {t("save-reading")}
         </button>
       </div>
@@ -105,6 +110,16 @@ export function ReadingSheet({ code, scene, mayTell, tell, onClose }: ToolProps 
           {fault}
         </p>
       )}
+      <InstrumentPart
+        key={typed.quantity}
+        quantity={typed.quantity}
+        disabled={!mayTell}
+        shown={(value) => {
+          const own = inUnit(typed.quantity, value);
+          return `${Number(own.value.toFixed(3))} ${own.unit}`;
+        }}
+        onReading={(value) => save(value, "logger")}
+      />
       {wrong && (
         <Correction
           key={`${wrong.of} ${wrong.index}`}
