@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { panelPoint } from "../intake/damage.ts";
+import { panelPoint } from "../stack/panel-point.ts";
 import type { Outline } from "../stack/outline.ts";
 
 /** Old glue that is left: a box by two of its corners, mm from the left and from the top, seen from the viewer's side. */

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import type { Outline } from "../stack/outline.ts";
-import { bounded, words, oneOf } from "../units.ts";
+import { panelPoint, type PanelPoint } from "../stack/panel-point.ts";
+import { words, oneOf } from "../units.ts";
 import { t } from "../../words/intake.ts";
 
 /** How a damage is drawn: along a path, round an area, a box or a round by two points, or at one point. */
@@ -89,9 +90,6 @@ export const pointsOfShape: Record<DamageShape, readonly [number, number]> = {
   round: [2, 2],
   point: [1, 1],
 };
-
-export const panelPoint = z.strictObject({ xMm: bounded(0, 5_000), yMm: bounded(0, 5_000) });
-export type PanelPoint = z.output<typeof panelPoint>;
 
 /** One damage, placed on the panel: mm from the left and from the top, seen from the viewer's side. */
 export const damage = z

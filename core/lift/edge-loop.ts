@@ -1,4 +1,4 @@
-import type { PanelPoint } from "../intake/damage.ts";
+import type { PanelPoint } from "../stack/panel-point.ts";
 import { edgeLengthMm, edges, pointOnEdge, type Edge, type Outline } from "../stack/outline.ts";
 
 /** Clockwise from the top left, seen from the viewer's side. */

@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { checkFeatures, offPanelWords, edgeFeature, edges, outline } from "../stack/outline.ts";
-import { panelPoint, pointOffPanel } from "../intake/damage.ts";
+import { pointOffPanel } from "../intake/damage.ts";
+import { panelPoint } from "../stack/panel-point.ts";
 import { bounded, oneOf } from "../units.ts";
 import { cutPaces, pacedStretch, paceNames } from "./cut-pace.ts";
 import { corners, EdgeLoop, type LoopSpan } from "./edge-loop.ts";

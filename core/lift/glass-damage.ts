@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { panelPoint, type PanelPoint } from "../intake/damage.ts";
+import { panelPoint, type PanelPoint } from "../stack/panel-point.ts";
 import { edgeOffset, type Edge, type Outline } from "../stack/outline.ts";
 
 /** Where the glass is broken: a crack as a path, a missing shard as the area that it left. */

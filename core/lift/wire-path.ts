@@ -1,4 +1,4 @@
-import type { PanelPoint } from "../intake/damage.ts";
+import type { PanelPoint } from "../stack/panel-point.ts";
 import { pointOnEdge, type Edge } from "../stack/outline.ts";
 import type { EdgeLoop } from "./edge-loop.ts";
 

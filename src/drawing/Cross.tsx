@@ -1,4 +1,4 @@
-import type { PanelPoint } from "../../core/intake/damage.ts";
+import type { PanelPoint } from "../../core/stack/panel-point.ts";
 
 /** Where the keys would set a point. */
 export function Cross({ at, unit }: { at: PanelPoint; unit: number }) {

@@ -1,4 +1,4 @@
-import type { PanelPoint } from "../../core/intake/damage.ts";
+import type { PanelPoint } from "../../core/stack/panel-point.ts";
 import type { Outline } from "../../core/stack/outline.ts";
 
 const toTenth = (mm: number) => Math.round(mm * 10) / 10;

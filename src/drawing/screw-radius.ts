@@ -1,4 +1,4 @@
-import type { PanelPoint } from "../../core/intake/damage.ts";
+import type { PanelPoint } from "../../core/stack/panel-point.ts";
 
 /** How far apart the two nearest of some places lie, mm; Infinity where there are not two. */
 export const nearestApartMm = (places: readonly PanelPoint[]): number =>

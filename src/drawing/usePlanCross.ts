@@ -1,5 +1,5 @@
 import { useState, type KeyboardEvent } from "react";
-import type { PanelPoint } from "../../core/intake/damage.ts";
+import type { PanelPoint } from "../../core/stack/panel-point.ts";
 import type { Outline } from "../../core/stack/outline.ts";
 import { ontoPanel, stepOf } from "./plan-point.ts";
 

@@ -2,7 +2,7 @@ import { Cross } from "../../drawing/Cross.tsx";
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { dryEdges, type DryEdge } from "../../../core/clean/dry-edge.ts";
 import { residuePct } from "../../../core/clean/residue.ts";
-import type { PanelPoint } from "../../../core/intake/damage.ts";
+import type { PanelPoint } from "../../../core/stack/panel-point.ts";
 import { edgeLengthMm, pointOnEdge, type Outline } from "../../../core/stack/outline.ts";
 import { hatch } from "../../drawing/Hatches.tsx";
 import { ontoPanel, panelPlace } from "../../drawing/plan-point.ts";

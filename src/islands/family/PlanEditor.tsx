@@ -1,5 +1,5 @@
 import { useRef, useState, type PointerEvent } from "react";
-import type { PanelPoint } from "../../../core/intake/damage.ts";
+import type { PanelPoint } from "../../../core/stack/panel-point.ts";
 import type { PanelWindow } from "../../../core/stack/family.ts";
 import {
   edgeLengthMm,

@@ -1,4 +1,4 @@
-import type { PanelPoint } from "../../../core/intake/damage.ts";
+import type { PanelPoint } from "../../../core/stack/panel-point.ts";
 import type { Outline } from "../../../core/stack/outline.ts";
 
 /** Where the points lie by which an outline is pulled, `out` mm outside its sides, so that none covers what lies along them. */

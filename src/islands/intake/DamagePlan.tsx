@@ -1,14 +1,7 @@
 import { Cross } from "../../drawing/Cross.tsx";
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import {
-  damageKindNames,
-  damageKinds,
-  damageSize,
-  pointsOfShape,
-  type Damage,
-  type DamageKind,
-  type PanelPoint,
-} from "../../../core/intake/damage.ts";
+import { damageKindNames, damageKinds, damageSize, pointsOfShape, type Damage, type DamageKind } from "../../../core/intake/damage.ts";
+import { type PanelPoint } from "../../../core/stack/panel-point.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import { DamageMark } from "../../drawing/DamageMark.tsx";
 import { ontoPanel, panelPlace } from "../../drawing/plan-point.ts";

@@ -3,7 +3,7 @@ import { adhesiveNow } from "../../../../core/bond/adhesive-now.ts";
 import { bubbleFates } from "../../../../core/bond/bubble-place.ts";
 import { chamber, inChamber, programFor, type ChamberProgram } from "../../../../core/bond/bubbles.ts";
 import type { Debubble } from "../../../../core/bond/debubble.ts";
-import type { PanelPoint } from "../../../../core/intake/damage.ts";
+import type { PanelPoint } from "../../../../core/stack/panel-point.ts";
 import { isOnPanel } from "../../../../core/stack/outline.ts";
 import { Cross } from "../../../drawing/Cross.tsx";
 import { panelPlace } from "../../../drawing/plan-point.ts";
