@@ -5,8 +5,8 @@ export default defineConfig({
   testDir: "test/e2e",
   globalSetup: "./test/e2e/cluster.ts",
   outputDir: ".work/test-results",
-  // Most of a job at the bench is waiting: three workers keep two cores busy.
-  workers: 3,
+  // Most of a job at the bench is waiting: four workers keep two cores busy.
+  workers: 4,
   // Long enough for a whole job while both cores are taken; the long form looks at each of its steps from all sides, in both languages.
   timeout: process.env.HALF_LIFT_LONG === "1" ? 7_200_000 : 300_000,
   expect: { timeout: 20_000 },

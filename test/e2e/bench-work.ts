@@ -1,3 +1,5 @@
+import { writeFileSync } from "node:fs";
+import path from "node:path";
 import type { Page } from "@playwright/test";
 import type { Scene } from "../../core/device/scene.ts";
 import type { FilmSide } from "../../core/film/films.ts";
@@ -109,8 +111,16 @@ const hands: Record<string, (page: Page, scene: Scene, data: Record<string, unkn
       .click(),
 };
 
-/** Steps that were looked at from all sides by this process: one of each kind, all of them in the long form. */
-const looked = new Set<string>();
+/** Whether a kind of step is looked at here for the first time in this run: each is once, by whichever test comes to it first. */
+function isFirstLook(kind: string): boolean {
+  try {
+    writeFileSync(path.join(process.env.HALF_LIFT_LOOKED!, kind), "", { flag: "wx" });
+    return true;
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === "EEXIST") return false;
+    throw error;
+  }
+}
 
 /** What a page asks, and by what it can be answered. */
 interface Asked {
@@ -192,8 +202,7 @@ export async function workIt(
     let shown = await askedBy(page, moves.length, by);
     asked.push(shown.text);
     const isLong = process.env.HALF_LIFT_LONG === "1";
-    if (isLong || !looked.has(move.kind)) {
-      looked.add(move.kind);
+    if (isLong || isFirstLook(move.kind)) {
       faults.push(...(await faultsOfStep(page)).map((fault) => `${move.kind} ${fault}`));
       if (isLong) {
         await speak(page, url, "es");

@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
-import { bringIn, expect, sceneOf, standAtBench, test, visit } from "./workshop.ts";
+import { awake, bringIn, expect, sceneOf, standAtBench, test, visit } from "./workshop.ts";
 
 /** A serial port that prints what the test says, in place of the browser's own. */
 const withPort = (page: Page) =>
@@ -62,7 +62,8 @@ test("a scale on the serial port: its line learned from one that is seen, kept f
 
   // Another day at the same station: the same instrument is read as it was.
   await page.reload();
-  await page.getByRole("button", { name: "Reading" }).click();
+  // The address has the sheet open.
+  await awake(page);
   await sheet.getByLabel("What").selectOption({ label: "Adhesive laid" });
   await sheet.getByRole("button", { name: "Join an instrument" }).click();
   await print(page, "ST,GS,+   900.0 mg\r\n");
