@@ -76,6 +76,9 @@ const USUALLY_DIES = 0.1;
 const terms: ShopTerms = { currency: "EUR", ratePerHourMinor: 4_800, priorWins: 3, priorTries: 4 };
 
 const complaints: Record<string, readonly string[]> = {
+  "TW-42": ["Glass cracked on a bollard, tide still shown."],
+  "NH-6": ["Dropped from the steps, glass in pieces, picture good."],
+  "DG-9": ["Front film faded and lifting at one chamfer."],
   "PH-10": [
     "Cover glass starred by a winch handle, picture good.",
     "Glass cracked across the lower left, touch patchy.",
@@ -405,9 +408,12 @@ function diesWith(family: Family, method: HeatMethodKind, who: string, day: numb
   return USUALLY_DIES;
 }
 
+/** The families of other shapes came to the shop this week: the year knows none of them. */
+const yearsFamilies = families.filter(({ outline }) => !outline.pathMm);
+
 /** A device with its hidden truth, as the year has it. */
 function fateOf(random: Random, index: number, nowMs: number): Fate {
-  const family = random.pick(families);
+  const family = random.pick(yearsFamilies);
   const route = primaryRoute(family);
   const day = 366 - Math.floor((index * 364) / FINISHED_JOBS);
   const startMs = (Math.floor(nowMs / DAY_MS) - day) * DAY_MS + random.between(6, 9) * 3_600_000;
@@ -503,6 +509,19 @@ const openJobs: readonly OpenJob[] = [
     quietS: 60,
     dueInDays: 3,
     stops: ({ state }) => state.bond.loweredS !== null,
+  },
+  {
+    family: "TW-42",
+    quietS: 15,
+    dueInDays: 2,
+    stops: ({ state }) => (state.lines.glass?.partedPct ?? 0) > 30 && state.lift.windowUntilMs !== null,
+  },
+  { family: "NH-6", quietS: 500, dueInDays: 3, stops: ({ state }) => state.bond.dose !== null },
+  {
+    family: "DG-9",
+    quietS: 1_900,
+    dueInDays: 5,
+    stops: ({ state }) => (state.film.readings.front?.length ?? 0) >= 2,
   },
 ];
 

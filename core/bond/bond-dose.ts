@@ -1,12 +1,7 @@
 import { bondPractice, liquidAdhesive, type LiquidAdhesive } from "../materials/adhesives.ts";
 import type { Family } from "../stack/family.ts";
+import { panelAreaMm2 } from "../stack/outline.ts";
 import { calculateAdhesiveDose, type AdhesiveDoseInput } from "./adhesive-dose.ts";
-
-/** Bonded area of a rounded rectangle, mm2: the whole outline less what the rounded corners leave out. */
-export function bondAreaMm2({ outline }: Pick<Family, "outline">): number {
-  const radius = outline.cornerRadiusMm ?? 0;
-  return outline.widthMm * outline.heightMm - (4 - Math.PI) * radius ** 2;
-}
 
 /** The dose input for a family, with whatever this job has chosen in place of what is assumed. */
 export function bondDoseInput(
@@ -15,7 +10,7 @@ export function bondDoseInput(
   adhesive: LiquidAdhesive = liquidAdhesive,
 ): AdhesiveDoseInput {
   return {
-    areaMm2: bondAreaMm2(family),
+    areaMm2: panelAreaMm2(family.outline),
     gapUm: chosen.gapUm ?? bondPractice.gapUm.value,
     overflowPct: chosen.overflowPct ?? bondPractice.overflowPct.value,
     shrinkPct: chosen.shrinkPct ?? adhesive.shrinkPct.value,

@@ -2,7 +2,7 @@ import type { Calculated } from "../device/calculated.ts";
 import { calculatedBy } from "../device/calculated-by.ts";
 import { inputHash } from "../device/input-hash.ts";
 import type { Scene } from "../device/scene.ts";
-import type { Outline } from "../stack/outline.ts";
+import { nearestOnPanel, type Outline } from "../stack/outline.ts";
 import { adhesiveNow } from "./adhesive-now.ts";
 import { TRAPPED_MM2, WINDOW_WET_PCT } from "./bond-facts.ts";
 import type { FillOutcome } from "./bond-slot.ts";
@@ -32,17 +32,15 @@ export const isClear = ({ windowsWetPct, trappedMm2 }: FillOutcome): boolean =>
   windowsWetPct <= WINDOW_WET_PCT && trappedMm2 <= TRAPPED_MM2;
 
 /** A pattern drawn in by a share and moved aside, so that it keeps off a window near an edge. */
-function moved(
-  pieces: readonly PatternPiece[],
-  { widthMm, heightMm }: Outline,
-  share: number,
-  byX: number,
-  byY: number,
-) {
-  const at = ({ xMm, yMm }: { xMm: number; yMm: number }) => ({
-    xMm: Math.min(widthMm - 1, Math.max(1, widthMm / 2 + share * (xMm - widthMm / 2) + byX)),
-    yMm: Math.min(heightMm - 1, Math.max(1, heightMm / 2 + share * (yMm - heightMm / 2) + byY)),
-  });
+function moved(pieces: readonly PatternPiece[], panel: Outline, share: number, byX: number, byY: number) {
+  const { widthMm, heightMm, pathMm } = panel;
+  const at = ({ xMm, yMm }: { xMm: number; yMm: number }) => {
+    const place = {
+      xMm: Math.min(widthMm - 1, Math.max(1, widthMm / 2 + share * (xMm - widthMm / 2) + byX)),
+      yMm: Math.min(heightMm - 1, Math.max(1, heightMm / 2 + share * (yMm - heightMm / 2) + byY)),
+    };
+    return pathMm ? nearestOnPanel(panel, place) : place;
+  };
   return pieces.map((piece): PatternPiece =>
     piece.kind === "dot" ? { ...piece, ...at(piece) } : { ...piece, pathMm: piece.pathMm.map(at) },
   );

@@ -2,7 +2,9 @@ import { z } from "zod";
 import { known, usual, usualFrom } from "../usual.ts";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { Effort, TooMuchEffort } from "../effort.ts";
-import { edges, isOnPanel, offPanelWords, outline, type Outline } from "../stack/outline.ts";
+import { cellsOnPanel, edges, isInHole, offPanelWords, outline, type Outline } from "../stack/outline.ts";
+import type { PanelPoint } from "../stack/panel-point.ts";
+import { toStretchMm } from "../stack/ring.ts";
 import { bounded, durationS, oneOf } from "../units.ts";
 import { pathLengthMm, pattern, placeOffPanel, type PatternPiece } from "./pattern.ts";
 import { closeGap, type Closing, type FilmGrid } from "./thin-film.ts";
@@ -115,7 +117,14 @@ export const fillFrontResult = z.strictObject({
   trapped: z.array(
     z.strictObject({ xMm: z.number(), yMm: z.number(), areaMm2: z.number(), window: z.int().nullable() }),
   ),
-  overflowUl: z.strictObject({ top: z.number(), right: z.number(), bottom: z.number(), left: z.number() }),
+  /** By the side that it runs out towards, and what runs into holes of the panel. */
+  overflowUl: z.strictObject({
+    top: z.number(),
+    right: z.number(),
+    bottom: z.number(),
+    left: z.number(),
+    holes: z.number(),
+  }),
   /** How much of each window is wet at the end, 0 to 1. */
   windowsWet: z.array(z.number()),
   /** Until the bond line is reached. */
@@ -132,12 +141,17 @@ function gridOf(panel: Outline, gridMm: number): FilmGrid {
   const [dxMm, dyMm] = [panel.widthMm / across, panel.heightMm / down];
   const [columns, rows] = [across + 2, down + 2];
   const inside = new Uint8Array(columns * rows);
+  const hole = new Uint8Array(columns * rows);
+  const onPanel = cellsOnPanel(panel, across, down);
+  const hasHoles = (panel.holesMm?.length ?? 0) > 0;
   for (let r = 1; r <= down; r += 1) {
     for (let c = 1; c <= across; c += 1) {
-      if (isOnPanel(panel, (c - 0.5) * dxMm, (r - 0.5) * dyMm)) inside[r * columns + c] = 1;
+      const i = r * columns + c;
+      inside[i] = onPanel[(r - 1) * across + c - 1]!;
+      if (hasHoles && !inside[i] && isInHole(panel, (c - 0.5) * dxMm, (r - 0.5) * dyMm)) hole[i] = 1;
     }
   }
-  return { columns, rows, dxM: dxMm / 1_000, dyM: dyMm / 1_000, inside };
+  return { columns, rows, dxM: dxMm / 1_000, dyM: dyMm / 1_000, inside, hole };
 }
 
 /** Visits to a cell, about 50 ns each: some ten seconds. */
@@ -204,17 +218,6 @@ function cellAt(grid: FilmGrid, xMm: number, yMm: number): number {
   return nearest;
 }
 
-type Place = { xMm: number; yMm: number };
-
-/** How far a point is from a stretch, mm. */
-function fromStretch(x: number, y: number, a: Place, b: Place): number {
-  const [dx, dy] = [b.xMm - a.xMm, b.yMm - a.yMm];
-  const long2 = dx * dx + dy * dy;
-  const t = long2 === 0 ? 0 : Math.min(1, Math.max(0, ((x - a.xMm) * dx + (y - a.yMm) * dy) / long2));
-  const [offX, offY] = [x - a.xMm - t * dx, y - a.yMm - t * dy];
-  return Math.sqrt(offX * offX + offY * offY);
-}
-
 /** Half the width of what is laid when the glass first lies on it, mm: all of it stands as high as the gap is then. */
 export function halfWidthMm(piece: PatternPiece, startGapUm: number): number {
   const areaMm2 = piece.volumeUl / (startGapUm / 1_000);
@@ -233,7 +236,7 @@ function layPattern(
   const cellMm2 = grid.dxM * grid.dyM * 1e6;
   for (const piece of pieces) {
     const half = halfWidthMm(piece, startGapUm);
-    const path: readonly Place[] = piece.kind === "dot" ? [piece, piece] : piece.pathMm;
+    const path: readonly PanelPoint[] = piece.kind === "dot" ? [piece, piece] : piece.pathMm;
     const xs = path.map(({ xMm }) => xMm);
     const ys = path.map(({ yMm }) => yMm);
     const box = {
@@ -249,7 +252,7 @@ function layPattern(
     const found = coverage(grid, box, (x, y) => {
       let nearest = Infinity;
       for (let n = 1; n < path.length; n += 1) {
-        nearest = Math.min(nearest, fromStretch(x, y, path[n - 1]!, path[n]!));
+        nearest = Math.min(nearest, toStretchMm(x, y, path[n - 1]!, path[n]!));
       }
       return half - nearest;
     });
@@ -413,6 +416,7 @@ export function calculateFillFront(
     right: ul(end.outM3.right),
     bottom: ul(end.outM3.bottom),
     left: ul(end.outM3.left),
+    holes: ul(end.outM3.holes),
   };
   const onPanelUl = depthM.reduce((sum, d, i) => sum + (grid.inside[i] ? d : 0), 0) * 1_000 * cellMm2;
   const outUl = Object.values(overflowUl).reduce((sum, side) => sum + side, 0);

@@ -1,6 +1,6 @@
 import { bondPractice } from "../materials/adhesives.ts";
 import type { Family } from "../stack/family.ts";
-import { oppositeEdge, type Edge } from "../stack/outline.ts";
+import { oppositeEdge, panelAreaMm2, type Edge } from "../stack/outline.ts";
 import { START_GAPS } from "./fill-front.ts";
 import type { AdhesiveInUse } from "./adhesive-in-use.ts";
 import { calculateLowerTime, type LowerTime } from "./lower-time.ts";
@@ -41,11 +41,11 @@ const USUAL_COVER_UM = 700;
  * is 2 γ / h over the wet face (Laplace, both faces wetted); it is taken at twice the final gap, so that it is rather too small.
  */
 export function settlingForceN(
-  { outline: { widthMm, heightMm }, stack }: Pick<Family, "outline" | "stack">,
+  { outline, stack }: Pick<Family, "outline" | "stack">,
   gapUm: number,
   { surfaceTensionMnM }: AdhesiveInUse,
 ): number {
-  const areaM2 = (widthMm * heightMm) / 1e6;
+  const areaM2 = (outline.pathMm ? panelAreaMm2(outline) : outline.widthMm * outline.heightMm) / 1e6;
   const coverUm = stack.find(({ role }) => role === "cover glass")?.thicknessUm ?? USUAL_COVER_UM;
   const weightN = areaM2 * (coverUm / 1e6) * GLASS_KG_M3 * GRAVITY_M_S2;
   const pullN = ((2 * surfaceTensionMnM.value) / 1_000 / (2 * gapUm * 1e-6)) * areaM2;

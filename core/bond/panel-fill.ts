@@ -1,7 +1,7 @@
 import { bondPractice } from "../materials/adhesives.ts";
 import type { Family } from "../stack/family.ts";
 import type { AdhesiveInUse } from "./adhesive-in-use.ts";
-import { bondAreaMm2 } from "./bond-dose.ts";
+import { panelAreaMm2 } from "../stack/outline.ts";
 import type { DryWindow, FillFrontInput } from "./fill-front.ts";
 import { loweringOf } from "./lowering.ts";
 
@@ -36,6 +36,6 @@ export function panelFill(
     ...(way === "pressed level"
       ? { forceN: bondPractice.pressingN.value }
       : { lowering: { from: lowering.first, wedgeMm: bondPractice.wedgeMm.value, timeS: lowering.lowerS } }),
-    gridMm: Math.sqrt(bondAreaMm2(family) / SCREEN_CELLS),
+    gridMm: Math.sqrt(panelAreaMm2(family.outline) / SCREEN_CELLS),
   };
 }

@@ -1,7 +1,8 @@
 import { expect } from "chai";
 import { families } from "../../demo/families.ts";
 import { familyNamed } from "../../test/bench-hand.ts";
-import { bondAreaMm2, bondDose } from "./bond-dose.ts";
+import { panelAreaMm2 } from "../stack/outline.ts";
+import { bondDose } from "./bond-dose.ts";
 import { calculateFillFront } from "./fill-front.ts";
 import { dryWindows } from "./panel-fill.ts";
 import { volumeUlOf } from "./pattern.ts";
@@ -22,7 +23,7 @@ function searchOf(code: string, rounds: number): PatternSearchInput {
     gapUm: 150,
     viscosityPaS: 2.5,
     forceN: 2,
-    gridMm: Math.sqrt(bondAreaMm2(family) / 700),
+    gridMm: Math.sqrt(panelAreaMm2(family.outline) / 700),
     start: shippedPatterns(family.outline, bondDose(family).volumeMl * 1_000),
     rounds,
   };
@@ -37,7 +38,7 @@ describe("pattern-search", () => {
       const again = figuresOf(
         calculateFillFront({ outline, windows, gapUm, viscosityPaS, forceN, gridMm, pattern: pieces }),
         input,
-        bondAreaMm2(familyNamed(code)),
+        panelAreaMm2(familyNamed(code).outline),
       );
       expect(again.faultMm2).to.be.closeTo(found.faultMm2, 1e-6);
       const least = Math.min(...start.map(({ figures }) => figures.faultMm2));

@@ -3,7 +3,7 @@ import { usual } from "../usual.ts";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { Effort } from "../effort.ts";
 import { randomStream } from "../random.ts";
-import { isOnPanel } from "../stack/outline.ts";
+import { isOnPanel, panelAreaMm2, type Outline } from "../stack/outline.ts";
 import { boundedWhole } from "../units.ts";
 import {
   calculateFillFront,
@@ -137,7 +137,7 @@ const MOST_PIECES = 14;
 /** One change: a place or a piece moved, a volume changed, a dot put in, a piece left out; null where it would leave the panel. */
 function changed(
   pieces: readonly PatternPiece[],
-  panel: PatternSearchInput["outline"],
+  panel: Outline,
   reach: number,
   random: () => number,
 ): PatternPiece[] | null {
@@ -206,8 +206,8 @@ function bent(pieces: readonly PatternPiece[]): PatternPiece[] {
 export function calculatePatternSearch(input: PatternSearchInput, onProgress?: OnProgress): PatternSearch {
   const { start, rounds, seed } = patternSearchInput.parse(input);
   const fill = fillingOf.parse(input);
-  const { widthMm, heightMm, cornerRadiusMm = 0 } = fill.outline;
-  const panelMm2 = widthMm * heightMm - (4 - Math.PI) * cornerRadiusMm ** 2;
+  const { widthMm, heightMm } = fill.outline;
+  const panelMm2 = panelAreaMm2(fill.outline);
   const gridOf = (cells: number) =>
     Math.max(fill.gridMm, Math.min(Math.sqrt(panelMm2 / cells), Math.min(widthMm, heightMm) / 8));
   const roamingMm = gridOf(ROAMING_CELLS);

@@ -1,4 +1,4 @@
-import type { Outline } from "../stack/outline.ts";
+import { nearestOnPanel, type Outline } from "../stack/outline.ts";
 import type { NamedPattern, PatternPiece } from "./pattern.ts";
 
 /**
@@ -86,13 +86,14 @@ const shapes: Record<string, { at: readonly (readonly [number, number])[]; share
 };
 
 /** The shipped patterns on a panel, with this much laid in all. */
-export function shippedPatterns({ widthMm, heightMm }: Outline, volumeUl: number): NamedPattern[] {
+export function shippedPatterns(panel: Outline, volumeUl: number): NamedPattern[] {
+  const { widthMm, heightMm } = panel;
   const isWide = widthMm >= heightMm;
-  const round = (mm: number) => Math.round(mm * 10) / 10;
-  const place = ([along, across]: readonly [number, number]) => ({
-    xMm: round(widthMm * (isWide ? along : across)),
-    yMm: round(heightMm * (isWide ? across : along)),
-  });
+  const place = ([along, across]: readonly [number, number]) =>
+    nearestOnPanel(panel, {
+      xMm: widthMm * (isWide ? along : across),
+      yMm: heightMm * (isWide ? across : along),
+    });
   return Object.entries(shapes).map(([name, pieces]) => {
     const all = pieces.reduce((sum, { share }) => sum + share, 0);
     return {

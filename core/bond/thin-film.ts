@@ -10,6 +10,8 @@ export interface FilmGrid {
   dyM: number;
   /** 1 where a cell's centre lies within the outline. */
   inside: Uint8Array;
+  /** 1 where a cell's centre lies in a hole of the panel. */
+  hole: Uint8Array;
 }
 
 /** How the glass comes down. */
@@ -43,8 +45,8 @@ export interface Pocket {
 
 export interface FilmEnd {
   pockets: Pocket[];
-  /** What has left over each side, m³. */
-  outM3: { top: number; right: number; bottom: number; left: number };
+  /** What has left over each side, and into the holes, m³. */
+  outM3: { top: number; right: number; bottom: number; left: number; holes: number };
 }
 
 /** A cell counts as full from here on; what it lacks or has too much the next step makes good. */
@@ -116,7 +118,8 @@ export function closeGap(
   let answered = 0;
   let fullCount = 0;
   let pockets: Pocket[] = [];
-  const out = [0, 0, 0, 0];
+  const out = [0, 0, 0, 0, 0];
+  const HOLES = 4;
   /** The pocket that a cell belonged to a step before, from 1; 0 where its air was open; and how much air each held, m3. */
   const pocketOf = new Int32Array(size);
   const wasFull = new Uint8Array(size);
@@ -371,7 +374,7 @@ export function closeGap(
     }
     const volume = Math.max(0, frontAt(j, mobility[i]!, stretch[face]!) * phi[u]!);
     if (of === OUTSIDE) {
-      out[sides[face]!]! += volume;
+      out[grid.hole[j] ? HOLES : sides[face]!]! += volume;
       depthM[i]! -= volume / cellM2;
     } else {
       pass(i, j, volume / cellM2);
@@ -442,6 +445,6 @@ export function closeGap(
     );
   }
   sort();
-  const [top, right, bottom, left] = out as [number, number, number, number];
-  return { pockets, outM3: { top, right, bottom, left } };
+  const [top, right, bottom, left, holes] = out as [number, number, number, number, number];
+  return { pockets, outM3: { top, right, bottom, left, holes } };
 }

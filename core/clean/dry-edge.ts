@@ -1,5 +1,5 @@
 import type { Family } from "../stack/family.ts";
-import { oppositeEdge, type Edge, type EdgeFeature } from "../stack/outline.ts";
+import { oppositeEdge, sideOf, type Edge } from "../stack/outline.ts";
 import { listed } from "../words.ts";
 import { t } from "../../words/clean.ts";
 
@@ -11,13 +11,15 @@ export interface DryEdge {
 }
 
 /** Stretches that nothing wet may reach, one for each edge that has any. */
-export function dryEdges(family: Pick<Family, "features">): DryEdge[] {
-  const wetless = family.features.filter((feature): feature is EdgeFeature => feature.noLiquid === true);
+export function dryEdges(family: Pick<Family, "outline" | "features">): DryEdge[] {
+  const wetless = family.features
+    .filter(({ noLiquid }) => noLiquid === true)
+    .map((feature) => ({ edge: sideOf(family.outline, feature), label: feature.label }));
   return [...new Set(wetless.map(({ edge }) => edge))].map((edge) => ({
     edge,
     towards: oppositeEdge[edge],
     label: wetless
-      .filter((feature) => feature.edge === edge)
+      .filter((one) => one.edge === edge)
       .map(({ label }) => label)
       .join(" and "),
   }));

@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { usual } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
-import { bounded, sideMm } from "../units.ts";
+import { isOnPanel, outline, rimOfPanel, type Outline } from "../stack/outline.ts";
+import { bounded } from "../units.ts";
 import { t } from "../../words/cure.ts";
 
 export const lamp = z
@@ -83,7 +84,7 @@ const MOST_LAMP_POINTS = 20_000;
 
 export const cureDoseInput = z
   .strictObject({
-    panel: z.strictObject({ widthMm: sideMm(), heightMm: sideMm() }),
+    panel: outline,
     lamps: z.array(lamp).min(1).max(200).optional(),
     irradianceMwCm2: bounded(0, 100_000).optional(),
     coverTransmittancePct: bounded(0, 100),
@@ -100,13 +101,14 @@ export const cureDoseInput = z
       });
     }
     const { widthMm, heightMm } = input.panel;
-    if (input.border && 2 * input.border.widthMm >= Math.min(widthMm, heightMm)) {
+    const deepestMm = rimOfPanel(input.panel)?.deepestMm ?? Math.min(widthMm, heightMm) / 2;
+    if (input.border && input.border.widthMm >= deepestMm) {
       context.addIssue({
         code: "custom",
         path: ["border", "widthMm"],
         message: t("leaves-no-open-area-must-be-below", {
           widthMm: input.border.widthMm,
-          widthMm2: Math.min(widthMm, heightMm) / 2,
+          widthMm2: deepestMm,
         }),
       });
     }
@@ -140,7 +142,7 @@ export const cureDoseInput = z
       });
     }
   });
-export type CureDoseInput = z.input<typeof cureDoseInput>;
+export type CureDoseInput = Omit<z.input<typeof cureDoseInput>, "panel"> & { panel: Outline };
 
 export const cureDoseResult = z.strictObject({
   minMwCm2: z.number(),
@@ -179,6 +181,7 @@ function axisMm(length: number, border: number, grid: number): number[] {
  * summed over its area (Gauss and Legendre, cells as small as the beam's shape at its height asks for).
  * minimum, maximum and uniformity speak of the open area behind the cover; the border has its own exposure.
  * mW, cm and s: exposure = required dose / irradiance. `null` where no light arrives: it never cures.
+ * On a panel of any shape the light over all of its box is mapped, and only what lies on the panel counts.
  * No reflections, cover at normal incidence. A point lamp nearer than five times its face is warned of (the usual rule of photometry, from
  * memory). Source: inverse square and cosine laws of photometry.
  */
@@ -211,8 +214,16 @@ export function calculateCureDose(input: CureDoseInput): z.output<typeof cureDos
 
   const xMm = axisMm(widthMm, borderMm, input.gridMm ?? 5);
   const yMm = axisMm(heightMm, borderMm, input.gridMm ?? 5);
+  const rim = rimOfPanel(input.panel);
+  const onPanel = (x: number, y: number) => rim === null || isOnPanel(input.panel, x, y);
   const inOpen = (x: number, y: number) =>
-    x >= borderMm && x <= widthMm - borderMm && y >= borderMm && y <= heightMm - borderMm;
+    rim
+      ? onPanel(x, y) && rim.nearest({ xMm: x, yMm: y }).inMm >= borderMm
+      : x >= borderMm && x <= widthMm - borderMm && y >= borderMm && y <= heightMm - borderMm;
+  const inBorder = (x: number, y: number) =>
+    rim
+      ? onPanel(x, y) && !inOpen(x, y)
+      : x <= borderMm || x >= widthMm - borderMm || y <= borderMm || y >= heightMm - borderMm;
 
   let minMwCm2 = Infinity;
   let maxMwCm2 = 0;
@@ -222,12 +233,7 @@ export function calculateCureDose(input: CureDoseInput): z.output<typeof cureDos
     xMm.map((x) => {
       const open = onCover(x, y) * cover;
       const shaded = open * borderShare;
-      if (
-        borderMm > 0 &&
-        (x <= borderMm || x >= widthMm - borderMm || y <= borderMm || y >= heightMm - borderMm)
-      ) {
-        borderMinMwCm2 = Math.min(borderMinMwCm2, shaded);
-      }
+      if (borderMm > 0 && inBorder(x, y)) borderMinMwCm2 = Math.min(borderMinMwCm2, shaded);
       if (!inOpen(x, y)) return shaded;
       maxMwCm2 = Math.max(maxMwCm2, open);
       if (open < minMwCm2) {

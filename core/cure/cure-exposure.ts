@@ -2,6 +2,7 @@ import type { AdhesiveInUse } from "../bond/adhesive-in-use.ts";
 import { benchLamp } from "../materials/adhesives.ts";
 import type { RouteName } from "../route/routes.ts";
 import type { Family } from "../stack/family.ts";
+import { rimOfPanel } from "../stack/outline.ts";
 import { coverLight, lampNms, USUAL_LAMP_NM, type LampNm } from "./cover-light.ts";
 import { calculateCureDose, type CureDoseInput } from "./cure-dose.ts";
 
@@ -48,7 +49,8 @@ export function lampPlaces(
  */
 export function cureInput(family: Family, { route, chosen, adhesive }: CureBasis): CureDoseInput {
   const { widthMm, heightMm } = family.outline;
-  const border = Math.min(family.borderMm, Math.min(widthMm, heightMm) / 2 - 0.1);
+  const deepestMm = rimOfPanel(family.outline)?.deepestMm ?? Math.min(widthMm, heightMm) / 2;
+  const border = Math.min(family.borderMm, deepestMm - 0.1);
   const irradianceMwCm2 = chosen.irradianceMwCm2 ?? benchLamp.irradianceMwCm2.value;
   const zMm = chosen.lampHeightMm ?? torch.usual.heightMm;
   const order = chosen.lampOrder ?? torch.usual.order;
@@ -56,7 +58,7 @@ export function cureInput(family: Family, { route, chosen, adhesive }: CureBasis
   const powerMw = (irradianceMwCm2 * 2 * Math.PI * (zMm / 10) ** 2) / (order + 1);
   const places = irradianceMwCm2 > 0 ? lampPlaces(family, chosen.lampPlaces ?? 0) : [];
   return {
-    panel: { widthMm, heightMm },
+    panel: family.outline.pathMm ? family.outline : { widthMm, heightMm },
     ...(places.length > 0
       ? { lamps: places.map((place) => ({ ...place, zMm, powerMw, order })) }
       : { irradianceMwCm2 }),

@@ -63,6 +63,22 @@ export function cornersOf({ widthMm, heightMm, rotationDeg, centre }: Placed): P
   });
 }
 
+/**
+ * The line that a piece is cut along: its corners, or its own outline inside them. Seen from the face that looks away from the viewer an
+ * outline is mirrored.
+ *
+ * @param pathMm from the left and from the top of the piece, as the viewer sees it
+ */
+export function cutLine(placed: Placed, pathMm: readonly Point[] | undefined, mirrored: boolean): Point[] {
+  if (!pathMm) return cornersOf(placed);
+  const { widthMm, heightMm, rotationDeg, centre } = placed;
+  return pathMm.map(({ xMm, yMm }) => {
+    const across = mirrored ? widthMm - xMm : xMm;
+    const at = turned({ xMm: across - widthMm / 2, yMm: heightMm / 2 - yMm }, rotationDeg);
+    return { xMm: centre.xMm + at.xMm, yMm: centre.yMm + at.yMm };
+  });
+}
+
 /** A direction across which two rectangles may stand apart, and how far their centres must be along it. */
 export interface Separation {
   nx: number;

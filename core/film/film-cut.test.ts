@@ -1,4 +1,7 @@
 import { expect } from "chai";
+import { familyNamed } from "../../test/bench-hand.ts";
+import { goesRound, signedAreaMm2, toRingMm } from "../stack/ring.ts";
+import { pieceOf } from "./films.ts";
 import fc from "fast-check";
 import { areaOfAll, areaOf, intersection, union, type Ring } from "../../test/polygons.ts";
 import { describeFaults } from "../faults.ts";
@@ -272,5 +275,34 @@ describe("film-cut", () => {
     expect(faults({ adhesive: "up" })).to.equal("adhesive");
     expect(faults({ piece: { widthMm: 1, heightMm: 1 } })).to.equal("piece");
     expect(faults({ gapMm: -1 })).to.equal("gapMm");
+  });
+
+  it("cuts a piece of any shape inside its box, true in size, and mirrored where the other face is up", () => {
+    const { pathMm, widthMm, heightMm } = pieceOf(familyNamed("DG-9"));
+    const cut = (adhesive: "towards" | "away") =>
+      calculateFilmCut({
+        piece: { widthMm, heightMm, pathMm: pathMm! },
+        axisDeg: 30,
+        sheet: { widthMm: 600, heightMm: 500, axisDeg: 0 },
+        gapMm: 1,
+        trimMm: 3,
+        adhesive,
+      });
+    const up = (ring: readonly { xMm: number; yMm: number }[]) => signedAreaMm2(ring);
+    for (const adhesive of ["towards", "away"] as const) {
+      const { pieces, yieldPct } = cut(adhesive);
+      expect(pieces.length).to.be.above(3);
+      for (const { cornersMm, pathMm: line } of pieces) {
+        expect(Math.abs(up(line!))).to.be.closeTo(Math.abs(up(pathMm!)), 1e-6);
+        for (const { xMm, yMm } of line!) {
+          const isIn = goesRound(cornersMm, xMm, yMm) || toRingMm(xMm, yMm, cornersMm) < 1e-6;
+          expect(isIn).to.equal(true);
+        }
+      }
+      expect(yieldPct).to.be.closeTo((pieces.length * Math.abs(up(pathMm!))) / 3_000, 1e-6);
+    }
+    // On the sheet y goes up: a line that goes clockwise as the viewer sees it does so there, and the other way round mirrored.
+    expect(Math.sign(up(cut("towards").pieces[0]!.pathMm!))).to.equal(-Math.sign(up(pathMm!)));
+    expect(Math.sign(up(cut("away").pieces[0]!.pathMm!))).to.equal(Math.sign(up(pathMm!)));
   });
 });

@@ -1,7 +1,10 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, boundedWhole, sideMm, oneOf } from "../units.ts";
-import { boundingOf, cornersOf, point, rotationFor, SAME_MM } from "./cutting.ts";
+import { panelPoint } from "../stack/panel-point.ts";
+import { signedAreaMm2 } from "../stack/ring.ts";
+import { offPanelWords } from "../stack/outline.ts";
+import { boundingOf, cornersOf, cutLine, point, rotationFor, SAME_MM } from "./cutting.ts";
 import { fillRows } from "./film-rows.ts";
 import { t } from "../../words/film.ts";
 
@@ -10,7 +13,8 @@ const MOST_PIECES = 20_000;
 
 export const filmCutInput = z
   .strictObject({
-    piece: z.strictObject(size),
+    /** Where it is no rectangle, `pathMm` is its outline inside that box, mm from the left and from the top, as the viewer sees it. */
+    piece: z.strictObject({ ...size, pathMm: z.array(panelPoint).min(3).max(1_000).optional() }),
     /** Axis of the film that is wanted, from the piece's width, counter-clockwise seen from the viewer's side. */
     axisDeg: bounded(-360, 360),
     /** The sheet as it lies for cutting, its axis from its width. */
@@ -24,6 +28,15 @@ export const filmCutInput = z
     coverMm: bounded(0, 500).optional(),
   })
   .superRefine(({ piece, sheet }, context) => {
+    const { pathMm = [], widthMm, heightMm } = piece;
+    const off = pathMm.findIndex(({ xMm, yMm }) => xMm > widthMm || yMm > heightMm);
+    if (off >= 0) {
+      context.addIssue({
+        code: "custom",
+        path: ["piece", "pathMm", off],
+        message: offPanelWords({ widthMm, heightMm }, pathMm[off]!),
+      });
+    }
     const most = (sheet.widthMm * sheet.heightMm) / (piece.widthMm * piece.heightMm);
     if (most > MOST_PIECES) {
       context.addIssue({
@@ -45,7 +58,13 @@ export const filmCutResult = z.strictObject({
   areaBound: z.number(),
   yieldPct: z.number(),
   /** From the piece's own lower left corner counter-clockwise; from the sheet's lower left corner, y up. */
-  pieces: z.array(z.strictObject({ cornersMm: z.array(point) })),
+  pieces: z.array(
+    z.strictObject({
+      cornersMm: z.array(point),
+      /** The line to cut, where the piece is no rectangle. */
+      pathMm: z.array(point).optional(),
+    }),
+  ),
   /** The smallest sheet of this axis that gives one piece. */
   smallestSheetMm: z.strictObject({ widthMm: z.number(), heightMm: z.number() }),
   /** How far off square a piece may lie before an edge shows; null where it never does or `coverMm` is not told. */
@@ -83,7 +102,9 @@ export function calculateFilmCut(input: FilmCutInput): FilmCut {
   const rotationDeg = rotationFor(axisDeg, sheet.axisDeg, adhesive === "away");
   const placed = fillRows(sheet, { ...piece, rotationDeg }, gapMm, trimMm).slice(0, count);
   const box = boundingOf(piece.widthMm, piece.heightMm, rotationDeg);
+  // Pieces of any shape are laid by the box that holds them.
   const pieceMm2 = piece.widthMm * piece.heightMm;
+  const usedMm2 = piece.pathMm ? Math.abs(signedAreaMm2(piece.pathMm)) : pieceMm2;
   const sheetMm2 = sheet.widthMm * sheet.heightMm;
   // With the hair that the rows take for nothing, or they would hold more than the area allows.
   const free = (sideMm: number) => Math.max(0, sideMm - 2 * trimMm + SAME_MM);
@@ -93,8 +114,11 @@ export function calculateFilmCut(input: FilmCutInput): FilmCut {
     boundingMm: box,
     placed: placed.length,
     areaBound: Math.floor(freeMm2 / pieceMm2),
-    yieldPct: (100 * placed.length * pieceMm2) / sheetMm2,
-    pieces: placed.map((one) => ({ cornersMm: cornersOf(one) })),
+    yieldPct: (100 * placed.length * usedMm2) / sheetMm2,
+    pieces: placed.map((one) => ({
+      cornersMm: cornersOf(one),
+      ...(piece.pathMm ? { pathMm: cutLine(one, piece.pathMm, adhesive === "away") } : {}),
+    })),
     smallestSheetMm: { widthMm: box.widthMm + 2 * trimMm, heightMm: box.heightMm + 2 * trimMm },
     skewToleranceDeg: coverMm === undefined ? null : skewTolerance(piece.widthMm, piece.heightMm, coverMm),
   };

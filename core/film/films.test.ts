@@ -1,7 +1,7 @@
 import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
 import { axesApartDeg } from "./axis-angle.ts";
-import { axisAdhesiveDown, coverMm, faceUp, pieceSize } from "./films.ts";
+import { axisAdhesiveDown, coverMm, faceUp, pieceOf } from "./films.ts";
 
 describe("the films of a job", () => {
   it("come from sheets whose axis is kept for the adhesive down, whichever way they lay when it was read", () => {
@@ -17,7 +17,7 @@ describe("the films of a job", () => {
 
   it("reach under the border as far as they cover, and lie adhesive down: the rear one's other face is up", () => {
     const scale = familyNamed("WS-240");
-    const { widthMm, heightMm } = pieceSize(scale);
+    const { widthMm, heightMm } = pieceOf(scale);
     const bareMm = (scale.outline.widthMm - widthMm) / 2;
     expect(bareMm + coverMm(scale)).to.be.closeTo(scale.borderMm, 0.05);
     expect((scale.outline.heightMm - heightMm) / 2).to.be.closeTo(bareMm, 1e-9);

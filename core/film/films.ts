@@ -1,6 +1,8 @@
 import { z } from "zod";
 import { usual } from "../usual.ts";
 import type { Family } from "../stack/family.ts";
+import { insetPathMm } from "../stack/inset.ts";
+import { panelPoint, type PanelPoint } from "../stack/panel-point.ts";
 import { bounded, sideMm, words, oneOf } from "../units.ts";
 
 /** The film on the viewer's side of the cell, and the one behind it. */
@@ -40,6 +42,8 @@ export const filmPiece = z.strictObject({
   film: filmSide(),
   widthMm: sideMm(),
   heightMm: sideMm(),
+  /** Where it is no rectangle: its outline inside that box, mm from the left and from the top, seen from the viewer's side. */
+  pathMm: z.array(panelPoint).min(3).max(1_000).optional(),
   axisDeg: axisDeg(),
 });
 
@@ -52,13 +56,24 @@ export const faceUp = (film: FilmSide): "towards" | "away" => (film === "front" 
 /** How far a piece reaches over what the family lets be seen, on each side, mm: the border, as far as the film goes under it. */
 export const coverMm = (family: Pick<Family, "borderMm">): number => Math.max(0.5, 0.5 * family.borderMm);
 
-/** The size of a film for a family: the panel without the half of its border that stays bare. */
-export function pieceSize(family: Pick<Family, "outline" | "borderMm">): {
+/** The piece of film for a family: the panel without the half of its border that stays bare. Holes in the panel are not cut. */
+export function pieceOf(family: Pick<Family, "outline" | "borderMm">): {
   widthMm: number;
   heightMm: number;
+  pathMm?: PanelPoint[];
 } {
-  const bare = family.borderMm - coverMm(family);
+  const bare = Math.max(0, family.borderMm - coverMm(family));
   const round = (mm: number) => Number(Math.max(1, mm).toFixed(1));
+  const { pathMm } = family.outline;
+  if (pathMm) {
+    const path = insetPathMm(pathMm, bare);
+    const least = (of: keyof PanelPoint) => Math.min(...path.map((point) => point[of]));
+    const [left, top] = [least("xMm"), least("yMm")];
+    const thousandth = (mm: number) => Math.round(mm * 1_000) / 1_000;
+    const moved = path.map(({ xMm, yMm }) => ({ xMm: thousandth(xMm - left), yMm: thousandth(yMm - top) }));
+    const most = (of: keyof PanelPoint) => Math.max(...moved.map((point) => point[of]));
+    return { widthMm: most("xMm"), heightMm: most("yMm"), pathMm: moved };
+  }
   return {
     widthMm: round(family.outline.widthMm - 2 * bare),
     heightMm: round(family.outline.heightMm - 2 * bare),

@@ -2,7 +2,7 @@ import { dryEdges } from "../clean/dry-edge.ts";
 import { edgeLengthMm, edges, oppositeEdge, type Edge } from "../stack/outline.ts";
 import type { Family } from "../stack/family.ts";
 import { skewTolerance } from "./film-cut.ts";
-import { coverMm, pieceSize } from "./films.ts";
+import { coverMm, pieceOf } from "./films.ts";
 
 /** From this long side on one pair of hands cannot hold a film flat, mm. Common practice, no source. */
 const TWO_PEOPLE_MM = 600;
@@ -30,7 +30,7 @@ export function layingPlan(family: Pick<Family, "outline" | "features" | "border
       edgeLengthMm(outline, a) - edgeLengthMm(outline, b) ||
       edges.indexOf(a) - edges.indexOf(b),
   );
-  const { widthMm, heightMm } = pieceSize(family);
+  const { widthMm, heightMm } = pieceOf(family);
   const asideMm = coverMm(family);
   const skewDeg = skewTolerance(widthMm, heightMm, asideMm);
   return {

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import type { Outline } from "../stack/outline.ts";
+import { isOnPanel, type Outline } from "../stack/outline.ts";
 import { panelPoint, type PanelPoint } from "../stack/panel-point.ts";
 import { words, oneOf } from "../units.ts";
 import { t } from "../../words/intake.ts";
@@ -145,6 +145,6 @@ export function damageSize({ damage: kind, points }: Pick<Damage, "damage" | "po
   }
 }
 
-/** The first of these points that does not lie on the panel, or -1. */
+/** The first of these points that does not lie on the panel, or -1; the corner of a broken glass may be drawn square. */
 export const pointOffPanel = (panel: Outline, points: readonly PanelPoint[]): number =>
-  points.findIndex(({ xMm, yMm }) => xMm > panel.widthMm || yMm > panel.heightMm);
+  points.findIndex(({ xMm, yMm }) => !isOnPanel({ ...panel, cornerRadiusMm: 0 }, xMm, yMm));

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { edges, type Edge } from "../stack/outline.ts";
+import { edgePlaces, spansOf, type EdgePlace, type Outline } from "../stack/outline.ts";
 import { bounded, oneOf } from "../units.ts";
 import { t } from "../../words/lift.ts";
 
@@ -25,14 +25,20 @@ export const cutPaces: Record<PaceName, { share: number; note: string }> = {
 
 /** A stretch whose glue asks for another pace. Where two overlap, the later one holds. */
 export const pacedStretch = z.strictObject({
-  edge: oneOf(edges),
-  fromMm: bounded(0, 5_000),
-  toMm: bounded(0, 5_000),
+  edge: oneOf(edgePlaces),
+  fromMm: bounded(0, 20_000),
+  toMm: bounded(0, 20_000),
   pace: oneOf(paceNames),
 });
 export type PacedStretch = z.output<typeof pacedStretch>;
 
 /** The pace at a place of an edge. */
-export const paceAt = (paces: readonly PacedStretch[], edge: Edge, atMm: number): PaceName =>
-  paces.filter((paced) => paced.edge === edge && paced.fromMm <= atMm && atMm <= paced.toMm).at(-1)?.pace ??
-  "thin";
+export const paceAt = (
+  panel: Outline,
+  paces: readonly PacedStretch[],
+  edge: EdgePlace,
+  atMm: number,
+): PaceName =>
+  paces
+    .filter((paced) => paced.edge === edge && spansOf(panel, paced).some(([a, b]) => a <= atMm && atMm <= b))
+    .at(-1)?.pace ?? "thin";

@@ -1,6 +1,6 @@
 import { expect } from "chai";
 import fc from "fast-check";
-import { edgeLengthMm, edges, type Edge } from "../stack/outline.ts";
+import { edgeLengthMm, edgePlaces, edges, type Edge, type EdgePlace } from "../stack/outline.ts";
 import { cutPaces, paceAt, paceNames } from "./cut-pace.ts";
 import { calculateEdgePlan, edgePlanInput, type EdgePlanInput } from "./edge-plan.ts";
 
@@ -147,7 +147,7 @@ describe("edge-plan", () => {
   });
 
   it("never lets the blade's depth reach into a keep-out of the neighbouring edge", () => {
-    const rectangle = (input: EdgePlanInput, edge: Edge, from: number, to: number, depth: number) => {
+    const rectangle = (input: EdgePlanInput, edge: EdgePlace, from: number, to: number, depth: number) => {
       const { widthMm: w, heightMm: h } = input.outline;
       if (edge === "top") return { x0: from, x1: to, y0: 0, y1: depth };
       if (edge === "bottom") return { x0: from, x1: to, y0: h - depth, y1: h };
@@ -164,7 +164,7 @@ describe("edge-plan", () => {
               Math.max(0, Math.min(blade.x1, zone.x1) - Math.max(blade.x0, zone.x0)) *
               Math.max(0, Math.min(blade.y1, zone.y1) - Math.max(blade.y0, zone.y0));
             // Opposite edges of a panel narrower than two depths may meet; the plan speaks of neighbours.
-            const neighbours = edges.indexOf(segment.edge) % 2 !== edges.indexOf(feature.edge) % 2;
+            const neighbours = edgePlaces.indexOf(segment.edge) % 2 !== edgePlaces.indexOf(feature.edge) % 2;
             if (neighbours) expect(overlap).to.be.at.most(1e-5);
           }
         }
@@ -194,7 +194,7 @@ describe("edge-plan", () => {
           expect(s.order).to.equal(i + 1);
           const speedMmS = input.speedMmS * cutPaces[s.pace].share;
           expect(s.timeS).to.be.closeTo(Math.abs(s.toMm - s.fromMm) / speedMmS, 1e-6);
-          expect(s.pace).to.equal(paceAt(input.paces!, s.edge, (s.fromMm + s.toMm) / 2));
+          expect(s.pace).to.equal(paceAt(input.outline, input.paces!, s.edge, (s.fromMm + s.toMm) / 2));
           expect(s.maxDepthMm).to.be.greaterThan(0).and.at.most(input.maxDepthMm);
           byPass.set(s.pass, (byPass.get(s.pass) ?? 0) + s.timeS);
         });
@@ -220,8 +220,10 @@ describe("edge-plan", () => {
         const features = [...input.features.filter(({ kind }) => kind !== "hinge"), hinge];
         const plan = calculateEdgePlan({ ...input, features, school: "cards" });
         const roundMm = 2 * (whole + input.outline.heightMm);
-        const place = (edge: Edge, atMm: number) =>
-          (roundFrom(input.outline, edge, atMm) - roundFrom(input.outline, "bottom", hinge.toMm) + roundMm) %
+        const place = (edge: EdgePlace, atMm: number) =>
+          (roundFrom(input.outline, edge as Edge, atMm) -
+            roundFrom(input.outline, "bottom", hinge.toMm) +
+            roundMm) %
           roundMm;
         // From the hinge's right end clockwise to its left end: first the counter arm, backwards, then the clockwise one.
         const ways = plan.segments.map(({ edge, fromMm, toMm }) => {

@@ -1,13 +1,22 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
-import { checkFeatures, offPanelWords, edgeFeature, edges, outline } from "../stack/outline.ts";
+import {
+  checkFeatures,
+  edgeFeature,
+  edgeLengthMm,
+  edgePlaces,
+  offPanelWords,
+  outline,
+  panelEdges,
+  sideOf,
+} from "../stack/outline.ts";
 import { pointOffPanel } from "../intake/damage.ts";
 import { panelPoint } from "../stack/panel-point.ts";
 import { bounded, oneOf } from "../units.ts";
 import { cutPaces, pacedStretch, paceNames } from "./cut-pace.ts";
 import { corners, EdgeLoop, type LoopSpan } from "./edge-loop.ts";
 import {
-  chooseCorner,
+  chooseStart,
   cornerCares,
   CRACK_FREE_MM,
   isBrokenAt,
@@ -53,7 +62,10 @@ export const edgePlanInput = z
         });
       }
     });
-    const perimeterMm = 2 * (input.outline.widthMm + input.outline.heightMm);
+    const perimeterMm = panelEdges(input.outline).reduce(
+      (sum, edge) => sum + edgeLengthMm(input.outline, edge),
+      0,
+    );
     const slowest = Math.min(1, ...(input.paces ?? []).map(({ pace }) => cutPaces[pace].share));
     const leastS = perimeterMm / MOST_PASSES / (input.speedMmS * slowest);
     if (input.windowS < leastS) {
@@ -70,7 +82,7 @@ export const edgePlanInput = z
   });
 export type EdgePlanInput = z.output<typeof edgePlanInput>;
 
-const edgeName = z.enum(edges);
+const edgeName = z.enum(edgePlaces);
 export const cutTools = ["blade, then card", "card", "pick", "wire"] as const;
 
 const wireResult = z.strictObject({
@@ -108,7 +120,9 @@ export const edgePlanResult = z.strictObject({
   pickPositions: z.array(z.strictObject({ edge: edgeName, atMm: z.number() })),
   passes: z.number(),
   totalS: z.number(),
-  startCorner: z.enum(corners),
+  /** Null on an outline that is no rectangle. */
+  startCorner: z.enum(corners).nullable(),
+  start: panelPoint,
   /** How the wire goes; null where cards are used. */
   wire: wireResult.nullable(),
   warnings: z.array(z.string()),
@@ -144,8 +158,16 @@ interface Piece {
  * is cut), else at the longest keep-out, else at the opposite corner.
  */
 function meetingMm(laid: readonly LoopStretch[], loop: EdgeLoop): number {
+  // What goes past a rim's top centre is one.
+  const whole = laid.reduce<(LoopSpan & Pick<LoopStretch, "uncutBy">)[]>((joined, stretch) => {
+    const last = joined.at(-1);
+    if (last && last.uncutBy === stretch.uncutBy && stretch.loopFromMm - last.loopToMm <= LEAST_LENGTH_MM)
+      last.loopToMm = stretch.loopToMm;
+    else joined.push({ ...stretch });
+    return joined;
+  }, []);
   const longest = (by: LoopStretch["uncutBy"]) =>
-    laid
+    whole
       .filter(({ uncutBy }) => uncutBy === by)
       .sort((a, b) => b.loopToMm - b.loopFromMm - (a.loopToMm - a.loopFromMm))[0];
   const end = longest("hinge") ?? longest("keep-out");
@@ -191,15 +213,18 @@ const barsOf = ({ features, maxDepthMm }: EdgePlanInput): WireBar[] =>
  * With a wire (`school`) both arms are opened at once, an end of the wire going on along each by turns; what it may not come
  * over, and what lies behind that, is left to cards.
  * A keep-out is taken to reach inwards as deep as the blade may go, so the edges beside it are shortened or made shallow
- * at that corner. Source: common practice, no source.
+ * at that corner. On an outline of any other shape places lie along its rim, in mm clockwise from the top centre; it is opened at a
+ * corner of the rim, or anywhere where it has none. Source: common practice, no source.
  */
 export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
   const { outline: panel, features, maxDepthMm, damage = [], paces = [], school = "cards" } = input;
-  const startCorner = chooseCorner(panel, features, damage);
-  const loop = new EdgeLoop(panel, startCorner);
+  const { start, place: startPlace } = chooseStart(panel, features, damage);
+  const startCorner = typeof start === "number" ? null : start;
+  const loop = new EdgeLoop(panel, start);
   const cares = cornerCares(panel, features, maxDepthMm);
-  const laid = edges
-    .flatMap((edge) => stretchesOf(panel, edge, { features, cares, paces, maxDepthMm }))
+  const cutAtMm = typeof start === "number" ? start : null;
+  const laid = panelEdges(panel)
+    .flatMap((edge) => stretchesOf(panel, edge, { features, cares, paces, maxDepthMm, cutAtMm }))
     .map((stretch): LoopStretch => ({ ...stretch, ...loop.span(stretch) }))
     .sort((a, b) => a.loopFromMm - b.loopFromMm);
   const meeting = meetingMm(laid, loop);
@@ -239,8 +264,7 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
   for (const { stretch, from, to, tool } of pieces) {
     const direction = Math.sign(to - from);
     const speedMmS = input.speedMmS * cutPaces[stretch.pace].share;
-    const edgeMm = (loopMm: number) =>
-      Math.min(Math.max(loop.onEdge(stretch.edge, loopMm), stretch.fromMm), stretch.toMm);
+    const edgeMm = (loopMm: number) => loop.onStretch(stretch, loopMm);
     let at = from;
     while (Math.abs(to - at) > LEAST_LENGTH_MM) {
       const restMm = Math.abs(to - at);
@@ -274,7 +298,9 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
                 : "card",
         pace: stretch.pace,
         note: [
-          ...(segments.length === 0 ? [t("open-the-corner-here", { startCorner })] : []),
+          ...(segments.length > 0
+            ? []
+            : [startCorner ? t("open-the-corner-here", { startCorner }) : t("open-the-rim-here")]),
           ...(segments.length > 0 && isFresh ? [t("new-entry")] : []),
           ...stretch.notes,
           ...(cutPaces[stretch.pace].note ? [cutPaces[stretch.pace].note] : []),
@@ -304,7 +330,7 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
   const uncut = laid
     .filter((stretch) => stretch.uncutBecause !== null)
     .map(({ edge, fromMm, toMm, uncutBecause }) => ({ edge, fromMm, toMm, why: uncutBecause! }))
-    .sort((a, b) => edges.indexOf(a.edge) - edges.indexOf(b.edge) || a.fromMm - b.fromMm);
+    .sort((a, b) => edgePlaces.indexOf(a.edge) - edgePlaces.indexOf(b.edge) || a.fromMm - b.fromMm);
 
   const pickPositions = segments.flatMap(({ edge, fromMm, toMm }) => {
     const count = Math.max(1, Math.ceil(Math.abs(toMm - fromMm) / input.parkEveryMm - 1e-9));
@@ -314,7 +340,7 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
     }));
   });
 
-  const hingeEdges = [...new Set(features.filter((f) => f.kind === "hinge").map((f) => f.edge))];
+  const hingeEdges = [...new Set(features.filter((f) => f.kind === "hinge").map((f) => sideOf(panel, f)))];
   const assumesDepth = features.some((f) => f.kind === "shallow" && f.maxDepthMm === undefined);
   const usedPaces = [...new Set(segments.map(({ pace }) => pace))].filter((pace) => pace !== "thin");
   const { wireUm, glueUm } = input;
@@ -326,6 +352,7 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
     passes: segments.length === 0 ? 0 : pass,
     totalS: segments.reduce((sum, segment) => sum + segment.timeS, 0),
     startCorner,
+    start: startPlace,
     wire: path && {
       entryGapMm: ENTRY_GAP_MM,
       longestFrontMm: path.longestMm,
@@ -339,7 +366,7 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
         ? [t("flexes-on-the-glass-cannot-open-about", { hingeEdges: hingeEdges.join(" and ") })]
         : []),
       ...(hingeEdges.length === 0 ? [t("no-hinge-edge-is-named-find-where")] : []),
-      ...(isBrokenAt(panel, startCorner, damage) ? [t("every-corner-has-broken-glass-near-it")] : []),
+      ...(isBrokenAt(startPlace, damage) ? [t("every-corner-has-broken-glass-near-it")] : []),
       ...(segments.length === 0 ? [t("nothing-may-be-cut-every-stretch-is")] : []),
       ...cares.map((care) => t("keep-out-round-the-corner-of-the", { edge: care.edge, label: care.label })),
       ...(path && wireUm !== undefined && glueUm !== undefined && wireUm > glueUm

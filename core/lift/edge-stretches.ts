@@ -1,6 +1,16 @@
-import { edgeLengthMm, pointOnEdge, type Edge, type EdgeFeature, type Outline } from "../stack/outline.ts";
+import {
+  edgeLengthMm,
+  pointOnEdge,
+  rimOfPanel,
+  spansOf,
+  type EdgeFeature,
+  type EdgePlace,
+  type Outline,
+} from "../stack/outline.ts";
+import type { PanelPoint } from "../stack/panel-point.ts";
+import { rayHitMm, toStretchMm } from "../stack/ring.ts";
 import { paceAt, type PaceName, type PacedStretch } from "./cut-pace.ts";
-import { cornerPoint, corners, type Corner } from "./edge-loop.ts";
+import { cornerPoint, corners, type LoopStart } from "./edge-loop.ts";
 import { nearestDamageMm, type GlassDamage } from "./glass-damage.ts";
 import { t } from "../../words/lift.ts";
 
@@ -12,44 +22,71 @@ export const CRACK_FREE_MM = 25;
 const LEAST_DEPTH_MM = 0.1;
 export const LEAST_LENGTH_MM = 1e-6;
 
-function distanceMm(panel: Outline, corner: Corner, { edge, fromMm, toMm }: EdgeFeature): number {
-  const { xMm, yMm } = cornerPoint(panel, corner);
-  const along = edge === "top" || edge === "bottom" ? xMm : yMm;
-  const nearest = pointOnEdge(panel, edge, Math.min(Math.max(along, fromMm), toMm));
-  return Math.hypot(xMm - nearest.xMm, yMm - nearest.yMm);
+/** How far a place is from a stretch of an edge, mm. */
+function distanceMm(panel: Outline, { xMm, yMm }: PanelPoint, feature: EdgeFeature): number {
+  const { edge } = feature;
+  return Math.min(
+    ...spansOf(panel, feature).map(([fromMm, toMm]) => {
+      if (edge === "rim") {
+        const path = [fromMm, toMm].map((at) => pointOnEdge(panel, edge, at));
+        path.splice(1, 0, ...(rimOfPanel(panel)?.pointsBetween(fromMm, toMm) ?? []));
+        return Math.min(...path.slice(1).map((to, i) => toStretchMm(xMm, yMm, path[i]!, to)));
+      }
+      const along = edge === "top" || edge === "bottom" ? xMm : yMm;
+      const nearest = pointOnEdge(panel, edge, Math.min(Math.max(along, fromMm), toMm));
+      return Math.hypot(xMm - nearest.xMm, yMm - nearest.yMm);
+    }),
+  );
 }
 
-export const isBrokenAt = (panel: Outline, corner: Corner, damage: readonly GlassDamage[]): boolean =>
-  nearestDamageMm(cornerPoint(panel, corner), damage) < CRACK_FREE_MM;
+export const isBrokenAt = (place: PanelPoint, damage: readonly GlassDamage[]): boolean =>
+  nearestDamageMm(place, damage) < CRACK_FREE_MM;
+
+/** A turn of more than this is a corner that a blade gets in at, degrees. Assumed. */
+const CORNER_DEG = 30;
+/** On a rim without corners places so far apart are looked at, mm. */
+const LOOKED_AT_MM = 1;
+
+/** Where a cut may begin: the corners of a rectangle or of a rim; anywhere on a rim that has none. */
+function startPlaces(panel: Outline): { start: LoopStart; place: PanelPoint }[] {
+  const rim = rimOfPanel(panel);
+  if (!rim) return corners.map((corner) => ({ start: corner, place: cornerPoint(panel, corner) }));
+  const sharp = rim.corners.filter(({ turnDeg }) => turnDeg > CORNER_DEG).map(({ atMm }) => atMm);
+  const count = Math.max(4, Math.ceil(rim.lengthMm / LOOKED_AT_MM));
+  const places =
+    sharp.length > 0 ? sharp : Array.from({ length: count }, (_, i) => (rim.lengthMm * i) / count);
+  return places.map((start) => ({ start, place: pointOnEdge(panel, "rim", start) }));
+}
 
 /**
- * The corner whose nearest delicate stretch is farthest; where two tie, the one whose second nearest is. Corners with
- * whole glass come before broken ones.
+ * The place to begin whose nearest delicate stretch is farthest; where two tie, the one whose second nearest is. Places with whole glass
+ * come before broken ones.
  */
-export function chooseCorner(
+export function chooseStart(
   panel: Outline,
   features: readonly EdgeFeature[],
   damage: readonly GlassDamage[],
-): Corner {
+): { start: LoopStart; place: PanelPoint } {
   const delicate = features.filter((feature) => feature.kind !== "no-bond");
-  const ranked = corners
-    .map((corner, i) => ({
-      corner,
+  const ranked = startPlaces(panel)
+    .map(({ start, place }, i) => ({
+      start,
+      place,
       i,
-      broken: Number(isBrokenAt(panel, corner, damage)),
-      distances: delicate.map((feature) => distanceMm(panel, corner, feature)).sort((a, b) => a - b),
+      broken: Number(isBrokenAt(place, damage)),
+      distances: delicate.map((feature) => distanceMm(panel, place, feature)).sort((a, b) => a - b),
     }))
     .sort((a, b) => {
       if (a.broken !== b.broken) return a.broken - b.broken;
       const differing = a.distances.findIndex((d, i) => Math.abs(d - b.distances[i]!) > 1e-9);
       return differing < 0 ? a.i - b.i : b.distances[differing]! - a.distances[differing]!;
     });
-  return ranked[0]!.corner;
+  return ranked[0]!;
 }
 
 /** A part of an edge that is alike all along: whether it is cut, how deep and how fast. */
 export interface EdgeStretch {
-  edge: Edge;
+  edge: EdgePlace;
   /** Ascending along the edge. */
   fromMm: number;
   toMm: number;
@@ -63,11 +100,37 @@ export interface EdgeStretch {
 
 /** What a neighbouring edge's keep-out does to the last millimetres of this edge: the blade reaches round the corner. */
 export interface CornerCare {
-  edge: Edge;
+  edge: EdgePlace;
   fromMm: number;
   toMm: number;
   depthMm: number;
   label: string;
+}
+
+/** Ways in so near to each other along a rim are one stretch, mm. */
+const NEXT_RAY_MM = 2;
+
+/** Along a rim: wherever a blade that goes straight in meets what a keep-out takes of the panel. */
+function rimCares(panel: Outline, features: readonly EdgeFeature[], maxDepthMm: number): CornerCare[] {
+  const rim = rimOfPanel(panel)!;
+  return features
+    .filter((feature) => feature.kind === "keep-out")
+    .flatMap((feature) => {
+      const spans = spansOf(panel, feature);
+      const taken = spans.map(([from, to]) => rim.band(from, to, 0, maxDepthMm));
+      const cares: CornerCare[] = [];
+      for (const ray of rim.rays) {
+        const { atMm } = ray;
+        if (spans.some(([from, to]) => atMm > from - LEAST_DEPTH_MM && atMm < to + LEAST_DEPTH_MM)) continue;
+        const depthMm = Math.min(...taken.map((area) => rayHitMm(ray, ray.inX, ray.inY, area)));
+        if (depthMm >= maxDepthMm) continue;
+        const last = cares.at(-1);
+        if (last && atMm - last.toMm <= NEXT_RAY_MM)
+          Object.assign(last, { toMm: atMm, depthMm: Math.min(last.depthMm, depthMm) });
+        else cares.push({ edge: "rim", fromMm: atMm, toMm: atMm, depthMm, label: feature.label });
+      }
+      return cares;
+    });
 }
 
 export function cornerCares(
@@ -75,12 +138,13 @@ export function cornerCares(
   features: readonly EdgeFeature[],
   maxDepthMm: number,
 ): CornerCare[] {
+  if (panel.pathMm) return rimCares(panel, features, maxDepthMm);
   return features
     .filter((feature) => feature.kind === "keep-out")
     .flatMap((feature) => {
       const horizontal = feature.edge === "top" || feature.edge === "bottom";
       const ownLength = edgeLengthMm(panel, feature.edge);
-      const neighbours: { edge: Edge; gapMm: number }[] = horizontal
+      const neighbours: { edge: EdgePlace; gapMm: number }[] = horizontal
         ? [
             { edge: "left", gapMm: feature.fromMm },
             { edge: "right", gapMm: ownLength - feature.toMm },
@@ -109,25 +173,33 @@ export function cornerCares(
 /** Divides one edge where anything begins or ends, and says for each part whether, how deep and how fast it may be cut. */
 export function stretchesOf(
   panel: Outline,
-  edge: Edge,
+  edge: EdgePlace,
   {
     features,
     cares,
     paces,
     maxDepthMm,
+    cutAtMm,
   }: {
     features: readonly EdgeFeature[];
     cares: readonly CornerCare[];
     paces: readonly PacedStretch[];
     maxDepthMm: number;
+    /** A place that no stretch goes past: where the way round a rim begins. */
+    cutAtMm: number | null;
   },
 ): EdgeStretch[] {
-  const own = features.filter((feature) => feature.edge === edge);
+  const own = features
+    .filter((feature) => feature.edge === edge)
+    .flatMap((feature) => spansOf(panel, feature).map(([fromMm, toMm]) => ({ ...feature, fromMm, toMm })));
   const ownCares = cares.filter((care) => care.edge === edge);
-  const ownPaces = paces.filter((paced) => paced.edge === edge);
+  const ownPaces = paces
+    .filter((paced) => paced.edge === edge)
+    .flatMap((paced) => spansOf(panel, paced).map(([fromMm, toMm]) => ({ ...paced, fromMm, toMm })));
   const cuts = [
     0,
     edgeLengthMm(panel, edge),
+    ...(cutAtMm === null ? [] : [cutAtMm]),
     ...[...own, ...ownCares, ...ownPaces].flatMap((f) => [f.fromMm, f.toMm]),
   ];
   const marks = [...new Set(cuts)].sort((a, b) => a - b);
@@ -158,7 +230,7 @@ export function stretchesOf(
     else if (noBond) uncut("no-bond", t("no-glue-here", { label: noBond.label }));
     else if (blocked) uncut("corner", t("keep-out-round-the-corner", { label: blocked.label }));
     else {
-      stretch.pace = paceAt(ownPaces, edge, middle);
+      stretch.pace = paceAt(panel, ownPaces, edge, middle);
       for (const shallow of here.filter((f) => f.kind === "shallow")) {
         stretch.depthMm = Math.min(stretch.depthMm, shallow.maxDepthMm ?? SHALLOW_DEPTH_MM);
         stretch.notes.push(t("stay-shallow", { label: shallow.label }));
@@ -176,6 +248,7 @@ export function stretchesOf(
       const last = merged.at(-1);
       const alike =
         last &&
+        last.toMm !== cutAtMm &&
         last.uncutBecause === part.uncutBecause &&
         last.depthMm === part.depthMm &&
         last.pace === part.pace &&

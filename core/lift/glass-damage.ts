@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { panelPoint, type PanelPoint } from "../stack/panel-point.ts";
-import { edgeOffset, type Edge, type Outline } from "../stack/outline.ts";
+import { edgeOffset, type EdgePlace, type Outline } from "../stack/outline.ts";
+import { toStretchMm } from "../stack/ring.ts";
 
 /** Where the glass is broken: a crack as a path, a missing shard as the area that it left. */
 export const glassDamage = z.strictObject({
@@ -12,15 +13,6 @@ export type GlassDamage = z.output<typeof glassDamage>;
 /** Broken glass within this of an edge is met by the blade. Assumed; a little more than a blade goes in. */
 export const MET_BY_BLADE_MM = 10;
 
-/** Distance from a point to the stretch between two others, mm. */
-function toLineMm({ xMm: x, yMm: y }: PanelPoint, from: PanelPoint, to: PanelPoint): number {
-  const [dx, dy] = [to.xMm - from.xMm, to.yMm - from.yMm];
-  const squared = dx * dx + dy * dy;
-  const along =
-    squared === 0 ? 0 : Math.min(1, Math.max(0, ((x - from.xMm) * dx + (y - from.yMm) * dy) / squared));
-  return Math.hypot(x - from.xMm - along * dx, y - from.yMm - along * dy);
-}
-
 /** The lines that a damage consists of; the area of a missing shard is closed. */
 const linesOf = ({ kind, points }: GlassDamage): [PanelPoint, PanelPoint][] =>
   points
@@ -29,14 +21,29 @@ const linesOf = ({ kind, points }: GlassDamage): [PanelPoint, PanelPoint][] =>
 
 /** How near the nearest broken glass is to a point, mm; Infinity where none is broken. */
 export const nearestDamageMm = (point: PanelPoint, damage: readonly GlassDamage[]): number =>
-  Math.min(Infinity, ...damage.flatMap(linesOf).map(([from, to]) => toLineMm(point, from, to)));
+  Math.min(
+    Infinity,
+    ...damage.flatMap(linesOf).map(([from, to]) => toStretchMm(point.xMm, point.yMm, from, to)),
+  );
 
 /** Whether any of the broken glass lies where the blade goes along this stretch. */
 export function meetsBlade(
   panel: Outline,
-  { edge, fromMm, toMm }: { edge: Edge; fromMm: number; toMm: number },
+  { edge, fromMm, toMm }: { edge: EdgePlace; fromMm: number; toMm: number },
   damage: GlassDamage,
 ): boolean {
+  if (edge === "rim") {
+    return linesOf(damage).some(([from, to]) => {
+      const parts = Math.max(1, Math.ceil(Math.hypot(to.xMm - from.xMm, to.yMm - from.yMm)));
+      return Array.from({ length: parts + 1 }, (_, i) => {
+        const share = i / parts;
+        return edgeOffset(panel, edge, {
+          xMm: from.xMm + share * (to.xMm - from.xMm),
+          yMm: from.yMm + share * (to.yMm - from.yMm),
+        });
+      }).some(({ atMm, inMm }) => inMm <= MET_BY_BLADE_MM && atMm >= fromMm && atMm <= toMm);
+    });
+  }
   return linesOf(damage).some(([from, to]) => {
     // The part of the line that lies in the strip which the blade reaches, then whether it touches this stretch.
     const [start, end] = [edgeOffset(panel, edge, from), edgeOffset(panel, edge, to)];

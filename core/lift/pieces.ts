@@ -1,7 +1,19 @@
 import { isTaped, routeNow, seamNow } from "../device/ask.ts";
 import type { LineKey } from "../device/line.ts";
 import type { Scene } from "../device/scene.ts";
-import { edgeLengthMm, edges, type Edge } from "../stack/outline.ts";
+import {
+  edgeLengthMm,
+  edges,
+  hingeSide,
+  middleMm,
+  panelAreaMm2,
+  panelEdges,
+  rimOfPanel,
+  spansOf,
+  type EdgePlace,
+} from "../stack/outline.ts";
+import type { Rim } from "../stack/rim.ts";
+import { signedAreaMm2 } from "../stack/ring.ts";
 import type { Family } from "../stack/family.ts";
 import { without, type Span } from "../stack/spans.ts";
 import type { HeatChoice } from "./lift-slot.ts";
@@ -16,7 +28,7 @@ export interface Piece {
   key: string;
   tool: PieceTool;
   /** Which edge it lies along; null for a piece of the whole face. */
-  edge: Edge | null;
+  edge: EdgePlace | null;
   fromMm: number;
   toMm: number;
   /** From the rim inward. */
@@ -37,22 +49,76 @@ export const POP_S = 20;
 /** The rim that a tape holds, cut stretch by stretch; also the depth of a tape, mm, where the family names none. */
 const TAPE_MM = 5;
 
-const hingeEdge = (family: Family): Edge | null =>
-  family.features.find(({ kind }) => kind === "hinge")?.edge ?? null;
-
 /** Stretches of an edge where no card goes: flexes, hinges, and where there is no glue to cut. */
-const closed = (family: Family, edge: Edge): Span[] =>
-  family.features.flatMap(({ edge: on, kind, fromMm, toMm }): Span[] =>
-    on === edge && kind !== "shallow" ? [[fromMm, toMm]] : [],
+const closed = ({ outline, features }: Family, edge: EdgePlace): Span[] =>
+  features.flatMap((feature): Span[] =>
+    feature.edge === edge && feature.kind !== "shallow" ? spansOf(outline, feature) : [],
   );
 
-type Draft = Omit<Piece, "sharePct" | "key"> & { areaMm2: number };
+interface Draft extends Omit<Piece, "sharePct" | "key"> {
+  areaMm2: number;
+  /** At the rim, beside the hinge: it comes last, and no wire goes over it. */
+  isAtHinge: boolean;
+}
+
+/** A piece of a rim is no longer than this share of it: a hand turns the panel between. Assumed. */
+const RIM_SHARE = 1 / 4;
+/** Smaller than this a piece is nothing to cut, mm2. */
+const LEAST_MM2 = 0.5;
+
+/** Strips of a face of any shape, ring by ring inward from the rim, clockwise from across the hinge; those beside the hinge come last. */
+function rimStrips(family: Family, rim: Rim, stripMm: number, speedMmS: number, longestMm: number): Draft[] {
+  const { outline, features } = family;
+  const hinge = features.find(({ kind }) => kind === "hinge");
+  const hingeMm = hinge ? middleMm(outline, hinge) : rim.lengthMm / 2;
+  const apartMm = (atMm: number) => {
+    const apart = Math.abs(rim.wrapped(atMm) - hingeMm);
+    return Math.min(apart, rim.lengthMm - apart);
+  };
+  const drafts: Draft[] = [];
+  const { deepestMm } = rim;
+  for (let outerMm = 0; outerMm < deepestMm - 0.01; outerMm += stripMm) {
+    const innerMm = Math.min(outerMm + stripMm, deepestMm);
+    const taken = outerMm === 0 ? closed(family, "rim") : [];
+    const ring = without([0, rim.lengthMm], taken).flatMap(([from, to]) => {
+      const parts = Math.max(
+        1,
+        Math.ceil(Math.max((to - from) / longestMm, (to - from) / rim.lengthMm / RIM_SHARE)),
+      );
+      return Array.from({ length: parts }, (_, part): Draft => {
+        const fromMm = from + ((to - from) * part) / parts;
+        const toMm = from + ((to - from) * (part + 1)) / parts;
+        const areaMm2 = Math.abs(signedAreaMm2(rim.band(fromMm, toMm, outerMm, innerMm)));
+        return {
+          tool: "card",
+          edge: "rim",
+          fromMm,
+          toMm,
+          outerMm,
+          innerMm,
+          areaMm2,
+          // A ring is shorter the farther in it lies.
+          timeS: areaMm2 / (innerMm - outerMm) / speedMmS,
+          isAtHinge: hinge !== undefined && outerMm === 0 && apartMm((fromMm + toMm) / 2) < rim.lengthMm / 4,
+        };
+      });
+    });
+    const acrossMm = (draft: Draft) =>
+      rim.wrapped((draft.fromMm + draft.toMm) / 2 - hingeMm - rim.lengthMm / 2);
+    drafts.push(
+      ...ring.filter(({ areaMm2 }) => areaMm2 > LEAST_MM2).sort((a, b) => acrossMm(a) - acrossMm(b)),
+    );
+  }
+  return drafts.sort((a, b) => Number(a.isAtHinge) - Number(b.isAtHinge));
+}
 
 /** Strips of the whole face, ring by ring inward from the rim; those at the edge of the hinge come last. */
 function faceStrips(family: Family, stripMm: number, speedMmS: number, longestMm: number): Draft[] {
   const { outline } = family;
+  const rim = rimOfPanel(outline);
+  if (rim) return rimStrips(family, rim, stripMm, speedMmS, longestMm);
   const halfMm = Math.min(outline.widthMm, outline.heightMm) / 2;
-  const hinge = hingeEdge(family);
+  const hinge = hingeSide(family);
   const order = [...edges].sort((a, b) => Number(a === hinge) - Number(b === hinge));
   const drafts: Draft[] = [];
   const late: Draft[] = [];
@@ -79,8 +145,9 @@ function faceStrips(family: Family, stripMm: number, speedMmS: number, longestMm
             innerMm,
             areaMm2: (innerMm - outerMm) * (toMm - fromMm) * widthShare,
             timeS: (toMm - fromMm) / speedMmS,
+            isAtHinge: outerMm === 0 && edge === hinge,
           };
-          (outerMm === 0 && edge === hinge ? late : drafts).push(draft);
+          (draft.isAtHinge ? late : drafts).push(draft);
         }
       }
     }
@@ -90,12 +157,14 @@ function faceStrips(family: Family, stripMm: number, speedMmS: number, longestMm
 
 /** The rim that a tape holds: every edge but the one that the glass hinges about, where it hinges. */
 function rimStretches(family: Family, speedMmS: number, longestMm: number, depthMm: number): Draft[] {
-  const hinge = family.wayIn === "from the front" ? hingeEdge(family) : null;
-  return edges
+  const hinge = family.wayIn === "from the front" ? hingeSide(family) : null;
+  const { outline } = family;
+  const mostMm = outline.pathMm ? edgeLengthMm(outline, "rim") * RIM_SHARE : Infinity;
+  return panelEdges(outline)
     .filter((edge) => edge !== hinge)
     .flatMap((edge) =>
-      without([0, edgeLengthMm(family.outline, edge)], closed(family, edge)).flatMap(([from, to]) => {
-        const parts = Math.max(1, Math.ceil((to - from) / longestMm));
+      without([0, edgeLengthMm(outline, edge)], closed(family, edge)).flatMap(([from, to]) => {
+        const parts = Math.max(1, Math.ceil((to - from) / Math.min(longestMm, mostMm)));
         return Array.from({ length: parts }, (_, part): Draft => {
           const fromMm = from + ((to - from) * part) / parts;
           const toMm = from + ((to - from) * (part + 1)) / parts;
@@ -108,6 +177,7 @@ function rimStretches(family: Family, speedMmS: number, longestMm: number, depth
             innerMm: depthMm,
             areaMm2: (toMm - fromMm) * depthMm,
             timeS: (toMm - fromMm) / speedMmS,
+            isAtHinge: false,
           };
         });
       }),
@@ -115,7 +185,7 @@ function rimStretches(family: Family, speedMmS: number, longestMm: number, depth
 }
 
 const face = (family: Family, tool: PieceTool, count: number, timeS: number): Draft[] => {
-  const { widthMm, heightMm } = family.outline;
+  const wholeMm2 = panelAreaMm2(family.outline);
   return Array.from({ length: count }, () => ({
     tool,
     edge: null,
@@ -123,8 +193,9 @@ const face = (family: Family, tool: PieceTool, count: number, timeS: number): Dr
     toMm: 0,
     outerMm: 0,
     innerMm: 0,
-    areaMm2: (widthMm * heightMm) / count,
+    areaMm2: wholeMm2 / count,
     timeS,
+    isAtHinge: false,
   }));
 };
 
@@ -142,9 +213,8 @@ function draftsOf(scene: Scene, line: LineKey, heat: HeatChoice | null): Draft[]
   if (heat?.method === "freezer") return face(family, "frost", 1, POP_S);
   if (heat?.method === "wire") {
     // The wire goes under the whole face from a corner; cards finish along the hinge, where it must not go.
-    const hinge = hingeEdge(family);
     const all = strips();
-    const left = all.filter(({ edge, outerMm }) => edge === hinge && outerMm === 0);
+    const left = all.filter(({ isAtHinge }) => isAtHinge);
     const leftMm2 = left.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);
     const wholeMm2 = all.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);
     return [

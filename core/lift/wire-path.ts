@@ -1,10 +1,10 @@
 import type { PanelPoint } from "../stack/panel-point.ts";
-import { pointOnEdge, type Edge } from "../stack/outline.ts";
+import { panelAreaMm2, pointOnEdge, spansOf, type EdgePlace, type Outline } from "../stack/outline.ts";
 import type { EdgeLoop } from "./edge-loop.ts";
 
 /** A place that a wire must not come over: a stretch of an edge, so deep. */
 export interface WireBar {
-  edge: Edge;
+  edge: EdgePlace;
   fromMm: number;
   toMm: number;
   depthMm: number;
@@ -33,6 +33,8 @@ export interface WirePath {
 /** The ends are led on in steps of this while nothing is in the way, mm. */
 const STEP_MM = 1;
 const LEAST_MM = 1e-3;
+/** A stretch of a rim is taken for straight over so much, mm. */
+const RIM_PART_MM = 2;
 
 /** Twice the area that a path of points encloses, mm2. */
 const twiceArea = (points: readonly PanelPoint[]): number =>
@@ -43,29 +45,47 @@ const twiceArea = (points: readonly PanelPoint[]): number =>
     }, 0),
   );
 
-/** Whether a straight line touches the inside of an upright rectangle (Liang and Barsky 1984). */
-function crosses(from: PanelPoint, to: PanelPoint, [a, b]: readonly [PanelPoint, PanelPoint]): boolean {
+/** Whether a straight line touches the inside of a convex area (Cyrus and Beck 1978). */
+function crosses(from: PanelPoint, to: PanelPoint, area: readonly PanelPoint[]): boolean {
+  const middleX = area.reduce((sum, { xMm }) => sum + xMm, 0) / area.length;
+  const middleY = area.reduce((sum, { yMm }) => sum + yMm, 0) / area.length;
   let [enter, leave] = [0, 1];
-  for (const axis of ["xMm", "yMm"] as const) {
-    const low = Math.min(a[axis], b[axis]) + LEAST_MM;
-    const high = Math.max(a[axis], b[axis]) - LEAST_MM;
-    const way = to[axis] - from[axis];
-    if (way === 0) {
-      if (from[axis] < low || from[axis] > high) return false;
-      continue;
-    }
-    const [first, second] = [(low - from[axis]) / way, (high - from[axis]) / way];
-    enter = Math.max(enter, Math.min(first, second));
-    leave = Math.min(leave, Math.max(first, second));
+  for (const [i, a] of area.entries()) {
+    const b = area[(i + 1) % area.length]!;
+    const long = Math.hypot(b.xMm - a.xMm, b.yMm - a.yMm);
+    if (long < LEAST_MM) continue;
+    let [inX, inY] = [(a.yMm - b.yMm) / long, (b.xMm - a.xMm) / long];
+    if ((middleX - a.xMm) * inX + (middleY - a.yMm) * inY < 0) [inX, inY] = [-inX, -inY];
+    const depth = ({ xMm, yMm }: PanelPoint) => (xMm - a.xMm) * inX + (yMm - a.yMm) * inY - LEAST_MM;
+    const [first, last] = [depth(from), depth(to)];
+    if (first < 0 && last < 0) return false;
+    if (first < 0) enter = Math.max(enter, first / (first - last));
+    else if (last < 0) leave = Math.min(leave, first / (first - last));
   }
   return enter <= leave;
+}
+
+/** What a bar takes of the panel, in convex areas: one at a straight edge, several along a rim. */
+function areasOf(panel: Outline, { edge, fromMm, toMm, depthMm }: WireBar): PanelPoint[][] {
+  return spansOf(panel, { edge, fromMm, toMm }).flatMap(([from, to]) => {
+    const parts = edge === "rim" ? Math.max(1, Math.ceil((to - from) / RIM_PART_MM)) : 1;
+    return Array.from({ length: parts }, (_, i) => {
+      const [a, b] = [from + ((to - from) * i) / parts, from + ((to - from) * (i + 1)) / parts];
+      return [
+        pointOnEdge(panel, edge, a),
+        pointOnEdge(panel, edge, b),
+        pointOnEdge(panel, edge, b, depthMm),
+        pointOnEdge(panel, edge, a, depthMm),
+      ];
+    });
+  });
 }
 
 /**
  * The way of a wire that is drawn straight through the glue line from a corner: one end along each arm, by turns, so that the
  * front turns to lie along the hinge in the end. An end stops before what the front must not come over; the other goes on as far
  * as it may. Lengths in mm. Geometry alone: chords of a convex outline whose ends both move away from one corner
- * never cross, so every place is passed over once.
+ * never cross, so every place is passed over once; where a rim points into the panel a chord may lie outside it.
  */
 export function wirePath(
   loop: EdgeLoop,
@@ -74,23 +94,19 @@ export function wirePath(
   stepMm: number,
 ): WirePath {
   const { panel, perimeterMm } = loop;
-  const boxes = bars.map((bar) => ({
-    ...bar,
-    box: [
-      pointOnEdge(panel, bar.edge, bar.fromMm),
-      pointOnEdge(panel, bar.edge, bar.toMm, bar.depthMm),
-    ] as const,
-  }));
+  const taken = bars.flatMap((bar) => areasOf(panel, bar).map((area) => ({ why: bar.why, area })));
   const front = (clockwise: number, counter: number) =>
     [loop.point(clockwise), loop.point(perimeterMm - counter)] as const;
   const inTheWay = (clockwise: number, counter: number) =>
-    boxes.find(({ box }) => crosses(...front(clockwise, counter), box));
+    taken.find(({ area }) => crosses(...front(clockwise, counter), area));
   const stopsBefore = new Set<string>();
   // No end comes past the first bar on its own arm.
-  const ends = bars.map((bar) => {
-    const { loopFromMm, loopToMm } = loop.span(bar);
-    return { why: bar.why, clockwise: loopFromMm, counter: perimeterMm - loopToMm };
-  });
+  const ends = bars.flatMap((bar) =>
+    spansOf(panel, bar).map(([fromMm, toMm]) => {
+      const { loopFromMm, loopToMm } = loop.span({ edge: bar.edge, fromMm, toMm });
+      return { why: bar.why, clockwise: loopFromMm, counter: perimeterMm - loopToMm };
+    }),
+  );
   const goal = { clockwise: arms.clockwiseMm, counter: arms.counterMm };
   for (const arm of ["clockwise", "counter"] as const) {
     const first = [...ends].sort((a, b) => a[arm] - b[arm])[0];
@@ -142,7 +158,7 @@ export function wirePath(
     clockwiseMm: at.clockwise,
     counterMm: at.counter,
     longestMm,
-    sweptPct: (100 * twiceArea(swept)) / (2 * panel.widthMm * panel.heightMm),
+    sweptPct: Math.min(100, (50 * twiceArea(swept)) / panelAreaMm2({ ...panel, cornerRadiusMm: 0 })),
     stopsBefore: [...stopsBefore],
   };
 }

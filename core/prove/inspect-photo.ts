@@ -1,3 +1,6 @@
+import { insetPathMm } from "../stack/inset.ts";
+import { cellsOnPanel, type Outline } from "../stack/outline.ts";
+import type { PanelPoint } from "../stack/panel-point.ts";
 import type { PanelWindow } from "../stack/family.ts";
 import { windowBox } from "../stack/window-box.ts";
 import type { Defect, Lighting } from "./find-defects.ts";
@@ -15,7 +18,7 @@ export interface Photo {
 export interface Inspection {
   photo: Photo;
   corners: Corners;
-  panel: { widthMm: number; heightMm: number };
+  panel: Outline;
   borderMm: number;
   windows: readonly PanelWindow[];
   lighting: Lighting;
@@ -68,6 +71,28 @@ function within({ rgba, width, height }: Photo, inPx: number): Photo {
   return { rgba: part, width: w, height: h };
 }
 
+/** Which pixels of a picture, which begins `inMm` inside the panel's box, lie less than that inside a shape; null for a rectangle. */
+function outsideOf(
+  panel: Outline,
+  inMm: number,
+  { width, height }: Photo,
+  pxPerMm: number,
+): Uint8Array | null {
+  if (!panel.pathMm) return null;
+  const moved = ({ xMm, yMm }: PanelPoint) => ({ xMm: xMm - inMm, yMm: yMm - inMm });
+  const on = cellsOnPanel(
+    {
+      widthMm: width / pxPerMm,
+      heightMm: height / pxPerMm,
+      pathMm: insetPathMm(panel.pathMm, inMm).map(moved),
+      holesMm: (panel.holesMm ?? []).map((hole) => hole.map(moved)),
+    },
+    width,
+    height,
+  );
+  return on.map((isOn) => 1 - isOn);
+}
+
 /** How fine a photo tells a panel, px/mm: by its corners, and no finer than is of use. */
 export function scaleOf(
   corners: Corners,
@@ -99,7 +124,8 @@ export function inspectPhoto({ photo, corners, panel, borderMm, windows, lightin
   const inPx = Math.round((isInked ? borderMm + INK_EDGE_MM : RIM_MM) * pxPerMm);
   const inMm = inPx / pxPerMm;
   const part = within(picture, inPx);
-  const found = defectsIn(part.rgba, {
+  const outside = outsideOf(panel, inMm, part, pxPerMm);
+  const looked = {
     width: part.width,
     height: part.height,
     scalePxPerMm: pxPerMm,
@@ -113,7 +139,8 @@ export function inspectPhoto({ photo, corners, panel, borderMm, windows, lightin
         heightMm: box.heightMm + 2 * WINDOW_RIM_MM,
       };
     }),
-  });
+  };
+  const found = defectsIn(part.rgba, looked, outside);
   const light = unevenLight(part, pxPerMm, inMm);
   const defects = found.map((defect) => ({ ...defect, xMm: defect.xMm + inMm, yMm: defect.yMm + inMm }));
   return { defects, picture, pxPerMm, light };

@@ -58,7 +58,10 @@ export type PhotoInspect = z.output<typeof photoInspectResult>;
 
 type Inspected = Omit<z.output<typeof photoInspectInput>, "rgbaBase64">;
 
-/** What is found in a picture whose bytes are at hand already, but for the boxes that are not looked at. */
+/**
+ * What is found in a picture whose bytes are at hand already, but for the boxes that are not looked at, and what lies `outside` the
+ * panel's shape, 1 for each such pixel.
+ */
 export function defectsIn(
   rgba: ArrayLike<number>,
   {
@@ -68,10 +71,11 @@ export function defectsIn(
     lighting,
     ignore,
   }: Pick<Inspected, "width" | "height" | "scalePxPerMm" | "lighting" | "ignore">,
+  outside: Uint8Array | null = null,
 ): Defect[] {
-  let mask: Uint8Array | null = null;
+  let mask = outside;
   if (ignore.length > 0) {
-    mask = new Uint8Array(width * height);
+    mask ??= new Uint8Array(width * height);
     for (const box of ignore) {
       const clamp = (px: number, most: number) => Math.min(most, Math.max(0, Math.round(px)));
       const [left, right] = [

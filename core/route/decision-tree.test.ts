@@ -143,6 +143,9 @@ describe("the decision tree", () => {
       "KB-15 bare panel with films",
       "AQ-8 air gap",
       "ER-7 layered backlight",
+      "TW-42 bonded, touch in the panel",
+      "NH-6 bonded, touch in the panel",
+      "DG-9 bare panel with films",
     ]);
     const dying = { ...familyNamed("TK-5"), survivesParting: false, routes: ["assembly" as const] };
     expect(kindOf(dying)).to.equal("does not survive parting");

@@ -1,7 +1,7 @@
 import makerjs from "makerjs";
 import { z } from "zod";
 import {
-  cornersOf,
+  cutLine,
   rotationFor,
   sheetPlace,
   turned,
@@ -27,7 +27,7 @@ export const filmDrawing = z.strictObject({
 });
 export type FilmDrawing = z.output<typeof filmDrawing>;
 
-/** A piece as it is drawn: its corners, and a line along its film's axis. */
+/** A piece as it is drawn: the corners of its cut, and a line along its film's axis. */
 export interface DrawnPiece {
   label: string;
   corners: Point[];
@@ -36,15 +36,16 @@ export interface DrawnPiece {
 }
 
 export function drawnPieces({ sheet, pieces }: FilmDrawing): DrawnPiece[] {
-  return pieces.map(({ label, film, widthMm, heightMm, axisDeg, centre }) => {
-    const rotationDeg = rotationFor(axisDeg, sheet.axisDeg, faceUp(film) === "away");
+  return pieces.map(({ label, film, widthMm, heightMm, pathMm, axisDeg, centre }) => {
+    const mirrored = faceUp(film) === "away";
+    const rotationDeg = rotationFor(axisDeg, sheet.axisDeg, mirrored);
     const placed: Placed = { widthMm, heightMm, rotationDeg, centre };
     const reach = turned({ xMm: 0.4 * Math.min(widthMm, heightMm), yMm: 0 }, sheet.axisDeg);
     const end = (sign: 1 | -1): Point => ({
       xMm: centre.xMm + sign * reach.xMm,
       yMm: centre.yMm + sign * reach.yMm,
     });
-    return { label, corners: cornersOf(placed), axis: [end(-1), end(1)], centre };
+    return { label, corners: cutLine(placed, pathMm, mirrored), axis: [end(-1), end(1)], centre };
   });
 }
 

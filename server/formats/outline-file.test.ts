@@ -1,4 +1,5 @@
 import { expect } from "chai";
+import { panelAreaMm2, rimOfPanel } from "../../core/stack/outline.ts";
 import { OutlineRefused, readOutline } from "./outline-file.ts";
 import { cpuMs } from "../../test/cpu-time.ts";
 
@@ -69,11 +70,12 @@ const refusal = (text: string) => {
 
 describe("an outline from a drawing", () => {
   it("is the largest shape of an SVG, in the millimetres of its size", () => {
-    const { outline, found } = readOutline(
-      svg('<circle cx="20" cy="20" r="3"/><rect x="4" y="5" width="140" height="80" rx="6"/>'),
+    const { outline, found, notKept } = readOutline(
+      svg('<circle cx="200" cy="20" r="3"/><rect x="4" y="5" width="140" height="80" rx="6"/>'),
     );
     expect(outline).to.deep.equal({ widthMm: 140, heightMm: 80, cornerRadiusMm: 6 });
     expect(found).to.include("2 shapes").and.include("rect");
+    expect(notKept).to.deep.equal(["1 closed line beside it"]);
   });
 
   it("goes by the units of the SVG: a viewBox that is scaled, inches, and CSS pixels where nothing is said", () => {
@@ -94,7 +96,7 @@ describe("an outline from a drawing", () => {
     expect(outline.cornerRadiusMm).to.equal(10);
   });
 
-  it("follows the transforms of groups and shapes, and refuses what is skewed", () => {
+  it("follows the transforms of groups and shapes, turned and skewed ones too", () => {
     const rect = '<rect x="-30" y="-20" width="60" height="40" rx="4"';
     const outline = (inside: string) => readOutline(svg(inside)).outline;
     const plain = { widthMm: 60, heightMm: 40, cornerRadiusMm: 4 };
@@ -111,8 +113,12 @@ describe("an outline from a drawing", () => {
       heightMm: 60,
       cornerRadiusMm: 4,
     });
-    expect(refusal(svg(`<g transform="rotate(30)">${rect}/></g>`))).to.include("turned or sheared");
-    expect(refusal(svg(`<g transform="skewX(10)">${rect}/></g>`))).to.include("turned or sheared");
+    const turned = outline(`<g transform="rotate(30)">${rect}/></g>`);
+    expect(panelAreaMm2(turned)).to.be.closeTo(60 * 40 - (4 - Math.PI) * 16, 1);
+    expect(turned.widthMm).to.be.closeTo(52 * Math.cos(Math.PI / 6) + 32 / 2 + 8, 0.02);
+    const skewed = outline('<g transform="skewX(10)"><rect width="60" height="40"/></g>');
+    expect(skewed.pathMm).to.have.length(4);
+    expect(panelAreaMm2(skewed)).to.be.closeTo(2_400, 0.1);
     expect(refusal(svg(`${rect} transform="sideways(3)"/>`))).to.include("cannot be read: sideways(3)");
   });
 
@@ -146,6 +152,84 @@ describe("an outline from a drawing", () => {
     expect(readOutline(dxf(lines, "5")).outline).to.deep.equal({ widthMm: 100, heightMm: 50 });
     expect(readOutline(dxf(lines, "1")).outline).to.deep.equal({ widthMm: 254, heightMm: 127 });
     expect(refusal(dxf(lines, "17"))).to.include("unit, number 17");
+  });
+
+  it("keeps any other shape as it is: an ellipse, a notch, a star; a circle is round and no rectangle", () => {
+    const read = (inside: string) => readOutline(svg(inside)).outline;
+    const ellipse = read('<ellipse cx="50" cy="40" rx="45" ry="30"/>');
+    expect([ellipse.widthMm, ellipse.heightMm]).to.deep.equal([90, 60]);
+    for (const { xMm, yMm } of ellipse.pathMm!) {
+      expect(((xMm - 45) / 45) ** 2 + ((yMm - 30) / 30) ** 2).to.be.closeTo(1, 0.004);
+    }
+    expect(panelAreaMm2(ellipse)).to.be.closeTo(Math.PI * 45 * 30, 0.05 * rimOfPanel(ellipse)!.lengthMm);
+    const round = read('<circle cx="21" cy="21" r="21"/>');
+    expect(round.cornerRadiusMm).to.equal(undefined);
+    expect(panelAreaMm2(round)).to.be.closeTo(Math.PI * 21 ** 2, 0.05 * 2 * Math.PI * 21);
+    const notch = read('<path d="M0 0h30v8h20v-8h30v120h-80z"/>');
+    expect(notch.pathMm).to.deep.equal(
+      [
+        [0, 0],
+        [30, 0],
+        [30, 8],
+        [50, 8],
+        [50, 0],
+        [80, 0],
+        [80, 120],
+        [0, 120],
+      ].map(([xMm, yMm]) => ({ xMm, yMm })),
+    );
+  });
+
+  it("takes closed lines inside for holes, and says what of a drawing it did not keep", () => {
+    const { outline, found, notKept } = readOutline(
+      svg(
+        '<rect width="120" height="70" rx="5"/><circle cx="100" cy="20" r="4"/><rect x="8" y="8" width="90" height="54"/>' +
+          '<line x1="0" y1="90" x2="20" y2="90"/>',
+      ),
+    );
+    expect(outline.holesMm).to.have.length(1);
+    expect(panelAreaMm2(outline)).to.be.closeTo(120 * 70 - (4 - Math.PI) * 25 - Math.PI * 16, 1);
+    expect(found).to.include("1 hole");
+    expect(notKept).to.deep.equal([
+      "1 line that is not closed",
+      "a line inside that takes up 58 % of it: too large for a hole",
+    ]);
+  });
+
+  it("joins lines and arcs of a DXF whichever way they were drawn, and names the kinds that it does not read", () => {
+    const arc = (x: number, y: number, r: number, from: number, to: number) =>
+      ["0", "ARC", "8", "0", "10", x, "20", y, "40", r, "50", from, "51", to].map(String);
+    // A slot: two half circles and two lines, one of them backwards.
+    const slot = [
+      ...line(10, 0, 50, 0),
+      ...arc(50, 10, 10, 270, 90),
+      ...line(10, 20, 50, 20),
+      ...arc(10, 10, 10, 90, 270),
+    ];
+    const point = ["0", "POINT", "8", "0", "10", "1", "20", "1"];
+    const { outline, notKept } = readOutline(dxf([...slot, ...point]));
+    expect([outline.widthMm, outline.heightMm]).to.deep.equal([60, 20]);
+    expect(panelAreaMm2(outline)).to.be.closeTo(40 * 20 + Math.PI * 100, 0.05 * 143);
+    expect(notKept).to.deep.equal(["POINT: not read"]);
+  });
+
+  it("turns a DXF over, whose y goes up, and keeps what is left on the left", () => {
+    const step = polyline([
+      [0, 0],
+      [40, 0],
+      [40, 20],
+      [10, 20],
+      [10, 30],
+      [0, 30],
+    ]);
+    const { pathMm } = readOutline(dxf(step)).outline;
+    // The step up at the left of the drawing is at the top left of the panel.
+    expect(pathMm).to.deep.include({ xMm: 0, yMm: 0 }).and.deep.include({ xMm: 40, yMm: 30 });
+    expect(pathMm).not.to.deep.include({ xMm: 40, yMm: 0 });
+  });
+
+  it("is refused where the line crosses itself, by the place", () => {
+    expect(refusal(svg('<path d="M0 0L40 30L40 0L0 20z"/>'))).to.match(/pathMm\.\d+ the line crosses/);
   });
 
   const many = (n: number, text: string) => Array.from({ length: n }, () => text).join("");

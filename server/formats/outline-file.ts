@@ -2,22 +2,28 @@ import DxfParser from "dxf-parser";
 import { XMLParser, XMLValidator } from "fast-xml-parser";
 import SVGPathCommander from "svg-path-commander";
 import {
+  applyToPoint,
   compose,
   fromDefinition,
   fromTransformAttribute,
   identity,
+  scale as scaled,
   type Matrix,
 } from "transformation-matrix";
-import type { Outline } from "../../core/stack/outline.ts";
+import { FLAT_MM, flatArc, flatCircle, piecesOfArc } from "../../core/stack/flatten.ts";
+import { outline, type Outline } from "../../core/stack/outline.ts";
+import type { PanelPoint } from "../../core/stack/panel-point.ts";
+import { goesRound, signedAreaMm2, toStretchMm } from "../../core/stack/ring.ts";
 import { t } from "../../words/server.ts";
 
 /** Why a drawing gives no outline. */
 export class OutlineRefused extends Error {}
 
-/** What was read of a drawing: the outline, and how it was found. */
+/** What was read of a drawing: the outline, how it was found, and what of the drawing is not in it. */
 export interface ReadOutline {
   outline: Outline;
   found: string;
+  notKept: string[];
 }
 
 /** What a drawing may hold: an outline needs a fraction, and what is more keeps others waiting while it is read. */
@@ -66,65 +72,223 @@ function lengthMm(text: unknown): number | null {
   return match ? Number(match[1]) * MM_PER[match[2]!.toLowerCase()]! : null;
 }
 
-const round = (mm: number) => Number(mm.toFixed(2));
-
-function outlineOf(widthMm: number, heightMm: number, cornerRadiusMm: number): Outline {
-  if (!(widthMm >= 1 && widthMm <= 5_000 && heightMm >= 1 && heightMm <= 5_000)) {
-    throw new OutlineRefused(
-      t("the-drawing-is-mm-each-side-must", { widthMm: round(widthMm), heightMm: round(heightMm) }),
-    );
-  }
-  const most = Math.min(widthMm, heightMm) / 2;
-  const radius = Math.min(cornerRadiusMm, most);
-  return {
-    widthMm: round(widthMm),
-    heightMm: round(heightMm),
-    ...(radius >= 0.05 ? { cornerRadiusMm: round(radius) } : {}),
-  };
-}
-
 type Node = Record<string, unknown>;
-const shapes = ["rect", "path", "polygon", "polyline", "circle", "ellipse"] as const;
+const shapes = ["rect", "path", "polygon", "polyline", "circle", "ellipse", "line"] as const;
+type ShapeName = (typeof shapes)[number];
 
-interface Found {
-  widthMm: number;
-  heightMm: number;
-  radiusMm: number;
+/** A line of a drawing as points in mm, closed or not, and what it was drawn as. */
+interface Drawn {
+  points: PanelPoint[];
   what: string;
 }
 
-/** The radius of the first arc of a path, in its own units; 0 where it has none. */
-function firstArc(path: string): number {
-  const arc = new SVGPathCommander(path).toAbsolute().segments.find(([command]) => command === "A");
-  return arc ? Number(arc[1]) : 0;
-}
-
-function shapeOf(
-  name: (typeof shapes)[number],
-  node: Node,
-): { width: number; height: number; radius: number } | null {
+/** What is drawn as an SVG path, whatever element it is; null where that draws nothing. */
+function pathOf(name: ShapeName, node: Node): string | null {
   const n = (attribute: string) => Number(node[`@${attribute}`] ?? 0);
   switch (name) {
-    case "rect":
-      return { width: n("width"), height: n("height"), radius: n("rx") || n("ry") };
-    case "circle":
-      return { width: 2 * n("r"), height: 2 * n("r"), radius: n("r") };
-    case "ellipse":
-      return { width: 2 * n("rx"), height: 2 * n("ry"), radius: Math.min(n("rx"), n("ry")) };
-    case "polygon":
-    case "polyline": {
-      const path = `M${String(node["@points"] ?? "").trim()}`;
-      if (!SVGPathCommander.isValidPath(path)) return null;
-      const { width, height } = SVGPathCommander.getPathBBox(path);
-      return { width, height, radius: 0 };
+    case "rect": {
+      const [x, y, w, h] = [n("x"), n("y"), n("width"), n("height")];
+      if (!(w > 0 && h > 0)) return null;
+      const rx = Math.min(n("rx") || n("ry"), w / 2);
+      const ry = Math.min(n("ry") || n("rx"), h / 2);
+      if (!(rx > 0 && ry > 0)) return `M${x} ${y}h${w}v${h}h${-w}z`;
+      const arc = (dx: number, dy: number) => `a${rx} ${ry} 0 0 1 ${dx} ${dy}`;
+      return `M${x + rx} ${y}h${w - 2 * rx}${arc(rx, ry)}v${h - 2 * ry}${arc(-rx, ry)}h${2 * rx - w}${arc(-rx, -ry)}v${2 * ry - h}${arc(rx, -ry)}z`;
     }
-    case "path": {
-      const path = String(node["@d"] ?? "");
-      if (!SVGPathCommander.isValidPath(path)) return null;
-      const { width, height } = SVGPathCommander.getPathBBox(path);
-      return { width, height, radius: firstArc(path) };
+    case "circle":
+    case "ellipse": {
+      const [rx, ry] = name === "circle" ? [n("r"), n("r")] : [n("rx"), n("ry")];
+      if (!(rx > 0 && ry > 0)) return null;
+      // By quarters, so that its outermost places are among the points.
+      const arc = (dx: number, dy: number) => `a${rx} ${ry} 0 0 1 ${dx} ${dy}`;
+      return `M${n("cx")} ${n("cy") - ry}${arc(rx, ry)}${arc(-rx, ry)}${arc(-rx, -ry)}${arc(rx, -ry)}z`;
+    }
+    case "line":
+      return `M${n("x1")} ${n("y1")}L${n("x2")} ${n("y2")}`;
+    case "polygon":
+    case "polyline":
+      return `M${String(node["@points"] ?? "").trim()}${name === "polygon" ? "z" : ""}`;
+    case "path":
+      return String(node["@d"] ?? "");
+  }
+}
+
+/** Places nearer than this are one, mm. */
+const SAME_MM = 0.01;
+const isSame = (a: PanelPoint, b: PanelPoint) => Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm) <= SAME_MM;
+
+/** A cubic curve by straight pieces, its first point left out: none is farther from it than an outline's may be (Wang 1984). */
+function flatCurve(p0: PanelPoint, p1: PanelPoint, p2: PanelPoint, p3: PanelPoint): PanelPoint[] {
+  const bend = (a: PanelPoint, b: PanelPoint, c: PanelPoint) =>
+    Math.hypot(a.xMm - 2 * b.xMm + c.xMm, a.yMm - 2 * b.yMm + c.yMm);
+  const pieces = Math.max(
+    1,
+    Math.ceil(Math.sqrt((0.75 * Math.max(bend(p0, p1, p2), bend(p1, p2, p3))) / FLAT_MM)),
+  );
+  atMost(t("points-of-one-curve"), pieces, MOST_VERTICES);
+  return Array.from({ length: pieces }, (_, i) => {
+    const s = (i + 1) / pieces;
+    const q = 1 - s;
+    const at = (of: keyof PanelPoint) =>
+      q * q * q * p0[of] + 3 * q * q * s * p1[of] + 3 * q * s * s * p2[of] + s * s * s * p3[of];
+    return { xMm: at("xMm"), yMm: at("yMm") };
+  });
+}
+
+/** The lines of an SVG path, in mm by the matrix. */
+function linesOf(path: string, matrix: Matrix, what: string): Drawn[] {
+  if (!SVGPathCommander.isValidPath(path)) return [];
+  const place = (x: number, y: number): PanelPoint => {
+    const at = applyToPoint(matrix, { x, y });
+    return { xMm: at.x, yMm: at.y };
+  };
+  const drawn: Drawn[] = [];
+  for (const segment of new SVGPathCommander(path).toCurve().segments) {
+    const [command, ...numbers] = segment as [string, ...number[]];
+    const line = drawn.at(-1);
+    if (command === "M") drawn.push({ points: [place(numbers[0]!, numbers[1]!)], what });
+    else if (command === "C" && line) {
+      const [x1, y1, x2, y2, x, y] = numbers as [number, number, number, number, number, number];
+      line.points.push(...flatCurve(line.points.at(-1)!, place(x1, y1), place(x2, y2), place(x, y)));
+    } else if (command === "Z" && line && !isSame(line.points[0]!, line.points.at(-1)!)) {
+      line.points.push(line.points[0]!);
     }
   }
+  return drawn;
+}
+
+/** Lines whose ends meet, joined to longer ones. */
+function joined(lines: readonly Drawn[]): Drawn[] {
+  const isClosed = ({ points }: Drawn) => points.length > 2 && isSame(points[0]!, points.at(-1)!);
+  const done = lines.filter(isClosed);
+  const open = lines.filter((line) => !isClosed(line));
+  while (open.length > 0) {
+    let { points } = open.pop()!;
+    const what = t("shape-of-lines-and-arcs");
+    let isJoined = false;
+    for (;;) {
+      const end = points.at(-1)!;
+      if (points.length > 2 && isSame(points[0]!, end)) break;
+      const next = open.findIndex((line) => isSame(line.points[0]!, end) || isSame(line.points.at(-1)!, end));
+      if (next < 0) break;
+      const [more] = open.splice(next, 1);
+      const way = isSame(more!.points[0]!, end) ? more!.points : [...more!.points].reverse();
+      points = [...points, ...way.slice(1)];
+      isJoined = true;
+    }
+    // It may have been begun in its middle.
+    if (!isSame(points[0]!, points.at(-1)!)) {
+      const before = open.findIndex(
+        (line) => isSame(line.points[0]!, points[0]!) || isSame(line.points.at(-1)!, points[0]!),
+      );
+      if (before >= 0) {
+        open.push({ points: [...points].reverse(), what });
+        continue;
+      }
+    }
+    done.push({ points, what: isJoined ? what : t("open-line") });
+  }
+  return done;
+}
+
+/** A turn of less than this is none: the point between is left out, mm off the line. */
+const STRAIGHT_MM = 0.001;
+const rounded = (mm: number) => Math.round(mm * 1_000) / 1_000;
+
+/** A closed line as a ring: no point twice, none in the middle of a straight stretch. */
+function ringOf(points: readonly PanelPoint[]): PanelPoint[] {
+  const apart = points.filter((point, i) => i === 0 || !isSame(point, points[i - 1]!));
+  if (apart.length > 1 && isSame(apart[0]!, apart.at(-1)!)) apart.pop();
+  return apart.filter((point, i) => {
+    const [before, after] = [apart[(i + apart.length - 1) % apart.length]!, apart[(i + 1) % apart.length]!];
+    return toStretchMm(point.xMm, point.yMm, before, after) > STRAIGHT_MM;
+  });
+}
+
+/** A rectangle's own corners are no rounder than this share of its shorter side: what is rounder is a shape of its own. */
+const MOST_ROUND = 0.35;
+
+/** The rectangle, its corners round or not, that a ring is; null where it is none. */
+function rectangleOf(ring: readonly PanelPoint[], widthMm: number, heightMm: number): Outline | null {
+  const along = ring.filter(({ yMm }) => yMm < SAME_MM).map(({ xMm }) => xMm);
+  const radius = rounded(Math.min(...along));
+  if (radius > MOST_ROUND * Math.min(widthMm, heightMm)) return null;
+  const isOn = ({ xMm, yMm }: PanelPoint) => {
+    const [fromX, fromY] = [Math.min(xMm, widthMm - xMm), Math.min(yMm, heightMm - yMm)];
+    return fromX < radius && fromY < radius
+      ? Math.abs(Math.hypot(radius - fromX, radius - fromY) - radius) < FLAT_MM
+      : Math.min(fromX, fromY) < SAME_MM;
+  };
+  const areaMm2 = widthMm * heightMm - (4 - Math.PI) * radius ** 2;
+  // Each round corner loses no more than its pieces are away from it.
+  const lostMm2 = SAME_MM * (widthMm + heightMm) + 2 * Math.PI * radius * FLAT_MM;
+  if (!ring.every(isOn) || Math.abs(Math.abs(signedAreaMm2(ring)) - areaMm2) > lostMm2) return null;
+  return { widthMm, heightMm, ...(radius >= 0.05 ? { cornerRadiusMm: Number(radius.toFixed(2)) } : {}) };
+}
+
+/** A line inside that takes up more than this share of the outline is no hole but something drawn on it. */
+const MOST_HOLE = 0.25;
+
+/** The outline that lines come to: the largest closed one, with the closed ones inside it as its holes; and what of them was not kept. */
+function outlineIn(lines: readonly Drawn[]): ReadOutline {
+  atMost(
+    t("vertices"),
+    lines.reduce((sum, { points }) => sum + points.length, 0),
+    LONGEST_SHAPES,
+  );
+  const whole = joined(lines);
+  const closed = whole
+    .filter(({ points }) => isSame(points[0]!, points.at(-1)!))
+    .map(({ points, what }) => ({ ring: ringOf(points), what }))
+    .filter(({ ring }) => ring.length >= 3)
+    .map((one) => ({ ...one, areaMm2: Math.abs(signedAreaMm2(one.ring)) }))
+    .filter(({ areaMm2 }) => areaMm2 > 0)
+    .sort((a, b) => b.areaMm2 - a.areaMm2);
+  const [best, ...others] = closed;
+  if (!best) throw new OutlineRefused(t("the-drawing-holds-no-closed-shape-that"));
+  const [xs, ys] = [best.ring.map(({ xMm }) => xMm), best.ring.map(({ yMm }) => yMm)];
+  const [left, top] = [Math.min(...xs), Math.min(...ys)];
+  const [widthMm, heightMm] = [rounded(Math.max(...xs) - left), rounded(Math.max(...ys) - top)];
+  if (!(widthMm >= 1 && widthMm <= 5_000 && heightMm >= 1 && heightMm <= 5_000)) {
+    throw new OutlineRefused(t("the-drawing-is-mm-each-side-must", { widthMm, heightMm }));
+  }
+  const moved = (ring: readonly PanelPoint[]) =>
+    ring.map(({ xMm, yMm }) => ({ xMm: rounded(xMm - left), yMm: rounded(yMm - top) }));
+  const ring = moved(best.ring);
+  const isInside = (other: readonly PanelPoint[]) =>
+    other.every(({ xMm, yMm }) => goesRound(best.ring, xMm, yMm));
+  const holes = others.filter((one) => isInside(one.ring) && one.areaMm2 <= MOST_HOLE * best.areaMm2);
+  const drawnOn = others.filter((one) => isInside(one.ring) && one.areaMm2 > MOST_HOLE * best.areaMm2);
+  const beside = others.length - holes.length - drawnOn.length;
+  const open = whole.length - whole.filter(({ points }) => isSame(points[0]!, points.at(-1)!)).length;
+  const rectangle = holes.length === 0 ? rectangleOf(ring, widthMm, heightMm) : null;
+  const told = rectangle ?? {
+    pathMm: ring,
+    ...(holes.length > 0 ? { holesMm: holes.map((one) => moved(one.ring)) } : {}),
+  };
+  const checked = outline.safeParse(told);
+  if (!checked.success) {
+    const [issue] = checked.error.issues;
+    throw new OutlineRefused(
+      t("the-line-cannot-be-an-outline", { path: issue!.path.join("."), message: issue!.message }),
+    );
+  }
+  return {
+    outline: checked.data,
+    found: [
+      closed.length > 1
+        ? t("the-largest-of-shapes-a", { found: closed.length, what: best.what })
+        : t("a-shape", { what: best.what }),
+      ...(holes.length > 0 ? [t("holes-in-it", { count: holes.length })] : []),
+    ].join(", "),
+    notKept: [
+      ...(open > 0 ? [t("open-lines", { count: open })] : []),
+      ...(beside > 0 ? [t("closed-lines-beside-it", { count: beside })] : []),
+      ...drawnOn.map(({ areaMm2 }) =>
+        t("a-line-inside-too-large-for-a-hole", { share: Math.round((100 * areaMm2) / best.areaMm2) }),
+      ),
+    ],
+  };
 }
 
 function transformOf(name: string, node: Node): Matrix {
@@ -152,14 +316,6 @@ function* walk(parent: Node, outer: Matrix): Generator<[name: string, node: Node
   }
 }
 
-/** How a transform stretches width and height; null where it turns or shears by anything but right angles. */
-function stretch({ a, b, c, d }: Matrix): { x: number; y: number; swaps: boolean } | null {
-  const small = 1e-6 * Math.max(Math.abs(a), Math.abs(b), Math.abs(c), Math.abs(d));
-  if (Math.abs(b) <= small && Math.abs(c) <= small) return { x: Math.abs(a), y: Math.abs(d), swaps: false };
-  if (Math.abs(a) <= small && Math.abs(d) <= small) return { x: Math.abs(c), y: Math.abs(b), swaps: true };
-  return null;
-}
-
 function readSvg(text: string): ReadOutline {
   const { elements, depth, shapes: drawn } = measureXml(text);
   atMost(t("elements"), elements, MOST_ELEMENTS);
@@ -181,35 +337,13 @@ function readSvg(text: string): ReadOutline {
   const width = lengthMm(svg["@width"]);
   // Millimetres for one unit of the drawing: by its width against its viewBox, else CSS pixels.
   const scale = width !== null && box.length === 4 && box[2]! > 0 ? width / box[2]! : MM_PER.px!;
-  const found: Found[] = [];
+  const lines: Drawn[] = [];
   for (const [name, node, matrix] of walk(svg, identity())) {
-    if (!shapes.includes(name as (typeof shapes)[number])) continue;
-    const shape = shapeOf(name as (typeof shapes)[number], node);
-    if (!shape || !(shape.width > 0 && shape.height > 0)) continue;
-    const by = stretch(matrix);
-    if (!by) {
-      throw new OutlineRefused(t("the-is-turned-or-sheared-by-a", { name }));
-    }
-    found.push({
-      widthMm: (by.swaps ? shape.height : shape.width) * by.x * scale,
-      heightMm: (by.swaps ? shape.width : shape.height) * by.y * scale,
-      radiusMm: shape.radius * Math.min(by.x, by.y) * scale,
-      what: name,
-    });
+    if (!shapes.includes(name as ShapeName)) continue;
+    const path = pathOf(name as ShapeName, node);
+    if (path) lines.push(...linesOf(path, compose(scaled(scale), matrix), name));
   }
-  return largest(found);
-}
-
-function largest(found: readonly Found[]): ReadOutline {
-  const [best] = [...found].sort((a, b) => b.widthMm * b.heightMm - a.widthMm * a.heightMm);
-  if (!best) throw new OutlineRefused(t("the-drawing-holds-no-closed-shape-that"));
-  return {
-    outline: outlineOf(best.widthMm, best.heightMm, best.radiusMm),
-    found:
-      found.length > 1
-        ? t("the-largest-of-shapes-a", { found: found.length, what: best.what })
-        : t("a-shape", { what: best.what }),
-  };
+  return outlineIn(lines);
 }
 
 /** Units of a DXF drawing by its header's $INSUNITS (DXF reference, from memory): inch, mm, cm, m. */
@@ -221,14 +355,28 @@ interface Vertex {
   bulge?: number;
 }
 
-/** The radius of the arc that a bulge stands for: chord · (1 + b²) / (4 |b|). */
-function bulgeRadius(vertices: readonly Vertex[]): number {
-  for (const [i, { x, y, bulge }] of vertices.entries()) {
-    if (!bulge) continue;
-    const next = vertices[(i + 1) % vertices.length]!;
-    return (Math.hypot(next.x - x, next.y - y) * (1 + bulge * bulge)) / (4 * Math.abs(bulge));
-  }
-  return 0;
+/** The arc that a bulge stands for, its first point left out: four times the arc tangent of the bulge is its angle (DXF reference, from memory). */
+function bulgeArc(from: PanelPoint, to: PanelPoint, bulge: number): PanelPoint[] {
+  const angle = 4 * Math.atan(bulge);
+  const [dx, dy] = [to.xMm - from.xMm, to.yMm - from.yMm];
+  const radius = Math.hypot(dx, dy) / (2 * Math.sin(angle / 2));
+  const middle = radius * Math.cos(angle / 2);
+  const long = Math.hypot(dx, dy);
+  const centre = {
+    xMm: (from.xMm + to.xMm) / 2 - (middle * dy) / long,
+    yMm: (from.yMm + to.yMm) / 2 + (middle * dx) / long,
+  };
+  const start = Math.atan2(from.yMm - centre.yMm, from.xMm - centre.xMm);
+  const pieces = piecesOfArc(Math.abs(radius), angle);
+  return Array.from({ length: pieces }, (_, i) => {
+    const at = start + (angle * (i + 1)) / pieces;
+    return i === pieces - 1
+      ? to
+      : {
+          xMm: centre.xMm + Math.abs(radius) * Math.cos(at),
+          yMm: centre.yMm + Math.abs(radius) * Math.sin(at),
+        };
+  });
 }
 
 /** Refuses a DXF text whose lists say that they are longer than the file, or than an outline is, before anything is parsed. */
@@ -257,51 +405,57 @@ function readDxf(text: string): ReadOutline {
   const unit = Number(drawing.header?.$INSUNITS ?? 4);
   const scale = DXF_UNITS[unit];
   if (scale === undefined) throw new OutlineRefused(t("the-drawings-unit-number-is-not-known", { unit }));
-  const extent = (points: readonly Vertex[]) => {
-    const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
-    return {
-      widthMm: (Math.max(...xs) - Math.min(...xs)) * scale,
-      heightMm: (Math.max(...ys) - Math.min(...ys)) * scale,
-    };
-  };
-  const found: Found[] = [];
-  const loose: Vertex[] = [];
-  let looseRadius = 0;
+  // A DXF drawing has y upwards.
+  const place = ({ x, y }: Vertex): PanelPoint => ({ xMm: x * scale, yMm: -y * scale });
+  const lines: Drawn[] = [];
+  const others = new Set<string>();
   for (const entity of drawing.entities as unknown as (Node & { type: string; vertices?: Vertex[] })[]) {
     if (entity.type === "LWPOLYLINE" || entity.type === "POLYLINE") {
       const vertices = entity.vertices ?? [];
       if (vertices.length < 2) continue;
-      found.push({ ...extent(vertices), radiusMm: bulgeRadius(vertices) * scale, what: "polyline" });
+      const points = [place(vertices[0]!)];
+      const isClosed = entity.shape === true;
+      vertices.forEach((vertex, i) => {
+        const next = vertices[i + 1] ?? (isClosed ? vertices[0] : undefined);
+        if (!next) return;
+        const [from, to] = [place(vertex), place(next)];
+        // Mirrored with y, an arc turns the other way.
+        points.push(...(vertex.bulge ? bulgeArc(from, to, -vertex.bulge) : [to]));
+      });
+      lines.push({ points, what: "polyline" });
     } else if (entity.type === "LINE") {
-      loose.push(...(entity.vertices ?? []));
+      const points = (entity.vertices ?? []).map(place);
+      if (points.length > 1) lines.push({ points, what: t("shape-of-lines-and-arcs") });
     } else if (entity.type === "ARC" || entity.type === "CIRCLE") {
       const { center, radius } = entity as unknown as { center: Vertex; radius: number };
+      const middle = place(center);
       if (entity.type === "CIRCLE") {
-        found.push({
-          widthMm: 2 * radius * scale,
-          heightMm: 2 * radius * scale,
-          radiusMm: radius * scale,
-          what: "circle",
-        });
+        const ring = flatCircle(middle, radius * scale);
+        lines.push({ points: [...ring, ring[0]!], what: "circle" });
       } else {
-        looseRadius ||= radius;
-        // The ends of the arc; between them lie lines that say the rest.
         const { startAngle, endAngle } = entity as unknown as { startAngle: number; endAngle: number };
-        for (const angle of [startAngle, endAngle]) {
-          loose.push({ x: center.x + radius * Math.cos(angle), y: center.y + radius * Math.sin(angle) });
-        }
+        const sweep = (endAngle - startAngle + 2 * Math.PI) % (2 * Math.PI) || 2 * Math.PI;
+        lines.push({
+          points: flatArc(middle, radius * scale, -startAngle, -sweep),
+          what: t("shape-of-lines-and-arcs"),
+        });
       }
-    }
+    } else others.add(entity.type);
   }
-  if (loose.length > 2) {
-    found.push({ ...extent(loose), radiusMm: looseRadius * scale, what: t("shape-of-lines-and-arcs") });
-  }
-  return largest(found.filter((f) => f.widthMm > 0 && f.heightMm > 0));
+  const read = outlineIn(lines);
+  return {
+    ...read,
+    notKept: [
+      ...read.notKept,
+      ...(others.size > 0 ? [t("kinds-that-are-not-read", { kinds: [...others].sort().join(", ") })] : []),
+    ],
+  };
 }
 
 /**
- * Reads a panel's outline from a drawing: the largest shape in it, as a rectangle with rounded corners. SVG in the units
- * of its width and viewBox, DXF in those of its header.
+ * Reads a panel's outline from a drawing: the largest closed line in it with the closed lines inside it as holes, exactly, its curves by
+ * straight pieces to 0.05 mm; a rectangle, with round corners or without, is kept as one. SVG in the units of its width and viewBox, DXF
+ * in those of its header. What is not in it is named.
  * @throws OutlineRefused where the file is neither, or nothing in it could be an outline.
  */
 export function readOutline(text: string): ReadOutline {

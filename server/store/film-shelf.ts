@@ -6,11 +6,12 @@ import { rotationFor, sheetPlace, type Placed } from "../../core/film/cutting.ts
 import {
   faceUp,
   filmPiece,
-  pieceSize,
+  pieceOf,
   type FilmKind,
   type FilmSheet,
   type FilmSide,
 } from "../../core/film/films.ts";
+import type { PanelPoint } from "../../core/stack/panel-point.ts";
 import { layoutFaults, remnantsOf } from "../../core/film/film-layout.ts";
 import { key } from "../../core/stack/family.ts";
 import { bounded, utcTime, uuid } from "../../core/units.ts";
@@ -108,6 +109,8 @@ export interface WantedPiece {
   film: FilmSide;
   widthMm: number;
   heightMm: number;
+  /** Where it is no rectangle. */
+  pathMm?: PanelPoint[];
   axisDeg: number;
 }
 
@@ -124,7 +127,7 @@ export async function wantedPieces(pool: pg.Pool): Promise<WantedPiece[]> {
           job: job.code,
           family: family.code,
           film,
-          ...pieceSize(family),
+          ...pieceOf(family),
           axisDeg: Number((chosen.axisDeg % 180).toFixed(1)),
         },
       ];

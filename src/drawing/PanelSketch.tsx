@@ -1,7 +1,7 @@
 import { memo } from "react";
 import type { PanelSketch as Sketch } from "../../core/stack/panel-sketch.ts";
-import { band } from "./band.ts";
 import { hues } from "./Hatches.tsx";
+import { bandPath, outlinePath } from "./outline-path.ts";
 import { windowRect } from "./window-rect.ts";
 
 const WIDTH = 64;
@@ -20,7 +20,7 @@ export const PanelSketch = memo(function PanelSketch({
   sketch: Sketch;
   className?: string;
 }) {
-  const { widthMm, heightMm, cornerRadiusMm = 0 } = outline;
+  const { widthMm, heightMm } = outline;
   const longestMm = Math.max(widthMm, heightMm);
   const size = Math.min(1, Math.max(0.62, Math.sqrt(longestMm / LARGEST_MM)));
   const unit = longestMm / (FACE * size);
@@ -35,20 +35,15 @@ export const PanelSketch = memo(function PanelSketch({
       <g
         transform={`translate(${(FACE - widthMm / unit) / 2 + 1} ${(HEIGHT - heightMm / unit) / 2}) scale(${1 / unit})`}
       >
-        <rect
-          width={widthMm}
-          height={heightMm}
-          rx={Math.max(cornerRadiusMm, 1.5 * unit)}
+        <path
+          d={outlinePath(outline, 1.5 * unit)}
           fill="var(--raised)"
+          fillRule="evenodd"
           stroke="currentColor"
           strokeWidth={line}
         />
         {features.map((feature, i) => (
-          <rect
-            key={i}
-            {...band(outline, feature.edge, feature.fromMm, feature.toMm, depth)}
-            fill={hues[feature.kind]}
-          />
+          <path key={i} d={bandPath(outline, feature, depth)} fill={hues[feature.kind]} />
         ))}
         {windows.map((w, i) => (
           <rect key={i} {...windowRect(w)} fill="none" stroke="currentColor" strokeWidth={unit} />

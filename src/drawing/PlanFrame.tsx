@@ -1,8 +1,14 @@
 import { useId, type ReactNode, type SVGProps } from "react";
 import type { PanelWindow } from "../../core/stack/family.ts";
-import type { EdgeFeature, Outline } from "../../core/stack/outline.ts";
-import { band } from "./band.ts";
-import { beside } from "./edge-geometry.ts";
+import {
+  middleMm,
+  panelEdges,
+  pointOnEdge,
+  sideOf,
+  type EdgeFeature,
+  type Outline,
+} from "../../core/stack/outline.ts";
+import { bandPath, insetPath, outlinePath } from "./outline-path.ts";
 import { hatch, Hatches, hues } from "./Hatches.tsx";
 import { labelsApart } from "./labels-apart.ts";
 import { windowRect } from "./window-rect.ts";
@@ -14,6 +20,8 @@ export interface PlanScale {
   unit: number;
   /** Before the names of this drawing's hatches. */
   prefix: string;
+  /** Clips what is drawn to the panel. */
+  clipPath: string;
 }
 
 export const planUnit = ({ widthMm, heightMm }: Outline) => Math.max(widthMm, heightMm * 1.35) / 100;
@@ -46,7 +54,6 @@ export function PlanFrame({
   children?: (scale: PlanScale) => ReactNode;
 } & Omit<SVGProps<SVGSVGElement>, "children" | "viewBox">) {
   const prefix = useId();
-  const { widthMm, heightMm, cornerRadiusMm = 0 } = outline;
   const room = roomFor ?? outline;
   const unit = planUnit(room);
   const margin = marginUnits * unit;
@@ -60,20 +67,19 @@ export function PlanFrame({
       aria-label={title}
     >
       <Hatches prefix={prefix} unit={unit * 0.16} />
-      <rect
-        width={widthMm}
-        height={heightMm}
-        rx={cornerRadiusMm}
+      <clipPath id={`${prefix}-panel`}>
+        <path d={outlinePath(outline)} clipRule="evenodd" />
+      </clipPath>
+      <path
+        d={outlinePath(outline)}
         fill="var(--raised)"
+        fillRule="evenodd"
         stroke="var(--ink)"
         strokeWidth={0.5 * unit}
       />
-      {borderMm > 0 && 2 * borderMm < Math.min(widthMm, heightMm) && (
-        <rect
-          x={borderMm}
-          y={borderMm}
-          width={widthMm - 2 * borderMm}
-          height={heightMm - 2 * borderMm}
+      {borderMm > 0 && (
+        <path
+          d={insetPath(outline, borderMm)}
           fill="none"
           stroke="var(--soft)"
           strokeWidth={0.25 * unit}
@@ -92,22 +98,21 @@ export function PlanFrame({
         </rect>
       ))}
       {features.map((feature, i) => {
-        const box = band(outline, feature.edge, feature.fromMm, feature.toMm, bandDepth);
         return (
-          <rect
+          <path
             key={`${i} ${feature.edge} ${feature.kind}`}
-            {...box}
+            d={bandPath(outline, feature, bandDepth)}
             fill={hatch(prefix, feature.kind)}
             stroke={hues[feature.kind]}
             strokeWidth={0.35 * unit}
             strokeDasharray={feature.kind === "no-bond" ? `${1.4 * unit} ${unit}` : undefined}
           >
             <title>{`${term(feature.kind)}: ${term(feature.label)}`}</title>
-          </rect>
+          </path>
         );
       })}
       {labels && <EdgeLabels {...{ outline, features, windows, unit, bandDepth }} />}
-      {children?.({ unit, prefix })}
+      {children?.({ unit, prefix, clipPath: `url(#${prefix}-panel)` })}
     </svg>
   );
 }
@@ -131,23 +136,30 @@ function EdgeLabels({
   bandDepth: number;
 }) {
   const size = FONT * unit;
-  const wanted = features.map(({ edge, fromMm, toMm, label }) => {
-    const middleMm = (fromMm + toMm) / 2;
-    const sideways = edge === "left" || edge === "right";
-    const at = beside(outline, edge, middleMm, -bandDepth - (sideways ? 1.5 : 3.4) * unit);
-    const share = middleMm / outline.widthMm;
+  const wanted = features.map((feature) => {
+    const { edge, fromMm, toMm, label } = feature;
+    const side = panelEdges(outline).includes(edge) ? sideOf(outline, feature) : "top";
+    const sideways = side === "left" || side === "right";
+    const inMm = bandDepth + (sideways ? 1.5 : 3.4) * unit;
+    const at = panelEdges(outline).includes(edge)
+      ? pointOnEdge(outline, edge, middleMm(outline, feature), inMm)
+      : { xMm: 0, yMm: 0 };
+    const share = at.xMm / outline.widthMm;
     const anchor =
-      edge === "left" || (!sideways && share < 0.3)
+      side === "left" || (!sideways && share < 0.3)
         ? "start"
-        : edge === "right" || (!sideways && share > 0.7)
+        : side === "right" || (!sideways && share > 0.7)
           ? "end"
           : "middle";
-    if (!sideways) at.x = anchor === "start" ? fromMm : anchor === "end" ? toMm : at.x;
+    if (!sideways && edge !== "rim") at.xMm = anchor === "start" ? fromMm : anchor === "end" ? toMm : at.xMm;
     const width = LETTER * size * label.length;
-    const x = anchor === "start" ? at.x : anchor === "end" ? at.x - width : at.x - width / 2;
-    const up = edge === "bottom" || (sideways && middleMm > outline.heightMm / 2);
+    const x = anchor === "start" ? at.xMm : anchor === "end" ? at.xMm - width : at.xMm - width / 2;
+    const up = side === "bottom" || (sideways && at.yMm > outline.heightMm / 2);
     return {
-      label: { box: { x, y: at.y - size / 2, width, height: size }, step: { dx: 0, dy: up ? -size : size } },
+      label: {
+        box: { x, y: at.yMm - size / 2, width, height: size },
+        step: { dx: 0, dy: up ? -size : size },
+      },
       anchor,
     } as const;
   });

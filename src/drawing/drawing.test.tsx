@@ -6,7 +6,8 @@ import { damageKindNames, damageKinds, pointsOfShape, type Damage } from "../../
 import { screwLedger, type ScrewMove } from "../../core/open/screw-ledger.ts";
 import { backOf } from "../../core/stack/family.ts";
 import { BackView } from "./BackView.tsx";
-import { ontoPanel, stepOf } from "./plan-point.ts";
+import { nearestOnPanel } from "../../core/stack/outline.ts";
+import { stepOf } from "./plan-point.ts";
 import { WorkPile } from "../islands/work/WorkPile.tsx";
 import { Plan } from "./Plan.tsx";
 import { PowerView } from "./PowerView.tsx";
@@ -159,8 +160,8 @@ describe("the back", () => {
 describe("a place on the plan", () => {
   it("never leaves the panel and goes by keys a millimetre at a time", () => {
     const panel = { widthMm: 70, heightMm: 126 };
-    expect(ontoPanel(panel, at(-3, 200))).to.deep.equal(at(0, 126));
-    expect(ontoPanel(panel, at(12.345, 3.21))).to.deep.equal(at(12.3, 3.2));
+    expect(nearestOnPanel(panel, at(-3, 200))).to.deep.equal(at(0, 126));
+    expect(nearestOnPanel(panel, at(12.345, 3.21))).to.deep.equal(at(12.3, 3.2));
     expect(stepOf(at(5, 5), "ArrowLeft", false)).to.deep.equal(at(4, 5));
     expect(stepOf(at(5, 5), "ArrowDown", true)).to.deep.equal(at(5, 15));
     expect(stepOf(at(5, 5), "a", false)).to.equal(null);

@@ -1,14 +1,5 @@
 import type { PanelPoint } from "../../core/stack/panel-point.ts";
-import type { Outline } from "../../core/stack/outline.ts";
-
-const toTenth = (mm: number) => Math.round(mm * 10) / 10;
-const within = (mm: number, mostMm: number) => toTenth(Math.min(mostMm, Math.max(0, mm)));
-
-/** A point moved to where it lies on the panel, to a tenth of a millimetre. */
-export const ontoPanel = ({ widthMm, heightMm }: Outline, { xMm, yMm }: PanelPoint): PanelPoint => ({
-  xMm: within(xMm, widthMm),
-  yMm: within(yMm, heightMm),
-});
+import { nearestOnPanel, type Outline } from "../../core/stack/outline.ts";
 
 /** Where on the panel a pointer is, mm from the left and the top, whatever the size of the drawing. */
 export function pointerPlace(
@@ -23,7 +14,7 @@ export function pointerPlace(
 export const panelPlace = (
   outline: Outline,
   event: { currentTarget: SVGSVGElement; clientX: number; clientY: number },
-): PanelPoint => ontoPanel(outline, pointerPlace(event.currentTarget, event));
+): PanelPoint => nearestOnPanel(outline, pointerPlace(event.currentTarget, event));
 
 const steps: Record<string, readonly [number, number]> = {
   ArrowLeft: [-1, 0],

@@ -1,7 +1,7 @@
 import { useState, type KeyboardEvent } from "react";
 import type { PanelPoint } from "../../core/stack/panel-point.ts";
-import type { Outline } from "../../core/stack/outline.ts";
-import { ontoPanel, stepOf } from "./plan-point.ts";
+import { nearestOnPanel, type Outline } from "../../core/stack/outline.ts";
+import { stepOf } from "./plan-point.ts";
 
 /** A cross that arrow keys move over a panel, from its middle on. */
 export function usePlanCross(outline: Outline) {
@@ -16,7 +16,7 @@ export function usePlanCross(outline: Outline) {
     step(event: KeyboardEvent): PanelPoint | null {
       const stepped = stepOf(at, event.key, event.shiftKey);
       if (!stepped) return null;
-      const to = ontoPanel(outline, stepped);
+      const to = nearestOnPanel(outline, stepped);
       setCross(to);
       return to;
     },

@@ -236,4 +236,12 @@ export const family = {
     "{single, select, yes {{count, plural, one {1 single device} other {# single devices}}} other {{count, plural, one {1 family} other {# families}}}}",
   "drag-how": "Press Space to pick it up, the arrows to move it, Space to put it down, Escape to leave it.",
   "far-ends-can-be-probed": "Far ends can be probed",
+  "make-it-a-rectangle": "Make it a rectangle",
+  "draw-it-by-points": "Any other shape: by points",
+  point: "Point",
+  "of-points": "of {count}",
+  "a-point-after-it": "Add a point after it",
+  "take-it-away": "Remove this point",
+  "clockwise-from-the-top-centre": "In mm clockwise from the top centre.",
+  "not-kept": "Not kept: {what}.",
 } as const;

@@ -181,4 +181,5 @@ export const lift = {
   band: "band",
   "glue-temperature": "glue",
   "instrument-on-this-station": "The instrument on this station's port",
+  "open-the-rim-here": "open it here",
 } as const;

@@ -65,8 +65,6 @@ export const server = {
   "elements-inside-one-another": "Elements inside one another",
   "the-drawing-is-no-sound-svg": "The drawing is no sound SVG: {msg}",
   "the-file-holds-no-svg-drawing": "The file holds no SVG drawing.",
-  "the-is-turned-or-sheared-by-a":
-    "The {name} is turned or sheared by a transform: lay the panel square in the drawing first.",
   "the-drawing-holds-no-closed-shape-that": "The drawing holds no closed shape that could be an outline.",
   "the-largest-of-shapes-a": "the largest of {found} shapes, a {what}",
   "vertices-that-a-list-says-it-has": "Vertices that a list says it has",
@@ -257,4 +255,12 @@ export const server = {
   "panel-open-here": "Open the test here",
   passes: "passes",
   "a-shape": "a {what}",
+  "points-of-one-curve": "points of one curve",
+  "open-line": "open line",
+  "holes-in-it": "{count, plural, one {# hole} other {# holes}} in it",
+  "open-lines": "{count, plural, one {# line that is not closed} other {# lines that are not closed}}",
+  "closed-lines-beside-it": "{count, plural, one {# closed line beside it} other {# closed lines beside it}}",
+  "a-line-inside-too-large-for-a-hole": "a line inside that takes up {share} % of it: too large for a hole",
+  "the-line-cannot-be-an-outline": "The largest line cannot be an outline: {path} {message}",
+  "kinds-that-are-not-read": "{kinds}: not read",
 } as const;

@@ -22,4 +22,12 @@ export const stack = {
   "must-be-below-tomm-which-is": "{fromMm} must be below toMm, which is {toMm}",
   "must-lie-on-the-panel-which-is-2":
     "{xMm}, {yMm} must lie on the panel, which is {widthMm} × {heightMm} mm",
+  "holes-are-kept-with-a-path": "holes need a path: a rectangle has none",
+  "a-path-has-its-corners-in-it": "leave it out: the corners are in the path",
+  "the-path-must-begin-at-0": "must touch 0 at the left and at the top; it begins at {left}, {top}",
+  "the-path-is-smaller-than-1-mm": "must be at least 1 mm; {side} is {is}",
+  "is-not-the-paths-own": "{given} is not what the path measures, {own}",
+  "the-line-meets-itself-or-another-here": "the line crosses or touches itself, or another line, here",
+  "must-lie-inside-the-outline-and-in": "must lie inside the outline and in no other hole",
+  "is-no-edge-of-this-outline": '"{edge}" is no edge of this outline: {known}',
 } as const;

@@ -241,4 +241,12 @@ export const family: Words<typeof english> = {
   "drag-how":
     "Pulsa Espacio para tomarlo, las flechas para moverlo, Espacio para soltarlo, Escape para dejarlo.",
   "far-ends-can-be-probed": "Se alcanzan los otros extremos",
+  "make-it-a-rectangle": "Volver a un rectángulo",
+  "draw-it-by-points": "Otra forma: por puntos",
+  point: "Punto",
+  "of-points": "de {count}",
+  "a-point-after-it": "Añadir un punto detrás",
+  "take-it-away": "Quitar este punto",
+  "clockwise-from-the-top-centre": "En mm, en sentido horario desde el centro de arriba.",
+  "not-kept": "Sin guardar: {what}.",
 };

@@ -184,4 +184,5 @@ export const lift: Words<typeof english> = {
   band: "rango",
   "glue-temperature": "pegamento",
   "instrument-on-this-station": "El instrumento del puerto de este puesto",
+  "open-the-rim-here": "abre aquí",
 };

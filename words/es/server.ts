@@ -68,8 +68,6 @@ export const server: Words<typeof english> = {
   "elements-inside-one-another": "Elementos uno dentro de otro",
   "the-drawing-is-no-sound-svg": "El dibujo no es un SVG sano: {msg}",
   "the-file-holds-no-svg-drawing": "El archivo no tiene un dibujo SVG.",
-  "the-is-turned-or-sheared-by-a":
-    "{name} está girado o inclinado por una transformación: pon primero el panel derecho en el dibujo.",
   "the-drawing-holds-no-closed-shape-that": "El dibujo no tiene una forma cerrada que pueda ser un contorno.",
   "the-largest-of-shapes-a": "la mayor de {found} formas: {what}",
   "vertices-that-a-list-says-it-has": "Vértices que una lista dice tener",
@@ -260,4 +258,14 @@ export const server: Words<typeof english> = {
   "panel-open-here": "Abrir la prueba aquí",
   passes: "pasa",
   "a-shape": "{what}",
+  "points-of-one-curve": "puntos de una curva",
+  "open-line": "línea abierta",
+  "holes-in-it": "{count, plural, one {# hueco} other {# huecos}} dentro",
+  "open-lines": "{count, plural, one {# línea sin cerrar} other {# líneas sin cerrar}}",
+  "closed-lines-beside-it":
+    "{count, plural, one {# línea cerrada al lado} other {# líneas cerradas al lado}}",
+  "a-line-inside-too-large-for-a-hole":
+    "una línea de dentro que ocupa el {share} %: demasiado grande para un hueco",
+  "the-line-cannot-be-an-outline": "La línea más grande no puede ser un contorno: {path} {message}",
+  "kinds-that-are-not-read": "{kinds}: no se leen",
 };

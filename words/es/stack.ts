@@ -28,4 +28,12 @@ export const stack: Words<typeof english> = {
   "must-be-below-tomm-which-is": "{fromMm} debe ser menor que toMm, que es {toMm}",
   "must-lie-on-the-panel-which-is-2":
     "{xMm}, {yMm} debe estar en el panel, que es de {widthMm} × {heightMm} mm",
+  "holes-are-kept-with-a-path": "los huecos necesitan un contorno por puntos: un rectángulo no los tiene",
+  "a-path-has-its-corners-in-it": "déjalo vacío: las esquinas están en el contorno",
+  "the-path-must-begin-at-0": "debe tocar el 0 a la izquierda y arriba; empieza en {left}, {top}",
+  "the-path-is-smaller-than-1-mm": "debe medir al menos 1 mm; {side} es {is}",
+  "is-not-the-paths-own": "{given} no es lo que mide el contorno, {own}",
+  "the-line-meets-itself-or-another-here": "la línea se cruza o se toca aquí, consigo misma o con otra",
+  "must-lie-inside-the-outline-and-in": "debe estar dentro del contorno y en ningún otro hueco",
+  "is-no-edge-of-this-outline": '"{edge}" no es un borde de este contorno: {known}',
 };

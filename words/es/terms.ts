@@ -3,6 +3,7 @@ import type { Words } from "../language.ts";
 /** Words of the trade that stand as values in what is stored, as they are said in Spanish. */
 export const terms: Words<Record<string, string>> = {
   top: "superior",
+  rim: "contorno",
   right: "derecho",
   bottom: "inferior",
   left: "izquierdo",

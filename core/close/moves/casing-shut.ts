@@ -6,6 +6,7 @@ import { message } from "../../job/message.ts";
 import { linersOfTape } from "../../bond/liners-of-tape.ts";
 import { insideIsBack } from "../inside-back.ts";
 import { provedOpen } from "../proved-open.ts";
+import { hingeSide } from "../../stack/outline.ts";
 
 /** Folded shut from the hinge edge, cables tucked: all that belongs inside is in, and it was proved open. */
 export const casingShut = defineMove({
@@ -64,7 +65,7 @@ export const casingShut = defineMove({
   words: (scene) =>
     message("move.casing-shut", {
       way: scene.family.wayIn,
-      edge: scene.family.features.find(({ kind }) => kind === "hinge")?.edge ?? "bottom",
+      edge: hingeSide(scene.family) ?? "bottom",
     }),
   hazard: noHazard,
   minutes: () => 2,

@@ -4,6 +4,7 @@ import { defineMove, inStage, noFault, takes } from "../../device/define-move.ts
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../job/message.ts";
 import { beforeOpening } from "../open-facts.ts";
+import { hingeSide } from "../../stack/outline.ts";
 
 /** The casing is open: the back is off, the glass is hinged up about its uncut edge, or the casing is lifted off. */
 export const casingOpened = defineMove({
@@ -35,7 +36,7 @@ export const casingOpened = defineMove({
   words: ({ family }) =>
     message("move.casing-opened", {
       way: family.wayIn,
-      edge: family.features.find(({ kind }) => kind === "hinge")?.edge ?? "bottom",
+      edge: hingeSide(family) ?? "bottom",
     }),
   hazard: (scene) => (isFromFront(scene) ? "glass" : null),
   minutes: takes(2),

@@ -291,9 +291,13 @@ export function PatternPlan({
             }
           : {})}
       >
-        {({ unit: u }) => (
+        {({ unit: u, clipPath }) => (
           <>
-            {wet && <FieldMap testId="wet" {...wet} fills={wetFills} />}
+            {wet && (
+              <g clipPath={clipPath}>
+                <FieldMap testId="wet" {...wet} fills={wetFills} />
+              </g>
+            )}
             <Laid {...{ pieces, startGapUm, chosen }} unit={u} />
             {drawn && (
               <path

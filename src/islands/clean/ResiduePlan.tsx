@@ -3,9 +3,9 @@ import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "
 import { dryEdges, type DryEdge } from "../../../core/clean/dry-edge.ts";
 import { residuePct } from "../../../core/clean/residue.ts";
 import type { PanelPoint } from "../../../core/stack/panel-point.ts";
-import { edgeLengthMm, pointOnEdge, type Outline } from "../../../core/stack/outline.ts";
+import { nearestOnPanel, edgeLengthMm, pointOnEdge, type Outline } from "../../../core/stack/outline.ts";
 import { hatch } from "../../drawing/Hatches.tsx";
-import { ontoPanel, panelPlace } from "../../drawing/plan-point.ts";
+import { panelPlace } from "../../drawing/plan-point.ts";
 import { usePlanCross } from "../../drawing/usePlanCross.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
 import type { ToolProps } from "../work/instrument.ts";
@@ -66,8 +66,8 @@ export function ResiduePlan({ scene, mayTell: live, tell }: ToolProps) {
   const grown = (at: PanelPoint): Corners => {
     const reach = 5 * unit;
     return [
-      ontoPanel(outline, { xMm: at.xMm - reach, yMm: at.yMm - reach }),
-      ontoPanel(outline, { xMm: at.xMm + reach, yMm: at.yMm + reach }),
+      nearestOnPanel(outline, { xMm: at.xMm - reach, yMm: at.yMm - reach }),
+      nearestOnPanel(outline, { xMm: at.xMm + reach, yMm: at.yMm + reach }),
     ];
   };
   const pointer = {

@@ -43,15 +43,17 @@ export const DoseMap = memo(function DoseMap({
         maxMwCm2: maxMwCm2.toFixed(1),
       })}
     >
-      {({ unit }) => (
+      {({ unit, clipPath }) => (
         <>
-          <FieldMap
-            testId="dose"
-            rows={map.mwCm2.map((row) => row.map((value) => value / maxMwCm2))}
-            xMm={map.xMm}
-            yMm={map.yMm}
-            fills={fills}
-          />
+          <g clipPath={clipPath}>
+            <FieldMap
+              testId="dose"
+              rows={map.mwCm2.map((row) => row.map((value) => value / maxMwCm2))}
+              xMm={map.xMm}
+              yMm={map.yMm}
+              fills={fills}
+            />
+          </g>
           {dose.uniformityPct !== null && dose.uniformityPct < 99.5 && (
             <g stroke="var(--danger)" strokeWidth={0.8 * unit} fill="none" data-testid="worst">
               <circle cx={worst.xMm} cy={worst.yMm} r={2 * unit} />

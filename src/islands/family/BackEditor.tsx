@@ -1,8 +1,8 @@
 import { useRef, type PointerEvent } from "react";
 import { screwName } from "../../../core/open/screw-ledger.ts";
 import { backOf, screwHolds, type ScrewPlace, type ScrewSize } from "../../../core/stack/family.ts";
-import type { Outline } from "../../../core/stack/outline.ts";
-import { ontoPanel, pointerPlace } from "../../drawing/plan-point.ts";
+import { nearestOnPanel, type Outline } from "../../../core/stack/outline.ts";
+import { pointerPlace } from "../../drawing/plan-point.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
 import { nearestApartMm, screwRadius } from "../../drawing/screw-radius.ts";
 import { Board, Chosen, useChosen, Wide } from "./Board.tsx";
@@ -41,7 +41,7 @@ export function BackEditor() {
 
   const down = (event: PointerEvent<SVGSVGElement>) => {
     if (event.button !== 0) return;
-    const point = ontoPanel(back, pointerPlace(event.currentTarget, event));
+    const point = nearestOnPanel(back, pointerPlace(event.currentTarget, event));
     event.currentTarget.setPointerCapture(event.pointerId);
     for (const [size, { places }] of screws.entries()) {
       const place = places.findIndex((p) => Math.hypot(p.xMm - point.xMm, p.yMm - point.yMm) < 4 * unit);
@@ -61,7 +61,7 @@ export function BackEditor() {
     const { size: index, place } = held.current ?? { size: -1, place: -1 };
     const size = screws[index];
     if (!size) return;
-    const point = ontoPanel(back, pointerPlace(event.currentTarget, event));
+    const point = nearestOnPanel(back, pointerPlace(event.currentTarget, event));
     const places = size.places.map((p, i) => (i === place ? { ...p, ...point } : p));
     setSize(index, { places }, `move a screw ${index} ${place}`);
   };

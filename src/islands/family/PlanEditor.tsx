@@ -4,24 +4,38 @@ import type { PanelWindow } from "../../../core/stack/family.ts";
 import {
   edgeLengthMm,
   edgeOffset,
-  edges,
-  type Edge,
+  nearestOnPanel,
+  panelEdges,
   type EdgeFeature,
+  type EdgePlace,
   type Outline,
 } from "../../../core/stack/outline.ts";
 import { windowBox } from "../../../core/stack/window-box.ts";
 import type { Problem } from "../../../server/problem.ts";
-import { band } from "../../drawing/band.ts";
 import { hues } from "../../drawing/Hatches.tsx";
-import { ontoPanel, pointerPlace } from "../../drawing/plan-point.ts";
+import { bandPath } from "../../drawing/outline-path.ts";
+import { pointerPlace } from "../../drawing/plan-point.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
 import { windowRect } from "../../drawing/window-rect.ts";
 import { Board, Chosen, useChosen, Wide } from "./Board.tsx";
 import { useEditor, type Editor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
 import { outlineHandles, pulledOutline, type OutlineHandle } from "./outline-handles.ts";
+import {
+  alongStretch,
+  byPoints,
+  drawnStretch,
+  featuresOn,
+  pointAdded,
+  pointMoved,
+  pointTaken,
+  pulledStretch,
+  settled,
+  stretchLengthMm,
+} from "./outline-shape.ts";
 import { OneThing, Things } from "./Things.tsx";
 import { t } from "../../../words/family.ts";
+import { term } from "../../../words/speaker.ts";
 
 const featureKinds = ["hinge", "keep-out", "shallow", "no-bond"] as const;
 type Tool = "move" | (typeof featureKinds)[number] | "camera" | "sensor";
@@ -83,14 +97,16 @@ const labelOf: Record<(typeof featureKinds)[number], string> = {
   },
 };
 
+const half = (mm: number) => Math.round(2 * mm) / 2;
 /** How far outside the outline its points lie, in drawing units. */
 const HANDLE_OUT = 2.4;
 
 type Grip =
-  | { what: "new"; edge: Edge; kind: EdgeFeature["kind"]; fromMm: number; toMm: number }
+  | { what: "new"; edge: EdgePlace; kind: EdgeFeature["kind"]; fromMm: number; toMm: number }
   | { what: "feature"; index: number; part: "from" | "to" | "all"; grabMm: number; was: EdgeFeature }
   | { what: "window"; index: number; dxMm: number; dyMm: number }
-  | { what: "outline"; handle: OutlineHandle; start: Outline; dxMm: number; dyMm: number };
+  | { what: "outline"; handle: OutlineHandle; start: Outline; dxMm: number; dyMm: number }
+  | { what: "point"; index: number; start: Outline; dxMm: number; dyMm: number };
 
 /** The outline with its edge features and windows, drawn by dragging and typed to the millimetre. */
 export function PlanEditor() {
@@ -109,18 +125,25 @@ export function PlanEditor() {
   const depth = Math.max(family.borderMm || 0, 5 * unit);
 
   /** Where along an edge a point lies: to the whole millimetre, and to the very end. */
-  const along = (edge: Edge, point: PanelPoint): number => {
+  const along = (edge: EdgePlace, point: PanelPoint): number => {
     const { atMm } = edgeOffset(outline, edge, point);
     const length = edgeLengthMm(outline, edge);
-    return length - atMm < 0.5 ? length : Math.round(atMm);
+    return length - atMm < 0.5 ? (edge === "rim" ? 0 : length) : Math.round(atMm);
   };
 
-  const nearestEdge = (point: PanelPoint): Edge =>
-    [...edges].sort((a, b) => edgeOffset(outline, a, point).inMm - edgeOffset(outline, b, point).inMm)[0]!;
+  const nearestEdge = (point: PanelPoint): EdgePlace =>
+    [...panelEdges(outline)].sort(
+      (a, b) => edgeOffset(outline, a, point).inMm - edgeOffset(outline, b, point).inMm,
+    )[0]!;
 
   /** What lies under the pointer: a point of the outline, the end or the middle of a stretch, or a window. */
   const gripAt = (point: PanelPoint): Grip | null => {
-    const handle = (Object.keys(outlineHandles) as OutlineHandle[]).find((name) => {
+    const index = pointNear(outline, point, 2.6 * unit);
+    if (index >= 0) {
+      const { xMm, yMm } = outline.pathMm![index]!;
+      return { what: "point", index, start: outline, dxMm: xMm - point.xMm, dyMm: yMm - point.yMm };
+    }
+    const handle = (outline.pathMm ? [] : handleNames).find((name) => {
       const { xMm, yMm } = outlineHandles[name](outline, HANDLE_OUT * unit);
       return Math.hypot(point.xMm - xMm, point.yMm - yMm) < 2.6 * unit;
     });
@@ -128,7 +151,7 @@ export function PlanEditor() {
       const { xMm, yMm } = outlineHandles[handle](outline, 0);
       return { what: "outline", handle, start: outline, dxMm: xMm - point.xMm, dyMm: yMm - point.yMm };
     }
-    const index = windows.findIndex((w) => {
+    const at = windows.findIndex((w) => {
       const box = windowBox(w);
       return (
         point.xMm >= box.xMm - unit &&
@@ -137,19 +160,23 @@ export function PlanEditor() {
         point.yMm <= box.yMm + box.heightMm + unit
       );
     });
-    if (index >= 0) {
-      const w = windows[index]!;
-      return { what: "window", index, dxMm: w.xMm - point.xMm, dyMm: w.yMm - point.yMm };
+    if (at >= 0) {
+      const w = windows[at]!;
+      return { what: "window", index: at, dxMm: w.xMm - point.xMm, dyMm: w.yMm - point.yMm };
     }
     const near = features.findIndex((feature) => {
+      if (!panelEdges(outline).includes(feature.edge)) return false;
       const { atMm, inMm } = edgeOffset(outline, feature.edge, point);
-      return inMm <= depth && atMm >= feature.fromMm - 3 * unit && atMm <= feature.toMm + 3 * unit;
+      const on = alongStretch(outline, feature, atMm);
+      return inMm <= depth && on >= -3 * unit && on <= stretchLengthMm(outline, feature) + 3 * unit;
     });
     if (near < 0) return null;
     const feature = features[near]!;
     const { atMm } = edgeOffset(outline, feature.edge, point);
-    const end = Math.min(5 * unit, (feature.toMm - feature.fromMm) / 3);
-    const part = atMm < feature.fromMm + end ? "from" : atMm > feature.toMm - end ? "to" : "all";
+    const lengthMm = stretchLengthMm(outline, feature);
+    const end = Math.min(5 * unit, lengthMm / 3);
+    const on = alongStretch(outline, feature, atMm);
+    const part = on < end ? "from" : on > lengthMm - end ? "to" : "all";
     return { what: "feature", index: near, part, grabMm: atMm, was: feature };
   };
 
@@ -161,13 +188,14 @@ export function PlanEditor() {
   const down = (event: PointerEvent<SVGSVGElement>) => {
     if (event.button !== 0) return;
     const point = pointerPlace(event.currentTarget, event);
-    const on = ontoPanel(outline, point);
+    const on = nearestOnPanel(outline, point);
     event.currentTarget.setPointerCapture(event.pointerId);
     if (tool === "move") {
       const found = gripAt(point);
       setGrip(found);
       if (found?.what === "feature") select({ list: "features", index: found.index });
       else if (found?.what === "window") select({ list: "windows", index: found.index });
+      else if (found?.what === "point") select({ list: "outline", index: found.index });
       else select({ list: "outline", index: 0 });
     } else if (tool === "camera" || tool === "sensor") {
       const radiusMm = Number((1.8 * unit).toFixed(1));
@@ -191,7 +219,7 @@ export function PlanEditor() {
     const holds = grip.current;
     if (!holds) return;
     const point = pointerPlace(event.currentTarget, event);
-    const on = ontoPanel(outline, point);
+    const on = nearestOnPanel(outline, point);
     switch (holds.what) {
       case "new":
         setGrip({ ...holds, toMm: along(holds.edge, on) });
@@ -207,19 +235,20 @@ export function PlanEditor() {
           `outline ${holds.handle}`,
         );
         break;
+      case "point": {
+        const place = { xMm: half(point.xMm + holds.dxMm), yMm: half(point.yMm + holds.dyMm) };
+        change({ outline: pointMoved(holds.start, holds.index, place) }, `point ${holds.index}`);
+        break;
+      }
       case "window":
-        setWindow(holds.index, ontoPanel(outline, { xMm: on.xMm + holds.dxMm, yMm: on.yMm + holds.dyMm }));
+        setWindow(
+          holds.index,
+          nearestOnPanel(outline, { xMm: on.xMm + holds.dxMm, yMm: on.yMm + holds.dyMm }),
+        );
         break;
       case "feature": {
         const { was, part, grabMm, index } = holds;
-        const at = along(was.edge, on);
-        const length = edgeLengthMm(outline, was.edge);
-        if (part === "from") setFeature(index, { fromMm: Math.min(at, was.toMm - 1) });
-        else if (part === "to") setFeature(index, { toMm: Math.max(at, was.fromMm + 1) });
-        else {
-          const by = Math.max(-was.fromMm, Math.min(length - was.toMm, at - Math.round(grabMm)));
-          setFeature(index, { fromMm: was.fromMm + by, toMm: was.toMm + by });
-        }
+        setFeature(index, pulledStretch(outline, was, part, along(was.edge, on), grabMm));
       }
     }
   };
@@ -227,9 +256,10 @@ export function PlanEditor() {
     move(event);
     const holds = grip.current;
     setGrip(null);
+    if (holds?.what === "point") change(settled(family.outline, windows), `point ${holds.index}`);
     if (holds?.what !== "new") return;
-    const [fromMm, toMm] = [Math.min(holds.fromMm, holds.toMm), Math.max(holds.fromMm, holds.toMm)];
-    if (toMm - fromMm < 1) return;
+    const { fromMm, toMm } = drawnStretch(outline, holds.fromMm, holds.toMm);
+    if (stretchLengthMm(outline, { fromMm, toMm }) < 1) return;
     const added: EdgeFeature = {
       edge: holds.edge,
       fromMm,
@@ -272,7 +302,7 @@ export function PlanEditor() {
                 outline={outline}
                 roomFor={held && "start" in held ? held.start : undefined}
                 borderMm={family.borderMm || 0}
-                features={features.filter((f) => f.toMm > f.fromMm)}
+                features={features.filter((f) => isDrawable(outline, f))}
                 windows={windows}
                 marginUnits={6}
                 role="application"
@@ -287,15 +317,28 @@ export function PlanEditor() {
                   <>
                     <Marked {...{ family, depth, selection }} unit={u} />
                     {held?.what === "new" && (
-                      <rect
-                        {...band(outline, held.edge, held.fromMm, held.toMm, depth)}
+                      <path
+                        d={bandPath(
+                          outline,
+                          { edge: held.edge, ...drawnStretch(outline, held.fromMm, held.toMm) },
+                          depth,
+                        )}
                         fill="none"
                         stroke={hues[held.kind]}
                         strokeWidth={0.9 * u}
                         strokeDasharray={`${1.5 * u} ${u}`}
                       />
                     )}
-                    {tool === "move" && <Handles outline={outline} unit={u} />}
+                    {tool === "move" &&
+                      (outline.pathMm ? (
+                        <Points
+                          outline={outline}
+                          chosen={selection.list === "outline" ? selection.index : -1}
+                          unit={u}
+                        />
+                      ) : (
+                        <Handles outline={outline} unit={u} />
+                      ))}
                   </>
                 )}
               </PlanFrame>
@@ -319,14 +362,14 @@ export function PlanEditor() {
             addLabel={t("add-a-stretch")}
             rows={features}
             blank={(): EdgeFeature => ({
-              edge: "top",
+              edge: panelEdges(outline)[0]!,
               fromMm: 0,
               toMm: 10,
               kind: "keep-out",
               label: t("keep-out"),
             })}
             nameOf={(feature) => feature.label}
-            aboutOf={({ edge, fromMm, toMm }) => `${edge} ${fromMm}–${toMm}`}
+            aboutOf={({ edge, fromMm, toMm }) => `${term(edge)} ${fromMm}–${toMm}`}
             markOf={({ kind }) => <Swatch hue={hues[kind]} />}
             onChange={(next) => change({ features: next }, "features")}
           />
@@ -363,10 +406,18 @@ function Marked({
 }: Pick<Editor, "family" | "selection"> & { depth: number; unit: number }) {
   const feature = selection.list === "features" ? features[selection.index] : undefined;
   const window = selection.list === "windows" ? windows[selection.index] : undefined;
-  const box =
-    feature && feature.toMm > feature.fromMm
-      ? band(outline, feature.edge, feature.fromMm, feature.toMm, depth)
-      : window && windowRect(window);
+  if (feature && isDrawable(outline, feature)) {
+    return (
+      <path
+        d={bandPath(outline, feature, depth)}
+        fill="none"
+        stroke="var(--liquid)"
+        strokeWidth={1.6 * unit}
+        pointerEvents="none"
+      />
+    );
+  }
+  const box = window && windowRect(window);
   if (!box) return null;
   const { x, y, width, height } = box;
   return (
@@ -383,9 +434,61 @@ function Marked({
   );
 }
 
+/** A curve has many points: of more than these only its corners are shown. */
+const MOST_POINTS = 24;
+
+/** The points of an outline that are shown and can be pulled, by their index: all of a few, else the corners and what is chosen. */
+function shownPoints({ pathMm = [] }: Outline, chosen = -1): number[] {
+  const all = pathMm.map((_, i) => i);
+  if (all.length <= MOST_POINTS) return all;
+  return all.filter((i) => {
+    if (i === chosen) return true;
+    const [before, at, after] = [i + pathMm.length - 1, i, i + 1].map((n) => pathMm[n % pathMm.length]!) as [
+      PanelPoint,
+      PanelPoint,
+      PanelPoint,
+    ];
+    const turn =
+      Math.atan2(after.yMm - at.yMm, after.xMm - at.xMm) -
+      Math.atan2(at.yMm - before.yMm, at.xMm - before.xMm);
+    return Math.cos(turn) < Math.cos(SHARP_RAD);
+  });
+}
+const SHARP_RAD = Math.PI / 6;
+
+/** The shown point of an outline that is nearest to a place, no farther than so much; -1 where none is. */
+function pointNear(outline: Outline, { xMm, yMm }: PanelPoint, withinMm: number): number {
+  const away = (i: number) => Math.hypot(outline.pathMm![i]!.xMm - xMm, outline.pathMm![i]!.yMm - yMm);
+  const [nearest] = shownPoints(outline).sort((a, b) => away(a) - away(b));
+  return nearest !== undefined && away(nearest) < withinMm ? nearest : -1;
+}
+
+/** Whether a stretch can be drawn as it is written: it has a length, and its edge is the outline's. */
+const isDrawable = (outline: Outline, feature: EdgeFeature): boolean =>
+  panelEdges(outline).includes(feature.edge) &&
+  Number.isFinite(feature.fromMm + feature.toMm) &&
+  (feature.edge === "rim" ? feature.fromMm !== feature.toMm : feature.toMm > feature.fromMm);
+
+/** The points of an outline of any shape. */
+function Points({ outline, chosen, unit }: { outline: Outline; chosen: number; unit: number }) {
+  return shownPoints(outline, chosen).map((i) => (
+    <circle
+      key={i}
+      cx={outline.pathMm![i]!.xMm}
+      cy={outline.pathMm![i]!.yMm}
+      r={1.5 * unit}
+      fill={i === chosen ? "var(--liquid)" : "var(--raised)"}
+      stroke="var(--ink)"
+      strokeWidth={0.5 * unit}
+    />
+  ));
+}
+
+const handleNames = Object.keys(outlineHandles) as OutlineHandle[];
+
 /** The points by which the outline is pulled. */
 function Handles({ outline, unit }: { outline: Outline; unit: number }) {
-  return (Object.keys(outlineHandles) as OutlineHandle[]).map((name) => {
+  return handleNames.map((name) => {
     const { xMm, yMm } = outlineHandles[name](outline, HANDLE_OUT * unit);
     const shape = { fill: "var(--raised)", stroke: "var(--ink)", strokeWidth: 0.5 * unit };
     return name === "radius" ? (
@@ -416,40 +519,67 @@ function OutlineFields() {
         setRead(`${file.name}: ${((await answer.json()) as Problem).detail}`);
         return;
       }
-      const told = (await answer.json()) as { outline: Outline; found: string };
-      change({ outline: told.outline }, "outline from a drawing");
-      setRead(t("check-the-size", { name: file.name, found: told.found }));
+      const told = (await answer.json()) as { outline: Outline; found: string; notKept: string[] };
+      change(
+        { outline: told.outline, features: featuresOn(outline, told.outline, family.features) },
+        "outline from a drawing",
+      );
+      setRead(
+        [
+          t("check-the-size", { name: file.name, found: told.found }),
+          ...(told.notKept.length > 0 ? [t("not-kept", { what: told.notKept.join("; ") })] : []),
+        ].join(" "),
+      );
     } catch {
       setRead(t("no-answer-from-the-server-choose-the"));
     }
   };
   return (
     <Chosen title={t("outline")}>
-      <NumberEntry
-        label={t("width-mm")}
-        value={outline.widthMm}
-        path="outline.widthMm"
-        onChange={(mm) => setOutline({ widthMm: mm! })}
-      />
-      <NumberEntry
-        label={t("height-mm")}
-        value={outline.heightMm}
-        path="outline.heightMm"
-        onChange={(mm) => setOutline({ heightMm: mm! })}
-      />
-      <NumberEntry
-        label={t("corner-mm")}
-        optional
-        value={outline.cornerRadiusMm}
-        path="outline.cornerRadiusMm"
-        onChange={(mm) => setOutline({ cornerRadiusMm: mm })}
-      />
+      {outline.pathMm ? (
+        <PointFields />
+      ) : (
+        <>
+          <NumberEntry
+            label={t("width-mm")}
+            value={outline.widthMm}
+            path="outline.widthMm"
+            onChange={(mm) => setOutline({ widthMm: mm! })}
+          />
+          <NumberEntry
+            label={t("height-mm")}
+            value={outline.heightMm}
+            path="outline.heightMm"
+            onChange={(mm) => setOutline({ heightMm: mm! })}
+          />
+          <NumberEntry
+            label={t("corner-mm")}
+            optional
+            value={outline.cornerRadiusMm}
+            path="outline.cornerRadiusMm"
+            onChange={(mm) => setOutline({ cornerRadiusMm: mm })}
+          />
+        </>
+      )}
       <NumberEntry
         label={t("border-mm")}
         value={family.borderMm}
         path="borderMm"
         onChange={(mm) => change({ borderMm: mm! }, "border")}
       />
+      <Wide>
+        <button
+          type="button"
+          className="control border-soft"
+          onClick={() => {
+            const { widthMm, heightMm } = outline;
+            const next = outline.pathMm ? { widthMm, heightMm } : byPoints(outline);
+            change({ outline: next, features: featuresOn(outline, next, family.features) }, "outline's kind");
+          }}
+        >
+          {outline.pathMm ? t("make-it-a-rectangle") : t("draw-it-by-points")}
+        </button>
+      </Wide>
       <Wide>
         <label className="block">
           <span className="mb-1 block font-semibold">{t("outline-from-a-drawing-svg-or-dxf")}</span>
@@ -472,6 +602,66 @@ function OutlineFields() {
   );
 }
 
+/** The point of the outline that is chosen: where it lies, one more after it, or it no more. */
+function PointFields() {
+  const { family, change, selection, select } = useEditor();
+  const { outline, windows } = family;
+  const path = outline.pathMm!;
+  const index = Math.min(Math.max(0, selection.index), path.length - 1);
+  const at = path[index]!;
+  // A number that is half typed moves nothing yet.
+  const typed = (mm: number | undefined): mm is number => mm !== undefined && Number.isFinite(mm);
+  const put = (next: Outline, what: string) => change(settled(next, windows), what);
+  return (
+    <>
+      <ChoiceEntry
+        label={t("point")}
+        value={String(index + 1)}
+        options={path.map((_, i) => String(i + 1))}
+        path={`outline.pathMm[${index}]`}
+        onChange={(number) => select({ list: "outline", index: Number(number) - 1 })}
+      />
+      <p className="self-end pb-3">{t("of-points", { count: path.length })}</p>
+      <NumberEntry
+        key={`x ${index}`}
+        label={t("from-left-mm")}
+        value={at.xMm}
+        path={`outline.pathMm[${index}].xMm`}
+        onChange={(mm) => typed(mm) && put(pointMoved(outline, index, { ...at, xMm: mm }), `point ${index}`)}
+      />
+      <NumberEntry
+        key={`y ${index}`}
+        label={t("from-top-mm")}
+        value={at.yMm}
+        path={`outline.pathMm[${index}].yMm`}
+        onChange={(mm) => typed(mm) && put(pointMoved(outline, index, { ...at, yMm: mm }), `point ${index}`)}
+      />
+      <Wide>
+        <div className="flex flex-wrap gap-2">
+          <button
+            type="button"
+            className="control border-soft"
+            onClick={() => {
+              put(pointAdded(outline, index), "a point more");
+              select({ list: "outline", index: index + 1 });
+            }}
+          >
+            {t("a-point-after-it")}
+          </button>
+          <button
+            type="button"
+            className="control border-soft"
+            disabled={path.length <= 3}
+            onClick={() => put(pointTaken(outline, index), "a point less")}
+          >
+            {t("take-it-away")}
+          </button>
+        </div>
+      </Wide>
+    </>
+  );
+}
+
 function StretchFields() {
   const { family, change } = useEditor();
   const chosen = useChosen("features", family.features, (features) => change({ features }, "features"));
@@ -482,7 +672,7 @@ function StretchFields() {
       <ChoiceEntry
         label={t("edge-2")}
         value={feature.edge}
-        options={edges}
+        options={panelEdges(family.outline)}
         path={`features[${i}].edge`}
         onChange={(edge) => set({ edge })}
       />
@@ -531,7 +721,9 @@ function StretchFields() {
         />
       </Wide>
       <Wide>
-        <p className="text-soft">{t("from-the-left-or-from-the-top")}</p>
+        <p className="text-soft">
+          {family.outline.pathMm ? t("clockwise-from-the-top-centre") : t("from-the-left-or-from-the-top")}
+        </p>
       </Wide>
     </Chosen>
   );

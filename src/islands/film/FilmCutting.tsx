@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { v4 as uuid } from "uuid";
-import { cornersOf, rotationFor, type Point } from "../../../core/film/cutting.ts";
+import { cutLine, rotationFor, type Point } from "../../../core/film/cutting.ts";
 import {
   layoutFaults,
   remnantsOf,
@@ -33,6 +33,14 @@ const QUICK_ROUNDS = 2;
 const LONG_ROUNDS = 600;
 const MOST_SHEETS = 20;
 
+/** A piece as it is cut, without whom it is for. */
+const asPiece = ({ film, widthMm, heightMm, pathMm, axisDeg }: Omit<WantedPiece, "job">) => ({
+  film,
+  widthMm,
+  heightMm,
+  ...(pathMm ? { pathMm } : {}),
+  axisDeg,
+});
 const idOf = ({ job, film }: Pick<WantedPiece, "job" | "film">) => `${job} ${film}`;
 
 type Places = ReadonlyMap<string, { sheet: string; centre: Point }>;
@@ -160,10 +168,11 @@ export function FilmCutting({
     chosen.flatMap((piece) => {
       const place = places?.get(idOf(piece));
       if (place?.sheet !== sheet.id) return [];
-      const rotationDeg = rotationFor(piece.axisDeg, sheet.axisDeg, faceUp(piece.film) === "away");
+      const mirrored = faceUp(piece.film) === "away";
+      const rotationDeg = rotationFor(piece.axisDeg, sheet.axisDeg, mirrored);
       const { widthMm, heightMm } = piece;
       const placed = { widthMm, heightMm, rotationDeg, centre: place.centre };
-      return [{ ...placed, id: idOf(piece), piece, corners: cornersOf(placed) }];
+      return [{ ...placed, id: idOf(piece), piece, corners: cutLine(placed, piece.pathMm, mirrored) }];
     });
   const drawn = used.map((sheet) => {
     const lying = lyingOn(sheet);
@@ -189,14 +198,7 @@ export function FilmCutting({
       trimMm,
       sheets: drawn.map(({ sheet, lying }) => ({
         sheet: sheet.id,
-        pieces: lying.map(({ piece: { job, film, widthMm, heightMm, axisDeg }, centre }) => ({
-          job,
-          film,
-          widthMm,
-          heightMm,
-          axisDeg,
-          centre,
-        })),
+        pieces: lying.map(({ piece: { job, ...piece }, centre }) => ({ ...asPiece(piece), job, centre })),
       })),
     };
     const of = JSON.stringify(cutting);
@@ -241,11 +243,8 @@ export function FilmCutting({
   const drawing = ({ sheet, lying }: (typeof drawn)[number]) => ({
     sheet: { label: sheet.label, widthMm: sheet.widthMm, heightMm: sheet.heightMm, axisDeg: sheet.axisDeg },
     pieces: lying.map(({ piece, centre }) => ({
-      film: piece.film,
+      ...asPiece(piece),
       label: idOf(piece),
-      widthMm: piece.widthMm,
-      heightMm: piece.heightMm,
-      axisDeg: piece.axisDeg,
       centre,
     })),
   });

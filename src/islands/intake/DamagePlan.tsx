@@ -1,10 +1,18 @@
 import { Cross } from "../../drawing/Cross.tsx";
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import { damageKindNames, damageKinds, damageSize, pointsOfShape, type Damage, type DamageKind } from "../../../core/intake/damage.ts";
+import {
+  damageKindNames,
+  damageKinds,
+  damageSize,
+  pointsOfShape,
+  type Damage,
+  type DamageKind,
+} from "../../../core/intake/damage.ts";
 import { type PanelPoint } from "../../../core/stack/panel-point.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import { DamageMark } from "../../drawing/DamageMark.tsx";
-import { ontoPanel, panelPlace } from "../../drawing/plan-point.ts";
+import { nearestOnPanel } from "../../../core/stack/outline.ts";
+import { panelPlace } from "../../drawing/plan-point.ts";
 import { usePlanCross } from "../../drawing/usePlanCross.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
@@ -128,10 +136,10 @@ export function DamagePlan({
           ? [from, to]
           : shape === "box"
             ? [
-                ontoPanel(outline, { xMm: from.xMm - reach, yMm: from.yMm - reach }),
-                ontoPanel(outline, { xMm: from.xMm + reach, yMm: from.yMm + reach }),
+                nearestOnPanel(outline, { xMm: from.xMm - reach, yMm: from.yMm - reach }),
+                nearestOnPanel(outline, { xMm: from.xMm + reach, yMm: from.yMm + reach }),
               ]
-            : [from, ontoPanel(outline, { xMm: from.xMm + reach, yMm: from.yMm })],
+            : [from, nearestOnPanel(outline, { xMm: from.xMm + reach, yMm: from.yMm })],
       );
     },
     onPointerCancel: () => {
@@ -141,7 +149,7 @@ export function DamagePlan({
   };
   const onKeyDown = (event: KeyboardEvent<SVGSVGElement>) => {
     if (step(event) === null) {
-      if (event.key === "Enter") add(ontoPanel(outline, crossAt));
+      if (event.key === "Enter") add(nearestOnPanel(outline, crossAt));
       else if (event.key === "Escape") setStarted({ kind, points: [] });
       else if (event.key === "Backspace" && points.length > 0) {
         setStarted({ kind, points: points.slice(0, -1) });

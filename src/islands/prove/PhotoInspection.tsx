@@ -90,7 +90,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
   const begin = (what: Taken, at: Corners | null = null) => {
     setSaid(undefined);
     setTaken(what);
-    look({ from: what.from, corners: at, panel, borderMm, windows, lighting });
+    look({ from: what.from, corners: at, panel: outline, borderMm, windows, lighting });
   };
   const looks = inspections.length;
   const simulate = (isSecond: boolean) => {

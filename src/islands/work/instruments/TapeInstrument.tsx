@@ -5,6 +5,7 @@ import type { Family } from "../../../../core/stack/family.ts";
 import { listed } from "../../../../core/words.ts";
 import { beside } from "../../../drawing/edge-geometry.ts";
 import { hatch } from "../../../drawing/Hatches.tsx";
+import { bandPath } from "../../../drawing/outline-path.ts";
 import { PlanFrame } from "../../../drawing/PlanFrame.tsx";
 import { Duration, Figure, Length } from "../../../ui/quantity.tsx";
 import type { InstrumentProps } from "../instrument.ts";
@@ -28,26 +29,16 @@ function TapeDrawing({ family, plan }: { family: Family; plan: TapePlan }) {
     >
       {({ unit, prefix }) => (
         <>
-          {plan.strips.map(({ edge, fromMm: from, lengthMm }) => {
-            const isFlat = edge === "top" || edge === "bottom";
-            const near =
-              edge === "top" || edge === "left"
-                ? clear
-                : (isFlat ? outline.heightMm : outline.widthMm) - clear - widthMm;
-            return (
-              <rect
-                key={`${edge} ${from}`}
-                data-testid="strip"
-                x={isFlat ? from : near}
-                y={isFlat ? near : from}
-                width={isFlat ? lengthMm : widthMm}
-                height={isFlat ? widthMm : lengthMm}
-                fill={hatch(prefix, "glue")}
-                stroke="var(--liquid)"
-                strokeWidth={0.4 * unit}
-              />
-            );
-          })}
+          {plan.strips.map((strip) => (
+            <path
+              key={`${strip.edge} ${strip.fromMm}`}
+              data-testid="strip"
+              d={bandPath(outline, strip, clear + widthMm, clear)}
+              fill={hatch(prefix, "glue")}
+              stroke="var(--liquid)"
+              strokeWidth={0.4 * unit}
+            />
+          ))}
           {plan.liners.map((edge, i) => {
             const isFlat = edge === "top" || edge === "bottom";
             const at = beside(outline, edge, (isFlat ? outline.widthMm : outline.heightMm) / 2, 6 * unit);
