@@ -40,6 +40,15 @@ const filling = {
   gridMm: 4.1,
 };
 
+/** A wheel with as many points as an outline may have. */
+const wheel = range(1_000).map((i) => {
+  const angle = (2 * Math.PI * i) / 1_000;
+  const radius = 2_000 * (1 + 0.2 * Math.sin(9 * angle));
+  return { xMm: radius * Math.cos(angle), yMm: radius * Math.sin(angle) };
+});
+const least = (of: "xMm" | "yMm") => Math.min(...wheel.map((point) => point[of]));
+const gear = wheel.map(({ xMm, yMm }) => ({ xMm: xMm - least("xMm"), yMm: yMm - least("yMm") }));
+
 const probes = range(100_000).map((i) => ({ a: 1 + (i % 199), b: 2 + (i % 199), reading: "silence" }));
 
 export const largestInputs: Record<string, () => object> = {
@@ -99,18 +108,19 @@ export const largestInputs: Record<string, () => object> = {
   }),
   thaw: () => ({ layers, startC: -100, airC: 60, relativeHumidityPct: 100, filmWm2K: 0.1 }),
   "edge-plan": () => ({
-    outline: { widthMm: 5_000, heightMm: 5_000 },
+    outline: { pathMm: gear },
     features: range(100).map((i) => ({
-      edge: "top",
-      fromMm: i * 50,
-      toMm: i * 50 + 20,
-      kind: "keep-out",
+      edge: "rim",
+      fromMm: i * 100,
+      toMm: i * 100 + 20,
+      kind: i % 2 ? "keep-out" : "shallow",
       label: `flex ${i}`,
     })),
     speedMmS: 100,
     windowS: 1,
     parkEveryMm: 2,
     maxDepthMm: 100,
+    school: "wire",
     wireUm: 100,
     glueUm: 500,
   }),

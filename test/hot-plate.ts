@@ -1,4 +1,4 @@
-import { heatMethod } from "../core/heat/heat-methods.ts";
+import { heatMethod } from "../core/heat/heat-method-input.ts";
 import type { HeatSoakInput } from "../core/heat/heat-soak.ts";
 import { liftHeatInput, seamOf, usualSettings } from "../core/heat/lift-heat.ts";
 import { familyNamed } from "./bench-hand.ts";

@@ -1,6 +1,6 @@
 import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
-import { panelAreaMm2 } from "../stack/outline.ts";
+import { panelAreaMm2 } from "../stack/panel-geometry.ts";
 import { bondDose } from "./bond-dose.ts";
 
 describe("the dose of a family", () => {

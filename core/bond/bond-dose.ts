@@ -1,6 +1,6 @@
 import { bondPractice, liquidAdhesive, type LiquidAdhesive } from "../materials/adhesives.ts";
 import type { Family } from "../stack/family.ts";
-import { panelAreaMm2 } from "../stack/outline.ts";
+import { panelAreaMm2 } from "../stack/panel-geometry.ts";
 import { calculateAdhesiveDose, type AdhesiveDoseInput } from "./adhesive-dose.ts";
 
 /** The dose input for a family, with whatever this job has chosen in place of what is assumed. */

@@ -2,7 +2,7 @@ import type { Calculated } from "../device/calculated.ts";
 import { calculatedBy } from "../device/calculated-by.ts";
 import { inputHash } from "../device/input-hash.ts";
 import type { Scene } from "../device/scene.ts";
-import { nearestOnPanel, type Outline } from "../stack/outline.ts";
+import { nearestOnPanel, type Outline } from "../stack/panel-geometry.ts";
 import { adhesiveNow } from "./adhesive-now.ts";
 import { TRAPPED_MM2, WINDOW_WET_PCT } from "./bond-facts.ts";
 import type { FillOutcome } from "./bond-slot.ts";

@@ -1,6 +1,6 @@
 import { bondPractice } from "../materials/adhesives.ts";
 import type { Family } from "../stack/family.ts";
-import { oppositeEdge, panelAreaMm2, type Edge } from "../stack/outline.ts";
+import { oppositeEdge, panelAreaMm2, type Edge } from "../stack/panel-geometry.ts";
 import { START_GAPS } from "./fill-front.ts";
 import type { AdhesiveInUse } from "./adhesive-in-use.ts";
 import { calculateLowerTime, type LowerTime } from "./lower-time.ts";

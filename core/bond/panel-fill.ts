@@ -1,7 +1,7 @@
 import { bondPractice } from "../materials/adhesives.ts";
 import type { Family } from "../stack/family.ts";
 import type { AdhesiveInUse } from "./adhesive-in-use.ts";
-import { panelAreaMm2 } from "../stack/outline.ts";
+import { panelAreaMm2 } from "../stack/panel-geometry.ts";
 import type { DryWindow, FillFrontInput } from "./fill-front.ts";
 import { loweringOf } from "./lowering.ts";
 

@@ -1,7 +1,7 @@
 import { expect } from "chai";
 import { families } from "../../demo/families.ts";
 import { familyNamed } from "../../test/bench-hand.ts";
-import { panelAreaMm2 } from "../stack/outline.ts";
+import { panelAreaMm2 } from "../stack/panel-geometry.ts";
 import { bondDose } from "./bond-dose.ts";
 import { calculateFillFront } from "./fill-front.ts";
 import { dryWindows } from "./panel-fill.ts";

@@ -3,7 +3,7 @@ import { usual } from "../usual.ts";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { Effort } from "../effort.ts";
 import { randomStream } from "../random.ts";
-import { isOnPanel, panelAreaMm2, type Outline } from "../stack/outline.ts";
+import { isOnPanel, panelAreaMm2, type Outline } from "../stack/panel-geometry.ts";
 import { boundedWhole } from "../units.ts";
 import {
   calculateFillFront,

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { isOnPanel, type Outline } from "../stack/outline.ts";
+import { isOnPanel, type Outline } from "../stack/panel-geometry.ts";
 import { bounded, words } from "../units.ts";
 import { t } from "../../words/bond.ts";
 

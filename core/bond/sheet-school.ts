@@ -1,4 +1,4 @@
-import type { Outline } from "../stack/outline.ts";
+import type { Outline } from "../stack/panel-geometry.ts";
 
 /** The laminator's program until something is chosen. Common practice, no source: the film's maker says better. */
 export const laminator = {

@@ -1,6 +1,6 @@
 import { expect } from "chai";
 import { families } from "../../demo/families.ts";
-import { isOnPanel } from "../stack/outline.ts";
+import { isOnPanel } from "../stack/panel-geometry.ts";
 import { pathLengthMm, placeOffPanel, scaledTo, volumeUlOf } from "./pattern.ts";
 import { shippedPatterns } from "./shipped-patterns.ts";
 import { adhesiveFilmSize, laminator, programOfLaminator } from "./sheet-school.ts";

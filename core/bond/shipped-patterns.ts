@@ -1,4 +1,4 @@
-import { nearestOnPanel, type Outline } from "../stack/outline.ts";
+import { nearestOnPanel, type Outline } from "../stack/panel-geometry.ts";
 import type { NamedPattern, PatternPiece } from "./pattern.ts";
 
 /**

@@ -12,7 +12,7 @@ import {
   type Edge,
   type EdgePlace,
   type Outline,
-} from "../stack/outline.ts";
+} from "../stack/panel-geometry.ts";
 
 export interface TapePlan {
   /** Widest tape that stays on the frame, clear of the picture; null where the border has no room. */

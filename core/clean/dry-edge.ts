@@ -1,5 +1,5 @@
 import type { Family } from "../stack/family.ts";
-import { oppositeEdge, sideOf, type Edge } from "../stack/outline.ts";
+import { oppositeEdge, sideOf, type Edge } from "../stack/panel-geometry.ts";
 import { listed } from "../words.ts";
 import { t } from "../../words/clean.ts";
 

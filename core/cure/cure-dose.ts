@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { usual } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
-import { isOnPanel, outline, rimOfPanel, type Outline } from "../stack/outline.ts";
+import { outline } from "../stack/outline.ts";
+import { isOnPanel, rimOfPanel, type Outline } from "../stack/panel-geometry.ts";
 import { bounded } from "../units.ts";
 import { t } from "../../words/cure.ts";
 

@@ -2,7 +2,7 @@ import type { AdhesiveInUse } from "../bond/adhesive-in-use.ts";
 import { benchLamp } from "../materials/adhesives.ts";
 import type { RouteName } from "../route/routes.ts";
 import type { Family } from "../stack/family.ts";
-import { rimOfPanel } from "../stack/outline.ts";
+import { rimOfPanel } from "../stack/panel-geometry.ts";
 import { coverLight, lampNms, USUAL_LAMP_NM, type LampNm } from "./cover-light.ts";
 import { calculateCureDose, type CureDoseInput } from "./cure-dose.ts";
 

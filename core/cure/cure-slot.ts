@@ -1,4 +1,4 @@
-import type { Edge } from "../stack/outline.ts";
+import type { Edge } from "../stack/panel-geometry.ts";
 
 /** Where the lamp stands for one exposure. */
 export type Zone = "tack" | `side ${Edge}` | `face ${number}` | `edge ${Edge}`;

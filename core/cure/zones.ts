@@ -1,4 +1,4 @@
-import { edges } from "../stack/outline.ts";
+import { edges } from "../stack/panel-geometry.ts";
 import type { CureSlot, Zone } from "./cure-slot.ts";
 
 const byPlaces = new Map<number, readonly Zone[]>();

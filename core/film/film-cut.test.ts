@@ -1,18 +1,13 @@
 import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
+import { skewTolerance } from "./skew-tolerance.ts";
 import { goesRound, signedAreaMm2, toRingMm } from "../stack/ring.ts";
 import { pieceOf } from "./films.ts";
 import fc from "fast-check";
 import { areaOfAll, areaOf, intersection, union, type Ring } from "../../test/polygons.ts";
 import { describeFaults } from "../faults.ts";
 import { axesApartDeg } from "./axis-angle.ts";
-import {
-  calculateFilmCut,
-  filmCutInput,
-  skewTolerance,
-  type FilmCut,
-  type FilmCutInput,
-} from "./film-cut.ts";
+import { calculateFilmCut, filmCutInput, type FilmCut, type FilmCutInput } from "./film-cut.ts";
 
 const ringOf = ({ cornersMm }: FilmCut["pieces"][number]): Ring =>
   cornersMm.map(({ xMm, yMm }) => [xMm, yMm]);

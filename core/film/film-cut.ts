@@ -5,6 +5,7 @@ import { panelPoint } from "../stack/panel-point.ts";
 import { signedAreaMm2 } from "../stack/ring.ts";
 import { offPanelWords } from "../stack/outline.ts";
 import { boundingOf, cornersOf, cutLine, point, rotationFor, SAME_MM } from "./cutting.ts";
+import { skewTolerance } from "./skew-tolerance.ts";
 import { fillRows } from "./film-rows.ts";
 import { t } from "../../words/film.ts";
 
@@ -71,24 +72,6 @@ export const filmCutResult = z.strictObject({
   skewToleranceDeg: z.number().nullable(),
 });
 export type FilmCut = z.output<typeof filmCutResult>;
-
-/**
- * How far a piece may be turned about its middle before a corner of what it must cover looks out: what it must cover is smaller by the
- * cover on each side. A corner at a radius R and an angle b from an axis passes that axis's edge where R cos(turn - b) equals it.
- */
-export function skewTolerance(widthMm: number, heightMm: number, coverMm: number): number | null {
-  const [a, b] = [widthMm / 2 - coverMm, heightMm / 2 - coverMm];
-  if (a <= 0 || b <= 0) return null;
-  const radius = Math.hypot(a, b);
-  const turns = [
-    [a, b],
-    [b, a],
-  ].flatMap(([along, across]) => {
-    const edge = along! + coverMm;
-    return edge >= radius ? [] : [Math.atan2(across!, along!) - Math.acos(edge / radius)];
-  });
-  return turns.length ? (Math.min(...turns) * 180) / Math.PI : null;
-}
 
 /**
  * Pieces of one size from one sheet, at the angle that gives the axis wanted: as many as lie in free rows.

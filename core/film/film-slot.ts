@@ -1,4 +1,4 @@
-import type { Edge } from "../stack/outline.ts";
+import type { Edge } from "../stack/panel-geometry.ts";
 import type { FilmSide } from "./films.ts";
 
 export interface AxisReading {

@@ -1,7 +1,7 @@
 import { dryEdges } from "../clean/dry-edge.ts";
-import { edgeLengthMm, edges, oppositeEdge, type Edge } from "../stack/outline.ts";
+import { edgeLengthMm, edges, oppositeEdge, type Edge } from "../stack/panel-geometry.ts";
 import type { Family } from "../stack/family.ts";
-import { skewTolerance } from "./film-cut.ts";
+import { skewTolerance } from "./skew-tolerance.ts";
 import { coverMm, pieceOf } from "./films.ts";
 
 /** From this long side on one pair of hands cannot hold a film flat, mm. Common practice, no source. */

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { usual } from "../usual.ts";
 import { usualAirFilm } from "./usual-air-film.ts";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
-import { edges } from "../stack/outline.ts";
+import { edges } from "../stack/panel-geometry.ts";
 import { bounded, durationS, sideMm, temperatureC, umToM, words, oneOf } from "../units.ts";
 import { fastHeatSheet } from "./fast-heat-sheet.ts";
 import { type HeatSheet, type SheetSize, type SheetStep } from "./heat-sheet.ts";

@@ -2,7 +2,7 @@ import { expect } from "chai";
 import { seededRandom } from "../../demo/random.ts";
 import { handheld, handheldSeam, onThePlate, READ_AT } from "../../test/hot-plate.ts";
 import { calculateHeatFit, type HeatFitInput } from "./heat-fit.ts";
-import { heatMethod } from "./heat-methods.ts";
+import { heatMethod } from "./heat-method-input.ts";
 import { calculateHeatSoak, interfaceNames, type HeatSoakInput } from "./heat-soak.ts";
 import { calculateLiftHeat, chooseSoakS, sureWindowS, usualSettings, type HeatDoubt } from "./lift-heat.ts";
 

@@ -3,15 +3,8 @@ import { glueOf } from "../materials/glues.ts";
 import { surroundings } from "../materials/materials.ts";
 import { isHeatedMethod, materialOf, type Family, type Seam } from "../stack/family.ts";
 import type { RouteName } from "../route/routes.ts";
-import {
-  facesOf,
-  heatMethod,
-  methodAt,
-  methodOf,
-  settingOf,
-  type HeatMethod,
-  type HeatMethodKind,
-} from "./heat-methods.ts";
+import { methodOf, settingOf, type HeatMethodKind } from "./heat-methods.ts";
+import { facesOf, heatMethod, methodAt, type HeatMethod } from "./heat-method-input.ts";
 import { heatLimits } from "./heat-limits.ts";
 import { calculateThaw, type Thaw } from "./thaw.ts";
 import {

@@ -3,15 +3,8 @@ import { usual } from "../usual.ts";
 import { usualAirFilm } from "./usual-air-film.ts";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, temperatureC } from "../units.ts";
-import {
-  facesOf,
-  heatMethod,
-  methodAssumptions,
-  methodOf,
-  settingOf,
-  withSetting,
-  type HeatMethod,
-} from "./heat-methods.ts";
+import { methodOf, settingOf, withSetting } from "./heat-methods.ts";
+import { facesOf, heatMethod, methodAssumptions, type HeatMethod } from "./heat-method-input.ts";
 import { buildGrid, type FaceExchange } from "./conduction.ts";
 import {
   calculateHeatSoak,

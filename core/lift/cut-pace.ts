@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { edgePlaces, spansOf, type EdgePlace, type Outline } from "../stack/outline.ts";
+import { edgePlaces, spansOf, type EdgePlace, type Outline } from "../stack/panel-geometry.ts";
 import { bounded, oneOf } from "../units.ts";
 import { t } from "../../words/lift.ts";
 

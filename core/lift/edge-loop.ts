@@ -6,7 +6,7 @@ import {
   rimOfPanel,
   type EdgePlace,
   type Outline,
-} from "../stack/outline.ts";
+} from "../stack/panel-geometry.ts";
 import type { PanelPoint } from "../stack/panel-point.ts";
 import type { Rim } from "../stack/rim.ts";
 

@@ -1,6 +1,6 @@
 import { expect } from "chai";
 import fc from "fast-check";
-import { edgeLengthMm, edgePlaces, edges, type Edge, type EdgePlace } from "../stack/outline.ts";
+import { edgeLengthMm, edgePlaces, edges, type Edge, type EdgePlace } from "../stack/panel-geometry.ts";
 import { cutPaces, paceAt, paceNames } from "./cut-pace.ts";
 import { calculateEdgePlan, edgePlanInput, type EdgePlanInput } from "./edge-plan.ts";
 

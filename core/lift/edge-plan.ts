@@ -1,15 +1,7 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
-import {
-  checkFeatures,
-  edgeFeature,
-  edgeLengthMm,
-  edgePlaces,
-  offPanelWords,
-  outline,
-  panelEdges,
-  sideOf,
-} from "../stack/outline.ts";
+import { checkFeatures, edgeFeature, offPanelWords, outline } from "../stack/outline.ts";
+import { edgeLengthMm, edgePlaces, panelEdges, sideOf } from "../stack/panel-geometry.ts";
 import { pointOffPanel } from "../intake/damage.ts";
 import { panelPoint } from "../stack/panel-point.ts";
 import { bounded, oneOf } from "../units.ts";

@@ -1,12 +1,12 @@
+import type { EdgeFeature } from "../stack/outline.ts";
 import {
   edgeLengthMm,
   pointOnEdge,
   rimOfPanel,
   spansOf,
-  type EdgeFeature,
   type EdgePlace,
   type Outline,
-} from "../stack/outline.ts";
+} from "../stack/panel-geometry.ts";
 import type { PanelPoint } from "../stack/panel-point.ts";
 import { rayHitMm, toStretchMm } from "../stack/ring.ts";
 import { paceAt, type PaceName, type PacedStretch } from "./cut-pace.ts";
@@ -22,22 +22,17 @@ export const CRACK_FREE_MM = 25;
 const LEAST_DEPTH_MM = 0.1;
 export const LEAST_LENGTH_MM = 1e-6;
 
-/** How far a place is from a stretch of an edge, mm. */
-function distanceMm(panel: Outline, { xMm, yMm }: PanelPoint, feature: EdgeFeature): number {
-  const { edge } = feature;
-  return Math.min(
-    ...spansOf(panel, feature).map(([fromMm, toMm]) => {
-      if (edge === "rim") {
-        const path = [fromMm, toMm].map((at) => pointOnEdge(panel, edge, at));
-        path.splice(1, 0, ...(rimOfPanel(panel)?.pointsBetween(fromMm, toMm) ?? []));
-        return Math.min(...path.slice(1).map((to, i) => toStretchMm(xMm, yMm, path[i]!, to)));
-      }
-      const along = edge === "top" || edge === "bottom" ? xMm : yMm;
-      const nearest = pointOnEdge(panel, edge, Math.min(Math.max(along, fromMm), toMm));
-      return Math.hypot(xMm - nearest.xMm, yMm - nearest.yMm);
-    }),
-  );
-}
+/** A stretch of an edge as a line on the panel, in two parts where it goes past a rim's top centre. */
+const linesOf = (panel: Outline, feature: EdgeFeature): PanelPoint[][] =>
+  spansOf(panel, feature).map(([fromMm, toMm]) => [
+    pointOnEdge(panel, feature.edge, fromMm),
+    ...(rimOfPanel(panel)?.pointsBetween(fromMm, toMm) ?? []),
+    pointOnEdge(panel, feature.edge, toMm),
+  ]);
+
+/** How far a place is from lines, mm. */
+const distanceMm = ({ xMm, yMm }: PanelPoint, lines: readonly PanelPoint[][]): number =>
+  Math.min(...lines.flatMap((line) => line.slice(1).map((to, i) => toStretchMm(xMm, yMm, line[i]!, to))));
 
 export const isBrokenAt = (place: PanelPoint, damage: readonly GlassDamage[]): boolean =>
   nearestDamageMm(place, damage) < CRACK_FREE_MM;
@@ -67,14 +62,16 @@ export function chooseStart(
   features: readonly EdgeFeature[],
   damage: readonly GlassDamage[],
 ): { start: LoopStart; place: PanelPoint } {
-  const delicate = features.filter((feature) => feature.kind !== "no-bond");
+  const delicate = features
+    .filter((feature) => feature.kind !== "no-bond")
+    .map((feature) => linesOf(panel, feature));
   const ranked = startPlaces(panel)
     .map(({ start, place }, i) => ({
       start,
       place,
       i,
       broken: Number(isBrokenAt(place, damage)),
-      distances: delicate.map((feature) => distanceMm(panel, place, feature)).sort((a, b) => a - b),
+      distances: delicate.map((lines) => distanceMm(place, lines)).sort((a, b) => a - b),
     }))
     .sort((a, b) => {
       if (a.broken !== b.broken) return a.broken - b.broken;

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { panelPoint, type PanelPoint } from "../stack/panel-point.ts";
-import { edgeOffset, type EdgePlace, type Outline } from "../stack/outline.ts";
+import { edgeOffset, type EdgePlace, type Outline } from "../stack/panel-geometry.ts";
 import { toStretchMm } from "../stack/ring.ts";
 
 /** Where the glass is broken: a crack as a path, a missing shard as the area that it left. */

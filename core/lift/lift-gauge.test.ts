@@ -2,7 +2,8 @@ import { expect } from "chai";
 import { families } from "../../demo/families.ts";
 import { familyNamed } from "../../test/bench-hand.ts";
 import { bendingParts, gaugeInput } from "./lift-gauge.ts";
-import { calculateLiftStress, liftStressInput } from "./lift-stress.ts";
+import { calculateLiftStress } from "./lift-stress.ts";
+import { liftStressInput } from "./lift-stress-input.ts";
 
 describe("the lift gauge", () => {
   it("bends the glass above the seam against the stiffest layer below it", () => {

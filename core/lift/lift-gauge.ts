@@ -1,7 +1,7 @@
 import { stiffnessOf, type Stiffness } from "../materials/stiffness.ts";
 import { materialOf, type Family, type Layer, type Seam } from "../stack/family.ts";
 import type { Damage } from "../intake/damage.ts";
-import type { LiftStressInput } from "./lift-stress.ts";
+import type { LiftStressInput } from "./lift-stress-input.ts";
 
 /** One side of a seam as it bends: the layers that carry it, as one plate. */
 export interface BendingPart {

@@ -1,5 +1,5 @@
 import type { HeatMethodKind } from "../heat/heat-methods.ts";
-import type { LiftStressInput } from "./lift-stress.ts";
+import type { LiftStressInput } from "./lift-stress-input.ts";
 
 /** The heat or frost that was chosen, as it was worked out. */
 export interface HeatChoice {

@@ -1,7 +1,8 @@
 import { expect } from "chai";
 import fc from "fast-check";
 import { describeFaults } from "../faults.ts";
-import { calculateLiftStress, liftStressInput, type LiftStressInput } from "./lift-stress.ts";
+import { calculateLiftStress } from "./lift-stress.ts";
+import { liftStressInput, type LiftStressInput } from "./lift-stress-input.ts";
 
 const held: LiftStressInput = {
   lifted: { modulusGpa: 70, thicknessMm: 0.7 },

@@ -11,7 +11,7 @@ import {
   rimOfPanel,
   spansOf,
   type EdgePlace,
-} from "../stack/outline.ts";
+} from "../stack/panel-geometry.ts";
 import type { Rim } from "../stack/rim.ts";
 import { signedAreaMm2 } from "../stack/ring.ts";
 import type { Family } from "../stack/family.ts";
@@ -77,8 +77,10 @@ function rimStrips(family: Family, rim: Rim, stripMm: number, speedMmS: number, 
   };
   const drafts: Draft[] = [];
   const { deepestMm } = rim;
-  for (let outerMm = 0; outerMm < deepestMm - 0.01; outerMm += stripMm) {
-    const innerMm = Math.min(outerMm + stripMm, deepestMm);
+  // What lies behind a flex is reached from its sides: it has a ring of its own.
+  const ringMm = Math.min(stripMm, deepestMm / 2);
+  for (let outerMm = 0; outerMm < deepestMm - 0.01; outerMm += ringMm) {
+    const innerMm = Math.min(outerMm + ringMm, deepestMm);
     const taken = outerMm === 0 ? closed(family, "rim") : [];
     const ring = without([0, rim.lengthMm], taken).flatMap(([from, to]) => {
       const parts = Math.max(

@@ -5,15 +5,15 @@ import { tapePlan } from "../bond/tape-plan.ts";
 import { calculateCureDose } from "../cure/cure-dose.ts";
 import { dryEdges } from "../clean/dry-edge.ts";
 import { flatCircle } from "../stack/flatten.ts";
+import { outline } from "../stack/outline.ts";
 import {
   edgeLengthMm,
   isOnPanel,
-  outline,
   panelAreaMm2,
   pointOnEdge,
   rimOfPanel,
   spansOf,
-} from "../stack/outline.ts";
+} from "../stack/panel-geometry.ts";
 import { rayHitMm, signedAreaMm2 } from "../stack/ring.ts";
 import { calculateEdgePlan, type EdgePlanInput } from "./edge-plan.ts";
 

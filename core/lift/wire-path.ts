@@ -1,5 +1,5 @@
 import type { PanelPoint } from "../stack/panel-point.ts";
-import { panelAreaMm2, pointOnEdge, spansOf, type EdgePlace, type Outline } from "../stack/outline.ts";
+import { panelAreaMm2, pointOnEdge, spansOf, type EdgePlace, type Outline } from "../stack/panel-geometry.ts";
 import type { EdgeLoop } from "./edge-loop.ts";
 
 /** A place that a wire must not come over: a stretch of an edge, so deep. */

@@ -1,8 +1,6 @@
+import type { AlloyName } from "./alloy-names.ts";
 import { assumed, memory, practice, valueOf, type MaterialValue } from "./materials.ts";
 import { t } from "../../words/materials.ts";
-
-export const alloyNames = ["Sn63Pb37", "SAC305", "Sn42Bi58"] as const;
-export type AlloyName = (typeof alloyNames)[number];
 
 /** A solder alloy and the profile that it wants. */
 export interface Alloy {

@@ -1,5 +1,5 @@
-import { sizeMm } from "./acceptance.ts";
-import type { Defect } from "./find-defects.ts";
+import { sizeMm } from "./judge.ts";
+import type { Defect } from "./defects.ts";
 import { mapToCorners, takenBy, type Corners, type PixelPoint } from "./square-up.ts";
 
 /** A look at the panel, and where the panel lay in its photo. */

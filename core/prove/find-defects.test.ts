@@ -2,7 +2,8 @@ import { expect } from "chai";
 import fc from "fast-check";
 import { fromMask, Mask } from "image-js";
 import { plantDefects, takePicture, type CameraScene } from "./simulated-camera.ts";
-import { findDefects, lightings, type Defect, type Lighting } from "./find-defects.ts";
+import { lightings, type Defect, type Lighting } from "./defects.ts";
+import { findDefects } from "./find-defects.ts";
 import { greyOf, labelPlaces } from "./picture.ts";
 
 const PX = 20;

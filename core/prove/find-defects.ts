@@ -1,35 +1,6 @@
 import { Matrix, solve } from "ml-matrix";
 import { labelPlaces, type GreyPicture } from "./picture.ts";
-import { t } from "../../words/prove.ts";
-
-export const defectKinds = ["speck", "fibre", "bubble", "scratch", "patch"] as const;
-export type DefectKind = (typeof defectKinds)[number];
-
-export const lightings = ["dark", "white", "side"] as const;
-/** The picture shown, or the light: on black and in side light a defect shines, on white it is dark. */
-export type Lighting = (typeof lightings)[number];
-
-export const lightingWords: Record<Lighting, string> = {
-  get dark() {
-    return t("on-black");
-  },
-  get white() {
-    return t("on-white");
-  },
-  get side() {
-    return t("in-side-light");
-  },
-};
-
-export interface Defect {
-  kind: DefectKind;
-  xMm: number;
-  yMm: number;
-  areaMm2: number;
-  lengthMm: number;
-  /** How far it stands out of the noise around it: its greatest contrast in standard deviations. */
-  strength: number;
-}
+import type { Defect, DefectKind, Lighting } from "./defects.ts";
 
 /** The surroundings that a pixel is held against, mm: larger than any speck, smaller than how light falls off. */
 const BLOCK_MM = 2.5;

@@ -1,9 +1,9 @@
 import { insetPathMm } from "../stack/inset.ts";
-import { cellsOnPanel, type Outline } from "../stack/outline.ts";
+import { cellsOnPanel, type Outline } from "../stack/panel-geometry.ts";
 import type { PanelPoint } from "../stack/panel-point.ts";
 import type { PanelWindow } from "../stack/family.ts";
 import { windowBox } from "../stack/window-box.ts";
-import type { Defect, Lighting } from "./find-defects.ts";
+import type { Defect, Lighting } from "./defects.ts";
 import { defectsIn } from "./photo-inspect.ts";
 import { unevenLight, type UnevenLight } from "./uneven-light.ts";
 import { squareUp, type Corners } from "./square-up.ts";

@@ -1,7 +1,8 @@
 import { expect } from "chai";
 import fc from "fast-check";
 import { framePacing } from "./frame-pacing.ts";
-import { calculatePixelFaults, type PixelFaultKind } from "./pixel-faults.ts";
+import { calculatePixelFaults } from "./pixel-faults.ts";
+import type { PixelFaultKind } from "./pixel-faults-input.ts";
 import { calculateTouchCover, type TouchCoverInput } from "./touch-cover.ts";
 
 const grid = { widthPx: 400, heightPx: 200, columns: 8, rows: 4 };

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { bounded, boundedWhole, oneOf } from "../units.ts";
-import { onScreen, pixelFaultsInput } from "./pixel-faults.ts";
+import { onScreen, pixelFaultsInput } from "./pixel-faults-input.ts";
 import { touchCoverInput, touchCoverResult } from "./touch-cover.ts";
 import { t } from "../../words/prove.ts";
 

@@ -1,8 +1,9 @@
 import { expect } from "chai";
 import { takePicture } from "./simulated-camera.ts";
-import { judge, sizeMm, usualAcceptance, zoneOf } from "./acceptance.ts";
+import { usualAcceptance } from "./acceptance.ts";
+import { judge, sizeMm, zoneOf } from "./judge.ts";
 import { bytesOfBase64 } from "./base64.ts";
-import type { Defect } from "./find-defects.ts";
+import type { Defect } from "./defects.ts";
 import { calculatePhotoInspect, photoInspectInput } from "./photo-inspect.ts";
 
 const speck = (xMm: number, yMm: number, across: number): Defect => ({

@@ -2,9 +2,11 @@ import { z } from "zod";
 import { usual, usualFrom } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, oneOf } from "../units.ts";
-import { acceptanceTable, judge, zones } from "./acceptance.ts";
+import { acceptanceTable, zones } from "./acceptance.ts";
+import { judge } from "./judge.ts";
 import { bytesOfBase64 } from "./base64.ts";
-import { defectKinds, findDefects, lightings, type Defect } from "./find-defects.ts";
+import { defect, lightings, type Defect } from "./defects.ts";
+import { findDefects } from "./find-defects.ts";
 import { panelPicture, wrongBytes } from "./panel-picture.ts";
 import { greyOf } from "./picture.ts";
 
@@ -35,15 +37,6 @@ export const photoInspectInput = z
     if (message) context.addIssue({ code: "custom", path: ["rgbaBase64"], message });
   });
 export type PhotoInspectInput = z.input<typeof photoInspectInput>;
-
-export const defect = z.strictObject({
-  kind: z.enum(defectKinds),
-  xMm: z.number(),
-  yMm: z.number(),
-  areaMm2: z.number(),
-  lengthMm: z.number(),
-  strength: z.number(),
-});
 
 export const photoInspectResult = z.strictObject({
   defects: z.array(defect),

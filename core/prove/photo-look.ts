@@ -1,8 +1,7 @@
 import { z } from "zod";
 import { boundedWhole, oneOf } from "../units.ts";
 import { acceptanceTable } from "./acceptance.ts";
-import { lightings } from "./find-defects.ts";
-import { defect } from "./photo-inspect.ts";
+import { defect, lightings } from "./defects.ts";
 
 /** A photo of the panel that was looked through: what was found, what somebody overruled, by which table it was judged. */
 export const photoLook = z.strictObject({

@@ -1,10 +1,7 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
-import { boundedWhole, oneOf } from "../units.ts";
+import { pixelFaultsInput, type PixelFaultKind, type PixelFaultsInput } from "./pixel-faults-input.ts";
 import { t } from "../../words/prove.ts";
-
-export const pixelFaultKinds = ["bright", "dark", "subpixel bright", "subpixel dark"] as const;
-export type PixelFaultKind = (typeof pixelFaultKinds)[number];
 
 /** The types of the standard: a pixel always lit, a pixel never lit, and a part of a pixel that is either. */
 const typeOf: Record<PixelFaultKind, 1 | 2 | 3> = {
@@ -13,42 +10,6 @@ const typeOf: Record<PixelFaultKind, 1 | 2 | 3> = {
   "subpixel bright": 3,
   "subpixel dark": 3,
 };
-
-const pixel = z.strictObject({
-  kind: oneOf(pixelFaultKinds),
-  xPx: boundedWhole(0, 100_000),
-  yPx: boundedWhole(0, 100_000),
-});
-
-/** Whether a fault lies off a screen of this size. */
-const isOffScreen = (
-  { widthPx, heightPx }: { widthPx: number; heightPx: number },
-  { xPx, yPx }: { xPx: number; yPx: number },
-): boolean => xPx >= widthPx || yPx >= heightPx;
-
-const marked = z.strictObject({
-  widthPx: boundedWhole(1, 100_000),
-  heightPx: boundedWhole(1, 100_000),
-  faults: z.array(pixel).max(2_000),
-});
-
-/** Every fault lies on the screen. */
-export function onScreen(
-  { widthPx, heightPx, faults }: z.output<typeof marked>,
-  context: { addIssue: (issue: { code: "custom"; path: (string | number)[]; message: string }) => void },
-): void {
-  faults.forEach((fault, i) => {
-    if (!isOffScreen({ widthPx, heightPx }, fault)) return;
-    context.addIssue({
-      code: "custom",
-      path: ["faults", i],
-      message: t("must-lie-on-the-screen-which-is", { xPx: fault.xPx, yPx: fault.yPx, widthPx, heightPx }),
-    });
-  });
-}
-
-export const pixelFaultsInput = marked.superRefine(onScreen);
-export type PixelFaultsInput = z.input<typeof pixelFaultsInput>;
 
 export const pixelClasses = ["0", "I", "II", "III", "IV", "beyond IV"] as const;
 export type PixelClass = (typeof pixelClasses)[number];

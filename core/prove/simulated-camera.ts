@@ -1,5 +1,5 @@
 import { noise, randomStream } from "../random.ts";
-import type { DefectKind, Lighting } from "./find-defects.ts";
+import type { DefectKind, Lighting } from "./defects.ts";
 import type { Photo } from "./inspect-photo.ts";
 import { mapBetween, squareUp, takenBy, type Corners, type PixelPoint } from "./square-up.ts";
 

@@ -1,6 +1,6 @@
 import { numberOf, randomStream } from "../random.ts";
 import type { Family } from "../stack/family.ts";
-import type { Lighting } from "./find-defects.ts";
+import type { Lighting } from "./defects.ts";
 import { askewView, plantDefects, type CameraView, type PlantedDefect } from "./simulated-camera.ts";
 import type { Corners } from "./square-up.ts";
 

@@ -1,5 +1,5 @@
 import { practice, valueOf, memory, type MaterialValue } from "../materials/materials.ts";
-import type { AlloyName } from "../materials/alloys.ts";
+import type { AlloyName } from "../materials/alloy-names.ts";
 import { t } from "../../words/rework.ts";
 
 /** One line of the recipe: what is set, its usual value and bounds, and what may go wrong with it. */

@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { usual } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
-import { alloyNamed, alloyNames, type Alloy } from "../materials/alloys.ts";
+import { alloyNamed, type Alloy } from "../materials/alloys.ts";
+import { alloyNames } from "../materials/alloy-names.ts";
 import { interpolate } from "../interpolate.ts";
 import { bounded, oneOf } from "../units.ts";
 import { reflowReading } from "./reflow-reading.ts";

@@ -1,8 +1,8 @@
 import { expect } from "chai";
 import fc from "fast-check";
 import { simulatedJoint } from "../../server/devices/simulated-joint.ts";
-import { alloyNames, type AlloyName } from "../materials/alloys.ts";
-import { alloyCautions } from "./joint.ts";
+import { alloyNames, type AlloyName } from "../materials/alloy-names.ts";
+import { alloyCautions } from "./alloy-cautions.ts";
 import { netsOf, netsText } from "./nets-text.ts";
 import { recipeOf } from "./recipe.ts";
 import {

@@ -3,7 +3,8 @@ import { windowBox } from "./window-box.ts";
 import { drawnAs, materialNamed, materialNames, type Material } from "../materials/materials.ts";
 import { routeNames, routes } from "../route/routes.ts";
 import { bounded, boundedWhole, temperatureC, thicknessUm, words, oneOf } from "../units.ts";
-import { checkFeatures, edgeFeature, outline, type Outline } from "./outline.ts";
+import { checkFeatures, edgeFeature, outline } from "./outline.ts";
+import type { Outline } from "./panel-geometry.ts";
 import { t } from "../../words/stack.ts";
 
 export const layerRoles = [

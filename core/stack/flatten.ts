@@ -1,7 +1,7 @@
 import type { PanelPoint } from "./panel-point.ts";
 
-/** A curve is drawn by straight pieces: so far they may be from it, mm. */
-export const FLAT_MM = 0.05;
+/** Ours are nearer, so that a round outline looks round on a large screen. */
+const FLAT_MM = 0.01;
 
 /** Turns of the straight pieces that an arc is drawn by, so that none is farther from it than that. */
 export const piecesOfArc = (radiusMm: number, sweepRad: number, flatMm = FLAT_MM): number =>

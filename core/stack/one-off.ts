@@ -2,7 +2,7 @@ import { z } from "zod";
 import type { RouteName } from "../route/routes.ts";
 import { bounded, MM_PER_INCH, words, oneOf } from "../units.ts";
 import { family as familySchema, powers, type Family, type FamilyInput } from "./family.ts";
-import { edgeLengthMm, edges, type Edge } from "./outline.ts";
+import { edgeLengthMm, edges, type Edge } from "./panel-geometry.ts";
 
 const TITLES = {
   "bonded-back": "Glass bonded to the panel, opened from the back",

@@ -1,6 +1,6 @@
 import { expect } from "chai";
 import fc from "fast-check";
-import { edgeLengthMm, edgeOffset, edges, pointOnEdge } from "./outline.ts";
+import { edgeLengthMm, edgeOffset, edges, pointOnEdge } from "./panel-geometry.ts";
 
 const panel = { widthMm: 70, heightMm: 126 };
 const at = (xMm: number, yMm: number) => ({ xMm, yMm });

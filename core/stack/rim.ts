@@ -1,4 +1,3 @@
-import { FLAT_MM } from "./flatten.ts";
 import type { PanelPoint } from "./panel-point.ts";
 import { isRingWithin, signedAreaMm2, type Ring } from "./ring.ts";
 
@@ -15,6 +14,8 @@ export interface RimRay extends RimPlace {
   depthMm: number;
 }
 
+/** A curve is drawn by straight pieces: so far they may be from it, mm. */
+export const FLATTEST_MM = 0.05;
 /** A turn of less than this is taken for a curve's, not for a corner's, degrees. */
 const CURVE_DEG = 25;
 /** Ways in are laid so far apart along the rim, mm, or so many of them, whichever is farther. */
@@ -22,6 +23,8 @@ const RAY_MM = 0.5;
 const MOST_RAYS = 600;
 /** Round a corner that points inwards a way in is laid each so many degrees. */
 const FAN_DEG = 10;
+/** Straight in from a straight stretch no more is put down to counting, mm. */
+const SAME_MM = 0.002;
 const HALVINGS = 16;
 
 const unit = (x: number, y: number): [number, number] => {
@@ -85,7 +88,7 @@ export class Rim {
       const turn = Math.abs(Math.atan2(beforeX * y - beforeY * x, beforeX * x + beforeY * y));
       // The pieces of a curve are short: as far from it as they may be, at the most.
       const bowMm = (turn / 8) * Math.max(longs[(i + count - 1) % count]!, longs[i]!);
-      const isCurve = turn < (CURVE_DEG * Math.PI) / 180 && bowMm < 1.5 * FLAT_MM;
+      const isCurve = turn < (CURVE_DEG * Math.PI) / 180 && bowMm < 1.5 * FLATTEST_MM;
       return isCurve ? unit(x + beforeX, y + beforeY) : null;
     });
     this.ways = own.map((way, i) => ({ from: shared[i] ?? way, to: shared[(i + 1) % count] ?? way }));
@@ -176,12 +179,15 @@ export class Rim {
   }
 
   /** How far straight in from a place the rim stays the nearest that there, mm. */
-  private depthFrom({ xMm, yMm, inX, inY }: RimPlace): number {
+  private depthFrom({ xMm, yMm, inX, inY }: RimPlace, i: number): number {
+    const { from, to } = this.ways[i]!;
+    // The way in from a curve is that of the curve itself, not of the piece that it is drawn by.
+    const offMm = from === to ? SAME_MM : FLATTEST_MM;
     const ring = this.points;
     let [low, high] = [0, this.lengthMm / 2];
     for (let k = 0; k < HALVINGS; k += 1) {
       const d = (low + high) / 2;
-      if (isRingWithin(ring, xMm + d * inX, yMm + d * inY, d - FLAT_MM)) high = d;
+      if (isRingWithin(ring, xMm + d * inX, yMm + d * inY, d - offMm)) high = d;
       else low = d;
     }
     return low;
@@ -196,8 +202,8 @@ export class Rim {
   private laidRays(): RimRay[] {
     const stepMm = Math.max(RAY_MM, this.lengthMm / MOST_RAYS);
     const rays: RimRay[] = [];
-    const lay = (place: RimPlace, atMm: number) =>
-      rays.push({ ...place, atMm, depthMm: this.depthFrom(place) });
+    const lay = (place: RimPlace, atMm: number, i: number) =>
+      rays.push({ ...place, atMm, depthMm: this.depthFrom(place, i) });
     this.points.forEach((a, i) => {
       const b = this.point(i + 1);
       const long = Math.hypot(b.xMm - a.xMm, b.yMm - a.yMm);
@@ -206,17 +212,17 @@ export class Rim {
       const fan = turnDeg < -CURVE_DEG ? Math.ceil(-turnDeg / FAN_DEG) : 0;
       for (let k = 1; k < fan; k += 1) {
         const angle = Math.atan2(beforeY, beforeX) + (((turnDeg * Math.PI) / 180) * k) / fan;
-        lay({ ...a, inX: Math.cos(angle), inY: Math.sin(angle) }, this.starts[i]!);
+        lay({ ...a, inX: Math.cos(angle), inY: Math.sin(angle) }, this.starts[i]!, i);
       }
       const count = Math.max(1, Math.ceil(long / stepMm));
       for (let k = 0; k < count; k += 1) {
         const atMm = this.starts[i]! + (long * k) / count;
-        lay(this.placeOn(i, atMm), atMm);
+        lay(this.placeOn(i, atMm), atMm, i);
       }
       // The other side of a corner.
       if (this.ways[i]!.to !== this.ways[(i + 1) % this.ways.length]!.from) {
         const atMm = this.starts[i]! + long;
-        lay(this.placeOn(i, atMm), atMm);
+        lay(this.placeOn(i, atMm), atMm, i);
       }
     });
     return rays;
@@ -228,13 +234,17 @@ export class Rim {
   }
 
   /**
-   * The part of the panel that lies along a stretch of the rim, between two depths: as a closed line. All such parts, side by side, are
+   * The part of the panel that lies along a stretch of the rim, past the top centre where `fromMm` is above `toMm`, between two depths: as
+   * a closed line. All such parts, side by side, are
    * the whole panel, none twice.
    */
   band(fromMm: number, toMm: number, outerMm: number, innerMm: number): PanelPoint[] {
+    const isPast = fromMm > toMm;
+    const between = this.rays.filter(({ atMm }) => atMm > fromMm && (isPast || atMm < toMm));
     const rays = [
       this.rayAt(fromMm, "after"),
-      ...this.rays.filter(({ atMm }) => atMm > fromMm && atMm < toMm),
+      ...between,
+      ...(isPast ? this.rays.filter(({ atMm }) => atMm < toMm) : []),
       this.rayAt(toMm, "before"),
     ];
     const at = ({ xMm, yMm, inX, inY, depthMm }: RimRay, wanted: number): PanelPoint => {
@@ -250,7 +260,7 @@ export class Rim {
     const isStart = side === "before" && Math.abs(this.starts[i]! - atMm) < 1e-9;
     const on = isStart ? (i + this.starts.length - 1) % this.starts.length : i;
     const place = this.placeOn(on, isStart && i === 0 ? this.lengthMm : atMm);
-    return { ...place, atMm, depthMm: this.depthFrom(place) };
+    return { ...place, atMm, depthMm: this.depthFrom(place, on) };
   }
 
   /** The rim moved in by so much, as a closed line. */

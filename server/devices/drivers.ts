@@ -4,7 +4,7 @@ import { workedStage } from "../../core/device/phase.ts";
 import type { Scene } from "../../core/device/scene.ts";
 import type { FilmSide } from "../../core/film/films.ts";
 import { isHeated } from "../../core/heat/lift-heat.ts";
-import type { AlloyName } from "../../core/materials/alloys.ts";
+import type { AlloyName } from "../../core/materials/alloy-names.ts";
 import type { LightMeter } from "./light-meter.ts";
 import type { PressureChamber } from "./pressure-chamber.ts";
 import type { Radiometer } from "./radiometer.ts";

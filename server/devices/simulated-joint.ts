@@ -1,5 +1,6 @@
 import { interpolate } from "../../core/interpolate.ts";
-import { alloyNamed, type AlloyName } from "../../core/materials/alloys.ts";
+import { alloyNamed } from "../../core/materials/alloys.ts";
+import type { AlloyName } from "../../core/materials/alloy-names.ts";
 
 const ROOM_C = 23;
 /** How the stand-in's hand leads the hot air: K/s up to the soak and to the peak, and down; s at the soak and at the peak. */

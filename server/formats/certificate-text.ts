@@ -2,7 +2,7 @@ import { longDay } from "../../words/dates.ts";
 import { repairTitle } from "../../core/device/routes.ts";
 import { moneyText } from "../../core/money.ts";
 import type { JobCertificate } from "../../core/records/job-certificate.ts";
-import { lightingWords } from "../../core/prove/find-defects.ts";
+import { lightingWords } from "../../core/prove/defects.ts";
 import { celsiusToFahrenheit, mmToInch } from "../../core/units.ts";
 import { capitalised, listed } from "../../core/words.ts";
 import { say } from "../../words/say.ts";

@@ -1,5 +1,5 @@
 import { expect } from "chai";
-import { panelAreaMm2, rimOfPanel } from "../../core/stack/outline.ts";
+import { panelAreaMm2, rimOfPanel } from "../../core/stack/panel-geometry.ts";
 import { OutlineRefused, readOutline } from "./outline-file.ts";
 import { cpuMs } from "../../test/cpu-time.ts";
 

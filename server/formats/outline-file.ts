@@ -10,9 +10,11 @@ import {
   scale as scaled,
   type Matrix,
 } from "transformation-matrix";
-import { FLAT_MM, flatArc, flatCircle, piecesOfArc } from "../../core/stack/flatten.ts";
-import { outline, type Outline } from "../../core/stack/outline.ts";
+import { flatArc, flatCircle, piecesOfArc } from "../../core/stack/flatten.ts";
+import { outline } from "../../core/stack/outline.ts";
+import type { Outline } from "../../core/stack/panel-geometry.ts";
 import type { PanelPoint } from "../../core/stack/panel-point.ts";
+import { FLATTEST_MM } from "../../core/stack/rim.ts";
 import { goesRound, signedAreaMm2, toStretchMm } from "../../core/stack/ring.ts";
 import { t } from "../../words/server.ts";
 
@@ -31,6 +33,7 @@ export const LARGEST_DRAWING = 1024 * 1024;
 const MOST_ELEMENTS = 2_000;
 const DEEPEST = 50;
 const LONGEST_SHAPES = 50_000;
+const MOST_POINTS = 100_000;
 const LONGEST_TRANSFORM = 500;
 const MOST_VERTICES = 20_000;
 
@@ -113,6 +116,8 @@ function pathOf(name: ShapeName, node: Node): string | null {
   }
 }
 
+/** Curves of a path are followed to this, mm. */
+const CURVE_MM = 0.02;
 /** Places nearer than this are one, mm. */
 const SAME_MM = 0.01;
 const isSame = (a: PanelPoint, b: PanelPoint) => Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm) <= SAME_MM;
@@ -123,7 +128,7 @@ function flatCurve(p0: PanelPoint, p1: PanelPoint, p2: PanelPoint, p3: PanelPoin
     Math.hypot(a.xMm - 2 * b.xMm + c.xMm, a.yMm - 2 * b.yMm + c.yMm);
   const pieces = Math.max(
     1,
-    Math.ceil(Math.sqrt((0.75 * Math.max(bend(p0, p1, p2), bend(p1, p2, p3))) / FLAT_MM)),
+    Math.ceil(Math.sqrt((0.75 * Math.max(bend(p0, p1, p2), bend(p1, p2, p3))) / CURVE_MM)),
   );
   atMost(t("points-of-one-curve"), pieces, MOST_VERTICES);
   return Array.from({ length: pieces }, (_, i) => {
@@ -216,12 +221,12 @@ function rectangleOf(ring: readonly PanelPoint[], widthMm: number, heightMm: num
   const isOn = ({ xMm, yMm }: PanelPoint) => {
     const [fromX, fromY] = [Math.min(xMm, widthMm - xMm), Math.min(yMm, heightMm - yMm)];
     return fromX < radius && fromY < radius
-      ? Math.abs(Math.hypot(radius - fromX, radius - fromY) - radius) < FLAT_MM
+      ? Math.abs(Math.hypot(radius - fromX, radius - fromY) - radius) < FLATTEST_MM
       : Math.min(fromX, fromY) < SAME_MM;
   };
   const areaMm2 = widthMm * heightMm - (4 - Math.PI) * radius ** 2;
   // Each round corner loses no more than its pieces are away from it.
-  const lostMm2 = SAME_MM * (widthMm + heightMm) + 2 * Math.PI * radius * FLAT_MM;
+  const lostMm2 = SAME_MM * (widthMm + heightMm) + 2 * Math.PI * radius * FLATTEST_MM;
   if (!ring.every(isOn) || Math.abs(Math.abs(signedAreaMm2(ring)) - areaMm2) > lostMm2) return null;
   return { widthMm, heightMm, ...(radius >= 0.05 ? { cornerRadiusMm: Number(radius.toFixed(2)) } : {}) };
 }
@@ -234,7 +239,7 @@ function outlineIn(lines: readonly Drawn[]): ReadOutline {
   atMost(
     t("vertices"),
     lines.reduce((sum, { points }) => sum + points.length, 0),
-    LONGEST_SHAPES,
+    MOST_POINTS,
   );
   const whole = joined(lines);
   const closed = whole

@@ -1,6 +1,7 @@
 import type pg from "pg";
 import type { StrengthReading } from "../../core/lift/glue-curve.ts";
-import { calculateLiftStress, type LiftStressInput } from "../../core/lift/lift-stress.ts";
+import { calculateLiftStress } from "../../core/lift/lift-stress.ts";
+import type { LiftStressInput } from "../../core/lift/lift-stress-input.ts";
 
 /** What this shop has measured of a glue, over all jobs; what was taken back does not count. */
 export async function wedgeReadings(pool: pg.Pool, glue: string): Promise<StrengthReading[]> {

@@ -1,6 +1,6 @@
 import type { KeyboardEvent } from "react";
 import type { LedgerCell } from "../../core/open/screw-ledger.ts";
-import type { Outline } from "../../core/stack/outline.ts";
+import type { Outline } from "../../core/stack/panel-geometry.ts";
 import { nearestApartMm, screwRadius } from "./screw-radius.ts";
 import { PlanFrame, planUnit } from "./PlanFrame.tsx";
 import { t } from "../../words/frame.ts";

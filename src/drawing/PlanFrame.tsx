@@ -1,13 +1,7 @@
 import { useId, type ReactNode, type SVGProps } from "react";
 import type { PanelWindow } from "../../core/stack/family.ts";
-import {
-  middleMm,
-  panelEdges,
-  pointOnEdge,
-  sideOf,
-  type EdgeFeature,
-  type Outline,
-} from "../../core/stack/outline.ts";
+import type { EdgeFeature } from "../../core/stack/outline.ts";
+import { middleMm, panelEdges, pointOnEdge, sideOf, type Outline } from "../../core/stack/panel-geometry.ts";
 import { bandPath, insetPath, outlinePath } from "./outline-path.ts";
 import { hatch, Hatches, hues } from "./Hatches.tsx";
 import { labelsApart } from "./labels-apart.ts";

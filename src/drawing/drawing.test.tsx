@@ -6,7 +6,7 @@ import { damageKindNames, damageKinds, pointsOfShape, type Damage } from "../../
 import { screwLedger, type ScrewMove } from "../../core/open/screw-ledger.ts";
 import { backOf } from "../../core/stack/family.ts";
 import { BackView } from "./BackView.tsx";
-import { nearestOnPanel } from "../../core/stack/outline.ts";
+import { nearestOnPanel } from "../../core/stack/panel-geometry.ts";
 import { stepOf } from "./plan-point.ts";
 import { WorkPile } from "../islands/work/WorkPile.tsx";
 import { Plan } from "./Plan.tsx";

@@ -1,4 +1,4 @@
-import { pointOnEdge, type Edge, type Outline } from "../../core/stack/outline.ts";
+import { pointOnEdge, type Edge, type Outline } from "../../core/stack/panel-geometry.ts";
 
 /** A point `out` outside an edge, at a place along it. */
 export function beside(outline: Outline, edge: Edge, atMm: number, out: number) {

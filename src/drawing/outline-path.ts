@@ -5,7 +5,7 @@ import {
   spansOf,
   type EdgePlace,
   type Outline,
-} from "../../core/stack/outline.ts";
+} from "../../core/stack/panel-geometry.ts";
 import type { PanelPoint } from "../../core/stack/panel-point.ts";
 
 const short = (mm: number) => Math.round(mm * 1_000) / 1_000;
@@ -42,11 +42,7 @@ export function bandPath(
   // What is only being written down may lie along an edge that the outline does not have.
   if (!panelEdges(panel).includes(edge)) return "";
   const rim = rimOfPanel(panel);
-  if (rim) {
-    return spansOf(panel, { edge, fromMm, toMm })
-      .map(([from, to]) => closedPath(rim.band(from, to, outerMm, innerMm)))
-      .join("");
-  }
+  if (rim) return closedPath(rim.band(fromMm, toMm, outerMm, innerMm));
   return closedPath([
     pointOnEdge(panel, edge, fromMm, outerMm),
     pointOnEdge(panel, edge, toMm, outerMm),

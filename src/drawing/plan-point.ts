@@ -1,5 +1,5 @@
 import type { PanelPoint } from "../../core/stack/panel-point.ts";
-import { nearestOnPanel, type Outline } from "../../core/stack/outline.ts";
+import { nearestOnPanel, type Outline } from "../../core/stack/panel-geometry.ts";
 
 /** Where on the panel a pointer is, mm from the left and the top, whatever the size of the drawing. */
 export function pointerPlace(

@@ -1,6 +1,6 @@
 import { useState, type KeyboardEvent } from "react";
 import type { PanelPoint } from "../../core/stack/panel-point.ts";
-import { nearestOnPanel, type Outline } from "../../core/stack/outline.ts";
+import { nearestOnPanel, type Outline } from "../../core/stack/panel-geometry.ts";
 import { stepOf } from "./plan-point.ts";
 
 /** A cross that arrow keys move over a panel, from its middle on. */

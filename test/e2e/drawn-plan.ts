@@ -6,7 +6,7 @@ async function placeOn(plan: Locator, x: number, y: number): Promise<{ x: number
   await plan.evaluate((svg) => svg.scrollIntoView({ block: "center" }));
   return plan.evaluate(
     (svg, share) => {
-      const panel = svg.querySelector(":scope > rect") as SVGRectElement;
+      const panel = svg.querySelector(":scope > path, :scope > rect") as SVGGraphicsElement;
       const box = panel.getBoundingClientRect();
       return { x: box.x + share.x * box.width, y: box.y + share.y * box.height };
     },

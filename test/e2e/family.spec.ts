@@ -300,3 +300,63 @@ test("two editors of a family do not overwrite each other, and an open job keeps
   // A job goes on with the version that it was opened with.
   expect((await sceneOf(url, "GW-5301")).family.borderMm).toBe(3);
 });
+
+test("an outline of any shape: a rectangle taken by its points, one of them pulled; then a drawing, kept as it is with what it lacks named", async ({
+  page,
+  workshop: { url },
+}) => {
+  const { family: own } = (await (await fetch(`${url}/api/families/TK-5/export`)).json()) as {
+    family: Family;
+  };
+  const made = await fetch(`${url}/api/families`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ ...own, code: "SH-1", name: "Shaped", windows: [], features: [own.features[0]] }),
+  });
+  expect(made.status).toBe(201);
+  await standAtBench(page, url);
+  await visit(page, "/families/SH-1/edit?part=panel");
+  const board = page.getByRole("application");
+  await page.getByRole("button", { name: "Any other shape: by points" }).click();
+  await expect(page.getByRole("button", { name: /^panel flex rim \d+–\d+$/ })).toBeVisible();
+  // The first point lies at the left, under the round corner: typed, it moves the outline with it.
+  await page.getByLabel("Point", { exact: true }).selectOption("1");
+  await page.getByLabel("From left, mm").fill("-6");
+  await expect(page.getByText(/^76 × 126 mm$/)).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByText(/^70 × 126 mm$/)).toBeVisible();
+
+  const drawing =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="90mm" height="130mm" viewBox="0 0 90 130">' +
+    '<path d="M5 5h25v8h20v-8h25v116h-70z"/><circle cx="62" cy="20" r="3"/><line x1="0" y1="128" x2="9" y2="128"/></svg>';
+  await page
+    .getByLabel("Outline from a drawing (SVG or DXF)")
+    .setInputFiles({ name: "notch.svg", mimeType: "image/svg+xml", buffer: Buffer.from(drawing) });
+  await expect(page.getByText("Not kept: 1 line that is not closed.")).toBeVisible();
+  await expect(page.getByText("1 hole in it")).toBeVisible();
+  // A corner of the notch pulled by hand: the drawing's own place for it, 5 mm down.
+  const box = (await board.boundingBox())!;
+  const [at, to] = await board.evaluate((svg) => {
+    const matrix = (svg as unknown as SVGSVGElement).getScreenCTM()!;
+    return [
+      [25, 8],
+      [25, 13],
+    ].map(([x, y]) => {
+      const { x: left, y: top } = new DOMPoint(x, y).matrixTransform(matrix);
+      return { x: left, y: top };
+    });
+  });
+  expect(at!.x).toBeGreaterThan(box.x);
+  await page.mouse.move(at!.x, at!.y);
+  await page.mouse.down();
+  await page.mouse.move(to!.x, to!.y, { steps: 4 });
+  await page.mouse.up();
+  await keep(page).click();
+  await page.waitForURL("**/families/SH-1");
+  const { family } = (await (await fetch(`${url}/api/families/SH-1/export`)).json()) as { family: Family };
+  expect(family.outline).toMatchObject({ widthMm: 70, heightMm: 116 });
+  expect(family.outline.pathMm).toHaveLength(8);
+  expect(family.outline.pathMm).toContainEqual({ xMm: 25, yMm: 13 });
+  expect(family.outline.holesMm).toHaveLength(1);
+  expect(family.features[0]).toMatchObject({ edge: "rim", kind: "hinge" });
+});

@@ -1,4 +1,4 @@
-import { heatMethod } from "../../core/heat/heat-methods.ts";
+import { heatMethod } from "../../core/heat/heat-method-input.ts";
 import { calculateHeatSoak } from "../../core/heat/heat-soak.ts";
 import { liftHeatInput, seamOf, usualSettings } from "../../core/heat/lift-heat.ts";
 import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";

@@ -84,7 +84,7 @@ export const family = {
   "panel-from-the-viewers-side": "Panel from the viewer's side",
   "outline-of-with-its-edge-features": "Outline of {code} with its edge features, viewer's side",
   border: ", border",
-  edge: ", {edge} edge",
+  edge: "{edge, select, rim {, clockwise along the rim} other {, {edge} edge}}",
   to: "to",
   "no-deeper-than": ", no deeper than",
   "must-stay-dry": ", must stay dry",

@@ -52,7 +52,7 @@ export const job = {
   "move.soak-ended":
     "{early, select, yes {Off early: no window to cut.} other {{method, select, freezer {Out of the freezer.} wire {Heat off.} other {Off the heat. {windowS, number} s to cut.}}}}",
   "move.strip-cut":
-    "Cut along the {edge} edge, {fromMm, number} to {toMm, number} mm, {depthMm, number} mm deep. Leave a pick.",
+    "{edge, select, rim {Cut the rim clockwise, {fromMm, number} to {toMm, number} mm from the top, {depthMm, number} mm deep. Leave a pick.} other {Cut along the {edge} edge, {fromMm, number} to {toMm, number} mm, {depthMm, number} mm deep. Leave a pick.}}",
   "move.wire-drawn": "Draw the wire under the whole glass: pass {pass, number}. Plate stays hot.",
   "move.glass-popped": "Pop the glass off while the glue is brittle.",
   "move.film-peeled": "Peel a few centimetres of the {film} film. Wet the line again.",

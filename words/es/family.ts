@@ -88,7 +88,7 @@ export const family: Words<typeof english> = {
   "panel-from-the-viewers-side": "Panel visto de frente",
   "outline-of-with-its-edge-features": "Contorno de {code} con lo que hay en sus bordes, visto de frente",
   border: ", margen",
-  edge: ", borde {edge}",
+  edge: "{edge, select, rim {, en sentido horario por el contorno} other {, borde {edge}}}",
   to: "a",
   "no-deeper-than": ", no más hondo que",
   "must-stay-dry": ", debe quedar seco",

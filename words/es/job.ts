@@ -52,7 +52,7 @@ export const job: Words<typeof english> = {
   "move.soak-ended":
     "{early, select, yes {Fuera antes de tiempo: sin ventana para cortar.} other {{method, select, freezer {Fuera del congelador.} wire {Calor apagado.} other {Fuera del calor. {windowS, number} s para cortar.}}}}",
   "move.strip-cut":
-    "Corta por el borde {edge}, de {fromMm, number} a {toMm, number} mm, {depthMm, number} mm de hondo. Deja una púa.",
+    "{edge, select, rim {Corta el contorno en sentido horario, de {fromMm, number} a {toMm, number} mm desde arriba, {depthMm, number} mm de hondo. Deja una púa.} other {Corta por el borde {edge}, de {fromMm, number} a {toMm, number} mm, {depthMm, number} mm de hondo. Deja una púa.}}",
   "move.wire-drawn":
     "Pasa el alambre bajo todo el cristal: pasada {pass, number}. La plancha sigue caliente.",
   "move.glass-popped": "Suelta el cristal mientras el pegamento está quebradizo.",

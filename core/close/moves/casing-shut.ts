@@ -6,7 +6,7 @@ import { message } from "../../job/message.ts";
 import { linersOfTape } from "../../bond/liners-of-tape.ts";
 import { insideIsBack } from "../inside-back.ts";
 import { provedOpen } from "../proved-open.ts";
-import { hingeSide } from "../../stack/outline.ts";
+import { hingeSide } from "../../stack/panel-geometry.ts";
 
 /** Folded shut from the hinge edge, cables tucked: all that belongs inside is in, and it was proved open. */
 export const casingShut = defineMove({

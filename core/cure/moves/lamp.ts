@@ -4,7 +4,7 @@ import { defineMove, hazardOf, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
 import type { Scene } from "../../device/scene.ts";
 import { message } from "../../job/message.ts";
-import { edges } from "../../stack/outline.ts";
+import { edges } from "../../stack/panel-geometry.ts";
 import { zoneLeftS } from "../cure-facts.ts";
 import type { Zone } from "../cure-slot.ts";
 import { zonesOf } from "../zones.ts";

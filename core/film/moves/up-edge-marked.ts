@@ -3,7 +3,7 @@ import { lineOf } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { handsIn } from "../../open/open-facts.ts";
-import { edges } from "../../stack/outline.ts";
+import { edges } from "../../stack/panel-geometry.ts";
 import { filmSide } from "../films.ts";
 import { oneOf } from "../../units.ts";
 

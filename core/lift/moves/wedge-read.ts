@@ -2,7 +2,7 @@ import { z } from "zod";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { temperatureC, words } from "../../units.ts";
-import { liftStressInput } from "../lift-stress.ts";
+import { liftStressInput } from "../lift-stress-input.ts";
 
 /** How far from the wedge the glue still held, and from what it is worked out how hard. */
 export const wedgeRead = defineMove({

@@ -4,7 +4,7 @@ import { defineMove, inStage, noFault, takes } from "../../device/define-move.ts
 import type { DeviceFact } from "../../device/facts.ts";
 import { message } from "../../job/message.ts";
 import { beforeOpening } from "../open-facts.ts";
-import { hingeSide } from "../../stack/outline.ts";
+import { hingeSide } from "../../stack/panel-geometry.ts";
 
 /** The casing is open: the back is off, the glass is hinged up about its uncut edge, or the casing is lifted off. */
 export const casingOpened = defineMove({

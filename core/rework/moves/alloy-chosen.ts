@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { defineMove, inStage, noFault } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
-import { alloyNames } from "../../materials/alloys.ts";
+import { alloyNames } from "../../materials/alloy-names.ts";
 import { jointNow } from "../rework-facts.ts";
 import { oneOf } from "../../units.ts";
 

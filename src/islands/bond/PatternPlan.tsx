@@ -1,7 +1,7 @@
 import { useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { halfWidthMm, type FillFrame, type FillFront } from "../../../core/bond/fill-front.ts";
 import { scaledTo, volumeUlOf, type PatternPiece } from "../../../core/bond/pattern.ts";
-import { isOnPanel } from "../../../core/stack/outline.ts";
+import { isOnPanel } from "../../../core/stack/panel-geometry.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import { evenEdges, FieldMap, softened } from "../../drawing/FieldMap.tsx";
 import { panelPlace, stepOf } from "../../drawing/plan-point.ts";

@@ -3,7 +3,12 @@ import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "
 import { dryEdges, type DryEdge } from "../../../core/clean/dry-edge.ts";
 import { residuePct } from "../../../core/clean/residue.ts";
 import type { PanelPoint } from "../../../core/stack/panel-point.ts";
-import { nearestOnPanel, edgeLengthMm, pointOnEdge, type Outline } from "../../../core/stack/outline.ts";
+import {
+  nearestOnPanel,
+  edgeLengthMm,
+  pointOnEdge,
+  type Outline,
+} from "../../../core/stack/panel-geometry.ts";
 import { hatch } from "../../drawing/Hatches.tsx";
 import { panelPlace } from "../../drawing/plan-point.ts";
 import { usePlanCross } from "../../drawing/usePlanCross.ts";

@@ -1,7 +1,7 @@
 import { useRef, type PointerEvent } from "react";
 import { screwName } from "../../../core/open/screw-ledger.ts";
 import { backOf, screwHolds, type ScrewPlace, type ScrewSize } from "../../../core/stack/family.ts";
-import { nearestOnPanel, type Outline } from "../../../core/stack/outline.ts";
+import { nearestOnPanel, type Outline } from "../../../core/stack/panel-geometry.ts";
 import { pointerPlace } from "../../drawing/plan-point.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
 import { nearestApartMm, screwRadius } from "../../drawing/screw-radius.ts";

@@ -1,15 +1,15 @@
 import { useRef, useState, type PointerEvent } from "react";
 import type { PanelPoint } from "../../../core/stack/panel-point.ts";
 import type { PanelWindow } from "../../../core/stack/family.ts";
+import type { EdgeFeature } from "../../../core/stack/outline.ts";
 import {
   edgeLengthMm,
   edgeOffset,
   nearestOnPanel,
   panelEdges,
-  type EdgeFeature,
   type EdgePlace,
   type Outline,
-} from "../../../core/stack/outline.ts";
+} from "../../../core/stack/panel-geometry.ts";
 import { windowBox } from "../../../core/stack/window-box.ts";
 import type { Problem } from "../../../server/problem.ts";
 import { hues } from "../../drawing/Hatches.tsx";

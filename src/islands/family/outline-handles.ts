@@ -1,5 +1,5 @@
 import type { PanelPoint } from "../../../core/stack/panel-point.ts";
-import type { Outline } from "../../../core/stack/outline.ts";
+import type { Outline } from "../../../core/stack/panel-geometry.ts";
 
 /** Where the points lie by which an outline is pulled, `out` mm outside its sides, so that none covers what lies along them. */
 export const outlineHandles = {

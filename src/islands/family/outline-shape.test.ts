@@ -1,6 +1,7 @@
 import { expect } from "chai";
 import { familyNamed } from "../../../test/bench-hand.ts";
-import { outline, panelAreaMm2, sideOf, type EdgeFeature } from "../../../core/stack/outline.ts";
+import { outline, type EdgeFeature } from "../../../core/stack/outline.ts";
+import { panelAreaMm2, sideOf } from "../../../core/stack/panel-geometry.ts";
 import {
   alongStretch,
   byPoints,

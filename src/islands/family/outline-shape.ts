@@ -1,14 +1,14 @@
 import type { PanelWindow } from "../../../core/stack/family.ts";
 import { roundedPath } from "../../../core/stack/flatten.ts";
+import type { EdgeFeature } from "../../../core/stack/outline.ts";
 import {
   edgeOffset,
   panelEdges,
   pointOnEdge,
   rimOfPanel,
   sideOf,
-  type EdgeFeature,
   type Outline,
-} from "../../../core/stack/outline.ts";
+} from "../../../core/stack/panel-geometry.ts";
 import type { PanelPoint } from "../../../core/stack/panel-point.ts";
 
 /** An outline by its points, as large as they reach. */

@@ -2,7 +2,7 @@ import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import type { Look } from "../../../core/film/cell-optics.ts";
 import { foldDeg } from "../../../core/film/axis-angle.ts";
 import { filmSides, type FilmSide } from "../../../core/film/films.ts";
-import type { Outline } from "../../../core/stack/outline.ts";
+import type { Outline } from "../../../core/stack/panel-geometry.ts";
 import { t } from "../../../words/film.ts";
 
 const SIZE = 240;

@@ -11,7 +11,7 @@ import {
 import { type PanelPoint } from "../../../core/stack/panel-point.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import { DamageMark } from "../../drawing/DamageMark.tsx";
-import { nearestOnPanel } from "../../../core/stack/outline.ts";
+import { nearestOnPanel } from "../../../core/stack/panel-geometry.ts";
 import { panelPlace } from "../../drawing/plan-point.ts";
 import { usePlanCross } from "../../drawing/usePlanCross.ts";
 import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";

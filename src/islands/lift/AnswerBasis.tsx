@@ -1,5 +1,6 @@
 import { fitFor, isFitted, type BenchFits } from "../../../core/heat/bench-fit.ts";
-import { methodAssumptions, methodOf } from "../../../core/heat/heat-methods.ts";
+import { methodOf } from "../../../core/heat/heat-methods.ts";
+import { methodAssumptions } from "../../../core/heat/heat-method-input.ts";
 import { bandOf, type LiftHeatSettings } from "../../../core/heat/lift-heat.ts";
 import { heatLimits } from "../../../core/heat/heat-limits.ts";
 import { glueOf } from "../../../core/materials/glues.ts";

@@ -1,5 +1,6 @@
 import { memo, useMemo, useState } from "react";
-import { facesOf, methodAssumed, methodOf, type HeatMethod } from "../../../core/heat/heat-methods.ts";
+import { methodOf } from "../../../core/heat/heat-methods.ts";
+import { facesOf, methodAssumed, type HeatMethod } from "../../../core/heat/heat-method-input.ts";
 import type { HeatField, HeatFieldInput, HeatSource } from "../../../core/heat/heat-field.ts";
 import { bandOf, liftHeatInput, type LiftHeatSettings } from "../../../core/heat/lift-heat.ts";
 import type { Family, Seam } from "../../../core/stack/family.ts";

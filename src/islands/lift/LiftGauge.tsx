@@ -12,7 +12,8 @@ import {
 import { seamNow } from "../../../core/device/ask.ts";
 import { glueCurve, type StrengthReading } from "../../../core/lift/glue-curve.ts";
 import { bendingParts, gaugeInput } from "../../../core/lift/lift-gauge.ts";
-import { calculateLiftStress, liftStressInput, type LiftStress } from "../../../core/lift/lift-stress.ts";
+import { calculateLiftStress, type LiftStress } from "../../../core/lift/lift-stress.ts";
+import { liftStressInput } from "../../../core/lift/lift-stress-input.ts";
 import { glueOf, strengthAt, type Glue } from "../../../core/materials/glues.ts";
 import { Field } from "../../ui/Field.tsx";
 import { usePreferences } from "../../ui/preferences.ts";

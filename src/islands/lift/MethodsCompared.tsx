@@ -1,13 +1,7 @@
 import { useMemo } from "react";
 import { withBench, type BenchFits } from "../../../core/heat/bench-fit.ts";
-import {
-  heatMethods,
-  methodAssumed,
-  methodOf,
-  settingOf,
-  type HeatMethod,
-  type HeatMethodKind,
-} from "../../../core/heat/heat-methods.ts";
+import { heatMethods, methodOf, settingOf, type HeatMethodKind } from "../../../core/heat/heat-methods.ts";
+import { methodAssumed, type HeatMethod } from "../../../core/heat/heat-method-input.ts";
 import { usualSettings, wayInput } from "../../../core/heat/lift-heat.ts";
 import type { SoakPlan } from "../../../core/heat/soak-plan.ts";
 import { HANDLING_S } from "../../../core/lift/handling.ts";

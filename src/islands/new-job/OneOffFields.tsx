@@ -1,7 +1,7 @@
 import type { FieldErrors, UseFormRegister } from "react-hook-form";
 import { powers } from "../../../core/stack/family.ts";
 import { hasFlexEdge, oneOffKinds, oneOffTitles, type OneOffKind } from "../../../core/stack/one-off.ts";
-import { edges } from "../../../core/stack/outline.ts";
+import { edges } from "../../../core/stack/panel-geometry.ts";
 import { capitalised } from "../../../core/words.ts";
 import { Field } from "../../ui/Field.tsx";
 import { t } from "../../../words/new-job.ts";

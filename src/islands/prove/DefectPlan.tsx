@@ -1,4 +1,4 @@
-import type { Defect } from "../../../core/prove/find-defects.ts";
+import type { Defect } from "../../../core/prove/defects.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import { PlanFrame } from "../../drawing/PlanFrame.tsx";
 import { t } from "../../../words/prove.ts";

@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { calculateBorderCheck } from "../../../core/bond/border-check.ts";
-import { judge, sizeMm, tooManyIn } from "../../../core/prove/acceptance.ts";
+import { judge, sizeMm, tooManyIn } from "../../../core/prove/judge.ts";
 import { cameraDust } from "../../../core/prove/camera-dust.ts";
-import { lightings, lightingWords, type Lighting } from "../../../core/prove/find-defects.ts";
+import { lightings, lightingWords, type Lighting } from "../../../core/prove/defects.ts";
 import { isConvex, type Corners } from "../../../core/prove/square-up.ts";
 import { hitsOf, type PlantedDefect } from "../../../core/prove/simulated-camera.ts";
 import { simulatedShot } from "../../../core/prove/simulated-shot.ts";

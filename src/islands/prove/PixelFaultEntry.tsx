@@ -1,10 +1,10 @@
 import { useState, type PointerEvent } from "react";
+import { calculatePixelFaults } from "../../../core/prove/pixel-faults.ts";
 import {
-  calculatePixelFaults,
   pixelFaultKinds,
   pixelFaultsInput,
   type PixelFaultKind,
-} from "../../../core/prove/pixel-faults.ts";
+} from "../../../core/prove/pixel-faults-input.ts";
 import { describeFaults } from "../../../core/faults.ts";
 import { Field } from "../../ui/Field.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";

@@ -10,7 +10,8 @@ import {
   XAxis,
   YAxis,
 } from "recharts";
-import { alloyNamed, type AlloyName } from "../../../core/materials/alloys.ts";
+import { alloyNamed } from "../../../core/materials/alloys.ts";
+import type { AlloyName } from "../../../core/materials/alloy-names.ts";
 import type { TableReading } from "../../../core/readings/reading-table.ts";
 import { calculateReflowProfile, reflowProfileInput } from "../../../core/rework/reflow-profile.ts";
 import { useDraft } from "../../ui/useDraft.ts";

@@ -6,7 +6,7 @@ import {
   type AcceptanceRow,
 } from "../../../core/prove/acceptance.ts";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
-import { defectKinds, type DefectKind } from "../../../core/prove/find-defects.ts";
+import { defectKinds, type DefectKind } from "../../../core/prove/defects.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { keepAtShop } from "./keep-at-shop.ts";

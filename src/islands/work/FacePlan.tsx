@@ -3,7 +3,7 @@ import type { LineKey } from "../../../core/device/line.ts";
 import { lineOf } from "../../../core/device/ask.ts";
 import type { Scene } from "../../../core/device/scene.ts";
 import { piecesOf, type Piece } from "../../../core/lift/pieces.ts";
-import { edgeLengthMm, pointOnEdge, type Outline } from "../../../core/stack/outline.ts";
+import { edgeLengthMm, pointOnEdge, type Outline } from "../../../core/stack/panel-geometry.ts";
 import { bandPath, besidePath, closedPath, insetPath, outlinePath } from "../../drawing/outline-path.ts";
 import { t } from "../../../words/work.ts";
 

@@ -1,7 +1,7 @@
 import { Minus, Plus } from "lucide-react";
 import { useState } from "react";
 import { borderCheckInput, calculateBorderCheck } from "../../../../core/bond/border-check.ts";
-import { edges, type Edge } from "../../../../core/stack/outline.ts";
+import { edges, type Edge } from "../../../../core/stack/panel-geometry.ts";
 import { capitalised } from "../../../../core/words.ts";
 import { PlanFrame } from "../../../drawing/PlanFrame.tsx";
 import { usePreferences } from "../../../ui/preferences.ts";

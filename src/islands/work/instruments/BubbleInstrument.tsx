@@ -4,7 +4,7 @@ import { bubbleFates } from "../../../../core/bond/bubble-place.ts";
 import { chamber, inChamber, programFor, type ChamberProgram } from "../../../../core/bond/bubbles.ts";
 import type { Debubble } from "../../../../core/bond/debubble.ts";
 import type { PanelPoint } from "../../../../core/stack/panel-point.ts";
-import { isOnPanel } from "../../../../core/stack/outline.ts";
+import { isOnPanel } from "../../../../core/stack/panel-geometry.ts";
 import { Cross } from "../../../drawing/Cross.tsx";
 import { panelPlace } from "../../../drawing/plan-point.ts";
 import { PlanFrame } from "../../../drawing/PlanFrame.tsx";

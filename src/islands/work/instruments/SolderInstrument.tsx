@@ -1,6 +1,7 @@
 import { useState } from "react";
-import { alloys, alloyNames, type AlloyName } from "../../../../core/materials/alloys.ts";
-import { alloyCautions } from "../../../../core/rework/joint.ts";
+import { alloys } from "../../../../core/materials/alloys.ts";
+import { alloyNames, type AlloyName } from "../../../../core/materials/alloy-names.ts";
+import { alloyCautions } from "../../../../core/rework/alloy-cautions.ts";
 import { recipeOf } from "../../../../core/rework/recipe.ts";
 import { jointNow } from "../../../../core/rework/rework-facts.ts";
 import { Field } from "../../../ui/Field.tsx";

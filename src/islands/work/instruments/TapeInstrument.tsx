@@ -1,6 +1,6 @@
 import { tapePlan, type TapePlan } from "../../../../core/bond/tape-plan.ts";
 import { tapePractice } from "../../../../core/materials/adhesives.ts";
-import { oppositeEdge } from "../../../../core/stack/outline.ts";
+import { oppositeEdge } from "../../../../core/stack/panel-geometry.ts";
 import type { Family } from "../../../../core/stack/family.ts";
 import { listed } from "../../../../core/words.ts";
 import { beside } from "../../../drawing/edge-geometry.ts";
