@@ -47,7 +47,7 @@ const pictures: Picture[] = [
   },
   { name: "close-spanish", path: "/jobs/GW-1161", language: "es" },
   { name: "certificate", path: "/jobs/GW-1161/certificate" },
-  { name: "family-editor", path: "/families/TK-5/edit?part=panel" },
+  { name: "family-editor", path: "/families/NH-6/edit?part=panel" },
   { name: "new-job", path: "/jobs/new" },
 ];
 

@@ -7,6 +7,7 @@ import { heatMethods, withSetting } from "./heat-methods.ts";
 import {
   calculateLiftHeat,
   chooseSoakS,
+  sureWindowS,
   keptMethod,
   liftHeatInput,
   methodNumbers,
@@ -118,6 +119,25 @@ describe("the heat of a lift", () => {
     const soakS = chooseSoakS(family, seam, freezer)!;
     expect(soakS).to.be.within(120, 480);
     expect(calculateLiftHeat(family, seam, { ...freezer, soakS }).windowS!).to.be.at.least(30);
+  });
+
+  it("soaks longer where contact and air were measured, so that the sure window is half a minute; no more than twice as long", () => {
+    const family = familyNamed("TK-5");
+    const seam = seamOf(family, "layer")!;
+    const plain = usualSettings(seam, "plate");
+    const doubtOf = (logVar: number) => ({ contactLogVar: logVar, contactAirLogCov: 0, airLogVar: logVar });
+    const likely = chooseSoakS(family, seam, plain)!;
+    const measured = { ...plain, doubt: doubtOf(0.003) };
+    const sure = chooseSoakS(family, seam, measured)!;
+    expect(sure).to.be.above(likely);
+    const sureAt = (soakS: number) => {
+      const settings = { ...measured, soakS };
+      return sureWindowS(family, seam, settings, calculateLiftHeat(family, seam, settings).windowS!);
+    };
+    expect(sureAt(sure)).to.be.at.least(30);
+    expect(sureAt(likely)).to.be.below(30);
+    // So much doubt that no soak makes up for it: as long as is likely to do.
+    expect(chooseSoakS(family, seam, { ...plain, doubt: doubtOf(4) })).to.equal(likely);
   });
 
   it("grows: hotter is sooner ready, longer gives a longer window", () => {

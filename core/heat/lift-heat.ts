@@ -275,7 +275,8 @@ const toFiveSeconds = (seconds: number) => Math.ceil(seconds / 5) * 5;
 
 /**
  * The shortest soak, in steps of 5 s, that gives a window of about half a minute without breaking a limit; the
- * longest unbroken one where none does. `null` where the glue line never reaches its band this way.
+ * longest unbroken one where none does. Where contact and air were measured it is the sure window that is to be so long, if twice the soak
+ * that would most likely do brings it about. `null` where the glue line never reaches its band this way.
  */
 export function chooseSoakS(
   family: Family,
@@ -305,7 +306,17 @@ export function chooseSoakS(
     return high;
   };
   const ready = toFiveSeconds(target!.readyAtS + 1);
-  const wanted = goodEnough(ready) ? ready : firstWhere(goodEnough, ready, Math.min(longestS, 8 * ready));
+  const likely = goodEnough(ready) ? ready : firstWhere(goodEnough, ready, Math.min(longestS, 8 * ready));
+  const surelyEnough = (soakS: number) => {
+    const settings = { ...usual, soakS };
+    const { windowS } = calculateLiftHeat(family, seam, settings);
+    return sureWindowS(family, seam, settings, windowS ?? 0) >= WANTED_WINDOW_S;
+  };
+  const mostS = Math.min(longestS, 2 * likely);
+  const wanted =
+    usual.doubt && goodEnough(likely) && !surelyEnough(likely) && surelyEnough(mostS)
+      ? firstWhere(surelyEnough, likely, mostS)
+      : likely;
   if (sound(wanted)) return wanted;
   if (!sound(ready)) return ready;
   return firstWhere((soakS) => !sound(soakS), ready, wanted) - 5;

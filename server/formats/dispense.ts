@@ -91,10 +91,22 @@ export function dispenseGcode({
 
 /** The pattern at true size in millimetres, from the viewer's side: the panel's outline, and what is laid as wide as it stands. */
 export function dispenseSvg({ outline: panel, pattern, startGapUm }: DispenseJob): string {
-  const { widthMm, heightMm, cornerRadiusMm = 0 } = panel;
+  const { widthMm, heightMm, cornerRadiusMm = 0, pathMm, holesMm = [] } = panel;
   const point = ({ xMm, yMm }: { xMm: number; yMm: number }): makerjs.IPoint => [xMm, heightMm - yMm];
   const models: Record<string, makerjs.IModel> = {
-    panel: { ...new makerjs.models.RoundRectangle(widthMm, heightMm, cornerRadiusMm), layer: "panel" },
+    panel: {
+      ...(pathMm
+        ? {
+            models: Object.fromEntries(
+              [pathMm, ...holesMm].map((ring, i) => [
+                String(i),
+                new makerjs.models.ConnectTheDots(true, ring.map(point)),
+              ]),
+            ),
+          }
+        : new makerjs.models.RoundRectangle(widthMm, heightMm, cornerRadiusMm)),
+      layer: "panel",
+    },
   };
   pattern.pieces.forEach((piece, i) => {
     const half = halfWidthMm(piece, startGapUm);

@@ -175,6 +175,17 @@ describe("what is used up, laid and lit at the bench", () => {
       .trim()
       .split("\n");
 
+  it("draws a panel of any shape with its holes under the path", async () => {
+    const { outline } = familyNamed("NH-6");
+    const body = { ...machine, outline, pattern: shippedPatterns(outline, 1_000)[0] };
+    const answer = await call(dispense, { params: { format: "svg" }, body });
+    const text = await answer.text();
+    const panel = /<path d="([^"]+)"/.exec(text)![1]!;
+    const corners = outline.pathMm!.length + outline.holesMm![0]!.length;
+    expect(panel.match(/[ML]/g)!.length).to.be.at.least(corners);
+    expect(panel.match(/M/g)).to.have.length(2);
+  });
+
   it("sends no nozzle lower between pieces than it lays them", async () => {
     const body = { ...machine, layHeightMm: 5, travelHeightMm: 0.5 };
     expectFault(await ask(dispense, { params: { format: "gcode" }, body }), 422, "travelHeightMm");

@@ -77,4 +77,5 @@ export const frame = {
   "on-2": "on",
   handbook: "Handbook",
   help: "Handbook about this page",
+  "it-broke-down-try-again": "it broke down; try again",
 } as const;

@@ -81,4 +81,5 @@ export const frame: Words<typeof english> = {
   "on-2": "sí",
   handbook: "Manual",
   help: "Manual sobre esta página",
+  "it-broke-down-try-again": "se interrumpió; prueba otra vez",
 };
