@@ -178,11 +178,23 @@ export class Rim {
     return (Math.atan2(x * nextY - y * nextX, x * nextX + y * nextY) * 180) / Math.PI;
   }
 
+  /**
+   * Whether a stretch is drawn for a curve, or goes over into one without a corner: the way in from there is that of the curve itself, not
+   * of the pieces that it is drawn by.
+   */
+  private isOfCurve(i: number): boolean {
+    const count = this.ways.length;
+    const isPiece = (k: number) => {
+      const { from, to } = this.ways[(k + count) % count]!;
+      return from !== to;
+    };
+    const isSmooth = (k: number) => Math.abs(this.turnDeg(k % count)) < CURVE_DEG;
+    return isPiece(i) || (isPiece(i - 1) && isSmooth(i)) || (isPiece(i + 1) && isSmooth(i + 1));
+  }
+
   /** How far straight in from a place the rim stays the nearest that there, mm. */
   private depthFrom({ xMm, yMm, inX, inY }: RimPlace, i: number): number {
-    const { from, to } = this.ways[i]!;
-    // The way in from a curve is that of the curve itself, not of the piece that it is drawn by.
-    const offMm = from === to ? SAME_MM : FLATTEST_MM;
+    const offMm = this.isOfCurve(i) ? FLATTEST_MM : SAME_MM;
     const ring = this.points;
     let [low, high] = [0, this.lengthMm / 2];
     for (let k = 0; k < HALVINGS; k += 1) {

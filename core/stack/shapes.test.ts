@@ -2,6 +2,7 @@ import ClipperLib from "clipper-lib";
 import { expect } from "chai";
 import fc from "fast-check";
 import { families } from "../../demo/families.ts";
+import { familyNamed } from "../../test/bench-hand.ts";
 import { describeFaults } from "../faults.ts";
 import { flatArc, flatCircle, piecesOfArc, roundedPath } from "./flatten.ts";
 import { insetPathMm } from "./inset.ts";
@@ -147,6 +148,17 @@ describe("an outline of any shape", () => {
         signedAreaMm2(rim.band(0.9 * lengthMm, lengthMm, 0, 4)) +
         signedAreaMm2(rim.band(0, 0.1 * lengthMm, 0, 4));
       expect(whole).to.be.closeTo(parts, 0.01 * parts);
+    }
+  });
+
+  it("is nowhere nearer to its inset than that lies in, where a round corner begins either", () => {
+    // No more than the smallest round that stands out: 1.5 mm beside the notch.
+    for (const [code, byMm] of [
+      ["TW-42", 2.5],
+      ["NH-6", 1.2],
+    ] as const) {
+      const rim = rimOfPanel(familyNamed(code).outline)!;
+      for (const place of rim.inset(byMm)) expect(rim.nearest(place).inMm).to.be.closeTo(byMm, 0.06);
     }
   });
 
