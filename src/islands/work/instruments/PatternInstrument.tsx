@@ -112,7 +112,8 @@ function Filled({
         />
       </div>
       {fill && !isWorkingOut ? (
-        <div className="flex items-end gap-3 *:first:grow side:flex-col side:items-stretch side:justify-end">
+        // On a phone held sideways only the slider has room: its words are the drawing's.
+        <div className="flex items-end gap-3 *:first:grow side:flex-col side:items-stretch side:justify-end low:[&>*:last-child]:hidden low:[&>div>div:first-child]:sr-only">
           <DialSlider
             label={t("as-the-glass-comes-down")}
             value={share}
