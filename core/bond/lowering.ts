@@ -1,6 +1,6 @@
 import { bondPractice } from "../materials/adhesives.ts";
 import type { Family } from "../stack/family.ts";
-import { oppositeEdge, panelAreaMm2, type Edge } from "../stack/panel-geometry.ts";
+import { oppositeEdge, panelAreaMm2, squareCornered, type Edge } from "../stack/panel-geometry.ts";
 import { START_GAPS } from "./fill-front.ts";
 import type { AdhesiveInUse } from "./adhesive-in-use.ts";
 import { calculateLowerTime, type LowerTime } from "./lower-time.ts";
@@ -45,7 +45,7 @@ export function settlingForceN(
   gapUm: number,
   { surfaceTensionMnM }: AdhesiveInUse,
 ): number {
-  const areaM2 = (outline.pathMm ? panelAreaMm2(outline) : outline.widthMm * outline.heightMm) / 1e6;
+  const areaM2 = panelAreaMm2(squareCornered(outline)) / 1e6;
   const coverUm = stack.find(({ role }) => role === "cover glass")?.thicknessUm ?? USUAL_COVER_UM;
   const weightN = areaM2 * (coverUm / 1e6) * GLASS_KG_M3 * GRAVITY_M_S2;
   const pullN = ((2 * surfaceTensionMnM.value) / 1_000 / (2 * gapUm * 1e-6)) * areaM2;

@@ -3,16 +3,18 @@ import type { Family } from "../stack/family.ts";
 import { windowBox } from "../stack/window-box.ts";
 import { without, type Span } from "../stack/spans.ts";
 import {
+  closedSpans,
   edgeLengthMm,
-  edgeOffset,
   edges,
   hingeSide,
   oppositeEdge,
+  rimOfPanel,
   spansOf,
   type Edge,
   type EdgePlace,
   type Outline,
 } from "../stack/panel-geometry.ts";
+import type { Rim } from "../stack/rim.ts";
 
 export interface TapePlan {
   /** Widest tape that stays on the frame, clear of the picture; null where the border has no room. */
@@ -30,24 +32,11 @@ export interface TapePlan {
   dwellS: number;
 }
 
+type Box = ReturnType<typeof windowBox>;
+
 /** Where a window reaches into the band of tape along an edge; nothing where it does not. */
-function windowAlong(
-  panel: Outline,
-  edge: EdgePlace,
-  box: ReturnType<typeof windowBox>,
-  bandMm: number,
-): Span[] {
+function windowAlong({ widthMm, heightMm }: Outline, edge: Edge, box: Box, bandMm: number): Span[] {
   const { xMm, yMm } = box;
-  const { widthMm, heightMm } = panel;
-  if (edge === "rim") {
-    const middle = { xMm: xMm + box.widthMm / 2, yMm: yMm + box.heightMm / 2 };
-    const { atMm, inMm } = edgeOffset(panel, edge, middle);
-    const reachMm = Math.hypot(box.widthMm, box.heightMm) / 2;
-    if (inMm - reachMm >= bandMm) return [];
-    const lengthMm = edgeLengthMm(panel, edge);
-    const on = (mm: number) => (mm + lengthMm) % lengthMm;
-    return spansOf(panel, { edge, fromMm: on(atMm - reachMm), toMm: on(atMm + reachMm) });
-  }
   const isIn = {
     top: yMm < bandMm,
     bottom: yMm + box.heightMm > heightMm - bandMm,
@@ -56,6 +45,15 @@ function windowAlong(
   }[edge];
   if (!isIn) return [];
   return [edge === "top" || edge === "bottom" ? [xMm, xMm + box.widthMm] : [yMm, yMm + box.heightMm]];
+}
+
+/** The same along a rim: as if the window were as wide every way as from corner to corner. */
+function windowAlongRim(panel: Outline, rim: Rim, box: Box, bandMm: number): Span[] {
+  const { atMm, inMm } = rim.nearest({ xMm: box.xMm + box.widthMm / 2, yMm: box.yMm + box.heightMm / 2 });
+  const reachMm = Math.hypot(box.widthMm, box.heightMm) / 2;
+  if (inMm - reachMm >= bandMm) return [];
+  const [fromMm, toMm] = [rim.wrapped(atMm - reachMm), rim.wrapped(atMm + reachMm)];
+  return spansOf(panel, { edge: "rim", fromMm, toMm });
 }
 
 /** Tapes that are sold, mm wide. Common practice, no source. */
@@ -79,22 +77,23 @@ export function tapePlan({
   const long: readonly Edge[] = isWide ? ["top", "bottom"] : ["left", "right"];
   const takenMm = 2 * (clearMm.value + (widestMm ?? 0) + cornerGapMm.value);
   const bandMm = clearMm.value + (widestMm ?? 0);
-  const order: readonly EdgePlace[] = outline.pathMm
+  const rim = rimOfPanel(outline);
+  const order: readonly EdgePlace[] = rim
     ? ["rim"]
     : [...long, ...edges.filter((edge) => !long.includes(edge))];
   const strips = order.flatMap((edge) => {
     const inset = edge === "rim" ? 0 : (long.includes(edge) ? 2 * clearMm.value : takenMm) / 2;
     const whole: Span = [inset, edgeLengthMm(outline, edge) - inset];
     const kept = [
-      ...features.flatMap((feature): Span[] =>
-        feature.edge === edge && feature.kind !== "shallow" ? spansOf(outline, feature) : [],
-      ),
-      ...windows.flatMap((window) =>
-        windowAlong(outline, edge, windowBox(window), bandMm).map((span): Span => [
-          span[0] - clearMm.value,
-          span[1] + clearMm.value,
-        ]),
-      ),
+      ...closedSpans({ outline, features }, edge),
+      ...windows
+        .map(windowBox)
+        .flatMap((box) =>
+          edge === "rim"
+            ? windowAlongRim(outline, rim!, box, bandMm)
+            : windowAlong(outline, edge, box, bandMm),
+        )
+        .map(([from, to]): Span => [from - clearMm.value, to + clearMm.value]),
     ];
     const found = without(whole, kept).map(([fromMm, toMm]) => ({
       edge,

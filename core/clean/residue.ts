@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { panelPoint } from "../stack/panel-point.ts";
-import { panelAreaMm2, type Outline } from "../stack/panel-geometry.ts";
+import { panelAreaMm2, squareCornered, type Outline } from "../stack/panel-geometry.ts";
 
 /** Old glue that is left: a box by two of its corners, mm from the left and from the top, seen from the viewer's side. */
 export const residuePatch = z.strictObject({ points: z.tuple([panelPoint, panelPoint]) });
@@ -25,5 +25,5 @@ export function residuePct(outline: Outline, patches: readonly ResiduePatch[]): 
       reached = Math.max(reached, bottom);
     }
   });
-  return Math.min(100, (100 * mm2) / panelAreaMm2({ ...outline, cornerRadiusMm: 0 }));
+  return Math.min(100, (100 * mm2) / panelAreaMm2(squareCornered(outline)));
 }

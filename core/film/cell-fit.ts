@@ -3,7 +3,7 @@ import { usual } from "../usual.ts";
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { bounded } from "../units.ts";
-import { dispersion, dispersionNm2, transmittance } from "./cell-optics.ts";
+import { dispersion, dispersionNm2, filmExtinction, transmittance } from "./cell-optics.ts";
 import { chromaticity, tristimulus } from "./colour.ts";
 import { axesApartDeg, foldDeg } from "./axis-angle.ts";
 import { lightOfHex } from "./srgb.ts";
@@ -30,11 +30,7 @@ export const cellFitInput = z.strictObject({
     "usual",
     "birefringence 7 % more at 450 than at 550 nm: usual for such liquid crystals, not measured",
   ),
-  filmExtinction: usual(
-    bounded(1, 1e6),
-    1_000,
-    "each film passes a thousandth across its axis: usual, from memory",
-  ),
+  filmExtinction: filmExtinction(),
 });
 export type CellFitInput = z.input<typeof cellFitInput>;
 
@@ -83,7 +79,13 @@ function chromaticityOf(colour: string): [number, number] {
  * one angle more. Sources: as cell-optics; Levenberg 1944, Marquardt 1963.
  */
 export function calculateCellFit(input: CellFitInput, onProgress: OnProgress = () => undefined): CellFit {
-  const { looks, twistsDeg, rearDeg, filmExtinction, dispersion: given } = cellFitInput.parse(input);
+  const {
+    looks,
+    twistsDeg,
+    rearDeg,
+    filmExtinction: extinction,
+    dispersion: given,
+  } = cellFitInput.parse(input);
   const nm2 = dispersionNm2(given);
   const wanted = looks.flatMap(({ srgb: colour }) => chromaticityOf(colour));
   const predicted = (twistDeg: number, retardanceNm: number, rear: number) =>
@@ -93,7 +95,7 @@ export function calculateCellFit(input: CellFitInput, onProgress: OnProgress = (
         retardanceNm,
         rearDeg: rear,
         frontDeg,
-        filmExtinction,
+        filmExtinction: extinction,
         dispersion: nm2,
       });
       const { x, y } = chromaticity(tristimulus(t, "D65"));

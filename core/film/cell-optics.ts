@@ -22,6 +22,10 @@ export const dispersion = () =>
 export const dispersionNm2 = (given: z.output<ReturnType<typeof dispersion>>): number =>
   given === "usual" ? USUAL_NM2 : given;
 
+/** How much better a film passes light along its axis than across. */
+export const filmExtinction = () =>
+  usual(bounded(1, 1e6), 1_000, "each film passes a thousandth across its axis: usual, from memory");
+
 export const cellOpticsInput = z.strictObject({
   twistDeg: bounded(-360, 360),
   /** At 550 nm. */
@@ -37,11 +41,7 @@ export const cellOpticsInput = z.strictObject({
   ),
   illuminant: usual(oneOf(illuminants), "E", "light of equal energy at every wavelength"),
   /** Light that a film passes along its axis over what it passes across it. */
-  filmExtinction: usual(
-    bounded(1, 1e6),
-    1_000,
-    "each film passes a thousandth across its axis: usual, from memory",
-  ),
+  filmExtinction: filmExtinction(),
   sweep: z
     .strictObject({
       fromDeg: bounded(-360, 360),

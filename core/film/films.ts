@@ -3,6 +3,7 @@ import { usual } from "../usual.ts";
 import type { Family } from "../stack/family.ts";
 import { insetPathMm } from "../stack/inset.ts";
 import { panelPoint, type PanelPoint } from "../stack/panel-point.ts";
+import { boxOf, toThousandth } from "../stack/ring.ts";
 import { bounded, sideMm, words, oneOf } from "../units.ts";
 
 /** The film on the viewer's side of the cell, and the one behind it. */
@@ -67,12 +68,13 @@ export function pieceOf(family: Pick<Family, "outline" | "borderMm">): {
   const { pathMm } = family.outline;
   if (pathMm) {
     const path = insetPathMm(pathMm, bare);
-    const least = (of: keyof PanelPoint) => Math.min(...path.map((point) => point[of]));
-    const [left, top] = [least("xMm"), least("yMm")];
-    const thousandth = (mm: number) => Math.round(mm * 1_000) / 1_000;
-    const moved = path.map(({ xMm, yMm }) => ({ xMm: thousandth(xMm - left), yMm: thousandth(yMm - top) }));
-    const most = (of: keyof PanelPoint) => Math.max(...moved.map((point) => point[of]));
-    return { widthMm: most("xMm"), heightMm: most("yMm"), pathMm: moved };
+    const { left, top } = boxOf(path);
+    const moved = path.map(({ xMm, yMm }) => ({
+      xMm: toThousandth(xMm - left),
+      yMm: toThousandth(yMm - top),
+    }));
+    const { right, bottom } = boxOf(moved);
+    return { widthMm: right, heightMm: bottom, pathMm: moved };
   }
   return {
     widthMm: round(family.outline.widthMm - 2 * bare),

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { isOnPanel, type Outline } from "../stack/panel-geometry.ts";
+import { isOnPanel, squareCornered, type Outline } from "../stack/panel-geometry.ts";
 import { panelPoint, type PanelPoint } from "../stack/panel-point.ts";
 import { words, oneOf } from "../units.ts";
 import { t } from "../../words/intake.ts";
@@ -147,4 +147,4 @@ export function damageSize({ damage: kind, points }: Pick<Damage, "damage" | "po
 
 /** The first of these points that does not lie on the panel, or -1; the corner of a broken glass may be drawn square. */
 export const pointOffPanel = (panel: Outline, points: readonly PanelPoint[]): number =>
-  points.findIndex(({ xMm, yMm }) => !isOnPanel({ ...panel, cornerRadiusMm: 0 }, xMm, yMm));
+  points.findIndex(({ xMm, yMm }) => !isOnPanel(squareCornered(panel), xMm, yMm));

@@ -2,6 +2,7 @@ import { isTaped, routeNow, seamNow } from "../device/ask.ts";
 import type { LineKey } from "../device/line.ts";
 import type { Scene } from "../device/scene.ts";
 import {
+  closedSpans,
   edgeLengthMm,
   edges,
   hingeSide,
@@ -9,13 +10,12 @@ import {
   panelAreaMm2,
   panelEdges,
   rimOfPanel,
-  spansOf,
   type EdgePlace,
 } from "../stack/panel-geometry.ts";
 import type { Rim } from "../stack/rim.ts";
 import { signedAreaMm2 } from "../stack/ring.ts";
 import type { Family } from "../stack/family.ts";
-import { without, type Span } from "../stack/spans.ts";
+import { divided, without, type Span } from "../stack/spans.ts";
 import type { HeatChoice } from "./lift-slot.ts";
 import { HANDLING_S } from "./handling.ts";
 
@@ -49,12 +49,6 @@ export const POP_S = 20;
 /** The rim that a tape holds, cut stretch by stretch; also the depth of a tape, mm, where the family names none. */
 const TAPE_MM = 5;
 
-/** Stretches of an edge where no card goes: flexes, hinges, and where there is no glue to cut. */
-const closed = ({ outline, features }: Family, edge: EdgePlace): Span[] =>
-  features.flatMap((feature): Span[] =>
-    feature.edge === edge && feature.kind !== "shallow" ? spansOf(outline, feature) : [],
-  );
-
 interface Draft extends Omit<Piece, "sharePct" | "key"> {
   areaMm2: number;
   /** At the rim, beside the hinge: it comes last, and no wire goes over it. */
@@ -81,15 +75,13 @@ function rimStrips(family: Family, rim: Rim, stripMm: number, speedMmS: number, 
   const ringMm = Math.min(stripMm, deepestMm / 2);
   for (let outerMm = 0; outerMm < deepestMm - 0.01; outerMm += ringMm) {
     const innerMm = Math.min(outerMm + ringMm, deepestMm);
-    const taken = outerMm === 0 ? closed(family, "rim") : [];
+    const taken = outerMm === 0 ? closedSpans(family, "rim") : [];
     const ring = without([0, rim.lengthMm], taken).flatMap(([from, to]) => {
       const parts = Math.max(
         1,
         Math.ceil(Math.max((to - from) / longestMm, (to - from) / rim.lengthMm / RIM_SHARE)),
       );
-      return Array.from({ length: parts }, (_, part): Draft => {
-        const fromMm = from + ((to - from) * part) / parts;
-        const toMm = from + ((to - from) * (part + 1)) / parts;
+      return divided([from, to], parts).map(([fromMm, toMm]): Draft => {
         const areaMm2 = Math.abs(signedAreaMm2(rim.band(fromMm, toMm, outerMm, innerMm)));
         return {
           tool: "card",
@@ -132,12 +124,10 @@ function faceStrips(family: Family, stripMm: number, speedMmS: number, longestMm
       // A trapezoid: its two ends lie at 45 degrees.
       const widthShare = (lengthMm - (outerMm + innerMm)) / (whole[1] - whole[0]);
       if (widthShare <= 0) continue;
-      const spans = outerMm === 0 ? without(whole, closed(family, edge)) : [whole];
+      const spans = outerMm === 0 ? without(whole, closedSpans(family, edge)) : [whole];
       for (const [from, to] of spans) {
         const parts = Math.max(1, Math.ceil((to - from) / longestMm));
-        for (let part = 0; part < parts; part += 1) {
-          const fromMm = from + ((to - from) * part) / parts;
-          const toMm = from + ((to - from) * (part + 1)) / parts;
+        for (const [fromMm, toMm] of divided([from, to], parts)) {
           const draft: Draft = {
             tool: "card",
             edge,
@@ -165,23 +155,19 @@ function rimStretches(family: Family, speedMmS: number, longestMm: number, depth
   return panelEdges(outline)
     .filter((edge) => edge !== hinge)
     .flatMap((edge) =>
-      without([0, edgeLengthMm(outline, edge)], closed(family, edge)).flatMap(([from, to]) => {
+      without([0, edgeLengthMm(outline, edge)], closedSpans(family, edge)).flatMap(([from, to]) => {
         const parts = Math.max(1, Math.ceil((to - from) / Math.min(longestMm, mostMm)));
-        return Array.from({ length: parts }, (_, part): Draft => {
-          const fromMm = from + ((to - from) * part) / parts;
-          const toMm = from + ((to - from) * (part + 1)) / parts;
-          return {
-            tool: "card",
-            edge,
-            fromMm,
-            toMm,
-            outerMm: 0,
-            innerMm: depthMm,
-            areaMm2: (toMm - fromMm) * depthMm,
-            timeS: (toMm - fromMm) / speedMmS,
-            isAtHinge: false,
-          };
-        });
+        return divided([from, to], parts).map(([fromMm, toMm]): Draft => ({
+          tool: "card",
+          edge,
+          fromMm,
+          toMm,
+          outerMm: 0,
+          innerMm: depthMm,
+          areaMm2: (toMm - fromMm) * depthMm,
+          timeS: (toMm - fromMm) / speedMmS,
+          isAtHinge: false,
+        }));
       }),
     );
 }

@@ -1,5 +1,13 @@
 import type { PanelPoint } from "../stack/panel-point.ts";
-import { panelAreaMm2, pointOnEdge, spansOf, type EdgePlace, type Outline } from "../stack/panel-geometry.ts";
+import {
+  panelAreaMm2,
+  pointOnEdge,
+  spansOf,
+  squareCornered,
+  type EdgePlace,
+  type Outline,
+} from "../stack/panel-geometry.ts";
+import { divided } from "../stack/spans.ts";
 import type { EdgeLoop } from "./edge-loop.ts";
 
 /** A place that a wire must not come over: a stretch of an edge, so deep. */
@@ -67,17 +75,14 @@ function crosses(from: PanelPoint, to: PanelPoint, area: readonly PanelPoint[]):
 
 /** What a bar takes of the panel, in convex areas: one at a straight edge, several along a rim. */
 function areasOf(panel: Outline, { edge, fromMm, toMm, depthMm }: WireBar): PanelPoint[][] {
-  return spansOf(panel, { edge, fromMm, toMm }).flatMap(([from, to]) => {
-    const parts = edge === "rim" ? Math.max(1, Math.ceil((to - from) / RIM_PART_MM)) : 1;
-    return Array.from({ length: parts }, (_, i) => {
-      const [a, b] = [from + ((to - from) * i) / parts, from + ((to - from) * (i + 1)) / parts];
-      return [
-        pointOnEdge(panel, edge, a),
-        pointOnEdge(panel, edge, b),
-        pointOnEdge(panel, edge, b, depthMm),
-        pointOnEdge(panel, edge, a, depthMm),
-      ];
-    });
+  return spansOf(panel, { edge, fromMm, toMm }).flatMap((span) => {
+    const parts = edge === "rim" ? Math.max(1, Math.ceil((span[1] - span[0]) / RIM_PART_MM)) : 1;
+    return divided(span, parts).map(([a, b]) => [
+      pointOnEdge(panel, edge, a),
+      pointOnEdge(panel, edge, b),
+      pointOnEdge(panel, edge, b, depthMm),
+      pointOnEdge(panel, edge, a, depthMm),
+    ]);
   });
 }
 
@@ -158,7 +163,7 @@ export function wirePath(
     clockwiseMm: at.clockwise,
     counterMm: at.counter,
     longestMm,
-    sweptPct: Math.min(100, (50 * twiceArea(swept)) / panelAreaMm2({ ...panel, cornerRadiusMm: 0 })),
+    sweptPct: Math.min(100, (50 * twiceArea(swept)) / panelAreaMm2(squareCornered(panel))),
     stopsBefore: [...stopsBefore],
   };
 }

@@ -1,4 +1,5 @@
 import type { PanelPoint } from "./panel-point.ts";
+import { toThousandth, unitVector } from "./ring.ts";
 
 /** Ours are nearer, so that a round outline looks round on a large screen. */
 const FLAT_MM = 0.01;
@@ -9,8 +10,6 @@ export const piecesOfArc = (radiusMm: number, sweepRad: number, flatMm = FLAT_MM
     1,
     Math.ceil(Math.abs(sweepRad) / (2 * Math.acos(Math.max(0, 1 - flatMm / Math.max(radiusMm, flatMm))))),
   );
-
-const rounded = (mm: number) => Math.round(mm * 1_000) / 1_000;
 
 /**
  * An arc as points, its two ends among them; angles in radians from the right, clockwise as seen. Places to a thousandth of a mm.
@@ -27,7 +26,10 @@ export function flatArc(
   const count = piecesOfArc(radiusMm, sweepRad);
   return Array.from({ length: count + 1 }, (_, i) => {
     const angle = fromRad + (sweepRad * i) / count;
-    return { xMm: rounded(xMm + radiusMm * Math.cos(angle)), yMm: rounded(yMm + radiusMm * Math.sin(angle)) };
+    return {
+      xMm: toThousandth(xMm + radiusMm * Math.cos(angle)),
+      yMm: toThousandth(yMm + radiusMm * Math.sin(angle)),
+    };
   });
 }
 
@@ -45,8 +47,8 @@ export function roundedPath(
     if (radius === 0) return [{ xMm: x, yMm: y }];
     const [px, py] = corners[(i + corners.length - 1) % corners.length]!;
     const [nx, ny] = corners[(i + 1) % corners.length]!;
-    const [inX, inY] = unit(x - px, y - py);
-    const [outX, outY] = unit(nx - x, ny - y);
+    const [inX, inY] = unitVector(x - px, y - py);
+    const [outX, outY] = unitVector(nx - x, ny - y);
     const turn = Math.atan2(inX * outY - inY * outX, inX * outX + inY * outY);
     const back = radius * Math.tan(Math.abs(turn) / 2);
     const side = Math.sign(turn);
@@ -55,8 +57,3 @@ export function roundedPath(
     return flatArc(centre, radius, Math.atan2(start.y - centre.yMm, start.x - centre.xMm), turn);
   });
 }
-
-const unit = (x: number, y: number): [number, number] => {
-  const long = Math.hypot(x, y);
-  return [x / long, y / long];
-};

@@ -2,16 +2,11 @@ import { z } from "zod";
 import { bounded, sideMm, words, oneOf } from "../units.ts";
 import { panelPoint } from "./panel-point.ts";
 import { edgeLengthMm, edgePlaces, panelEdges, type Outline, type Stretch } from "./panel-geometry.ts";
-import { firstMeeting, goesRound, type Ring } from "./ring.ts";
+import { boxOf, firstMeeting, goesRound } from "./ring.ts";
 import { t } from "../../words/stack.ts";
 
 /** Sizes given beside a path may be so far from its own, mm. */
 const SAME_SIZE_MM = 0.02;
-
-const boxOf = (path: Ring) => {
-  const [xs, ys] = [path.map(({ xMm }) => xMm), path.map(({ yMm }) => yMm)];
-  return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) };
-};
 
 /**
  * The outline of a panel, seen from the viewer's side: a rectangle with round corners, or any shape by its path and the holes in it.

@@ -41,6 +41,9 @@ const ringsOf = ({ pathMm, holesMm = [] }: Outline): readonly Ring[] => (pathMm 
 /** What a panel's stretches lie along: four edges, or one rim. */
 export const panelEdges = (panel: Outline): readonly EdgePlace[] => (panel.pathMm ? ["rim"] : edges);
 
+/** A panel whose round corners count as square; a shape as it is. */
+export const squareCornered = (panel: Outline): Outline => ({ ...panel, cornerRadiusMm: 0 });
+
 /** The area of a panel, mm2: without what its round corners and its holes leave out. */
 export function panelAreaMm2({
   widthMm,
@@ -76,6 +79,15 @@ export const spansOf = (panel: Outline, { edge, fromMm, toMm }: Stretch): Span[]
         [0, toMm],
       ]
     : [[fromMm, toMm]];
+
+/** Where along an edge no blade, card or tape goes: flexes, hinges, keep-outs, and where there is no glue. */
+export const closedSpans = (
+  { outline: panel, features }: { outline: Outline; features: readonly (Stretch & { kind: string })[] },
+  edge: EdgePlace,
+): Span[] =>
+  features.flatMap((feature): Span[] =>
+    feature.edge === edge && feature.kind !== "shallow" ? spansOf(panel, feature) : [],
+  );
 
 /** The middle of a stretch along its edge, mm. */
 export function middleMm(panel: Outline, { edge, fromMm, toMm }: Stretch): number {

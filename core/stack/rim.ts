@@ -1,5 +1,5 @@
 import type { PanelPoint } from "./panel-point.ts";
-import { isRingWithin, signedAreaMm2, type Ring } from "./ring.ts";
+import { boxOf, isRingWithin, signedAreaMm2, unitVector, type Ring } from "./ring.ts";
 
 /** A place on the rim and the way straight in from it. */
 export interface RimPlace extends PanelPoint {
@@ -27,16 +27,17 @@ const FAN_DEG = 10;
 const SAME_MM = 0.002;
 const HALVINGS = 16;
 
-const unit = (x: number, y: number): [number, number] => {
-  const long = Math.hypot(x, y) || 1;
-  return [x / long, y / long];
-};
+/** The place so far along a way in, or at its end. */
+function along({ xMm, yMm, inX, inY, depthMm }: RimRay, byMm: number): PanelPoint {
+  const d = Math.min(byMm, depthMm);
+  return { xMm: xMm + d * inX, yMm: yMm + d * inY };
+}
 
 /** Points clockwise as seen, the first at the top centre: where the line down the middle first meets the ring. */
 function fromTopCentre(path: Ring): PanelPoint[] {
   const ring = signedAreaMm2(path) < 0 ? [...path].reverse() : [...path];
-  const xs = ring.map(({ xMm }) => xMm);
-  const middle = (Math.min(...xs) + Math.max(...xs)) / 2;
+  const { left, right } = boxOf(ring);
+  const middle = (left + right) / 2;
   let [first, least] = [0, Infinity];
   let top: PanelPoint = ring[0]!;
   ring.forEach((a, i) => {
@@ -76,7 +77,7 @@ export class Rim {
       starts.push(length);
       longs.push(Math.hypot(b.xMm - a.xMm, b.yMm - a.yMm));
       length += longs.at(-1)!;
-      return unit(a.yMm - b.yMm, b.xMm - a.xMm);
+      return unitVector(a.yMm - b.yMm, b.xMm - a.xMm);
     });
     this.starts = starts;
     this.own = own;
@@ -89,7 +90,7 @@ export class Rim {
       // The pieces of a curve are short: as far from it as they may be, at the most.
       const bowMm = (turn / 8) * Math.max(longs[(i + count - 1) % count]!, longs[i]!);
       const isCurve = turn < (CURVE_DEG * Math.PI) / 180 && bowMm < 1.5 * FLATTEST_MM;
-      return isCurve ? unit(x + beforeX, y + beforeY) : null;
+      return isCurve ? unitVector(x + beforeX, y + beforeY) : null;
     });
     this.ways = own.map((way, i) => ({ from: shared[i] ?? way, to: shared[(i + 1) % count] ?? way }));
   }
@@ -124,7 +125,7 @@ export class Rim {
     const long = Math.hypot(b.xMm - a.xMm, b.yMm - a.yMm);
     const share = long === 0 ? 0 : Math.min(1, (atMm - this.starts[i]!) / long);
     const { from, to } = this.ways[i]!;
-    const [inX, inY] = unit(from[0] + share * (to[0] - from[0]), from[1] + share * (to[1] - from[1]));
+    const [inX, inY] = unitVector(from[0] + share * (to[0] - from[0]), from[1] + share * (to[1] - from[1]));
     return {
       xMm: a.xMm + share * (b.xMm - a.xMm),
       yMm: a.yMm + share * (b.yMm - a.yMm),
@@ -140,11 +141,11 @@ export class Rim {
       const b = this.point(i + 1);
       const [dx, dy] = [b.xMm - a.xMm, b.yMm - a.yMm];
       const long = Math.hypot(dx, dy);
-      const along =
+      const walked =
         long === 0 ? 0 : Math.min(long, Math.max(0, ((xMm - a.xMm) * dx + (yMm - a.yMm) * dy) / long));
-      const share = long === 0 ? 0 : along / long;
+      const share = long === 0 ? 0 : walked / long;
       const away = Math.hypot(xMm - a.xMm - share * dx, yMm - a.yMm - share * dy);
-      if (away < least) [best, least] = [this.starts[i]! + along, away];
+      if (away < least) [best, least] = [this.starts[i]! + walked, away];
     });
     const at = this.place(best);
     const side = (xMm - at.xMm) * at.inX + (yMm - at.yMm) * at.inY;
@@ -247,8 +248,7 @@ export class Rim {
 
   /**
    * The part of the panel that lies along a stretch of the rim, past the top centre where `fromMm` is above `toMm`, between two depths: as
-   * a closed line. All such parts, side by side, are
-   * the whole panel, none twice.
+   * a closed line. All such parts, side by side, are the whole panel, none twice.
    */
   band(fromMm: number, toMm: number, outerMm: number, innerMm: number): PanelPoint[] {
     const isPast = fromMm > toMm;
@@ -259,11 +259,10 @@ export class Rim {
       ...(isPast ? this.rays.filter(({ atMm }) => atMm < toMm) : []),
       this.rayAt(toMm, "before"),
     ];
-    const at = ({ xMm, yMm, inX, inY, depthMm }: RimRay, wanted: number): PanelPoint => {
-      const d = Math.min(wanted, depthMm);
-      return { xMm: xMm + d * inX, yMm: yMm + d * inY };
-    };
-    return [...rays.map((ray) => at(ray, outerMm)), ...[...rays].reverse().map((ray) => at(ray, innerMm))];
+    return [
+      ...rays.map((ray) => along(ray, outerMm)),
+      ...[...rays].reverse().map((ray) => along(ray, innerMm)),
+    ];
   }
 
   /** A way in at any place: on this or that side of a corner. */
@@ -277,10 +276,7 @@ export class Rim {
 
   /** The rim moved in by so much, as a closed line. */
   inset(byMm: number): PanelPoint[] {
-    return this.rays.map(({ xMm, yMm, inX, inY, depthMm }) => {
-      const d = Math.min(byMm, depthMm);
-      return { xMm: xMm + d * inX, yMm: yMm + d * inY };
-    });
+    return this.rays.map((ray) => along(ray, byMm));
   }
 }
 

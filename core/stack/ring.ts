@@ -6,6 +6,21 @@ export type Ring = readonly PanelPoint[];
 /** Nearer than this two places are one, mm. */
 const SAME_MM = 1e-6;
 
+/** A length to a thousandth of a millimetre: finer than anybody measures or draws. */
+export const toThousandth = (mm: number): number => Math.round(mm * 1_000) / 1_000;
+
+/** A direction of length 1. */
+export function unitVector(x: number, y: number): [number, number] {
+  const long = Math.hypot(x, y) || 1;
+  return [x / long, y / long];
+}
+
+/** How far a ring reaches to each side, mm. */
+export function boxOf(ring: Ring): { left: number; top: number; right: number; bottom: number } {
+  const [xs, ys] = [ring.map(({ xMm }) => xMm), ring.map(({ yMm }) => yMm)];
+  return { left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs), bottom: Math.max(...ys) };
+}
+
 /** Each stretch of a closed line. */
 const sidesOf = (ring: Ring): [PanelPoint, PanelPoint][] =>
   ring.map((point, i) => [point, ring[(i + 1) % ring.length]!]);
@@ -35,7 +50,7 @@ export function toRingMm(xMm: number, yMm: number, ring: Ring): number {
   return least;
 }
 
-/** Whether any of a ring is nearer to a place than so much. */
+/** Whether any of a ring is nearer to a place than so much. Asked for each way in of a rim: without roots, and no further than the first. */
 export function isRingWithin(ring: Ring, xMm: number, yMm: number, limitMm: number): boolean {
   if (limitMm <= 0) return false;
   const limit2 = limitMm * limitMm;

@@ -1,6 +1,18 @@
 /** A stretch from one place to another, mm. */
 export type Span = readonly [number, number];
 
+/**
+ * A stretch in so many parts of one length.
+ *
+ * @example
+ * divided([0, 100], 2) // [[0, 50], [50, 100]]
+ */
+export const divided = ([from, to]: Span, parts: number): Span[] =>
+  Array.from({ length: parts }, (_, i): Span => [
+    from + ((to - from) * i) / parts,
+    from + ((to - from) * (i + 1)) / parts,
+  ]);
+
 /** Shorter than this a stretch is not worth a piece of its own, mm. */
 const LEAST_MM = 2;
 

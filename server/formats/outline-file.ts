@@ -15,7 +15,7 @@ import { outline } from "../../core/stack/outline.ts";
 import type { Outline } from "../../core/stack/panel-geometry.ts";
 import type { PanelPoint } from "../../core/stack/panel-point.ts";
 import { FLATTEST_MM } from "../../core/stack/rim.ts";
-import { goesRound, signedAreaMm2, toStretchMm } from "../../core/stack/ring.ts";
+import { boxOf, goesRound, signedAreaMm2, toStretchMm, toThousandth } from "../../core/stack/ring.ts";
 import { t } from "../../words/server.ts";
 
 /** Why a drawing gives no outline. */
@@ -198,7 +198,6 @@ function joined(lines: readonly Drawn[]): Drawn[] {
 
 /** A turn of less than this is none: the point between is left out, mm off the line. */
 const STRAIGHT_MM = 0.001;
-const rounded = (mm: number) => Math.round(mm * 1_000) / 1_000;
 
 /** A closed line as a ring: no point twice, none in the middle of a straight stretch. */
 function ringOf(points: readonly PanelPoint[]): PanelPoint[] {
@@ -216,7 +215,7 @@ const MOST_ROUND = 0.35;
 /** The rectangle, its corners round or not, that a ring is; null where it is none. */
 function rectangleOf(ring: readonly PanelPoint[], widthMm: number, heightMm: number): Outline | null {
   const along = ring.filter(({ yMm }) => yMm < SAME_MM).map(({ xMm }) => xMm);
-  const radius = rounded(Math.min(...along));
+  const radius = toThousandth(Math.min(...along));
   if (radius > MOST_ROUND * Math.min(widthMm, heightMm)) return null;
   const isOn = ({ xMm, yMm }: PanelPoint) => {
     const [fromX, fromY] = [Math.min(xMm, widthMm - xMm), Math.min(yMm, heightMm - yMm)];
@@ -251,14 +250,13 @@ function outlineIn(lines: readonly Drawn[]): ReadOutline {
     .sort((a, b) => b.areaMm2 - a.areaMm2);
   const [best, ...others] = closed;
   if (!best) throw new OutlineRefused(t("the-drawing-holds-no-closed-shape-that"));
-  const [xs, ys] = [best.ring.map(({ xMm }) => xMm), best.ring.map(({ yMm }) => yMm)];
-  const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  const [widthMm, heightMm] = [rounded(Math.max(...xs) - left), rounded(Math.max(...ys) - top)];
+  const { left, top, right, bottom } = boxOf(best.ring);
+  const [widthMm, heightMm] = [toThousandth(right - left), toThousandth(bottom - top)];
   if (!(widthMm >= 1 && widthMm <= 5_000 && heightMm >= 1 && heightMm <= 5_000)) {
     throw new OutlineRefused(t("the-drawing-is-mm-each-side-must", { widthMm, heightMm }));
   }
   const moved = (ring: readonly PanelPoint[]) =>
-    ring.map(({ xMm, yMm }) => ({ xMm: rounded(xMm - left), yMm: rounded(yMm - top) }));
+    ring.map(({ xMm, yMm }) => ({ xMm: toThousandth(xMm - left), yMm: toThousandth(yMm - top) }));
   const ring = moved(best.ring);
   const isInside = (other: readonly PanelPoint[]) =>
     other.every(({ xMm, yMm }) => goesRound(best.ring, xMm, yMm));

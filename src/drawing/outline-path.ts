@@ -7,12 +7,13 @@ import {
   type Outline,
 } from "../../core/stack/panel-geometry.ts";
 import type { PanelPoint } from "../../core/stack/panel-point.ts";
+import { toThousandth } from "../../core/stack/ring.ts";
 
-const short = (mm: number) => Math.round(mm * 1_000) / 1_000;
+const openPath = (points: readonly PanelPoint[]): string =>
+  `M${points.map(({ xMm, yMm }) => `${toThousandth(xMm)} ${toThousandth(yMm)}`).join("L")}`;
 
 /** A closed line as an SVG path. */
-export const closedPath = (points: readonly PanelPoint[]): string =>
-  `M${points.map(({ xMm, yMm }) => `${short(xMm)} ${short(yMm)}`).join("L")}Z`;
+export const closedPath = (points: readonly PanelPoint[]): string => `${openPath(points)}Z`;
 
 /** A panel's outline with its holes as an SVG path, to be filled by the even-odd rule. */
 export function outlinePath(panel: Outline, leastRadiusMm = 0): string {
@@ -58,15 +59,13 @@ export function besidePath(
   outMm: number,
 ): string {
   const rim = rimOfPanel(panel);
-  const line = (points: readonly PanelPoint[]) =>
-    `M${points.map(({ xMm, yMm }) => `${short(xMm)} ${short(yMm)}`).join("L")}`;
-  if (!rim) return line([fromMm, toMm].map((at) => pointOnEdge(panel, edge, at, -outMm)));
+  if (!rim) return openPath([fromMm, toMm].map((at) => pointOnEdge(panel, edge, at, -outMm)));
   const stepMm = rim.lengthMm / 120;
   return spansOf(panel, { edge, fromMm, toMm })
     .map(([from, to]) => {
       const parts = Math.max(1, Math.ceil((to - from) / stepMm));
       const at = (i: number) => from + ((to - from) * i) / parts;
-      return line(Array.from({ length: parts + 1 }, (_, i) => pointOnEdge(panel, edge, at(i), -outMm)));
+      return openPath(Array.from({ length: parts + 1 }, (_, i) => pointOnEdge(panel, edge, at(i), -outMm)));
     })
     .join("");
 }

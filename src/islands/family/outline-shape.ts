@@ -2,6 +2,7 @@ import type { PanelWindow } from "../../../core/stack/family.ts";
 import { roundedPath } from "../../../core/stack/flatten.ts";
 import type { EdgeFeature } from "../../../core/stack/outline.ts";
 import {
+  edgeLengthMm,
   edgeOffset,
   panelEdges,
   pointOnEdge,
@@ -10,13 +11,14 @@ import {
   type Outline,
 } from "../../../core/stack/panel-geometry.ts";
 import type { PanelPoint } from "../../../core/stack/panel-point.ts";
+import { boxOf } from "../../../core/stack/ring.ts";
 
 /** An outline by its points, as large as they reach. */
 export function shaped(pathMm: PanelPoint[], holesMm: PanelPoint[][] = []): Outline {
-  const size = (of: keyof PanelPoint) => Math.max(...pathMm.map((point) => point[of]));
+  const { right, bottom } = boxOf(pathMm);
   return {
-    widthMm: size("xMm"),
-    heightMm: size("yMm"),
+    widthMm: right,
+    heightMm: bottom,
     pathMm,
     ...(holesMm.length > 0 ? { holesMm } : {}),
   };
@@ -66,7 +68,7 @@ export function settled(
   windows: readonly PanelWindow[],
 ): { outline: Outline; windows: PanelWindow[] } {
   const path = panel.pathMm!;
-  const [left, top] = [Math.min(...path.map(({ xMm }) => xMm)), Math.min(...path.map(({ yMm }) => yMm))];
+  const { left, top } = boxOf(path);
   const moved = <Place extends PanelPoint>(place: Place): Place => ({
     ...place,
     xMm: place.xMm - left,
@@ -145,7 +147,6 @@ export function pulledStretch(
   if (part === "to") return { fromMm, toMm: rim ? on(toPlaceMm) : Math.max(toPlaceMm, fromMm + 1) };
   const by = toPlaceMm - Math.round(grabMm);
   if (rim) return { fromMm: on(fromMm + by), toMm: on(toMm + by) };
-  const lengthMm = was.edge === "top" || was.edge === "bottom" ? panel.widthMm : panel.heightMm;
-  const kept = Math.max(-fromMm, Math.min(lengthMm - toMm, by));
+  const kept = Math.max(-fromMm, Math.min(edgeLengthMm(panel, was.edge) - toMm, by));
   return { fromMm: fromMm + kept, toMm: toMm + kept };
 }
