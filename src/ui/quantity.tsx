@@ -2,6 +2,7 @@ import { Popover } from "radix-ui";
 import type { ReactNode } from "react";
 import { celsiusToFahrenheit, fahrenheitToCelsius, inchToMm, mmToInch } from "../../core/units.ts";
 import { durationParts } from "./duration-text.ts";
+import { NotMeasured } from "./NotMeasured.tsx";
 import { usePreferences, type Preferences } from "./preferences.ts";
 import { t } from "../../words/frame.ts";
 import { term } from "../../words/speaker.ts";
@@ -88,31 +89,15 @@ export function Assumed({
   measure?: { href: string; words: string };
 }) {
   return (
-    <Popover.Root>
-      <Popover.Trigger
-        className="-my-2 inline-flex min-h-12 min-w-12 items-center"
-        title={t("assumed-where-from")}
-      >
-        <span className="assumed">{children}</span>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          className="z-50 max-w-80 rounded-sm border-2 border-ink bg-raised p-4 text-ink shadow-lg"
-          sideOffset={4}
-          collisionPadding={12}
-        >
-          <p className="font-semibold">{t("not-measured-here")}</p>
-          <p className="mt-1">{term(source)}</p>
-          {measure && (
-            <Popover.Close asChild>
-              <a href={measure.href} className="control mt-3 mr-2">
-                {measure.words}
-              </a>
-            </Popover.Close>
-          )}
-          <Popover.Close className="control mt-3">{t("good")}</Popover.Close>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <NotMeasured className="-my-2" title={t("assumed-where-from")} shown={children}>
+      <p className="mt-1">{term(source)}</p>
+      {measure && (
+        <Popover.Close asChild>
+          <a href={measure.href} className="control mt-3 mr-2">
+            {measure.words}
+          </a>
+        </Popover.Close>
+      )}
+    </NotMeasured>
   );
 }
