@@ -11,7 +11,6 @@ import {
   type Outline,
 } from "../../../core/stack/panel-geometry.ts";
 import { windowBox } from "../../../core/stack/window-box.ts";
-import type { Problem } from "../../../server/problem.ts";
 import { hues } from "../../drawing/Hatches.tsx";
 import { bandPath } from "../../drawing/outline-path.ts";
 import { pointerPlace } from "../../drawing/plan-point.ts";
@@ -21,14 +20,12 @@ import { Board, Chosen, useChosen, Wide } from "./Board.tsx";
 import { useEditor, type Editor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry } from "./entries.tsx";
 import { outlineHandles, pulledOutline, type OutlineHandle } from "./outline-handles.ts";
+import { OutlineFields } from "./OutlineFields.tsx";
+import { HANDLE_OUT, handleNames, Handles, pointNear, Points } from "./OutlinePoints.tsx";
 import {
   alongStretch,
-  byPoints,
   drawnStretch,
-  featuresOn,
-  pointAdded,
   pointMoved,
-  pointTaken,
   pulledStretch,
   settled,
   stretchLengthMm,
@@ -98,8 +95,6 @@ const labelOf: Record<(typeof featureKinds)[number], string> = {
 };
 
 const half = (mm: number) => Math.round(2 * mm) / 2;
-/** How far outside the outline its points lie, in drawing units. */
-const HANDLE_OUT = 2.4;
 
 type Grip =
   | { what: "new"; edge: EdgePlace; kind: EdgeFeature["kind"]; fromMm: number; toMm: number }
@@ -124,6 +119,8 @@ export function PlanEditor() {
   const unit = drawable ? planUnit(outline) : 1;
   const depth = Math.max(family.borderMm || 0, 5 * unit);
 
+  const chosenPoint = selection.list === "outline" ? selection.index : -1;
+
   /** Where along an edge a point lies: to the whole millimetre, and to the very end. */
   const along = (edge: EdgePlace, point: PanelPoint): number => {
     const { atMm } = edgeOffset(outline, edge, point);
@@ -138,7 +135,7 @@ export function PlanEditor() {
 
   /** What lies under the pointer: a point of the outline, the end or the middle of a stretch, or a window. */
   const gripAt = (point: PanelPoint): Grip | null => {
-    const index = pointNear(outline, point, 2.6 * unit);
+    const index = pointNear(outline, point, 2.6 * unit, chosenPoint);
     if (index >= 0) {
       const { xMm, yMm } = outline.pathMm![index]!;
       return { what: "point", index, start: outline, dxMm: xMm - point.xMm, dyMm: yMm - point.yMm };
@@ -331,11 +328,7 @@ export function PlanEditor() {
                     )}
                     {tool === "move" &&
                       (outline.pathMm ? (
-                        <Points
-                          outline={outline}
-                          chosen={selection.list === "outline" ? selection.index : -1}
-                          unit={u}
-                        />
+                        <Points outline={outline} chosen={chosenPoint} unit={u} />
                       ) : (
                         <Handles outline={outline} unit={u} />
                       ))}
@@ -397,6 +390,12 @@ const Swatch = ({ hue }: { hue: string }) => (
   <span aria-hidden className="size-4 shrink-0 border border-on-ink" style={{ background: hue }} />
 );
 
+/** Whether a stretch can be drawn as it is written: it has a length, and its edge is the outline's. */
+const isDrawable = (outline: Outline, feature: EdgeFeature): boolean =>
+  panelEdges(outline).includes(feature.edge) &&
+  Number.isFinite(feature.fromMm + feature.toMm) &&
+  (feature.edge === "rim" ? feature.fromMm !== feature.toMm : feature.toMm > feature.fromMm);
+
 /** What is selected, marked on the plan. */
 function Marked({
   family: { outline, features, windows },
@@ -431,234 +430,6 @@ function Marked({
       strokeWidth={0.8 * unit}
       pointerEvents="none"
     />
-  );
-}
-
-/** A curve has many points: of more than these only its corners are shown. */
-const MOST_POINTS = 24;
-
-/** The points of an outline that are shown and can be pulled, by their index: all of a few, else the corners and what is chosen. */
-function shownPoints({ pathMm = [] }: Outline, chosen = -1): number[] {
-  const all = pathMm.map((_, i) => i);
-  if (all.length <= MOST_POINTS) return all;
-  return all.filter((i) => {
-    if (i === chosen) return true;
-    const [before, at, after] = [i + pathMm.length - 1, i, i + 1].map((n) => pathMm[n % pathMm.length]!) as [
-      PanelPoint,
-      PanelPoint,
-      PanelPoint,
-    ];
-    const turn =
-      Math.atan2(after.yMm - at.yMm, after.xMm - at.xMm) -
-      Math.atan2(at.yMm - before.yMm, at.xMm - before.xMm);
-    return Math.cos(turn) < Math.cos(SHARP_RAD);
-  });
-}
-const SHARP_RAD = Math.PI / 6;
-
-/** The shown point of an outline that is nearest to a place, no farther than so much; -1 where none is. */
-function pointNear(outline: Outline, { xMm, yMm }: PanelPoint, withinMm: number): number {
-  const away = (i: number) => Math.hypot(outline.pathMm![i]!.xMm - xMm, outline.pathMm![i]!.yMm - yMm);
-  const [nearest] = shownPoints(outline).sort((a, b) => away(a) - away(b));
-  return nearest !== undefined && away(nearest) < withinMm ? nearest : -1;
-}
-
-/** Whether a stretch can be drawn as it is written: it has a length, and its edge is the outline's. */
-const isDrawable = (outline: Outline, feature: EdgeFeature): boolean =>
-  panelEdges(outline).includes(feature.edge) &&
-  Number.isFinite(feature.fromMm + feature.toMm) &&
-  (feature.edge === "rim" ? feature.fromMm !== feature.toMm : feature.toMm > feature.fromMm);
-
-/** The points of an outline of any shape. */
-function Points({ outline, chosen, unit }: { outline: Outline; chosen: number; unit: number }) {
-  return shownPoints(outline, chosen).map((i) => (
-    <circle
-      key={i}
-      cx={outline.pathMm![i]!.xMm}
-      cy={outline.pathMm![i]!.yMm}
-      r={1.5 * unit}
-      fill={i === chosen ? "var(--liquid)" : "var(--raised)"}
-      stroke="var(--ink)"
-      strokeWidth={0.5 * unit}
-    />
-  ));
-}
-
-const handleNames = Object.keys(outlineHandles) as OutlineHandle[];
-
-/** The points by which the outline is pulled. */
-function Handles({ outline, unit }: { outline: Outline; unit: number }) {
-  return handleNames.map((name) => {
-    const { xMm, yMm } = outlineHandles[name](outline, HANDLE_OUT * unit);
-    const shape = { fill: "var(--raised)", stroke: "var(--ink)", strokeWidth: 0.5 * unit };
-    return name === "radius" ? (
-      <circle key={name} cx={xMm} cy={yMm} r={1.5 * unit} {...shape} />
-    ) : (
-      <rect
-        key={name}
-        x={xMm - 1.4 * unit}
-        y={yMm - 1.4 * unit}
-        width={2.8 * unit}
-        height={2.8 * unit}
-        {...shape}
-      />
-    );
-  });
-}
-
-function OutlineFields() {
-  const { family, change } = useEditor();
-  const { outline } = family;
-  const [read, setRead] = useState<string>();
-  const setOutline = (more: Partial<Outline>) => change({ outline: { ...outline, ...more } }, "outline");
-  const readDrawing = async (file: File) => {
-    setRead(undefined);
-    try {
-      const answer = await fetch("/api/outline", { method: "POST", body: await file.arrayBuffer() });
-      if (!answer.ok) {
-        setRead(`${file.name}: ${((await answer.json()) as Problem).detail}`);
-        return;
-      }
-      const told = (await answer.json()) as { outline: Outline; found: string; notKept: string[] };
-      change(
-        { outline: told.outline, features: featuresOn(outline, told.outline, family.features) },
-        "outline from a drawing",
-      );
-      setRead(
-        [
-          t("check-the-size", { name: file.name, found: told.found }),
-          ...(told.notKept.length > 0 ? [t("not-kept", { what: told.notKept.join("; ") })] : []),
-        ].join(" "),
-      );
-    } catch {
-      setRead(t("no-answer-from-the-server-choose-the"));
-    }
-  };
-  return (
-    <Chosen title={t("outline")}>
-      {outline.pathMm ? (
-        <PointFields />
-      ) : (
-        <>
-          <NumberEntry
-            label={t("width-mm")}
-            value={outline.widthMm}
-            path="outline.widthMm"
-            onChange={(mm) => setOutline({ widthMm: mm! })}
-          />
-          <NumberEntry
-            label={t("height-mm")}
-            value={outline.heightMm}
-            path="outline.heightMm"
-            onChange={(mm) => setOutline({ heightMm: mm! })}
-          />
-          <NumberEntry
-            label={t("corner-mm")}
-            optional
-            value={outline.cornerRadiusMm}
-            path="outline.cornerRadiusMm"
-            onChange={(mm) => setOutline({ cornerRadiusMm: mm })}
-          />
-        </>
-      )}
-      <NumberEntry
-        label={t("border-mm")}
-        value={family.borderMm}
-        path="borderMm"
-        onChange={(mm) => change({ borderMm: mm! }, "border")}
-      />
-      <Wide>
-        <button
-          type="button"
-          className="control border-soft"
-          onClick={() => {
-            const { widthMm, heightMm } = outline;
-            const next = outline.pathMm ? { widthMm, heightMm } : byPoints(outline);
-            change({ outline: next, features: featuresOn(outline, next, family.features) }, "outline's kind");
-          }}
-        >
-          {outline.pathMm ? t("make-it-a-rectangle") : t("draw-it-by-points")}
-        </button>
-      </Wide>
-      <Wide>
-        <label className="block">
-          <span className="mb-1 block font-semibold">{t("outline-from-a-drawing-svg-or-dxf")}</span>
-          <input
-            type="file"
-            accept=".svg,.dxf,image/svg+xml"
-            className="entry"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              if (file) void readDrawing(file);
-              event.target.value = "";
-            }}
-          />
-        </label>
-        <p role="status" className="mt-1">
-          {read}
-        </p>
-      </Wide>
-    </Chosen>
-  );
-}
-
-/** The point of the outline that is chosen: where it lies, one more after it, or it no more. */
-function PointFields() {
-  const { family, change, selection, select } = useEditor();
-  const { outline, windows } = family;
-  const path = outline.pathMm!;
-  const index = Math.min(Math.max(0, selection.index), path.length - 1);
-  const at = path[index]!;
-  // A number that is half typed moves nothing yet.
-  const typed = (mm: number | undefined): mm is number => mm !== undefined && Number.isFinite(mm);
-  const put = (next: Outline, what: string) => change(settled(next, windows), what);
-  return (
-    <>
-      <ChoiceEntry
-        label={t("point")}
-        value={String(index + 1)}
-        options={path.map((_, i) => String(i + 1))}
-        path={`outline.pathMm[${index}]`}
-        onChange={(number) => select({ list: "outline", index: Number(number) - 1 })}
-      />
-      <p className="self-end pb-3">{t("of-points", { count: path.length })}</p>
-      <NumberEntry
-        key={`x ${index}`}
-        label={t("from-left-mm")}
-        value={at.xMm}
-        path={`outline.pathMm[${index}].xMm`}
-        onChange={(mm) => typed(mm) && put(pointMoved(outline, index, { ...at, xMm: mm }), `point ${index}`)}
-      />
-      <NumberEntry
-        key={`y ${index}`}
-        label={t("from-top-mm")}
-        value={at.yMm}
-        path={`outline.pathMm[${index}].yMm`}
-        onChange={(mm) => typed(mm) && put(pointMoved(outline, index, { ...at, yMm: mm }), `point ${index}`)}
-      />
-      <Wide>
-        <div className="flex flex-wrap gap-2">
-          <button
-            type="button"
-            className="control border-soft"
-            onClick={() => {
-              put(pointAdded(outline, index), "a point more");
-              select({ list: "outline", index: index + 1 });
-            }}
-          >
-            {t("a-point-after-it")}
-          </button>
-          <button
-            type="button"
-            className="control border-soft"
-            disabled={path.length <= 3}
-            onClick={() => put(pointTaken(outline, index), "a point less")}
-          >
-            {t("take-it-away")}
-          </button>
-        </div>
-      </Wide>
-    </>
   );
 }
 
