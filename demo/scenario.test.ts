@@ -6,9 +6,10 @@ import { applyMove, moveNamed } from "../core/job/replay.ts";
 import { deviceRules } from "../core/moves.ts";
 import { demoJobs, DEMO_NOW_MS as now } from "../test/fresh-database.ts";
 import { FINISHED_JOBS, makeScenario, truths, type ScenarioJob } from "./scenario.ts";
+import { isLong } from "../test/long.ts";
 
 /** A tenth, drawn by the day's seed; all of them in the long form. */
-const EVERY = process.env.HALF_LIFT_LONG === undefined ? 10 : 1;
+const EVERY = isLong ? 1 : 10;
 
 describe("the demo scenario", function () {
   this.timeout(240_000);

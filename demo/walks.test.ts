@@ -8,6 +8,7 @@ import { hoped } from "../core/twin/hoped.ts";
 import { playJob } from "../core/twin/play.ts";
 import { truthOf } from "../core/twin/truth.ts";
 import { families } from "./families.ts";
+import { isLong } from "../test/long.ts";
 
 describe("the demo's families, worked by the plan", () => {
   for (const family of families) {
@@ -45,7 +46,6 @@ describe("the demo's families, worked by the plan", () => {
   }
 
   // With what the product itself works out, a stack that is still warm goes back on the heat for less than its first soak.
-  const isLong = process.env.HALF_LIFT_LONG === "1";
   for (const code of isLong ? ["AQ-8", "BX-24", "TK-5", "PH-10"] : ["AQ-8", "TK-5"]) {
     it(`${code}: the heat, the pattern and the light as they are worked out part and join the device without harm`, () => {
       const family = families.find((one) => one.code === code)!;

@@ -2,8 +2,8 @@ import { expect } from "chai";
 import { findCalculation, runCalculation } from "../core/calculations.ts";
 import { describeFaults } from "../core/faults.ts";
 import { largestInputs } from "./largest-inputs.ts";
+import { isLong } from "../test/long.ts";
 
-const isLong = process.env.HALF_LIFT_LONG !== undefined;
 /** Half of what the server gives one calculation, so that a slower machine keeps the bound as well. */
 const MOST_S = 30;
 

@@ -3,6 +3,7 @@ import { seededRandom } from "../../demo/random.ts";
 import { liquidAdhesive, viscosityAt } from "../materials/adhesives.ts";
 import { calculateFillFront } from "./fill-front.ts";
 import { calculateSpreadViscosity, spreadViscosityInput } from "./spread-viscosity.ts";
+import { isLong } from "../../test/long.ts";
 
 const drop = {
   massMg: 107,
@@ -48,7 +49,7 @@ describe("spread-viscosity", () => {
 
   it("holds the true viscosity in 93 to 97 of 100 noisy trials, thin or thick, timed long or short (fixed seed)", () => {
     const random = seededRandom(11);
-    const trials = process.env.HALF_LIFT_LONG === undefined ? 1_000 : 10_000;
+    const trials = isLong ? 10_000 : 1_000;
     // So few tell the share only so well: three standard errors.
     const slack = trials < 10_000 ? 2 : 0;
     for (const truePaS of [0.5, 2.5, 8]) {

@@ -2,6 +2,7 @@ import { expect } from "chai";
 import { seededRandom } from "../../demo/random.ts";
 import { describeFaults } from "../faults.ts";
 import { calculateLampLife, lampLifeInput } from "./lamp-life.ts";
+import { isLong } from "../../test/long.ts";
 
 const lamp = (hours: number) => 60 * Math.exp(-0.0004 * hours);
 
@@ -20,7 +21,7 @@ describe("lamp-life", () => {
   it("holds the true end within its interval in 93 to 97 of 100 noisy trials, few readings or many, quiet or noisy (fixed seed)", () => {
     const random = seededRandom(11);
     const endH = Math.log(2) / 0.0004;
-    const trials = process.env.HALF_LIFT_LONG === undefined ? 1_000 : 10_000;
+    const trials = isLong ? 10_000 : 1_000;
     // So few tell the share only so well: three standard errors.
     const slack = trials < 10_000 ? 2 : 0;
     for (const many of [4, 6, 10, 20]) {

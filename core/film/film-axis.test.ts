@@ -3,6 +3,7 @@ import { seededRandom } from "../../demo/random.ts";
 import { describeFaults } from "../faults.ts";
 import { axesApartDeg } from "./axis-angle.ts";
 import { calculateFilmAxis, filmAxisInput } from "./film-axis.ts";
+import { isLong } from "../../test/long.ts";
 
 const malus = (axisDeg: number, most: number, least: number) => (angleDeg: number) =>
   least + (most - least) * Math.cos(((angleDeg - axisDeg) * Math.PI) / 180) ** 2;
@@ -54,7 +55,7 @@ describe("film-axis", () => {
   });
 
   it("holds the true axis in 90 to 98 of 100 noisy trials under a lamp that changes by a tenth, from 6 to 12 readings (fixed seed)", () => {
-    const trials = process.env.HALF_LIFT_LONG === undefined ? 150 : 600;
+    const trials = isLong ? 600 : 150;
     // So few tell the share only so well: three standard errors.
     const slack = trials < 600 ? 6 : 0;
     for (const many of [6, 8, 10, 12]) {

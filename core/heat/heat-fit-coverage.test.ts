@@ -5,8 +5,9 @@ import { calculateHeatFit, type HeatFitInput } from "./heat-fit.ts";
 import { heatMethod } from "./heat-method-input.ts";
 import { calculateHeatSoak, interfaceNames, type HeatSoakInput } from "./heat-soak.ts";
 import { calculateLiftHeat, chooseSoakS, sureWindowS, usualSettings, type HeatDoubt } from "./lift-heat.ts";
+import { isLong } from "../../test/long.ts";
 
-const RUNS = process.env.HALF_LIFT_LONG === undefined ? 20 : 300;
+const RUNS = isLong ? 300 : 20;
 
 const EVERY_S = 3;
 const NOISE_K = 0.5;

@@ -16,6 +16,7 @@ import { hoped } from "./hoped.ts";
 import { playJob, type Play, type Played } from "./play.ts";
 import { kindTruth, truthOf } from "./truth.ts";
 import type { Twin } from "./twin.ts";
+import { isLong } from "../../test/long.ts";
 
 interface Way {
   family: Family;
@@ -122,8 +123,6 @@ const handsIn = new Set([
   "heat-put-away",
 ]);
 
-const isNightly = process.env.HALF_LIFT_LONG === "1";
-
 describe("a job that is worked by its plan on a device with a truth of its own", function () {
   this.timeout(600_000);
 
@@ -158,7 +157,7 @@ describe("a job that is worked by its plan on a device with a truth of its own",
           expect(result.scene.state.intake.ended?.outcome).to.equal("declined");
         }
       }),
-      { numRuns: isNightly ? 2_000 : 100, ...(isNightly ? {} : { seed: 20_261_127 }) },
+      { numRuns: isLong ? 2_000 : 100, ...(isLong ? {} : { seed: 20_261_127 }) },
     );
   });
 

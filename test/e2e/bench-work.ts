@@ -23,6 +23,7 @@ import {
   speak,
   visit,
 } from "./workshop.ts";
+import { isLong } from "../long.ts";
 
 /** Longer than any wait of the families. */
 const LONG_S = 3_600;
@@ -201,7 +202,6 @@ export async function workIt(
     const by = isPress ? "press" : hand ? "instrument" : "form";
     let shown = await askedBy(page, moves.length, by);
     asked.push(shown.text);
-    const isLong = process.env.HALF_LIFT_LONG === "1";
     if (isLong || isFirstLook(move.kind)) {
       faults.push(...(await faultsOfStep(page)).map((fault) => `${move.kind} ${fault}`));
       if (isLong) {

@@ -3,6 +3,7 @@ import { faultsOfStep } from "./glance.ts";
 import { ownTexts } from "./own-texts.ts";
 import { places, stages } from "./screens.ts";
 import { expect, standAtBench, test, visit } from "./workshop.ts";
+import { isLong } from "../long.ts";
 
 test.describe.configure({ mode: "parallel" });
 
@@ -73,7 +74,7 @@ for (const [what, screens] of [
       );
       found.push(...english.map((text) => `${screen} "${text}"`));
       // A place is built as it is in English, which is looked at each time.
-      if (what === "any stage" || process.env.HALF_LIFT_LONG === "1") {
+      if (what === "any stage" || isLong) {
         await readyForAxe(page);
         found.push(...(await faultsOn(page, "day")).map((fault) => `${screen} ${fault}`));
       }
