@@ -1,3 +1,5 @@
+import { boxOf } from "../core/stack/ring.ts";
+
 /** The heaviest input that each calculation's schema takes, as far as it is known: what a hostile or careless asker would send. */
 
 const range = (count: number) => Array.from({ length: count }, (_, i) => i);
@@ -46,8 +48,8 @@ const wheel = range(1_000).map((i) => {
   const radius = 2_000 * (1 + 0.2 * Math.sin(9 * angle));
   return { xMm: radius * Math.cos(angle), yMm: radius * Math.sin(angle) };
 });
-const least = (of: "xMm" | "yMm") => Math.min(...wheel.map((point) => point[of]));
-const gear = wheel.map(({ xMm, yMm }) => ({ xMm: xMm - least("xMm"), yMm: yMm - least("yMm") }));
+const { left, top } = boxOf(wheel);
+const gear = wheel.map(({ xMm, yMm }) => ({ xMm: xMm - left, yMm: yMm - top }));
 
 const probes = range(100_000).map((i) => ({ a: 1 + (i % 199), b: 2 + (i % 199), reading: "silence" }));
 

@@ -162,36 +162,28 @@ function linesOf(path: string, matrix: Matrix, what: string): Drawn[] {
   return drawn;
 }
 
+const isClosed = ({ points }: Drawn): boolean => points.length > 2 && isSame(points[0]!, points.at(-1)!);
+
 /** Lines whose ends meet, joined to longer ones. */
 function joined(lines: readonly Drawn[]): Drawn[] {
-  const isClosed = ({ points }: Drawn) => points.length > 2 && isSame(points[0]!, points.at(-1)!);
   const done = lines.filter(isClosed);
   const open = lines.filter((line) => !isClosed(line));
+  const meets = (place: PanelPoint) =>
+    open.findIndex(({ points }) => isSame(points[0]!, place) || isSame(points.at(-1)!, place));
   while (open.length > 0) {
-    let { points } = open.pop()!;
-    const what = t("shape-of-lines-and-arcs");
-    let isJoined = false;
-    for (;;) {
-      const end = points.at(-1)!;
-      if (points.length > 2 && isSame(points[0]!, end)) break;
-      const next = open.findIndex((line) => isSame(line.points[0]!, end) || isSame(line.points.at(-1)!, end));
+    let line = open.pop()!;
+    while (!isClosed(line)) {
+      const end = line.points.at(-1)!;
+      const next = meets(end);
       if (next < 0) break;
-      const [more] = open.splice(next, 1);
-      const way = isSame(more!.points[0]!, end) ? more!.points : [...more!.points].reverse();
-      points = [...points, ...way.slice(1)];
-      isJoined = true;
+      const [{ points }] = open.splice(next, 1) as [Drawn];
+      const way = isSame(points[0]!, end) ? points : [...points].reverse();
+      line = { points: [...line.points, ...way.slice(1)], what: t("shape-of-lines-and-arcs") };
     }
-    // It may have been begun in its middle.
-    if (!isSame(points[0]!, points.at(-1)!)) {
-      const before = open.findIndex(
-        (line) => isSame(line.points[0]!, points[0]!) || isSame(line.points.at(-1)!, points[0]!),
-      );
-      if (before >= 0) {
-        open.push({ points: [...points].reverse(), what });
-        continue;
-      }
-    }
-    done.push({ points, what: isJoined ? what : t("open-line") });
+    // It may have been begun in its middle: then it goes on from its other end.
+    if (!isClosed(line) && meets(line.points[0]!) >= 0)
+      open.push({ ...line, points: [...line.points].reverse() });
+    else done.push(line);
   }
   return done;
 }
@@ -242,7 +234,7 @@ function outlineIn(lines: readonly Drawn[]): ReadOutline {
   );
   const whole = joined(lines);
   const closed = whole
-    .filter(({ points }) => isSame(points[0]!, points.at(-1)!))
+    .filter(isClosed)
     .map(({ points, what }) => ({ ring: ringOf(points), what }))
     .filter(({ ring }) => ring.length >= 3)
     .map((one) => ({ ...one, areaMm2: Math.abs(signedAreaMm2(one.ring)) }))
@@ -260,10 +252,12 @@ function outlineIn(lines: readonly Drawn[]): ReadOutline {
   const ring = moved(best.ring);
   const isInside = (other: readonly PanelPoint[]) =>
     other.every(({ xMm, yMm }) => goesRound(best.ring, xMm, yMm));
-  const holes = others.filter((one) => isInside(one.ring) && one.areaMm2 <= MOST_HOLE * best.areaMm2);
-  const drawnOn = others.filter((one) => isInside(one.ring) && one.areaMm2 > MOST_HOLE * best.areaMm2);
-  const beside = others.length - holes.length - drawnOn.length;
-  const open = whole.length - whole.filter(({ points }) => isSame(points[0]!, points.at(-1)!)).length;
+  const inside = others.filter(({ ring: other }) => isInside(other));
+  const isHole = ({ areaMm2 }: { areaMm2: number }) => areaMm2 <= MOST_HOLE * best.areaMm2;
+  const holes = inside.filter(isHole);
+  const drawnOn = inside.filter((one) => !isHole(one));
+  const beside = others.length - inside.length;
+  const open = whole.filter((line) => !isClosed(line)).length;
   const rectangle = holes.length === 0 ? rectangleOf(ring, widthMm, heightMm) : null;
   const told = rectangle ?? {
     pathMm: ring,

@@ -256,7 +256,6 @@ export const server = {
   passes: "passes",
   "a-shape": "a {what}",
   "points-of-one-curve": "points of one curve",
-  "open-line": "open line",
   "holes-in-it": "{count, plural, one {# hole} other {# holes}} in it",
   "open-lines": "{count, plural, one {# line that is not closed} other {# lines that are not closed}}",
   "closed-lines-beside-it": "{count, plural, one {# closed line beside it} other {# closed lines beside it}}",

@@ -259,7 +259,6 @@ export const server: Words<typeof english> = {
   passes: "pasa",
   "a-shape": "{what}",
   "points-of-one-curve": "puntos de una curva",
-  "open-line": "línea abierta",
   "holes-in-it": "{count, plural, one {# hueco} other {# huecos}} dentro",
   "open-lines": "{count, plural, one {# línea sin cerrar} other {# líneas sin cerrar}}",
   "closed-lines-beside-it":
