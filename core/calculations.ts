@@ -21,8 +21,10 @@ import { heatFit } from "./heat/heat-fit.ts";
 import { heatSoak } from "./heat/heat-soak.ts";
 import { soakPlan } from "./heat/soak-plan.ts";
 import { thaw } from "./heat/thaw.ts";
+import { cardStrips } from "./lift/card-strips.ts";
 import { edgePlan } from "./lift/edge-plan.ts";
 import { liftStress } from "./lift/lift-stress.ts";
+import { wireSweep } from "./lift/wire-sweep.ts";
 import { pixelFaults } from "./prove/pixel-faults.ts";
 import { touchCover } from "./prove/touch-cover.ts";
 import { contactCheck } from "./rework/contact-check.ts";
@@ -42,6 +44,8 @@ export const calculations: readonly Calculation[] = [
   thaw,
   liftStress,
   edgePlan,
+  cardStrips,
+  wireSweep,
   vapour,
   filmAxis,
   cellOptics,

@@ -65,6 +65,7 @@ import { soakEnded } from "./lift/moves/soak-ended.ts";
 import { soakStarted } from "./lift/moves/soak-started.ts";
 import { stackFound } from "./lift/moves/stack-found.ts";
 import { stripCut } from "./lift/moves/strip-cut.ts";
+import { wireRead } from "./lift/moves/wire-read.ts";
 import { wireDrawn } from "./lift/moves/wire-drawn.ts";
 import { backRimCut } from "./open/moves/back-rim-cut.ts";
 import { backRimWarmed } from "./open/moves/back-rim-warmed.ts";
@@ -228,6 +229,7 @@ const list: readonly Any[] = [
   readingCorrected,
   readingTaken,
   wedgeRead,
+  wireRead,
   photoInspected,
   panelTested,
   profileRead,

@@ -6,6 +6,10 @@ import type { FilmSide } from "../core/film/films.ts";
 import { methodOf, settingOf, type HeatMethodKind } from "../core/heat/heat-methods.ts";
 import { calculateLiftHeat, isHeated, keptMethod, usualSettings } from "../core/heat/lift-heat.ts";
 import type { Damage } from "../core/intake/damage.ts";
+import { adhesiveNow } from "../core/bond/adhesive-now.ts";
+import { bendingParts, gaugeInput } from "../core/lift/lift-gauge.ts";
+import { calculateLiftStress } from "../core/lift/lift-stress.ts";
+import { glueOf, strengthAt } from "../core/materials/glues.ts";
 import { outcomes } from "../core/intake/intake-slot.ts";
 import { isOutOfDate, lastDayOf, type Lot } from "../core/materials/lots.ts";
 import { deviceRules } from "../core/moves.ts";
@@ -203,6 +207,70 @@ function quoted(shop: Shop, { family }: Scene, told: Record<string, unknown>): u
   };
 }
 
+/** What this shop's world has otherwise than is assumed of it: stickier glue, a pump that gives a little more, slower liquid, more light. */
+const world = { glue: 1.4, laid: 1.02, settling: 1.12, light: 1.08 };
+
+/** Wedges, weights, settling and light that somebody measures at one job in so many. */
+function measuredOnTheWay(random: Random): (scene: Scene, kind: string) => { kind: string; data: unknown }[] {
+  const wanted = {
+    wedge: random.chance(0.3),
+    mass: random.chance(0.5),
+    settling: random.chance(0.4),
+    light: random.chance(0.3),
+  };
+  /** Read once, and only where it is to be read at this job. */
+  const isWanted = (what: keyof typeof wanted) => {
+    const is = wanted[what];
+    wanted[what] = false;
+    return is;
+  };
+  const reading = ({ nowMs }: Scene, quantity: string, value: number) => [
+    {
+      kind: "reading-taken",
+      data: {
+        quantity,
+        source: "hand",
+        values: [{ at: new Date(nowMs).toISOString(), value: Number(value.toPrecision(4)) }],
+      },
+    },
+  ];
+  return (scene, kind) => {
+    const { family, state } = scene;
+    const { bond, cure } = state;
+    const seam = seamNow(scene);
+    const parts = seam && bendingParts(family, seam);
+    if (kind === "strip-cut" && parts && seam.minC !== undefined && isWanted("wedge")) {
+      const { material } = family.stack.find(({ name }) => name === seam.layer)!;
+      const glueC = Math.round(seam.minC + random.between(-6, 8));
+      const fractureEnergyJm2 =
+        world.glue * 1.25 ** random.normal(0, 1) * strengthAt(glueOf(material), glueC);
+      const { frontMm, ...input } = gaugeInput(parts, true, 0.5, 1);
+      const front = calculateLiftStress({ ...input, fractureEnergyJm2 }).frontMm;
+      return [
+        {
+          kind: "wedge-read",
+          data: {
+            glue: material,
+            glueC,
+            input: { ...input, frontMm: Math.max(frontMm!, Number(front.toFixed(1))) },
+          },
+        },
+      ];
+    }
+    if (kind === "liquid-laid" && bond.dose && isWanted("mass")) {
+      const g = bond.dose.volumeMl * adhesiveNow(scene).densityGcm3.value * random.normal(world.laid, 0.03);
+      return reading(scene, "mass", g);
+    }
+    if (kind === "looked-for-bubbles" && bond.settledFromMs && bond.loweringSinceMs && isWanted("settling")) {
+      const min = (bond.settledFromMs - bond.loweringSinceMs - 1_000 * (bond.loweredS ?? 0)) / 60_000;
+      return reading(scene, "settling", min * random.normal(world.settling, 0.1));
+    }
+    if (kind === "lamp-off" && cure.exposure && cure.lit?.zone.startsWith("face") && isWanted("light"))
+      return reading(scene, "light dose", cure.exposure.requiredMjCm2 * random.normal(world.light, 0.05));
+    return [];
+  };
+}
+
 /** The hands at one job: how they read, mark and say things. */
 function hands(
   shop: Shop,
@@ -214,6 +282,8 @@ function hands(
   const { plateDrift } = truths;
   const contact = day < plateDrift.fromDay ? 1 - plateDrift.lossPerDay * (plateDrift.fromDay - day) : 1;
   let drawn = false;
+  // What is measured on the way draws from a row of its own: the jobs stay as they are whatever is read of them.
+  const readings = measuredOnTheWay(seededRandom(lampShare * 1e6 + day));
   return {
     choices,
     choose: (scene, kind, offered) => {
@@ -264,6 +334,8 @@ function hands(
           data,
         }));
       }
+      const measured = readings(scene, kind);
+      if (measured.length > 0) return measured;
       const { heat } = scene.state.lift;
       const seam = seamNow(scene);
       if (

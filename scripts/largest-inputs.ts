@@ -109,6 +109,31 @@ export const largestInputs: Record<string, () => object> = {
     gridMm: 0.5,
   }),
   thaw: () => ({ layers, startC: -100, airC: 60, relativeHumidityPct: 100, filmWm2K: 0.1 }),
+  "card-strips": () => ({
+    outline: { pathMm: gear },
+    features: [],
+    lifted: { modulusGpa: 70, thicknessMm: 0.7 },
+    cardMm: 0.05,
+    glue: {
+      material: "optical adhesive film",
+      glueC: 70,
+      readings: range(1_000).map((i) => ({ glueC: 60 + (i % 30), fractureEnergyJm2: 100_000 })),
+    },
+    speedMmS: 0.05,
+    windowS: 1,
+  }),
+  "wire-sweep": () => ({
+    outline: { pathMm: gear },
+    features: range(100).map((i) => ({
+      edge: "rim",
+      fromMm: 100 * i,
+      toMm: 100 * i + 40,
+      kind: "keep-out",
+      label: `flex ${i}`,
+    })),
+    glue: { fractureEnergyJm2: 40 },
+    maxDepthMm: 100,
+  }),
   "edge-plan": () => ({
     outline: { pathMm: gear },
     features: range(100).map((i) => ({

@@ -35,7 +35,7 @@ export interface BondSlot {
   chamberSinceMs: number | null;
   chamberRuns: number;
   /** Bubbles that were marked where they are, and what became of each. */
-  bubbles: readonly (BubblePlace & { id: string; settled: BubbleFate | null })[];
+  bubbles: readonly (BubblePlace & { id: string; settled: BubbleFate | null; settledMs?: number })[];
   /** Bubbles that the last look found. */
   bubblesLeft: number;
   laminatorSinceMs: number | null;

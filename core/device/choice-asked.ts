@@ -1,9 +1,20 @@
 import type { BenchFits } from "../heat/bench-fit.ts";
+import type { BenchParting } from "../lift/bench-parting.ts";
 import type { BenchChoices } from "./choose.ts";
 import type { Scene } from "./scene.ts";
 
+/** What a station knows of its heat and of how its glue parts. */
+export interface KnownHere {
+  fits: BenchFits;
+  parting: BenchParting | null;
+}
+
 /** What a step begins with until somebody turns a dial. */
-export const usualChoices = (fits: BenchFits): BenchChoices => ({ method: "plate", fits });
+export const usualChoices = ({ fits, parting }: KnownHere): BenchChoices => ({
+  method: "plate",
+  fits,
+  ...(parting ? { parting } : {}),
+});
 
 /** Moves whose setting a calculation works out; the others are taken as they are offered. */
 const workedOut: ReadonlySet<string> = new Set([

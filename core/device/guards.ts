@@ -8,6 +8,7 @@ const inBetween: ReadonlySet<string> = new Set([
   "reading-corrected",
   "photo-added",
   "wedge-read",
+  "wire-read",
   "stack-found",
   "photo-inspected",
   "panel-tested",

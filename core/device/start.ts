@@ -50,6 +50,8 @@ export const deviceAtStart = (family: Family): Device => ({
     windowUntilMs: null,
     soaks: [],
     wedges: [],
+    wirePulls: [],
+    cuts: [],
     heatAway: false,
     dryFromMs: null,
   },

@@ -9,7 +9,7 @@ import type { FilmSide } from "../film/films.ts";
 import { axesApartDeg } from "../film/axis-angle.ts";
 import { message, type Message } from "../job/message.ts";
 import { heatAgain } from "../lift/choose-heat.ts";
-import type { HeatChoice } from "../lift/lift-slot.ts";
+import type { HeatChoice, WirePlan } from "../lift/lift-slot.ts";
 import type { Calculated } from "./calculated.ts";
 import { inputHash } from "./input-hash.ts";
 import type { Scene } from "./scene.ts";
@@ -30,12 +30,23 @@ function doseFault(data: { gapUm: number; volumeMl: number; calculated: Calculat
     : differs("adhesive-dose");
 }
 
+const sweptPct = (wire: WirePlan): number => wire.passes.reduce((sum, { newPct }) => sum + newPct, 0);
+
+/** Whether a wire is said to free no more of the face, and to leave no fewer strips, than it does. */
+const freesNoMore = (sent: WirePlan | undefined, again: WirePlan | undefined): boolean =>
+  sent === undefined || again === undefined
+    ? sent === again
+    : sent.passes.length === again.passes.length &&
+      sweptPct(sent) <= sweptPct(again) + 0.5 &&
+      sent.behind.length >= again.behind.length;
+
 /** Whether a heat promises no longer a window, no wider a strip and no shorter a thaw than its own settings give. */
 const promisesNoMore = (sent: HeatChoice, again: HeatChoice): boolean =>
   (sent.windowS ?? 0) <= (again.windowS ?? 0) + 0.5 &&
   (sent.windowS === null) === (again.windowS === null) &&
   (sent.likelyWindowS ?? 0) <= (again.likelyWindowS ?? 0) + 0.5 &&
   sent.stripMm <= again.stripMm + 0.1 &&
+  freesNoMore(sent.wire, again.wire) &&
   (sent.thawS ?? 0) >= (again.thawS ?? 0) - 1;
 
 /** Settings that take a while to work out again: not on the thread that answers everybody. */

@@ -2,7 +2,7 @@ import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
 import { skewTolerance } from "./skew-tolerance.ts";
 import { goesRound, signedAreaMm2, toRingMm } from "../stack/ring.ts";
-import { pieceOf } from "./films.ts";
+import { pieceOf } from "./film-piece.ts";
 import fc from "fast-check";
 import { areaOfAll, areaOf, intersection, union, type Ring } from "../../test/polygons.ts";
 import { describeFaults } from "../faults.ts";

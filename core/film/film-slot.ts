@@ -11,6 +11,7 @@ export interface ChosenAxis {
   axisDeg: number;
   halfWidthDeg: number | null;
   from: "measured" | "turned";
+  atMs: number;
 }
 
 export interface CutFilm {

@@ -1,7 +1,9 @@
 import { expect } from "chai";
 import { familyNamed } from "../../test/bench-hand.ts";
 import { axesApartDeg } from "./axis-angle.ts";
-import { axisAdhesiveDown, coverMm, faceUp, pieceOf } from "./films.ts";
+import { coverMm } from "./film-cover.ts";
+import { pieceOf } from "./film-piece.ts";
+import { axisAdhesiveDown, faceUp } from "./films.ts";
 
 describe("the films of a job", () => {
   it("come from sheets whose axis is kept for the adhesive down, whichever way they lay when it was read", () => {

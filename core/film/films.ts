@@ -1,9 +1,6 @@
 import { z } from "zod";
 import { usual } from "../usual.ts";
-import type { Family } from "../stack/family.ts";
-import { insetPathMm } from "../stack/inset.ts";
-import { panelPoint, type PanelPoint } from "../stack/panel-point.ts";
-import { boxOf, toThousandth } from "../stack/ring.ts";
+import { panelPoint } from "../stack/panel-point.ts";
 import { bounded, sideMm, words, oneOf } from "../units.ts";
 
 /** The film on the viewer's side of the cell, and the one behind it. */
@@ -53,35 +50,3 @@ export const filmPiece = z.strictObject({
  * away from the viewer, because its adhesive looks towards the cell. That mirrors the angle.
  */
 export const faceUp = (film: FilmSide): "towards" | "away" => (film === "front" ? "towards" : "away");
-
-/** How far a piece reaches over what the family lets be seen, on each side, mm: the border, as far as the film goes under it. */
-export const coverMm = (family: Pick<Family, "borderMm">): number => Math.max(0.5, 0.5 * family.borderMm);
-
-/** The piece of film for a family: the panel without the half of its border that stays bare. Holes in the panel are not cut. */
-export function pieceOf(family: Pick<Family, "outline" | "borderMm">): {
-  widthMm: number;
-  heightMm: number;
-  pathMm?: PanelPoint[];
-} {
-  const bare = Math.max(0, family.borderMm - coverMm(family));
-  const round = (mm: number) => Number(Math.max(1, mm).toFixed(1));
-  const { pathMm } = family.outline;
-  if (pathMm) {
-    const path = insetPathMm(pathMm, bare);
-    const { left, top } = boxOf(path);
-    const moved = path.map(({ xMm, yMm }) => ({
-      xMm: toThousandth(xMm - left),
-      yMm: toThousandth(yMm - top),
-    }));
-    const { right, bottom } = boxOf(moved);
-    return { widthMm: right, heightMm: bottom, pathMm: moved };
-  }
-  return {
-    widthMm: round(family.outline.widthMm - 2 * bare),
-    heightMm: round(family.outline.heightMm - 2 * bare),
-  };
-}
-
-/** Between two cuts and from the sheet's rim, mm. Common practice: a blade has no kerf, a ruler wants room; no source. */
-export const CUT_GAP_MM = 1;
-export const SHEET_TRIM_MM = 3;

@@ -1,4 +1,3 @@
-import type { CautionName } from "../cautions.ts";
 import type { HeatMethod } from "./heat-method-input.ts";
 import { t } from "../../words/heat.ts";
 
@@ -11,13 +10,8 @@ export interface HeatMethodInfo {
   /** The one thing that is set on it. */
   setting: { field: string; label: string; unit: "C" | "W/m2"; min: number; max: number; step: number };
   usual: number;
-  /** What the trade does with it. Common practice, no source. */
-  practice: string;
-  /** Said across the bench: onto it, off it, back onto it. */
-  on: string;
+  /** Said across the bench: off it. */
   off: string;
-  back: string;
-  cautions: readonly CautionName[];
   /** The panel stays on the heat while it is cut: there is no window to lose. */
   staysOn: boolean;
   /** Colder is nearer: the glue is to break, not to soften. */
@@ -31,12 +25,8 @@ const celsius = (label: string, field: string, min: number, max: number, step = 
 const hot = {
   staysOn: false,
   isCold: false,
-  cautions: ["heat"],
   get off() {
     return t("off-the-heat");
-  },
-  get back() {
-    return t("back-on-the-heat");
   },
 } as const;
 
@@ -56,12 +46,6 @@ export const heatMethods: readonly HeatMethodInfo[] = [
     },
     setting: celsius("Plate", "plateC", 50, 130),
     usual: 95,
-    get practice() {
-      return t("80-to-100-c-a-bare-handheld");
-    },
-    get on() {
-      return t("lay-it-on-the-plate");
-    },
     longestS: 1_800,
   }),
   heating({
@@ -71,12 +55,6 @@ export const heatMethods: readonly HeatMethodInfo[] = [
     },
     setting: celsius("Mat", "matC", 40, 110),
     usual: 85,
-    get practice() {
-      return t("85-c-under-a-whole-device-5");
-    },
-    get on() {
-      return t("lay-it-on-the-mat-and-cover");
-    },
     longestS: 3_600,
   }),
   heating({
@@ -86,12 +64,6 @@ export const heatMethods: readonly HeatMethodInfo[] = [
     },
     setting: celsius("Nozzle", "gunC", 80, 450, 5),
     usual: 300,
-    get practice() {
-      return t("round-the-edges-never-still-2-to");
-    },
-    get on() {
-      return t("gun-round-the-edges-never-still");
-    },
     longestS: 1_800,
   }),
   heating({
@@ -101,12 +73,6 @@ export const heatMethods: readonly HeatMethodInfo[] = [
     },
     setting: celsius("Nozzle", "dryerC", 50, 180, 5),
     usual: 140,
-    get practice() {
-      return t("round-the-edges-5-to-6-min");
-    },
-    get on() {
-      return t("dryer-round-the-edges-never-still");
-    },
     longestS: 3_600,
   }),
   heating({
@@ -125,12 +91,6 @@ export const heatMethods: readonly HeatMethodInfo[] = [
       step: 25,
     },
     usual: 900,
-    get practice() {
-      return t("half-an-hour-for-a-whole-device");
-    },
-    get on() {
-      return t("face-up-into-the-sun-out-of");
-    },
     longestS: 7_200,
   }),
   {
@@ -140,20 +100,10 @@ export const heatMethods: readonly HeatMethodInfo[] = [
     },
     setting: celsius("Freezer", "freezerC", -80, -10),
     usual: -25,
-    get practice() {
-      return t("bare-screen-everything-else-out-about");
-    },
-    cautions: ["cold"],
     staysOn: false,
     isCold: true,
-    get on() {
-      return t("bare-screen-into-the-freezer");
-    },
     get off() {
       return t("out-of-the-freezer");
-    },
-    get back() {
-      return t("back-into-the-freezer");
     },
     longestS: 3_600,
   },
@@ -164,19 +114,9 @@ export const heatMethods: readonly HeatMethodInfo[] = [
     },
     setting: celsius("Plate", "plateC", 50, 130),
     usual: 100,
-    get practice() {
-      return t("held-on-a-plate-at-100-c");
-    },
-    cautions: ["heat", "glass"],
     staysOn: true,
-    get on() {
-      return t("hold-it-down-on-the-plate");
-    },
     get off() {
       return t("draw-the-wire");
-    },
-    get back() {
-      return t("let-it-warm-again");
     },
     longestS: 1_800,
   }),

@@ -187,11 +187,9 @@ describe("soak-plan", () => {
 });
 
 describe("methods of heating", () => {
-  it("each have a usual setting within their range, a caution, and what the trade does with it", () => {
-    for (const { kind, setting, usual, practice, cautions } of heatMethods) {
+  it("each have a usual setting within their range", () => {
+    for (const { kind, setting, usual } of heatMethods) {
       expect(usual, kind).to.be.within(setting.min, setting.max);
-      expect(practice.length).to.be.greaterThan(20);
-      expect(cautions.length).to.be.greaterThan(0);
       expect(methodAt(kind, usual)).to.deep.include({ kind, [setting.field]: usual });
     }
   });

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { seamNow } from "../device/ask.ts";
+import { interpolate } from "../interpolate.ts";
 import type { Scene } from "../device/scene.ts";
 import {
   calculateLiftHeat,
@@ -7,6 +8,7 @@ import {
   heatDoubt,
   keptMethod,
   longestSoakS,
+  type LiftHeat,
   methodNumbers,
   sureWindowS,
   thawOf,
@@ -16,19 +18,21 @@ import {
 } from "../heat/lift-heat.ts";
 import { withBench, type BenchFits } from "../heat/bench-fit.ts";
 import { methodOf, withSetting, type HeatMethodKind } from "../heat/heat-methods.ts";
-import { glueOf, strengthAt } from "../materials/glues.ts";
 import { bendingParts } from "./lift-gauge.ts";
 import type { Seam } from "../stack/family.ts";
 import { bounded } from "../units.ts";
-import type { HeatChoice } from "./lift-slot.ts";
+import type { HeatChoice, WirePlan } from "./lift-slot.ts";
+import type { BenchParting } from "./bench-parting.ts";
+import { stripOf } from "./card-strips.ts";
+import { CARD_MM } from "./handling.ts";
 import { calculateLiftStress } from "./lift-stress.ts";
+import { strengthHere } from "./strength-here.ts";
+import { faceStrips, longestPieceMm } from "./strips.ts";
+import { usualWire, wirePull } from "./wire-force.ts";
+import { WIRE_MM_S } from "./wire-sweep.ts";
+import { stripsBehindWire, wireSweep } from "./wire-sweep-plan.ts";
 import { t } from "../../words/lift.ts";
 
-/** A card is so thick, mm: it opens the gap in which the front runs ahead. Common practice, no source. */
-const CARD_MM = 0.5;
-/** Narrower than this a strip is not cut, mm; wider than this no card reaches. Common practice, no source. */
-const LEAST_STRIP_MM = 3;
-const MOST_STRIP_MM = 25;
 const USUAL_SPEED_MM_S = 4;
 /** A thaw that does not end in this air is looked at again after so long, s. */
 const LONGEST_THAW_S = 86_400;
@@ -40,9 +44,15 @@ export interface HeatDialled {
   setting?: number;
   soakS?: number;
   speedMmS?: number;
+  /** How thick the card is, mm. */
+  cardMm?: number;
   humidityPct?: number;
+  /** What this bench has read of how its glue parts. */
+  parting?: BenchParting;
 }
 
+/** Where a seam names no band, its glue is soft from here on, C. Assumed. */
+const SOFT_C = 70;
 /** Where no soak gives a window, s: so long is shown. */
 const LONGEST_SHOWN_S = 600;
 
@@ -55,7 +65,7 @@ const LONGEST_SHOWN_S = 600;
 export function chooseHeat(
   scene: Scene,
   method: HeatMethodKind,
-  { fits = {}, setting, soakS: dialledS, speedMmS, humidityPct = USUAL_HUMIDITY_PCT }: HeatDialled = {},
+  { fits = {}, setting, soakS: dialledS, ...dialled }: HeatDialled = {},
 ): HeatChoice {
   const { family } = scene;
   const seam = heatedSeam(scene);
@@ -64,33 +74,64 @@ export function chooseHeat(
   const usual = setting === undefined ? fitted : { ...fitted, method: withSetting(fitted.method, setting) };
   const soakS =
     dialledS ?? chooseSoakS(family, seam, usual) ?? Math.min(LONGEST_SHOWN_S, longestSoakS(usual.method));
-  return heatOf(scene, seam, { ...usual, soakS }, { speedMmS, humidityPct });
+  const { parting, cardMm = CARD_MM, speedMmS, humidityPct = USUAL_HUMIDITY_PCT } = dialled;
+  return heatOf(
+    scene,
+    seam,
+    { ...usual, soakS },
+    {
+      speedMmS: speedMmS ?? parting?.cardMmS ?? seam.speedMmS ?? USUAL_SPEED_MM_S,
+      humidityPct,
+      cardMm,
+      strengthJm2: strengthFor(scene, seam, parting),
+      wireMmS: parting?.wireMmS ?? WIRE_MM_S,
+    },
+  );
+}
+
+const glueName = ({ family }: Scene, seam: Seam): string =>
+  family.stack.find(({ name }) => name === seam.layer)!.material;
+
+/** What the seam's glue holds with where it is just soft enough to be cut, J/m2: with what this bench has read of it. */
+function strengthFor(scene: Scene, seam: Seam, parting: BenchParting | undefined): number {
+  const material = glueName(scene, seam);
+  const own = parting?.material === material ? parting.readings : [];
+  const readings = own.map((read) => ({ glueC: read.glueC, fractureEnergyJm2: read.fractureEnergyJm2 }));
+  return strengthHere({ material, glueC: seam.minC ?? SOFT_C, readings }).jm2;
+}
+
+/** How it is cut, beside how it is heated. */
+const cutting = z.object({
+  cardMm: bounded(0.05, 5),
+  strengthJm2: bounded(0.01, 100_000),
+  wireMmS: bounded(0.01, 100),
+});
+interface Cutting extends z.output<typeof cutting> {
+  speedMmS: number;
+  humidityPct: number;
 }
 
 const heatedSeam = (scene: Scene): Seam | undefined =>
   seamNow(scene) ?? scene.family.seams.find((seam) => seam.method !== "peel");
 
 /** What a soak with these settings gives: its window, how far a card's front runs, how long it thaws. */
-function heatOf(
-  scene: Scene,
-  seam: Seam,
-  settings: LiftHeatSettings,
-  { speedMmS, humidityPct }: { speedMmS: number | undefined; humidityPct: number },
-): HeatChoice {
+function heatOf(scene: Scene, seam: Seam, settings: LiftHeatSettings, cut: Cutting): HeatChoice {
+  const { speedMmS, humidityPct, cardMm, strengthJm2 } = cut;
   const { family, state } = scene;
   const { kind: method } = settings.method;
   const { isCold, staysOn } = methodOf(method);
-  const likelyS = staysOn ? null : (calculateLiftHeat(family, seam, settings).windowS ?? 0);
-  const glue = glueOf(family.stack.find(({ name }) => name === seam.layer)!.material);
+  const heat = calculateLiftHeat(family, seam, settings);
+  const likelyS = staysOn ? null : (heat.windowS ?? 0);
+  const windowS = likelyS === null ? null : sureWindowS(family, seam, settings, likelyS);
   const parts = bendingParts(family, seam, state.intake.damage);
   const frontMm = parts
     ? calculateLiftStress({
         lifted: parts.lifted,
         base: { support: "held" },
-        wedgeMm: CARD_MM,
-        fractureEnergyJm2: strengthAt(glue, seam.minC ?? 70),
+        wedgeMm: cardMm,
+        fractureEnergyJm2: strengthJm2,
       }).frontMm
-    : MOST_STRIP_MM;
+    : Infinity;
   return {
     method,
     settings: {
@@ -99,14 +140,53 @@ function heatOf(
       airFilmWm2K: settings.airFilmWm2K,
       ...(isCold ? { humidityPct } : {}),
       ...settings.doubt,
+      cardMm,
+      strengthJm2,
     },
     soakS: settings.soakS,
-    windowS: likelyS === null ? null : sureWindowS(family, seam, settings, likelyS),
+    windowS,
     ...(settings.doubt && likelyS !== null ? { likelyWindowS: likelyS } : {}),
     thawS: isCold ? Math.ceil(thawOf(family, seam, settings, humidityPct).dryAfterS ?? LONGEST_THAW_S) : null,
-    stripMm: Math.min(MOST_STRIP_MM, Math.max(LEAST_STRIP_MM, Math.floor(frontMm * 10) / 10)),
-    speedMmS: speedMmS ?? seam.speedMmS ?? USUAL_SPEED_MM_S,
+    stripMm: stripOf(frontMm),
+    speedMmS,
+    readyS: heat.readyAtS,
+    endC: glueLineEndC(family, seam, heat),
+    ...(method === "wire" ? { wire: wirePlan(scene, seam, stripOf(frontMm), cut) } : {}),
   };
+}
+
+const toTenth = (mm: number) => Math.round(10 * mm) / 10;
+
+/** How a wire goes under the face, and which strips it leaves to cards. */
+function wirePlan(
+  { family }: Scene,
+  seam: Seam,
+  stripMm: number,
+  { speedMmS, wireMmS: mmS, strengthJm2 }: Cutting,
+): WirePlan {
+  const strips = faceStrips(family, { stripMm, speedMmS, longestMm: longestPieceMm(null, speedMmS) });
+  const sweep = wireSweep(family, seam.maxDepthMm);
+  const left = new Set(stripsBehindWire(family.outline, strips, sweep));
+  return {
+    passes: sweep.passes.map(({ pathMm, newPct, swept }) => ({
+      pathMm,
+      newPct,
+      swept: swept.map(({ xMm, yMm }) => ({ xMm: toTenth(xMm), yMm: toTenth(yMm) })),
+    })),
+    mmS,
+    ...wirePull(Math.max(0, ...sweep.passes.map(({ longestMm }) => longestMm)), strengthJm2, usualWire),
+    behind: strips.flatMap((strip, i) => (left.has(strip) ? [i] : [])),
+  };
+}
+
+/** What the glue line has where a thermocouple lies, between the glue and what is above it, as the soak ends, C. */
+function glueLineEndC(
+  family: Scene["family"],
+  seam: Seam,
+  { result, settings: { soakS } }: LiftHeat,
+): number {
+  const above = family.stack.findIndex(({ name }) => name === seam.layer);
+  return interpolate(result.timesS, result.interfaces[above]!.temperatureC, soakS);
 }
 
 /** The air of a workshop, among a choice's settings. */
@@ -135,7 +215,13 @@ export function heatAgain(scene: Scene, sent: HeatChoice): HeatChoice | null {
     // Among the settings of what was measured stands how unsure that is.
     const doubt = "contactLogVar" in sent.settings ? { doubt: heatDoubt.parse(sent.settings) } : {};
     const settings = { method, roomC, airFilmWm2K, soakS: sent.soakS, ...doubt };
-    return heatOf(scene, seam, settings, { speedMmS: sent.speedMmS, humidityPct });
+    const cut = cutting.parse({
+      cardMm: CARD_MM,
+      strengthJm2: strengthFor(scene, seam, undefined),
+      wireMmS: sent.wire?.mmS ?? WIRE_MM_S,
+      ...sent.settings,
+    });
+    return heatOf(scene, seam, settings, { ...cut, speedMmS: sent.speedMmS, humidityPct });
   } catch (error) {
     // Settings beyond what a method or the air can be.
     if (error instanceof z.ZodError) return null;

@@ -18,7 +18,7 @@ import {
   type EdgeStretch,
 } from "./edge-stretches.ts";
 import { glassDamage, meetsBlade, MET_BY_BLADE_MM } from "./glass-damage.ts";
-import { wirePath, type WireBar } from "./wire-path.ts";
+import { layBar, wirePath, type WireBar } from "./wire-path.ts";
 import { t } from "../../words/lift.ts";
 
 /** More returns to the heat than this is no plan. */
@@ -227,7 +227,7 @@ export function calculateEdgePlan(input: EdgePlanInput): EdgePlan {
       ? wirePath(
           loop,
           { clockwiseMm: meeting, counterMm: perimeterMm - meeting },
-          barsOf(input),
+          barsOf(input).map((bar) => layBar(panel, bar)),
           Math.max(input.parkEveryMm, Math.max(meeting, perimeterMm - meeting) / WIRE_STEPS),
         )
       : null;

@@ -43,7 +43,7 @@ const CORNER_DEG = 30;
 const LOOKED_AT_MM = 1;
 
 /** Where a cut may begin: the corners of a rectangle or of a rim; anywhere on a rim that has none. */
-function startPlaces(panel: Outline): { start: LoopStart; place: PanelPoint }[] {
+export function startPlaces(panel: Outline): { start: LoopStart; place: PanelPoint }[] {
   const rim = rimOfPanel(panel);
   if (!rim) return corners.map((corner) => ({ start: corner, place: cornerPoint(panel, corner) }));
   const sharp = rim.corners.filter(({ turnDeg }) => turnDeg > CORNER_DEG).map(({ atMm }) => atMm);

@@ -5,6 +5,8 @@ import type { Device, Scene } from "../device/scene.ts";
 import { message, type Message } from "../job/message.ts";
 import type { DeviceFact } from "../device/facts.ts";
 import { words, oneOf } from "../units.ts";
+import { HANDLING_S } from "./handling.ts";
+import type { TimedCut } from "./lift-slot.ts";
 import { piecesOf, type Piece, type PieceTool } from "./pieces.ts";
 
 /** Data of a move that frees one piece. */
@@ -46,6 +48,33 @@ export function pieceFault(scene: Scene, data: FreesPiece, tool: PieceTool): Mes
     return message("fault.piece-free-already", { piece: data.piece });
   // Ring by ring inward: behind a strip that still holds there is no way in.
   return at === free.length ? null : message("fault.piece-out-of-turn");
+}
+
+/** A hand that rests for longer than this was at something else, s: what it did before tells no speed. */
+const LONGEST_CUT_S = 900;
+
+/**
+ * The time of a cut that is just done: since the one before it, or since it could be begun. Null where neither is known.
+ */
+function timedCut({ state }: Scene, { tool, timeS }: Piece, atMs: number): TimedCut | null {
+  const { heat, soaks, cuts, soakingSinceMs, soakForS } = state.lift;
+  if (heat === null || (tool !== "card" && tool !== "wire")) return null;
+  const begunMs =
+    soakingSinceMs !== null
+      ? soakingSinceMs + soakForS * 1_000
+      : (soaks.at(-1)?.endedMs ?? Infinity) + HANDLING_S * 1_000;
+  const s = (atMs - Math.max(begunMs, cuts.at(-1)?.atMs ?? 0)) / 1_000;
+  const plannedMmS = tool === "card" ? heat.speedMmS : heat.wire?.mmS;
+  if (!(s >= 1 && s <= LONGEST_CUT_S) || plannedMmS === undefined) return null;
+  return { tool, mm: timeS * plannedMmS, s, plannedMmS, atMs };
+}
+
+/** The state with a piece free at a moment, and how long that took where it can be told. */
+export function withPieceCut(scene: Scene, data: FreesPiece, atMs: number): Device {
+  const piece = pieceNamed(scene, data);
+  const cut = piece && timedCut(scene, piece, atMs);
+  const state = withPieceFree(scene, data);
+  return cut ? { ...state, lift: { ...state.lift, cuts: [...state.lift.cuts, cut] } } : state;
 }
 
 /** The state with a piece free. */

@@ -24,7 +24,7 @@ const LEAST_SPAN_K = 10;
  * This shop's own curve for a glue, from its wedge readings; null while there are fewer than three over ten degrees.
  * Least squares in ln G against temperature. Energies in J/m2, temperatures in C.
  */
-export function glueCurve(readings: readonly StrengthReading[]): GlueCurve | null {
+export function glueCurve(readings: readonly Omit<StrengthReading, "id">[]): GlueCurve | null {
   const temperatures = readings.map((reading) => reading.glueC);
   const [fromC, toC] = [Math.min(...temperatures), Math.max(...temperatures)];
   if (readings.length < LEAST_READINGS || toC - fromC < LEAST_SPAN_K) return null;

@@ -2,7 +2,8 @@ import { z } from "zod";
 import { bounded } from "../units.ts";
 import { t } from "../../words/lift.ts";
 
-const plate = {
+/** One part as it bends: E in GPa, its thickness in mm. */
+export const bendingPlate = {
   modulusGpa: bounded(0.001, 1_000),
   thicknessMm: bounded(0.01, 50),
   /** Where it is given, the part bends as a plate: E' = E / (1 - nu²). Without it, as a narrow beam: E' = E. */
@@ -11,10 +12,10 @@ const plate = {
 
 export const liftStressInput = z
   .strictObject({
-    lifted: z.strictObject(plate),
+    lifted: z.strictObject(bendingPlate),
     base: z.discriminatedUnion("support", [
       z.strictObject({ support: z.literal("held") }),
-      z.strictObject({ support: z.literal("free"), ...plate }),
+      z.strictObject({ support: z.literal("free"), ...bendingPlate }),
     ]),
     /** How far the wedge opens the gap. */
     wedgeMm: bounded(0.001, 50),

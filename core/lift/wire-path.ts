@@ -7,6 +7,7 @@ import {
   type EdgePlace,
   type Outline,
 } from "../stack/panel-geometry.ts";
+import { boxOf } from "../stack/ring.ts";
 import { divided } from "../stack/spans.ts";
 import type { EdgeLoop } from "./edge-loop.ts";
 
@@ -32,14 +33,19 @@ export interface WirePath {
   clockwiseMm: number;
   counterMm: number;
   longestMm: number;
+  /** How far the middle of the front goes, mm. */
+  middleMm: number;
+  /** What the front has passed over. */
+  swept: PanelPoint[];
   /** Share of the panel that the front has passed over, %. */
   sweptPct: number;
   /** What each end, or both, stop before; empty where the wire passes over everything. */
   stopsBefore: string[];
 }
 
-/** The ends are led on in steps of this while nothing is in the way, mm. */
+/** The ends are led on in steps of this while nothing is in the way, mm; on a large panel in so many round its rim. */
 const STEP_MM = 1;
+const MOST_STEPS = 4_000;
 const LEAST_MM = 1e-3;
 /** A stretch of a rim is taken for straight over so much, mm. */
 const RIM_PART_MM = 2;
@@ -73,17 +79,38 @@ function crosses(from: PanelPoint, to: PanelPoint, area: readonly PanelPoint[]):
   return enter <= leave;
 }
 
-/** What a bar takes of the panel, in convex areas: one at a straight edge, several along a rim. */
-function areasOf(panel: Outline, { edge, fromMm, toMm, depthMm }: WireBar): PanelPoint[][] {
-  return spansOf(panel, { edge, fromMm, toMm }).flatMap((span) => {
-    const parts = edge === "rim" ? Math.max(1, Math.ceil((span[1] - span[0]) / RIM_PART_MM)) : 1;
-    return divided(span, parts).map(([a, b]) => [
-      pointOnEdge(panel, edge, a),
-      pointOnEdge(panel, edge, b),
-      pointOnEdge(panel, edge, b, depthMm),
-      pointOnEdge(panel, edge, a, depthMm),
-    ]);
-  });
+/** A bar with what it takes of the panel, in convex areas: one at a straight edge, several along a rim. */
+export interface LaidBar extends WireBar {
+  areas: { area: PanelPoint[]; box: ReturnType<typeof boxOf> }[];
+}
+
+export const layBar = (panel: Outline, bar: WireBar): LaidBar => ({
+  ...bar,
+  areas: spansOf(panel, bar).flatMap((span) => {
+    const parts = bar.edge === "rim" ? Math.max(1, Math.ceil((span[1] - span[0]) / RIM_PART_MM)) : 1;
+    return divided(span, parts).map(([a, b]) => {
+      const area = [
+        pointOnEdge(panel, bar.edge, a),
+        pointOnEdge(panel, bar.edge, b),
+        pointOnEdge(panel, bar.edge, b, bar.depthMm),
+        pointOnEdge(panel, bar.edge, a, bar.depthMm),
+      ];
+      return { area, box: boxOf(area) };
+    });
+  }),
+});
+
+/** Whether a straight line comes over one of a bar's areas. */
+function isOver({ areas }: LaidBar, from: PanelPoint, to: PanelPoint): boolean {
+  const { left, top, right, bottom } = boxOf([from, to]);
+  return areas.some(
+    ({ area, box }) =>
+      box.left <= right &&
+      box.right >= left &&
+      box.top <= bottom &&
+      box.bottom >= top &&
+      crosses(from, to, area),
+  );
 }
 
 /**
@@ -95,15 +122,15 @@ function areasOf(panel: Outline, { edge, fromMm, toMm, depthMm }: WireBar): Pane
 export function wirePath(
   loop: EdgeLoop,
   arms: { clockwiseMm: number; counterMm: number },
-  bars: readonly WireBar[],
+  bars: readonly LaidBar[],
   stepMm: number,
 ): WirePath {
   const { panel, perimeterMm } = loop;
-  const taken = bars.flatMap((bar) => areasOf(panel, bar).map((area) => ({ why: bar.why, area })));
   const front = (clockwise: number, counter: number) =>
     [loop.point(clockwise), loop.point(perimeterMm - counter)] as const;
   const inTheWay = (clockwise: number, counter: number) =>
-    taken.find(({ area }) => crosses(...front(clockwise, counter), area));
+    bars.find((bar) => isOver(bar, ...front(clockwise, counter)));
+  const ledOnMm = Math.max(STEP_MM, perimeterMm / MOST_STEPS);
   const stopsBefore = new Set<string>();
   // No end comes past the first bar on its own arm.
   const ends = bars.flatMap((bar) =>
@@ -124,6 +151,7 @@ export function wirePath(
   const stopped = { clockwise: false, counter: false };
   const moves: WireMove[] = [];
   let longestMm = 0;
+  let middleMm = 0;
   for (let step = 1; step <= steps; step += 1) {
     for (const arm of ["clockwise", "counter"] as const) {
       if (stopped[arm]) continue;
@@ -131,7 +159,7 @@ export function wirePath(
       const fromMm = at[arm];
       let toMm = fromMm;
       while (goalMm - toMm > LEAST_MM) {
-        const next = Math.min(goalMm, toMm + STEP_MM);
+        const next = Math.min(goalMm, toMm + ledOnMm);
         const bar = inTheWay(
           arm === "clockwise" ? next : at.clockwise,
           arm === "counter" ? next : at.counter,
@@ -146,6 +174,10 @@ export function wirePath(
       at[arm] = toMm;
       if (toMm - fromMm > LEAST_MM) {
         moves.push({ arm, fromMm, toMm });
+        const [was, is] = [fromMm, toMm].map((mm) =>
+          loop.point(arm === "clockwise" ? mm : perimeterMm - mm),
+        ) as [PanelPoint, PanelPoint];
+        middleMm += Math.hypot(is.xMm - was.xMm, is.yMm - was.yMm) / 2;
         const [from, to] = front(at.clockwise, at.counter);
         longestMm = Math.max(longestMm, Math.hypot(to.xMm - from.xMm, to.yMm - from.yMm));
       }
@@ -163,6 +195,8 @@ export function wirePath(
     clockwiseMm: at.clockwise,
     counterMm: at.counter,
     longestMm,
+    middleMm,
+    swept,
     sweptPct: Math.min(100, (50 * twiceArea(swept)) / panelAreaMm2(squareCornered(panel))),
     stopsBefore: [...stopsBefore],
   };

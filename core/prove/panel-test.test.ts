@@ -3,7 +3,8 @@ import fc from "fast-check";
 import { framePacing } from "./frame-pacing.ts";
 import { calculatePixelFaults } from "./pixel-faults.ts";
 import type { PixelFaultKind } from "./pixel-faults-input.ts";
-import { calculateTouchCover, type TouchCoverInput } from "./touch-cover.ts";
+import type { TouchCoverInput } from "./touch-cover-input.ts";
+import { calculateTouchCover } from "./touch-cover.ts";
 
 const grid = { widthPx: 400, heightPx: 200, columns: 8, rows: 4 };
 type Stroke = TouchCoverInput["strokes"][number];

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { bounded, boundedWhole, oneOf } from "../units.ts";
 import { onScreen, pixelFaultsInput } from "./pixel-faults-input.ts";
-import { touchCoverInput, touchCoverResult } from "./touch-cover.ts";
+import { touchCoverInput, touchCoverResult } from "./touch-cover-input.ts";
 import { t } from "../../words/prove.ts";
 
 /** What is shown on a panel under test, in its order. */

@@ -1,6 +1,7 @@
 import { expect } from "chai";
 import { randomStream } from "../random.ts";
-import { calculateTouchCover, type TouchCoverInput } from "./touch-cover.ts";
+import type { TouchCoverInput } from "./touch-cover-input.ts";
+import { calculateTouchCover } from "./touch-cover.ts";
 import { largestUntouched } from "./touch-proof.js";
 
 /** A phone's panel, at 6 px a millimetre. */

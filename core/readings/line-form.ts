@@ -82,6 +82,8 @@ const printed = {
   "Pa s": { "Pa s": (v) => v, "mPa s": (v) => v / 1_000, cP: (v) => v / 1_000 },
   bar: { bar: (v) => v, kPa: (v) => v / 100, MPa: (v) => v * 10, psi: (v) => v * 0.0689475729 },
   mm: { mm: (v) => v, in: (v) => v * 25.4, um: (v) => v / 1_000 },
+  min: { min: (v) => v, s: (v) => v / 60 },
+  "mJ/cm2": { "mJ/cm2": (v) => v, "J/cm2": (v) => v * 1_000, "J/m2": (v) => v / 10 },
 } as const satisfies Record<string, Record<string, (value: number) => number>>;
 
 const quantityUnits: Record<ReadingKind, keyof typeof printed> = {
@@ -94,6 +96,8 @@ const quantityUnits: Record<ReadingKind, keyof typeof printed> = {
   viscosity: "Pa s",
   "chamber pressure": "bar",
   "border offset": "mm",
+  settling: "min",
+  "light dose": "mJ/cm2",
 };
 
 export type PrintedUnit = { [Of in keyof typeof printed]: keyof (typeof printed)[Of] }[keyof typeof printed];

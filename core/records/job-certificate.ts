@@ -16,7 +16,7 @@ import type { AlloyName } from "../materials/alloy-names.ts";
 import { judgeInspection } from "../prove/judge.ts";
 import { defectKinds, lightings } from "../prove/defects.ts";
 import { calculatePixelFaults } from "../prove/pixel-faults.ts";
-import { PROVED_MM } from "../prove/touch-cover.ts";
+import { PROVED_MM } from "../prove/touch-cover-input.ts";
 import { isExempt, stillHolds } from "../prove/prove-facts.ts";
 import { calculateReflowProfile } from "../rework/reflow-profile.ts";
 import { assumptionsOf } from "../assumed.ts";

@@ -62,6 +62,22 @@ export const readingKinds = {
     min: 0.001,
     max: 10_000,
   },
+  settling: {
+    get label() {
+      return t("settled-after");
+    },
+    unit: "min",
+    min: 0,
+    max: 1_440,
+  },
+  "light dose": {
+    get label() {
+      return t("light-under-the-glass");
+    },
+    unit: "mJ/cm2",
+    min: 0,
+    max: 1_000_000,
+  },
   "chamber pressure": {
     get label() {
       return t("chamber");

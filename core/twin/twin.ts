@@ -281,6 +281,7 @@ export class Twin {
       case "reading-corrected":
       case "photo-added":
       case "wedge-read":
+      case "wire-read":
       case "stack-found":
       case "photo-inspected":
       case "panel-tested":

@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import type { Face } from "../../core/prove/panel-face.ts";
 import { panelPatterns } from "../../core/prove/panel-test.ts";
-import { PROVED_MM } from "../../core/prove/touch-cover.ts";
+import { PROVED_MM } from "../../core/prove/touch-cover-input.ts";
 import { language } from "../../words/language.ts";
 import { t } from "../../words/server.ts";
 import { term } from "../../words/speaker.ts";

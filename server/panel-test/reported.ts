@@ -1,7 +1,8 @@
 import { describeFaults, type Fault } from "../../core/faults.ts";
 import { framePacing } from "../../core/prove/frame-pacing.ts";
 import type { PanelReport, PanelTested } from "../../core/prove/panel-test.ts";
-import { calculateTouchCover, touchCoverInput } from "../../core/prove/touch-cover.ts";
+import { touchCoverInput } from "../../core/prove/touch-cover-input.ts";
+import { calculateTouchCover } from "../../core/prove/touch-cover.ts";
 import { touchCells } from "../../core/prove/touch-proof.js";
 import type { Face } from "../../core/prove/panel-face.ts";
 

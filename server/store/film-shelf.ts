@@ -3,14 +3,8 @@ import type pg from "pg";
 import { v5 as uuidFromName } from "uuid";
 import { z } from "zod";
 import { rotationFor, sheetPlace, type Placed } from "../../core/film/cutting.ts";
-import {
-  faceUp,
-  filmPiece,
-  pieceOf,
-  type FilmKind,
-  type FilmSheet,
-  type FilmSide,
-} from "../../core/film/films.ts";
+import { pieceOf } from "../../core/film/film-piece.ts";
+import { faceUp, filmPiece, type FilmKind, type FilmSheet, type FilmSide } from "../../core/film/films.ts";
 import type { PanelPoint } from "../../core/stack/panel-point.ts";
 import { layoutFaults, remnantsOf } from "../../core/film/film-layout.ts";
 import { key } from "../../core/stack/family.ts";

@@ -1,6 +1,7 @@
 import type pg from "pg";
 import { routeNow } from "../../core/device/ask.ts";
 import type { Device, Scene } from "../../core/device/scene.ts";
+import { projectCompared } from "./compared.ts";
 
 /** The looks through photos that stand, and what each called. */
 async function projectLooks(
@@ -109,6 +110,7 @@ export async function project(
       [jobId],
     );
   }
+  await projectCompared(client, jobId, scene, before);
   if (before?.prove.photos !== state.prove.photos) await projectLooks(client, jobId, state.prove.photos);
   if (before?.bond.spent !== state.bond.spent || before.bond.solvent !== state.bond.solvent) {
     const { spent, solvent } = state.bond;

@@ -1,5 +1,5 @@
 import { useEffect } from "react";
-import { alarmTrack } from "./alarm-track.ts";
+import type * as AlarmTrack from "./alarm-track.ts";
 
 /** A longer wait is not sounded on a locked tablet: its file would be too large. */
 const LONGEST_S = 3_600;
@@ -14,10 +14,18 @@ export function useAlarmWhenHidden(atMs: number | null): void {
   useEffect(() => {
     if (atMs === null) return undefined;
     let stop = () => {};
+    let alarm: typeof AlarmTrack | null = null;
+    // Wanted the moment that the page is hidden: a file that comes only then comes too late.
+    import("./alarm-track.ts").then(
+      (made) => (alarm = made),
+      () => undefined,
+    );
     const onHidden = () => {
       const leftS = (atMs - Date.now()) / 1_000;
-      if (document.visibilityState === "visible" || leftS <= 0 || leftS > LONGEST_S) return;
-      const audio = new Audio(URL.createObjectURL(new Blob([alarmTrack(leftS)], { type: "audio/wav" })));
+      if (document.visibilityState === "visible" || leftS <= 0 || leftS > LONGEST_S || !alarm) return;
+      const audio = new Audio(
+        URL.createObjectURL(new Blob([alarm.alarmTrack(leftS)], { type: "audio/wav" })),
+      );
       stop = () => {
         audio.pause();
         URL.revokeObjectURL(audio.src);

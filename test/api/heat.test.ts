@@ -5,7 +5,8 @@ import { v4 as uuid } from "uuid";
 import { usualChoices } from "../../core/device/choice-asked.ts";
 import { chooseFor } from "../../core/device/choose.ts";
 import { TAKEN_BACK } from "../../core/job/replay.ts";
-import { wedgeReadings } from "../../server/store/wedge-readings.ts";
+import { usualWire } from "../../core/lift/wire-force.ts";
+import { partingAt, shopStrength } from "../../server/store/bench-parting.ts";
 import { GET as firstChoice, type FirstChoice } from "../../src/pages/api/jobs/[code]/choice.ts";
 import { GET as readFits, POST as keepFit } from "../../src/pages/api/bench-fits.ts";
 import { GET as readingsFile } from "../../src/pages/api/jobs/[code]/readings.csv.ts";
@@ -91,9 +92,9 @@ describe("the heat of the bench", () => {
       const answer = await first("GW-9741");
       expect(answer.status).to.equal(200);
       const { of, data, key } = answer.body as FirstChoice;
-      const choices = usualChoices({});
-      expect(of).to.equal(JSON.stringify(choices));
       const scene = await sceneAt(pool, "GW-9741");
+      const choices = usualChoices({ fits: {}, parting: await partingAt(pool, scene) });
+      expect(of).to.equal(JSON.stringify(choices));
       expect(data).to.deep.equal(JSON.parse(JSON.stringify(chooseFor(scene, "heat-chosen", {}, choices))));
       expect((await first("GW-9741")).body).to.deep.equal(answer.body);
       // After the next move it is another step's, or none.
@@ -188,15 +189,23 @@ describe("the heat of the bench", () => {
     await tell(pool, CODE, "wedge-read", wedge(60));
     const second = await tell(pool, CODE, "wedge-read", wedge(70));
     await tell(pool, "GW-1153", "wedge-read", wedge(75));
-    const glueC = async () => (await wedgeReadings(pool, "optical adhesive film")).map((r) => r.glueC);
+    const glueC = async () => (await shopStrength(pool, "optical adhesive film")).map((r) => r.glueC);
     expect(await glueC()).to.have.members([60, 70, 75]);
-    expect((await wedgeReadings(pool, "optical adhesive film"))[0]!.fractureEnergyJm2).to.be.closeTo(
+    expect((await shopStrength(pool, "optical adhesive film"))[0]!.fractureEnergyJm2).to.be.closeTo(
       2.0745,
       1e-3,
     );
     await tell(pool, CODE, TAKEN_BACK, { event: second.id });
     expect(await glueC()).to.have.members([60, 75]);
-    expect(await wedgeReadings(pool, "perimeter tape, foam")).to.deep.equal([]);
+    // A wire that was pulled tells of the same glue: 2 · 3 N · sin 30° over 0.1 m, the flow round it taken off.
+    const wire = { ...usualWire, angleDeg: 30, flowStressMpa: 0 };
+    const pull = { glue: "optical adhesive film", glueC: 65, frontMm: 100, forceN: 3, ...wire };
+    await tell(pool, CODE, "wire-read", pull);
+    const pulled = (await shopStrength(pool, "optical adhesive film")).find((read) => read.glueC === 65)!;
+    expect(pulled.fractureEnergyJm2).to.be.closeTo(30, 1e-9);
+    const limp = await told(pool, CODE, "wire-read", { ...pull, forceN: 0.01, flowStressMpa: 0.05 });
+    expect(limp.kind === "refused" && limp.fault!.id).to.equal("fault.pulls-less-than-flow");
+    expect(await shopStrength(pool, "perimeter tape, foam")).to.deep.equal([]);
     // A glue that the stack does not hold cannot have been measured on it.
     const strange = await told(pool, CODE, "wedge-read", wedge(60, "honey"));
     expect(strange.kind === "refused" && strange.fault!.id).to.equal("fault.glue-not-in-stack");

@@ -124,6 +124,54 @@ test("every way to heat stands beside the others, and the gauge says when to sto
     .toBe(78);
   await page.reload();
   await expect(page.getByLabel("Wedge, mm")).toHaveValue("0.3");
+
+  // A wire and a spring scale tell of the same glue: 2 · 1.5 N · sin 30° over 0.1 m, less what flows round the wire.
+  await page.getByRole("button", { name: "Wire and spring scale" }).click();
+  await page.getByLabel("Each hand, N").fill("1.5");
+  await page.getByLabel("Angle, °").fill("30");
+  await page.getByLabel("Front, mm").fill("100");
+  await expect(page.getByTestId("gauge")).toContainText("8.5J/m²");
+  await page.getByRole("button", { name: "Save this reading" }).click();
+  await expect
+    .poll(async () => (await sceneOf(workshop.url, "GW-1154")).state.lift.wirePulls.at(-1)?.forceN)
+    .toBe(1.5);
+
+  // What was read stands beside what was predicted, for this job and for all.
+  await visit(page, "/jobs/GW-1154?open=tools%20measured");
+  const front = page.getByTestId("compared").getByRole("row", { name: /front before a card/i });
+  await expect(front).toContainText("→ 150 mm");
+  await expect(front).toContainText("of what was predicted");
+});
+
+test("the face in strips by the card on the dial, or under a wire; what was measured of it is a tap away", async ({
+  page,
+  workshop,
+}) => {
+  const { url } = workshop;
+  const code = "GW-5705";
+  await bringIn(url, code, workedTo(family, "layer", asksFor("heat-chosen"), { endMs: Date.now() }));
+  await standAtBench(page, url);
+  await visit(page, `/jobs/${code}`);
+  const strips = page.getByTestId("strips");
+  await expect(strips).toHaveText(/^\d+ strips of \d+(\.\d)? mm, \d+ windows?$/);
+  const usual = await strips.innerText();
+  // A thin card opens little: the front stays near it.
+  await page.getByRole("slider", { name: "Card" }).focus();
+  await page.keyboard.press("Home");
+  await expect(strips).not.toHaveText(usual);
+  const depth = (text: string) => Number(/of ([\d.]+)\smm/.exec(text)![1]);
+  await expect.poll(async () => depth(await strips.innerText())).toBeLessThan(depth(usual));
+  await page.getByRole("button", { name: /^measured here/ }).click();
+  await expect(page.getByRole("dialog")).toContainText("of what was predicted");
+  await page.keyboard.press("Escape");
+
+  await page.getByRole("button", { name: "Wire on the plate" }).click();
+  await expect(strips).toContainText(/^Wire: \d+ % in \d pass/);
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("then draw the wire");
+  await page.getByRole("button", { name: "Use this heat" }).click();
+  await expect
+    .poll(async () => (await sceneOf(url, code)).state.lift.heat?.wire?.passes.length)
+    .toBeGreaterThan(0);
 });
 
 test("the way by freezer: the usual heat is there before the worker is, the dialled one by it; no power before it has thawed", async ({

@@ -46,14 +46,14 @@ export const job = {
   "move.part-put-back": "{goes, select, new_each_time {Fit a new one: {name}.} other {Put back {name}.}}",
   "move.display-set": "Lay the new display in its place.",
   "move.heat-chosen":
-    "{method}: {soakS, number} s, then {windowS, number} s to cut{likelyS, plural, =0 {} other {, likely # s}}.",
+    "{method}: {soakS, number} s, {staysOn, select, yes {then draw the wire.} other {then {windowS, number} s to cut{likelyS, plural, =0 {} other {, likely # s}}.}}",
   "move.soak-started":
     "{method, select, freezer {Into the freezer for {seconds, number} s.} other {{again, select, yes {Back on} other {On}} the heat for {seconds, number} s.}}",
   "move.soak-ended":
     "{early, select, yes {Off early: no window to cut.} other {{method, select, freezer {Out of the freezer.} wire {Heat off.} other {Off the heat. {windowS, number} s to cut.}}}}",
   "move.strip-cut":
     "{edge, select, rim {Cut the rim clockwise, {fromMm, number} to {toMm, number} mm from the top, {depthMm, number} mm deep. Leave a pick.} other {Cut along the {edge} edge, {fromMm, number} to {toMm, number} mm, {depthMm, number} mm deep. Leave a pick.}}",
-  "move.wire-drawn": "Draw the wire under the whole glass: pass {pass, number}. Plate stays hot.",
+  "move.wire-drawn": "Draw the wire under the glass, as marked: pass {pass, number}. Plate stays hot.",
   "move.glass-popped": "Pop the glass off while the glue is brittle.",
   "move.film-peeled": "Peel a few centimetres of the {film} film. Wet the line again.",
   "move.old-off":
@@ -406,4 +406,7 @@ export const job = {
   "plan.soak-started":
     "{method, select, freezer {Into the freezer.} other {{again, select, yes {Back on} other {On}} the heat.}}",
   "plan.soak-ended": "{method, select, freezer {Out of the freezer.} wire {Heat off.} other {Off the heat.}}",
+  "move.wire-read": "{forceN, number} N on the wire through the {glue}, at {glueC, number} °C.",
+  "fault.pulls-less-than-flow":
+    "{forceN, number} N over {frontMm, number} mm is less than what hot glue takes to flow round the wire.",
 } as const;

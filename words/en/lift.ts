@@ -73,7 +73,7 @@ export const lift = {
   "front-2": "Front, {length}",
   "from-the-wedge-to-the-glue-by": "From the wedge to the glue, by ruler through the glass",
   "glue-2": "Glue, {unit}",
-  "save-the-reading": "Save the reading",
+  "save-the-reading": "To save the reading",
   "how-the-panel-lies": "How the panel lies",
   "panel-held-flat": "Panel held flat",
   "panel-free-to-bend": "Panel free to bend",
@@ -182,4 +182,24 @@ export const lift = {
   "glue-temperature": "glue",
   "instrument-on-this-station": "The instrument on this station's port",
   "open-the-rim-here": "open it here",
+  "holds-as-assumed":
+    "{material} holds as assumed{count, plural, =0 {} one {, drawn towards 1 reading} other {, drawn towards # readings}}",
+  "the-front-runs-less-than-a-strip":
+    "The front runs {frontMm, number, ::.0} mm, less than the {LEAST_STRIP_MM} mm of the narrowest strip: heat more.",
+  "read-by": "Read by",
+  "card-or-wedge": "Card or wedge",
+  "wire-and-spring-scale": "Wire and spring scale",
+  "each-hand": "Each hand",
+  "each-hand-n": "Each hand, N",
+  "by-a-spring-scale": "By a spring scale",
+  "angle-of-the-pull": "Angle",
+  "angle-of-the-pull-deg": "Angle, °",
+  "of-each-hand-to-the-front": "Of each hand to the wire's front",
+  "wire-2": "Wire",
+  "wire-um": "Wire, µm",
+  "how-thick-the-wire-is": "How thick the wire is",
+  "along-the-wire-between-the-rims": "Along the wire, from rim to rim",
+  "enter-the-pull-and-the-front": "Enter how hard each hand pulls and how long the front is.",
+  "hot-glue-flows-round-the-wire":
+    "hot glue flows round the wire at {flowStressMpa} MPa with a friction of {friction}",
 } as const;

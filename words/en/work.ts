@@ -356,4 +356,21 @@ export const work = {
   "far-end-of": "far end of {number}",
   "open-at": "Open {number}",
   "save-what-the-radiometer-shows": "Save what the radiometer shows: {mwCm2} mW/cm²",
+  "measured-beside-predicted": "Measured beside predicted",
+  "measured-here-times": "measured here {n}×",
+  "nine-in-ten-from-to": " (nine in ten from {low} to {high})",
+  "times-of-these-simulated":
+    "{n, plural, one {once} other {# times}}{simulated, plural, =0 {} other {, # by a stand-in}}",
+  "differs-by": "{middle} {unit} off{range}, {times}",
+  "of-what-was-predicted": "{middle} of what was predicted{range}, {times}",
+  "nothing-measured-yet-beside": "Nothing has been measured yet that was predicted.",
+  "this-job-predicted-measured": "This job: predicted → measured",
+  "all-jobs": "All jobs",
+  "by-a-stand-in": "(simulated)",
+  card: "Card",
+  "strips-in-windows":
+    "{strips, plural, one {# strip} other {# strips}} of {strip}, {windows, plural, one {# window} other {# windows}}",
+  "wire-frees-in-passes":
+    "Wire: {sweptPct} % in {passes, plural, one {# pass} other {# passes}}, {time}; {strips, plural, =0 {no strips left} one {# strip left to cards} other {# strips left to cards}}. Each hand {force} N; it breaks at {breaks} N.",
+  "not-yet": "not yet",
 } as const;

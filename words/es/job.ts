@@ -46,7 +46,7 @@ export const job: Words<typeof english> = {
     "{goes, select, new_each_time {Pon uno nuevo: {name}.} other {Vuelve a poner {name}.}}",
   "move.display-set": "Pon la pantalla nueva en su lugar.",
   "move.heat-chosen":
-    "{method}: {soakS, number} s, luego {windowS, number} s para cortar{likelyS, plural, =0 {} other {, probablemente # s}}.",
+    "{method}: {soakS, number} s, {staysOn, select, yes {luego pasa el alambre.} other {luego {windowS, number} s para cortar{likelyS, plural, =0 {} other {, probablemente # s}}.}}",
   "move.soak-started":
     "{method, select, freezer {Al congelador por {seconds, number} s.} other {{again, select, yes {De vuelta al} other {Al}} calor por {seconds, number} s.}}",
   "move.soak-ended":
@@ -54,7 +54,7 @@ export const job: Words<typeof english> = {
   "move.strip-cut":
     "{edge, select, rim {Corta el contorno en sentido horario, de {fromMm, number} a {toMm, number} mm desde arriba, {depthMm, number} mm de hondo. Deja una púa.} other {Corta por el borde {edge}, de {fromMm, number} a {toMm, number} mm, {depthMm, number} mm de hondo. Deja una púa.}}",
   "move.wire-drawn":
-    "Pasa el alambre bajo todo el cristal: pasada {pass, number}. La plancha sigue caliente.",
+    "Pasa el alambre bajo el cristal, como se marca: pasada {pass, number}. La plancha sigue caliente.",
   "move.glass-popped": "Suelta el cristal mientras el pegamento está quebradizo.",
   "move.film-peeled": "Pela unos centímetros de la película {film}. Moja la línea otra vez.",
   "move.old-off":
@@ -403,4 +403,7 @@ export const job: Words<typeof english> = {
     "{method, select, freezer {Al congelador.} other {{again, select, yes {De vuelta al} other {Al}} calor.}}",
   "plan.soak-ended":
     "{method, select, freezer {Fuera del congelador.} wire {Calor apagado.} other {Fuera del calor.}}",
+  "move.wire-read": "{forceN, number} N en el alambre por {glue}, a {glueC, number} °C.",
+  "fault.pulls-less-than-flow":
+    "{forceN, number} N en {frontMm, number} mm es menos de lo que cuesta que el pegamento caliente fluya alrededor del alambre.",
 };

@@ -76,7 +76,7 @@ export const lift: Words<typeof english> = {
   "front-2": "Frente, {length}",
   "from-the-wedge-to-the-glue-by": "De la cuña al pegamento, con regla a través del cristal",
   "glue-2": "Pegamento, {unit}",
-  "save-the-reading": "Guardar la lectura",
+  "save-the-reading": "Para guardar la lectura",
   "how-the-panel-lies": "Cómo está el panel",
   "panel-held-flat": "Panel sujeto plano",
   "panel-free-to-bend": "Panel libre de doblarse",
@@ -185,4 +185,24 @@ export const lift: Words<typeof english> = {
   "glue-temperature": "pegamento",
   "instrument-on-this-station": "El instrumento del puerto de este puesto",
   "open-the-rim-here": "abre aquí",
+  "holds-as-assumed":
+    "{material} agarra como se supone{count, plural, =0 {} one {, acercado a 1 lectura} other {, acercado a # lecturas}}",
+  "the-front-runs-less-than-a-strip":
+    "El frente avanza {frontMm, number, ::.0} mm, menos que los {LEAST_STRIP_MM} mm de la franja más estrecha: calienta más.",
+  "read-by": "Leído con",
+  "card-or-wedge": "Tarjeta o cuña",
+  "wire-and-spring-scale": "Alambre y dinamómetro",
+  "each-hand": "Cada mano",
+  "each-hand-n": "Cada mano, N",
+  "by-a-spring-scale": "Con un dinamómetro",
+  "angle-of-the-pull": "Ángulo",
+  "angle-of-the-pull-deg": "Ángulo, °",
+  "of-each-hand-to-the-front": "De cada mano con el frente del alambre",
+  "wire-2": "Alambre",
+  "wire-um": "Alambre, µm",
+  "how-thick-the-wire-is": "El grosor del alambre",
+  "along-the-wire-between-the-rims": "Por el alambre, de orilla a orilla",
+  "enter-the-pull-and-the-front": "Escribe con cuánta fuerza tira cada mano y el largo del frente.",
+  "hot-glue-flows-round-the-wire":
+    "el pegamento caliente fluye alrededor del alambre a {flowStressMpa} MPa con una fricción de {friction}",
 };

@@ -358,4 +358,21 @@ export const work: Words<typeof english> = {
   "far-end-of": "otro extremo de {number}",
   "open-at": "Abierto {number}",
   "save-what-the-radiometer-shows": "Guardar lo que muestra el radiómetro: {mwCm2} mW/cm²",
+  "measured-beside-predicted": "Medido junto a lo previsto",
+  "measured-here-times": "medido aquí {n}×",
+  "nine-in-ten-from-to": " (nueve de diez entre {low} y {high})",
+  "times-of-these-simulated":
+    "{n, plural, one {una vez} other {# veces}}{simulated, plural, =0 {} other {, # simuladas}}",
+  "differs-by": "{middle} {unit} de diferencia{range}, {times}",
+  "of-what-was-predicted": "{middle} de lo previsto{range}, {times}",
+  "nothing-measured-yet-beside": "Aún no se ha medido nada de lo previsto.",
+  "this-job-predicted-measured": "Este trabajo: previsto → medido",
+  "all-jobs": "Todos los trabajos",
+  "by-a-stand-in": "(simulado)",
+  card: "Tarjeta",
+  "strips-in-windows":
+    "{strips, plural, one {# franja} other {# franjas}} de {strip}, {windows, plural, one {# ventana} other {# ventanas}}",
+  "wire-frees-in-passes":
+    "Alambre: {sweptPct} % en {passes, plural, one {# pasada} other {# pasadas}}, {time}; {strips, plural, =0 {ninguna franja queda} one {# franja queda para tarjetas} other {# franjas quedan para tarjetas}}. Cada mano {force} N; se rompe a {breaks} N.",
+  "not-yet": "aún no",
 };

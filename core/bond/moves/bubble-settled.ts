@@ -19,11 +19,13 @@ export const bubbleSettled = defineMove({
   needs: () => [{ is: "opened-job" }],
   faults: ({ state }, { bubble }) =>
     state.bond.bubbles.some(({ id }) => id === bubble) ? null : message("fault.no-such-bubble"),
-  does: ({ state }, { bubble, as }) => ({
+  does: ({ state }, { bubble, as }, { atMs }) => ({
     ...state,
     bond: {
       ...state.bond,
-      bubbles: state.bond.bubbles.map((kept) => (kept.id === bubble ? { ...kept, settled: as } : kept)),
+      bubbles: state.bond.bubbles.map((kept) =>
+        kept.id === bubble ? { ...kept, settled: as, settledMs: atMs } : kept,
+      ),
     },
   }),
   reopens: never,

@@ -33,9 +33,9 @@ export const axisChosen = defineMove({
   ],
   faults: ({ state }, { film }) =>
     state.intake.films.includes(film) ? null : message("fault.film-not-on-route", { film }),
-  does: ({ state }, { film, ...chosen }) => ({
+  does: ({ state }, { film, ...chosen }, { atMs }) => ({
     ...state,
-    film: { ...state.film, chosen: { ...state.film.chosen, [film]: chosen } },
+    film: { ...state.film, chosen: { ...state.film.chosen, [film]: { ...chosen, atMs } } },
   }),
   reopens: () => [],
   words: (_, { film, axisDeg: axis, from }) =>

@@ -3,7 +3,8 @@ import { isHeatedLine, lineOf, seamNow } from "../../device/ask.ts";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import { heatMethodKinds, methodOf } from "../../heat/heat-methods.ts";
 import { message } from "../../job/message.ts";
-import { bounded, oneOf } from "../../units.ts";
+import { panelPoint } from "../../stack/panel-point.ts";
+import { bounded, boundedWhole, oneOf } from "../../units.ts";
 
 /** What the plan goes on with until the heat is worked out: values that a bench meets. Common practice, no source. */
 const usual = { soakS: 90, windowS: 30, thawS: 600, stripMm: 10, speedMmS: 4 };
@@ -22,6 +23,26 @@ export const heatChosen = defineMove({
     thawS: bounded(0, 86_400).nullable(),
     stripMm: bounded(1, 200),
     speedMmS: bounded(0.1, 50),
+    readyS: bounded(0, 36_000).nullable().optional(),
+    endC: bounded(-100, 450).optional(),
+    wire: z
+      .strictObject({
+        passes: z
+          .array(
+            z.strictObject({
+              pathMm: bounded(0, 10_000),
+              newPct: bounded(0, 100),
+              swept: z.array(panelPoint).max(5_000),
+            }),
+          )
+          .min(1)
+          .max(9),
+        mmS: bounded(0.01, 100),
+        forceN: bounded(0, 1e6),
+        breaksAtN: bounded(0, 1e6),
+        behind: z.array(boundedWhole(0, 10_000)).max(10_000),
+      })
+      .optional(),
   }),
   told: "choice",
   meets: ["heat-chosen"],
@@ -59,6 +80,7 @@ export const heatChosen = defineMove({
   words: (_, { method, soakS, windowS, likelyWindowS }) =>
     message("move.heat-chosen", {
       method: methodOf(method).title,
+      staysOn: methodOf(method).staysOn ? "yes" : "no",
       soakS: Math.round(soakS),
       windowS: Math.floor(windowS ?? 0),
       likelyS: Math.round(likelyWindowS ?? 0),

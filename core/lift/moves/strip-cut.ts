@@ -1,6 +1,6 @@
 import { defineMove, inStage } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
-import { freesPiece, pieceFault, pieceNamed, pieceOffers, withPieceFree } from "../free-piece.ts";
+import { freesPiece, pieceFault, pieceNamed, pieceOffers, withPieceCut } from "../free-piece.ts";
 
 /** A card goes in from the rim and frees one strip; a pick stays in it. */
 export const stripCut = defineMove({
@@ -13,7 +13,7 @@ export const stripCut = defineMove({
   offers: (scene, fact) => pieceOffers(scene, "card", ["glass"], fact),
   needs: () => [{ is: "heat-chosen" }, { is: "workable" }],
   faults: (scene, data) => pieceFault(scene, data, "card"),
-  does: (scene, data) => withPieceFree(scene, data),
+  does: (scene, data, { atMs }) => withPieceCut(scene, data, atMs),
   reopens: () => ["stack"],
   words: (scene, data) => {
     const piece = pieceNamed(scene, data);

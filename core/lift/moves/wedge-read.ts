@@ -19,9 +19,9 @@ export const wedgeRead = defineMove({
     family.stack.some(({ material }) => material === glue)
       ? null
       : message("fault.glue-not-in-stack", { glue, family: family.code }),
-  does: ({ state }, wedge, { id }) => ({
+  does: ({ state }, wedge, { id, atMs }) => ({
     ...state,
-    lift: { ...state.lift, wedges: [...state.lift.wedges, { ...wedge, id }] },
+    lift: { ...state.lift, wedges: [...state.lift.wedges, { ...wedge, id, atMs }] },
   }),
   reopens: never,
   words: (_, { glue, glueC }) => message("move.wedge-read", { glue, glueC: Math.round(glueC) }),

@@ -7,14 +7,8 @@ import {
   type FilmLayout,
   type FilmLayoutInput,
 } from "../../../core/film/film-layout.ts";
-import {
-  CUT_GAP_MM,
-  faceUp,
-  filmKinds,
-  SHEET_TRIM_MM,
-  type FilmKind,
-  type FilmSide,
-} from "../../../core/film/films.ts";
+import { CUT_GAP_MM, SHEET_TRIM_MM } from "../../../core/film/film-piece.ts";
+import { faceUp, filmKinds, type FilmKind, type FilmSide } from "../../../core/film/films.ts";
 import type { ShelvedSheet, WantedPiece } from "../../../server/store/film-shelf.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { useLive } from "../../ui/useLive.ts";

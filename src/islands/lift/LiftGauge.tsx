@@ -11,6 +11,9 @@ import {
 } from "recharts";
 import { seamNow } from "../../../core/device/ask.ts";
 import { glueCurve, type StrengthReading } from "../../../core/lift/glue-curve.ts";
+import { strengthReadings } from "../../../core/lift/strength-readings.ts";
+import { usualWire } from "../../../core/lift/wire-force.ts";
+import { strengthFromWire } from "../../../core/lift/wire-pull.ts";
 import { bendingParts, gaugeInput } from "../../../core/lift/lift-gauge.ts";
 import { calculateLiftStress, type LiftStress } from "../../../core/lift/lift-stress.ts";
 import { liftStressInput } from "../../../core/lift/lift-stress-input.ts";
@@ -20,6 +23,7 @@ import { usePreferences } from "../../ui/preferences.ts";
 import { Assumed, Figure, kept, Length, shown, type QuantityKind } from "../../ui/quantity.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
 import { useMounted } from "../../ui/useMounted.ts";
+import { MeasuredHere } from "../work/MeasuredHere.tsx";
 import type { ToolProps } from "../work/instrument.ts";
 import { Assumptions } from "../../ui/Assumptions.tsx";
 import { assumptionsOf } from "../../../core/assumed.ts";
@@ -47,48 +51,66 @@ const words: Record<LiftStress["verdict"], { says: string; classes: string }> = 
 };
 
 interface Typed {
+  by: "wedge" | "wire";
+  pull: string;
+  angle: string;
+  wire: string;
   wedge: string;
   front: string;
   glue: string;
   isHeld: boolean;
 }
-const untyped: Typed = { wedge: "", front: "", glue: "", isHeld: true };
-const bounds = { wedge: [0.01, 50], front: [0.5, 2_000], glue: [-100, 400] } as const;
+const untyped: Typed = {
+  by: "wedge",
+  pull: "",
+  angle: String(usualWire.angleDeg),
+  wire: String(usualWire.wireUm),
+  wedge: "",
+  front: "",
+  glue: "",
+  isHeld: true,
+};
+const bounds = {
+  wedge: [0.01, 50],
+  front: [1, 2_000],
+  glue: [-100, 400],
+  pull: [0.01, 1_000],
+  angle: [5, 90],
+  wire: [10, 2_000],
+} as const;
+const { flowStressMpa, friction } = usualWire;
+const units = { pull: "N", angle: "°", wire: "µm" } as const;
 
 /** How hard the glue holds just now, from a wedge and where the glue begins, and what the glass feels. */
 export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, tell, shop }: ToolProps) {
   const { family } = scene;
   const { damage } = scene.state.intake;
-  const { wedges } = scene.state.lift;
-  const { shopReadings } = shop;
+  const { wedges, wirePulls } = scene.state.lift;
+  const { parting } = shop;
   const seam = seamNow(scene);
   const preferences = usePreferences();
   const mounted = useMounted();
-  const [typed, setTyped] = useDraft<Typed>(`${code} gauge`, untyped);
+  const [typed, setTyped] = useDraft<Typed>(`${code} strength`, untyped);
   const [fault, setFault] = useState<string>();
   const parts = useMemo(() => (seam ? bendingParts(family, seam, damage) : null), [family, seam, damage]);
   const material =
     family.stack.find((layer) => layer.name === seam?.layer)?.material ?? family.stack[0]!.material;
   const glue = glueOf(material);
   const readings = useMemo(() => {
-    const own = wedges
-      .filter((reading) => reading.glue === material)
-      .map((reading) => ({
-        id: reading.id,
-        glueC: reading.glueC,
-        fractureEnergyJm2: calculateLiftStress(reading.input).fractureEnergyJm2,
-      }));
+    const own = strengthReadings({ wedges, wirePulls }, material);
     // This job's own come at once; those of the shop hold them too as soon as the page is loaded again.
-    return [...own, ...shopReadings.filter((s) => !own.some((o) => o.id === s.id))];
-  }, [wedges, shopReadings, material]);
+    const others = parting?.material === material ? parting.readings : [];
+    return [...own, ...others.filter((s) => !own.some((o) => o.id === s.id))];
+  }, [wedges, wirePulls, parting, material]);
   if (!parts || !seam) return <p>{t("this-route-parts-no-glue-line")}</p>;
 
-  const read = (field: keyof typeof bounds, kind: QuantityKind) => {
+  const read = (field: keyof typeof bounds, kind: QuantityKind | null) => {
     const text = typed[field].trim();
     const number = Number(text.replace(",", "."));
-    const value = kept(kind, number, preferences);
+    const value = kind === null ? number : kept(kind, number, preferences);
     const [min, max] = bounds[field];
-    const limit = (bound: number) => Number(shown(kind, bound, preferences).value.toFixed(3));
+    const limit = (bound: number) =>
+      kind === null ? bound : Number(shown(kind, bound, preferences).value.toFixed(3));
     return text !== "" && value >= min && value <= max
       ? { value }
       : {
@@ -96,7 +118,7 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
             text: text || "nothing",
             limit: limit(min),
             limit2: limit(max),
-            unit: shown(kind, 0, preferences).unit,
+            unit: kind === null ? units[field as keyof typeof units] : shown(kind, 0, preferences).unit,
           }),
         };
   };
@@ -110,18 +132,36 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
       ? liftStressInput.safeParse(gaugeInput(parts, typed.isHeld, wedge.value, front.value)).data
       : undefined;
   const stress = input && calculateLiftStress(input);
+  const isWire = typed.by === "wire";
+  const [pull, angle, wire] = [read("pull", null), read("angle", null), read("wire", null)];
+  const pulled =
+    pull.value === undefined || angle.value === undefined || wire.value === undefined
+      ? null
+      : { ...usualWire, angleDeg: angle.value, wireUm: wire.value, forceN: pull.value };
+  const byWireJm2 =
+    pulled && front.value !== undefined ? strengthFromWire(pulled.forceN, front.value, pulled) : null;
   const record = () => {
-    const wrong = [
-      [t("wedge"), wedge],
-      [t("front"), front],
-      [t("glue"), glueC],
-    ] as const;
-    const first = wrong.find(([, entry]) => entry.fault);
+    const asked = isWire
+      ? ([
+          [t("each-hand"), pull],
+          [t("front"), front],
+          [t("angle-of-the-pull"), angle],
+          [t("wire-2"), wire],
+          [t("glue"), glueC],
+        ] as const)
+      : ([
+          [t("wedge"), wedge],
+          [t("front"), front],
+          [t("glue"), glueC],
+        ] as const);
+    const first = asked.find(([, entry]) => entry.fault);
     setFault(first ? `${first[0]}: ${first[1].fault}` : undefined);
-    if (first || !input) return;
-    if (tell("wedge-read", { glue: material, glueC: glueC.value!, input })) {
-      setTyped({ ...typed, front: "" });
-    }
+    if (first) return;
+    const about = { glue: material, glueC: glueC.value! };
+    const isTold = isWire
+      ? tell("wire-read", { ...about, frontMm: front.value, ...pulled })
+      : input !== undefined && tell("wedge-read", { ...about, input });
+    if (isTold) setTyped({ ...typed, front: "", pull: "" });
   };
   const length = shown("length", 0, preferences).unit;
   const entry = (field: keyof typeof bounds, label: string, hint: string) => (
@@ -141,9 +181,34 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
     <section id="gauge" aria-label={t("how-hard-it-holds")}>
       <div className="mt-1 grid gap-x-6 gap-y-3 xl:grid-cols-2">
         <div>
+          <div role="group" aria-label={t("read-by")} className="mb-2 flex flex-wrap gap-1.5">
+            {(["wedge", "wire"] as const).map((by) => (
+              <button
+                key={by}
+                type="button"
+                aria-pressed={typed.by === by}
+                className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
+                onClick={() => setTyped({ ...typed, by })}
+              >
+                {by === "wedge" ? t("card-or-wedge") : t("wire-and-spring-scale")}
+              </button>
+            ))}
+          </div>
           <div className="grid grid-cols-3 items-start gap-2">
-            {entry("wedge", t("wedge-2", { length }), t("how-thick-the-card-or-wedge-is"))}
-            {entry("front", t("front-2", { length }), t("from-the-wedge-to-the-glue-by"))}
+            {isWire ? (
+              <>
+                {entry("pull", t("each-hand-n"), t("by-a-spring-scale"))}
+                {entry("angle", t("angle-of-the-pull-deg"), t("of-each-hand-to-the-front"))}
+                {entry("wire", t("wire-um"), t("how-thick-the-wire-is"))}
+              </>
+            ) : (
+              entry("wedge", t("wedge-2", { length }), t("how-thick-the-card-or-wedge-is"))
+            )}
+            {entry(
+              "front",
+              t("front-2", { length }),
+              isWire ? t("along-the-wire-between-the-rims") : t("from-the-wedge-to-the-glue-by"),
+            )}
             {entry(
               "glue",
               t("glue-2", { unit: shown("temperature", 0, preferences).unit }),
@@ -151,20 +216,21 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
             )}
           </div>
           <div role="group" aria-label={t("how-the-panel-lies")} className="mt-2 flex flex-wrap gap-1.5">
-            {[
-              { isHeld: true, label: t("panel-held-flat") },
-              { isHeld: false, label: t("panel-free-to-bend") },
-            ].map(({ isHeld, label }) => (
-              <button
-                key={label}
-                type="button"
-                aria-pressed={typed.isHeld === isHeld}
-                className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
-                onClick={() => setTyped({ ...typed, isHeld })}
-              >
-                {label}
-              </button>
-            ))}
+            {!isWire &&
+              [
+                { isHeld: true, label: t("panel-held-flat") },
+                { isHeld: false, label: t("panel-free-to-bend") },
+              ].map(({ isHeld, label }) => (
+                <button
+                  key={label}
+                  type="button"
+                  aria-pressed={typed.isHeld === isHeld}
+                  className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
+                  onClick={() => setTyped({ ...typed, isHeld })}
+                >
+                  {label}
+                </button>
+              ))}
             <button type="button" className="control" disabled={!live} onClick={record}>
               {t("save-this-reading")}
             </button>
@@ -174,7 +240,19 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
               {fault}
             </p>
           )}
-          {stress ? (
+          {isWire ? (
+            <div role="status" className="mt-3" data-testid="gauge">
+              {byWireJm2 === null ? (
+                t("enter-the-pull-and-the-front")
+              ) : (
+                <>
+                  {t("the-glue-takes")} <Figure value={byWireJm2} unit="J/m²" digits={1} />.{" "}
+                  <Assumptions words={[t("hot-glue-flows-round-the-wire", { flowStressMpa, friction })]} />
+                </>
+              )}
+              <MeasuredHere compared={shop.compared} of={["wire speed"]} />
+            </div>
+          ) : stress ? (
             <div role="status" className="mt-3" data-testid="gauge">
               <p className={`text-2xl font-semibold ${words[stress.verdict].classes}`}>
                 {words[stress.verdict].says}
@@ -198,6 +276,7 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
                 {typed.isHeld && t("held-flat-a-thicker-wedge-changes")}
               </p>
               <Assumptions words={assumptionsOf(liftStressInput, input, stress.assumed)} />
+              <MeasuredHere compared={shop.compared} of={["front"]} />{" "}
               {stress.cautions.map((caution) => (
                 <p key={caution} className="edge-hatch mt-1 text-film">
                   {caution}
@@ -207,17 +286,19 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
           ) : (
             <p className="mt-3 text-soft">{t("enter-the-wedge-and-the-distance-to")}</p>
           )}
-          <p className="mt-2">
-            {t("worked-out-with")}{" "}
-            <Assumed source={parts.lifted.source}>
-              {t("glass-that-bears")} <Figure value={parts.lifted.bearsMpa} unit="MPa" />
-            </Assumed>{" "}
-            {t("and")}{" "}
-            <Assumed source={parts.base.source}>
-              {t("a-panel-that-bears")} <Figure value={parts.base.bearsMpa} unit="MPa" />
-            </Assumed>
-            {t("with-a-crack-less")}
-          </p>
+          {!isWire && (
+            <p className="mt-2">
+              {t("worked-out-with")}{" "}
+              <Assumed source={parts.lifted.source}>
+                {t("glass-that-bears")} <Figure value={parts.lifted.bearsMpa} unit="MPa" />
+              </Assumed>{" "}
+              {t("and")}{" "}
+              <Assumed source={parts.base.source}>
+                {t("a-panel-that-bears")} <Figure value={parts.base.bearsMpa} unit="MPa" />
+              </Assumed>
+              {t("with-a-crack-less")}
+            </p>
+          )}
         </div>
         {mounted ? (
           <StrengthChart

@@ -9,6 +9,7 @@ import { simulatedShot } from "../../../core/prove/simulated-shot.ts";
 import { usePreferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
 import type { ToInspect } from "../../workers/inspect.worker.ts";
+import { MeasuredHere } from "../work/MeasuredHere.tsx";
 import type { ToolProps } from "../work/instrument.ts";
 import { CornerEditor } from "./CornerEditor.tsx";
 import { DefectPlan } from "./DefectPlan.tsx";
@@ -182,6 +183,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
           {t("take-a-picture-simulated-camera")}
         </button>
         {filePicker(t("look-through-a-photo"), false)}
+        <MeasuredHere compared={shop.compared} of={["defects"]} />
       </div>
       {(said || hasFailed) && (
         <p

@@ -8,8 +8,8 @@ import { bandPath, besidePath, closedPath, insetPath, outlinePath } from "../../
 import { t } from "../../../words/work.ts";
 
 /** A piece on the panel: no deeper than the 45 degrees of the corner beside it. */
-function pieceOn(outline: Outline, { edge, fromMm, toMm, outerMm, innerMm }: Piece): string {
-  if (edge === null) return "";
+function pieceOn(outline: Outline, { edge, fromMm, toMm, outerMm, innerMm, swept = [] }: Piece): string {
+  if (edge === null) return swept.length > 0 ? closedPath(swept) : "";
   if (edge === "rim") return bandPath(outline, { edge, fromMm, toMm }, innerMm, outerMm);
   const length = edgeLengthMm(outline, edge);
   const depthAt = (at: number) => Math.max(outerMm, Math.min(innerMm, at, length - at));

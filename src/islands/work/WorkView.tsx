@@ -75,7 +75,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   const who = technicians.some(({ key }) => key === preferences.who) ? preferences.who : "";
   const work = useWork(code, family, props.moves, who);
   const nowMs = useNow(props.nowMs);
-  const [choices, setChoices] = useState(() => usualChoices(shop.fits));
+  const [choices, setChoices] = useState(() => usualChoices(shop));
   const [sheet, setSheet] = useState<string>(props.open);
   const openSheet = useCallback(
     (key: string) => {
@@ -112,10 +112,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   const untested = useRef(choices);
   untested.current = choices;
   // Another step begins with what is usual, but for the way to heat, which the job goes on with.
-  useEffect(
-    () => setChoices({ ...usualChoices(shop.fits), method: untested.current.method }),
-    [kind, shop.fits],
-  );
+  useEffect(() => setChoices({ ...usualChoices(shop), method: untested.current.method }), [kind, shop]);
 
   const leftS = step?.notBeforeMs ? (step.notBeforeMs - nowMs) / 1_000 : 0;
   const isWaiting = leftS > 0;

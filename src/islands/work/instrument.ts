@@ -4,7 +4,8 @@ import type { AcceptanceRow } from "../../../core/prove/acceptance.ts";
 import type { PastJobs, ShopTerms } from "../../../core/route/route-options.ts";
 import type { ShopRoom } from "../../../core/clean/room.ts";
 import type { BenchFits } from "../../../core/heat/bench-fit.ts";
-import type { StrengthReading } from "../../../core/lift/glue-curve.ts";
+import type { BenchParting } from "../../../core/lift/bench-parting.ts";
+import type { ComparedSum } from "../../../core/records/compared.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
 
 /** Records something about the job. False where it may not be told now. */
@@ -17,8 +18,10 @@ export interface ShopKnowledge {
   acceptance: readonly AcceptanceRow[];
   terms: ShopTerms;
   past: PastJobs;
-  /** What this shop has measured of the seam's glue, over all jobs. */
-  shopReadings: readonly StrengthReading[];
+  /** What this shop has read of how the glue at hand parts, over all jobs; null where none is. */
+  parting: BenchParting | null;
+  /** What its jobs measured beside what was predicted. */
+  compared: readonly ComparedSum[];
 }
 
 /** What every tool of a stage gets: the job, the device as it is, and the way to record. */

@@ -6,6 +6,7 @@ import { PhotoLight } from "../../film/PhotoLight.tsx";
 import { Field } from "../../../ui/Field.tsx";
 import { typedWithin } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
+import { MeasuredHere } from "../MeasuredHere.tsx";
 import type { InstrumentProps } from "../instrument.ts";
 import { Assumptions } from "../../../ui/Assumptions.tsx";
 import { assumptionsOf } from "../../../../core/assumed.ts";
@@ -22,7 +23,7 @@ export function measuredAxis(readings: readonly { angleDeg: number; level: numbe
 }
 
 /** Light against angle: a reading for the angle that tells most next, by hand, from the meter or from a photo. */
-export function AxisInstrument({ code, scene, data, mayTell, tell }: InstrumentProps) {
+export function AxisInstrument({ code, scene, data, mayTell, tell, shop }: InstrumentProps) {
   const film = data.film as FilmSide;
   const kept = scene.state.film.readings[film];
   const readings = useMemo(() => kept ?? [], [kept]);
@@ -65,6 +66,7 @@ export function AxisInstrument({ code, scene, data, mayTell, tell }: InstrumentP
               ? t("no-axis-found-clear-glass-or-too")
               : `${measured.axisDeg.toFixed(1)}° ± ${measured.axisHalfWidth95Deg.toFixed(1)}°`}{" "}
             <Assumptions words={assumptionsOf(filmAxisInput, { readings })} />
+            <MeasuredHere compared={shop.compared} of={["axis"]} />
           </p>
         )}
         {measured && Math.abs(measured.driftPct) >= TOLD_DRIFT_PCT && (

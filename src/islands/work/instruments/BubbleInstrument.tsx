@@ -14,6 +14,7 @@ import { durationText } from "../../../ui/duration-text.ts";
 import { Figure, Temperature, temperatureText } from "../../../ui/quantity.tsx";
 import { usePreferences } from "../../../ui/preferences.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
+import { MeasuredHere } from "../MeasuredHere.tsx";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
 
@@ -35,7 +36,7 @@ const hueOf = ({ verdict }: Debubble): string =>
   verdict === "goes" ? "var(--done)" : verdict === "shrinks" ? "var(--heat)" : "var(--danger)";
 
 /** Bubbles marked where they are, and what a run of the chamber makes of each. */
-export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps) {
+export function BubbleInstrument({ code, scene, mayTell, tell, shop }: InstrumentProps) {
   const { family, state } = scene;
   const { outline } = family;
   const preferences = usePreferences();
@@ -205,6 +206,7 @@ export function BubbleInstrument({ code, scene, mayTell, tell }: InstrumentProps
                       holdBar: would.holdBar,
                     })
                   : t("mm-will-not-go-in-this-chamber", { widestMm })}
+                <MeasuredHere compared={shop.compared} of={["bubbles"]} />{" "}
               </p>
             )}
           </>

@@ -5,11 +5,12 @@ import { loweringOf, settleS } from "../../../../core/bond/lowering.ts";
 import { Section } from "../../../drawing/Section.tsx";
 import { DialSlider } from "../../../ui/DialSlider.tsx";
 import { Assumed, Duration, Figure, Length } from "../../../ui/quantity.tsx";
+import { MeasuredHere } from "../MeasuredHere.tsx";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
 
 /** How much liquid: bond line and what may run out are turned, and what follows from them stands beside. */
-export function DoseInstrument({ scene, choices, change }: InstrumentProps) {
+export function DoseInstrument({ scene, choices, change, shop }: InstrumentProps) {
   const { family } = scene;
   const adhesive = adhesiveNow(scene);
   const input = bondDoseInput(
@@ -76,6 +77,7 @@ export function DoseInstrument({ scene, choices, change }: InstrumentProps) {
           text={t("percent", { overflowPct: input.overflowPct })}
           onChange={(overflowPct) => change({ ...choices, overflowPct })}
         />
+        <MeasuredHere compared={shop.compared} of={["laid", "settling"]} />{" "}
       </div>
     </div>
   );

@@ -1,5 +1,6 @@
 import { useMemo } from "react";
-import { routeNow, seamNow } from "../../../../core/device/ask.ts";
+import { usualChoices } from "../../../../core/device/choice-asked.ts";
+import { isTaped, routeNow, seamNow } from "../../../../core/device/ask.ts";
 import { withBench } from "../../../../core/heat/bench-fit.ts";
 import { soakAsItIs } from "../../../../core/heat/glue-line.ts";
 import { methodOf, settingOf, withSetting } from "../../../../core/heat/heat-methods.ts";
@@ -11,15 +12,20 @@ import {
   type LiftHeatSettings,
 } from "../../../../core/heat/lift-heat.ts";
 import type { HeatChoice } from "../../../../core/lift/lift-slot.ts";
+import { CARD_MM } from "../../../../core/lift/handling.ts";
+import { faceStrips, longestPieceMm } from "../../../../core/lift/strips.ts";
+import { windowsFor } from "../../../../core/lift/windows-for.ts";
+import type { Scene } from "../../../../core/device/scene.ts";
 import { methodsOf } from "../../../../core/lift/methods-of.ts";
 import type { Seam } from "../../../../core/stack/family.ts";
 import { DialSlider } from "../../../ui/DialSlider.tsx";
 import { usePreferences } from "../../../ui/preferences.ts";
 import { durationText } from "../../../ui/duration-text.ts";
-import { Duration, Figure, lengthText, shown } from "../../../ui/quantity.tsx";
+import { Duration, Figure, Length, lengthText, shown } from "../../../ui/quantity.tsx";
 import { useMounted } from "../../../ui/useMounted.ts";
 import { HeatChart } from "../../lift/HeatChart.tsx";
 import { Setting } from "../../lift/Setting.tsx";
+import { MeasuredHere } from "../MeasuredHere.tsx";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
 import { term } from "../../../../words/speaker.ts";
@@ -59,6 +65,9 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
   const sureS = worked.method === choices.method && worked.soakS === soakS ? worked.windowS : null;
   const speedMmS = choices.speedMmS ?? worked.speedMmS;
   const humidityPct = choices.humidityPct ?? USUAL_HUMIDITY_PCT;
+  const cardMm = choices.cardMm ?? worked.settings.cardMm ?? CARD_MM;
+  // Tape is cut along the rim alone, and frozen glass comes off at once.
+  const cutsStrips = !isTaped(scene) && !info.isCold;
   const { setting: dial } = info;
   return (
     <div className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 side:grid-cols-[minmax(0,1fr)_18rem] side:grid-rows-[auto_minmax(0,1fr)]">
@@ -73,7 +82,7 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
             type="button"
             aria-pressed={kind === choices.method}
             className="control shrink-0 border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
-            onClick={() => change({ method: kind, fits: shop.fits })}
+            onClick={() => change({ ...usualChoices(shop), method: kind })}
           >
             {methodOf(kind).title}
           </button>
@@ -127,6 +136,18 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
           text={t("a-second", { speedMmS: lengthText(speedMmS, preferences) })}
           onChange={(value) => change({ ...choices, speedMmS: value })}
         />
+        {cutsStrips && (
+          <DialSlider
+            label={t("card")}
+            value={cardMm}
+            min={0.2}
+            max={1.5}
+            step={0.05}
+            shown={<Length mm={cardMm} digits={2} />}
+            text={lengthText(cardMm, preferences)}
+            onChange={(value) => change({ ...choices, cardMm: value })}
+          />
+        )}
         {info.isCold && (
           <DialSlider
             label={t("humidity-of-the-room")}
@@ -139,9 +160,46 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
             onChange={(value) => change({ ...choices, humidityPct: value })}
           />
         )}
+        {cutsStrips && worked.method === choices.method && (
+          <p className="col-span-full" data-testid="strips">
+            <FaceInStrips face={family} heat={worked} />
+          </p>
+        )}
+        <MeasuredHere
+          compared={shop.compared}
+          of={["ready", "window", "glue line", "card speed", "wire speed"]}
+        />
       </div>
     </div>
   );
+}
+
+/** In how many strips and windows the face comes off, or how a wire goes under it and what it leaves. */
+function FaceInStrips({ face, heat }: { face: Scene["family"]; heat: HeatChoice }) {
+  const preferences = usePreferences();
+  const { stripMm, speedMmS, windowS, wire } = heat;
+  const strips = useMemo(
+    () => faceStrips(face, { stripMm, speedMmS, longestMm: longestPieceMm(windowS, speedMmS) }),
+    [face, stripMm, speedMmS, windowS],
+  );
+  if (wire) {
+    return t("wire-frees-in-passes", {
+      sweptPct: Math.round(wire.passes.reduce((sum, { newPct }) => sum + newPct, 0)),
+      passes: wire.passes.length,
+      time: durationText(wire.passes.reduce((sum, { pathMm }) => sum + pathMm / wire.mmS, 0)),
+      strips: wire.behind.length,
+      force: wire.forceN.toPrecision(2),
+      breaks: wire.breaksAtN.toPrecision(2),
+    });
+  }
+  return t("strips-in-windows", {
+    strips: strips.length,
+    strip: lengthText(stripMm, preferences),
+    windows: windowsFor(
+      strips.map(({ timeS }) => timeS),
+      windowS,
+    ),
+  });
 }
 
 function RunningHeat({ scene, kind, data, nowMs, seam, shop }: InstrumentProps & { seam: Seam }) {

@@ -14,6 +14,7 @@ import { typedWithin } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import { DoseMap } from "../../cure/DoseMap.tsx";
 import { LampAge, useShopLamp } from "../../cure/LampAge.tsx";
+import { MeasuredHere } from "../MeasuredHere.tsx";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
 import { term } from "../../../../words/speaker.ts";
@@ -24,7 +25,7 @@ const MOST = 100_000;
 
 /** Where the light falls and how long each zone gets it; the zone at hand is the filled number. */
 export function LampInstrument(props: InstrumentProps) {
-  const { scene, kind, data, choices, change } = props;
+  const { scene, kind, data, choices, change, shop } = props;
   const { family, state } = scene;
   const { lamp } = state.cure;
   const route = routeNow(scene);
@@ -122,6 +123,7 @@ export function LampInstrument(props: InstrumentProps) {
             </p>
           </details>
         )}
+        <MeasuredHere compared={shop.compared} of={["light dose"]} />{" "}
         {mwCm2 !== null && !isChoosing && (
           <p className="mt-1 text-sm">
             {t("bare-eyes-a-day")}{" "}

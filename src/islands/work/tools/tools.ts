@@ -127,6 +127,14 @@ export const tools: readonly Tool[] = [
     View: lazyPart(() => import("../../prove/PhotoInspection.tsx"), "PhotoInspection"),
   },
   {
+    key: "measured",
+    get title() {
+      return t("measured-beside-predicted");
+    },
+    of: ["lift", "bond", "cure", "prove"],
+    View: lazyPart(() => import("./ComparedTool.tsx"), "ComparedTool"),
+  },
+  {
     key: "panel-test",
     get title() {
       return t("the-panels-own-test");

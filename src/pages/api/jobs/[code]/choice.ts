@@ -9,6 +9,7 @@ import { database } from "../../../../../server/db/pool.ts";
 import { offThread } from "../../../../../server/off-thread/off-thread.ts";
 import { faulty, json, problem } from "../../../../../server/problem.ts";
 import { benchFits, stationAsked } from "../../../../../server/store/bench-fits.ts";
+import { partingAt } from "../../../../../server/store/bench-parting.ts";
 import { findJob, sceneOf } from "../../../../../server/store/jobs.ts";
 import { t } from "../../../../../words/server.ts";
 
@@ -41,7 +42,12 @@ export const GET: APIRoute = async ({ params, url, request }) => {
   const { move, data } = next.step;
   const asked = choiceAsked(move.kind, data, { seq, lastMs, nowMs }, (ms) => sceneOf(job, ms));
   if (!asked) return json(null);
-  const choices = usualChoices(await benchFits(database(), parsed.data.station));
+  const scene = sceneOf(job, nowMs);
+  const [fits, parting] = await Promise.all([
+    benchFits(database(), parsed.data.station),
+    partingAt(database(), scene),
+  ]);
+  const choices = usualChoices({ fits, parting });
   const of = JSON.stringify(choices);
   const name = `${job.id} ${asked.key} ${of}`;
   const before = known.get(name);
