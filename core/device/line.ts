@@ -9,6 +9,9 @@ export interface BorderWidths {
   leftMm: number;
 }
 
+/** Both ends of each edge's border as a photo shows them: from the left, or from the top. */
+export type BorderEnds = Readonly<Record<"top" | "right" | "bottom" | "left", readonly [number, number]>>;
+
 /** One line of the stack: the old layer as far as it is off, the face that it leaves, the new layer as far as it is on. */
 export interface Line {
   old: "on" | "off";
@@ -23,7 +26,7 @@ export interface Line {
   part: { name: string; lot: string | null; seq: number } | null;
   fits: boolean;
   on: boolean;
-  border: (BorderWidths & { from: "hand" | "photo" | "simulated" }) | null;
+  border: (BorderWidths & { from: "hand" | "photo" | "simulated"; ends?: BorderEnds }) | null;
   rubbed: boolean;
   /** Looked through after it was laid: nothing under it. */
   airless: boolean;

@@ -2,9 +2,11 @@ import { z } from "zod";
 import type { Family, Seam } from "../stack/family.ts";
 import { bounded, boundedWhole, oneOf, uuid } from "../units.ts";
 import type { HeatFitInput } from "./heat-fit.ts";
+import { isTold } from "./identifiable.ts";
 import { sinceCold, turnsOf, type Soak } from "./glue-line.ts";
 import { interfaceNames } from "./heat-soak.ts";
 import { heatDoubt, liftHeatInput, type LiftHeatSettings } from "./lift-heat.ts";
+import { t } from "../../words/heat.ts";
 
 /** Methods whose contact with the stack can be told from readings. */
 const fittedMethods = ["plate", "mat", "wire"] as const;
@@ -35,6 +37,19 @@ export const benchFit = z.strictObject({
   readings: bounded(1, 100_000),
 });
 export type BenchFit = z.output<typeof benchFit>;
+
+/** A fit that may be kept: its readings tell contact and air. Those of before were kept as they were. */
+export const fitToKeep = benchFit.superRefine((fit, context) => {
+  for (const of of ["contact", "airFilm"] as const) {
+    if (isTold(fit[of])) continue;
+    const { lowWm2K, highWm2K } = fit[of];
+    context.addIssue({
+      code: "custom",
+      path: [of],
+      message: t("is-not-told-by-these-readings", { low: lowWm2K ?? "?", high: highWm2K ?? "?" }),
+    });
+  }
+});
 
 /** The fit of each method that a station goes by: its own newest, else the newest of any; a wire lies on the plate, so what is known of one serves the other. */
 export type BenchFits = Partial<Record<FittedMethod, BenchFit & { keptAt: string }>>;

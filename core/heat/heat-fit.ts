@@ -1,4 +1,5 @@
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
+import { WIDEST_FIT_LOG } from "./identifiable.ts";
 import { EigenvalueDecomposition, inverse, Matrix } from "ml-matrix";
 import { z } from "zod";
 import { usual } from "../usual.ts";
@@ -150,7 +151,6 @@ export const heatFitResult = z.strictObject({
 export type HeatFit = z.output<typeof heatFitResult>;
 
 const SHARE = 0.95;
-const WIDEST_LOG = Math.log(3);
 /** Conductances are looked for between these, W/(m2 K). */
 const LOG_BOUNDS = [Math.log(0.05), Math.log(1e6)] as const;
 /** Step of the numerical derivative, in the logarithm: one in a hundred. */
@@ -440,7 +440,7 @@ export function calculateHeatFit(input: HeatFitInput): HeatFit {
     ],
     rmsC: Math.sqrt(errors.reduce((sum, e) => sum + e * e, 0) / many),
     curve: curveAt(unknowns),
-    identifiable: halves.every((width) => width < WIDEST_LOG),
+    identifiable: halves.every((width) => width < WIDEST_FIT_LOG),
     iterations,
   };
 }

@@ -19,10 +19,7 @@ import { calculatePixelFaults } from "../prove/pixel-faults.ts";
 import { PROVED_MM } from "../prove/touch-cover-input.ts";
 import { isExempt, stillHolds } from "../prove/prove-facts.ts";
 import { calculateReflowProfile } from "../rework/reflow-profile.ts";
-import { assumptionsOf } from "../assumed.ts";
-import { fillFrontInput } from "../bond/fill-front.ts";
-import { methodAssumed } from "../heat/heat-method-input.ts";
-import { usualAirFilm } from "../heat/usual-air-film.ts";
+import { assumedOfJob } from "./assumed-of-job.ts";
 import { leftOut } from "./left-out.ts";
 import { isSound, jointChecked } from "../rework/rework-facts.ts";
 import { stageNames } from "../stage.ts";
@@ -53,25 +50,6 @@ const provedAs = [
   "not shown",
   "not shown: signed for",
 ] as const;
-
-/** What the heat and the pattern that were worked by rest on that nobody measured. */
-function assumedOfJob({ state }: Scene): string[] {
-  const { heat, soaks } = state.lift;
-  const { pattern, laidMl } = state.bond;
-  const listed = (assumptions: readonly string[]) => assumptions.map((each) => term(each)).join("; ");
-  const ofHeat =
-    heat && soaks.length > 0
-      ? [
-          ...methodAssumed({ kind: heat.method, ...heat.settings }),
-          ...(heat.settings.airFilmWm2K === usualAirFilm[0] ? [usualAirFilm[1]] : []),
-        ]
-      : [];
-  const ofPattern = pattern && laidMl !== null ? assumptionsOf(fillFrontInput, pattern.calculated.input) : [];
-  return [
-    ...(ofHeat.length > 0 ? [t("heat-assumed", { listed: listed(ofHeat) })] : []),
-    ...(ofPattern.length > 0 ? [t("pattern-assumed", { listed: listed(ofPattern) })] : []),
-  ];
-}
 
 /** A repair as it is handed over: only what was done, shown, measured or signed for. */
 export const jobCertificate = z.strictObject({
@@ -542,7 +520,7 @@ export function certificateOf(
     signedAt: close.certificateSigned ? at(close.certificateSigned.atMs) : null,
     remarks: [
       t("doses-follow-from-the-lamp-as-it"),
-      ...assumedOfJob(scene),
+      ...assumedOfJob(scene, "worked"),
       ...(isSimulated ? [t("figures-marked-simulated-come-from-a")] : []),
     ],
   };

@@ -185,6 +185,18 @@ const examples: Record<string, object> = {
     twistsDeg: [240],
     rearDeg: 45,
   },
+  "card-strips": {
+    outline: { widthMm: 70, heightMm: 126 },
+    features: [{ edge: "bottom", fromMm: 12, toMm: 58, kind: "hinge", label: "flex" }],
+    lifted: { modulusGpa: 70, thicknessMm: 0.7 },
+    glue: { material: "optical adhesive film", glueC: 72 },
+    windowS: 30,
+  },
+  "wire-sweep": {
+    outline: { widthMm: 70, heightMm: 126 },
+    features: [{ edge: "bottom", fromMm: 12, toMm: 58, kind: "hinge", label: "flex" }],
+    glue: { fractureEnergyJm2: 4 },
+  },
   "film-cut": {
     piece: { widthMm: 138, heightMm: 50 },
     axisDeg: 45,

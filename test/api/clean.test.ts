@@ -5,6 +5,7 @@ import { GET as readLamp } from "../../src/pages/api/shop/lamp.ts";
 import { GET as readRoom, PUT as setRoom } from "../../src/pages/api/shop/room.ts";
 import { shopLamp } from "../../core/cure/shop-lamp.ts";
 import { changeLamp, lampReadings, type LampReading } from "../../server/store/lamp.ts";
+import { solventToday } from "../../server/store/solvent-today.ts";
 import { rebuildCounts } from "../../server/store/rebuild.ts";
 import { TAKEN_BACK } from "../../core/job/replay.ts";
 import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
@@ -31,6 +32,19 @@ describe("the room, what is hot in it, and the lamp", () => {
     expect((await ask(setRoom, { body: room })).status).to.equal(200);
     expect((await ask(readRoom)).body).to.deep.equal(room);
     expectFault(await ask(setRoom, { body: { ...room, mixing: 11 } }), 422, "mixing");
+  });
+
+  it("counts what went on cloths in the last hours, over all jobs", async () => {
+    const before = (await solventToday(pool))["n-hexane"] ?? 0;
+    const code = "GW-9742";
+    await keepWorked(
+      pool,
+      code,
+      workedTo(familyNamed("TK-5"), "layer", asksFor("wiped"), { endMs: Date.now() }),
+    );
+    const wipe = { solvent: "n-hexane", volumeMl: 4, evaporateMin: 2, lot: null };
+    await tell(pool, code, "solvent-chosen", wipe);
+    expect((await solventToday(pool))["n-hexane"]).to.equal(before + 4);
   });
 
   it("names what heats at other stations, the hottest first, and not this job's own", async () => {

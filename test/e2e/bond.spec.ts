@@ -118,3 +118,28 @@ test("bubbles marked under the new glass, one waited out in the chamber, the lam
   await awake(page);
   await expect(page.getByTestId("answer")).toContainText("Wait.");
 });
+
+test("the border by a photo: both ends of each edge, kept as the camera's until somebody types another", async ({
+  page,
+  workshop,
+}) => {
+  const { url } = workshop;
+  const code = "GW-5903";
+  const settledLongAgo = { endMs: Date.now() - 3_600_000 };
+  await bringIn(url, code, workedTo(familyNamed("TK-5"), "layer", asksFor("aligned"), settledLongAgo));
+  await standAtBench(page, url);
+  await visit(page, `/jobs/${code}`);
+  const top = page.getByRole("textbox", { name: "Top" });
+  await page.getByRole("button", { name: "Camera (simulated)" }).click();
+  await expect(top).not.toHaveValue("", { timeout: 30_000 });
+  const told = page.getByTestId("align");
+  await expect(told).toContainText(/even/i);
+  // A reload keeps what the photo gave, and where it came from.
+  await page.reload();
+  await expect(top).not.toHaveValue("");
+  await page.getByRole("button", { name: "Save border" }).click();
+  const border = async () => (await sceneOf(url, code)).state.lines.glass?.border;
+  await expect.poll(async () => (await border())?.from).toBe("simulated");
+  const { ends, topMm } = (await border())!;
+  expect((ends!.top[0] + ends!.top[1]) / 2).toBeCloseTo(topMm, 1);
+});

@@ -49,4 +49,6 @@ export const heat = {
     "The window of {widestS} s is gone on the way to the bench, which takes {handlingS} s.",
   "it-would-take-more-than-returns-to": "It would take more than {MOST_PASSES} returns to the heat.",
   source: "{kind}: {text}",
+  "is-not-told-by-these-readings":
+    "is not told by these readings: {low} to {high} W/m²K must lie within a factor of nine",
 } as const;

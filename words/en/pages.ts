@@ -119,4 +119,5 @@ export const pages = {
   "the-screens": "The screens",
   "the-repairs": "The repairs",
   handbook: "Handbook",
+  "not-measured": "Not measured",
 } as const;

@@ -117,4 +117,12 @@ export const prove = {
   "points-in-all-must-be-at-most": "{points} points in all; must be at most {MOST_POINTS}",
   "must-not-be-before-the-point-before": "{tMs} must not be before {tMs2}, the point before it",
   "defects-counted": "{count, plural, one {1 defect} other {# defects}}",
+  "no-glass-stands-out-in-the-photo":
+    "No glass stands out in the photo. From straight above, on a dark bench.",
+  "the-photo-shows-no-border-at-an-edge":
+    "The photo shows no border at one of the edges. More light, or type the widths.",
+  "border-from-a-photo": "From a photo",
+  "camera-simulated": "Camera (simulated)",
+  "looking-for-the-border": "Looking for the border",
+  "the-look-failed-try-another-photo": "The look failed. Try another photo.",
 } as const;

@@ -75,4 +75,5 @@ export const records = {
   "settled-after": "Settled after",
   "light-under-the-glass": "Light under the glass",
   "glue-line-as-the-soak-ends": "glue line as the soak ends",
+  "liquid-assumed": "Liquid: {listed}.",
 } as const;

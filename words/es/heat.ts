@@ -50,4 +50,6 @@ export const heat: Words<typeof english> = {
     "La ventana de {widestS} s se pierde de camino a la mesa, que tarda {handlingS} s.",
   "it-would-take-more-than-returns-to": "Pediría más de {MOST_PASSES} vueltas al calor.",
   source: "{kind}: {text}",
+  "is-not-told-by-these-readings":
+    "no lo dicen estas lecturas: de {low} a {high} W/m²K debe caber en un factor de nueve",
 };

@@ -122,4 +122,5 @@ export const pages: Words<typeof english> = {
   "the-screens": "Las pantallas",
   "the-repairs": "Las reparaciones",
   handbook: "Manual",
+  "not-measured": "Sin medir",
 };

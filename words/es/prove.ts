@@ -121,4 +121,12 @@ export const prove: Words<typeof english> = {
   "points-in-all-must-be-at-most": "{points} puntos en total; debe haber como mucho {MOST_POINTS}",
   "must-not-be-before-the-point-before": "{tMs} no debe ser antes de {tMs2}, el punto anterior",
   "defects-counted": "{count, plural, one {1 defecto} other {# defectos}}",
+  "no-glass-stands-out-in-the-photo":
+    "Ningún cristal destaca en la foto. Desde arriba, sobre una mesa oscura.",
+  "the-photo-shows-no-border-at-an-edge":
+    "La foto no muestra borde en uno de los lados. Más luz, o escribe los anchos.",
+  "border-from-a-photo": "De una foto",
+  "camera-simulated": "Cámara (simulada)",
+  "looking-for-the-border": "Buscando el borde",
+  "the-look-failed-try-another-photo": "Falló la lectura. Prueba otra foto.",
 };

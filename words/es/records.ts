@@ -78,4 +78,5 @@ export const records: Words<typeof english> = {
   "settled-after": "Asentado tras",
   "light-under-the-glass": "Luz bajo el cristal",
   "glue-line-as-the-soak-ends": "línea de pegamento al acabar el calor",
+  "liquid-assumed": "Líquido: {listed}.",
 };

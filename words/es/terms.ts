@@ -655,4 +655,18 @@ export const terms: Words<Record<string, string>> = {
   "6.8 m³ of air a minute go by the face: half a sphere of 0.6 m in air that moves at 0.1 m/s, Nicas 1996, from memory; not measured":
     "6,8 m³ de aire por minuto pasan junto a la cara: media esfera de 0,6 m en aire que se mueve a 0,1 m/s, Nicas 1996, de memoria; sin medir",
   "no short-term limit is known": "no se conoce límite de corta duración",
+  "the lifted part bears 30 MPa": "la parte levantada soporta 30 MPa",
+  "a card of 0.5 mm: common practice, no source": "una tarjeta de 0,5 mm: práctica común, sin fuente",
+  "a card goes on at 4 mm/s": "una tarjeta avanza a 4 mm/s",
+  "5 s from the heat to the first cut: common practice, no source":
+    "5 s del calor al primer corte: práctica común, sin fuente",
+  "what is delicate reaches 5 mm inward: common practice, no source":
+    "lo delicado llega 5 mm hacia dentro: práctica común, sin fuente",
+  "a wire of 100 µm": "un alambre de 100 µm",
+  "hot glue flows round the wire at 0.05 MPa": "el pegamento caliente fluye alrededor del alambre a 0,05 MPa",
+  "a friction of 0.3 on the wire": "una fricción de 0,3 en el alambre",
+  "each hand pulls at 45° to the front": "cada mano tira a 45° del frente",
+  "hard-drawn steel wire bears 2,000 MPa, from memory":
+    "el alambre de acero trefilado soporta 2000 MPa, de memoria",
+  "the wire's middle goes on at 1 mm/s": "el centro del alambre avanza a 1 mm/s",
 };

@@ -7,6 +7,8 @@ import { bounded, oneOf } from "../../units.ts";
 import { worstBorderMm } from "../worst-border.ts";
 
 const width = () => bounded(0, 200);
+/** Of an edge, as a photo shows them: from the left, or from the top. */
+const bothEnds = () => z.tuple([width(), width()]);
 
 /** The border's four widths as they were read; whether they pass follows from them. */
 export const aligned = defineMove({
@@ -19,6 +21,9 @@ export const aligned = defineMove({
     bottomMm: width(),
     leftMm: width(),
     from: oneOf(["hand", "photo", "simulated"]),
+    ends: z
+      .strictObject({ top: bothEnds(), right: bothEnds(), bottom: bothEnds(), left: bothEnds() })
+      .optional(),
   }),
   told: "answer",
   meets: ["aligned"],

@@ -22,6 +22,8 @@ export interface ShopKnowledge {
   parting: BenchParting | null;
   /** What its jobs measured beside what was predicted. */
   compared: readonly ComparedSum[];
+  /** How much of each solvent went on cloths in the last eight hours, ml. */
+  solventMl: Readonly<Record<string, number>>;
 }
 
 /** What every tool of a stage gets: the job, the device as it is, and the way to record. */

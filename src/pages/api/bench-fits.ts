@@ -1,7 +1,7 @@
 import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../core/faults.ts";
-import { benchFit } from "../../../core/heat/bench-fit.ts";
+import { fitToKeep } from "../../../core/heat/bench-fit.ts";
 import { database } from "../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../server/problem.ts";
 import { benchFits, keepBenchFit, stationAsked } from "../../../server/store/bench-fits.ts";
@@ -21,7 +21,7 @@ export const GET: APIRoute = async ({ url }) => {
 export const POST: APIRoute = async ({ request }) => {
   const read = await readBody(request);
   if ("answer" in read) return read.answer;
-  const parsed = benchFit.safeParse(read.body);
+  const parsed = fitToKeep.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
   if (!(await findJob(database(), parsed.data.jobCode))) {
     return problem(404, t("no-such-job"), t("there-is-no-job-2", { jobCode: parsed.data.jobCode }));

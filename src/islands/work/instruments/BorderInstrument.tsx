@@ -8,6 +8,8 @@ import { usePreferences } from "../../../ui/preferences.ts";
 import { kept, lengthText, shown } from "../../../ui/quantity.tsx";
 import { typedNumber } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
+import type { BorderWidths } from "../../../../core/prove/photo-border.ts";
+import { BorderPhoto } from "../../prove/BorderPhoto.tsx";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
 import { Assumptions } from "../../../ui/Assumptions.tsx";
@@ -16,7 +18,13 @@ import { term } from "../../../../words/speaker.ts";
 
 const MOST_MM = 200;
 const STEP_MM = 0.1;
-const untyped: Record<Edge, string> = { top: "", right: "", bottom: "", left: "" };
+
+interface Draft {
+  typed: Record<Edge, string>;
+  /** Both ends of each edge by a photo, as long as nobody has changed what it gave. */
+  read: { ends: BorderWidths; from: "photo" | "simulated" } | null;
+}
+const unread: Draft = { typed: { top: "", right: "", bottom: "", left: "" }, read: null };
 
 const place: Record<Edge, string> = {
   top: "left-1/2 top-0 -translate-x-1/2",
@@ -29,7 +37,8 @@ const place: Record<Edge, string> = {
 export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps) {
   const { family } = scene;
   const preferences = usePreferences();
-  const [typed, setTyped] = useDraft(`${code} border`, untyped);
+  const [{ typed, read }, setDraft] = useDraft<Draft>(`${code} aligned`, unread);
+  const setTyped = (next: Draft["typed"]) => setDraft({ typed: next, read: null });
   const [fault, setFault] = useState<string>();
   const { unit } = shown("length", 1, preferences);
   const mmOf = (edge: Edge): number | null => {
@@ -42,13 +51,19 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
   const { widthMm, heightMm } = family.outline;
   const input =
     top !== null && right !== null && bottom !== null && left !== null
-      ? { panel: { widthMm, heightMm }, widthsMm: { top, right, bottom, left } }
+      ? { panel: { widthMm, heightMm }, widthsMm: read?.ends ?? { top, right, bottom, left } }
       : null;
   const found = input && calculateBorderCheck(input);
+  const textOf = (mm: number) =>
+    String(Number(shown("length", mm, preferences).value.toFixed(preferences.length === "inch" ? 3 : 2)));
   const nudge = (edge: Edge, mm: number) => {
     const next = Math.min(MOST_MM, Math.max(0, (widths[edge] ?? family.borderMm) + mm));
-    const { value } = shown("length", next, preferences);
-    setTyped({ ...typed, [edge]: String(Number(value.toFixed(preferences.length === "inch" ? 3 : 2))) });
+    setTyped({ ...typed, [edge]: textOf(next) });
+  };
+  const onRead = (ends: BorderWidths, from: "photo" | "simulated") => {
+    const middles = edges.map((edge) => [edge, textOf((ends[edge][0] + ends[edge][1]) / 2)]);
+    setFault(undefined);
+    setDraft({ typed: Object.fromEntries(middles) as Draft["typed"], read: { ends, from } });
   };
   const save = () => {
     const wrong = edges.find((edge) => widths[edge] === null);
@@ -63,16 +78,23 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
     }
     setFault(undefined);
     if (
-      tell("aligned", { topMm: top, rightMm: right, bottomMm: bottom, leftMm: left, from: "hand" as const })
+      tell("aligned", {
+        topMm: top,
+        rightMm: right,
+        bottomMm: bottom,
+        leftMm: left,
+        ...(read ?? { from: "hand" as const }),
+      })
     ) {
-      setTyped(untyped);
+      setDraft(unread);
     }
     return undefined;
   };
   return (
     <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-2">
-      <div className="relative min-h-0">
-        <div className="absolute inset-x-24 inset-y-14 lg:inset-x-44">
+      {/* On a phone held sideways the four stand in a row: round the panel they would lie over one another. */}
+      <div className="relative min-h-0 low:grid low:grid-cols-4 low:content-center">
+        <div className="absolute inset-x-24 inset-y-14 lg:inset-x-44 low:hidden">
           <PlanFrame
             outline={family.outline}
             borderMm={family.borderMm}
@@ -83,11 +105,14 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
           />
         </div>
         {edges.map((edge) => (
-          <div key={edge} className={`absolute flex flex-col items-center ${place[edge]}`}>
+          <div
+            key={edge}
+            className={`absolute flex flex-col items-center low:static low:translate-0 ${place[edge]}`}
+          >
             <span className="text-sm text-soft">
               {capitalised(term(edge))}, {unit}
             </span>
-            <div className="flex max-lg:flex-col-reverse">
+            <div className="flex max-lg:flex-col-reverse low:flex-row">
               <button
                 type="button"
                 className="control px-2"
@@ -97,7 +122,7 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
                 <Minus aria-hidden size={18} />
               </button>
               <input
-                className={`min-h-12 w-20 border-2 bg-raised text-center text-2xl font-semibold ${typed[edge] !== "" && widths[edge] === null ? "border-danger" : "border-ink"}`}
+                className={`min-h-12 w-20 low:w-16 border-2 bg-raised text-center text-2xl font-semibold ${typed[edge] !== "" && widths[edge] === null ? "border-danger" : "border-ink"}`}
                 aria-label={capitalised(term(edge))}
                 inputMode="decimal"
                 value={typed[edge]}
@@ -125,6 +150,10 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
               ? `${found.pass ? t("even-enough") : t("not-even")} ${found.nudge}`
               : t("read-all-four-widths"))}
         </p>
+        {/* A border that goes round corners of its own has no four edges to be found. */}
+        {!family.outline.pathMm && (
+          <BorderPhoto code={code} family={family} disabled={!mayTell} onRead={onRead} />
+        )}
         {input && <Assumptions words={assumptionsOf(borderCheckInput, input)} />}
         <button type="button" className="control-strong" disabled={!mayTell} onClick={save}>
           {t("save-border")}

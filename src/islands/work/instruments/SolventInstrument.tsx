@@ -13,6 +13,9 @@ import type { InstrumentProps } from "../instrument.ts";
 import { assumptionsOf } from "../../../../core/assumed.ts";
 import { t } from "../../../../words/work.ts";
 
+/** No more times of the same are counted in a day. */
+const MOST_TIMES = 200;
+
 /** The bottle, how much of it, and what it puts in the air of this room, with whatever is hot nearby. */
 export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: InstrumentProps) {
   const [entered, setEntered] = useDraft<Wipe | null>(`${code} solvent`, null);
@@ -20,15 +23,20 @@ export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: In
   const [hottest] = useHotNearby(code);
   const solvent = solventNamed(wipe.solvent)!;
   const hottestToolC = hottest?.hotC;
+  const earlierMl = shop.solventMl[wipe.solvent] ?? 0;
   const input = useMemo(
     () => ({
       solvent: wipe.solvent,
       volumeMl: wipe.volumeMl,
       evaporateMin: wipe.evaporateMin,
       ...shop.room,
+      // What was wiped with before counts as so many wipes like this one.
+      ...(earlierMl > 0
+        ? { timesPerDay: Math.min(MOST_TIMES, Math.ceil((earlierMl + wipe.volumeMl) / wipe.volumeMl)) }
+        : {}),
       ...(hottestToolC === undefined ? {} : { hottestToolC }),
     }),
-    [wipe, shop.room, hottestToolC],
+    [wipe, shop.room, hottestToolC, earlierMl],
   );
   const vapour = useMemo(() => calculateVapour(input), [input]);
   const tilt = tiltWords(dryEdges(scene.family));
@@ -76,6 +84,11 @@ export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: In
           text={t("minutes-2", { evaporateMin: wipe.evaporateMin })}
           onChange={(evaporateMin) => setEntered({ ...wipe, evaporateMin })}
         />
+        {earlierMl > 0 && (
+          <p className="text-sm text-soft" data-testid="earlier">
+            {t("of-it-here-in-the-last-8-h", { earlierMl: Math.round(earlierMl) })}
+          </p>
+        )}
         <VapourFigures {...{ vapour }} room={shop.room} assumptions={assumptionsOf(vapourInput, input)} />
         <button type="button" className="control-strong mt-2 w-full" disabled={!mayTell} onClick={use}>
           {t("use-2", { name: solvent.name })}

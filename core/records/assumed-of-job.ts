@@ -1,0 +1,31 @@
+import { assumptionsOf } from "../assumed.ts";
+import { adhesiveNow } from "../bond/adhesive-now.ts";
+import { fillFrontInput } from "../bond/fill-front.ts";
+import type { Scene } from "../device/scene.ts";
+import { methodAssumed } from "../heat/heat-method-input.ts";
+import { usualAirFilm } from "../heat/usual-air-film.ts";
+import { t } from "../../words/records.ts";
+import { term } from "../../words/speaker.ts";
+
+/** What the heat, the liquid and the pattern of a job rest on that nobody measured: all that is chosen, or only what was worked by. */
+export function assumedOfJob({ state }: Scene, of: "chosen" | "worked"): string[] {
+  const { heat, soaks } = state.lift;
+  const { dose, pattern, laidMl } = state.bond;
+  const isAll = of === "chosen";
+  const listed = (assumptions: readonly string[]) => assumptions.map((each) => term(each)).join("; ");
+  const ofHeat =
+    heat && (isAll || soaks.length > 0)
+      ? [
+          ...methodAssumed({ kind: heat.method, ...heat.settings }),
+          ...(heat.settings.airFilmWm2K === usualAirFilm[0] ? [usualAirFilm[1]] : []),
+        ]
+      : [];
+  const liquid = dose && isAll ? adhesiveNow({ state }).assumed : null;
+  const ofPattern =
+    pattern && (isAll || laidMl !== null) ? assumptionsOf(fillFrontInput, pattern.calculated.input) : [];
+  return [
+    ...(ofHeat.length > 0 ? [t("heat-assumed", { listed: listed(ofHeat) })] : []),
+    ...(liquid === null ? [] : [t("liquid-assumed", { listed: liquid })]),
+    ...(ofPattern.length > 0 ? [t("pattern-assumed", { listed: listed(ofPattern) })] : []),
+  ];
+}
