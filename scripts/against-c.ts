@@ -3,6 +3,8 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { fastSystem } from "../core/bond/fast-system.ts";
+import { labelPlaces } from "../core/prove/picture.ts";
+import { fastStandsOut } from "../core/prove/fast-stands-out.ts";
 import { fastHeatSheet } from "../core/heat/fast-heat-sheet.ts";
 
 /** How long the product took and how long the same steps took in C, ms: medians of runs by turns. */
@@ -105,12 +107,45 @@ function gridSolve(program: string): AgainstC {
   );
 }
 
+function defectSearch(program: string): AgainstC {
+  const [width, height, columns, rows] = [4_000, 3_000, 120, 90];
+  const light = new Float32Array(width * height);
+  for (let y = 0; y < height; y += 1) {
+    for (let x = 0; x < width; x += 1) {
+      const speck = x % 200 < 5 && y % 200 < 5 ? 60 : 0;
+      light[y * width + x] = 40 + ((x * 7 + y * 13) % 11) * 0.25 + speck;
+    }
+  }
+  const [wide, tall] = [columns + 2, rows + 2];
+  const base = new Float32Array(wide * tall);
+  const deviation = new Float32Array(wide * tall);
+  for (let r = 0; r < tall; r += 1) {
+    for (let c = 0; c < wide; c += 1) {
+      base[r * wide + c] = 41 + ((c * 3 + r * 5) % 7) * 0.125;
+      deviation[r * wide + c] = 2 + ((c + r) % 3) * 0.125;
+    }
+  }
+  const search = () => {
+    const { mask } = fastStandsOut({ width, height, light }, { columns, rows, base, deviation }, true, null);
+    return labelPlaces(mask, width, height);
+  };
+  const input = [width, height, columns, rows].join(" ");
+  // The same work: what is found is the same.
+  const [, places, pixels] = execFileSync(program, { input }).toString().split(" ").map(Number);
+  const own = search();
+  if (own.count !== places || own.pixels.length !== pixels)
+    throw new Error(`In C ${places} places of ${pixels} pixels, here ${own.count} of ${own.pixels.length}.`);
+  return byTurns("defect search, the pass over 12 megapixels and its places", program, input, search);
+}
+
 /** The product's own speed against the same steps in C at -O3 for this machine; null without gcc. */
 export function againstC(): AgainstC[] | null {
   const folder = mkdtempSync(path.join(tmpdir(), "half-lift-c-"));
   try {
-    const [sheet, grid] = [compile("heat-sheet", folder), compile("grid-solve", folder)];
-    return sheet === null || grid === null ? null : [heatSheet(sheet), gridSolve(grid)];
+    const [sheet, grid, search] = ["heat-sheet", "grid-solve", "stands-out"].map((name) =>
+      compile(name, folder),
+    );
+    return sheet && grid && search ? [heatSheet(sheet), gridSolve(grid), defectSearch(search)] : null;
   } finally {
     rmSync(folder, { recursive: true });
   }

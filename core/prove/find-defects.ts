@@ -1,12 +1,13 @@
 import { Matrix, solve } from "ml-matrix";
 import { labelPlaces, type GreyPicture } from "./picture.ts";
+import { fastStandsOut } from "./fast-stands-out.ts";
+import type { Outstanding } from "./stands-out.ts";
 import type { Defect, DefectKind, Lighting } from "./defects.ts";
 
 /** The surroundings that a pixel is held against, mm: larger than any speck, smaller than how light falls off. */
 const BLOCK_MM = 2.5;
-/** Seeds of a place, and how far down it is followed, in standard deviations of the smoothed noise. */
+/** Seeds of a place, in standard deviations of the smoothed noise. */
 const SEED_SIGMA = 6.5;
-const FOLLOW_SIGMA = 3.2;
 /** More places than this are no defects: a picture out of focus, or of something else. */
 const MOST_PLACES = 50_000;
 /** A patch is faint and large: looked for in the means of cells of this size, mm, against the light for farther round. */
@@ -144,7 +145,7 @@ function contrast(
   block: number,
   isBright: boolean,
   ignored: Uint8Array | null,
-): { z: Float32Array; mask: Uint8Array } {
+): Outstanding {
   const { width, height, light } = picture;
   const { columns, rows, level, spread } = survey(picture, block, ignored);
   const surface = lightSurface(level, columns, rows);
@@ -188,59 +189,7 @@ function contrast(
   }
   const worse = Math.max(1, 1.4826 * median(shared));
   for (let k = 0; k < deviation.length; k += 1) deviation[k] = deviation[k]! * worse;
-  // From the middle of one cell to the middle of the next both are led straight.
-  const firstOf = Int32Array.from({ length: wide }, (_, c) =>
-    Math.min(width, Math.max(0, Math.ceil(((c - 0.5) * width) / columns - 0.5))),
-  );
-  const sign = isBright ? 1 : -1;
-  const difference = new Float32Array(width);
-  // Sums of three neighbours in a row, of the last three rows, and what each is held against.
-  const sums = [new Float32Array(width), new Float32Array(width), new Float32Array(width)];
-  const limits = [new Float32Array(width), new Float32Array(width), new Float32Array(width)];
-  const z = new Float32Array(width * height);
-  const mask = new Uint8Array(width * height);
-  for (let y = 0; y < height; y += 1) {
-    const at = ((y + 0.5) * rows) / height + 0.5;
-    const low = Math.floor(at);
-    const share = at - low;
-    const sum = sums[y % 3]!;
-    const limit = limits[y % 3]!;
-    const start = y * width;
-    const value = (grid: Float32Array, c: number) => {
-      const upper = grid[low * wide + c]!;
-      return upper + share * (grid[(low + 1) * wide + c]! - upper);
-    };
-    for (let c = 0; c < wide - 1; c += 1) {
-      const [first, end] = [firstOf[c]!, firstOf[c + 1]!];
-      if (first >= end) continue;
-      const t = ((first + 0.5) * columns) / width + 0.5 - c;
-      const [b0, d0] = [value(base, c), value(deviation, c)];
-      const stepB = ((value(base, c + 1) - b0) * columns) / width;
-      const stepD = (3 * FOLLOW_SIGMA * (value(deviation, c + 1) - d0) * columns) / width;
-      let b = b0 + (t * stepB * width) / columns;
-      let d = 3 * FOLLOW_SIGMA * d0 + (t * stepD * width) / columns;
-      for (let x = first; x < end; x += 1) {
-        difference[x] = sign * (light[start + x]! - b);
-        limit[x] = d;
-        b += stepB;
-        d += stepD;
-      }
-    }
-    if (ignored) for (let x = 0; x < width; x += 1) if (ignored[start + x]) difference[x] = 0;
-    for (let x = 1; x < width - 1; x += 1) sum[x] = difference[x - 1]! + difference[x]! + difference[x + 1]!;
-    if (y < 2) continue;
-    // The mean of nine has a third of the noise, where neighbours share none.
-    const middle = limits[(y - 1) % 3]!;
-    const [r0, r1, r2] = sums as [Float32Array, Float32Array, Float32Array];
-    const before = start - width;
-    for (let x = 1; x < width - 1; x += 1) {
-      const nine = r0[x]! + r1[x]! + r2[x]!;
-      if (nine < middle[x]! || ignored?.[before + x]) continue;
-      z[before + x] = (FOLLOW_SIGMA * nine) / middle[x]!;
-      mask[before + x] = 1;
-    }
-  }
-  return { z, mask };
+  return fastStandsOut(picture, { columns, rows, base, deviation }, isBright, ignored);
 }
 
 /** What is measured of one place. */

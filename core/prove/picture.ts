@@ -53,25 +53,33 @@ export function labelPlaces(mask: Uint8Array, width: number, height: number): La
     parent[high] = low;
     return low;
   };
-  for (let y = 0; y < height; y += 1) {
-    const start = y * width;
-    for (let x = 0; x < width; x += 1) {
-      const i = start + x;
-      if (!mask[i]) continue;
-      let label = x > 0 ? joined(0, i - 1) : 0;
-      if (y > 0) {
-        if (x > 0) label = joined(label, i - width - 1);
-        label = joined(label, i - width);
-        if (x < width - 1) label = joined(label, i - width + 1);
-      }
-      if (!label) {
-        label = parent.length;
-        parent.push(label);
-      }
-      labels[i] = label;
-      set.push(i);
+  const visit = (i: number): void => {
+    const x = i % width;
+    const isBelow = i >= width;
+    let label = x > 0 ? joined(0, i - 1) : 0;
+    if (isBelow) {
+      if (x > 0) label = joined(label, i - width - 1);
+      label = joined(label, i - width);
+      if (x < width - 1) label = joined(label, i - width + 1);
     }
+    if (!label) {
+      label = parent.length;
+      parent.push(label);
+    }
+    labels[i] = label;
+    set.push(i);
+  };
+  // Most of a picture is nothing: eight pixels of nothing are passed over at once.
+  const eights = new Float64Array(
+    mask.buffer,
+    mask.byteOffset,
+    mask.byteOffset % 8 === 0 ? mask.length >> 3 : 0,
+  );
+  for (let eight = 0; eight < eights.length; eight += 1) {
+    if (eights[eight] === 0) continue;
+    for (let i = 8 * eight; i < 8 * eight + 8; i += 1) if (mask[i]) visit(i);
   }
+  for (let i = 8 * eights.length; i < width * height; i += 1) if (mask[i]) visit(i);
   const numbers = new Int32Array(parent.length);
   let count = 0;
   for (const i of set) {
