@@ -266,6 +266,11 @@ function layPattern(
   return depthM;
 }
 
+/** A glass that is lowered comes down in so many steps: its line of contact goes on by half a cell in each, where cells are large. */
+const MOST_STEPS = 120;
+const LEAST_STEPS = 40;
+const STEPS_PER_CELL = 2;
+
 /** How the gap falls: level under a force, by the same share a step; or about the edge that is set down first. */
 function closingOf(input: z.output<typeof fillFrontInput>, grid: FilmGrid, startM: number): Closing {
   const endM = input.gapUm * 1e-6;
@@ -290,7 +295,7 @@ function closingOf(input: z.output<typeof fillFrontInput>, grid: FilmGrid, start
   });
   return {
     gapsM: (progress, into) => open.forEach((m, i) => (into[i] = endM + (1 - progress) * m)),
-    mostStep: 1 / 120,
+    mostStep: 1 / Math.min(MOST_STEPS, Math.max(LEAST_STEPS, STEPS_PER_CELL * cells)),
     pace: { perProgress: lowering.timeS / viscosityPaS },
     surfaceTensionNM,
   };

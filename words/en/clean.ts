@@ -60,4 +60,5 @@ export const clean = {
   "too-much-before-the-face-for-a-quarter":
     "Too much before the face for a quarter of an hour: less on the cloth, more air, or a filter.",
   "at-the-face-for-15-min": "At the face, 15 min",
+  "of-it-here-in-the-last-8-h": "{earlierMl} ml of it in this shop in the last 8 h, counted in",
 } as const;

@@ -373,5 +373,4 @@ export const work = {
   "wire-frees-in-passes":
     "Wire: {sweptPct} % in {passes, plural, one {# pass} other {# passes}}, {time}; {strips, plural, =0 {no strips left} one {# strip left to cards} other {# strips left to cards}}. Each hand {force} N; it breaks at {breaks} N.",
   "not-yet": "not yet",
-  "of-it-here-in-the-last-8-h": "{earlierMl} ml of it in this shop in the last 8 h, counted in",
 } as const;

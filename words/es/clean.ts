@@ -65,4 +65,5 @@ export const clean: Words<typeof english> = {
   "too-much-before-the-face-for-a-quarter":
     "Demasiado ante la cara en un cuarto de hora: menos en el paño, más aire o un filtro.",
   "at-the-face-for-15-min": "Ante la cara, 15 min",
+  "of-it-here-in-the-last-8-h": "{earlierMl} ml de este en el taller en las últimas 8 h, ya contados",
 };

@@ -375,5 +375,4 @@ export const work: Words<typeof english> = {
   "wire-frees-in-passes":
     "Alambre: {sweptPct} % en {passes, plural, one {# pasada} other {# pasadas}}, {time}; {strips, plural, =0 {ninguna franja queda} one {# franja queda para tarjetas} other {# franjas quedan para tarjetas}}. Cada mano {force} N; se rompe a {breaks} N.",
   "not-yet": "aún no",
-  "of-it-here-in-the-last-8-h": "{earlierMl} ml de este en el taller en las últimas 8 h, ya contados",
 };

@@ -37,10 +37,13 @@ const WORTH_A_LOOK = 0.25;
 /** What the wipe puts in the room's air, against what people bear and what can explode. */
 export function VapourFigures({
   vapour,
+  earlierMl,
   room,
   assumptions,
 }: {
   vapour: Vapour;
+  /** What of it went on cloths in the last eight hours, counted in. */
+  earlierMl: number;
   room: ShopRoom;
   assumptions: readonly string[];
 }) {
@@ -104,6 +107,11 @@ export function VapourFigures({
         </summary>
         {shares(false)}
         {!isMore && cautionsSaid}
+        {earlierMl > 0 && (
+          <p className="mt-1" data-testid="earlier">
+            {t("of-it-here-in-the-last-8-h", { earlierMl: Math.round(earlierMl) })}
+          </p>
+        )}
         <p className="mt-2">
           <Assumed
             source={t("the-room-that-is-set-for-this")}

@@ -84,12 +84,11 @@ export function SolventInstrument({ code, scene, data, mayTell, tell, shop }: In
           text={t("minutes-2", { evaporateMin: wipe.evaporateMin })}
           onChange={(evaporateMin) => setEntered({ ...wipe, evaporateMin })}
         />
-        {earlierMl > 0 && (
-          <p className="text-sm text-soft" data-testid="earlier">
-            {t("of-it-here-in-the-last-8-h", { earlierMl: Math.round(earlierMl) })}
-          </p>
-        )}
-        <VapourFigures {...{ vapour }} room={shop.room} assumptions={assumptionsOf(vapourInput, input)} />
+        <VapourFigures
+          {...{ vapour, earlierMl }}
+          room={shop.room}
+          assumptions={assumptionsOf(vapourInput, input)}
+        />
         <button type="button" className="control-strong mt-2 w-full" disabled={!mayTell} onClick={use}>
           {t("use-2", { name: solvent.name })}
         </button>
