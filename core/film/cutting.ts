@@ -79,6 +79,13 @@ export function cutLine(placed: Placed, pathMm: readonly Point[] | undefined, mi
   });
 }
 
+/** The lines of a piece's holes, each as its outline is. */
+export const cutHoles = (
+  placed: Placed,
+  holesMm: readonly (readonly Point[])[] | undefined,
+  mirrored: boolean,
+): Point[][] => (holesMm ?? []).map((hole) => cutLine(placed, hole, mirrored));
+
 /** A direction across which two rectangles may stand apart, and how far their centres must be along it. */
 export interface Separation {
   nx: number;

@@ -300,4 +300,57 @@ describe("film-cut", () => {
     expect(Math.sign(up(cut("towards").pieces[0]!.pathMm!))).to.equal(-Math.sign(up(pathMm!)));
     expect(Math.sign(up(cut("away").pieces[0]!.pathMm!))).to.equal(Math.sign(up(pathMm!)));
   });
+
+  it("cuts a panel's holes out of its film, where they are in the panel, mirrored with it", () => {
+    const ring = (cx: number, cy: number, r: number) =>
+      Array.from({ length: 24 }, (_, i) => ({
+        xMm: cx + r * Math.cos((2 * Math.PI * i) / 24),
+        yMm: cy + r * Math.sin((2 * Math.PI * i) / 24),
+      }));
+    const pathMm = [
+      { xMm: 0, yMm: 0 },
+      { xMm: 100, yMm: 0 },
+      { xMm: 100, yMm: 60 },
+      { xMm: 0, yMm: 60 },
+    ];
+    const outline = { widthMm: 100, heightMm: 60, pathMm, holesMm: [ring(20, 15, 4)] };
+    const piece = pieceOf({ outline, borderMm: 4 });
+    const bare = (100 - piece.widthMm) / 2;
+    expect(bare).to.be.above(0);
+    const middle = (of: readonly { xMm: number; yMm: number }[]) => ({
+      xMm: of.reduce((sum, { xMm }) => sum + xMm, 0) / of.length,
+      yMm: of.reduce((sum, { yMm }) => sum + yMm, 0) / of.length,
+    });
+    expect(middle(piece.holesMm![0]!).xMm).to.be.closeTo(20 - bare, 1e-6);
+    for (const adhesive of ["towards", "away"] as const) {
+      const input = {
+        piece,
+        axisDeg: 0,
+        sheet: { widthMm: 150, heightMm: 100, axisDeg: 0 },
+        gapMm: 1,
+        trimMm: 2,
+        adhesive,
+      };
+      const { pieces, yieldPct } = calculateFilmCut(input);
+      const { cornersMm, holesMm } = pieces[0]!;
+      const left = Math.min(...cornersMm.map(({ xMm }) => xMm));
+      const top = Math.max(...cornersMm.map(({ yMm }) => yMm));
+      const hole = middle(holesMm![0]!);
+      const fromLeft = hole.xMm - left;
+      expect(adhesive === "towards" ? fromLeft : piece.widthMm - fromLeft).to.be.closeTo(20 - bare, 1e-6);
+      expect(top - hole.yMm).to.be.closeTo(15 - bare, 1e-6);
+      const holeMm2 = Math.abs(signedAreaMm2(piece.holesMm![0]!));
+      expect(yieldPct).to.be.closeTo((piece.widthMm * piece.heightMm - holeMm2) / 150, 1e-6);
+    }
+    const off = { ...piece, holesMm: [ring(200, 15, 4)] };
+    const { error } = filmCutInput.safeParse({
+      piece: off,
+      axisDeg: 0,
+      sheet: { widthMm: 150, heightMm: 100, axisDeg: 0 },
+      gapMm: 1,
+      trimMm: 2,
+      adhesive: "away",
+    });
+    expect(error!.issues[0]!.path.slice(0, 3)).to.deep.equal(["piece", "holesMm", 0]);
+  });
 });

@@ -1,10 +1,10 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, boundedWhole, sideMm, oneOf } from "../units.ts";
-import { panelPoint } from "../stack/panel-point.ts";
+import { filmRing } from "./films.ts";
 import { signedAreaMm2 } from "../stack/ring.ts";
 import { offPanelWords } from "../stack/outline.ts";
-import { boundingOf, cornersOf, cutLine, point, rotationFor, SAME_MM } from "./cutting.ts";
+import { boundingOf, cornersOf, cutHoles, cutLine, point, rotationFor, SAME_MM } from "./cutting.ts";
 import { skewTolerance } from "./skew-tolerance.ts";
 import { fillRows } from "./film-rows.ts";
 import { t } from "../../words/film.ts";
@@ -15,7 +15,12 @@ const MOST_PIECES = 20_000;
 export const filmCutInput = z
   .strictObject({
     /** Where it is no rectangle, `pathMm` is its outline inside that box, mm from the left and from the top, as the viewer sees it. */
-    piece: z.strictObject({ ...size, pathMm: z.array(panelPoint).min(3).max(1_000).optional() }),
+    piece: z.strictObject({
+      ...size,
+      pathMm: filmRing().optional(),
+      /** What is cut out of it, in the same measure. */
+      holesMm: z.array(filmRing()).min(1).max(40).optional(),
+    }),
     /** Axis of the film that is wanted, from the piece's width, counter-clockwise seen from the viewer's side. */
     axisDeg: bounded(-360, 360),
     /** The sheet as it lies for cutting, its axis from its width. */
@@ -29,14 +34,16 @@ export const filmCutInput = z
     coverMm: bounded(0, 500).optional(),
   })
   .superRefine(({ piece, sheet }, context) => {
-    const { pathMm = [], widthMm, heightMm } = piece;
-    const off = pathMm.findIndex(({ xMm, yMm }) => xMm > widthMm || yMm > heightMm);
-    if (off >= 0) {
-      context.addIssue({
-        code: "custom",
-        path: ["piece", "pathMm", off],
-        message: offPanelWords({ widthMm, heightMm }, pathMm[off]!),
-      });
+    const { pathMm = [], holesMm = [], widthMm, heightMm } = piece;
+    const rings = [
+      { ring: pathMm, path: ["piece", "pathMm"] as (string | number)[] },
+      ...holesMm.map((ring, i) => ({ ring, path: ["piece", "holesMm", i] })),
+    ];
+    for (const { ring, path } of rings) {
+      const off = ring.findIndex(({ xMm, yMm }) => xMm > widthMm || yMm > heightMm);
+      if (off < 0) continue;
+      const message = offPanelWords({ widthMm, heightMm }, ring[off]!);
+      context.addIssue({ code: "custom", path: [...path, off], message });
     }
     const most = (sheet.widthMm * sheet.heightMm) / (piece.widthMm * piece.heightMm);
     if (most > MOST_PIECES) {
@@ -64,6 +71,7 @@ export const filmCutResult = z.strictObject({
       cornersMm: z.array(point),
       /** The line to cut, where the piece is no rectangle. */
       pathMm: z.array(point).optional(),
+      holesMm: z.array(z.array(point)).optional(),
     }),
   ),
   /** The smallest sheet of this axis that gives one piece. */
@@ -87,7 +95,8 @@ export function calculateFilmCut(input: FilmCutInput): FilmCut {
   const box = boundingOf(piece.widthMm, piece.heightMm, rotationDeg);
   // Pieces of any shape are laid by the box that holds them.
   const pieceMm2 = piece.widthMm * piece.heightMm;
-  const usedMm2 = piece.pathMm ? Math.abs(signedAreaMm2(piece.pathMm)) : pieceMm2;
+  const cutOutMm2 = (piece.holesMm ?? []).reduce((sum, hole) => sum + Math.abs(signedAreaMm2(hole)), 0);
+  const usedMm2 = (piece.pathMm ? Math.abs(signedAreaMm2(piece.pathMm)) : pieceMm2) - cutOutMm2;
   const sheetMm2 = sheet.widthMm * sheet.heightMm;
   // With the hair that the rows take for nothing, or they would hold more than the area allows.
   const free = (sideMm: number) => Math.max(0, sideMm - 2 * trimMm + SAME_MM);
@@ -101,6 +110,7 @@ export function calculateFilmCut(input: FilmCutInput): FilmCut {
     pieces: placed.map((one) => ({
       cornersMm: cornersOf(one),
       ...(piece.pathMm ? { pathMm: cutLine(one, piece.pathMm, adhesive === "away") } : {}),
+      ...(piece.holesMm ? { holesMm: cutHoles(one, piece.holesMm, adhesive === "away") } : {}),
     })),
     smallestSheetMm: { widthMm: box.widthMm + 2 * trimMm, heightMm: box.heightMm + 2 * trimMm },
     skewToleranceDeg: coverMm === undefined ? null : skewTolerance(piece.widthMm, piece.heightMm, coverMm),

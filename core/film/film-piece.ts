@@ -4,24 +4,29 @@ import type { PanelPoint } from "../stack/panel-point.ts";
 import { boxOf, toThousandth } from "../stack/ring.ts";
 import { bareMm } from "./film-cover.ts";
 
-/** The piece of film for a family: the panel without the half of its border that stays bare. Holes in the panel are not cut. */
+/** The piece of film for a family: the panel without the half of its border that stays bare, its holes cut out as they are in the panel. */
 export function pieceOf(family: Pick<Family, "outline" | "borderMm">): {
   widthMm: number;
   heightMm: number;
   pathMm?: PanelPoint[];
+  holesMm?: PanelPoint[][];
 } {
   const bare = bareMm(family);
   const round = (mm: number) => Number(Math.max(1, mm).toFixed(1));
-  const { pathMm } = family.outline;
+  const { pathMm, holesMm = [] } = family.outline;
   if (pathMm) {
     const path = insetPathMm(pathMm, bare);
     const { left, top } = boxOf(path);
-    const moved = path.map(({ xMm, yMm }) => ({
-      xMm: toThousandth(xMm - left),
-      yMm: toThousandth(yMm - top),
-    }));
+    const inPiece = (ring: readonly PanelPoint[]) =>
+      ring.map(({ xMm, yMm }) => ({ xMm: toThousandth(xMm - left), yMm: toThousandth(yMm - top) }));
+    const moved = inPiece(path);
     const { right, bottom } = boxOf(moved);
-    return { widthMm: right, heightMm: bottom, pathMm: moved };
+    return {
+      widthMm: right,
+      heightMm: bottom,
+      pathMm: moved,
+      ...(holesMm.length > 0 ? { holesMm: holesMm.map(inPiece) } : {}),
+    };
   }
   return {
     widthMm: round(family.outline.widthMm - 2 * bare),

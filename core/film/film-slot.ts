@@ -4,7 +4,7 @@ import type { FilmSide } from "./films.ts";
 export interface AxisReading {
   angleDeg: number;
   level: number;
-  source: "hand" | "simulated" | "photo";
+  source: "hand" | "simulated" | "photo" | "logger";
 }
 
 export interface ChosenAxis {

@@ -35,13 +35,18 @@ export type AdhesiveSide = (typeof adhesiveSides)[number];
 export const axisAdhesiveDown = (readDeg: number, adhesive: AdhesiveSide): number =>
   adhesive === "down" ? readDeg : (180 - readDeg) % 180;
 
+/** A closed line of a piece, mm from its left and from its top as the viewer sees it. */
+export const filmRing = () => z.array(panelPoint).min(3).max(1_000);
+
 /** A piece that a job needs. */
 export const filmPiece = z.strictObject({
   film: filmSide(),
   widthMm: sideMm(),
   heightMm: sideMm(),
   /** Where it is no rectangle: its outline inside that box, mm from the left and from the top, seen from the viewer's side. */
-  pathMm: z.array(panelPoint).min(3).max(1_000).optional(),
+  pathMm: filmRing().optional(),
+  /** What is cut out of it, in the same measure. */
+  holesMm: z.array(filmRing()).min(1).max(40).optional(),
   axisDeg: axisDeg(),
 });
 

@@ -83,6 +83,8 @@ const printed = {
   bar: { bar: (v) => v, kPa: (v) => v / 100, MPa: (v) => v * 10, psi: (v) => v * 0.0689475729 },
   mm: { mm: (v) => v, in: (v) => v * 25.4, um: (v) => v / 1_000 },
   min: { min: (v) => v, s: (v) => v / 60 },
+  // How light compares at two angles is all that counts: a meter's own scale does as well.
+  lx: { lx: (v) => v, klx: (v) => v * 1_000, "cd/m2": (v) => v, V: (v) => v * 1_000, mV: (v) => v },
   "mJ/cm2": { "mJ/cm2": (v) => v, "J/cm2": (v) => v * 1_000, "J/m2": (v) => v / 10 },
 } as const satisfies Record<string, Record<string, (value: number) => number>>;
 
@@ -98,6 +100,7 @@ const quantityUnits: Record<ReadingKind, keyof typeof printed> = {
   "border offset": "mm",
   settling: "min",
   "light dose": "mJ/cm2",
+  "light level": "lx",
 };
 
 export type PrintedUnit = { [Of in keyof typeof printed]: keyof (typeof printed)[Of] }[keyof typeof printed];

@@ -78,6 +78,14 @@ export const readingKinds = {
     min: 0,
     max: 1_000_000,
   },
+  "light level": {
+    get label() {
+      return t("light-level");
+    },
+    unit: "lx",
+    min: 0,
+    max: 10_000_000,
+  },
   "chamber pressure": {
     get label() {
       return t("chamber");

@@ -1,6 +1,7 @@
 import makerjs from "makerjs";
 import { z } from "zod";
 import {
+  cutHoles,
   cutLine,
   rotationFor,
   sheetPlace,
@@ -31,12 +32,13 @@ export type FilmDrawing = z.output<typeof filmDrawing>;
 export interface DrawnPiece {
   label: string;
   corners: Point[];
+  holes: Point[][];
   axis: [Point, Point];
   centre: Point;
 }
 
 export function drawnPieces({ sheet, pieces }: FilmDrawing): DrawnPiece[] {
-  return pieces.map(({ label, film, widthMm, heightMm, pathMm, axisDeg, centre }) => {
+  return pieces.map(({ label, film, widthMm, heightMm, pathMm, holesMm, axisDeg, centre }) => {
     const mirrored = faceUp(film) === "away";
     const rotationDeg = rotationFor(axisDeg, sheet.axisDeg, mirrored);
     const placed: Placed = { widthMm, heightMm, rotationDeg, centre };
@@ -45,7 +47,13 @@ export function drawnPieces({ sheet, pieces }: FilmDrawing): DrawnPiece[] {
       xMm: centre.xMm + sign * reach.xMm,
       yMm: centre.yMm + sign * reach.yMm,
     });
-    return { label, corners: cutLine(placed, pathMm, mirrored), axis: [end(-1), end(1)], centre };
+    return {
+      label,
+      corners: cutLine(placed, pathMm, mirrored),
+      holes: cutHoles(placed, holesMm, mirrored),
+      axis: [end(-1), end(1)],
+      centre,
+    };
   });
 }
 
@@ -57,8 +65,14 @@ function modelOf(drawing: FilmDrawing): makerjs.IModel {
   const models: Record<string, makerjs.IModel> = {
     sheet: { ...new makerjs.models.Rectangle(drawing.sheet.widthMm, drawing.sheet.heightMm), layer: "sheet" },
   };
-  drawn.forEach(({ label, corners, axis, centre }, i) => {
+  drawn.forEach(({ label, corners, holes, axis, centre }, i) => {
     models[`cut ${i}`] = { ...new makerjs.models.ConnectTheDots(true, corners.map(xy)), layer: "cut" };
+    holes.forEach((hole, k) => {
+      models[`cut ${i} hole ${k}`] = {
+        ...new makerjs.models.ConnectTheDots(true, hole.map(xy)),
+        layer: "cut",
+      };
+    });
     models[`axis ${i}`] = {
       paths: { axis: new makerjs.paths.Line(xy(axis[0]), xy(axis[1])) },
       layer: "axis",

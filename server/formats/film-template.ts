@@ -75,7 +75,8 @@ export function filmTemplate(drawing: FilmDrawing, paper: Paper): Promise<Buffer
       document.polygon(...sheet.map((c): [number, number] => [x(c.xMm), y(c.yMm)])).stroke();
       for (const piece of pieces) {
         document.lineWidth(0.7).strokeColor("#000000");
-        document.polygon(...piece.corners.map((c): [number, number] => [x(c.xMm), y(c.yMm)])).stroke();
+        for (const line of [piece.corners, ...piece.holes])
+          document.polygon(...line.map((c): [number, number] => [x(c.xMm), y(c.yMm)])).stroke();
         const [a, b] = piece.axis;
         document.dash(4, {}).moveTo(x(a.xMm), y(a.yMm)).lineTo(x(b.xMm), y(b.yMm)).stroke().undash();
         document.font("plain").fontSize(9).fillColor("#000000");

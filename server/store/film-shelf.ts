@@ -105,6 +105,7 @@ export interface WantedPiece {
   heightMm: number;
   /** Where it is no rectangle. */
   pathMm?: PanelPoint[];
+  holesMm?: PanelPoint[][];
   axisDeg: number;
 }
 

@@ -112,3 +112,27 @@ test("a thermometer on the serial port takes the stand-in's place in the glue li
     [65, "logger"],
   ]);
 });
+
+test("a light meter on the serial port reads the axis in the stand-in's place, in its own scale", async ({
+  page,
+  workshop: { url },
+}) => {
+  const code = "GW-5313";
+  const family = familyNamed("KB-15");
+  await bringIn(url, code, workedTo(family, "film", asksFor("axis-read"), { endMs: Date.now() }));
+  await withPort(page);
+  await standAtBench(page, url);
+  await visit(page, `${url}/jobs/${code}`);
+  await page.getByRole("button", { name: "Reading" }).click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByLabel("What").selectOption({ label: "Light level" });
+  await sheet.getByRole("button", { name: "Join an instrument" }).click();
+  await print(page, "DC 0.412 V\r\n");
+  await sheet.getByRole("button", { name: "DC 0.412 V" }).click();
+  await expect(sheet.getByTestId("printed")).toHaveText("412 lx");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Meter: 412" }).click();
+  await expect
+    .poll(async () => (await sceneOf(url, code)).state.film.readings.front?.at(-1))
+    .toMatchObject({ level: 412, source: "logger" });
+});

@@ -76,4 +76,5 @@ export const records = {
   "light-under-the-glass": "Light under the glass",
   "glue-line-as-the-soak-ends": "glue line as the soak ends",
   "liquid-assumed": "Liquid: {listed}.",
+  "light-level": "Light level",
 } as const;

@@ -373,4 +373,5 @@ export const work = {
   "wire-frees-in-passes":
     "Wire: {sweptPct} % in {passes, plural, one {# pass} other {# passes}}, {time}; {strips, plural, =0 {no strips left} one {# strip left to cards} other {# strips left to cards}}. Each hand {force} N; it breaks at {breaks} N.",
   "not-yet": "not yet",
+  "save-what-the-meter-shows": "Meter: {level}",
 } as const;

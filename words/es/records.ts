@@ -79,4 +79,5 @@ export const records: Words<typeof english> = {
   "light-under-the-glass": "Luz bajo el cristal",
   "glue-line-as-the-soak-ends": "línea de pegamento al acabar el calor",
   "liquid-assumed": "Líquido: {listed}.",
+  "light-level": "Nivel de luz",
 };

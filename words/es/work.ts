@@ -375,4 +375,5 @@ export const work: Words<typeof english> = {
   "wire-frees-in-passes":
     "Alambre: {sweptPct} % en {passes, plural, one {# pasada} other {# pasadas}}, {time}; {strips, plural, =0 {ninguna franja queda} one {# franja queda para tarjetas} other {# franjas quedan para tarjetas}}. Cada mano {force} N; se rompe a {breaks} N.",
   "not-yet": "aún no",
+  "save-what-the-meter-shows": "Medidor: {level}",
 };

@@ -15,7 +15,7 @@ export const axisRead = defineMove({
     film: filmSide(),
     angleDeg: bounded(-360, 360),
     level: bounded(0, 1e9),
-    source: oneOf(["hand", "simulated", "photo"]),
+    source: oneOf(["hand", "simulated", "photo", "logger"]),
   }),
   told: "answer",
   meets: ["axis-read"],

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { v4 as uuid } from "uuid";
-import { cutLine, rotationFor, type Point } from "../../../core/film/cutting.ts";
+import { cutHoles, cutLine, rotationFor, type Point } from "../../../core/film/cutting.ts";
 import {
   layoutFaults,
   remnantsOf,
@@ -28,11 +28,12 @@ const LONG_ROUNDS = 600;
 const MOST_SHEETS = 20;
 
 /** A piece as it is cut, without whom it is for. */
-const asPiece = ({ film, widthMm, heightMm, pathMm, axisDeg }: Omit<WantedPiece, "job">) => ({
+const asPiece = ({ film, widthMm, heightMm, pathMm, holesMm, axisDeg }: Omit<WantedPiece, "job">) => ({
   film,
   widthMm,
   heightMm,
   ...(pathMm ? { pathMm } : {}),
+  ...(holesMm ? { holesMm } : {}),
   axisDeg,
 });
 const idOf = ({ job, film }: Pick<WantedPiece, "job" | "film">) => `${job} ${film}`;
@@ -166,7 +167,15 @@ export function FilmCutting({
       const rotationDeg = rotationFor(piece.axisDeg, sheet.axisDeg, mirrored);
       const { widthMm, heightMm } = piece;
       const placed = { widthMm, heightMm, rotationDeg, centre: place.centre };
-      return [{ ...placed, id: idOf(piece), piece, corners: cutLine(placed, piece.pathMm, mirrored) }];
+      return [
+        {
+          ...placed,
+          id: idOf(piece),
+          piece,
+          corners: cutLine(placed, piece.pathMm, mirrored),
+          holes: cutHoles(placed, piece.holesMm, mirrored),
+        },
+      ];
     });
   const drawn = used.map((sheet) => {
     const lying = lyingOn(sheet);

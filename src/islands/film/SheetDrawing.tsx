@@ -12,6 +12,7 @@ export interface LyingPiece {
   rotationDeg: number;
   centre: Point;
   corners: Point[];
+  holes: Point[][];
 }
 
 /** A sheet as it lies for cutting, true in proportion: pieces to drag, their axis, and what goes back to the shelf. */
@@ -110,8 +111,11 @@ export function SheetDrawing({
               grip.current = null;
             }}
           >
-            <polygon
-              points={one.corners.map((corner) => `${corner.xMm},${y(corner.yMm)}`).join(" ")}
+            <path
+              d={[one.corners, ...one.holes]
+                .map((line) => `M${line.map((at) => `${at.xMm},${y(at.yMm)}`).join("L")}Z`)
+                .join("")}
+              fillRule="evenodd"
               fill={wrong.has(one.id) ? hatch(prefix, "keep-out") : "var(--ground)"}
               stroke={hue}
               strokeWidth={0.6 * unit}

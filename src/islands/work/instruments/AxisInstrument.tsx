@@ -1,6 +1,8 @@
 import { useMemo, useState } from "react";
 import { calculateFilmAxis, filmAxisInput, type FilmAxis } from "../../../../core/film/film-axis.ts";
+import type { AxisReading } from "../../../../core/film/film-slot.ts";
 import type { FilmSide } from "../../../../core/film/films.ts";
+import { useInstrument } from "../../../instruments/serial-instruments.ts";
 import { AxisChart } from "../../film/AxisChart.tsx";
 import { PhotoLight } from "../../film/PhotoLight.tsx";
 import { Field } from "../../../ui/Field.tsx";
@@ -32,7 +34,8 @@ export function AxisInstrument({ code, scene, data, mayTell, tell, shop }: Instr
   const [typed, setTyped] = useDraft(`${code} ${film} axis`, { angle: "", level: "" });
   const [fault, setFault] = useState<string>();
   const angle = typed.angle === "" ? nextDeg : typedWithin(typed.angle, bounds.angleDeg);
-  const keep = (level: number, source: "hand" | "simulated" | "photo") => {
+  const meter = useInstrument("light level");
+  const keep = (level: number, source: AxisReading["source"]) => {
     if (angle !== null && tell("axis-read", { film, angleDeg: angle, level, source })) {
       setTyped({ angle: "", level: "" });
       setFault(undefined);
@@ -104,9 +107,25 @@ export function AxisInstrument({ code, scene, data, mayTell, tell, shop }: Instr
           <button type="button" className="control-strong" disabled={!mayTell} onClick={save}>
             {t("save-reading")}
           </button>
-          <button type="button" className="control px-2" disabled={!mayTell} onClick={() => void readMeter()}>
-            {t("meter-simulated")}
-          </button>
+          {meter?.last ? (
+            <button
+              type="button"
+              className="control px-2"
+              disabled={!mayTell || meter.status !== "joined"}
+              onClick={() => keep(meter.last!.value, "logger")}
+            >
+              {t("save-what-the-meter-shows", { level: Number(meter.last.value.toPrecision(4)) })}
+            </button>
+          ) : (
+            <button
+              type="button"
+              className="control px-2"
+              disabled={!mayTell}
+              onClick={() => void readMeter()}
+            >
+              {t("meter-simulated")}
+            </button>
+          )}
         </div>
         {fault && (
           <p role="alert" className="edge-hatch mt-1 text-danger">
