@@ -50,8 +50,12 @@ export function pieceFault(scene: Scene, data: FreesPiece, tool: PieceTool): Mes
   return at === free.length ? null : message("fault.piece-out-of-turn");
 }
 
-/** A hand that rests for longer than this was at something else, s: what it did before tells no speed. */
+/**
+ * A hand that rests for longer than this was at something else, s: what it did before tells no speed. Nobody is so many times as fast as
+ * was planned: those were cut before, and are only pressed now.
+ */
 const LONGEST_CUT_S = 900;
+const MOST_HASTE = 5;
 
 /**
  * The time of a cut that is just done: since the one before it, or since it could be begun. Null where neither is known.
@@ -65,7 +69,7 @@ function timedCut({ state }: Scene, { tool, timeS }: Piece, atMs: number): Timed
       : (soaks.at(-1)?.endedMs ?? Infinity) + HANDLING_S * 1_000;
   const s = (atMs - Math.max(begunMs, cuts.at(-1)?.atMs ?? 0)) / 1_000;
   const plannedMmS = tool === "card" ? heat.speedMmS : heat.wire?.mmS;
-  if (!(s >= 1 && s <= LONGEST_CUT_S) || plannedMmS === undefined) return null;
+  if (!(s >= Math.max(1, timeS / MOST_HASTE) && s <= LONGEST_CUT_S) || plannedMmS === undefined) return null;
   return { tool, mm: timeS * plannedMmS, s, plannedMmS, atMs };
 }
 

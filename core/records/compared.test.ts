@@ -81,7 +81,9 @@ describe("predicted beside measured", () => {
     const first = next(begun, 1, 8);
     const second = next(first, 2, 4);
     const paused = next(second, 3, 3_600);
-    const cuts = of(paused, "card speed");
+    // Pressed afterwards, one right after the other: that was not cut so fast.
+    const pressed = next(next(paused, 4, 0.4), 5, 0.4);
+    const cuts = of(pressed, "card speed");
     expect(cuts).to.have.length(2);
     expect(cuts[0]!.measured).to.be.closeTo(scene.state.lift.heat!.speedMmS * (cutS(scene, 0) / 8), 1e-6);
     expect(cuts[1]!.measured).to.be.closeTo(scene.state.lift.heat!.speedMmS * (cutS(scene, 1) / 4), 1e-6);

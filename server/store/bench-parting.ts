@@ -29,11 +29,11 @@ export async function shopStrength(pool: pg.Pool, glue: string): Promise<Strengt
   );
 }
 
-/** How fast this shop's hands went at their newest cuts, mm/s. */
-async function speeds(pool: pg.Pool, what: string): Promise<number[]> {
+/** How fast this shop's hands went at their newest cuts of a family's devices, mm/s. */
+async function speeds(pool: pg.Pool, what: string, family: string): Promise<number[]> {
   const { rows } = await pool.query<{ measured: number }>(
-    `SELECT measured FROM compared WHERE what = $1 ORDER BY at DESC LIMIT ${MOST_CUTS}`,
-    [what],
+    `SELECT measured FROM compared WHERE what = $1 AND family = $2 ORDER BY at DESC LIMIT ${MOST_CUTS}`,
+    [what, family],
   );
   return rows.map(({ measured }) => measured);
 }
@@ -45,8 +45,8 @@ export async function partingAt(pool: pg.Pool, scene: Scene): Promise<BenchParti
   if (glue === undefined) return null;
   const [readings, cards, wires] = await Promise.all([
     shopStrength(pool, glue),
-    speeds(pool, "card speed"),
-    speeds(pool, "wire speed"),
+    speeds(pool, "card speed", scene.family.code),
+    speeds(pool, "wire speed", scene.family.code),
   ]);
   return { material: glue, readings, cardMmS: ownSpeed(cards), wireMmS: ownSpeed(wires) };
 }

@@ -33,22 +33,23 @@ export async function projectCompared(
   const rows = comparedOf(scene).map(({ what, predicted, measured, atMs, isSimulated }, position) => ({
     position,
     what,
+    family: scene.family.code,
     predicted,
     measured,
     at: new Date(atMs).toISOString(),
     is_simulated: isSimulated,
   }));
   const told = `(SELECT * FROM jsonb_to_recordset($2::jsonb)
-    AS r(position integer, what text, predicted float8, measured float8, at timestamptz, is_simulated boolean))`;
+    AS r(position integer, what text, family text, predicted float8, measured float8, at timestamptz, is_simulated boolean))`;
   const asked = [jobId, JSON.stringify(rows)];
   await client.query(
     `DELETE FROM compared WHERE job_id = $1
-       AND (position, what, predicted, measured, at, is_simulated) NOT IN ${told}`,
+       AND (position, what, family, predicted, measured, at, is_simulated) NOT IN ${told}`,
     asked,
   );
   if (rows.length === 0) return;
   await client.query(
-    `INSERT INTO compared (job_id, position, what, predicted, measured, at, is_simulated)
+    `INSERT INTO compared (job_id, position, what, family, predicted, measured, at, is_simulated)
      SELECT $1, told.* FROM ${told} AS told ON CONFLICT (job_id, position) DO NOTHING`,
     asked,
   );

@@ -6,6 +6,7 @@ import { usualChoices } from "../../core/device/choice-asked.ts";
 import { chooseFor } from "../../core/device/choose.ts";
 import { TAKEN_BACK } from "../../core/job/replay.ts";
 import { usualWire } from "../../core/lift/wire-force.ts";
+import { shopCompared } from "../../server/store/compared.ts";
 import { partingAt, shopStrength } from "../../server/store/bench-parting.ts";
 import { GET as firstChoice, type FirstChoice } from "../../src/pages/api/jobs/[code]/choice.ts";
 import { GET as readFits, POST as keepFit } from "../../src/pages/api/bench-fits.ts";
@@ -180,6 +181,17 @@ describe("the heat of the bench", () => {
     }
   });
 
+  it("goes by its own hands where five cuts of a family were timed, and by the family's pace where not", async () => {
+    const parting = await partingAt(pool, await sceneAt(pool, CODE));
+    const { rows } = await pool.query<{ measured: number }>(
+      "SELECT measured FROM compared WHERE what = 'card speed' AND family = 'PH-10' ORDER BY at DESC LIMIT 50",
+    );
+    expect(rows.length).to.be.above(5);
+    const speeds = rows.map(({ measured }) => measured).sort((a, b) => a - b);
+    expect(parting!.cardMmS).to.be.closeTo(speeds[speeds.length >> 1]!, 0.006);
+    expect(parting!.wireMmS).to.equal(null);
+  });
+
   it("remembers what wedges told of a glue, over all jobs, without those that were taken back", async () => {
     const wedge = (glueC: number, glue = "optical adhesive film") => ({
       glue,
@@ -204,8 +216,12 @@ describe("the heat of the bench", () => {
       2.0745,
       1e-3,
     );
+    // What was read stands beside what was predicted, for as long as it stands.
+    const fronts = async () => (await shopCompared(pool)).find(({ what }) => what === "front")!.n;
+    const before = await fronts();
     await tell(pool, CODE, TAKEN_BACK, { event: second.id });
     expect(await glueC()).to.have.members([60, 75]);
+    expect(await fronts()).to.equal(before - 1);
     // A wire that was pulled tells of the same glue: 2 · 3 N · sin 30° over 0.1 m, the flow round it taken off.
     const wire = { ...usualWire, angleDeg: 30, flowStressMpa: 0 };
     const pull = { glue: "optical adhesive film", glueC: 65, frontMm: 100, forceN: 3, ...wire };

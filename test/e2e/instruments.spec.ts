@@ -37,7 +37,7 @@ test("a scale on the serial port: its line learned from one that is seen, kept f
   await withPort(page);
   await standAtBench(page, url);
   await visit(page, `${url}/jobs/${code}`);
-  await page.getByRole("button", { name: "Reading" }).click();
+  await page.getByRole("button", { name: "Reading", exact: true }).click();
   const sheet = page.getByRole("dialog");
   await sheet.getByLabel("What").selectOption({ label: "Adhesive laid" });
   await sheet.getByLabel("Baud").selectOption("4800");
@@ -87,7 +87,7 @@ test("a thermometer on the serial port takes the stand-in's place in the glue li
   await withPort(page);
   await standAtBench(page, url);
   await visit(page, `${url}/jobs/${code}`);
-  await page.getByRole("button", { name: "Reading" }).click();
+  await page.getByRole("button", { name: "Reading", exact: true }).click();
   const sheet = page.getByRole("dialog");
   await sheet.getByLabel("What").selectOption({ label: "Glue line" });
   await sheet.getByRole("button", { name: "Join an instrument" }).click();
@@ -123,7 +123,7 @@ test("a light meter on the serial port reads the axis in the stand-in's place, i
   await withPort(page);
   await standAtBench(page, url);
   await visit(page, `${url}/jobs/${code}`);
-  await page.getByRole("button", { name: "Reading" }).click();
+  await page.getByRole("button", { name: "Reading", exact: true }).click();
   const sheet = page.getByRole("dialog");
   await sheet.getByLabel("What").selectOption({ label: "Light level" });
   await sheet.getByRole("button", { name: "Join an instrument" }).click();

@@ -1,7 +1,8 @@
 import { Camera, ImagePlus, X } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { lazy, Suspense, useState, type ChangeEvent } from "react";
+import { lazy, Suspense, useState } from "react";
 import { stageTitles } from "../../../core/stage.ts";
+import { PhotoPicker } from "../../ui/PhotoPicker.tsx";
 import { loadAgain } from "../../ui/load-again.ts";
 import { dayAndTimeText } from "../../ui/time-text.ts";
 import { StillLoading } from "../../ui/StillLoading.tsx";
@@ -18,10 +19,6 @@ export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
   const { sending, add, dismiss } = usePhotoQueue(code, who);
   const [picked, setPicked] = useState<string[]>([]);
   const [shown, setShown] = useState<string[] | null>(null);
-  const choose = (event: ChangeEvent<HTMLInputElement>) => {
-    void add([...(event.target.files ?? [])]);
-    event.target.value = "";
-  };
   const toggle = (id: string) =>
     setPicked((before) =>
       before.includes(id) ? before.filter((other) => other !== id) : [...before, id].slice(-2),
@@ -36,26 +33,24 @@ export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
     <section aria-label={t("photos")}>
       {mayEnter && (
         <div className="mt-1 flex flex-wrap gap-2">
-          <label className="control relative has-focus-visible:outline-3 has-focus-visible:outline-liquid">
-            <Camera aria-hidden size={20} /> {t("take-a-photo")}
-            <input
-              type="file"
-              accept="image/*"
-              capture="environment"
-              className="absolute -inset-0.5 h-12 w-[calc(100%+4px)] cursor-pointer opacity-0"
-              onChange={choose}
-            />
-          </label>
-          <label className="control relative has-focus-visible:outline-3 has-focus-visible:outline-liquid">
-            <ImagePlus aria-hidden size={20} /> {t("choose-photos")}
-            <input
-              type="file"
-              accept="image/*"
-              multiple
-              className="absolute -inset-0.5 h-12 w-[calc(100%+4px)] cursor-pointer opacity-0"
-              onChange={choose}
-            />
-          </label>
+          <PhotoPicker
+            label={
+              <>
+                <Camera aria-hidden size={20} /> {t("take-a-photo")}
+              </>
+            }
+            capture="environment"
+            onPick={(files) => void add(files)}
+          />
+          <PhotoPicker
+            label={
+              <>
+                <ImagePlus aria-hidden size={20} /> {t("choose-photos")}
+              </>
+            }
+            multiple
+            onPick={(files) => void add(files)}
+          />
           <button
             type="button"
             className="control disabled:opacity-60"

@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { BorderWidths } from "../../../core/prove/photo-border.ts";
 import { simulatedShot } from "../../../core/prove/simulated-shot.ts";
 import type { Family } from "../../../core/stack/family.ts";
+import { PhotoPicker } from "../../ui/PhotoPicker.tsx";
 import { readPhoto } from "./read-photo.ts";
 import { useInspection } from "./useInspection.ts";
 import { t } from "../../../words/prove.ts";
@@ -31,8 +32,7 @@ export function BorderPhoto({
     setFrom(source);
     look({ from: what, corners: null, panel: outline, borderMm, windows, lighting: "white" });
   };
-  const choose = async (file: File | undefined) => {
-    if (!file) return;
+  const choose = async (file: File) => {
     try {
       begin({ photo: await readPhoto(file) }, "photo");
     } catch {
@@ -41,19 +41,11 @@ export function BorderPhoto({
   };
   return (
     <div className="flex flex-wrap items-center gap-2">
-      <label className="control relative px-3 has-focus-visible:outline-3 has-focus-visible:outline-liquid">
-        {t("border-from-a-photo")}
-        <input
-          type="file"
-          accept="image/*"
-          disabled={disabled || isLooking}
-          className="absolute -inset-0.5 h-12 w-[calc(100%+4px)] cursor-pointer opacity-0"
-          onChange={(event) => {
-            void choose(event.target.files?.[0]);
-            event.target.value = "";
-          }}
-        />
-      </label>
+      <PhotoPicker
+        label={t("border-from-a-photo")}
+        disabled={disabled || isLooking}
+        onPick={([file]) => void choose(file!)}
+      />
       <button
         type="button"
         className="control px-3"

@@ -6,6 +6,7 @@ import { lightings, lightingWords, type Lighting } from "../../../core/prove/def
 import { isConvex, type Corners } from "../../../core/prove/square-up.ts";
 import { hitsOf, type PlantedDefect } from "../../../core/prove/simulated-camera.ts";
 import { simulatedShot } from "../../../core/prove/simulated-shot.ts";
+import { PhotoPicker } from "../../ui/PhotoPicker.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
 import type { ToInspect } from "../../workers/inspect.worker.ts";
@@ -98,8 +99,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
     const { view, planted } = simulatedShot(code, family, lighting, looks, isSecond);
     begin({ from: { view }, planted, isSecond });
   };
-  const choose = async (file: File | undefined, isSecond: boolean) => {
-    if (!file) return;
+  const choose = async (file: File, isSecond: boolean) => {
     try {
       const photo = await readPhoto(file);
       begin({ from: { photo }, planted: null, isSecond });
@@ -144,18 +144,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
       values: [{ at: new Date().toISOString(), value: Number(worstMm.toFixed(2)) }],
     });
   const filePicker = (label: string, isSecond: boolean) => (
-    <label className="control relative has-focus-visible:outline-3 has-focus-visible:outline-liquid">
-      {label}
-      <input
-        type="file"
-        accept="image/*"
-        className="absolute -inset-0.5 h-12 w-[calc(100%+4px)] cursor-pointer opacity-0"
-        onChange={(event) => {
-          void choose(event.target.files?.[0], isSecond);
-          event.target.value = "";
-        }}
-      />
-    </label>
+    <PhotoPicker label={label} onPick={([file]) => void choose(file!, isSecond)} />
   );
   const last = inspections.at(-1);
   return (
