@@ -11,6 +11,7 @@ import {
   sound,
   touch,
 } from "./family-parts.ts";
+import { punchClock } from "./punch-clock.ts";
 import { shapedFamilies } from "./shaped-families.ts";
 
 /** The invented families of the demo workshop. Sizes and stacks are typical of such displays; all codes are made up. */
@@ -684,4 +685,6 @@ const written: FamilyInput[] = [
   },
 ];
 
-export const families: Family[] = [...written, ...shapedFamilies].map((entry) => familySchema.parse(entry));
+export const families: Family[] = [...written, ...shapedFamilies, punchClock].map((entry) =>
+  familySchema.parse(entry),
+);

@@ -80,6 +80,7 @@ const USUALLY_DIES = 0.1;
 const terms: ShopTerms = { currency: "EUR", ratePerHourMinor: 4_800, priorWins: 3, priorTries: 4 };
 
 const complaints: Record<string, readonly string[]> = {
+  "PC-3": ["Glass starred by a bunch of keys, picture good behind it."],
   "TW-42": ["Glass cracked on a bollard, tide still shown."],
   "NH-6": ["Dropped from the steps, glass in pieces, picture good."],
   "DG-9": ["Front film faded and lifting at one chamfer."],
@@ -595,6 +596,7 @@ const openJobs: readonly OpenJob[] = [
     dueInDays: 5,
     stops: ({ state }) => (state.film.readings.front?.length ?? 0) >= 2,
   },
+  { family: "PC-3", quietS: 400, dueInDays: 4, stops: inStage("open", 8) },
 ];
 
 /** Everything of a job moved in time, what stands inside its moves as well. */

@@ -60,7 +60,7 @@ describe("the store of jobs", () => {
   before(async () => {
     const demo = await demoDatabase();
     pool = demo.pool;
-    expect(demo.loaded).to.equal(167);
+    expect(demo.loaded).to.equal(168);
     expect(await loadDemo(pool)).to.equal(0);
   });
 
@@ -544,7 +544,7 @@ describe("the store of jobs", () => {
   describe("the demo workshop", () => {
     it("has an open job at every stage, one held, one overdue, one that turned to the whole assembly", async () => {
       const jobs = (await openJobs(pool)).filter((job) => /^GW-1[0-9]{3}$/.test(job.code));
-      expect(jobs).to.have.length(17);
+      expect(jobs).to.have.length(18);
       const rows = (await benchNow(pool, DEMO_NOW_MS)).rows.filter(({ code }) => /^GW-1[0-9]{3}$/.test(code));
       expect(new Set(rows.map(({ stage }) => stage))).to.deep.equal(new Set(stageNames));
       const states = jobs.map((job) => sceneOf(job, DEMO_NOW_MS).state.intake);
