@@ -30,6 +30,13 @@ function doseFault(data: { gapUm: number; volumeMl: number; calculated: Calculat
     : differs("adhesive-dose");
 }
 
+/** Whether what was sent beside it, where it was, is what comes out. */
+const isNear = (sent: number | null | undefined, again: number | null | undefined, within: number): boolean =>
+  sent === undefined ||
+  (sent === null || again === null || again === undefined
+    ? sent === again
+    : Math.abs(sent - again) <= within);
+
 const sweptPct = (wire: WirePlan): number => wire.passes.reduce((sum, { newPct }) => sum + newPct, 0);
 
 /** Whether a wire is said to free no more of the face, and to leave no fewer strips, than it does. */
@@ -47,6 +54,8 @@ const promisesNoMore = (sent: HeatChoice, again: HeatChoice): boolean =>
   (sent.likelyWindowS ?? 0) <= (again.likelyWindowS ?? 0) + 0.5 &&
   sent.stripMm <= again.stripMm + 0.1 &&
   freesNoMore(sent.wire, again.wire) &&
+  isNear(sent.readyS, again.readyS, 1) &&
+  isNear(sent.endC, again.endC, 0.5) &&
   (sent.thawS ?? 0) >= (again.thawS ?? 0) - 1;
 
 /** Settings that take a while to work out again: not on the thread that answers everybody. */

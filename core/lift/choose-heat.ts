@@ -92,12 +92,21 @@ export function chooseHeat(
 const glueName = ({ family }: Scene, seam: Seam): string =>
   family.stack.find(({ name }) => name === seam.layer)!.material;
 
+/** No glue holds so many times more or less than is assumed of it. Assumed. */
+const MOST_APART = 30;
+
 /** What the seam's glue holds with where it is just soft enough to be cut, J/m2: with what this bench has read of it. */
 function strengthFor(scene: Scene, seam: Seam, parting: BenchParting | undefined): number {
   const material = glueName(scene, seam);
   const own = parting?.material === material ? parting.readings : [];
   const readings = own.map((read) => ({ glueC: read.glueC, fractureEnergyJm2: read.fractureEnergyJm2 }));
-  return strengthHere({ material, glueC: seam.minC ?? SOFT_C, readings }).jm2;
+  const at = { material, glueC: seam.minC ?? SOFT_C };
+  const assumedJm2 = strengthHere(at).jm2;
+  // A reading far off is a slip: strips are not planned by it.
+  return Math.min(
+    MOST_APART * assumedJm2,
+    Math.max(assumedJm2 / MOST_APART, strengthHere({ ...at, readings }).jm2),
+  );
 }
 
 /** How it is cut, beside how it is heated. */
@@ -215,12 +224,15 @@ export function heatAgain(scene: Scene, sent: HeatChoice): HeatChoice | null {
     // Among the settings of what was measured stands how unsure that is.
     const doubt = "contactLogVar" in sent.settings ? { doubt: heatDoubt.parse(sent.settings) } : {};
     const settings = { method, roomC, airFilmWm2K, soakS: sent.soakS, ...doubt };
+    const assumedJm2 = strengthFor(scene, seam, undefined);
     const cut = cutting.parse({
       cardMm: CARD_MM,
-      strengthJm2: strengthFor(scene, seam, undefined),
+      strengthJm2: assumedJm2,
       wireMmS: sent.wire?.mmS ?? WIRE_MM_S,
       ...sent.settings,
     });
+    // What a bench reads of its glue lies about what is assumed of it.
+    if (Math.abs(Math.log(cut.strengthJm2 / assumedJm2)) > Math.log(MOST_APART) + 1e-9) return null;
     return heatOf(scene, seam, settings, { ...cut, speedMmS: sent.speedMmS, humidityPct });
   } catch (error) {
     // Settings beyond what a method or the air can be.

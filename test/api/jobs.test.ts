@@ -271,6 +271,9 @@ describe("the store of jobs", () => {
         { windowS: null },
         { settings: { ...right.settings, roomC: 1_000 } },
         { stripMm: right.stripMm + 2 },
+        { settings: { ...right.settings, strengthJm2: right.settings.strengthJm2! / 40 }, stripMm: 25 },
+        { readyS: right.readyS! + 5 },
+        { endC: right.endC! - 3 },
         ...(right.thawS === null ? [] : [{ thawS: right.thawS / 2 }]),
         { settings: { ...right.settings, [method === "plate" ? "plateC" : "freezerC"]: 45 } },
       ]) {

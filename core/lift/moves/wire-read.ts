@@ -12,7 +12,7 @@ export const wireRead = defineMove({
   data: z.strictObject({
     glue: words(80),
     glueC: temperatureC(),
-    frontMm: bounded(1, 2_000),
+    frontMm: bounded(0.5, 2_000),
     forceN: bounded(0.01, 1_000),
     ...wireBounds,
   }),

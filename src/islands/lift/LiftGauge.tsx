@@ -72,7 +72,7 @@ const untyped: Typed = {
 };
 const bounds = {
   wedge: [0.01, 50],
-  front: [1, 2_000],
+  front: [0.5, 2_000],
   glue: [-100, 400],
   pull: [0.01, 1_000],
   angle: [5, 90],
