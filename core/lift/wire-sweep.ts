@@ -6,7 +6,7 @@ import { bounded } from "../units.ts";
 import { usual } from "../usual.ts";
 import { strengthHere, strengthInput } from "./strength-here.ts";
 import { resistanceNm, USUAL_TENSILE_MPA, usualWire, wirePull } from "./wire-force.ts";
-import { wireBounds } from "./wire-pull.ts";
+import { wireBounds } from "./wire-bounds.ts";
 import { wireSweep as sweepOf } from "./wire-sweep-plan.ts";
 
 /** How fast the middle of a wire goes on, mm/s. Assumed, until a bench has timed its own. */

@@ -146,6 +146,7 @@ describe("the decision tree", () => {
       "TW-42 bonded, touch in the panel",
       "NH-6 bonded, touch in the panel",
       "DG-9 bare panel with films",
+      "PC-3 air gap",
     ]);
     const dying = { ...familyNamed("TK-5"), survivesParting: false, routes: ["assembly" as const] };
     expect(kindOf(dying)).to.equal("does not survive parting");

@@ -228,8 +228,10 @@ describe("the heat of the bench", () => {
     await tell(pool, CODE, "wire-read", pull);
     const pulled = (await shopStrength(pool, "optical adhesive film")).find((read) => read.glueC === 65)!;
     expect(pulled.fractureEnergyJm2).to.be.closeTo(30, 1e-9);
-    const limp = await told(pool, CODE, "wire-read", { ...pull, forceN: 0.01, flowStressMpa: 0.05 });
-    expect(limp.kind === "refused" && limp.fault!.id).to.equal("fault.pulls-less-than-flow");
+    // One that takes no more than the flow round the wire tells nothing of the glue.
+    const toldSoFar = (await shopStrength(pool, "optical adhesive film")).length;
+    await tell(pool, CODE, "wire-read", { ...pull, forceN: 0.01, flowStressMpa: 0.05 });
+    expect(await shopStrength(pool, "optical adhesive film")).to.have.length(toldSoFar);
     expect(await shopStrength(pool, "honey")).to.deep.equal([]);
     // A glue that the stack does not hold cannot have been measured on it.
     const strange = await told(pool, CODE, "wedge-read", wedge(60, "honey"));

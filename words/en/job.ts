@@ -407,6 +407,4 @@ export const job = {
     "{method, select, freezer {Into the freezer.} other {{again, select, yes {Back on} other {On}} the heat.}}",
   "plan.soak-ended": "{method, select, freezer {Out of the freezer.} wire {Heat off.} other {Off the heat.}}",
   "move.wire-read": "{forceN, number} N on the wire through the {glue}, at {glueC, number} °C.",
-  "fault.pulls-less-than-flow":
-    "{forceN, number} N over {frontMm, number} mm is less than what hot glue takes to flow round the wire.",
 } as const;

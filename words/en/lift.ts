@@ -202,4 +202,5 @@ export const lift = {
   "enter-the-pull-and-the-front": "Enter how hard each hand pulls and how long the front is.",
   "hot-glue-flows-round-the-wire":
     "hot glue flows round the wire at {flowStressMpa} MPa with a friction of {friction}",
+  "pulls-less-than-the-flow": "Less than what hot glue takes to flow round the wire: read both again.",
 } as const;

@@ -404,6 +404,4 @@ export const job: Words<typeof english> = {
   "plan.soak-ended":
     "{method, select, freezer {Fuera del congelador.} wire {Calor apagado.} other {Fuera del calor.}}",
   "move.wire-read": "{forceN, number} N en el alambre por {glue}, a {glueC, number} °C.",
-  "fault.pulls-less-than-flow":
-    "{forceN, number} N en {frontMm, number} mm es menos de lo que cuesta que el pegamento caliente fluya alrededor del alambre.",
 };

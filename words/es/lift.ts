@@ -205,4 +205,6 @@ export const lift: Words<typeof english> = {
   "enter-the-pull-and-the-front": "Escribe con cuánta fuerza tira cada mano y el largo del frente.",
   "hot-glue-flows-round-the-wire":
     "el pegamento caliente fluye alrededor del alambre a {flowStressMpa} MPa con una fricción de {friction}",
+  "pulls-less-than-the-flow":
+    "Menos de lo que cuesta que el pegamento caliente fluya alrededor del alambre: lee ambos otra vez.",
 };

@@ -157,11 +157,13 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
     const first = asked.find(([, entry]) => entry.fault);
     setFault(first ? `${first[0]}: ${first[1].fault}` : undefined);
     if (first) return;
+    if (isWire && byWireJm2 === null) return setFault(t("pulls-less-than-the-flow"));
     const about = { glue: material, glueC: glueC.value! };
     const isTold = isWire
       ? tell("wire-read", { ...about, frontMm: front.value, ...pulled })
       : input !== undefined && tell("wedge-read", { ...about, input });
     if (isTold) setTyped({ ...typed, front: "", pull: "" });
+    return undefined;
   };
   const length = shown("length", 0, preferences).unit;
   const entry = (field: keyof typeof bounds, label: string, hint: string) => (
