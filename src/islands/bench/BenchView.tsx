@@ -204,14 +204,17 @@ function FindJob() {
   const wanted = find.trim();
   const query = wanted === "" ? null : `find=${encodeURIComponent(wanted)}`;
   const { found, isAway } = useJobSearch(query, null);
-  const first = found?.jobs[0];
+  // A whole code means that job, whoever else's ticket tells of it.
+  const meant =
+    found?.jobs.find(({ code }) => code.toLowerCase() === wanted.toLowerCase()) ??
+    (found?.total === 1 ? found.jobs[0] : undefined);
   return (
     <form
       role="search"
       className="relative"
       onSubmit={(event) => {
         event.preventDefault();
-        if (found?.total === 1 && first) location.assign(`/jobs/${first.code}`);
+        if (meant) location.assign(`/jobs/${meant.code}`);
         else location.assign(query === null ? "/jobs" : `/jobs?${query}`);
       }}
     >
