@@ -61,7 +61,8 @@ export type Vapour = z.output<typeof vapourResult>;
 
 /** Litres of a mole of vapour at 25 C and 1 atm, as limits in ppm are stated. */
 const MOLAR_VOLUME_L = 24.45;
-const DAY_H = 8;
+/** Limits for a working day are means over so long, h. */
+export const DAY_H = 8;
 /** Limits for a short while are means over so long. */
 const SHORT_TERM_H = 0.25;
 /** Share of the lower explosive limit at which a room is left: the usual alarm of gas detectors, from memory. */

@@ -3,7 +3,7 @@ import { defineCalculation } from "../calculation.ts";
 import { checkFeatures, edgeFeature, outline } from "../stack/outline.ts";
 import { bounded } from "../units.ts";
 import { usual } from "../usual.ts";
-import { CARD_MM, HANDLING_S } from "./handling.ts";
+import { CARD_MM, CARD_MM_S, HANDLING_S } from "./handling.ts";
 import { bendingPlate } from "./lift-stress-input.ts";
 import { calculateLiftStress, liftStressResult } from "./lift-stress.ts";
 import { strengthHere, strengthInput } from "./strength-here.ts";
@@ -14,7 +14,6 @@ import { t } from "../../words/lift.ts";
 /** Narrower than this a strip is not cut, mm; wider than this no card reaches. Common practice, no source. */
 const LEAST_STRIP_MM = 3;
 const MOST_STRIP_MM = 25;
-const USUAL_SPEED_MM_S = 4;
 /** How deep a strip is cut for a front that runs so far, mm. */
 export const stripOf = (frontMm: number): number =>
   Math.min(MOST_STRIP_MM, Math.max(LEAST_STRIP_MM, Math.floor(frontMm * 10) / 10));
@@ -28,7 +27,7 @@ export const cardStripsInput = z
     allowableMpa: usual(bounded(0.1, 5_000), 30, "the lifted part bears 30 MPa"),
     cardMm: usual(bounded(0.05, 5), CARD_MM, "a card of 0.5 mm: common practice, no source"),
     glue: strengthInput,
-    speedMmS: usual(bounded(0.05, 100), USUAL_SPEED_MM_S, "a card goes on at 4 mm/s"),
+    speedMmS: usual(bounded(0.05, 100), CARD_MM_S, "a card goes on at 4 mm/s"),
     /** How long it can be cut off the heat; null where it stays on it. */
     windowS: bounded(1, 3_600).nullable(),
     handlingS: usual(

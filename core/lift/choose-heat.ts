@@ -24,7 +24,7 @@ import { bounded } from "../units.ts";
 import type { HeatChoice, WirePlan } from "./lift-slot.ts";
 import type { BenchParting } from "./bench-parting.ts";
 import { stripOf } from "./card-strips.ts";
-import { CARD_MM } from "./handling.ts";
+import { CARD_MM, CARD_MM_S } from "./handling.ts";
 import { calculateLiftStress } from "./lift-stress.ts";
 import { strengthHere } from "./strength-here.ts";
 import { faceStrips, longestPieceMm } from "./strips.ts";
@@ -33,7 +33,6 @@ import { WIRE_MM_S } from "./wire-sweep.ts";
 import { stripsBehindWire, wireSweep } from "./wire-sweep-plan.ts";
 import { t } from "../../words/lift.ts";
 
-const USUAL_SPEED_MM_S = 4;
 /** A thaw that does not end in this air is looked at again after so long, s. */
 const LONGEST_THAW_S = 86_400;
 
@@ -80,7 +79,7 @@ export function chooseHeat(
     seam,
     { ...usual, soakS },
     {
-      speedMmS: speedMmS ?? parting?.cardMmS ?? seam.speedMmS ?? USUAL_SPEED_MM_S,
+      speedMmS: speedMmS ?? parting?.cardMmS ?? seam.speedMmS ?? CARD_MM_S,
       humidityPct,
       cardMm,
       strengthJm2: strengthFor(scene, seam, parting),
@@ -98,8 +97,7 @@ const MOST_APART = 30;
 /** What the seam's glue holds with where it is just soft enough to be cut, J/m2: with what this bench has read of it. */
 function strengthFor(scene: Scene, seam: Seam, parting: BenchParting | undefined): number {
   const material = glueName(scene, seam);
-  const own = parting?.material === material ? parting.readings : [];
-  const readings = own.map((read) => ({ glueC: read.glueC, fractureEnergyJm2: read.fractureEnergyJm2 }));
+  const readings = parting?.material === material ? [...parting.readings] : [];
   const at = { material, glueC: seam.minC ?? SOFT_C };
   const assumedJm2 = strengthHere(at).jm2;
   // A reading far off is a slip: strips are not planned by it.

@@ -13,6 +13,7 @@ import type { Family } from "../stack/family.ts";
 import type { PanelPoint } from "../stack/panel-point.ts";
 import { divided, without } from "../stack/spans.ts";
 import type { HeatChoice, WirePlan } from "./lift-slot.ts";
+import { CARD_MM_S } from "./handling.ts";
 import { faceStrips, longestPieceMm, RIM_SHARE, type Strip } from "./strips.ts";
 
 /** How a piece of a line is freed. */
@@ -101,7 +102,7 @@ function draftsOf(scene: Scene, line: LineKey, heat: HeatChoice | null): Draft[]
     const strokes = Math.ceil(Math.max(family.outline.widthMm, family.outline.heightMm) / STROKE_MM);
     return face(family, "peel", strokes, STROKE_MM / PEEL_MM_S);
   }
-  const speedMmS = heat?.speedMmS ?? 4;
+  const speedMmS = heat?.speedMmS ?? CARD_MM_S;
   const longestMm = longestPieceMm(heat?.windowS || null, speedMmS);
   if (isTaped(scene)) return rimStretches(family, speedMmS, longestMm, seamNow(scene)?.maxDepthMm ?? TAPE_MM);
   if (heat?.method === "freezer") return face(family, "frost", 1, POP_S);

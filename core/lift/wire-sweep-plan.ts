@@ -27,7 +27,7 @@ export interface WireSweep {
 }
 
 /** So deep nothing may be cut where something delicate lies and nothing says how deep, mm. Common practice, no source. */
-const USUAL_DEPTH_MM = 5;
+export const USUAL_DEPTH_MM = 5;
 /** More passes than this are no wire's work any more; one that frees less than this of the face is left to cards. Assumed. */
 const MOST_PASSES = 3;
 const LEAST_NEW_PCT = 5;
@@ -36,11 +36,6 @@ const MOST_STARTS = 8;
 /** The face is looked at in so many cells along its longer side. */
 const CELLS = 40;
 const STEPS = 6;
-
-interface Looked {
-  places: PanelPoint[];
-  isFree: boolean[];
-}
 
 /** The middles of the cells that lie on a panel. */
 function placesOn(panel: Outline): PanelPoint[] {
@@ -113,17 +108,17 @@ export function wireSweep(
     });
   const places = placesOn(outline);
   const covers = tried.map(({ swept }) => within(swept, places));
-  const looked: Looked = { places, isFree: places.map(() => false) };
+  let isFree = places.map(() => false);
   const passes: WirePass[] = [];
   const stops = new Set<string>();
   while (passes.length < MOST_PASSES) {
-    const gains = covers.map((cover) => cover.filter((is, i) => is && !looked.isFree[i]).length);
+    const gains = covers.map((cover) => cover.filter((is, i) => is && !isFree[i]).length);
     const most = Math.max(0, ...gains);
     const newPct = (100 * most) / Math.max(1, places.length);
     if (newPct < LEAST_NEW_PCT) break;
     const at = gains.indexOf(most);
     const { start, longestMm, middleMm: pathMm, swept, stopsBefore } = tried[at]!;
-    looked.isFree = looked.isFree.map((is, i) => is || covers[at]![i]!);
+    isFree = isFree.map((is, i) => is || covers[at]![i]!);
     for (const stop of stopsBefore) stops.add(stop);
     passes.push({ start, longestMm, pathMm, newPct, swept });
   }

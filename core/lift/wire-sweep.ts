@@ -7,7 +7,7 @@ import { usual } from "../usual.ts";
 import { strengthHere, strengthInput } from "./strength-here.ts";
 import { resistanceNm, USUAL_TENSILE_MPA, usualWire, wirePull } from "./wire-force.ts";
 import { wireBounds } from "./wire-bounds.ts";
-import { wireSweep as sweepOf } from "./wire-sweep-plan.ts";
+import { USUAL_DEPTH_MM, wireSweep as sweepOf } from "./wire-sweep-plan.ts";
 
 /** How fast the middle of a wire goes on, mm/s. Assumed, until a bench has timed its own. */
 export const WIRE_MM_S = 1;
@@ -17,7 +17,7 @@ export const wireSweepInput = z
     features: z.array(edgeFeature).max(100),
     maxDepthMm: usual(
       bounded(0.1, 100),
-      5,
+      USUAL_DEPTH_MM,
       "what is delicate reaches 5 mm inward: common practice, no source",
     ),
     glue: strengthInput,

@@ -1,7 +1,5 @@
 import type pg from "pg";
-
-/** Limits for a working day are means over so long, h. */
-const DAY_H = 8;
+import { DAY_H } from "../../core/clean/vapour.ts";
 
 /** How much of each solvent went on cloths in the last eight hours, over all jobs, ml. */
 export async function solventToday(pool: pg.Pool): Promise<Record<string, number>> {

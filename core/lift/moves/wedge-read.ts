@@ -2,6 +2,7 @@ import { z } from "zod";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { temperatureC, words } from "../../units.ts";
+import { glueFault } from "../glue-fault.ts";
 import { liftStressInput } from "../lift-stress-input.ts";
 
 /** How far from the wedge the glue still held, and from what it is worked out how hard. */
@@ -14,11 +15,7 @@ export const wedgeRead = defineMove({
   meets: [],
   offers: never,
   needs: () => [{ is: "opened-job" }],
-  // A glue that is not in the stack cannot have been measured on it.
-  faults: ({ family }, { glue }) =>
-    family.stack.some(({ material }) => material === glue)
-      ? null
-      : message("fault.glue-not-in-stack", { glue, family: family.code }),
+  faults: glueFault,
   does: ({ state }, wedge, { id, atMs }) => ({
     ...state,
     lift: { ...state.lift, wedges: [...state.lift.wedges, { ...wedge, id, atMs }] },

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { defineMove, inStage, never, takes } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { bounded, temperatureC, words } from "../../units.ts";
+import { glueFault } from "../glue-fault.ts";
 import { wireBounds } from "../wire-bounds.ts";
 
 /** How hard each hand pulled at a wire, by a spring scale, and how long its front was: it tells how hard the glue holds. */
@@ -20,11 +21,7 @@ export const wireRead = defineMove({
   meets: [],
   offers: never,
   needs: () => [{ is: "opened-job" }],
-  // A glue that is not in the stack cannot have been measured on it.
-  faults: ({ family }, { glue }) =>
-    family.stack.some(({ material }) => material === glue)
-      ? null
-      : message("fault.glue-not-in-stack", { glue, family: family.code }),
+  faults: glueFault,
   does: ({ state }, pull, { id }) => ({
     ...state,
     lift: { ...state.lift, wirePulls: [...state.lift.wirePulls, { ...pull, id }] },
