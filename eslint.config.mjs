@@ -95,30 +95,4 @@ export default defineConfig(
       ],
     },
   },
-  {
-    // What the types know beyond a single line: a case that is forgotten, a promise that nobody waits for, a value of any type.
-    files: [
-      "core/**/*.ts",
-      "words/**/*.ts",
-      "cli/**/*.ts",
-      "demo/**/*.ts",
-      "server/**/*.ts",
-      "src/islands/**/*.{ts,tsx}",
-    ],
-    ignores: ["**/*.test.ts"],
-    languageOptions: { parserOptions: { project: "./tsconfig.json" } },
-    rules: {
-      "@typescript-eslint/switch-exhaustiveness-check": [
-        "error",
-        { considerDefaultExhaustiveForUnions: true },
-      ],
-      "@typescript-eslint/no-floating-promises": "error",
-      "@typescript-eslint/no-misused-promises": "error",
-      "@typescript-eslint/no-unsafe-argument": "error",
-      "@typescript-eslint/no-unsafe-assignment": "error",
-      "@typescript-eslint/no-unsafe-call": "error",
-      "@typescript-eslint/no-unsafe-member-access": "error",
-      "@typescript-eslint/no-unsafe-return": "error",
-    },
-  },
 );

@@ -68,6 +68,18 @@ export const lint = wholly("lint", [
   ".",
 ]);
 
+/** What the types know beyond a single line: a case that is forgotten, a promise that nobody waits for, a value of any type. */
+export const lintOfTypes = wholly("lint by the types", [
+  "node_modules/oxlint/bin/oxlint",
+  "--type-aware",
+  "core",
+  "words",
+  "cli",
+  "demo",
+  "server",
+  "src",
+]);
+
 export const typesOfCore = wholly("types of the core, without DOM and Node", [
   tsc,
   "-p",

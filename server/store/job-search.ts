@@ -1,5 +1,6 @@
 import type pg from "pg";
 import { z } from "zod";
+import { describeFaults, type Fault } from "../../core/faults.ts";
 import { repairRoutes } from "../../core/device/routes.ts";
 import { outcomes } from "../../core/intake/intake-slot.ts";
 import { panelSketch, type PanelSketch } from "../../core/stack/panel-sketch.ts";
@@ -38,6 +39,21 @@ export const jobQuery = z.object({
   skip: z.coerce.number().int().min(0).max(100_000).default(0),
 });
 export type JobQuery = z.output<typeof jobQuery>;
+
+/**
+ * What an address asks for, as far as it can be asked for, and what is wrong with the rest.
+ *
+ * @example
+ * readJobQuery({ find: "GW", state: "lost?" }).query.find // "GW"
+ */
+export function readJobQuery(asked: Record<string, string>): { query: JobQuery; faults: Fault[] } {
+  const whole = jobQuery.safeParse(asked);
+  if (whole.success) return { query: whole.data, faults: [] };
+  const faults = describeFaults(whole.error, asked);
+  const wrong = new Set(faults.map(({ path }) => path));
+  const right = Object.entries(asked).filter(([name]) => !wrong.has(name));
+  return { query: jobQuery.parse(Object.fromEntries(right)), faults };
+}
 
 export interface JobSummary {
   code: string;

@@ -1,7 +1,13 @@
 import { expect } from "chai";
 import type pg from "pg";
 import { sceneOf, findJob } from "../../server/store/jobs.ts";
-import { JOBS_AT_ONCE, jobQuery, searchJobs, type FoundJobs } from "../../server/store/job-search.ts";
+import {
+  JOBS_AT_ONCE,
+  jobQuery,
+  readJobQuery,
+  searchJobs,
+  type FoundJobs,
+} from "../../server/store/job-search.ts";
 import { keepTicket, lastCustomers, ticketOf } from "../../server/store/tickets.ts";
 import { GET as findJobs } from "../../src/pages/api/jobs/index.ts";
 import { PUT as putTicket } from "../../src/pages/api/jobs/[code]/ticket.ts";
@@ -32,6 +38,15 @@ describe("the list of jobs", () => {
       seen.push(...codes(page));
     }
     expect(seen).to.deep.equal(rows.map(({ code }) => code));
+  });
+
+  it("leaves out of an address only what is wrong with it, and says what that is", () => {
+    const { query, faults } = readJobQuery({ find: "cracked", state: "melted", route: "layer" });
+    expect(query).to.include({ find: "cracked", route: "layer", order: "newest" });
+    expect(query.state).to.equal(undefined);
+    expect(faults.map(({ path }) => path)).to.deep.equal(["state"]);
+    expect(faults[0]!.message).to.include("melted");
+    expect(readJobQuery({ find: "a b c d e f" }).faults.map(({ path }) => path)).to.deep.equal(["find"]);
   });
 
   it("finds by each word of the ticket, in any order and any case, and only where all are there", async () => {

@@ -33,9 +33,11 @@ test("without the server a page opens as it was last seen and says so, a press w
   await visit(page, "/");
   await visit(page, `/jobs/${code}`);
   const before = (await movesOf(url, code)).length;
+  const asked = await answer(page).innerText();
   await settle(page);
   await bigButton(page).click();
   await movesAfter(url, code, before);
+  await expect(answer(page)).not.toHaveText(asked);
   const seen = await answer(page).innerText();
 
   await workshop.stopServer();

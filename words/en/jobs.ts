@@ -24,4 +24,5 @@ export const jobs = {
   "first-version": "first version",
   "more-than-jobs": "More than {total} jobs",
   "jobs-in-all": "{total, plural, one {1 job} other {# jobs}}",
+  "not-asked-for": "Not searched for: {text}",
 } as const;

@@ -35,4 +35,6 @@ export const lots = {
   "no-date": "no date",
   "out-of-date-since": "out of date since {day}",
   "good-until-2": "good until {day}",
+  sheets: "{quantity, plural, one {# sheet} other {# sheets}}",
+  "of-sheets": "sheets",
 } as const;

@@ -27,4 +27,5 @@ export const jobs: Words<typeof english> = {
   "first-version": "primera versión",
   "more-than-jobs": "Más de {total} trabajos",
   "jobs-in-all": "{total, plural, one {1 trabajo} other {# trabajos}}",
+  "not-asked-for": "No se buscó: {text}",
 };

@@ -37,4 +37,6 @@ export const lots: Words<typeof english> = {
   "no-date": "sin fecha",
   "out-of-date-since": "vencido desde {day}",
   "good-until-2": "bueno hasta {day}",
+  sheets: "{quantity, plural, one {# hoja} other {# hojas}}",
+  "of-sheets": "hojas",
 };

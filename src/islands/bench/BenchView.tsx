@@ -12,6 +12,7 @@ import { useLive } from "../../ui/useLive.ts";
 import { useNow } from "../../ui/useNow.ts";
 import { FirstVisit } from "./FirstVisit.tsx";
 import { useJobSearch } from "../jobs/useJobSearch.ts";
+import { term } from "../../../words/speaker.ts";
 import { t } from "../../../words/bench.ts";
 
 const groups: { need: Need; title: string; empty: string }[] = [
@@ -203,7 +204,7 @@ function FindJob() {
   const [find, setFind] = useState("");
   const wanted = find.trim();
   const query = wanted === "" ? null : `find=${encodeURIComponent(wanted)}`;
-  const { found, isAway } = useJobSearch(query, null);
+  const { found, isAway, refused } = useJobSearch(query, null);
   // A whole code means that job, whoever else's ticket tells of it.
   const meant =
     found?.jobs.find(({ code }) => code.toLowerCase() === wanted.toLowerCase()) ??
@@ -230,7 +231,9 @@ function FindJob() {
           className="absolute right-0 z-30 mt-1 w-96 max-w-[92vw] border-2 border-ink bg-raised"
           aria-live="polite"
         >
-          {isAway ? (
+          {refused !== null ? (
+            <p className="p-3 text-danger">{refused}</p>
+          ) : isAway ? (
             <p className="p-3 text-danger">{t("no-answer-from-the-server-try-again")}</p>
           ) : found === null ? (
             <p className="p-3">{t("looking")}</p>
@@ -251,7 +254,7 @@ function FindJob() {
                         {[job.customer, job.complaint].filter(Boolean).join(", ")}
                       </span>
                     </span>
-                    <span className="text-sm text-soft">{job.outcome ?? t("open")}</span>
+                    <span className="text-sm text-soft">{job.outcome ? term(job.outcome) : t("open")}</span>
                   </a>
                 </li>
               ))}

@@ -101,6 +101,16 @@ export function PictureTurn({
       aria-labelledby="picture-title"
       className="side:grid side:grid-cols-[9.5rem_minmax(0,1fr)] lg:grid-cols-[20rem_minmax(0,1fr)] side:grid-rows-[auto_1fr] side:gap-x-6"
     >
+      <div className="side:col-start-1 side:row-span-2 side:row-start-1">
+        <TurnedFilms
+          outline={family.outline}
+          axes={axes}
+          film={film}
+          off={now.off}
+          on={now.on}
+          onTurn={turn}
+        />
+      </div>
       <div className="side:col-start-2">
         <h2 id="picture-title" className="text-lg font-semibold">
           {t("the-picture-it-will-give")}
@@ -142,16 +152,6 @@ export function PictureTurn({
             </RadioGroup.Item>
           ))}
         </RadioGroup.Root>
-      </div>
-      <div className="side:col-start-1 side:row-span-2 side:row-start-1">
-        <TurnedFilms
-          outline={family.outline}
-          axes={axes}
-          film={film}
-          off={now.off}
-          on={now.on}
-          onTurn={turn}
-        />
       </div>
       <div className="side:col-start-2">
         <p data-testid="look">

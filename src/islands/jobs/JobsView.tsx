@@ -28,17 +28,21 @@ const queryOf = (filter: JobFilter): string =>
 export const JobsView = memo(function JobsView({
   initial,
   filter: first,
+  leftOut,
   families,
   nowMs,
 }: {
   initial: FoundJobs;
   filter: JobFilter;
+  /** What is wrong with the address, and so was not asked for. */
+  leftOut: string[];
   families: string[];
   nowMs: number;
 }) {
   const [filter, setFilter] = useState(first);
   const query = queryOf(filter);
-  const { found, isAway, more } = useJobSearch(query, initial);
+  const { found, isAway, refused, more } = useJobSearch(query, initial);
+  const wrong = query === queryOf(first) ? leftOut : refused === null ? [] : [refused];
   useEffect(() => history.replaceState(null, "", query === "" ? "/jobs" : `/jobs?${query}`), [query]);
   const narrow = (change: Partial<JobFilter>) => setFilter({ ...filter, ...change });
   const { jobs, total, atLeast, panels } = found ?? initial;
@@ -110,6 +114,11 @@ export const JobsView = memo(function JobsView({
           </button>
         </p>
       )}
+      {wrong.map((text) => (
+        <p key={text} role="alert" className="mb-3 border-2 border-danger px-3 py-2">
+          {t("not-asked-for", { text })}
+        </p>
+      ))}
       {isAway && (
         <p role="status" className="edge-hatch mb-3 border-y-2 border-film bg-raised py-2 text-film">
           {t("no-answer-from-the-server-shown-as")}

@@ -296,7 +296,11 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
             )}
           </Field>
           {entry(t("lot"), "lot", "text")}
-          {entry(t("how-much", { lotUnit: lotUnits[typed.kind] }), "quantity", "text")}
+          {entry(
+            t("how-much", { lotUnit: typed.kind === "film" ? t("of-sheets") : lotUnits[typed.kind] }),
+            "quantity",
+            "text",
+          )}
           {entry(t("good-until"), "expiresOn", "date")}
           {entry(t("opened-on"), "openedOn", "date")}
         </div>

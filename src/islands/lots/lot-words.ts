@@ -5,7 +5,9 @@ import { t } from "../../../words/lots.ts";
 export const quantityText = (kind: LotKind, quantity: number): string =>
   kind === "tape"
     ? `${(quantity / 1_000).toFixed(1)} m`
-    : `${Number(quantity.toFixed(1))} ${lotUnits[kind]}${kind === "film" && quantity !== 1 ? "s" : ""}`;
+    : kind === "film"
+      ? t("sheets", { quantity })
+      : `${Number(quantity.toFixed(1))} ${lotUnits[kind]}`;
 
 /** Until when a lot is good, or since when it is not. */
 export function dateText(lot: Pick<Lot, "expiresOn" | "openedOn" | "openDays">, nowMs: number): string {

@@ -11,7 +11,7 @@ import type { StageName } from "../../../core/stage.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import type { KeptMove } from "../../../server/store/kept-moves.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
-import { askFor, planFor } from "../../../words/say.ts";
+import { askFor, planFor, say } from "../../../words/say.ts";
 import { soundAlarm, soundTick } from "../../ui/alarm.ts";
 import {
   PreferencesContext,
@@ -195,7 +195,9 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
     [log, plan, work],
   );
 
-  const asked = step ? askFor(step.move.words(scene, data)) : "";
+  // What cannot be worked by is said as the answer, not after it was pressed.
+  const refused = toChoose && data && !isWorkingOut ? step.move.faults(scene, data) : null;
+  const asked = refused ? say(refused) : step ? askFor(step.move.words(scene, data)) : "";
   const instruction = isWaiting
     ? t("wait-then", { charAt: asked.charAt(0).toLowerCase(), asked: asked.slice(1) })
     : asked;
@@ -234,7 +236,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
         answers={answersOf(scene, step.move, data)}
         schema={step.move.data}
         data={data}
-        disabled={isWorkingOut || work.isSending || isWaiting}
+        disabled={isWorkingOut || work.isSending || isWaiting || refused !== null}
         onSend={(told) => work.send(kind, told)}
       />
     ) : null;
