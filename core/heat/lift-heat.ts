@@ -271,11 +271,14 @@ export function keptMethod(
   return heatMethod.parse({ ...usual, ...own });
 }
 
+/** A window this close to the longest that there is does: the rest of a soak only cooks the panel. */
+const NEARLY = 0.95;
+
 const toFiveSeconds = (seconds: number) => Math.ceil(seconds / 5) * 5;
 
 /**
- * The shortest soak, in steps of 5 s, that gives a window of about half a minute without breaking a limit; the
- * longest unbroken one where none does. Where contact and air were measured it is the sure window that is to be so long, if twice the soak
+ * The shortest soak, in steps of 5 s, that gives a window of about half a minute without breaking a limit, or nearly the
+ * longest window that there is where none gives so much; the longest unbroken one where a limit stands in the way. Where contact and air were measured it is the sure window that is to be so long, if twice the soak
  * that would most likely do brings it about. `null` where the glue line never reaches its band this way.
  */
 export function chooseSoakS(
@@ -291,7 +294,7 @@ export function chooseSoakS(
   const longestS = longestSoakS(usual.method);
   const { target } = coarse(longestS);
   if (target!.readyAtS === null || target!.readyAtS > longestS) return null;
-  const goodEnough = (soakS: number) => (coarse(soakS).target!.windowS ?? 0) >= WANTED_WINDOW_S;
+  const windowOf = (soakS: number) => coarse(soakS).target!.windowS ?? 0;
   const sound = (soakS: number) => coarse(soakS).limits.every((limit) => limit.firstBrokenS === null);
   // Both grow with the soak, one towards good and one towards bad, so both borders can be halved in on.
   const firstWhere = (test: (soakS: number) => boolean, from: number, to: number): number => {
@@ -306,11 +309,14 @@ export function chooseSoakS(
     return high;
   };
   const ready = toFiveSeconds(target!.readyAtS + 1);
-  const likely = goodEnough(ready) ? ready : firstWhere(goodEnough, ready, Math.min(longestS, 8 * ready));
+  const patienceS = Math.min(longestS, 8 * ready);
+  const wantedS = Math.min(WANTED_WINDOW_S, NEARLY * windowOf(patienceS));
+  const goodEnough = (soakS: number) => windowOf(soakS) >= wantedS;
+  const likely = goodEnough(ready) ? ready : firstWhere(goodEnough, ready, patienceS);
   const surelyEnough = (soakS: number) => {
     const settings = { ...usual, soakS };
     const { windowS } = calculateLiftHeat(family, seam, settings);
-    return sureWindowS(family, seam, settings, windowS ?? 0) >= WANTED_WINDOW_S;
+    return sureWindowS(family, seam, settings, windowS ?? 0) >= wantedS;
   };
   const mostS = Math.min(longestS, 2 * likely);
   const wanted =

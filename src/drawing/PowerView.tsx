@@ -2,15 +2,14 @@ import type { PowerChain, PowerLink } from "../../core/open/power-chain.ts";
 import { t } from "../../words/frame.ts";
 import { term } from "../../words/speaker.ts";
 
-const MIDDLE = 150;
 /** Lines to the panel lie so far apart, and no farther out than this. */
 const APART = 64;
 const FARTHEST = 230;
 
 /** How the chain lies: along the screen, or down it where that is taller than wide. */
 const ways = {
-  along: { box: 120, gap: 110, font: 19, small: 17, wide: 300, where: "max-lg:portrait:hidden" },
-  down: { box: 62, gap: 76, font: 24, small: 23, wide: 430, where: "hidden max-lg:portrait:block" },
+  along: { box: 120, gap: 110, font: 19, small: 17, middle: 150, where: "max-lg:portrait:hidden" },
+  down: { box: 74, gap: 70, font: 25, small: 22, middle: 225, where: "hidden max-lg:portrait:block" },
 } as const;
 type Way = keyof typeof ways;
 
@@ -20,59 +19,61 @@ const place = (way: Way, along: number, across: number) =>
 
 const boardText = (board: PowerChain["board"]): string => (board === "dead" ? t("proved-dead") : term(board));
 
-/** A line from one box to the next: whole where it is joined, with its two ends apart where it is not. */
-function Line({
-  way,
-  link,
-  from,
-  to,
-  across,
-  row = 0,
-  isAsked,
-}: {
+interface Place {
   way: Way;
   link: PowerLink;
   from: number;
   to: number;
   across: number;
-  /** Which of several that run beside one another: down the screen each has its name on a line of its own. */
-  row?: number;
   isAsked: boolean;
-}) {
+}
+
+/** A line from one box to the next: whole where it is joined, with its two ends apart where it is not. */
+function Line({ way, link, from, to, across, isAsked }: Place) {
   const hue = isAsked ? "var(--heat)" : "var(--ink)";
   const middle = (from + to) / 2;
   const at = (along: number, off = 0) => place(way, along, across + off);
-  const { small } = ways[way];
-  const name =
-    way === "along"
-      ? ({ x: middle, y: across - 20, textAnchor: "middle" } as const)
-      : ({ x: across + 22, y: from + 34 + row * (small + 9), textAnchor: "start" } as const);
   return (
-    <g>
+    <path
+      d={
+        link.isJoined
+          ? `M${at(from)} L${at(to)}`
+          : `M${at(from)} L${at(middle - 20)} L${at(middle - 11, -15)} M${at(to)} L${at(middle + 20)} L${at(middle + 11, 15)}`
+      }
+      fill="none"
+      stroke={hue}
+      strokeWidth={isAsked ? 7 : 4}
+      strokeLinecap="round"
+    >
       <title>{`${term(link.name)}: ${link.isJoined ? t("joined") : t("parted")}`}</title>
-      <path
-        d={
-          link.isJoined
-            ? `M${at(from)} L${at(to)}`
-            : `M${at(from)} L${at(middle - 20)} L${at(middle - 11, -15)} M${at(to)} L${at(middle + 20)} L${at(middle + 11, 15)}`
-        }
-        fill="none"
-        stroke={hue}
-        strokeWidth={isAsked ? 7 : 4}
-        strokeLinecap="round"
-      />
-      <text
-        {...name}
-        fontSize={small}
-        fill="var(--ink)"
-        fontWeight={isAsked ? 600 : 400}
-        stroke="var(--ground)"
-        strokeWidth={way === "down" ? 8 : 0}
-        paintOrder="stroke"
-      >
-        {term(link.name)}
-      </text>
-    </g>
+    </path>
+  );
+}
+
+/** The name of a line; down the screen beside it, on its outer side, and each on a row of its own. */
+function LineName({ way, link, from, to, across, isAsked, row }: Place & { row: number }) {
+  const { small, middle } = ways[way];
+  const isLeft = across < middle;
+  const at =
+    way === "along"
+      ? ({ x: (from + to) / 2, y: across - 20, textAnchor: "middle" } as const)
+      : ({
+          x: across + (isLeft ? -22 : 22),
+          y: from + small + 8 + row * (small + 9),
+          textAnchor: isLeft ? "end" : "start",
+        } as const);
+  return (
+    <text
+      {...at}
+      fontSize={small}
+      fill="var(--ink)"
+      fontWeight={isAsked ? 600 : 400}
+      stroke="var(--ground)"
+      strokeWidth={way === "down" ? 8 : 0}
+      paintOrder="stroke"
+    >
+      {term(link.name)}
+    </text>
   );
 }
 
@@ -92,9 +93,9 @@ function Box({
   text?: string;
   hue?: string;
 }) {
-  const { box, font } = ways[way];
-  const [long, wide] = [at, MIDDLE - across / 2];
-  const [x, y, width, height] = way === "along" ? [long, wide, box, across] : [wide, long, across, box];
+  const { box, font, middle } = ways[way];
+  const out = middle - across / 2;
+  const [x, y, width, height] = way === "along" ? [at, out, box, across] : [out, at, across, box];
   const [middleX, middleY] = [x + width / 2, y + height / 2];
   return (
     <g textAnchor="middle" fontSize={font}>
@@ -128,33 +129,35 @@ interface Power {
 
 function Chain({ way, chain, source, asked, title }: Power & { way: Way }) {
   const { supply, panel, board } = chain;
-  const { box, gap, small, wide, where } = ways[way];
+  const { box, gap, small, middle, where } = ways[way];
   const end = way === "along" ? 90 : 150;
-  const toPanel = way === "along" ? 250 : 60 + panel.length * (small + 9);
+  const toPanel = way === "along" ? 250 : 50 + panel.length * (small + 9);
   const boardAt = supply.length * (box + gap);
   const panelAt = boardAt + box + toPanel;
   const rowOf = (i: number) =>
-    MIDDLE + (i - (panel.length - 1) / 2) * Math.min(APART, FARTHEST / Math.max(1, panel.length));
+    middle + (i - (panel.length - 1) / 2) * Math.min(APART, FARTHEST / Math.max(1, panel.length));
   const across = Math.max(end, Math.min(270, 90 + Math.max(0, panel.length - 1) * APART));
   const long = panelAt + box;
+  const links = [
+    ...supply.map((link, i) => ({
+      link,
+      from: i * (box + gap) + box,
+      to: (i + 1) * (box + gap),
+      across: middle,
+      row: 0,
+    })),
+    ...panel.map((link, i) => ({ link, from: boardAt + box, to: panelAt, across: rowOf(i), row: i })),
+  ].map((line) => ({ ...line, way, isAsked: line.link.key === asked }));
   return (
     <svg
-      viewBox={way === "along" ? `-6 0 ${long + 12} ${wide}` : `0 -6 ${wide} ${long + 12}`}
+      viewBox={way === "along" ? `-6 0 ${long + 12} ${2 * middle}` : `0 -6 ${2 * middle} ${long + 12}`}
       className={`mx-auto h-full max-h-96 w-full max-w-240 ${where}`}
       role="img"
       aria-label={title}
     >
       <Box way={way} at={0} across={end} title={term(source)} />
-      {supply.map((link, i) => (
-        <Line
-          key={link.key}
-          way={way}
-          link={link}
-          from={i * (box + gap) + box}
-          to={(i + 1) * (box + gap)}
-          across={MIDDLE}
-          isAsked={link.key === asked}
-        />
+      {links.map((line) => (
+        <Line key={line.link.key} {...line} />
       ))}
       {supply.length > 1 && <Box way={way} at={box + gap} across={end} title={t("supply")} />}
       <Box
@@ -165,19 +168,10 @@ function Chain({ way, chain, source, asked, title }: Power & { way: Way }) {
         text={boardText(board)}
         hue={board === "dead" ? "var(--done)" : board === "isolated" ? "var(--ink)" : "var(--danger)"}
       />
-      {panel.map((link, i) => (
-        <Line
-          key={link.key}
-          way={way}
-          link={link}
-          from={boardAt + box}
-          to={panelAt}
-          across={rowOf(i)}
-          row={i}
-          isAsked={link.key === asked}
-        />
-      ))}
       <Box way={way} at={panelAt} across={across} title={t("panel")} />
+      {links.map((line) => (
+        <LineName key={line.link.key} {...line} />
+      ))}
     </svg>
   );
 }

@@ -2,7 +2,7 @@ import { expect } from "chai";
 import fc from "fast-check";
 import { renderToStaticMarkup } from "react-dom/server";
 import { PreferencesContext, type Preferences } from "./preferences.ts";
-import { durationText } from "./duration-text.ts";
+import { durationText } from "../../core/duration-text.ts";
 import { Duration, kept, Length, lengthText, shown, Temperature, temperatureText } from "./quantity.tsx";
 
 const metric: Preferences = {

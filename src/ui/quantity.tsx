@@ -1,7 +1,7 @@
 import { Popover } from "radix-ui";
 import type { ReactNode } from "react";
 import { celsiusToFahrenheit, fahrenheitToCelsius, inchToMm, mmToInch } from "../../core/units.ts";
-import { durationParts } from "./duration-text.ts";
+import { durationParts } from "../../core/duration-text.ts";
 import { NotMeasured } from "./NotMeasured.tsx";
 import { usePreferences, type Preferences } from "./preferences.ts";
 import { t } from "../../words/frame.ts";

@@ -46,11 +46,11 @@ export const job = {
   "move.part-put-back": "{goes, select, new_each_time {Fit a new one: {name}.} other {Put back {name}.}}",
   "move.display-set": "Lay the new display in its place.",
   "move.heat-chosen":
-    "{method}: {soakS, number} s, {staysOn, select, yes {then draw the wire.} other {then {windowS, number} s to cut{likelyS, plural, =0 {} other {, likely # s}}.}}",
+    "{method}: {soak}, {staysOn, select, yes {then draw the wire.} other {then {window} to cut{likely, select, none {} other {, likely {likely}}}.}}",
   "move.soak-started":
-    "{method, select, freezer {Into the freezer for {seconds, number} s.} other {{again, select, yes {Back on} other {On}} the heat for {seconds, number} s.}}",
+    "{method, select, freezer {Into the freezer for {time}.} other {{again, select, yes {Back on} other {On}} the heat for {time}.}}",
   "move.soak-ended":
-    "{early, select, yes {Off early: no window to cut.} other {{method, select, freezer {Out of the freezer.} wire {Heat off.} other {Off the heat. {windowS, number} s to cut.}}}}",
+    "{early, select, yes {Off early: no window to cut.} other {{method, select, freezer {Out of the freezer.} wire {Heat off.} other {Off the heat. {window} to cut.}}}}",
   "move.strip-cut":
     "{edge, select, rim {Cut the rim clockwise, {fromMm, number} to {toMm, number} mm from the top, {depthMm, number} mm deep. Leave a pick.} other {Cut along the {edge} edge, {fromMm, number} to {toMm, number} mm, {depthMm, number} mm deep. Leave a pick.}}",
   "move.wire-drawn": "Draw the wire under the glass, as marked: pass {pass, number}. Plate stays hot.",
@@ -99,15 +99,14 @@ export const job = {
   "move.film-on-glass":
     "Adhesive film {widthMm, number} × {heightMm, number} mm onto the new glass. Trim it flush.",
   "move.in-mould": "Second liner off. Glass and panel into the mould.",
-  "move.laminator-on": "Laminator on: vacuum, then pressure, {seconds, number} s.",
+  "move.laminator-on": "Laminator on: vacuum, then pressure, {time}.",
   "move.laminator-off": "Laminator open. Take it out.",
   "move.tape-laid": "Perimeter tape on the frame, {lengthMm, number} mm. Rub it down.",
   "move.glass-set": "Set the new glass on its tape.",
   "move.lamp-read": "Read the lamp at the glass: {irradiance, number} mW/cm².",
-  "move.exposure-chosen":
-    "Exposure: tack {tackS, number} s, face {faceS, number} s, each edge {edgeS, number} s.",
+  "move.exposure-chosen": "Exposure: tack {tack}, face {face}, each edge {edge}.",
   "move.lamp-on":
-    "Lamp on, {seconds, number} s: {zone, select, tack {sweep the face to tack it} side {{where} side} face {face{places, plural, one {} other {, place {where}}}} other {{where} edge, from the side}}.",
+    "Lamp on, {time}: {zone, select, tack {sweep the face to tack it} side {{where} side} face {face{places, plural, one {} other {, place {where}}}} other {{where} edge, from the side}}.",
   "move.lamp-off": "{early, select, yes {Lamp off early.} other {Lamp off.}}",
   "move.seep-wiped": "Wipe off what seeped out.",
   "move.sheets-photographed": "Photograph the loose sheets: order and way round.",
@@ -128,7 +127,7 @@ export const job = {
   "move.liners-counted": "Count the liners on the bench: {count, number} of {of, number}.",
   "move.casing-shut":
     "{way, select, from_the_front {Fold the glass shut from the {edge} edge. Cables tucked.} other {Close it. Cables tucked.}}",
-  "move.squeeze-started": "Squeeze all round, on the frame only, {seconds, number} s.",
+  "move.squeeze-started": "Squeeze all round, on the frame only, {time}.",
   "move.squeeze-ended": "Squeezed. Let go.",
   "move.outside-cleaned": "Clean the outside: glass, back, ports.",
   "move.customer-told": "Tell the customer what was done and what was left.",
@@ -338,7 +337,7 @@ export const job = {
   "fault.no-window": "These settings leave no time to cut.",
   "fault.no-thaw": "Say how long it thaws.",
   "fault.glass-off-already": "The glass is off already.",
-  "fault.soaked-too-long": "{most, number} s is the most for this stack.",
+  "fault.soaked-too-long": "{most} is the most for this stack.",
   "fault.unknown-piece": "{piece} is not a piece of this plan.",
   "fault.piece-free-already": "{piece} is free already.",
   "fault.piece-out-of-turn": "A strip before this one still holds.",

@@ -46,11 +46,11 @@ export const job: Words<typeof english> = {
     "{goes, select, new_each_time {Pon uno nuevo: {name}.} other {Vuelve a poner {name}.}}",
   "move.display-set": "Pon la pantalla nueva en su lugar.",
   "move.heat-chosen":
-    "{method}: {soakS, number} s, {staysOn, select, yes {luego pasa el alambre.} other {luego {windowS, number} s para cortar{likelyS, plural, =0 {} other {, probablemente # s}}.}}",
+    "{method}: {soak}, {staysOn, select, yes {luego pasa el alambre.} other {luego {window} para cortar{likely, select, none {} other {, probablemente {likely}}}.}}",
   "move.soak-started":
-    "{method, select, freezer {Al congelador por {seconds, number} s.} other {{again, select, yes {De vuelta al} other {Al}} calor por {seconds, number} s.}}",
+    "{method, select, freezer {Al congelador por {time}.} other {{again, select, yes {De vuelta al} other {Al}} calor por {time}.}}",
   "move.soak-ended":
-    "{early, select, yes {Fuera antes de tiempo: sin ventana para cortar.} other {{method, select, freezer {Fuera del congelador.} wire {Calor apagado.} other {Fuera del calor. {windowS, number} s para cortar.}}}}",
+    "{early, select, yes {Fuera antes de tiempo: sin ventana para cortar.} other {{method, select, freezer {Fuera del congelador.} wire {Calor apagado.} other {Fuera del calor. {window} para cortar.}}}}",
   "move.strip-cut":
     "{edge, select, rim {Corta el contorno en sentido horario, de {fromMm, number} a {toMm, number} mm desde arriba, {depthMm, number} mm de hondo. Deja una púa.} other {Corta por el borde {edge}, de {fromMm, number} a {toMm, number} mm, {depthMm, number} mm de hondo. Deja una púa.}}",
   "move.wire-drawn":
@@ -101,15 +101,14 @@ export const job: Words<typeof english> = {
   "move.film-on-glass":
     "Película adhesiva {widthMm, number} × {heightMm, number} mm sobre el cristal nuevo. Recórtala al ras.",
   "move.in-mould": "Segundo protector fuera. Cristal y panel al molde.",
-  "move.laminator-on": "Laminadora encendida: vacío, luego presión, {seconds, number} s.",
+  "move.laminator-on": "Laminadora encendida: vacío, luego presión, {time}.",
   "move.laminator-off": "Laminadora abierta. Sácalo.",
   "move.tape-laid": "Cinta perimetral en el marco, {lengthMm, number} mm. Alísala.",
   "move.glass-set": "Pon el cristal nuevo sobre su cinta.",
   "move.lamp-read": "Lee la lámpara en el cristal: {irradiance, number} mW/cm².",
-  "move.exposure-chosen":
-    "Exposición: fijar {tackS, number} s, cara {faceS, number} s, cada borde {edgeS, number} s.",
+  "move.exposure-chosen": "Exposición: fijar {tack}, cara {face}, cada borde {edge}.",
   "move.lamp-on":
-    "Lámpara encendida, {seconds, number} s: {zone, select, tack {barre la cara para fijar} side {{where}} face {cara{places, plural, one {} other {, lugar {where}}}} other {borde {where}, desde el lado}}.",
+    "Lámpara encendida, {time}: {zone, select, tack {barre la cara para fijar} side {{where}} face {cara{places, plural, one {} other {, lugar {where}}}} other {borde {where}, desde el lado}}.",
   "move.lamp-off": "{early, select, yes {Lámpara apagada antes de tiempo.} other {Lámpara apagada.}}",
   "move.seep-wiped": "Limpia lo que salió por los bordes.",
   "move.sheets-photographed": "Fotografía las hojas sueltas: orden y posición.",
@@ -132,7 +131,7 @@ export const job: Words<typeof english> = {
   "move.liners-counted": "Cuenta los protectores en la mesa: {count, number} de {of, number}.",
   "move.casing-shut":
     "{way, select, from_the_front {Cierra el cristal desde el borde {edge}. Cables dentro.} other {Ciérralo. Cables dentro.}}",
-  "move.squeeze-started": "Aprieta alrededor, solo en el marco, {seconds, number} s.",
+  "move.squeeze-started": "Aprieta alrededor, solo en el marco, {time}.",
   "move.squeeze-ended": "Apretado. Suelta.",
   "move.outside-cleaned": "Limpia por fuera: cristal, tapa, puertos.",
   "move.customer-told": "Di al cliente qué se hizo y qué se dejó.",
@@ -336,7 +335,7 @@ export const job: Words<typeof english> = {
   "fault.no-window": "Estos ajustes no dejan tiempo para cortar.",
   "fault.no-thaw": "Di cuánto se descongela.",
   "fault.glass-off-already": "El cristal ya está fuera.",
-  "fault.soaked-too-long": "{most, number} s es lo máximo para estas capas.",
+  "fault.soaked-too-long": "{most} es lo máximo para estas capas.",
   "fault.unknown-piece": "{piece} no es un tramo de este plan.",
   "fault.piece-free-already": "{piece} ya está libre.",
   "fault.piece-out-of-turn": "Un tramo anterior aún sujeta.",

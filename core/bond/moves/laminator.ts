@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { durationText } from "../../duration-text.ts";
 import { withLine, withMark } from "../../device/ask.ts";
 import { defineMove, hazardOf, inStage, noFault } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
@@ -17,7 +18,7 @@ export const laminatorOn = defineMove({
   faults: ({ state }) => (state.bond.laminatorSinceMs === null ? null : message("fault.laminator-runs")),
   does: ({ state }, _, { atMs }) => ({ ...state, bond: { ...state.bond, laminatorSinceMs: atMs } }),
   reopens: () => ["stack"],
-  words: () => message("move.laminator-on", { seconds: LAMINATE_S }),
+  words: () => message("move.laminator-on", { time: durationText(LAMINATE_S) }),
   hazard: hazardOf("pressure"),
   minutes: () => 0.3,
   hands: 1,

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { durationText } from "../../duration-text.ts";
 import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { SQUEEZE_S } from "../close-facts.ts";
@@ -16,7 +17,7 @@ export const squeezeStarted = defineMove({
   faults: ({ state }) => (state.bond.squeezeSinceMs === null ? null : message("fault.squeezed-already")),
   does: ({ state }, _, { atMs }) => ({ ...state, bond: { ...state.bond, squeezeSinceMs: atMs } }),
   reopens: () => [],
-  words: () => message("move.squeeze-started", { seconds: SQUEEZE_S }),
+  words: () => message("move.squeeze-started", { time: durationText(SQUEEZE_S) }),
   hazard: noHazard,
   minutes: () => 0.1,
   hands: 2,

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { durationText } from "../../duration-text.ts";
 import { defineMove, inStage } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { bounded, boundedWhole } from "../../units.ts";
@@ -41,9 +42,9 @@ export const exposureChosen = defineMove({
   reopens: () => [],
   words: (_, { tackS, faceS, edgeS }) =>
     message("move.exposure-chosen", {
-      tackS: Math.round(tackS),
-      faceS: Math.round(faceS),
-      edgeS: Math.round(edgeS),
+      tack: durationText(tackS),
+      face: durationText(faceS),
+      edge: durationText(edgeS),
     }),
   hazard: () => "uv",
   minutes: () => 1,

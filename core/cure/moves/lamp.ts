@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { durationText } from "../../duration-text.ts";
 import { withMark } from "../../device/ask.ts";
 import { defineMove, hazardOf, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
@@ -69,7 +70,7 @@ export const lampOn = defineMove({
     return message("move.lamp-on", {
       zone: what ?? of,
       where: where ?? "",
-      seconds: Math.ceil(zoneLeftS(state.cure, of) ?? 0),
+      time: durationText(Math.ceil(zoneLeftS(state.cure, of) ?? 0)),
       places: state.cure.exposure?.places ?? 1,
     });
   },

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { durationText } from "../../duration-text.ts";
 import { isHeatedLine, lineOf, seamNow } from "../../device/ask.ts";
 import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import { heatMethodKinds, methodOf } from "../../heat/heat-methods.ts";
@@ -81,9 +82,9 @@ export const heatChosen = defineMove({
     message("move.heat-chosen", {
       method: methodOf(method).title,
       staysOn: methodOf(method).staysOn ? "yes" : "no",
-      soakS: Math.round(soakS),
-      windowS: Math.floor(windowS ?? 0),
-      likelyS: Math.round(likelyWindowS ?? 0),
+      soak: durationText(soakS),
+      window: durationText(Math.floor(windowS ?? 0)),
+      likely: likelyWindowS ? durationText(likelyWindowS) : "none",
     }),
   hazard: noHazard,
   minutes: takes(1),

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { durationText } from "../../duration-text.ts";
 import { defineMove, inStage } from "../../device/define-move.ts";
 import { methodOf } from "../../heat/heat-methods.ts";
 import { message } from "../../job/message.ts";
@@ -43,7 +44,7 @@ export const soakEnded = defineMove({
     message("move.soak-ended", {
       early: early ? "yes" : "no",
       method: state.lift.heat?.method ?? "plate",
-      windowS: Math.round(state.lift.heat?.windowS ?? 0),
+      window: durationText(state.lift.heat?.windowS ?? 0),
     }),
   hazard: ({ state }) => (state.lift.heat && methodOf(state.lift.heat.method).isCold ? "cold" : "heat"),
   minutes: () => 0.1,

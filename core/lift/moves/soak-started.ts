@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { durationText } from "../../duration-text.ts";
 import { hasScrews, isFromFront, isOnFrame, isTaped, lineOf, looseParts } from "../../device/ask.ts";
 import { defineMove, inStage } from "../../device/define-move.ts";
 import type { DeviceFact } from "../../device/facts.ts";
@@ -50,7 +51,7 @@ export const soakStarted = defineMove({
         : lineOf(state, "glass").old === "off"
           ? message("fault.glass-off-already")
           : state.lift.heat && forS > state.lift.heat.soakS + 0.5
-            ? message("fault.soaked-too-long", { most: state.lift.heat.soakS })
+            ? message("fault.soaked-too-long", { most: durationText(state.lift.heat.soakS) })
             : null,
   does: ({ state }, { forS }, { atMs }) => ({
     ...state,
@@ -68,7 +69,7 @@ export const soakStarted = defineMove({
     message("move.soak-started", {
       method: state.lift.heat?.method ?? "plate",
       again: state.lift.soaks.length > 0 ? "yes" : "no",
-      seconds: Math.round(forS),
+      time: durationText(forS),
     }),
   hazard: ({ state }) => (state.lift.heat && methodOf(state.lift.heat.method).isCold ? "cold" : "heat"),
   minutes: () => 0.2,

@@ -4,7 +4,7 @@ import { stageTitles } from "../../../core/stage.ts";
 import type { Bench, BenchRow, Need } from "../../../server/bench.ts";
 import { PanelSketch } from "../../drawing/PanelSketch.tsx";
 import { soundAlarm } from "../../ui/alarm.ts";
-import { durationText } from "../../ui/duration-text.ts";
+import { durationText } from "../../../core/duration-text.ts";
 import { setPreference, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { SearchField } from "../../ui/SearchField.tsx";
 import { distanceText } from "../../ui/time-text.ts";

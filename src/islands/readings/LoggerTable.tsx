@@ -7,7 +7,7 @@ import {
   type TableShape,
 } from "../../../core/readings/reading-table.ts";
 import { Field } from "../../ui/Field.tsx";
-import { durationText } from "../../ui/duration-text.ts";
+import { durationText } from "../../../core/duration-text.ts";
 import { Temperature } from "../../ui/quantity.tsx";
 import { t } from "../../../words/readings.ts";
 

@@ -10,7 +10,7 @@ import { panelPlace } from "../../../drawing/plan-point.ts";
 import { PlanFrame } from "../../../drawing/PlanFrame.tsx";
 import { usePlanCross } from "../../../drawing/usePlanCross.ts";
 import { DialSlider } from "../../../ui/DialSlider.tsx";
-import { durationText } from "../../../ui/duration-text.ts";
+import { durationText } from "../../../../core/duration-text.ts";
 import { Figure, Temperature, temperatureText } from "../../../ui/quantity.tsx";
 import { usePreferences } from "../../../ui/preferences.ts";
 import { useDraft } from "../../../ui/useDraft.ts";

@@ -20,7 +20,7 @@ import { methodsOf } from "../../../../core/lift/methods-of.ts";
 import type { Seam } from "../../../../core/stack/family.ts";
 import { DialSlider } from "../../../ui/DialSlider.tsx";
 import { usePreferences } from "../../../ui/preferences.ts";
-import { durationText } from "../../../ui/duration-text.ts";
+import { durationText } from "../../../../core/duration-text.ts";
 import { Duration, Figure, Length, lengthText, shown } from "../../../ui/quantity.tsx";
 import { useMounted } from "../../../ui/useMounted.ts";
 import { HeatChart } from "../../lift/HeatChart.tsx";

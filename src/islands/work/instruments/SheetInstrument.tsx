@@ -8,7 +8,7 @@ import {
 import { PlanFrame } from "../../../drawing/PlanFrame.tsx";
 import { DialSlider } from "../../../ui/DialSlider.tsx";
 import { usePreferences } from "../../../ui/preferences.ts";
-import { durationText } from "../../../ui/duration-text.ts";
+import { durationText } from "../../../../core/duration-text.ts";
 import { Duration, Figure, Length, Temperature, temperatureText } from "../../../ui/quantity.tsx";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { InstrumentProps } from "../instrument.ts";

@@ -4,7 +4,7 @@ import {
   comparedOf,
   type Compared,
 } from "../../../../core/records/compared.ts";
-import { durationText } from "../../../ui/duration-text.ts";
+import { durationText } from "../../../../core/duration-text.ts";
 import { sumText } from "../MeasuredHere.tsx";
 import type { ToolProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";

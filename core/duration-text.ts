@@ -13,6 +13,12 @@ export function durationParts(seconds: number): { value: number; unit: string }[
   ];
 }
 
+/**
+ * Seconds as they are read out.
+ *
+ * @example
+ * durationText(130) // "2 min 10 s"
+ */
 export const durationText = (seconds: number) =>
   durationParts(seconds)
     .map(({ value, unit }) => `${value} ${unit}`)
