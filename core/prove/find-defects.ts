@@ -1,5 +1,8 @@
 import { Matrix, solve } from "ml-matrix";
-import { labelPlaces, type GreyPicture } from "./picture.ts";
+import { hiddenParts, isHotSite, isWithin, type HiddenPart } from "./cannot-see.ts";
+import { greyOf, labelPlaces, type GreyPicture } from "./picture.ts";
+import { findLines, type FoundLine } from "./find-lines.ts";
+import { withoutGrid } from "./without-grid.ts";
 import { fastStandsOut } from "./fast-stands-out.ts";
 import type { Outstanding } from "./stands-out.ts";
 import type { Defect, DefectKind, Lighting } from "./defects.ts";
@@ -18,6 +21,19 @@ const PATCH_SIGMA = 5;
 const MOST_PATCH_CELLS = 6_000;
 /** Within a patch what is no stronger than this is the patch itself. */
 const FAINT_SIGMA = 12;
+/** What lies closer together than this is one place, mm. */
+const JOIN_MM = 0.05;
+/** A ring that is smaller is seen as a speck, mm. */
+const LEAST_RING_MM = 0.35;
+/** A ring is seen in so much of the way round, in so many sectors. */
+const ROUND_SHARE = 0.7;
+const SECTORS = 16;
+/** A place is as large as what stands out by this share of its most. */
+const SHAPE_SHARE = 0.12;
+/** A ring is empty in so much of its middle. */
+const HOLLOW_SHARE = 0.4;
+/** So many pixels that stand out the other way, for each that stands out its own, are a grid that is shifted. */
+const MIXED_SHARE = 0.3;
 /** A place this many times as long as wide is a line. */
 const LINE_RATIO = 4;
 /** A line that leaves the straight by more than this share of its length is a fibre. */
@@ -138,14 +154,14 @@ function calmed(
 
 /**
  * Contrast to the surroundings, bright or dark as wanted, smoothed over three by three pixels, in deviations of the noise: kept where it is
- * enough to follow a place, else 0, and a mask of where that is.
+ * enough to follow a place, else 0, and a mask of where that is. Then the same the other way.
  */
 function contrast(
   picture: GreyPicture,
   block: number,
   isBright: boolean,
   ignored: Uint8Array | null,
-): Outstanding {
+): [Outstanding, Outstanding] {
   const { width, height, light } = picture;
   const { columns, rows, level, spread } = survey(picture, block, ignored);
   const surface = lightSurface(level, columns, rows);
@@ -189,12 +205,18 @@ function contrast(
   }
   const worse = Math.max(1, 1.4826 * median(shared));
   for (let k = 0; k < deviation.length; k += 1) deviation[k] = deviation[k]! * worse;
-  return fastStandsOut(picture, { columns, rows, base, deviation }, isBright, ignored);
+  const around = { columns, rows, base, deviation };
+  return [isBright, !isBright].map((bright) => fastStandsOut(picture, around, bright, ignored)) as [
+    Outstanding,
+    Outstanding,
+  ];
 }
 
 /** What is measured of one place. */
 interface Place {
   pixels: number;
+  /** Pixels that stand out the other way. */
+  others: number;
   sumX: number;
   sumY: number;
   sumXX: number;
@@ -208,24 +230,40 @@ interface Place {
 }
 
 /** How hollow a place is: the share of the pixels around its middle that do not belong to it. */
-function hollowness(labels: Int32Array, label: number, width: number, place: Place): number {
-  const [cx, cy] = [place.sumX / place.pixels, place.sumY / place.pixels];
+function hollowness(belongs: (i: number) => boolean, width: number, place: Place): number {
+  const [cx, cy] = [(place.left + place.right) / 2, (place.top + place.bottom) / 2];
   const reach = Math.max(1, 0.28 * Math.min(place.right - place.left + 1, place.bottom - place.top + 1));
   let [inside, own] = [0, 0];
   for (let y = Math.ceil(cy - reach); y <= cy + reach; y += 1) {
     for (let x = Math.ceil(cx - reach); x <= cx + reach; x += 1) {
       if ((x - cx) ** 2 + (y - cy) ** 2 > reach * reach) continue;
       inside += 1;
-      if (labels[y * width + x] === label) own += 1;
+      if (belongs(y * width + x)) own += 1;
     }
   }
   return inside === 0 ? 0 : 1 - own / inside;
 }
 
+/** How much of the way round its middle a place has pixels near its outer edge, 0 to 1. */
+function roundness(belongs: (i: number) => boolean, width: number, place: Place): number {
+  const [cx, cy] = [(place.left + place.right) / 2, (place.top + place.bottom) / 2];
+  const [rx, ry] = [(place.right - place.left + 1) / 2, (place.bottom - place.top + 1) / 2];
+  const seen = new Uint8Array(SECTORS);
+  for (let y = place.top; y <= place.bottom; y += 1) {
+    for (let x = place.left; x <= place.right; x += 1) {
+      if (!belongs(y * width + x)) continue;
+      const [u, v] = [(x - cx) / rx, (y - cy) / ry];
+      const far = Math.hypot(u, v);
+      if (far > 0.6 && far < 1.15)
+        seen[Math.floor(((Math.atan2(v, u) / Math.PI + 1) / 2) * SECTORS) % SECTORS] = 1;
+    }
+  }
+  return seen.reduce((sum, one) => sum + one, 0) / SECTORS;
+}
+
 /** A line's bend: how far its pixels' middle third lies off the line from end to end, as a share of its length. */
 function bend(
-  labels: Int32Array,
-  label: number,
+  belongs: (i: number) => boolean,
   width: number,
   place: Place,
   axis: readonly [number, number],
@@ -238,7 +276,7 @@ function bend(
   const own: [number, number][] = [];
   for (let y = place.top; y <= place.bottom; y += 1) {
     for (let x = place.left; x <= place.right; x += 1) {
-      if (labels[y * width + x] !== label) continue;
+      if (!belongs(y * width + x)) continue;
       const a = along(x, y);
       low = Math.min(low, a);
       high = Math.max(high, a);
@@ -258,7 +296,20 @@ function bend(
   return (Math.max(...middles) - Math.min(...middles)) / long;
 }
 
-/** Specks, lines and rings: what stands out of its close surroundings. */
+/** Pixels this far apart belong to one place: a grid breaks it up. */
+function joined(mask: Uint8Array, width: number, height: number, reach: number): Uint8Array {
+  const out = new Uint8Array(mask.length);
+  for (let i = 0; i < mask.length; i += 1) {
+    if (!mask[i]) continue;
+    const [x, y] = [i % width, Math.floor(i / width)];
+    const [left, right] = [Math.max(0, x - reach), Math.min(width - 1, x + reach)];
+    for (let v = Math.max(0, y - reach); v <= Math.min(height - 1, y + reach); v += 1)
+      out.fill(1, v * width + left, v * width + right + 1);
+  }
+  return out;
+}
+
+/** Specks, lines and rings: what stands out of its close surroundings. What stands out the other way beside it belongs to it. */
 function findSharp(
   picture: GreyPicture,
   pxPerMm: number,
@@ -267,11 +318,14 @@ function findSharp(
 ): Defect[] {
   const { width, height } = picture;
   const block = Math.max(8, BLOCK_MM * pxPerMm);
-  const { z, mask } = contrast(picture, block, isBright, ignored);
-  const { labels, count, pixels } = labelPlaces(mask, width, height);
+  const [{ z, mask }, other] = contrast(picture, block, isBright, ignored);
+  const either = mask.map((on, i) => on | other.mask[i]!);
+  const reach = Math.max(1, Math.round(JOIN_MM * pxPerMm));
+  const { labels, count } = labelPlaces(joined(either, width, height, reach), width, height);
   if (count > MOST_PLACES) return [];
   const places: Place[] = Array.from({ length: count }, () => ({
     pixels: 0,
+    others: 0,
     sumX: 0,
     sumY: 0,
     sumXX: 0,
@@ -283,20 +337,31 @@ function findSharp(
     top: height,
     bottom: 0,
   }));
-  for (const i of pixels) {
+  for (let i = 0; i < either.length; i += 1) {
+    if (!mask[i]) continue;
+    const place = places[labels[i]! - 1]!;
+    place.most = Math.max(place.most, z[i]!);
+  }
+  // What is faint beside the rest of its place is its blur or its ghost.
+  const isShape = (i: number) => Math.max(z[i]!, other.z[i]!) >= SHAPE_SHARE * places[labels[i]! - 1]!.most;
+  for (let i = 0; i < either.length; i += 1) {
+    if (!either[i] || !isShape(i)) continue;
     const place = places[labels[i]! - 1]!;
     const [x, y] = [i % width, Math.floor(i / width)];
+    place.left = Math.min(place.left, x);
+    place.right = Math.max(place.right, x);
+    place.top = Math.min(place.top, y);
+    place.bottom = Math.max(place.bottom, y);
+    if (!mask[i]) {
+      place.others += 1;
+      continue;
+    }
     place.pixels += 1;
     place.sumX += x;
     place.sumY += y;
     place.sumXX += x * x;
     place.sumYY += y * y;
     place.sumXY += x * y;
-    place.most = Math.max(place.most, z[i]!);
-    place.left = Math.min(place.left, x);
-    place.right = Math.max(place.right, x);
-    place.top = Math.min(place.top, y);
-    place.bottom = Math.max(place.bottom, y);
   }
   return places.flatMap((place, k): Defect[] => {
     if (place.most < SEED_SIGMA) return [];
@@ -315,22 +380,31 @@ function findSharp(
     const widthPx = n / lengthPx;
     const isLine = lengthPx / Math.max(1, widthPx) >= LINE_RATIO && lengthPx / Math.sqrt(12 * small) > 2;
     const areaMm2 = n / pxPerMm ** 2;
-    const boxPx = Math.min(place.right - place.left + 1, place.bottom - place.top + 1);
-    const kind: DefectKind =
-      boxPx >= 6 && hollowness(labels, k + 1, width, place) > 0.5 && large / small < 4
-        ? "bubble"
-        : isLine
-          ? bend(labels, k + 1, width, place, [Math.cos(angle), Math.sin(angle)]) > STRAIGHT_SHARE
-            ? "fibre"
-            : "scratch"
-          : "speck";
+    const [boxX, boxY] = [place.right - place.left + 1, place.bottom - place.top + 1];
+    const own = (i: number) => mask[i] === 1 && labels[i] === k + 1 && isShape(i);
+    const isRound =
+      Math.min(boxX, boxY) >= Math.max(6, LEAST_RING_MM * pxPerMm) &&
+      Math.max(boxX, boxY) < 1.6 * Math.min(boxX, boxY) &&
+      roundness((i) => either[i] === 1 && labels[i] === k + 1 && isShape(i), width, place) >= ROUND_SHARE;
+    // Under a bubble the grid is shifted: it is as much too bright as too dark there. Where there is no grid, only its rim shows.
+    const isRing =
+      isRound &&
+      (hollowness(own, width, place) > HOLLOW_SHARE || (!isBright && place.others > MIXED_SHARE * n));
+    const kind: DefectKind = isRing
+      ? "bubble"
+      : isLine
+        ? bend(own, width, place, [Math.cos(angle), Math.sin(angle)]) > STRAIGHT_SHARE
+          ? "fibre"
+          : "scratch"
+        : "speck";
+    const [atX, atY] = isRing ? [(place.left + place.right) / 2, (place.top + place.bottom) / 2] : [cx, cy];
     return [
       {
         kind,
-        xMm: (cx + 0.5) / pxPerMm,
-        yMm: (cy + 0.5) / pxPerMm,
-        areaMm2,
-        lengthMm: Math.max(lengthPx, Math.sqrt(n)) / pxPerMm,
+        xMm: (atX + 0.5) / pxPerMm,
+        yMm: (atY + 0.5) / pxPerMm,
+        areaMm2: isRing ? (Math.PI * boxX * boxY) / 4 / pxPerMm ** 2 : areaMm2,
+        lengthMm: (isRing ? Math.max(boxX, boxY) : Math.max(lengthPx, Math.sqrt(n))) / pxPerMm,
         strength: place.most,
       },
     ];
@@ -378,6 +452,29 @@ function findPatches(picture: GreyPicture, pxPerMm: number, ignored: Uint8Array 
   });
 }
 
+/** What lies so near a line belongs to it, mm. */
+const BESIDE_LINE_MM = 0.25;
+
+/** Places and lines together: what a line is broken into is that line, and a line through a place as large as itself is that place. */
+function withLines(sharp: readonly Defect[], lines: readonly FoundLine[]): Defect[] {
+  const kept: Defect[] = [];
+  const parts = new Set<Defect>();
+  for (const { defect, points } of lines) {
+    const on = sharp.filter((place) =>
+      points.some(
+        ({ xMm, yMm }) =>
+          Math.hypot(xMm - place.xMm, yMm - place.yMm) <
+          BESIDE_LINE_MM + (place.kind === "bubble" ? place.lengthMm / 2 : 0),
+      ),
+    );
+    const isOf = on.some(({ kind, lengthMm }) => kind === "bubble" || lengthMm > 0.55 * defect.lengthMm);
+    if (isOf) continue;
+    for (const place of on) parts.add(place);
+    kept.push({ ...defect, strength: Math.max(defect.strength, ...on.map(({ strength }) => strength)) });
+  }
+  return [...sharp.filter((place) => !parts.has(place)), ...kept];
+}
+
 /**
  * Defects of a panel in a picture that is squared up: the panel fills it. Light that falls off, and noise that grows with light, are taken
  * from the surroundings of each place. `ignored`: pixels that are not looked at. Sources: median and median absolute deviation as robust
@@ -389,10 +486,13 @@ export function findDefects(
   lighting: Lighting,
   ignored: Uint8Array | null = null,
 ): Defect[] {
-  const sharp = findSharp(picture, pxPerMm, lighting !== "white", ignored);
-  const patches = findPatches(picture, pxPerMm, ignored);
+  const bare = withoutGrid(picture);
+  const isBright = lighting !== "white";
+  const sharp = findSharp(bare, pxPerMm, isBright, ignored);
+  const patches = findPatches(bare, pxPerMm, ignored);
+  const whole = withLines(sharp, findLines(bare, pxPerMm, isBright, ignored));
   // What is a patch is not also counted as the places of its middle or rim.
-  const outside = sharp.filter(
+  const outside = whole.filter(
     ({ xMm, yMm, areaMm2, strength }) =>
       !patches.some(
         (patch) =>
@@ -401,4 +501,30 @@ export function findDefects(
       ),
   );
   return [...outside, ...patches].sort((a, b) => b.strength - a.strength);
+}
+
+/** What a picture shows: the defects, and where it cannot tell. */
+export interface Looked {
+  defects: Defect[];
+  cannotSee: HiddenPart[];
+}
+
+/**
+ * A picture looked through, its panel filling it: defects, without what lies where a lamp's image or lit text hides the panel, and without
+ * photosites that shine by themselves.
+ */
+export function lookThrough(
+  photo: { rgba: ArrayLike<number>; width: number; height: number },
+  pxPerMm: number,
+  lighting: Lighting,
+  ignored: Uint8Array | null = null,
+): Looked {
+  const picture = greyOf(photo.rgba, photo.width, photo.height);
+  const cannotSee = hiddenParts(picture, pxPerMm, lighting);
+  const defects = findDefects(picture, pxPerMm, lighting, ignored).filter(
+    (defect) =>
+      !cannotSee.some((part) => isWithin(defect, part)) &&
+      !(lighting !== "white" && defect.kind === "speck" && isHotSite(photo, pxPerMm, defect)),
+  );
+  return { defects, cannotSee };
 }

@@ -260,7 +260,7 @@ export const HeatChart = memo(function HeatChart({
           />
         </DrawnContext>
       </div>
-      <figcaption className="text-sm text-soft max-lg:landscape:hidden">
+      <figcaption className="text-sm text-soft max-lg:hidden">
         {t("thick-the-two-faces-of-the-thin", {
           layer: seam.layer,
           value: readings.length > 0 ? ` ${t("dots-glue-line-as-measured")}` : "",

@@ -1,0 +1,186 @@
+import { noise } from "../random.ts";
+import type { Photo } from "./inspect-photo.ts";
+
+/** Light on a sensor: linear, three numbers a pixel, as a share of what fills it. */
+export interface SensorLight {
+  width: number;
+  height: number;
+  rgb: Float32Array;
+}
+
+export interface SensorMake {
+  /** The lens's blur, standard deviation, px. */
+  blurPx: number;
+  /** Electrons that fill a photosite, and the noise of reading one. */
+  fullWell: number;
+  readNoise: number;
+  /** Photosites that shine by themselves, in a million. */
+  hotPerMillion: number;
+  /** How much a phone sharpens, 0 for not at all. */
+  sharpening: number;
+  /** As of a JPEG file, 1 to 100. */
+  quality: number;
+}
+
+/** Row by row and column by column, as a Gaussian is. In place. */
+function blur(values: Float32Array, width: number, height: number, channels: number, sigma: number): void {
+  const reach = Math.max(1, Math.ceil(2.5 * sigma));
+  const kernel = Float64Array.from({ length: 2 * reach + 1 }, (_, k) =>
+    Math.exp(-((k - reach) ** 2) / (2 * sigma * sigma)),
+  );
+  const sum = kernel.reduce((a, b) => a + b, 0);
+  const pass = (length: number, lines: number, step: number, lineStep: number) => {
+    const row = new Float32Array(length);
+    for (let line = 0; line < lines; line += 1) {
+      for (let channel = 0; channel < channels; channel += 1) {
+        const start = line * lineStep * channels + channel;
+        for (let i = 0; i < length; i += 1) row[i] = values[start + i * step * channels]!;
+        for (let i = 0; i < length; i += 1) {
+          let value = 0;
+          for (let k = -reach; k <= reach; k += 1)
+            value += kernel[k + reach]! * row[Math.min(length - 1, Math.max(0, i + k))]!;
+          values[start + i * step * channels] = value / sum;
+        }
+      }
+    }
+  };
+  pass(width, height, 1, width);
+  pass(height, width, width, 1);
+}
+
+/** Red, green or blue by place: rows of red and green, then of green and blue. */
+const colourAt = (x: number, y: number) => (y % 2 === 0 ? (x % 2 === 0 ? 0 : 1) : x % 2 === 0 ? 1 : 2);
+
+/** Each photosite sees one colour; the others are the means of its neighbours that see them. */
+function demosaic(sites: Float32Array, width: number, height: number): Float32Array {
+  const rgb = new Float32Array(3 * width * height);
+  for (let y = 0; y < height; y += 1) {
+    for (let x = 0; x < width; x += 1) {
+      const sum = [0, 0, 0];
+      const many = [0, 0, 0];
+      const own = colourAt(x, y);
+      for (let j = -1; j <= 1; j += 1) {
+        for (let i = -1; i <= 1; i += 1) {
+          const [nx, ny] = [
+            Math.min(width - 1, Math.max(0, x + i)),
+            Math.min(height - 1, Math.max(0, y + j)),
+          ];
+          const colour = colourAt(nx, ny);
+          if (colour === own && (i !== 0 || j !== 0)) continue;
+          // Green beside green: only the four that touch, and only where the site itself is none.
+          if (colour === 1 && own !== 1 && i !== 0 && j !== 0) continue;
+          sum[colour]! += sites[ny * width + nx]!;
+          many[colour]! += 1;
+        }
+      }
+      for (let colour = 0; colour < 3; colour += 1)
+        rgb[3 * (y * width + x) + colour] =
+          many[colour]! > 0 ? sum[colour]! / many[colour]! : sites[y * width + x]!;
+    }
+  }
+  return rgb;
+}
+
+/** IEC 61966-2-1: from linear light to what a file holds, 0 to 255. */
+const encoded = (light: number): number => {
+  const v = Math.min(1, Math.max(0, light));
+  return 255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055);
+};
+
+/** Usual luminance table of ITU-T T.81, annex K, from memory. */
+const QUANTA = [
+  16, 11, 10, 16, 24, 40, 51, 61, 12, 12, 14, 19, 26, 58, 60, 55, 14, 13, 16, 24, 40, 57, 69, 56, 14, 17, 22,
+  29, 51, 87, 80, 62, 18, 22, 37, 56, 68, 109, 103, 77, 24, 35, 55, 64, 81, 104, 113, 92, 49, 64, 78, 87, 103,
+  121, 120, 101, 72, 92, 95, 98, 112, 100, 103, 99,
+];
+const COSINES = Float64Array.from({ length: 64 }, (_, i) => {
+  const [k, n] = [i >> 3, i % 8];
+  return (k === 0 ? Math.SQRT1_2 : 1) * 0.5 * Math.cos(((2 * n + 1) * k * Math.PI) / 16);
+});
+
+/** What a file with loss leaves of a plane of levels: blocks of eight by eight, their waves in steps. In place. */
+function lossy(plane: Float32Array, width: number, height: number, quality: number, coarser: number): void {
+  const scale = (quality < 50 ? 5_000 / quality : 200 - 2 * quality) / 100;
+  const block = new Float64Array(64);
+  const half = new Float64Array(64);
+  const turn = (from: Float64Array, to: Float64Array, isBack: boolean) => {
+    for (let r = 0; r < 8; r += 1)
+      for (let k = 0; k < 8; k += 1) {
+        let sum = 0;
+        for (let n = 0; n < 8; n += 1) sum += from[8 * r + n]! * COSINES[isBack ? 8 * n + k : 8 * k + n]!;
+        // Written across, so that twice is rows and columns.
+        to[8 * k + r] = sum;
+      }
+  };
+  for (let top = 0; top < height; top += 8)
+    for (let left = 0; left < width; left += 8) {
+      for (let i = 0; i < 64; i += 1) {
+        const [x, y] = [Math.min(width - 1, left + (i % 8)), Math.min(height - 1, top + (i >> 3))];
+        block[i] = plane[y * width + x]! - 128;
+      }
+      turn(block, half, false);
+      turn(half, block, false);
+      for (let i = 0; i < 64; i += 1) {
+        const step = Math.max(1, QUANTA[i]! * scale * coarser);
+        block[i] = step * Math.round(block[i]! / step);
+      }
+      turn(block, half, true);
+      turn(half, block, true);
+      for (let i = 0; i < 64; i += 1) {
+        const [x, y] = [left + (i % 8), top + (i >> 3)];
+        if (x < width && y < height) plane[y * width + x] = block[i]! + 128;
+      }
+    }
+}
+
+/**
+ * What a sensor and a file make of light: lens blur, one colour a photosite, noise of light and of reading, sites that shine by
+ * themselves, colours from neighbours, sharpening, and the loss of a JPEG. Changes `light.rgb`.
+ */
+export function throughSensor(light: SensorLight, make: SensorMake, random: () => number): Photo {
+  const { width, height, rgb } = light;
+  blur(rgb, width, height, 3, make.blurPx);
+  const sites = new Float32Array(width * height);
+  for (let y = 0; y < height; y += 1)
+    for (let x = 0; x < width; x += 1) {
+      const i = y * width + x;
+      const electrons = Math.max(0, rgb[3 * i + colourAt(x, y)]!) * make.fullWell;
+      const told = electrons + noise(random) * Math.sqrt(electrons + make.readNoise ** 2);
+      sites[i] = Math.min(1, told / make.fullWell);
+    }
+  const hot = Math.round((make.hotPerMillion * width * height) / 1e6);
+  for (let k = 0; k < hot; k += 1) sites[Math.floor(random() * sites.length)]! += 0.15 + 0.6 * random();
+  const seen = demosaic(sites, width, height);
+  const planes = [0, 1, 2].map(() => new Float32Array(width * height)) as [
+    Float32Array,
+    Float32Array,
+    Float32Array,
+  ];
+  for (let i = 0; i < width * height; i += 1) {
+    const [r, g, b] = [encoded(seen[3 * i]!), encoded(seen[3 * i + 1]!), encoded(seen[3 * i + 2]!)];
+    // As a file holds them: light, and two differences of colour.
+    planes[0][i] = 0.299 * r + 0.587 * g + 0.114 * b;
+    planes[1][i] = 128 - 0.168736 * r - 0.331264 * g + 0.5 * b;
+    planes[2][i] = 128 + 0.5 * r - 0.418688 * g - 0.081312 * b;
+  }
+  if (make.sharpening > 0) {
+    const smooth = planes[0].slice();
+    blur(smooth, width, height, 1, 1);
+    for (let i = 0; i < smooth.length; i += 1)
+      planes[0][i]! += make.sharpening * (planes[0][i]! - smooth[i]!);
+  }
+  lossy(planes[0], width, height, make.quality, 1);
+  for (const plane of [planes[1], planes[2]]) {
+    blur(plane, width, height, 1, 0.9);
+    lossy(plane, width, height, make.quality, 1.6);
+  }
+  const rgba = new Uint8ClampedArray(4 * width * height);
+  for (let i = 0; i < width * height; i += 1) {
+    const [y, cb, cr] = [planes[0][i]!, planes[1][i]! - 128, planes[2][i]! - 128];
+    rgba[4 * i] = y + 1.402 * cr;
+    rgba[4 * i + 1] = y - 0.344136 * cb - 0.714136 * cr;
+    rgba[4 * i + 2] = y + 1.772 * cb;
+    rgba[4 * i + 3] = 255;
+  }
+  return { rgba, width, height };
+}
