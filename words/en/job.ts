@@ -402,6 +402,8 @@ export const job = {
   "said.seconds": "{count, plural, one {1 second left.} other {# seconds left.}}",
   "said.number": "{count, number}",
   "said.over": "Time is up.",
+  "plan.lamp-on":
+    "Lamp on: {zone, select, tack {sweep the face to tack it} side {{where} side} face {face{places, plural, one {} other {, place {where}}}} other {{where} edge, from the side}}.",
   "plan.soak-started":
     "{method, select, freezer {Into the freezer.} other {{again, select, yes {Back on} other {On}} the heat.}}",
   "plan.soak-ended": "{method, select, freezer {Out of the freezer.} wire {Heat off.} other {Off the heat.}}",

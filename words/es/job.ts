@@ -398,6 +398,8 @@ export const job: Words<typeof english> = {
   "said.seconds": "{count, plural, one {Queda 1 segundo.} other {Quedan # segundos.}}",
   "said.number": "{count, number}",
   "said.over": "Se acabó el tiempo.",
+  "plan.lamp-on":
+    "Lámpara encendida: {zone, select, tack {barre la cara para fijar} side {{where}} face {cara{places, plural, one {} other {, lugar {where}}}} other {borde {where}, desde el lado}}.",
   "plan.soak-started":
     "{method, select, freezer {Al congelador.} other {{again, select, yes {De vuelta al} other {Al}} calor.}}",
   "plan.soak-ended":

@@ -273,9 +273,8 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
           <Settings className="-mr-3 lg:hidden" />
         </div>
         <WorkPile
-          rows={rows.map((row) =>
-            row.status === "now" && !isFirstWorkingOut ? { ...row, text: () => asked } : row,
-          )}
+          // What is worked out stands in the answer and in the bar: the pile says what it is for.
+          rows={rows.map((row) => (row.status === "now" && !toChoose ? { ...row, text: () => asked } : row))}
           onOpen={() => openSheet("log")}
         />
 
