@@ -21,6 +21,7 @@ const GLARE_TIMES = 1.14;
 const FULL = 250;
 /** On black a lamp's image is far lighter than anything that dust scatters over a whole square, in steps of 255. */
 const GLARE_ON_BLACK = 60;
+const GLARE_SHARE = 0.85;
 /** Lit text: on white darker than this share of white, on black lighter than this, over so much of a square, over so many squares. */
 const DARK_SHARE = 0.5;
 const LIGHT = 150;
@@ -60,15 +61,17 @@ export function hiddenParts(picture: GreyPicture, pxPerMm: number, lighting: Lig
   for (let r = 0; r < rows; r += 1)
     for (let c = 0; c < columns; c += 1) {
       const k = r * columns + c;
-      const isGlare = isWhite
-        ? means[k]! > GLARE_TIMES * usual || means[k]! > FULL
-        : means[k]! > usual + GLARE_ON_BLACK;
-      glare[k] = isGlare ? 1 : 0;
-      let [marked, many] = [0, 0];
+      let [marked, lit, many] = [0, 0, 0];
       eachPixel(c, r, (value) => {
         many += 1;
+        if (value > usual + GLARE_ON_BLACK) lit += 1;
         if (isWhite ? value < DARK_SHARE * usual : value > LIGHT) marked += 1;
       });
+      // On black a lamp lights all of a square, text strokes of it.
+      const isGlare = isWhite
+        ? means[k]! > GLARE_TIMES * usual || means[k]! > FULL
+        : lit > GLARE_SHARE * many;
+      glare[k] = isGlare ? 1 : 0;
       text[k] = marked > TEXT_SHARE * many && marked < 0.9 * many ? 1 : 0;
     }
   const found = ([mask, why, least]: readonly [Uint8Array, HiddenPart["why"], number]): HiddenPart[] => {

@@ -36,6 +36,8 @@ const HOLLOW_SHARE = 0.4;
 const MIXED_SHARE = 0.3;
 /** A place this many times as long as wide is a line. */
 const LINE_RATIO = 4;
+/** A scratch or a fibre is no broader, mm. */
+const BROADEST_MM = 0.4;
 /** A line that leaves the straight by more than this share of its length is a fibre. */
 const STRAIGHT_SHARE = 0.035;
 
@@ -380,6 +382,8 @@ function findSharp(
     const widthPx = n / lengthPx;
     const isLine = lengthPx / Math.max(1, widthPx) >= LINE_RATIO && lengthPx / Math.sqrt(12 * small) > 2;
     const areaMm2 = n / pxPerMm ** 2;
+    // Faint and broad is light that changes: where it is a patch, it is found as one.
+    if (isLine && widthPx > BROADEST_MM * pxPerMm && place.most < FAINT_SIGMA) return [];
     const [boxX, boxY] = [place.right - place.left + 1, place.bottom - place.top + 1];
     const own = (i: number) => mask[i] === 1 && labels[i] === k + 1 && isShape(i);
     const isRound =

@@ -3,6 +3,7 @@ import { cellsOnPanel, type Outline } from "../stack/panel-geometry.ts";
 import type { PanelPoint } from "../stack/panel-point.ts";
 import type { PanelWindow } from "../stack/family.ts";
 import { windowBox } from "../stack/window-box.ts";
+import type { HiddenPart } from "./cannot-see.ts";
 import type { Defect, Lighting } from "./defects.ts";
 import { defectsIn } from "./photo-inspect.ts";
 import { unevenLight, type UnevenLight } from "./uneven-light.ts";
@@ -31,7 +32,7 @@ const MOST_PIXELS = 12_000_000;
 const WINDOW_RIM_MM = 1;
 
 /** The glass's own edge, and what the corners were set off by, mm. */
-const RIM_MM = 0.6;
+export const RIM_MM = 0.6;
 
 /** To both sides of where a printed border should end, mm: light steps there, and never quite where it should. */
 const INK_EDGE_MM = 1;
@@ -111,6 +112,7 @@ export function scaleOf(
  */
 export function inspectPhoto({ photo, corners, panel, borderMm, windows, lighting }: Inspection): {
   defects: Defect[];
+  cannotSee: HiddenPart[];
   picture: Photo;
   pxPerMm: number;
   light: UnevenLight;
@@ -141,7 +143,17 @@ export function inspectPhoto({ photo, corners, panel, borderMm, windows, lightin
     }),
   };
   const found = defectsIn(part.rgba, looked, outside);
+  const shifted = <At extends { xMm: number; yMm: number }>(at: At) => ({
+    ...at,
+    xMm: at.xMm + inMm,
+    yMm: at.yMm + inMm,
+  });
   const light = unevenLight(part, pxPerMm, inMm);
-  const defects = found.map((defect) => ({ ...defect, xMm: defect.xMm + inMm, yMm: defect.yMm + inMm }));
-  return { defects, picture, pxPerMm, light };
+  return {
+    defects: found.defects.map(shifted),
+    cannotSee: found.cannotSee.map(shifted),
+    picture,
+    pxPerMm,
+    light,
+  };
 }

@@ -1,4 +1,3 @@
-import type { Family } from "../stack/family.ts";
 import { usualAcceptance, zones, type AcceptanceRow, type Zone } from "./acceptance.ts";
 import type { Defect } from "./defects.ts";
 import { t } from "../../words/prove.ts";
@@ -51,21 +50,6 @@ export function judge(
   const score = Math.max(0, ...counts.map((c) => c.found / Math.max(0.5, c.allowed)));
   return { counts, score, verdict: score > 1 ? "fail" : "pass" };
 }
-
-/** How a kept inspection is judged: without what was overruled, by the table that stood when it was kept. */
-export const judgeInspection = (
-  { outline, borderMm }: Pick<Family, "outline" | "borderMm">,
-  {
-    defects,
-    acceptance,
-  }: { defects: readonly (Defect & { overruled: boolean })[]; acceptance?: AcceptanceRow[] },
-) =>
-  judge(
-    defects.filter(({ overruled }) => !overruled),
-    outline,
-    borderMm,
-    acceptance,
-  );
 
 /** What there is too many of, in words; empty where everything passes. */
 export const tooManyIn = ({ counts }: { counts: readonly Counted[] }): string =>

@@ -37,7 +37,9 @@ export function lineSums(values: Float32Array, width: number, height: number): L
     const angle = (Math.PI * d) / DIRECTIONS;
     const most = Math.max(Math.abs(Math.cos(angle)), Math.abs(Math.sin(angle)));
     const [vx, vy] = [Math.cos(angle) / most, Math.sin(angle) / most];
-    const stepOf = (n: number) => Math.round(n * vy) * wide + Math.round(n * vx);
+    // Half a pixel is rounded alike both ways, whatever a cosine has lost.
+    const rounded = (value: number) => Math.round(value + 1e-9);
+    const stepOf = (n: number) => rounded(n * vy) * wide + rounded(n * vx);
     sums.set(padded);
     for (let n = 1; n < LONGEST; n *= 2) {
       const step = stepOf(n);

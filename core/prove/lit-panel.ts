@@ -46,12 +46,15 @@ const CROSSTALK = [
 ] as const;
 
 /** How much of the bars from `a` to `b`, once a cell, lies in a piece `wide` about `at`, all in cells; as a share of the piece. */
-function barShare(at: number, wide: number, [a, b]: readonly [number, number]): number {
-  const upTo = (x: number) => {
-    const whole = Math.floor(x);
-    return whole * (b - a) + Math.min(b - a, Math.max(0, x - whole - a));
-  };
-  return (upTo(at + wide / 2) - upTo(at - wide / 2)) / wide;
+function barShare(at: number, wide: number, bar: readonly [number, number]): number {
+  return (barsUpTo(at + wide / 2, bar[0], bar[1]) - barsUpTo(at - wide / 2, bar[0], bar[1])) / wide;
+}
+
+/** How much of the bars, from `a` to `b` once a cell, lies before a place. */
+function barsUpTo(x: number, a: number, b: number): number {
+  const whole = Math.floor(x);
+  const within = x - whole - a;
+  return whole * (b - a) + (within <= 0 ? 0 : within < b - a ? within : b - a);
 }
 
 /** Signs five by seven, as a display shows them. */
@@ -87,7 +90,8 @@ export function litPanel(
 ): (xMm: number, yMm: number, wideMm: number, out: Float32Array) => void {
   const { widthMm, heightMm, pitchMm, lighting, seed } = panel;
   const random = randomStream(seed);
-  const has = (what: Disturbance) => panel.disturbed.includes(what);
+  const disturbed = new Set<Disturbance>(panel.disturbed);
+  const has = (what: Disturbance) => disturbed.has(what);
   const drawn = panel.defects.map((defect): Drawn => {
     const bendMm = defect.kind === "fibre" ? defect.sizeMm * (0.12 + 0.15 * random()) : 0;
     const reachMm = defect.sizeMm / 2 + (defect.kind === "patch" ? 1.5 : 0.4) + bendMm;
@@ -187,11 +191,13 @@ export function litPanel(
     const [gx, gy] = [(xMm - shiftX) / pitchMm, (yMm - shiftY) / pitchMm];
     const wide = wideMm / pitchMm;
     const row = barShare(gy, wide, ROW);
-    const stripes = STRIPES.map((stripe) => barShare(gx, wide, stripe));
+    const red = barShare(gx, wide, STRIPES[0]);
+    const green = barShare(gx, wide, STRIPES[1]);
+    const blue = barShare(gx, wide, STRIPES[2]);
     const gain = (isWhite ? WHITE : shown ? 0.9 : BLACK * 0.5) / (0.24 * 0.8);
     for (let colour = 0; colour < 3; colour += 1) {
       const taken = CROSSTALK[colour]!;
-      const lit = gain * row * (taken[0] * stripes[0]! + taken[1] * stripes[1]! + taken[2] * stripes[2]!);
+      const lit = gain * row * (taken[0] * red + taken[1] * green + taken[2] * blue);
       // Between the stripes the glass itself is seen, faintly.
       const glass = isWhite ? 0.01 : BLACK * 0.5;
       out[colour] = level * ((isWhite && !shown ? 0.01 : lit) * passes + glass) + (isWhite ? 0.02 : 1) * adds;

@@ -5,10 +5,10 @@ import { bounded, oneOf } from "../units.ts";
 import { acceptanceTable, zones } from "./acceptance.ts";
 import { judge } from "./judge.ts";
 import { bytesOfBase64 } from "./base64.ts";
-import { defect, lightings, type Defect } from "./defects.ts";
-import { findDefects } from "./find-defects.ts";
+import { hiddenPart } from "./cannot-see.ts";
+import { defect, lightings } from "./defects.ts";
+import { lookThrough, type Looked } from "./find-defects.ts";
 import { panelPicture, wrongBytes } from "./panel-picture.ts";
-import { greyOf } from "./picture.ts";
 
 export const photoInspectInput = z
   .strictObject({
@@ -40,12 +40,15 @@ export type PhotoInspectInput = z.input<typeof photoInspectInput>;
 
 export const photoInspectResult = z.strictObject({
   defects: z.array(defect),
+  /** Where a lamp's image or lit text hides the panel: nothing is told there. */
+  cannotSee: z.array(hiddenPart),
   counts: z.array(
     z.strictObject({ name: z.string(), zone: z.enum(zones), found: z.int(), allowed: z.int() }),
   ),
   /** The worst count as a share of what is allowed: above 1 it fails. */
   score: z.number(),
-  verdict: z.enum(["pass", "fail"]),
+  /** `cannot tell`: nothing is refused, but a part of the panel was not to be seen. */
+  verdict: z.enum(["pass", "fail", "cannot tell"]),
 });
 export type PhotoInspect = z.output<typeof photoInspectResult>;
 
@@ -65,7 +68,7 @@ export function defectsIn(
     ignore,
   }: Pick<Inspected, "width" | "height" | "scalePxPerMm" | "lighting" | "ignore">,
   outside: Uint8Array | null = null,
-): Defect[] {
+): Looked {
   let mask = outside;
   if (ignore.length > 0) {
     mask ??= new Uint8Array(width * height);
@@ -81,7 +84,7 @@ export function defectsIn(
       }
     }
   }
-  return findDefects(greyOf(rgba, width, height), scalePxPerMm, lighting, mask);
+  return lookThrough({ rgba, width, height }, scalePxPerMm, lighting, mask);
 }
 
 /**
@@ -91,9 +94,16 @@ export function defectsIn(
 export const calculatePhotoInspect = (input: PhotoInspectInput): PhotoInspect => {
   const { rgbaBase64, borderMm, acceptance, ...picture } = photoInspectInput.parse(input);
   const { width, height, scalePxPerMm } = picture;
-  const defects = defectsIn(bytesOfBase64(rgbaBase64), picture);
+  const { defects, cannotSee } = defectsIn(bytesOfBase64(rgbaBase64), picture);
   const panel = { widthMm: width / scalePxPerMm, heightMm: height / scalePxPerMm };
-  return { defects, ...judge(defects, panel, borderMm, acceptance) };
+  const { counts, score, verdict } = judge(defects, panel, borderMm, acceptance);
+  return {
+    defects,
+    cannotSee,
+    counts,
+    score,
+    verdict: verdict === "pass" && cannotSee.length > 0 ? "cannot tell" : verdict,
+  };
 };
 
 export const photoInspect = defineCalculation({

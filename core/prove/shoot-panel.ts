@@ -1,8 +1,11 @@
 import { randomStream } from "../random.ts";
-import { throughSensor, type SensorMake } from "./camera-sensor.ts";
+import { throughSensor, type SensorMake as WholeMake } from "./camera-sensor.ts";
 import type { DefectKind } from "./defects.ts";
 import type { Photo } from "./inspect-photo.ts";
 import { litPanel, type LitPanel, type PanelDefect } from "./lit-panel.ts";
+
+/** A lens, a sensor and a file; what shines by itself depends on what is to be shown. */
+export type SensorMake = Omit<WholeMake, "hotPerMillion">;
 
 /** Samples across a pixel: the panel's own stripes are averaged exactly, what lies on them by these. */
 const SAMPLES = 2;
@@ -40,8 +43,35 @@ export function shootPanel(
         for (let colour = 0; colour < 3; colour += 1) rgb[i + colour]! += fall * out[colour]!;
       }
     }
-  return throughSensor({ width, height, rgb }, make, randomStream(panel.seed + 7));
+  const isOut = panel.disturbed.includes("defocus");
+  return throughSensor(
+    { width, height, rgb },
+    {
+      ...make,
+      blurPx: isOut ? OUT_OF_FOCUS_PX : make.blurPx,
+      hotPerMillion: panel.disturbed.includes("hot") ? HOT : 0,
+    },
+    randomStream(panel.seed + 7),
+  );
 }
+
+/** A camera as people have one: no two alike, the same for the same seed. */
+export function usualMake(seed: number): SensorMake & { turnDeg: number } {
+  const random = randomStream(seed * 77 + 5);
+  return {
+    turnDeg: 1.5 * (random() - 0.5),
+    blurPx: 0.6 + 0.5 * random(),
+    fullWell: 4_000 + 6_000 * random(),
+    readNoise: 4,
+    sharpening: 0.7 * random(),
+    quality: 70 + 25 * random(),
+  };
+}
+
+/** Photosites that shine by themselves in a million, where a picture has such. */
+const HOT = 30;
+/** Out of focus: the lens's blur, px. */
+const OUT_OF_FOCUS_PX = 2.5;
 
 /** From least to most, mm: what a shop wants to find of each kind. */
 const SIZES: Readonly<Record<DefectKind, readonly [number, number]>> = {

@@ -13,8 +13,8 @@ import { outcomes, triedResults } from "../intake/intake-slot.ts";
 import { imbalance, screwLedger } from "../open/screw-ledger.ts";
 import { alloyNamed } from "../materials/alloys.ts";
 import type { AlloyName } from "../materials/alloy-names.ts";
-import { judgeInspection } from "../prove/judge.ts";
-import { defectKinds, lightings } from "../prove/defects.ts";
+import { judgeLook } from "../prove/look.ts";
+import { defectKinds, lightings, type DefectKind } from "../prove/defects.ts";
 import { calculatePixelFaults } from "../prove/pixel-faults.ts";
 import { PROVED_MM } from "../prove/touch-cover-input.ts";
 import { isExempt, stillHolds } from "../prove/prove-facts.ts";
@@ -111,7 +111,10 @@ export const jobCertificate = z.strictObject({
     .strictObject({
       lighting: z.enum(lightings),
       source: z.enum(["photo", "simulated"]),
-      verdict: z.enum(["pass", "fail"]),
+      /** `cannot tell`: nothing is refused, but the picture could not have shown it, or not everywhere. */
+      verdict: z.enum(["pass", "fail", "cannot tell"]),
+      /** The smallest of each kind that the picture shows nearly always, mm; null for looks that did not say. */
+      smallestMm: z.record(z.enum(defectKinds), z.number()).nullable(),
       left: z.array(z.strictObject({ kind: z.enum(defectKinds), xMm: z.number(), yMm: z.number() })),
       overruled: z.int(),
     })
@@ -393,10 +396,16 @@ function testsMeasured(scene: Scene): Measurement[] {
 function underGlassOf({ family, state }: Scene): JobCertificate["underGlass"] {
   const look = state.prove.photos.at(-1);
   if (!look) return null;
+  const judged = judgeLook(family, look);
   return {
     lighting: look.lighting,
     source: look.source,
-    verdict: judgeInspection(family, look).verdict,
+    verdict: judged.verdict,
+    smallestMm:
+      judged.smallestMm &&
+      (Object.fromEntries(
+        Object.entries(judged.smallestMm).map(([kind, mm]) => [kind, rounded(mm, 2)]),
+      ) as Record<DefectKind, number>),
     left: look.defects
       .filter(({ overruled }) => !overruled)
       .map(({ kind, xMm, yMm }) => ({ kind, xMm: rounded(xMm, 4), yMm: rounded(yMm, 4) })),

@@ -61,7 +61,7 @@ function verdictOf({ outcome, endedAt, signedBy }: JobCertificate): string {
 
 function underGlassLines({ underGlass }: JobCertificate): string[] {
   if (!underGlass) return [];
-  const { lighting, source, verdict, left, overruled } = underGlass;
+  const { lighting, source, verdict, smallestMm, left, overruled } = underGlass;
   const found =
     left.length === 0
       ? t("nothing-found")
@@ -70,10 +70,22 @@ function underGlassLines({ underGlass }: JobCertificate): string[] {
     t("by-a-photo", {
       lightingWord: lightingWords[lighting],
       simulated: source === "simulated" ? ` ${t("simulated-camera")}` : "",
-      verdict: verdict === "pass" ? t("passes") : t("does-not-pass"),
+      verdict:
+        verdict === "pass" ? t("passes") : verdict === "fail" ? t("does-not-pass") : t("cannot-be-told"),
       found,
       overruled: overruled > 0 ? t("found-and-overruled-by-eye", { overruled }) : "",
     }),
+    ...(smallestMm
+      ? [
+          t("shows-from", {
+            speck: smallestMm.speck,
+            fibre: smallestMm.fibre,
+            bubble: smallestMm.bubble,
+            scratch: smallestMm.scratch,
+            patch: smallestMm.patch,
+          }),
+        ]
+      : []),
   ];
 }
 

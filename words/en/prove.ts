@@ -125,4 +125,8 @@ export const prove = {
   "camera-simulated": "Camera (simulated)",
   "looking-for-the-border": "Looking for the border",
   "the-look-failed-try-another-photo": "The look failed. Try another photo.",
+  "cannot-tell": "Cannot tell",
+  "shows-from":
+    "Shows specks from {speck}, fibres from {fibre}, bubbles from {bubble}, scratches from {scratch}, patches from {patch}.",
+  "nothing-is-told-here": "Nothing is told here",
 } as const;

@@ -262,4 +262,7 @@ export const server = {
   "a-line-inside-too-large-for-a-hole": "a line inside that takes up {share} % of it: too large for a hole",
   "the-line-cannot-be-an-outline": "The largest line cannot be an outline: {path} {message}",
   "kinds-that-are-not-read": "{kinds}: not read",
+  "cannot-be-told": "cannot be told",
+  "shows-from":
+    "Shows specks from {speck, number} mm, fibres from {fibre, number} mm, bubbles from {bubble, number} mm, scratches from {scratch, number} mm, patches from {patch, number} mm.",
 } as const;

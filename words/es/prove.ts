@@ -129,4 +129,8 @@ export const prove: Words<typeof english> = {
   "camera-simulated": "Cámara (simulada)",
   "looking-for-the-border": "Buscando el borde",
   "the-look-failed-try-another-photo": "Falló la lectura. Prueba otra foto.",
+  "cannot-tell": "No se puede saber",
+  "shows-from":
+    "Muestra motas desde {speck}, fibras desde {fibre}, burbujas desde {bubble}, rayas desde {scratch}, manchas desde {patch}.",
+  "nothing-is-told-here": "Aquí no se sabe nada",
 };

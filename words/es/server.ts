@@ -267,4 +267,7 @@ export const server: Words<typeof english> = {
     "una línea de dentro que ocupa el {share} %: demasiado grande para un hueco",
   "the-line-cannot-be-an-outline": "La línea más grande no puede ser un contorno: {path} {message}",
   "kinds-that-are-not-read": "{kinds}: no se leen",
+  "cannot-be-told": "no se puede saber",
+  "shows-from":
+    "Muestra motas desde {speck, number} mm, fibras desde {fibre, number} mm, burbujas desde {bubble, number} mm, rayas desde {scratch, number} mm, manchas desde {patch, number} mm.",
 };

@@ -1,3 +1,4 @@
+import type { HiddenPart } from "../../../core/prove/cannot-see.ts";
 import type { Defect } from "../../../core/prove/defects.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import { PlanFrame } from "../../drawing/PlanFrame.tsx";
@@ -8,6 +9,7 @@ export function DefectPlan({
   family,
   url,
   defects,
+  hidden,
   dark,
 }: {
   family: Family;
@@ -15,6 +17,8 @@ export function DefectPlan({
   /** Where the light is darkest, where that is to be shown. */
   dark: { xMm: number; yMm: number } | null;
   defects: readonly (Defect & { counts: boolean })[];
+  /** Where nothing can be told. */
+  hidden: readonly HiddenPart[];
 }) {
   const { outline, borderMm, windows } = family;
   return (
@@ -41,6 +45,23 @@ export function DefectPlan({
               <title>{t("darkest")}</title>
             </rect>
           )}
+          {hidden.map((part) => (
+            <rect
+              key={`${part.xMm} ${part.yMm}`}
+              data-testid="hidden"
+              x={part.xMm}
+              y={part.yMm}
+              width={part.widthMm}
+              height={part.heightMm}
+              fill="var(--ground)"
+              fillOpacity={0.35}
+              stroke="var(--film)"
+              strokeWidth={0.7 * unit}
+              strokeDasharray={`${2 * unit} ${unit}`}
+            >
+              <title>{t("nothing-is-told-here")}</title>
+            </rect>
+          ))}
           {defects.map((d, i) => (
             <g key={i} data-testid="defect" opacity={d.counts ? 1 : 0.5}>
               <circle

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { calculateBorderCheck } from "../../../core/bond/border-check.ts";
 import { judge, sizeMm, tooManyIn } from "../../../core/prove/judge.ts";
 import { cameraDust } from "../../../core/prove/camera-dust.ts";
+import { verdictOf } from "../../../core/prove/look.ts";
 import { lightings, lightingWords, type Lighting } from "../../../core/prove/defects.ts";
 import { isConvex, type Corners } from "../../../core/prove/square-up.ts";
 import { hitsOf, type PlantedDefect } from "../../../core/prove/simulated-camera.ts";
@@ -17,6 +18,7 @@ import { DefectPlan } from "./DefectPlan.tsx";
 import { readPhoto, wholeOf } from "./read-photo.ts";
 import { useInspection, type Shown } from "./useInspection.ts";
 import { t } from "../../../words/prove.ts";
+import { say as saidOf } from "../../../words/say.ts";
 
 /** Below this share of the brightest the darkest place is marked on the plan. Assumed: about what an eye sees beside one another. */
 const UNEVEN_PCT = 75;
@@ -120,6 +122,17 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
   const counted = defects.filter((_, i) => !overruled.has(i) && !dust.has(i));
   const judged = looked ? judge(counted, panel, borderMm, acceptance) : null;
   const tooMany = judged ? tooManyIn(judged) : "";
+  const told =
+    looked &&
+    verdictOf({
+      defects: counted,
+      cannotSee: looked.cannotSee,
+      pxPerMm: looked.pxPerMm,
+      isWhite: lighting === "white",
+      panel,
+      borderMm,
+      acceptance,
+    });
   const hits = hitsOf(planted ?? [], defects).filter((hit) => hit >= 0).length;
   const border = first?.border ? calculateBorderCheck({ panel, widthsMm: first.border }) : null;
   const source = planted ? "simulated" : "photo";
@@ -132,6 +145,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
         .filter((_, i) => !dust.has(i))
         .slice(0, 500),
       acceptance: [...acceptance],
+      ...(looked ? { pxPerMm: Number(looked.pxPerMm.toFixed(2)), cannotSee: looked.cannotSee } : {}),
       ...(dust.size > 0 ? { cameraDust: dust.size } : {}),
       ...(planted ? { truth: { planted: planted.length, found: hits } } : {}),
     });
@@ -202,23 +216,43 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
           </button>
         </details>
       )}
-      {first && looked && judged && (
+      {first && looked && told && (
         <div className="mt-3 grid gap-6 lg:grid-cols-2">
           <DefectPlan
             family={family}
             url={first.url!}
             dark={lighting === "white" && looked.light.leastPct < UNEVEN_PCT ? looked.light : null}
+            hidden={looked.cannotSee}
             defects={defects.map((defect, i) => ({ ...defect, counts: !overruled.has(i) && !dust.has(i) }))}
           />
           <div>
             <p
               role="status"
               data-testid="inspected"
-              className={`text-lg font-semibold ${judged.verdict === "pass" ? "text-done" : "text-danger"}`}
+              className={`text-lg font-semibold ${told.verdict === "pass" ? "text-done" : told.verdict === "fail" ? "text-danger" : "text-film"}`}
             >
-              {judged.verdict === "pass" ? t("passes") : t("does-not-pass")}:{" "}
-              {t("defects-counted", { count: counted.length })}
+              {told.verdict === "pass"
+                ? t("passes")
+                : told.verdict === "fail"
+                  ? t("does-not-pass")
+                  : t("cannot-tell")}
+              : {t("defects-counted", { count: counted.length })}
               {tooMany && t("too-many", { tooMany })}
+            </p>
+            {told.verdict === "cannot tell" &&
+              told.advice.map((one) => (
+                <p key={one.id} className="font-semibold">
+                  {saidOf(one)}
+                </p>
+              ))}
+            <p>
+              {t("shows-from", {
+                speck: lengthText(told.smallestMm.speck, preferences),
+                fibre: lengthText(told.smallestMm.fibre, preferences),
+                bubble: lengthText(told.smallestMm.bubble, preferences),
+                scratch: lengthText(told.smallestMm.scratch, preferences),
+                patch: lengthText(told.smallestMm.patch, preferences),
+              })}
             </p>
             {border && (
               <p className="flex flex-wrap items-center gap-3" data-testid="border">

@@ -1,0 +1,116 @@
+import { message, type Message } from "../job/message.ts";
+import { usualAcceptance, type AcceptanceRow } from "./acceptance.ts";
+import type { HiddenPart } from "./cannot-see.ts";
+import type { Defect, DefectKind } from "./defects.ts";
+import type { Family } from "../stack/family.ts";
+import { judge, tooManyIn } from "./judge.ts";
+import type { PhotoLook } from "./photo-look.ts";
+
+/** What a picture can show at the least: pixels across a speck, and along or across the others. Measured on simulated pictures. */
+const LEAST_PX: Readonly<Record<DefectKind, { dark: number; white: number }>> = {
+  speck: { dark: 2.5, white: 4 },
+  fibre: { dark: 20, white: 20 },
+  bubble: { dark: 12, white: 12 },
+  scratch: { dark: 40, white: 40 },
+  patch: { dark: 60, white: 100 },
+};
+/** However fine a picture is, smaller ones were not tried, mm. */
+const LEAST_MM: Readonly<Record<DefectKind, number>> = {
+  speck: 0.05,
+  fibre: 1,
+  bubble: 0.6,
+  scratch: 2,
+  patch: 5,
+};
+
+export type Smallest = Readonly<Record<DefectKind, number>>;
+
+/** The smallest of each kind that a picture of so many pixels a mm shows nearly always, mm; a scratch that takes a tenth of the light or more. */
+export function smallestSeen(pxPerMm: number, isWhite: boolean): Smallest {
+  const of = (kind: DefectKind) =>
+    Math.max(LEAST_MM[kind], LEAST_PX[kind][isWhite ? "white" : "dark"] / pxPerMm);
+  return {
+    speck: of("speck"),
+    fibre: of("fibre"),
+    bubble: of("bubble"),
+    scratch: of("scratch"),
+    patch: of("patch"),
+  };
+}
+
+export type LookVerdict = "pass" | "fail" | "cannot tell";
+
+/** The smallest of a kind that a shop's table refuses when there is one, mm; null where it lets any pass. */
+function smallestRefused(kind: DefectKind, rows: readonly AcceptanceRow[]): number | null {
+  const least = rows
+    .filter(({ kinds, centre }) => kinds.includes(kind) && centre === 0)
+    .map(({ fromMm }) => fromMm);
+  return least.length === 0 ? null : Math.min(...least);
+}
+
+/**
+ * What a look through a picture comes to: it fails by what was found; it passes where the picture could have shown what the table refuses,
+ * everywhere; else it cannot be told, and what to change is said.
+ *
+ * @example
+ * verdictOf({ defects: [], cannotSee: [], pxPerMm: 20, isWhite: true, panel: { widthMm: 60, heightMm: 40 }, borderMm: 0 }).verdict // "pass"
+ */
+export function verdictOf({
+  defects,
+  cannotSee,
+  pxPerMm,
+  isWhite,
+  panel,
+  borderMm,
+  acceptance = usualAcceptance,
+}: {
+  defects: readonly Defect[];
+  cannotSee: readonly HiddenPart[];
+  pxPerMm: number;
+  isWhite: boolean;
+  panel: { widthMm: number; heightMm: number };
+  borderMm: number;
+  acceptance?: readonly AcceptanceRow[];
+}): { verdict: LookVerdict; smallestMm: Smallest; advice: Message[] } {
+  const smallestMm = smallestSeen(pxPerMm, isWhite);
+  const judged = judge(defects, panel, borderMm, acceptance);
+  if (judged.verdict === "fail")
+    return {
+      verdict: "fail",
+      smallestMm,
+      advice: [message("fault.photo-refused", { what: tooManyIn(judged) })],
+    };
+  // Lines and patches are refused at any size: they are held to what a look can claim at its best.
+  const refused = smallestRefused("speck", acceptance);
+  const advice = [
+    ...(refused !== null && smallestMm.speck > refused
+      ? [
+          message("fault.photo-too-far", {
+            mm: refused,
+            pxPerMm: Math.ceil((isWhite ? LEAST_PX.speck.white : LEAST_PX.speck.dark) / refused),
+          }),
+        ]
+      : []),
+    ...(cannotSee.some(({ why }) => why === "glare") ? [message("fault.photo-glare")] : []),
+    ...(cannotSee.some(({ why }) => why === "lit text") ? [message("fault.photo-text")] : []),
+  ];
+  return { verdict: advice.length > 0 ? "cannot tell" : "pass", smallestMm, advice };
+}
+
+/** How a kept look is judged: without what was overruled, by the table that stood when it was kept; what it could have shown, where it says. */
+export function judgeLook(
+  { outline, borderMm }: Pick<Family, "outline" | "borderMm">,
+  { defects, acceptance, pxPerMm, cannotSee = [], lighting }: PhotoLook,
+): { verdict: LookVerdict; smallestMm: Smallest | null } {
+  const judged = verdictOf({
+    defects: defects.filter(({ overruled }) => !overruled),
+    cannotSee,
+    // A look of before did not say how fine it was: it stays as it was judged then.
+    pxPerMm: pxPerMm ?? Infinity,
+    isWhite: lighting === "white",
+    panel: outline,
+    borderMm,
+    ...(acceptance ? { acceptance } : {}),
+  });
+  return { verdict: judged.verdict, smallestMm: pxPerMm === undefined ? null : judged.smallestMm };
+}
