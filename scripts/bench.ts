@@ -29,6 +29,7 @@ import { screwLedger } from "../core/open/screw-ledger.ts";
 import { calculateRouteChoice } from "../core/route/route-choice.ts";
 import { lightings, type DefectKind } from "../core/prove/defects.ts";
 import { findDefects } from "../core/prove/find-defects.ts";
+import { eyesText, measureEyes } from "./eyes.ts";
 import { greyOf } from "../core/prove/picture.ts";
 import { weighPage, type PageWeight } from "./page-weight.ts";
 import { randomStream } from "../core/random.ts";
@@ -453,6 +454,8 @@ const searches = families
     return { code: family.code, best, shipped, found, beats, tried, tookMs: performance.now() - from };
   });
 
+/** So many pictures of each light and scale. */
+const EYES = 16;
 /** 12 megapixels of a panel, looked through. */
 const large = takePicture({
   widthMm: 200,
@@ -718,3 +721,6 @@ console.log(
 console.log(
   `\n${PHOTOS} photos of panels askew on the bench: ${photos.lost} not found, corners at most ${photos.farthestPx.toFixed(2)} px off; ${photos.found} of ${photos.planted} defects found, ${photos.falseCalls} false calls`,
 );
+
+console.log(`\nA look through pictures as bad as real ones: ${4 * EYES} that nothing was tuned on`);
+console.log(eyesText(measureEyes(EYES)));

@@ -4,13 +4,13 @@ import { hiddenParts, isHotSite } from "./cannot-see.ts";
 import { defectKinds, type DefectKind, type Lighting } from "./defects.ts";
 import { lookThrough } from "./find-defects.ts";
 import { findLines } from "./find-lines.ts";
-import { lineSums } from "./line-sums.ts";
+import { lineSums, plainPasses } from "./line-sums.ts";
 import type { Disturbance } from "./lit-panel.ts";
 import { verdictOf } from "./look.ts";
 import { greyOf } from "./picture.ts";
 import { scatterDefects, shootPanel, usualMake } from "./shoot-panel.ts";
 import { hitsOf } from "./simulated-camera.ts";
-import { smoothed, withoutGrid } from "./without-grid.ts";
+import { plainGrid, smoothed, withoutGrid } from "./without-grid.ts";
 
 const panel = { widthMm: 20, heightMm: 14 };
 const PX = 20;
@@ -48,6 +48,14 @@ describe("a lit panel's grid", () => {
     expect(spread(bare)).to.be.below(0.15 * spread(grey));
     const found = lookThrough(photo, PX, "white").defects.filter(inside);
     expect(hitsOf(defects, found)).to.not.include(-1);
+  });
+
+  it("comes out the same compiled as in plain TypeScript", () => {
+    const { photo } = shot(5, "white", ["speck"]);
+    const grey = greyOf(photo.rgba, photo.width, photo.height);
+    const [fast, plain] = [withoutGrid(grey), withoutGrid(grey, plainGrid)];
+    const off = fast.light.reduce((most, value, i) => Math.max(most, Math.abs(value - plain.light[i]!)), 0);
+    expect(off).to.be.below(0.01);
   });
 
   it("is left alone where there is none, and where the picture is too small to tell", () => {
@@ -94,6 +102,20 @@ describe("sums along lines", () => {
     expect(most(z)).to.be.above(7);
     expect(z[at]).to.be.above(6.5);
     expect(direction[at]).to.equal(8);
+  });
+
+  it("are the same compiled as in plain TypeScript, whatever the size", () => {
+    const random = randomStream(2);
+    for (const [width, height] of [
+      [61, 47],
+      [8, 90],
+      [133, 5],
+    ] as const) {
+      const values = Float32Array.from({ length: width * height }, () => 4 * random() - 2);
+      const [fast, plain] = [lineSums(values, width, height), lineSums(values, width, height, plainPasses)];
+      expect([...fast.z]).to.deep.equal([...plain.z]);
+      expect([...fast.direction]).to.deep.equal([...plain.direction]);
+    }
   });
 
   it("do not take a ring's fringes for lines", () => {

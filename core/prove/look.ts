@@ -23,6 +23,9 @@ const LEAST_MM: Readonly<Record<DefectKind, number>> = {
   patch: 5,
 };
 
+/** From so many pixels a mm on a faint scratch shows through a lit panel. */
+const SCRATCH_PX_PER_MM = 18;
+
 export type Smallest = Readonly<Record<DefectKind, number>>;
 
 /** The smallest of each kind that a picture of so many pixels a mm shows nearly always, mm; a scratch that takes a tenth of the light or more. */
@@ -33,7 +36,8 @@ export function smallestSeen(pxPerMm: number, isWhite: boolean): Smallest {
     speck: of("speck"),
     fibre: of("fibre"),
     bubble: of("bubble"),
-    scratch: of("scratch"),
+    // A faint line in a coarse picture of a lit panel is lost in the grid: what is seen of it falls off steeply.
+    scratch: isWhite ? of("scratch") * Math.max(1, SCRATCH_PX_PER_MM / pxPerMm) ** 2 : of("scratch"),
     patch: of("patch"),
   };
 }

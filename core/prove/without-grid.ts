@@ -1,16 +1,17 @@
 import { Matrix, solve } from "ml-matrix";
+import { fastGrid } from "./fast-without-grid.ts";
 import { randomStream } from "../random.ts";
 import type { GreyPicture } from "./picture.ts";
 
 /** A panel's grid is the same over so many pixels: farther on, tilt and lens have turned it. */
-const TILE = 160;
+const TILE = 256;
 /** How far away a pixel is looked for that the grid makes alike, px: past a speck, and not so far that the light has changed. */
 const NEAREST = 5;
 const FARTHEST = 26;
 /** So many pairs of such pixels foretell one. */
 const PAIRS = 10;
 /** So many places tell which steps are alike, and so many with what weight each counts. */
-const LIKE_SAMPLES = 250;
+const LIKE_SAMPLES = 200;
 const SAMPLES = 1_000;
 /** Weights that hardly matter are kept small, as a share of the light's own spread. */
 const RIDGE = 1e-3;
@@ -39,11 +40,60 @@ const steps = (() => {
   return found;
 })();
 
+/** A rectangle of pixels. */
+interface Box {
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+}
+
+/** The passes over the pixels: in plain TypeScript, or compiled. */
+export interface GridPasses {
+  /** How unlike themselves so many places are one step on, for each step: to both sides at once (`isPair`), or to one. */
+  unlike(places: Int32Array, many: number, ways: Int32Array, isPair: boolean): Float64Array;
+  /** Writes what the pixels of a box are foretold to be. */
+  foretell(box: Box, offsets: Int32Array, weights: Float32Array): void;
+  /** What was written. */
+  shown(): Float32Array;
+}
+
+/** So many places and so many steps are asked about at the most. */
+export const MOST_PLACES = SAMPLES;
+export const MOST_STEPS = 2 * PAIRS;
+
+/** The passes in plain TypeScript. */
+export function plainGrid({ width, light }: GreyPicture): GridPasses {
+  const out = new Float32Array(light.length);
+  return {
+    unlike: (places, many, ways, isPair) =>
+      Float64Array.from(ways, (way) => {
+        let sum = 0;
+        for (let k = 0; k < many; k += 1) {
+          const i = places[k]!;
+          sum += Math.abs(
+            isPair ? light[i + way]! + light[i - way]! - 2 * light[i]! : light[i + way]! - light[i]!,
+          );
+        }
+        return sum;
+      }),
+    foretell({ left, right, top, bottom }, offsets, weights) {
+      for (let y = top; y < bottom; y += 1)
+        for (let i = y * width + left; i < y * width + right; i += 1) {
+          let value = 0;
+          for (let k = 0; k < offsets.length; k += 1) value += weights[k]! * light[i + offsets[k]!]!;
+          out[i] = value;
+        }
+    },
+    shown: () => out,
+  };
+}
+
 /** How pixels are foretold: from others so many pixels on, each with its weight; the weights make one. */
 interface Foretelling {
   /** In pixels of the picture, row after row. */
   offsets: Int32Array;
-  weights: Float64Array;
+  weights: Float32Array;
   /** How far off it usually is, in steps of light. */
   sigma: number;
 }
@@ -60,6 +110,7 @@ interface Rim {
  */
 function foretelling(
   { width, height, light }: GreyPicture,
+  passes: GridPasses,
   around: Float32Array,
   left: number,
   top: number,
@@ -77,23 +128,21 @@ function foretelling(
     () => within(top, height) * width + within(left, width),
   );
   const isInside = rim.x === 0 && rim.y === 0;
-  const ways = isInside
-    ? steps.map(({ dx, dy }) => dy * width + dx)
-    : steps
-        .flatMap(({ dx, dy }) => [
-          { dx, dy },
-          { dx: -dx, dy: -dy },
-        ])
-        .filter(({ dx, dy }) => rim.x * dx <= 0 && rim.y * dy <= 0)
-        .map(({ dx, dy }) => dy * width + dx);
+  const ways = Int32Array.from(
+    isInside
+      ? steps
+      : steps
+          .flatMap(({ dx, dy }) => [
+            { dx, dy },
+            { dx: -dx, dy: -dy },
+          ])
+          .filter(({ dx, dy }) => rim.x * dx <= 0 && rim.y * dy <= 0),
+    ({ dx, dy }) => dy * width + dx,
+  );
   // Inside, a way is a pair of pixels to either side; at the rim it is one.
   const beyond = (i: number, way: number) =>
     isInside ? light[i + way]! + light[i - way]! - 2 * light[i]! : light[i + way]! - light[i]!;
-  const unlike = Float64Array.from(ways, (way) => {
-    let sum = 0;
-    for (let k = 0; k < LIKE_SAMPLES; k += 1) sum += Math.abs(beyond(places[k]!, way));
-    return sum;
-  });
+  const unlike = passes.unlike(places, LIKE_SAMPLES, ways, isInside);
   const most = isInside ? PAIRS : 2 * PAIRS;
   const taken = [...ways.keys()]
     .sort((p, q) => unlike[p]! - unlike[q]!)
@@ -138,18 +187,14 @@ function foretelling(
   return isInside
     ? {
         offsets: Int32Array.from([...taken, ...taken.map((way) => -way)]),
-        weights: Float64Array.from([...weights, ...weights].map((w) => w / 2)),
+        weights: Float32Array.from([...weights, ...weights], (w) => w / 2),
         sigma,
       }
-    : { offsets: Int32Array.from(taken), weights, sigma };
+    : { offsets: Int32Array.from(taken), weights: Float32Array.from(weights), sigma };
 }
 
 /** Where a stretch of pixels is foretold in one way. */
-interface Part {
-  left: number;
-  right: number;
-  top: number;
-  bottom: number;
+interface Part extends Box {
   /** Null where no grid is seen. */
   by: Foretelling | null;
 }
@@ -163,7 +208,7 @@ function spans(from: number, to: number, length: number): { from: number; to: nu
   ].filter((span) => span.to > span.from);
 }
 
-function partsOf(picture: GreyPicture, around: Float32Array): Part[] {
+function partsOf(picture: GreyPicture, passes: GridPasses, around: Float32Array): Part[] {
   const { width, height } = picture;
   const random = randomStream(width * 31 + height);
   const parts: Part[] = [];
@@ -176,7 +221,7 @@ function partsOf(picture: GreyPicture, around: Float32Array): Part[] {
             right: across.to,
             top: down.from,
             bottom: down.to,
-            by: foretelling(picture, around, left, top, { x: across.rim, y: down.rim }, random),
+            by: foretelling(picture, passes, around, left, top, { x: across.rim, y: down.rim }, random),
           });
   return parts;
 }
@@ -216,26 +261,6 @@ export function smoothed(values: Float32Array, width: number, height: number, re
     if (y >= 0) for (let x = 0; x < width; x += 1) out[y * width + x] = sums[x]! / many;
   }
   return out;
-}
-
-/** Writes what each pixel of a part should show by pixels that the grid makes alike. */
-function foretell(
-  light: Float32Array,
-  width: number,
-  { left, right, top, bottom, by }: Part,
-  out: Float32Array,
-): void {
-  if (!by) return;
-  const { offsets, weights } = by;
-  const many = offsets.length;
-  for (let y = top; y < bottom; y += 1) {
-    const row = y * width;
-    for (let i = row + left; i < row + right; i += 1) {
-      let value = 0;
-      for (let k = 0; k < many; k += 1) value += weights[k]! * light[i + offsets[k]!]!;
-      out[i] = value;
-    }
-  }
 }
 
 /** The most of each square of so many pixels and its eight neighbours. */
@@ -291,26 +316,34 @@ function mended(
  * all the same to it. What stands out foretells nothing, so that a defect leaves no ghost: first what stands out most of all
  * around, since its ghosts stand out too, then the rest.
  */
-export function withoutGrid(picture: GreyPicture): GreyPicture {
+export function withoutGrid(picture: GreyPicture, passesOver: typeof plainGrid = fastGrid): GreyPicture {
   const { width, height, light } = picture;
   if (width < 3 * FARTHEST || height < 3 * FARTHEST) return picture;
   const around = smoothed(light, width, height, SMOOTH);
-  const parts = partsOf(picture, around);
+  const passes = passesOver(picture);
+  const parts = partsOf(picture, passes, around);
   if (parts.every(({ by }) => by === null)) return picture;
-  const shown = new Float32Array(around);
-  for (const part of parts) foretell(light, width, part, shown);
+  for (const part of parts) if (part.by) passes.foretell(part, part.by.offsets, part.by.weights);
+  const shown = passes.shown();
+  for (const { left, right, top, bottom, by } of parts) {
+    if (by) continue;
+    for (let y = top; y < bottom; y += 1)
+      shown.set(around.subarray(y * width + left, y * width + right), y * width + left);
+  }
   const beyond = new Float32Array(light.length);
   let now: Float32Array = shown;
   for (const share of [GHOST_SHARE, GHOST_SHARE ** 2, 0]) {
     for (let i = 0; i < beyond.length; i += 1) beyond[i] = light[i]! - now[i]!;
-    const most = share > 0 ? mostAround(beyond, width, height) : () => 0;
+    const most = share > 0 ? mostAround(beyond, width, height) : null;
     for (const { left, right, top, bottom, by } of parts) {
       const least = by ? OFF_SIGMA * by.sigma + 1 : Infinity;
-      for (let y = top; y < bottom; y += 1)
+      for (let y = top; y < bottom; y += 1) {
+        const row = y * width;
         for (let x = left; x < right; x += 1) {
-          const i = y * width + x;
-          if (Math.abs(beyond[i]!) <= Math.max(least, share * most(x, y))) beyond[i] = 0;
+          const off = Math.abs(beyond[row + x]!);
+          if (off <= least || (most && off <= share * most(x, y))) beyond[row + x] = 0;
         }
+      }
     }
     now = mended(shown, beyond, width, height, parts);
   }
