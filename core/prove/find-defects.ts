@@ -10,7 +10,7 @@ import type { Defect, DefectKind, Lighting } from "./defects.ts";
 /** The surroundings that a pixel is held against, mm: larger than any speck, smaller than how light falls off. */
 const BLOCK_MM = 2.5;
 /** Seeds of a place, in standard deviations of the smoothed noise. */
-const SEED_SIGMA = 6.5;
+const SEED_SIGMA = 6.7;
 /** More places than this are no defects: a picture out of focus, or of something else. */
 const MOST_PLACES = 50_000;
 /** A patch is faint and large: looked for in the means of cells of this size, mm, against the light for farther round. */
@@ -29,11 +29,16 @@ const LEAST_RING_MM = 0.35;
 const ROUND_SHARE = 0.7;
 const SECTORS = 16;
 /** A place is as large as what stands out by this share of its most. */
-const SHAPE_SHARE = 0.12;
+const SHAPE_SHARE = 0.22;
+/** Seeds of a ring, in deviations of the smoothed noise. */
+const RING_SIGMA = 8.5;
 /** A ring is empty in so much of its middle. */
 const HOLLOW_SHARE = 0.4;
 /** So many pixels that stand out the other way, for each that stands out its own, are a grid that is shifted. */
 const MIXED_SHARE = 0.3;
+/** A patch is the halo of what stands out so many times as far and has so much of its area. */
+const HALO_TIMES = 2;
+const HALO_SHARE = 0.05;
 /** A place this many times as long as wide is a line. */
 const LINE_RATIO = 4;
 /** A scratch or a fibre is no broader, mm. */
@@ -394,6 +399,8 @@ function findSharp(
     const isRing =
       isRound &&
       (hollowness(own, width, place) > HOLLOW_SHARE || (!isBright && place.others > MIXED_SHARE * n));
+    // A ring of what hardly stands out is noise that happens to lie round.
+    if (isRing && place.most < RING_SIGMA) return [];
     const kind: DefectKind = isRing
       ? "bubble"
       : isLine
@@ -493,8 +500,19 @@ export function findDefects(
   const bare = withoutGrid(picture);
   const isBright = lighting !== "white";
   const sharp = findSharp(bare, pxPerMm, isBright, ignored);
-  const patches = findPatches(bare, pxPerMm, ignored);
   const whole = withLines(sharp, findLines(bare, pxPerMm, isBright, ignored));
+  // Around what stands out far more a faint place is its halo.
+  const patches = findPatches(bare, pxPerMm, ignored).filter(
+    (patch) =>
+      !whole.some(
+        ({ kind, xMm, yMm, areaMm2, lengthMm, strength }) =>
+          // A ring whose inside is the patch stands for it.
+          (kind === "bubble" && lengthMm > patch.lengthMm / 2
+            ? strength > patch.strength
+            : strength > HALO_TIMES * patch.strength && areaMm2 > HALO_SHARE * patch.areaMm2) &&
+          Math.hypot(xMm - patch.xMm, yMm - patch.yMm) < patch.lengthMm / 2,
+      ),
+  );
   // What is a patch is not also counted as the places of its middle or rim.
   const outside = whole.filter(
     ({ xMm, yMm, areaMm2, strength }) =>

@@ -26,6 +26,9 @@ const LEAST_MM: Readonly<Record<DefectKind, number>> = {
 /** From so many pixels a mm on a faint scratch shows through a lit panel. */
 const SCRATCH_PX_PER_MM = 18;
 
+/** A picture that shows a scratch only where it is longer than this shows none worth telling of, mm. */
+export const LONGEST_TOLD_MM = 20;
+
 export type Smallest = Readonly<Record<DefectKind, number>>;
 
 /** The smallest of each kind that a picture of so many pixels a mm shows nearly always, mm; a scratch that takes a tenth of the light or more. */

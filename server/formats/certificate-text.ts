@@ -1,3 +1,4 @@
+import { LONGEST_TOLD_MM } from "../../core/prove/look.ts";
 import { longDay } from "../../words/dates.ts";
 import { repairTitle } from "../../core/device/routes.ts";
 import { moneyText } from "../../core/money.ts";
@@ -81,7 +82,7 @@ function underGlassLines({ underGlass }: JobCertificate): string[] {
             speck: smallestMm.speck,
             fibre: smallestMm.fibre,
             bubble: smallestMm.bubble,
-            scratch: smallestMm.scratch,
+            scratch: smallestMm.scratch > LONGEST_TOLD_MM ? "none" : String(smallestMm.scratch),
             patch: smallestMm.patch,
           }),
         ]

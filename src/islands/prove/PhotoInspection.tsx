@@ -2,7 +2,7 @@ import { useState } from "react";
 import { calculateBorderCheck } from "../../../core/bond/border-check.ts";
 import { judge, sizeMm, tooManyIn } from "../../../core/prove/judge.ts";
 import { cameraDust } from "../../../core/prove/camera-dust.ts";
-import { verdictOf } from "../../../core/prove/look.ts";
+import { LONGEST_TOLD_MM, verdictOf } from "../../../core/prove/look.ts";
 import { lightings, lightingWords, type Lighting } from "../../../core/prove/defects.ts";
 import { isConvex, type Corners } from "../../../core/prove/square-up.ts";
 import { hitsOf, type PlantedDefect } from "../../../core/prove/simulated-camera.ts";
@@ -250,7 +250,10 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
                 speck: lengthText(told.smallestMm.speck, preferences),
                 fibre: lengthText(told.smallestMm.fibre, preferences),
                 bubble: lengthText(told.smallestMm.bubble, preferences),
-                scratch: lengthText(told.smallestMm.scratch, preferences),
+                scratch:
+                  told.smallestMm.scratch > LONGEST_TOLD_MM
+                    ? "none"
+                    : lengthText(told.smallestMm.scratch, preferences),
                 patch: lengthText(told.smallestMm.patch, preferences),
               })}
             </p>
