@@ -143,22 +143,22 @@ function foretelling(
   const beyond = (i: number, way: number) =>
     isInside ? light[i + way]! + light[i - way]! - 2 * light[i]! : light[i + way]! - light[i]!;
   const unlike = passes.unlike(places, LIKE_SAMPLES, ways, isInside);
-  const most = isInside ? PAIRS : 2 * PAIRS;
   const taken = [...ways.keys()]
     .sort((p, q) => unlike[p]! - unlike[q]!)
-    .slice(0, most)
+    .slice(0, PAIRS)
     .map((k) => ways[k]!);
   const many = taken.length;
-  const rows = new Float64Array(SAMPLES * many);
-  for (let i = 0; i < SAMPLES; i += 1)
+  const samples = isInside ? SAMPLES : SAMPLES / 2;
+  const rows = new Float64Array(samples * many);
+  for (let i = 0; i < samples; i += 1)
     for (let k = 0; k < many; k += 1) rows[i * many + k] = beyond(places[i]!, taken[k]!);
-  const off = new Float64Array(SAMPLES);
+  const off = new Float64Array(samples);
   let weights = new Float64Array(many);
   let sigma = 0;
   for (let round = 0; round < 2; round += 1) {
     // Least of w'Nw among weights that make one: N w = 1, scaled.
     const sums = new Float64Array(many * many);
-    for (let i = 0; i < SAMPLES; i += 1) {
+    for (let i = 0; i < samples; i += 1) {
       if (round > 0 && off[i]! > OFF_SIGMA * sigma + 1e-6) continue;
       for (let p = 0; p < many; p += 1)
         for (let q = p; q < many; q += 1) sums[p * many + q]! += rows[i * many + p]! * rows[i * many + q]!;
@@ -173,13 +173,13 @@ function foretelling(
     const solved = solve(normal, Matrix.ones(many, 1)).to1DArray();
     const sum = solved.reduce((all, w) => all + w, 0);
     weights = Float64Array.from(solved, (w) => w / sum);
-    for (let i = 0; i < SAMPLES; i += 1) {
+    for (let i = 0; i < samples; i += 1) {
       let value = 0;
       for (let k = 0; k < many; k += 1) value += weights[k]! * rows[i * many + k]!;
       off[i] = Math.abs(isInside ? value / 2 : value);
     }
     // 1.4826: the median of a normal's absolute deviations is its deviation over that.
-    sigma = 1.4826 * off.slice().sort()[SAMPLES >> 1]!;
+    sigma = 1.4826 * off.slice().sort()[samples >> 1]!;
   }
   const plain =
     1.4826 * Float64Array.from(places, (i) => Math.abs(light[i]! - around[i]!)).sort()[SAMPLES >> 1]!;

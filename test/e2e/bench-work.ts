@@ -139,7 +139,8 @@ async function askedBy(page: Page, seq: number, by: "press" | "form" | "instrume
   const found = await page.waitForFunction(
     ([wantedSeq, how]): Asked | null => {
       const part = (id: string) => document.querySelector<HTMLElement>(`[data-testid=${id}]`);
-      const text = part("answer")?.innerText ?? "";
+      // Not as it is laid out: that would have the page laid out at each asking.
+      const text = part("answer")?.textContent ?? "";
       if (Number(part("work")?.dataset.seq) < wantedSeq || /^(Wait|Working)/.test(text)) return null;
       const press = part("press") as HTMLButtonElement | null;
       const form = part("answer-form");
@@ -149,10 +150,10 @@ async function askedBy(page: Page, seq: number, by: "press" | "form" | "instrume
       if (how === "instrument" && !part("instrument")?.querySelector("button")) return null;
       return {
         text,
-        buttons: buttons.map((button) => button.innerText),
+        buttons: buttons.map((button) => button.textContent ?? ""),
         fields: [...(form?.querySelectorAll("input") ?? [])].map(({ id, labels }) => ({
           id,
-          label: labels?.[0]?.innerText ?? "",
+          label: labels?.[0]?.textContent ?? "",
         })),
       };
     },
