@@ -1,6 +1,7 @@
 import { expect } from "chai";
 import { facts } from "../core/device/facts.ts";
 import { sceneAtStart } from "../core/device/start.ts";
+import { heatChosen } from "../core/lift/moves/heat-chosen.ts";
 import { moves } from "../core/moves.ts";
 import { exampleFamilies } from "../core/stack/examples.ts";
 import { job } from "./en/job.ts";
@@ -43,6 +44,16 @@ describe("the English catalogue", () => {
       };
       expect(say({ id: `need.${is}`, values: { ...values, ...more } }), is).to.match(/\.$/);
     }
+  });
+
+  it("says a wait in minutes and seconds, whatever else the sentence chooses by", () => {
+    const heat = { ...heatChosen.example, soakS: 95, windowS: 31 };
+    const said = (more: object) =>
+      say(heatChosen.words(sceneAtStart(exampleFamilies.frame, 0), { ...heat, ...more } as typeof heat));
+    expect(said({})).to.equal("Hot plate: 1 min 35 s, then 31 s to cut.");
+    expect(said({ likelyWindowS: 75 })).to.equal(
+      "Hot plate: 1 min 35 s, then 31 s to cut, likely 1 min 15 s.",
+    );
   });
 
   it("holds no sentence that nothing says", () => {

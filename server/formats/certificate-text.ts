@@ -82,7 +82,8 @@ function underGlassLines({ underGlass }: JobCertificate): string[] {
             speck: smallestMm.speck,
             fibre: smallestMm.fibre,
             bubble: smallestMm.bubble,
-            scratch: smallestMm.scratch > LONGEST_TOLD_MM ? "none" : String(smallestMm.scratch),
+            scratches: smallestMm.scratch > LONGEST_TOLD_MM ? "none" : "some",
+            scratch: String(smallestMm.scratch),
             patch: smallestMm.patch,
           }),
         ]

@@ -127,6 +127,6 @@ export const prove = {
   "the-look-failed-try-another-photo": "The look failed. Try another photo.",
   "cannot-tell": "Cannot tell",
   "shows-from":
-    "Shows specks from {speck}, fibres from {fibre}, bubbles from {bubble}, {scratch, select, none {no faint scratches} other {scratches from {scratch}}}, patches from {patch}.",
+    "Shows specks from {speck}, fibres from {fibre}, bubbles from {bubble}, {scratches, select, none {no faint scratches} other {scratches from {scratch}}}, patches from {patch}.",
   "nothing-is-told-here": "Nothing is told here",
 } as const;

@@ -264,5 +264,5 @@ export const server = {
   "kinds-that-are-not-read": "{kinds}: not read",
   "cannot-be-told": "cannot be told",
   "shows-from":
-    "Shows specks from {speck, number} mm, fibres from {fibre, number} mm, bubbles from {bubble, number} mm, {scratch, select, none {no faint scratches} other {scratches from {scratch} mm}}, patches from {patch, number} mm.",
+    "Shows specks from {speck, number} mm, fibres from {fibre, number} mm, bubbles from {bubble, number} mm, {scratches, select, none {no faint scratches} other {scratches from {scratch} mm}}, patches from {patch, number} mm.",
 } as const;

@@ -46,7 +46,7 @@ export const job: Words<typeof english> = {
     "{goes, select, new_each_time {Pon uno nuevo: {name}.} other {Vuelve a poner {name}.}}",
   "move.display-set": "Pon la pantalla nueva en su lugar.",
   "move.heat-chosen":
-    "{method}: {soak}, {staysOn, select, yes {luego pasa el alambre.} other {luego {window} para cortar{likely, select, none {} other {, probablemente {likely}}}.}}",
+    "{method}: {soak}, {staysOn, select, yes {luego pasa el alambre.} other {luego {window} para cortar{isLikely, select, yes {, probablemente {likely}} other {}}.}}",
   "move.soak-started":
     "{method, select, freezer {Al congelador por {time}.} other {{again, select, yes {De vuelta al} other {Al}} calor por {time}.}}",
   "move.soak-ended":

@@ -131,6 +131,6 @@ export const prove: Words<typeof english> = {
   "the-look-failed-try-another-photo": "Falló la lectura. Prueba otra foto.",
   "cannot-tell": "No se puede saber",
   "shows-from":
-    "Muestra motas desde {speck}, fibras desde {fibre}, burbujas desde {bubble}, {scratch, select, none {ninguna raya tenue} other {rayas desde {scratch}}}, manchas desde {patch}.",
+    "Muestra motas desde {speck}, fibras desde {fibre}, burbujas desde {bubble}, {scratches, select, none {ninguna raya tenue} other {rayas desde {scratch}}}, manchas desde {patch}.",
   "nothing-is-told-here": "Aquí no se sabe nada",
 };

@@ -269,5 +269,5 @@ export const server: Words<typeof english> = {
   "kinds-that-are-not-read": "{kinds}: no se leen",
   "cannot-be-told": "no se puede saber",
   "shows-from":
-    "Muestra motas desde {speck, number} mm, fibras desde {fibre, number} mm, burbujas desde {bubble, number} mm, {scratch, select, none {ninguna raya tenue} other {rayas desde {scratch} mm}}, manchas desde {patch, number} mm.",
+    "Muestra motas desde {speck, number} mm, fibras desde {fibre, number} mm, burbujas desde {bubble, number} mm, {scratches, select, none {ninguna raya tenue} other {rayas desde {scratch} mm}}, manchas desde {patch, number} mm.",
 };

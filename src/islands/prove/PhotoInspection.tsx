@@ -250,10 +250,8 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
                 speck: lengthText(told.smallestMm.speck, preferences),
                 fibre: lengthText(told.smallestMm.fibre, preferences),
                 bubble: lengthText(told.smallestMm.bubble, preferences),
-                scratch:
-                  told.smallestMm.scratch > LONGEST_TOLD_MM
-                    ? "none"
-                    : lengthText(told.smallestMm.scratch, preferences),
+                scratches: told.smallestMm.scratch > LONGEST_TOLD_MM ? "none" : "some",
+                scratch: lengthText(told.smallestMm.scratch, preferences),
                 patch: lengthText(told.smallestMm.patch, preferences),
               })}
             </p>
