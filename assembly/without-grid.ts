@@ -1,6 +1,6 @@
 // The passes of core/prove/without-grid.ts in WebAssembly: four pixels at a time.
 
-/** The picture, and what it is foretold to be. */
+/** The picture, and what it is predicted to be. */
 export let light: usize = 0;
 export let shown: usize = 0;
 /** Some places of the picture, by their pixel. */
@@ -49,8 +49,8 @@ export function unlike(many: i32, step: i32, isPair: bool): f64 {
   return sum;
 }
 
-/** Writes what the pixels of a part are foretold to be. */
-export function foretell(left: i32, right: i32, top: i32, bottom: i32, many: i32): void {
+/** Writes what the pixels of a part are predicted to be. */
+export function predict(left: i32, right: i32, top: i32, bottom: i32, many: i32): void {
   for (let y = top; y < bottom; y++) {
     let i = y * width + left;
     const last = y * width + right;

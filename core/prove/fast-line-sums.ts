@@ -1,6 +1,6 @@
 import { compiledFrom } from "../wasm/load.ts";
 import { lineSumsWasm } from "../wasm/line-sums.ts";
-import { plainPasses, RIM, type LinePasses } from "./line-sums.ts";
+import { plainPasses, RIM, setInRim, type LinePasses } from "./line-sums.ts";
 
 type Place = "values" | "sums" | "best" | "direction";
 
@@ -19,11 +19,9 @@ export function fastPasses(values: Float32Array, width: number, height: number):
   if (!compiled) return plainPasses(values, width, height);
   compiled.layOut(width, height, RIM);
   const { buffer } = compiled.memory;
-  const wide = width + 2 * RIM;
-  const size = wide * (height + 2 * RIM);
+  const size = (width + 2 * RIM) * (height + 2 * RIM);
   const padded = new Float32Array(buffer, compiled.values.value, size);
-  for (let y = 0; y < height; y += 1)
-    padded.set(values.subarray(y * width, (y + 1) * width), (y + RIM) * wide + RIM);
+  setInRim(padded, values, width, height);
   return {
     begin: () => compiled.begin(),
     double: (step) => compiled.double(step),

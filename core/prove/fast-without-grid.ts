@@ -8,7 +8,7 @@ type Place = "light" | "shown" | "places" | "offsets" | "weights";
 interface Exports extends Record<Place, { value: number }> {
   layOut(width: number, height: number, places: number, steps: number): void;
   unlike(many: number, step: number, isPair: boolean): number;
-  foretell(left: number, right: number, top: number, bottom: number, many: number): void;
+  predict(left: number, right: number, top: number, bottom: number, many: number): void;
 }
 
 const freshCopy = compiledFrom<Exports>(withoutGridWasm);
@@ -29,10 +29,10 @@ export function fastGrid(picture: GreyPicture): GridPasses {
       places.set(of);
       return Float64Array.from(ways, (way) => compiled.unlike(many, way, isPair));
     },
-    foretell({ left, right, top, bottom }, of, by) {
+    predict({ left, right, top, bottom }, of, by) {
       offsets.set(of);
       weights.set(by);
-      compiled.foretell(left, right, top, bottom, of.length);
+      compiled.predict(left, right, top, bottom, of.length);
     },
     shown: () => new Float32Array(buffer, compiled.shown.value, light.length).slice(),
   };

@@ -1,7 +1,7 @@
 import type { Defect } from "./defects.ts";
-import { lineSums } from "./line-sums.ts";
+import { DIRECTIONS, lineSums } from "./line-sums.ts";
 import { labelPlaces, type GreyPicture } from "./picture.ts";
-import { smoothed } from "./without-grid.ts";
+import { FARTHEST, smoothed } from "./without-grid.ts";
 
 /** A line is looked for at so many pixels a mm: about as wide as it is. */
 const PX_PER_MM = 10;
@@ -17,8 +17,6 @@ const FOLLOW_SIGMA = 4.2;
 /** Fringes lie side by side, light and dark: a line has nothing so strong beside it, as a share of its own. */
 const FRINGE_SHARE = 0.5;
 const FRINGE_MM = [0.4, 0.5, 0.65, 0.8, 1];
-/** So near the rim, px, half of what a grid is foretold by is missing: a line that lies along it wholly there is the rim's. */
-const RIM_PX = 26;
 const LEAST_MM = 0.8;
 /** A line that leaves the straight by more than this share of its length is a fibre. */
 const STRAIGHT_SHARE = 0.05;
@@ -48,7 +46,7 @@ function standing(picture: GreyPicture, pxPerMm: number, sign: number) {
     const sigma = 1.25 * noise[i]! + 1e-6;
     values[i] = Math.min(MOST_SIGMA, Math.max(-MOST_SIGMA, values[i]! / sigma));
   }
-  return { values, w, h, scale: pxPerMm / by };
+  return { values, w, h, by, scale: pxPerMm / by };
 }
 
 /** Sum along a line's direction about a place, over its length. */
@@ -80,9 +78,8 @@ export function findLines(
   isBright: boolean,
   ignored: Uint8Array | null,
 ): FoundLine[] {
-  const { values, w, h, scale } = standing(picture, pxPerMm, isBright ? 1 : -1);
+  const { values, w, h, by, scale } = standing(picture, pxPerMm, isBright ? 1 : -1);
   if (w < 40 || h < 40) return [];
-  const by = Math.round(pxPerMm / scale);
   if (ignored)
     for (let i = 0; i < values.length; i += 1)
       if (ignored[Math.floor(i / w) * by * picture.width + (i % w) * by]) values[i] = 0;
@@ -101,7 +98,7 @@ export function findLines(
   }
   return lines.flatMap(({ own, most, at }): FoundLine[] => {
     if (most < SEED_SIGMA) return [];
-    const angle = (Math.PI * direction[at]!) / 32;
+    const angle = (Math.PI * direction[at]!) / DIRECTIONS;
     const [ux, uy] = [Math.cos(angle), Math.sin(angle)];
     const [x0, y0] = [at % w, Math.floor(at / w)];
     const half = Math.round(0.8 * scale);
@@ -114,7 +111,8 @@ export function findLines(
       ),
     );
     if (Math.max(...beside) > FRINGE_SHARE * strength) return [];
-    const rim = RIM_PX / by;
+    // Near the rim a grid is predicted from one side only: a line that lies there is what that leaves.
+    const rim = FARTHEST / by;
     const inRim = own.filter((i) => {
       const [x, y] = [i % w, Math.floor(i / w)];
       return Math.min(x, y, w - 1 - x, h - 1 - y) < rim;

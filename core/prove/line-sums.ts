@@ -6,7 +6,7 @@ const LENGTHS = [
   { length: 16, every: 2 },
   { length: 32, every: 1 },
 ] as const;
-const DIRECTIONS = 32;
+export const DIRECTIONS = 32;
 const LONGEST = 32;
 /** So many sums tell how they scatter. */
 const SAMPLES = 6_000;
@@ -14,7 +14,7 @@ const SAMPLES = 6_000;
 /** What a line through each pixel stands out by, in deviations of such sums where there is none, the best of all directions and lengths. */
 export interface Lines {
   z: Float32Array;
-  /** The direction of the best, in 32nds of half a turn. */
+  /** The direction of the best, in parts of half a turn, of which there are `DIRECTIONS`. */
   direction: Uint8Array;
 }
 
@@ -34,12 +34,18 @@ export interface LinePasses {
 /** The rim around the picture, px: a line may begin so far outside. */
 export const RIM = LONGEST + 1;
 
+/** Writes a picture into the middle of one that has a rim all round. */
+export function setInRim(padded: Float32Array, values: Float32Array, width: number, height: number): void {
+  const wide = width + 2 * RIM;
+  for (let y = 0; y < height; y += 1)
+    padded.set(values.subarray(y * width, (y + 1) * width), (y + RIM) * wide + RIM);
+}
+
 /** The passes in plain TypeScript. */
 export function plainPasses(values: Float32Array, width: number, height: number): LinePasses {
   const wide = width + 2 * RIM;
   const padded = new Float32Array(wide * (height + 2 * RIM));
-  for (let y = 0; y < height; y += 1)
-    padded.set(values.subarray(y * width, (y + 1) * width), (y + RIM) * wide + RIM);
+  setInRim(padded, values, width, height);
   const z = new Float32Array(width * height);
   const direction = new Uint8Array(width * height);
   let sums = new Float32Array(padded.length);

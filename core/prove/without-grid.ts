@@ -7,17 +7,17 @@ import type { GreyPicture } from "./picture.ts";
 const TILE = 256;
 /** How far away a pixel is looked for that the grid makes alike, px: past a speck, and not so far that the light has changed. */
 const NEAREST = 5;
-const FARTHEST = 26;
-/** So many pairs of such pixels foretell one. */
+export const FARTHEST = 26;
+/** So many pairs of such pixels predict one. */
 const PAIRS = 10;
 /** So many places tell which steps are alike, and so many with what weight each counts. */
 const LIKE_SAMPLES = 200;
 const SAMPLES = 1_000;
 /** Weights that hardly matter are kept small, as a share of the light's own spread. */
 const RIDGE = 1e-3;
-/** What lies so many deviations off what was foretold foretells nothing itself. */
+/** A pixel this many deviations off its prediction is not used to predict others. */
 const OFF_SIGMA = 3.5;
-/** Where a foretelling is not so many times nearer than what is around, there is no grid to be seen. */
+/** Where a prediction is not so many times nearer than what is around, there is no grid to be seen. */
 const GRID_TIMES = 1.05;
 /** A ghost stands out less than this share of what it is the ghost of. */
 const GHOST_SHARE = 0.4;
@@ -52,8 +52,8 @@ interface Box {
 export interface GridPasses {
   /** How unlike themselves so many places are one step on, for each step: to both sides at once (`isPair`), or to one. */
   unlike(places: Int32Array, many: number, ways: Int32Array, isPair: boolean): Float64Array;
-  /** Writes what the pixels of a box are foretold to be. */
-  foretell(box: Box, offsets: Int32Array, weights: Float32Array): void;
+  /** Writes what the pixels of a box are predicted to be. */
+  predict(box: Box, offsets: Int32Array, weights: Float32Array): void;
   /** What was written. */
   shown(): Float32Array;
 }
@@ -77,7 +77,7 @@ export function plainGrid({ width, light }: GreyPicture): GridPasses {
         }
         return sum;
       }),
-    foretell({ left, right, top, bottom }, offsets, weights) {
+    predict({ left, right, top, bottom }, offsets, weights) {
       for (let y = top; y < bottom; y += 1)
         for (let i = y * width + left; i < y * width + right; i += 1) {
           let value = 0;
@@ -89,8 +89,8 @@ export function plainGrid({ width, light }: GreyPicture): GridPasses {
   };
 }
 
-/** How pixels are foretold: from others so many pixels on, each with its weight; the weights make one. */
-interface Foretelling {
+/** How pixels are predicted: from others so many pixels on, each with its weight; the weights make one. */
+interface Prediction {
   /** In pixels of the picture, row after row. */
   offsets: Int32Array;
   weights: Float32Array;
@@ -105,10 +105,10 @@ interface Rim {
 }
 
 /**
- * The steps over which a tile is most like itself, and the weights that foretell it best (least squares, twice: what lay far off the first
+ * The steps over which a tile is most like itself, and the weights that predict it best (least squares, twice: what lay far off the first
  * time is left out). Away from the rim to both sides at once, so that a slope of light does not count.
  */
-function foretelling(
+function prediction(
   { width, height, light }: GreyPicture,
   passes: GridPasses,
   around: Float32Array,
@@ -116,7 +116,7 @@ function foretelling(
   top: number,
   rim: Rim,
   random: () => number,
-): Foretelling | null {
+): Prediction | null {
   // As near as can be to where both sides of every step are in the picture.
   const within = (from: number, length: number) => {
     const most = Math.max(1, Math.min(TILE, length - 2 * FARTHEST));
@@ -193,10 +193,10 @@ function foretelling(
     : { offsets: Int32Array.from(taken), weights: Float32Array.from(weights), sigma };
 }
 
-/** Where a stretch of pixels is foretold in one way. */
+/** A part of the picture and how its pixels are predicted. */
 interface Part extends Box {
   /** Null where no grid is seen. */
-  by: Foretelling | null;
+  by: Prediction | null;
 }
 
 /** From where to where a line of pixels is near its start, inside, and near its end. */
@@ -221,7 +221,7 @@ function partsOf(picture: GreyPicture, passes: GridPasses, around: Float32Array)
             right: across.to,
             top: down.from,
             bottom: down.to,
-            by: foretelling(picture, passes, around, left, top, { x: across.rim, y: down.rim }, random),
+            by: prediction(picture, passes, around, left, top, { x: across.rim, y: down.rim }, random),
           });
   return parts;
 }
@@ -283,7 +283,7 @@ function mostAround(values: Float32Array, width: number, height: number): (x: nu
   return (x, y) => around[Math.floor(y / FARTHEST) * columns + Math.floor(x / FARTHEST)]!;
 }
 
-/** What is foretold where all that stands out foretells nothing: `beyond` is by how much it stands out, else 0. */
+/** The predictions again without what stands out: `beyond` is by how much a pixel does, else 0. */
 function mended(
   shown: Float32Array,
   beyond: Float32Array,
@@ -313,7 +313,7 @@ function mended(
 /**
  * A picture of a lit panel without the panel's grid: what each pixel shows beyond what pixels show that the grid makes alike. The steps to
  * those, and their weights, are found anew for every part of the picture, so that tilt, lens and the beat of cells against photosites are
- * all the same to it. What stands out foretells nothing, so that a defect leaves no ghost: first what stands out most of all
+ * all the same to it. What stands out predicts nothing, so that a defect leaves no ghost: first what stands out most of all
  * around, since its ghosts stand out too, then the rest.
  */
 export function withoutGrid(picture: GreyPicture, passesOver: typeof plainGrid = fastGrid): GreyPicture {
@@ -323,7 +323,7 @@ export function withoutGrid(picture: GreyPicture, passesOver: typeof plainGrid =
   const passes = passesOver(picture);
   const parts = partsOf(picture, passes, around);
   if (parts.every(({ by }) => by === null)) return picture;
-  for (const part of parts) if (part.by) passes.foretell(part, part.by.offsets, part.by.weights);
+  for (const part of parts) if (part.by) passes.predict(part, part.by.offsets, part.by.weights);
   const shown = passes.shown();
   for (const { left, right, top, bottom, by } of parts) {
     if (by) continue;
