@@ -1,5 +1,7 @@
 // The conjugate gradients of core/bond/grid-solve.ts in WebAssembly: the same rounds, whole vectors two numbers at a time.
 
+import { begin, claim, room } from "./shared/room";
+
 export let diagonal: usize = 0;
 export let rhs: usize = 0;
 export let toEast: usize = 0;
@@ -29,13 +31,6 @@ let cells: i32 = 0;
 let hubs: i32 = 0;
 let links: i32 = 0;
 
-let end: usize = 0;
-function room(bytes: usize): usize {
-  const at = end;
-  end += (bytes + 31) & ~15;
-  return at;
-}
-
 // @ts-ignore: decorator
 @inline
 function real(base: usize, index: i32): f64 {
@@ -56,7 +51,7 @@ function whole(base: usize, index: i32): i32 {
 export function layOut(most: i32): void {
   const size = most + 1;
   none = most;
-  end = (__heap_base + 31) & ~15;
+  begin();
   const reals = <usize>size << 3;
   diagonal = room(reals);
   rhs = room(reals);
@@ -79,8 +74,7 @@ export function layOut(most: i32): void {
   linkHub = room(<usize>size << 4);
   linkCell = room(<usize>size << 4);
   linkBetween = room(<usize>size << 5);
-  const pages = <i32>((end + 0xffff) >>> 16) - memory.size();
-  if (pages > 0) memory.grow(pages);
+  claim();
 }
 
 const PUT_BACK: f64 = 0.97;

@@ -1,5 +1,7 @@
 // The sheet of core/heat/heat-sheet.ts in WebAssembly: the same steps, rows four at a time along and two cells at a time across.
 
+import { begin, claim, room } from "./shared/room";
+
 let columns: i32 = 0;
 let rows: i32 = 0;
 let depth: i32 = 0;
@@ -29,13 +31,9 @@ let first: usize = 0;
 let below: usize = 0;
 let right: usize = 0;
 
-let end: usize = 0;
-
-/** Room for so many numbers, with a vector's room before and behind. */
-function room(count: i32): usize {
-  const at = end;
-  end += (<usize>count * 8 + 47) & ~15;
-  return at;
+/** Where so many numbers lie. */
+function numbers(count: i32): usize {
+  return room(<usize>count << 3);
 }
 
 // @ts-ignore: decorator
@@ -51,27 +49,26 @@ export function layOut(wide: i32, tall: i32, deep: i32): i32 {
   depth = deep;
   stride = (wide + 1) & ~1;
   places = stride * tall;
-  end = (__heap_base + 31) & ~15;
-  t = room(places * depth);
-  change = room(places * depth);
-  pivot = room(places * depth);
-  top = room(places);
-  topHeat = room(places);
-  back = room(places);
-  backHeat = room(places);
-  first = room(places);
-  alongLower = room(columns * depth);
-  alongInverse = room(columns * depth);
-  acrossLower = room(rows * depth);
-  acrossInverse = room(rows * depth);
-  below = room(stride * depth);
-  right = room(stride * depth);
-  capacity = room(depth);
-  down = room(depth);
-  along = room(depth);
-  across = room(depth);
-  const pages = <i32>((end + 0xffff) >>> 16) - memory.size();
-  if (pages > 0) memory.grow(pages);
+  begin();
+  t = numbers(places * depth);
+  change = numbers(places * depth);
+  pivot = numbers(places * depth);
+  top = numbers(places);
+  topHeat = numbers(places);
+  back = numbers(places);
+  backHeat = numbers(places);
+  first = numbers(places);
+  alongLower = numbers(columns * depth);
+  alongInverse = numbers(columns * depth);
+  acrossLower = numbers(rows * depth);
+  acrossInverse = numbers(rows * depth);
+  below = numbers(stride * depth);
+  right = numbers(stride * depth);
+  capacity = numbers(depth);
+  down = numbers(depth);
+  along = numbers(depth);
+  across = numbers(depth);
+  claim();
   return stride;
 }
 

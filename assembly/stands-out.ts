@@ -1,9 +1,11 @@
 // The pass over the pixels of core/prove/stands-out.ts in WebAssembly: row by row, four pixels at a time.
 
+import { begin, claim, room } from "./shared/room";
+
 /** How far down a place is followed, in standard deviations of the smoothed noise: as in core/prove/stands-out.ts. */
 const FOLLOW_SIGMA: f64 = 3.2;
 
-/** A row of light comes in, with what of it is left out; which of the row before stand out, and how far, go out. */
+/** A row of light comes in, with what of it is left out; which of the row before stand out, and how far (darker: below nothing), go out. */
 export let light: usize = 0;
 export let ignored: usize = 0;
 export let found: usize = 0;
@@ -27,14 +29,6 @@ let rows: i32 = 0;
 let wide: i32 = 0;
 let rowBytes: usize = 0;
 
-let end: usize = 0;
-function room(bytes: usize): usize {
-  const at = end;
-  // Four numbers more: the last are read and written four at a time.
-  end += (bytes + 31) & ~15;
-  return at;
-}
-
 /** Makes room for pictures of this size and cells. */
 export function layOut(pixelsWide: i32, pixelsTall: i32, cellsWide: i32, cellsTall: i32): void {
   width = pixelsWide;
@@ -42,7 +36,7 @@ export function layOut(pixelsWide: i32, pixelsTall: i32, cellsWide: i32, cellsTa
   columns = cellsWide;
   rows = cellsTall;
   wide = cellsWide + 2;
-  end = 4_096;
+  begin();
   rowBytes = ((<usize>width << 2) + 31) & ~15;
   light = room(rowBytes);
   ignored = room(<usize>width);
@@ -55,8 +49,7 @@ export function layOut(pixelsWide: i32, pixelsTall: i32, cellsWide: i32, cellsTa
   firstOf = room(<usize>wide << 2);
   base = room(<usize>(wide * (rows + 2)) << 2);
   deviation = room(<usize>(wide * (rows + 2)) << 2);
-  const pages = <i32>((end + 0xffff) >> 16) - memory.size();
-  if (pages > 0) memory.grow(pages);
+  claim();
 }
 
 // @ts-ignore: decorator
@@ -66,15 +59,14 @@ function between(grid: usize, low: i32, share: f64, c: i32): f64 {
   return upper + share * (<f64>load<f32>(grid + ((<usize>((low + 1) * wide + c)) << 2)) - upper);
 }
 
-/** Takes a row; how many pixels of the row before stand out, bright (1) or dark (-1) as wanted. */
-export function row(y: i32, sign: f32, hasIgnored: bool): i32 {
+/** Takes a row; how many pixels of the row before stand out. */
+export function row(y: i32, hasIgnored: bool): i32 {
   const at = ((<f64>y + 0.5) * <f64>rows) / <f64>height + 0.5;
   const low = <i32>Math.floor(at);
   const share = at - <f64>low;
   const own = <usize>(y % 3);
   const limit = limits + own * rowBytes;
   const ramp = f32x4(0, 1, 2, 3);
-  const signs = f32x4.splat(sign);
   for (let c = 0; c < wide - 1; c++) {
     const first = load<i32>(firstOf + (<usize>c << 2));
     const last = load<i32>(firstOf + (<usize>(c + 1) << 2));
@@ -93,7 +85,7 @@ export function row(y: i32, sign: f32, hasIgnored: bool): i32 {
     for (let x = first; x < last; x += 4) {
       const o = <usize>x << 2;
       const about = f32x4.add(fromB, f32x4.mul(along, stepB));
-      v128.store(difference + o, f32x4.mul(signs, f32x4.sub(v128.load(light + o), about)));
+      v128.store(difference + o, f32x4.sub(v128.load(light + o), about));
       v128.store(limit + o, f32x4.add(fromD, f32x4.mul(along, stepD)));
       along = f32x4.add(along, f32x4.splat(4));
     }
@@ -118,7 +110,7 @@ export function row(y: i32, sign: f32, hasIgnored: bool): i32 {
       const o = <usize>x << 2;
       const nine = f32x4.add(f32x4.add(v128.load(sums + o), v128.load(second + o)), v128.load(third + o));
       const most = v128.load(middle + o);
-      let over = i32x4.bitmask(f32x4.ge(nine, most));
+      let over = i32x4.bitmask(f32x4.ge(f32x4.abs(nine), most));
       while (over) {
         const lane = ctz(over);
         over &= over - 1;

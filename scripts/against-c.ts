@@ -3,8 +3,10 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { fastSystem } from "../core/bond/fast-system.ts";
-import { labelPlaces } from "../core/prove/picture.ts";
+import { fastPanelLight } from "../core/prove/fast-panel-light.ts";
 import { fastStandsOut } from "../core/prove/fast-stands-out.ts";
+import { lineSums, VALUE_PARTS } from "../core/prove/line-sums.ts";
+import { nearPlaces } from "../core/prove/near-places.ts";
 import { fastHeatSheet } from "../core/heat/fast-heat-sheet.ts";
 
 /** How long the product took and how long the same steps took in C, ms: medians of runs by turns. */
@@ -30,11 +32,19 @@ function compile(name: string, folder: string): string | null {
 }
 
 /** Runs both by turns, so that what else the machine does meets both. The C program prints its own milliseconds first. */
-function byTurns(what: string, program: string, input: string, own: () => void): AgainstC {
+function byTurns(
+  what: string,
+  program: string,
+  input: string,
+  own: () => void,
+  prepare: () => void = () => {},
+): AgainstC {
   const [ownMs, cMs]: [number[], number[]] = [[], []];
+  prepare();
   own();
   for (let round = 0; round < ROUNDS; round += 1) {
     cMs.push(Number(execFileSync(program, { input }).toString().split(" ")[0]));
+    prepare();
     const from = performance.now();
     own();
     ownMs.push(performance.now() - from);
@@ -107,42 +117,94 @@ function gridSolve(program: string): AgainstC {
   );
 }
 
+/** Steps and weights as a grid of four pixels across has them. */
+const gridSteps = [
+  [8, 0],
+  [0, 5],
+  [4, 6],
+  [12, 0],
+  [-4, 7],
+  [0, 9],
+  [16, 3],
+  [-8, 11],
+  [20, 1],
+  [0, 22],
+] as const;
+const FARTHEST_STEP = 26;
+/** As for 20 px/mm. */
+const scale = { by: 2, close: 6, far: 15, smooth: 14, near: 3 };
+
 function defectSearch(program: string): AgainstC {
   const [width, height, columns, rows] = [4_000, 3_000, 120, 90];
-  const light = new Float32Array(width * height);
-  for (let y = 0; y < height; y += 1) {
-    for (let x = 0; x < width; x += 1) {
-      const speck = x % 200 < 5 && y % 200 < 5 ? 60 : 0;
-      light[y * width + x] = 40 + ((x * 7 + y * 13) % 11) * 0.25 + speck;
-    }
-  }
   const [wide, tall] = [columns + 2, rows + 2];
   const base = new Float32Array(wide * tall);
   const deviation = new Float32Array(wide * tall);
   for (let r = 0; r < tall; r += 1) {
     for (let c = 0; c < wide; c += 1) {
-      base[r * wide + c] = 41 + ((c * 3 + r * 5) % 7) * 0.125;
+      base[r * wide + c] = 71 + ((c * 3 + r * 5) % 7) * 0.125;
       deviation[r * wide + c] = 2 + ((c + r) % 3) * 0.125;
     }
   }
-  const search = () => {
-    const { mask } = fastStandsOut({ width, height, light }, { columns, rows, base, deviation }, true, null);
-    return labelPlaces(mask, width, height);
+  const weight = 1 / (2 * gridSteps.length);
+  const offsets = Int32Array.from(gridSteps, ([dx, dy]) => dy * width + dx);
+  const weights = new Float32Array(gridSteps.length).fill(weight);
+  const whole = { left: 0, right: width, top: 0, bottom: height };
+  const inside = {
+    left: FARTHEST_STEP,
+    right: width - FARTHEST_STEP,
+    top: FARTHEST_STEP,
+    bottom: height - FARTHEST_STEP,
   };
-  const input = [width, height, columns, rows].join(" ");
-  // The same work: what is found is the same.
-  const [, places, pixels] = execFileSync(program, { input }).toString().split(" ").map(Number);
+  const { by, close, far, smooth, near } = scale;
+  const panel = fastPanelLight(width, height);
+  const stripes = () => {
+    for (let y = 0; y < height; y += 1)
+      for (let x = 0; x < width; x += 1) {
+        const speck = x % 200 < 5 && y % 200 < 5 ? 60 : 0;
+        panel.light[y * width + x] = 40 + ((x * 7 + y * 13) % 11) * 0.25 + (x % 4) * 20 + speck;
+      }
+  };
+  const search = () => {
+    panel.leave(whole);
+    panel.predict(inside, offsets, weights, true);
+    // In bands, as large as a part may be.
+    let apart = 0;
+    for (let top = 0; top < height; top += 16)
+      apart += panel.beyond({ ...whole, top, bottom: Math.min(height, top + 16) }, 20).at.length;
+    panel.takeOut(smooth);
+    const found = fastStandsOut(
+      { width, height, light: panel.shown },
+      { columns, rows, base, deviation },
+      null,
+    );
+    const { count } = nearPlaces(found.at, width, near);
+    const lines = panel.standing({ by, sign: -1, close, far, most: 2.5, parts: VALUE_PARTS });
+    const { z } = lineSums(lines.values, lines.width, lines.height);
+    return { apart, count, pixels: found.at.length, z };
+  };
+  const input = [
+    [width, height, columns, rows, by, close, far, smooth, near, gridSteps.length],
+    ...gridSteps.map(([dx, dy]) => [dx, dy, weight]),
+  ]
+    .flat()
+    .join(" ");
+  // The same work: what is found is the same, but for what lies on a limit.
+  const inC = execFileSync(program, { input }).toString().split(" ").map(Number).slice(1, 5);
+  stripes();
   const own = search();
-  if (own.count !== places || own.pixels.length !== pixels)
-    throw new Error(`In C ${places} places of ${pixels} pixels, here ${own.count} of ${own.pixels.length}.`);
-  return byTurns("defect search, the pass over 12 megapixels and its places", program, input, search);
+  const mean = Math.floor(own.z.reduce((sum, value) => sum + value, 0) / own.z.length);
+  [own.apart, own.count, own.pixels, mean].forEach((value, k) => {
+    if (Math.abs(value - inC[k]!) > 1 + 0.001 * value)
+      throw new Error(`In C ${inC.join(", ")}, here ${own.apart}, ${own.count}, ${own.pixels}, ${mean}.`);
+  });
+  return byTurns("defect search, the passes over 12 megapixels", program, input, search, stripes);
 }
 
 /** The product's own speed against the same steps in C at -O3 for this machine; null without gcc. */
 export function againstC(): AgainstC[] | null {
   const folder = mkdtempSync(path.join(tmpdir(), "half-lift-c-"));
   try {
-    const [sheet, grid, search] = ["heat-sheet", "grid-solve", "stands-out"].map((name) =>
+    const [sheet, grid, search] = ["heat-sheet", "grid-solve", "defect-search"].map((name) =>
       compile(name, folder),
     );
     return sheet && grid && search ? [heatSheet(sheet), gridSolve(grid), defectSearch(search)] : null;

@@ -1,4 +1,5 @@
 import { chromium as browserType, type Page } from "@playwright/test";
+import { execFileSync } from "node:child_process";
 import { randomUUID } from "node:crypto";
 import os from "node:os";
 import sharp from "sharp";
@@ -29,7 +30,7 @@ import { screwLedger } from "../core/open/screw-ledger.ts";
 import { calculateRouteChoice } from "../core/route/route-choice.ts";
 import { lightings, type DefectKind } from "../core/prove/defects.ts";
 import { findDefects } from "../core/prove/find-defects.ts";
-import { eyesText, measureEyes } from "./eyes.ts";
+import { claimsText, eyesText, measureClaims, measureEyes } from "./eyes.ts";
 import { greyOf } from "../core/prove/picture.ts";
 import { weighPage, type PageWeight } from "./page-weight.ts";
 import { randomStream } from "../core/random.ts";
@@ -456,20 +457,13 @@ const searches = families
 
 /** So many pictures of each light and scale. */
 const EYES = 16;
-/** 12 megapixels of a panel, looked through. */
-const large = takePicture({
-  widthMm: 200,
-  heightMm: 150,
-  pxPerMm: 20,
-  lighting: "dark",
-  defects: plantDefects(9, 200, 150, 12),
-  seed: 2,
-});
-keep(
-  "defects in 12 megapixels (in a worker)",
-  time(() => void findDefects(greyOf(large.rgba, large.width, large.height), 20, "dark"), 5),
-  1_500,
-);
+/** So many pictures with one defect each. */
+const CLAIMS = 100;
+/** 12 megapixels of a lit panel, looked through in a process of its own. */
+const lookCost = JSON.parse(
+  execFileSync(process.execPath, ["--import", "tsx", "scripts/look-cost.ts"]).toString(),
+) as { times: number[]; memoryMb: number };
+keep("defects in 12 megapixels of a lit panel (in a worker)", lookCost.times, 1_500);
 /** A photo of 12 megapixels with the panel askew on the bench: found, squared up, looked through. */
 const benchPanel = { widthMm: 200, heightMm: 150 };
 const askewAt = askewView(5, benchPanel, 13.4);
@@ -724,3 +718,8 @@ console.log(
 
 console.log(`\nA look through pictures as bad as real ones: ${4 * EYES} that nothing was tuned on`);
 console.log(eyesText(measureEyes(EYES)));
+console.log(`\nDoes what a verdict claims hold?`);
+console.log(claimsText(measureClaims(CLAIMS)));
+console.log(
+  `\nMemory of a look through 12 megapixels, the picture counted in: ${lookCost.memoryMb} MB (250 wanted)`,
+);

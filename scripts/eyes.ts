@@ -1,4 +1,7 @@
 import { defectKinds, type DefectKind, type Lighting } from "../core/prove/defects.ts";
+import { usualAcceptance, type AcceptanceRow } from "../core/prove/acceptance.ts";
+import { judge } from "../core/prove/judge.ts";
+import { verdictOf, type LookVerdict } from "../core/prove/look.ts";
 import { lookThrough } from "../core/prove/find-defects.ts";
 import type { Disturbance } from "../core/prove/lit-panel.ts";
 import { scatterDefects, shootPanel, usualMake } from "../core/prove/shoot-panel.ts";
@@ -95,6 +98,83 @@ export function measureEyes(pictures: number): EyesMeasured {
     recall: [...recall.values()].sort((a, b) => defectKinds.indexOf(a.kind) - defectKinds.indexOf(b.kind)),
     falseCalls: [...falseCalls.values()],
   };
+}
+
+/** A shop that lets no speck of so much pass, no line and no patch, wherever it lies. */
+const STRICT: readonly AcceptanceRow[] = usualAcceptance
+  .filter(({ centre }) => centre === 0)
+  .map((row) => ({ ...row, edge: 0 }));
+const SMALL_PANEL = { widthMm: 24, heightMm: 16 };
+
+/** How pictures with one defect each were judged that the shop refuses and the verdict claims it could have shown. */
+export interface ClaimsMeasured {
+  pictures: number;
+  /** With a defect above the size that was claimed. */
+  claimed: number;
+  verdicts: Readonly<Record<LookVerdict, number>>;
+  /** Passed with a refused defect above that size: what must hardly ever be. */
+  passedWrongly: { seed: number; lighting: Lighting; kind: DefectKind; sizeMm: number; pxPerMm: number }[];
+}
+
+/** Looks through so many pictures, from coarse to fine, half of them disturbed, each with one defect: does what the verdict claims hold? */
+export function measureClaims(pictures: number): ClaimsMeasured {
+  const verdicts = { pass: 0, fail: 0, "cannot tell": 0 };
+  const passedWrongly: ClaimsMeasured["passedWrongly"] = [];
+  let claimed = 0;
+  for (let n = 0; n < pictures; n += 1) {
+    const seed = HELD_OUT + 20_000 + n;
+    const random = randomStream(seed);
+    const lighting = n % 2 === 0 ? "white" : "dark";
+    const pxPerMm = 8 + 16 * random();
+    const kind = defectKinds[Math.floor(n / 2) % defectKinds.length]!;
+    const condition = conditions[Math.floor(conditions.length * random())]!;
+    const isDisturbed = Math.floor(n / 10) % 2 === 1 && condition !== "clean";
+    const [defect] = scatterDefects(seed, SMALL_PANEL, [kind]);
+    const photo = shootPanel(
+      {
+        ...SMALL_PANEL,
+        pitchMm: 0.055 + 0.195 * random(),
+        lighting,
+        defects: [defect!],
+        disturbed: isDisturbed ? [condition] : [],
+        seed,
+      },
+      { ...usualMake(seed), pxPerMm },
+    );
+    const looked = lookThrough(photo, pxPerMm, lighting);
+    const { verdict, smallestMm } = verdictOf({
+      ...looked,
+      pxPerMm,
+      isWhite: lighting === "white",
+      panel: SMALL_PANEL,
+      borderMm: 0,
+      acceptance: STRICT,
+    });
+    const { xMm, yMm, sizeMm } = defect!;
+    const refused = judge(
+      [{ kind, xMm, yMm, areaMm2: (Math.PI * sizeMm ** 2) / 4, lengthMm: sizeMm, strength: 1 }],
+      SMALL_PANEL,
+      0,
+      STRICT,
+    );
+    verdicts[verdict] += 1;
+    if (refused.verdict === "pass" || sizeMm < smallestMm[kind]) continue;
+    claimed += 1;
+    if (verdict === "pass") passedWrongly.push({ seed, lighting, kind, sizeMm, pxPerMm });
+  }
+  return { pictures, claimed, verdicts, passedWrongly };
+}
+
+/** As `npm run bench` prints it. */
+export function claimsText({ pictures, claimed, verdicts, passedWrongly }: ClaimsMeasured): string {
+  return [
+    `${pictures} pictures with one defect each: ${verdicts.fail} fail, ${verdicts["cannot tell"]} cannot tell, ${verdicts.pass} pass`,
+    `${claimed} of the defects are refused and above the size that the verdict claims: ${passedWrongly.length} of those pictures passed (${((100 * passedWrongly.length) / pictures).toFixed(1)} in 100 pictures)`,
+    ...passedWrongly.map(
+      ({ seed, lighting, kind, sizeMm, pxPerMm }) =>
+        `  passed: ${kind} of ${sizeMm.toFixed(2)} mm on ${lighting} at ${pxPerMm.toFixed(1)} px/mm (seed ${seed})`,
+    ),
+  ].join("\n");
 }
 
 /** As `npm run bench` prints it. */

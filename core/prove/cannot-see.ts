@@ -1,6 +1,7 @@
 import { z } from "zod";
 import type { Defect, Lighting } from "./defects.ts";
-import { labelPlaces, type GreyPicture } from "./picture.ts";
+import type { PanelLight } from "./panel-light.ts";
+import { labelPlaces } from "./picture.ts";
 
 export const hiddenBy = ["glare", "lit text"] as const;
 
@@ -35,45 +36,26 @@ const MARGIN_MM = 0.8;
  * Where a picture cannot tell: a lamp's image on the glass, and text that was left on the panel. Neither is a defect, and neither is
  * a pass. The limits: assumed, set on simulated pictures.
  */
-export function hiddenParts(picture: GreyPicture, pxPerMm: number, lighting: Lighting): HiddenPart[] {
-  const { width, height, light } = picture;
+export function hiddenParts(panel: PanelLight, pxPerMm: number, lighting: Lighting): HiddenPart[] {
+  const { width, height } = panel;
   const cell = Math.max(4, Math.round(CELL_MM * pxPerMm));
   const [columns, rows] = [Math.ceil(width / cell), Math.ceil(height / cell)];
   const isWhite = lighting === "white";
-  const means = new Float32Array(columns * rows);
-  const stride = Math.max(1, Math.floor(cell / 12));
-  const eachPixel = (c: number, r: number, see: (value: number) => void) => {
-    for (let y = r * cell; y < Math.min(height, (r + 1) * cell); y += stride)
-      for (let x = c * cell; x < Math.min(width, (c + 1) * cell); x += stride) see(light[y * width + x]!);
-  };
-  for (let r = 0; r < rows; r += 1)
-    for (let c = 0; c < columns; c += 1) {
-      let [sum, many] = [0, 0];
-      eachPixel(c, r, (value) => {
-        sum += value;
-        many += 1;
-      });
-      means[r * columns + c] = sum / Math.max(1, many);
-    }
+  const many = (k: number) =>
+    Math.min(cell, width - (k % columns) * cell) * Math.min(cell, height - Math.floor(k / columns) * cell);
+  const means = panel.squares(cell).map((sum, k) => sum / many(k));
   const usual = means.slice().sort()[means.length >> 1]!;
-  const glare = new Uint8Array(means.length);
-  const text = new Uint8Array(means.length);
-  for (let r = 0; r < rows; r += 1)
-    for (let c = 0; c < columns; c += 1) {
-      const k = r * columns + c;
-      let [marked, lit, many] = [0, 0, 0];
-      eachPixel(c, r, (value) => {
-        many += 1;
-        if (value > usual + GLARE_ON_BLACK) lit += 1;
-        if (isWhite ? value < DARK_SHARE * usual : value > LIGHT) marked += 1;
-      });
-      // On black a lamp lights all of a square, text strokes of it.
-      const isGlare = isWhite
-        ? means[k]! > GLARE_TIMES * usual || means[k]! > FULL
-        : lit > GLARE_SHARE * many;
-      glare[k] = isGlare ? 1 : 0;
-      text[k] = marked > TEXT_SHARE * many && marked < 0.9 * many ? 1 : 0;
-    }
+  // How many pixels of each square are dark on white or lit on black; and on black how many are lit as by a lamp.
+  const marked = isWhite
+    ? panel.squares(cell, DARK_SHARE * usual).map((light, k) => many(k) - light)
+    : panel.squares(cell, LIGHT);
+  const full = isWhite ? marked : panel.squares(cell, usual + GLARE_ON_BLACK);
+  // On black a lamp lights all of a square, text strokes of it.
+  const isGlare = (k: number) =>
+    isWhite ? means[k]! > GLARE_TIMES * usual || means[k]! > FULL : full[k]! > GLARE_SHARE * many(k);
+  const isText = (k: number) => marked[k]! > TEXT_SHARE * many(k) && marked[k]! < 0.9 * many(k);
+  const glare = Uint8Array.from(means, (_, k) => (isGlare(k) ? 1 : 0));
+  const text = Uint8Array.from(means, (_, k) => (isText(k) ? 1 : 0));
   const found = ([mask, why, least]: readonly [Uint8Array, HiddenPart["why"], number]): HiddenPart[] => {
     const { labels, count } = labelPlaces(mask, columns, rows);
     const boxes = Array.from({ length: count }, () => ({

@@ -4,13 +4,16 @@ import { hiddenParts, isHotSite } from "./cannot-see.ts";
 import { defectKinds, type DefectKind, type Lighting } from "./defects.ts";
 import { lookThrough } from "./find-defects.ts";
 import { findLines } from "./find-lines.ts";
-import { lineSums, plainPasses } from "./line-sums.ts";
+import { fastPanelLight } from "./fast-panel-light.ts";
+import { lineSums, plainPasses, VALUE_PARTS, Z_PARTS } from "./line-sums.ts";
 import type { Disturbance } from "./lit-panel.ts";
 import { verdictOf } from "./look.ts";
-import { greyOf } from "./picture.ts";
+import { panelLight, plainPanelLight, type MakeRoom } from "./panel-light.ts";
+import { greyOf, type GreyPicture } from "./picture.ts";
 import { scatterDefects, shootPanel, usualMake } from "./shoot-panel.ts";
 import { hitsOf } from "./simulated-camera.ts";
-import { plainGrid, smoothed, withoutGrid } from "./without-grid.ts";
+import { smoothed } from "./smoothed.ts";
+import { withoutGrid } from "./without-grid.ts";
 
 const panel = { widthMm: 20, heightMm: 14 };
 const PX = 20;
@@ -30,6 +33,9 @@ function shot(
   return { photo, defects };
 }
 
+const panelOf = (picture: GreyPicture, makeRoom: MakeRoom = fastPanelLight) => panelLight(picture, makeRoom);
+const bareOf = (picture: GreyPicture) => withoutGrid(panelOf(picture));
+
 /** The outermost pixels are a camera's guess. */
 const inside = ({ xMm, yMm }: { xMm: number; yMm: number }) =>
   xMm > 0.6 && yMm > 0.6 && xMm < panel.widthMm - 0.6 && yMm < panel.heightMm - 0.6;
@@ -38,7 +44,7 @@ describe("a lit panel's grid", () => {
   it("is taken out of a picture to a seventh of what it was, and no defect with it", () => {
     const { photo, defects } = shot(3, "white", ["speck", "bubble"], [], 0.2);
     const grey = greyOf(photo.rgba, photo.width, photo.height);
-    const bare = withoutGrid(grey);
+    const bare = bareOf(grey);
     const spread = ({ light }: { light: Float32Array }) => {
       const around = smoothed(light, photo.width, photo.height, 14);
       const off = Array.from(light, (value, i) => Math.abs(value - around[i]!)).sort((a, b) => a - b);
@@ -53,9 +59,18 @@ describe("a lit panel's grid", () => {
   it("comes out the same compiled as in plain TypeScript", () => {
     const { photo } = shot(5, "white", ["speck"]);
     const grey = greyOf(photo.rgba, photo.width, photo.height);
-    const [fast, plain] = [withoutGrid(grey), withoutGrid(grey, plainGrid)];
-    const off = fast.light.reduce((most, value, i) => Math.max(most, Math.abs(value - plain.light[i]!)), 0);
-    expect(off).to.be.below(0.01);
+    const [fast, plain] = [fastPanelLight, plainPanelLight].map((make) => panelOf(grey, make));
+    const off = (one: ArrayLike<number>, other: ArrayLike<number>) =>
+      Array.from(one).reduce((most, value, i) => Math.max(most, Math.abs(value - other[i]!)), 0);
+    expect(off(withoutGrid(fast!).light, withoutGrid(plain!).light)).to.be.below(0.01);
+    // And what leaves the light about it, for either sign, in squares of one pixel and of more.
+    for (const by of [1, 3]) {
+      const asked = { by, sign: by === 1 ? 1 : -1, close: 6, far: 15, most: 2.5, parts: VALUE_PARTS };
+      const [own, other] = [fast!, plain!].map((panel) => panel.standing(asked));
+      expect([own!.width, own!.height]).to.deep.equal([other!.width, other!.height]);
+      // Whole numbers: what lies between two may be taken for either.
+      expect(off(own!.values, other!.values)).to.be.at.most(1);
+    }
   });
 
   it("is left alone where there is none, and where the picture is too small to tell", () => {
@@ -65,11 +80,11 @@ describe("a lit panel's grid", () => {
       height: 160,
       light: Float32Array.from({ length: 32_000 }, () => 100 + 4 * random()),
     };
-    const bare = withoutGrid(flat);
+    const bare = bareOf(flat);
     const off = bare.light.reduce((most, value, i) => Math.max(most, Math.abs(value - flat.light[i]!)), 0);
     expect(off).to.be.below(2);
     const small = { width: 40, height: 40, light: new Float32Array(1_600) };
-    expect(withoutGrid(small)).to.equal(small);
+    expect(bareOf(small)).to.deep.equal(small);
   });
 });
 
@@ -92,15 +107,15 @@ describe("sums along lines", () => {
     const [width, height] = [160, 120];
     const random = randomStream(8);
     const gauss = () => (random() + random() + random() + random() - 2) * Math.sqrt(3);
-    const values = Float32Array.from({ length: width * height }, gauss);
-    const most = (z: Float32Array) => z.reduce((a, b) => Math.max(a, b), 0);
+    const values = Int16Array.from({ length: width * height }, () => VALUE_PARTS * gauss());
+    const most = (z: Int16Array) => z.reduce((a, b) => Math.max(a, b), 0) / Z_PARTS;
     expect(most(lineSums(values, width, height).z)).to.be.below(6.5);
     // 45 degrees, 60 pixels, each no more than its own noise.
-    for (let k = 0; k < 60; k += 1) values[(30 + k) * width + 40 + k]! += 1.6;
+    for (let k = 0; k < 60; k += 1) values[(30 + k) * width + 40 + k]! += 1.6 * VALUE_PARTS;
     const { z, direction } = lineSums(values, width, height);
     const at = 60 * width + 70;
     expect(most(z)).to.be.above(7);
-    expect(z[at]).to.be.above(6.5);
+    expect(z[at]! / Z_PARTS).to.be.above(6.5);
     expect(direction[at]).to.equal(8);
   });
 
@@ -111,7 +126,7 @@ describe("sums along lines", () => {
       [8, 90],
       [133, 5],
     ] as const) {
-      const values = Float32Array.from({ length: width * height }, () => 4 * random() - 2);
+      const values = Int16Array.from({ length: width * height }, () => 250 * random() - 125);
       const [fast, plain] = [lineSums(values, width, height), lineSums(values, width, height, plainPasses)];
       expect([...fast.z]).to.deep.equal([...plain.z]);
       expect([...fast.direction]).to.deep.equal([...plain.direction]);
@@ -120,7 +135,8 @@ describe("sums along lines", () => {
 
   it("do not take a ring's fringes for lines", () => {
     const { photo } = shot(6, "white", [], ["rings"]);
-    const bare = withoutGrid(greyOf(photo.rgba, photo.width, photo.height));
+    const bare = panelOf(greyOf(photo.rgba, photo.width, photo.height));
+    withoutGrid(bare);
     expect(findLines(bare, PX, false, null).filter(({ defect }) => inside(defect))).to.deep.equal([]);
   });
 });
@@ -152,7 +168,9 @@ describe("what a picture cannot tell", () => {
 
   it("is nowhere on a plain picture with defects", () => {
     const { photo } = shot(9, "white", ["speck", "bubble", "patch", "fibre"]);
-    expect(hiddenParts(greyOf(photo.rgba, photo.width, photo.height), PX, "white")).to.deep.equal([]);
+    expect(hiddenParts(panelOf(greyOf(photo.rgba, photo.width, photo.height)), PX, "white")).to.deep.equal(
+      [],
+    );
   });
 
   it("is too small for a coarse picture: it asks to go nearer instead of passing", () => {

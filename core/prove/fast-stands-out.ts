@@ -1,13 +1,13 @@
 import { compiledFrom } from "../wasm/load.ts";
 import { standsOutWasm } from "../wasm/stands-out.ts";
 import type { GreyPicture } from "./picture.ts";
-import { firstPixels, standsOut, type Outstanding, type Surroundings } from "./stands-out.ts";
+import { collecting, firstPixels, standsOut, type Outstanding, type Surroundings } from "./stands-out.ts";
 
 type Place = "light" | "ignored" | "found" | "strength" | "base" | "deviation" | "firstOf";
 
 interface Exports extends Record<Place, { value: number }> {
   layOut(width: number, height: number, columns: number, rows: number): void;
-  row(y: number, sign: number, hasIgnored: boolean): number;
+  row(y: number, hasIgnored: boolean): number;
 }
 
 const freshCopy = compiledFrom<Exports>(standsOutWasm);
@@ -16,11 +16,10 @@ const freshCopy = compiledFrom<Exports>(standsOutWasm);
 export function fastStandsOut(
   picture: GreyPicture,
   around: Surroundings,
-  isBright: boolean,
   ignored: Uint8Array | null,
 ): Outstanding {
   const compiled = freshCopy();
-  if (!compiled) return standsOut(picture, around, isBright, ignored);
+  if (!compiled) return standsOut(picture, around, ignored);
   const { width, height, light } = picture;
   const { columns, rows, base, deviation } = around;
   compiled.layOut(width, height, columns, rows);
@@ -33,19 +32,13 @@ export function fastStandsOut(
   const left = new Uint8Array(buffer, compiled.ignored.value, width);
   const found = new Int32Array(buffer, compiled.found.value, width);
   const strength = real("strength", width);
-  const z = new Float32Array(width * height);
-  const mask = new Uint8Array(width * height);
-  const sign = isBright ? 1 : -1;
+  const { add, collected } = collecting();
   for (let y = 0; y < height; y += 1) {
     const start = y * width;
     row.set(light.subarray(start, start + width));
     if (ignored) left.set(ignored.subarray(start, start + width));
-    const count = compiled.row(y, sign, ignored !== null);
-    for (let k = 0; k < count; k += 1) {
-      const at = start - width + found[k]!;
-      z[at] = strength[k]!;
-      mask[at] = 1;
-    }
+    const count = compiled.row(y, ignored !== null);
+    for (let k = 0; k < count; k += 1) add(start - width + found[k]!, strength[k]!);
   }
-  return { z, mask };
+  return collected();
 }

@@ -1,9 +1,12 @@
 import { Matrix, solve } from "ml-matrix";
 import { hiddenParts, isHotSite, isWithin, type HiddenPart } from "./cannot-see.ts";
-import { greyOf, labelPlaces, type GreyPicture } from "./picture.ts";
+import { labelPlaces, type GreyPicture } from "./picture.ts";
 import { findLines, type FoundLine } from "./find-lines.ts";
 import { withoutGrid } from "./without-grid.ts";
+import { fastPanelLight } from "./fast-panel-light.ts";
+import { panelLight, type PanelLight } from "./panel-light.ts";
 import { fastStandsOut } from "./fast-stands-out.ts";
+import { nearPlaces } from "./near-places.ts";
 import type { Outstanding } from "./stands-out.ts";
 import type { Defect, DefectKind, Lighting } from "./defects.ts";
 
@@ -46,16 +49,22 @@ const BROADEST_MM = 0.4;
 /** A line that leaves the straight by more than this share of its length is a fibre. */
 const STRAIGHT_SHARE = 0.035;
 
-function median(values: ArrayLike<number>): number {
-  const sorted = Float32Array.from(values).sort();
-  return sorted.length === 0 ? 0 : sorted[sorted.length >> 1]!;
-}
+/** The middle of the first so many numbers, which are brought in order; 0 of none. */
+const middleOf = (values: Float32Array, many = values.length): number =>
+  many === 0 ? 0 : values.subarray(0, many).sort()[many >> 1]!;
+
+const median = (values: ArrayLike<number>): number => middleOf(Float32Array.from(values));
 
 /** Some eighty pixels of a cell tell its median as well as all of them. */
 const SAMPLES_ACROSS = 9;
 
-/** Cells of a grid over the picture, each with its median light and the spread about it, from a sample of its pixels. */
-function survey({ width, height, light }: GreyPicture, cell: number, ignored: Uint8Array | null) {
+/** Cells of a grid over the picture, each with its median light and, if wanted, the spread about it, from a sample of its pixels. */
+function survey(
+  { width, height, light }: GreyPicture,
+  cell: number,
+  ignored: Uint8Array | null,
+  isSpreadWanted: boolean,
+) {
   const columns = Math.max(1, Math.round(width / cell));
   const rows = Math.max(1, Math.round(height / cell));
   const level = new Float32Array(columns * rows).fill(NaN);
@@ -76,12 +85,12 @@ function survey({ width, height, light }: GreyPicture, cell: number, ignored: Ui
         }
       }
       if (n < 5) continue;
-      const taken = sample.subarray(0, n).sort();
-      const middle = taken[n >> 1]!;
+      const middle = middleOf(sample, n);
       level[r * columns + c] = middle;
-      for (let k = 0; k < n; k += 1) taken[k] = Math.abs(taken[k]! - middle);
+      if (!isSpreadWanted) continue;
+      for (let k = 0; k < n; k += 1) sample[k] = Math.abs(sample[k]! - middle);
       // 1.4826: the median of a normal's absolute deviations is its deviation over that.
-      spread[r * columns + c] = 1.4826 * taken.sort()[n >> 1]!;
+      spread[r * columns + c] = 1.4826 * middleOf(sample, n);
     }
   }
   return { columns, rows, level, spread };
@@ -152,25 +161,16 @@ function calmed(
           n += 1;
         }
       }
-      const taken = near.subarray(0, n).sort();
-      out[r * columns + c] = n === 0 ? 0 : taken[n >> 1]!;
+      out[r * columns + c] = middleOf(near, n);
     }
   }
   return out;
 }
 
-/**
- * Contrast to the surroundings, bright or dark as wanted, smoothed over three by three pixels, in deviations of the noise: kept where it is
- * enough to follow a place, else 0, and a mask of where that is. Then the same the other way.
- */
-function contrast(
-  picture: GreyPicture,
-  block: number,
-  isBright: boolean,
-  ignored: Uint8Array | null,
-): [Outstanding, Outstanding] {
+/** Contrast to the surroundings, smoothed over three by three pixels, in deviations of the noise, where it is enough to follow a place. */
+function contrast(picture: GreyPicture, block: number, ignored: Uint8Array | null): Outstanding {
   const { width, height, light } = picture;
-  const { columns, rows, level, spread } = survey(picture, block, ignored);
+  const { columns, rows, level, spread } = survey(picture, block, ignored, true);
   const surface = lightSurface(level, columns, rows);
   const left = level.map((value, i) => value - surface(i % columns, Math.floor(i / columns)));
   const local = calmed(left, columns, rows, 1, 1);
@@ -212,108 +212,128 @@ function contrast(
   }
   const worse = Math.max(1, 1.4826 * median(shared));
   for (let k = 0; k < deviation.length; k += 1) deviation[k] = deviation[k]! * worse;
-  const around = { columns, rows, base, deviation };
-  return [isBright, !isBright].map((bright) => fastStandsOut(picture, around, bright, ignored)) as [
-    Outstanding,
-    Outstanding,
-  ];
+  return fastStandsOut(picture, { columns, rows, base, deviation }, ignored);
 }
 
-/** What is measured of one place. */
-interface Place {
-  pixels: number;
-  /** Pixels that stand out the other way. */
-  others: number;
-  sumX: number;
-  sumY: number;
-  sumXX: number;
-  sumYY: number;
-  sumXY: number;
-  most: number;
-  left: number;
-  right: number;
-  top: number;
-  bottom: number;
+/** A pixel of a place, and how far it stands out the way that is looked for: below nothing where it is the other way. */
+interface Spot {
+  x: number;
+  y: number;
+  z: number;
+}
+
+/** The middle of a place's box, and half its size. */
+interface Extent {
+  cx: number;
+  cy: number;
+  rx: number;
+  ry: number;
 }
 
 /** How hollow a place is: the share of the pixels around its middle that do not belong to it. */
-function hollowness(belongs: (i: number) => boolean, width: number, place: Place): number {
-  const [cx, cy] = [(place.left + place.right) / 2, (place.top + place.bottom) / 2];
-  const reach = Math.max(1, 0.28 * Math.min(place.right - place.left + 1, place.bottom - place.top + 1));
-  let [inside, own] = [0, 0];
-  for (let y = Math.ceil(cy - reach); y <= cy + reach; y += 1) {
-    for (let x = Math.ceil(cx - reach); x <= cx + reach; x += 1) {
-      if ((x - cx) ** 2 + (y - cy) ** 2 > reach * reach) continue;
-      inside += 1;
-      if (belongs(y * width + x)) own += 1;
-    }
-  }
+function hollowness(spots: readonly Spot[], { cx, cy, rx, ry }: Extent): number {
+  const reach = Math.max(1, 0.56 * Math.min(rx, ry));
+  const isInside = (x: number, y: number) => (x - cx) ** 2 + (y - cy) ** 2 <= reach * reach;
+  let inside = 0;
+  for (let y = Math.ceil(cy - reach); y <= cy + reach; y += 1)
+    for (let x = Math.ceil(cx - reach); x <= cx + reach; x += 1) if (isInside(x, y)) inside += 1;
+  const own = spots.filter(({ x, y }) => isInside(x, y)).length;
   return inside === 0 ? 0 : 1 - own / inside;
 }
 
 /** How much of the way round its middle a place has pixels near its outer edge, 0 to 1. */
-function roundness(belongs: (i: number) => boolean, width: number, place: Place): number {
-  const [cx, cy] = [(place.left + place.right) / 2, (place.top + place.bottom) / 2];
-  const [rx, ry] = [(place.right - place.left + 1) / 2, (place.bottom - place.top + 1) / 2];
+function roundness(spots: readonly Spot[], { cx, cy, rx, ry }: Extent): number {
   const seen = new Uint8Array(SECTORS);
-  for (let y = place.top; y <= place.bottom; y += 1) {
-    for (let x = place.left; x <= place.right; x += 1) {
-      if (!belongs(y * width + x)) continue;
-      const [u, v] = [(x - cx) / rx, (y - cy) / ry];
-      const far = Math.hypot(u, v);
-      if (far > 0.6 && far < 1.15)
-        seen[Math.floor(((Math.atan2(v, u) / Math.PI + 1) / 2) * SECTORS) % SECTORS] = 1;
-    }
+  for (const { x, y } of spots) {
+    const [u, v] = [(x - cx) / rx, (y - cy) / ry];
+    const far = Math.hypot(u, v);
+    if (far > 0.6 && far < 1.15)
+      seen[Math.floor(((Math.atan2(v, u) / Math.PI + 1) / 2) * SECTORS) % SECTORS] = 1;
   }
   return seen.reduce((sum, one) => sum + one, 0) / SECTORS;
 }
 
-/** A line's bend: how far its pixels' middle third lies off the line from end to end, as a share of its length. */
-function bend(
-  belongs: (i: number) => boolean,
-  width: number,
-  place: Place,
-  axis: readonly [number, number],
-): number {
-  const [cx, cy] = [place.sumX / place.pixels, place.sumY / place.pixels];
+/** A line's bend: how far its pixels' middles lie off the line from end to end, as a share of its length. */
+function bend(spots: readonly Spot[], cx: number, cy: number, angle: number): number {
   const bins = 9;
-  let [low, high] = [Infinity, -Infinity];
-  const along = (x: number, y: number) => (x - cx) * axis[0] + (y - cy) * axis[1];
-  const across = (x: number, y: number) => -(x - cx) * axis[1] + (y - cy) * axis[0];
-  const own: [number, number][] = [];
-  for (let y = place.top; y <= place.bottom; y += 1) {
-    for (let x = place.left; x <= place.right; x += 1) {
-      if (!belongs(y * width + x)) continue;
-      const a = along(x, y);
-      low = Math.min(low, a);
-      high = Math.max(high, a);
-      own.push([a, across(x, y)]);
-    }
-  }
-  const long = high - low;
+  const [ux, uy] = [Math.cos(angle), Math.sin(angle)];
+  const along = spots.map(({ x, y }) => (x - cx) * ux + (y - cy) * uy);
+  const [low, high] = along.reduce(
+    ([least, most], a) => [Math.min(least, a), Math.max(most, a)],
+    [Infinity, -Infinity],
+  );
+  const long = high! - low!;
   if (long <= 0) return 0;
   const sums = new Float64Array(bins);
   const counts = new Float64Array(bins);
-  for (const [a, b] of own) {
-    const bin = Math.min(bins - 1, Math.floor((bins * (a - low)) / long));
-    sums[bin]! += b;
+  spots.forEach(({ x, y }, k) => {
+    const bin = Math.min(bins - 1, Math.floor((bins * (along[k]! - low!)) / long));
+    sums[bin]! += (y - cy) * ux - (x - cx) * uy;
     counts[bin]! += 1;
-  }
+  });
   const middles = [...sums].flatMap((sum, i) => (counts[i]! > 0 ? [sum / counts[i]!] : []));
   return (Math.max(...middles) - Math.min(...middles)) / long;
 }
 
-/** Pixels this far apart belong to one place: a grid breaks it up. */
-function joined(mask: Uint8Array, width: number, height: number, reach: number): Uint8Array {
-  const out = new Uint8Array(mask.length);
-  for (let i = 0; i < mask.length; i += 1) {
-    if (!mask[i]) continue;
-    const [x, y] = [i % width, Math.floor(i / width)];
-    const [left, right] = [Math.max(0, x - reach), Math.min(width - 1, x + reach)];
-    for (let v = Math.max(0, y - reach); v <= Math.min(height - 1, y + reach); v += 1)
-      out.fill(1, v * width + left, v * width + right + 1);
+/** What a place is: a speck, a line or a ring, and how large; null where it is none of these. */
+function asDefect(all: readonly Spot[], most: number, pxPerMm: number, isBright: boolean): Defect | null {
+  // What is faint beside the rest of its place is its blur or its ghost.
+  const spots = all.filter(({ z }) => Math.abs(z) >= SHAPE_SHARE * most);
+  const own = spots.filter(({ z }) => z > 0);
+  const n = own.length;
+  const others = spots.length - n;
+  const box = { left: Infinity, right: -Infinity, top: Infinity, bottom: -Infinity };
+  for (const { x, y } of spots) {
+    box.left = Math.min(box.left, x);
+    box.right = Math.max(box.right, x);
+    box.top = Math.min(box.top, y);
+    box.bottom = Math.max(box.bottom, y);
   }
-  return out;
+  let [sumX, sumY, sumXX, sumYY, sumXY] = [0, 0, 0, 0, 0];
+  for (const { x, y } of own) {
+    sumX += x;
+    sumY += y;
+    sumXX += x * x;
+    sumYY += y * y;
+    sumXY += x * y;
+  }
+  const [cx, cy] = [sumX / n, sumY / n];
+  const [xx, yy, xy] = [sumXX / n - cx * cx + 1 / 12, sumYY / n - cy * cy + 1 / 12, sumXY / n - cx * cy];
+  const half = Math.hypot((xx - yy) / 2, xy);
+  const [large, small] = [(xx + yy) / 2 + half, Math.max(1 / 12, (xx + yy) / 2 - half)];
+  const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
+  // A uniform line of length l has the variance l²/12.
+  const lengthPx = Math.sqrt(12 * large);
+  const widthPx = n / lengthPx;
+  const isLine = lengthPx / Math.max(1, widthPx) >= LINE_RATIO && lengthPx / Math.sqrt(12 * small) > 2;
+  // Faint and broad is light that changes: where it is a patch, it is found as one.
+  if (isLine && widthPx > BROADEST_MM * pxPerMm && most < FAINT_SIGMA) return null;
+  const [boxX, boxY] = [box.right - box.left + 1, box.bottom - box.top + 1];
+  const extent = {
+    cx: (box.left + box.right) / 2,
+    cy: (box.top + box.bottom) / 2,
+    rx: boxX / 2,
+    ry: boxY / 2,
+  };
+  const isRound =
+    Math.min(boxX, boxY) >= Math.max(6, LEAST_RING_MM * pxPerMm) &&
+    Math.max(boxX, boxY) < 1.6 * Math.min(boxX, boxY) &&
+    roundness(spots, extent) >= ROUND_SHARE;
+  // Under a bubble the grid is shifted: it is as much too bright as too dark there. Where there is no grid, only its rim shows.
+  const isRing =
+    isRound && (hollowness(own, extent) > HOLLOW_SHARE || (!isBright && others > MIXED_SHARE * n));
+  // A ring of what hardly stands out is noise that happens to lie round.
+  if (isRing && most < RING_SIGMA) return null;
+  const isFibre = isLine && bend(own, cx, cy, angle) > STRAIGHT_SHARE;
+  const kind: DefectKind = isRing ? "bubble" : isFibre ? "fibre" : isLine ? "scratch" : "speck";
+  return {
+    kind,
+    xMm: ((isRing ? extent.cx : cx) + 0.5) / pxPerMm,
+    yMm: ((isRing ? extent.cy : cy) + 0.5) / pxPerMm,
+    areaMm2: (isRing ? (Math.PI * boxX * boxY) / 4 : n) / pxPerMm ** 2,
+    lengthMm: (isRing ? Math.max(boxX, boxY) : Math.max(lengthPx, Math.sqrt(n))) / pxPerMm,
+    strength: most,
+  };
 }
 
 /** Specks, lines and rings: what stands out of its close surroundings. What stands out the other way beside it belongs to it. */
@@ -323,103 +343,27 @@ function findSharp(
   isBright: boolean,
   ignored: Uint8Array | null,
 ): Defect[] {
-  const { width, height } = picture;
-  const block = Math.max(8, BLOCK_MM * pxPerMm);
-  const [{ z, mask }, other] = contrast(picture, block, isBright, ignored);
-  const either = mask.map((on, i) => on | other.mask[i]!);
-  const reach = Math.max(1, Math.round(JOIN_MM * pxPerMm));
-  const { labels, count } = labelPlaces(joined(either, width, height, reach), width, height);
+  const { width } = picture;
+  const { at, z } = contrast(picture, Math.max(8, BLOCK_MM * pxPerMm), ignored);
+  // A grid breaks a place up: so far on either side of a pixel belongs to it.
+  const reach = 2 * Math.max(1, Math.round(JOIN_MM * pxPerMm)) + 1;
+  const { order, starts, count } = nearPlaces(at, width, reach);
   if (count > MOST_PLACES) return [];
-  const places: Place[] = Array.from({ length: count }, () => ({
-    pixels: 0,
-    others: 0,
-    sumX: 0,
-    sumY: 0,
-    sumXX: 0,
-    sumYY: 0,
-    sumXY: 0,
-    most: 0,
-    left: width,
-    right: 0,
-    top: height,
-    bottom: 0,
-  }));
-  for (let i = 0; i < either.length; i += 1) {
-    if (!mask[i]) continue;
-    const place = places[labels[i]! - 1]!;
-    place.most = Math.max(place.most, z[i]!);
+  const sign = isBright ? 1 : -1;
+  const found: Defect[] = [];
+  for (let place = 0; place < count; place += 1) {
+    const members = order.subarray(starts[place], starts[place + 1]);
+    let most = 0;
+    for (const k of members) most = Math.max(most, sign * z[k]!);
+    if (most < SEED_SIGMA) continue;
+    const spots = Array.from(members, (k): Spot => {
+      const y = Math.floor(at[k]! / width);
+      return { x: at[k]! - y * width, y, z: sign * z[k]! };
+    });
+    const defect = asDefect(spots, most, pxPerMm, isBright);
+    if (defect) found.push(defect);
   }
-  // What is faint beside the rest of its place is its blur or its ghost.
-  const isShape = (i: number) => Math.max(z[i]!, other.z[i]!) >= SHAPE_SHARE * places[labels[i]! - 1]!.most;
-  for (let i = 0; i < either.length; i += 1) {
-    if (!either[i] || !isShape(i)) continue;
-    const place = places[labels[i]! - 1]!;
-    const [x, y] = [i % width, Math.floor(i / width)];
-    place.left = Math.min(place.left, x);
-    place.right = Math.max(place.right, x);
-    place.top = Math.min(place.top, y);
-    place.bottom = Math.max(place.bottom, y);
-    if (!mask[i]) {
-      place.others += 1;
-      continue;
-    }
-    place.pixels += 1;
-    place.sumX += x;
-    place.sumY += y;
-    place.sumXX += x * x;
-    place.sumYY += y * y;
-    place.sumXY += x * y;
-  }
-  return places.flatMap((place, k): Defect[] => {
-    if (place.most < SEED_SIGMA) return [];
-    const n = place.pixels;
-    const [cx, cy] = [place.sumX / n, place.sumY / n];
-    const [xx, yy, xy] = [
-      place.sumXX / n - cx * cx + 1 / 12,
-      place.sumYY / n - cy * cy + 1 / 12,
-      place.sumXY / n - cx * cy,
-    ];
-    const half = Math.hypot((xx - yy) / 2, xy);
-    const [large, small] = [(xx + yy) / 2 + half, Math.max(1 / 12, (xx + yy) / 2 - half)];
-    const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
-    // A uniform line of length l has the variance l²/12.
-    const lengthPx = Math.sqrt(12 * large);
-    const widthPx = n / lengthPx;
-    const isLine = lengthPx / Math.max(1, widthPx) >= LINE_RATIO && lengthPx / Math.sqrt(12 * small) > 2;
-    const areaMm2 = n / pxPerMm ** 2;
-    // Faint and broad is light that changes: where it is a patch, it is found as one.
-    if (isLine && widthPx > BROADEST_MM * pxPerMm && place.most < FAINT_SIGMA) return [];
-    const [boxX, boxY] = [place.right - place.left + 1, place.bottom - place.top + 1];
-    const own = (i: number) => mask[i] === 1 && labels[i] === k + 1 && isShape(i);
-    const isRound =
-      Math.min(boxX, boxY) >= Math.max(6, LEAST_RING_MM * pxPerMm) &&
-      Math.max(boxX, boxY) < 1.6 * Math.min(boxX, boxY) &&
-      roundness((i) => either[i] === 1 && labels[i] === k + 1 && isShape(i), width, place) >= ROUND_SHARE;
-    // Under a bubble the grid is shifted: it is as much too bright as too dark there. Where there is no grid, only its rim shows.
-    const isRing =
-      isRound &&
-      (hollowness(own, width, place) > HOLLOW_SHARE || (!isBright && place.others > MIXED_SHARE * n));
-    // A ring of what hardly stands out is noise that happens to lie round.
-    if (isRing && place.most < RING_SIGMA) return [];
-    const kind: DefectKind = isRing
-      ? "bubble"
-      : isLine
-        ? bend(own, width, place, [Math.cos(angle), Math.sin(angle)]) > STRAIGHT_SHARE
-          ? "fibre"
-          : "scratch"
-        : "speck";
-    const [atX, atY] = isRing ? [(place.left + place.right) / 2, (place.top + place.bottom) / 2] : [cx, cy];
-    return [
-      {
-        kind,
-        xMm: (atX + 0.5) / pxPerMm,
-        yMm: (atY + 0.5) / pxPerMm,
-        areaMm2: isRing ? (Math.PI * boxX * boxY) / 4 / pxPerMm ** 2 : areaMm2,
-        lengthMm: (isRing ? Math.max(boxX, boxY) : Math.max(lengthPx, Math.sqrt(n))) / pxPerMm,
-        strength: place.most,
-      },
-    ];
-  });
+  return found;
 }
 
 /** Faint large places: medians of cells that leave the surface of light and their farther surroundings. */
@@ -427,7 +371,7 @@ function findPatches(picture: GreyPicture, pxPerMm: number, ignored: Uint8Array 
   const areaMm2 = (picture.width * picture.height) / pxPerMm ** 2;
   const cellMm = Math.max(PATCH_CELL_MM, Math.sqrt(areaMm2 / MOST_PATCH_CELLS));
   const cell = Math.max(4, cellMm * pxPerMm);
-  const { columns, rows, level } = survey(picture, cell, ignored);
+  const { columns, rows, level } = survey(picture, cell, ignored, false);
   if (columns < 8 || rows < 8) return [];
   const surface = lightSurface(level, columns, rows);
   const left = level.map((value, i) => value - surface(i % columns, Math.floor(i / columns)));
@@ -463,6 +407,9 @@ function findPatches(picture: GreyPicture, pxPerMm: number, ignored: Uint8Array 
   });
 }
 
+const least = (values: readonly number[]): number => values.reduce((a, b) => Math.min(a, b), Infinity);
+const most = (values: readonly number[]): number => values.reduce((a, b) => Math.max(a, b), -Infinity);
+
 /** What lies so near a line belongs to it, mm. */
 const BESIDE_LINE_MM = 0.25;
 
@@ -471,13 +418,18 @@ function withLines(sharp: readonly Defect[], lines: readonly FoundLine[]): Defec
   const kept: Defect[] = [];
   const parts = new Set<Defect>();
   for (const { defect, points } of lines) {
-    const on = sharp.filter((place) =>
-      points.some(
-        ({ xMm, yMm }) =>
-          Math.hypot(xMm - place.xMm, yMm - place.yMm) <
-          BESIDE_LINE_MM + (place.kind === "bubble" ? place.lengthMm / 2 : 0),
-      ),
-    );
+    const [xs, ys] = [points.map(({ xMm }) => xMm), points.map(({ yMm }) => yMm)];
+    const [left, right, top, bottom] = [least(xs), most(xs), least(ys), most(ys)];
+    const on = sharp.filter(({ kind, lengthMm, xMm, yMm }) => {
+      const reach = BESIDE_LINE_MM + (kind === "bubble" ? lengthMm / 2 : 0);
+      return (
+        xMm > left - reach &&
+        xMm < right + reach &&
+        yMm > top - reach &&
+        yMm < bottom + reach &&
+        points.some((point) => (point.xMm - xMm) ** 2 + (point.yMm - yMm) ** 2 < reach * reach)
+      );
+    });
     const isOf = on.some(({ kind, lengthMm }) => kind === "bubble" || lengthMm > 0.55 * defect.lengthMm);
     if (isOf) continue;
     for (const place of on) parts.add(place);
@@ -491,16 +443,16 @@ function withLines(sharp: readonly Defect[], lines: readonly FoundLine[]): Defec
  * from the surroundings of each place. `ignored`: pixels that are not looked at. Sources: median and median absolute deviation as robust
  * estimates (Huber 1981, from memory); two-pass labels; second moments for length and direction.
  */
-export function findDefects(
-  picture: GreyPicture,
+function findIn(
+  panel: PanelLight,
   pxPerMm: number,
   lighting: Lighting,
-  ignored: Uint8Array | null = null,
+  ignored: Uint8Array | null,
 ): Defect[] {
-  const bare = withoutGrid(picture);
+  const bare = withoutGrid(panel);
   const isBright = lighting !== "white";
   const sharp = findSharp(bare, pxPerMm, isBright, ignored);
-  const whole = withLines(sharp, findLines(bare, pxPerMm, isBright, ignored));
+  const whole = withLines(sharp, findLines(panel, pxPerMm, isBright, ignored));
   // Around what stands out far more a faint place is its halo.
   const patches = findPatches(bare, pxPerMm, ignored).filter(
     (patch) =>
@@ -525,6 +477,14 @@ export function findDefects(
   return [...outside, ...patches].sort((a, b) => b.strength - a.strength);
 }
 
+/** Defects of a panel in a picture of it alone; see `lookThrough`. */
+export const findDefects = (
+  picture: GreyPicture,
+  pxPerMm: number,
+  lighting: Lighting,
+  ignored: Uint8Array | null = null,
+): Defect[] => findIn(panelLight(picture, fastPanelLight), pxPerMm, lighting, ignored);
+
 /** What a picture shows: the defects, and where it cannot tell. */
 export interface Looked {
   defects: Defect[];
@@ -541,9 +501,10 @@ export function lookThrough(
   lighting: Lighting,
   ignored: Uint8Array | null = null,
 ): Looked {
-  const picture = greyOf(photo.rgba, photo.width, photo.height);
-  const cannotSee = hiddenParts(picture, pxPerMm, lighting);
-  const defects = findDefects(picture, pxPerMm, lighting, ignored).filter(
+  const panel = fastPanelLight(photo.width, photo.height);
+  panel.take(photo.rgba);
+  const cannotSee = hiddenParts(panel, pxPerMm, lighting);
+  const defects = findIn(panel, pxPerMm, lighting, ignored).filter(
     (defect) =>
       !cannotSee.some((part) => isWithin(defect, part)) &&
       !(lighting !== "white" && defect.kind === "speck" && isHotSite(photo, pxPerMm, defect)),

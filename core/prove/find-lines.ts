@@ -1,7 +1,8 @@
 import type { Defect } from "./defects.ts";
-import { DIRECTIONS, lineSums } from "./line-sums.ts";
-import { labelPlaces, type GreyPicture } from "./picture.ts";
-import { FARTHEST, smoothed } from "./without-grid.ts";
+import { DIRECTIONS, lineSums, VALUE_PARTS, Z_PARTS } from "./line-sums.ts";
+import { MOST, type PanelLight } from "./panel-light.ts";
+import { labelPlaces } from "./picture.ts";
+import { FARTHEST } from "./without-grid.ts";
 
 /** A line is looked for at so many pixels a mm: about as wide as it is. */
 const PX_PER_MM = 10;
@@ -11,9 +12,9 @@ const BASE_MM = 0.3;
 const NOISE_MM = 1.5;
 /** More than so many deviations tell no more: else a speck makes lines of itself. */
 const MOST_SIGMA = 2.5;
-/** Seeds of a line, and how far down it is followed, in deviations of sums along lines. */
+/** Seeds of a line, in deviations of sums along lines, and how far down it is followed, in their parts. */
 const SEED_SIGMA = 6.9;
-const FOLLOW_SIGMA = 4.2;
+const FOLLOW = 4.2 * Z_PARTS;
 /** Fringes lie side by side, light and dark: a line has nothing so strong beside it, as a share of its own. */
 const FRINGE_SHARE = 0.5;
 const FRINGE_MM = [0.4, 0.5, 0.65, 0.8, 1];
@@ -27,31 +28,13 @@ export interface FoundLine {
   points: { xMm: number; yMm: number }[];
 }
 
-/** Each pixel's difference from what is close around, its noise being one, in pixels of about a tenth of a mm. */
-function standing(picture: GreyPicture, pxPerMm: number, sign: number) {
-  const { width, height, light } = picture;
-  const by = Math.max(1, Math.round(pxPerMm / PX_PER_MM));
-  const [w, h] = [Math.floor(width / by), Math.floor(height / by)];
-  const base = smoothed(light, width, height, Math.max(2, Math.round(BASE_MM * pxPerMm)));
-  const values = new Float32Array(w * h);
-  for (let y = 0; y < h * by; y += 1)
-    for (let x = 0; x < w * by; x += 1) {
-      const i = y * width + x;
-      values[Math.floor(y / by) * w + Math.floor(x / by)]! += (sign * (light[i]! - base[i]!)) / by;
-    }
-  const reach = Math.max(4, Math.round((NOISE_MM * pxPerMm) / by));
-  const noise = smoothed(values.map(Math.abs), w, h, reach);
-  // The mean of a normal's absolute deviations is 0.8 of its deviation.
-  for (let i = 0; i < values.length; i += 1) {
-    const sigma = 1.25 * noise[i]! + 1e-6;
-    values[i] = Math.min(MOST_SIGMA, Math.max(-MOST_SIGMA, values[i]! / sigma));
-  }
-  return { values, w, h, by, scale: pxPerMm / by };
-}
+/** So many rows can be summed at the most: a picture finer than that is no picture of a panel. */
+const within = (reach: number, least: number): number =>
+  Math.min((MOST.rows - 2) / 2, Math.max(least, reach));
 
 /** Sum along a line's direction about a place, over its length. */
 function sumAlong(
-  values: Float32Array,
+  values: Int16Array,
   w: number,
   h: number,
   x: number,
@@ -69,23 +52,36 @@ function sumAlong(
 }
 
 /**
- * Faint lines, straight or bent: what no pixel shows by itself, sums along them do. `isBright`: whether they are lighter than what is
- * around.
+ * Faint lines, straight or bent: what no pixel shows by itself, sums along them do. `panel`: one without its grid, whose own light is given
+ * up. `isBright`: whether they are lighter than what is around.
  */
 export function findLines(
-  picture: GreyPicture,
+  panel: PanelLight,
   pxPerMm: number,
   isBright: boolean,
   ignored: Uint8Array | null,
 ): FoundLine[] {
-  const { values, w, h, by, scale } = standing(picture, pxPerMm, isBright ? 1 : -1);
-  if (w < 40 || h < 40) return [];
+  const by = Math.max(1, Math.round(pxPerMm / PX_PER_MM));
+  if (panel.width < 40 * by || panel.height < 40 * by) return [];
+  const scale = pxPerMm / by;
+  const {
+    values,
+    width: w,
+    height: h,
+  } = panel.standing({
+    by,
+    sign: isBright ? 1 : -1,
+    close: within(Math.round(BASE_MM * pxPerMm), 2),
+    far: within(Math.round(NOISE_MM * scale), 4),
+    most: MOST_SIGMA,
+    parts: VALUE_PARTS,
+  });
   if (ignored)
     for (let i = 0; i < values.length; i += 1)
-      if (ignored[Math.floor(i / w) * by * picture.width + (i % w) * by]) values[i] = 0;
+      if (ignored[Math.floor(i / w) * by * panel.width + (i % w) * by]) values[i] = 0;
   const { z, direction } = lineSums(values, w, h);
   const mask = new Uint8Array(w * h);
-  for (let i = 0; i < mask.length; i += 1) mask[i] = z[i]! > FOLLOW_SIGMA ? 1 : 0;
+  for (let i = 0; i < mask.length; i += 1) mask[i] = z[i]! > FOLLOW ? 1 : 0;
   const { labels, count, pixels } = labelPlaces(mask, w, h);
   const lines = Array.from({ length: count }, () => ({ own: [] as number[], most: 0, at: 0 }));
   for (const i of pixels) {
@@ -97,7 +93,7 @@ export function findLines(
     }
   }
   return lines.flatMap(({ own, most, at }): FoundLine[] => {
-    if (most < SEED_SIGMA) return [];
+    if (most < SEED_SIGMA * Z_PARTS) return [];
     const angle = (Math.PI * direction[at]!) / DIRECTIONS;
     const [ux, uy] = [Math.cos(angle), Math.sin(angle)];
     const [x0, y0] = [at % w, Math.floor(at / w)];
@@ -131,7 +127,7 @@ export function findLines(
     let [sx, sy, sw] = [0, 0, 0];
     for (const i of own) {
       const [dx, dy] = [(i % w) - x0, Math.floor(i / w) - y0];
-      const weight = (z[i]! - FOLLOW_SIGMA) ** 2;
+      const weight = (z[i]! - FOLLOW) ** 2;
       const bin = Math.min(
         bins - 1,
         Math.floor((bins * (dx * ux + dy * uy - low)) / Math.max(1, high - low)),
@@ -160,7 +156,7 @@ export function findLines(
           yMm: (y0 + sy / sw + 0.5) / scale,
           areaMm2: lengthMm / scale,
           lengthMm,
-          strength: most,
+          strength: most / Z_PARTS,
         },
         points: own.map((i) => ({ xMm: ((i % w) + 0.5) / scale, yMm: (Math.floor(i / w) + 0.5) / scale })),
       },

@@ -12,9 +12,7 @@ export const lightOf = (rgba: ArrayLike<number>, i: number): number =>
 /** A picture as light: a defect is looked for by contrast to its surroundings, so that weights of a file do. */
 export function greyOf(rgba: ArrayLike<number>, width: number, height: number): GreyPicture {
   const light = new Float32Array(width * height);
-  for (let i = 0; i < light.length; i += 1) {
-    light[i] = lightOf(rgba, i);
-  }
+  for (let i = 0; i < light.length; i += 1) light[i] = lightOf(rgba, i);
   return { width, height, light };
 }
 

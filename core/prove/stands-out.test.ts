@@ -1,6 +1,7 @@
 import { expect } from "chai";
 import { noise, randomStream } from "../random.ts";
 import { fastStandsOut } from "./fast-stands-out.ts";
+import { nearPlaces } from "./near-places.ts";
 import { labelPlaces } from "./picture.ts";
 import { standsOut } from "./stands-out.ts";
 
@@ -39,25 +40,24 @@ describe("what stands out of a picture", () => {
   ] as const) {
     it(`is the same compiled and in plain TypeScript, ${width} x ${height} pixels in ${columns} x ${rows} cells`, () => {
       const { picture, around, ignored } = scene(width, height, columns, rows, width);
-      for (const isBright of [true, false]) {
-        for (const left of [null, ignored]) {
-          const [plain, fast] = [standsOut, fastStandsOut].map((search) =>
-            search(picture, around, isBright, left),
-          );
-          let [kept, differing, worst] = [0, 0, 0];
-          plain!.mask.forEach((is, i) => {
-            const [own, other] = [plain!.z[i]!, fast!.z[i]!];
-            kept += is;
-            // Four numbers at a time are single ones: a pixel on the very limit may fall to either side.
-            if (is !== fast!.mask[i]) {
-              expect(Math.max(own, other), `pixel ${i}`).to.be.closeTo(3.2, 1e-3);
-              differing += 1;
-            } else worst = Math.max(worst, Math.abs(own - other) / Math.max(1, own));
-          });
-          expect(worst).to.be.below(1e-3);
-          expect(differing).to.be.at.most(2);
-          if (width > 40) expect(kept).to.be.above(0);
+      for (const left of [null, ignored]) {
+        const [plain, fast] = [standsOut, fastStandsOut].map((search) => {
+          const { at, z } = search(picture, around, left);
+          return new Map([...at].map((pixel, k) => [pixel, z[k]!]));
+        });
+        let [differing, worst] = [0, 0];
+        for (const pixel of new Set([...plain!.keys(), ...fast!.keys()])) {
+          const [own, other] = [plain!.get(pixel), fast!.get(pixel)];
+          // Four numbers at a time are single ones: a pixel on the very limit may fall to either side.
+          if (own === undefined || other === undefined) {
+            expect(Math.abs((own ?? other)!), `pixel ${pixel}`).to.be.closeTo(3.2, 1e-3);
+            differing += 1;
+          } else worst = Math.max(worst, Math.abs(own - other) / Math.abs(own));
         }
+        expect(worst).to.be.below(1e-3);
+        expect(differing).to.be.at.most(2);
+        const signs = new Set([...plain!.values()].map(Math.sign));
+        if (width > 40) expect([...signs].sort()).to.deep.equal([-1, 1]);
       }
     });
   }
@@ -96,6 +96,48 @@ describe("what stands out of a picture", () => {
       expect(count).to.equal(places);
       expect([...labels]).to.deep.equal([...own]);
       expect([...pixels]).to.deep.equal([...mask.keys()].filter((i) => mask[i]));
+    }
+  });
+});
+
+describe("pixels that lie near each other", () => {
+  it("are in one group where steps of no more than that lead from one to the next, whatever lies between", () => {
+    const random = randomStream(11);
+    for (const [width, height, reach, share] of [
+      [31, 23, 1, 0.3],
+      [40, 30, 3, 0.05],
+      [17, 60, 5, 0.02],
+      [9, 9, 3, 1],
+      [50, 1, 2, 0.2],
+    ] as const) {
+      const at = Int32Array.from(
+        Array.from({ length: width * height }, (_, i) => i).filter(() => random() < share),
+      );
+      const { order, starts, count } = nearPlaces(at, width, reach);
+      expect([...order].sort((a, b) => a - b)).to.deep.equal([...at.keys()]);
+      const groupOf = new Map<number, number>();
+      for (let g = 0; g < count; g += 1)
+        for (const k of order.subarray(starts[g], starts[g + 1])) groupOf.set(k, g);
+      // Walked from each pixel in turn, over all others that are near.
+      const own = new Map<number, number>();
+      let groups = 0;
+      for (const from of at.keys()) {
+        if (own.has(from)) continue;
+        const left = [from];
+        while (left.length > 0) {
+          const k = left.pop()!;
+          if (own.has(k)) continue;
+          own.set(k, groups);
+          const [x, y] = [at[k]! % width, Math.floor(at[k]! / width)];
+          at.forEach((pixel, j) => {
+            const apart = Math.max(Math.abs((pixel % width) - x), Math.abs(Math.floor(pixel / width) - y));
+            if (apart <= reach) left.push(j);
+          });
+        }
+        groups += 1;
+      }
+      expect(count).to.equal(groups);
+      expect([...groupOf].sort(([a], [b]) => a - b)).to.deep.equal([...own].sort(([a], [b]) => a - b));
     }
   });
 });

@@ -11,10 +11,32 @@ export interface Surroundings {
   deviation: Float32Array;
 }
 
-/** What stands out: how far, in deviations of the noise, and a mask of where that is. */
+/** What stands out: pixels by their number, row after row, and how far, in deviations of the noise: below nothing where it is darker. */
 export interface Outstanding {
+  at: Int32Array;
   z: Float32Array;
-  mask: Uint8Array;
+}
+
+/** Collects what stands out, as much as there is. */
+export function collecting(): { add(at: number, z: number): void; collected(): Outstanding } {
+  let at = new Int32Array(1 << 14);
+  let z = new Float32Array(1 << 14);
+  let many = 0;
+  return {
+    add(pixel, by) {
+      if (many === at.length) {
+        const [before, beforeZ] = [at, z];
+        at = new Int32Array(2 * many);
+        z = new Float32Array(2 * many);
+        at.set(before);
+        z.set(beforeZ);
+      }
+      at[many] = pixel;
+      z[many] = by;
+      many += 1;
+    },
+    collected: () => ({ at: at.slice(0, many), z: z.slice(0, many) }),
+  };
 }
 
 /** The first pixel from each cell's middle on: from the middle of one cell to that of the next light and scatter are led straight. */
@@ -31,12 +53,12 @@ function differ(
   limit: Float32Array,
   first: number,
   end: number,
-  from: { sign: number; base: number; stepBase: number; limit: number; stepLimit: number },
+  from: { base: number; stepBase: number; limit: number; stepLimit: number },
 ): void {
-  const { sign, base, stepBase, limit: limit0, stepLimit } = from;
+  const { base, stepBase, limit: limit0, stepLimit } = from;
   for (let x = first; x < end; x += 1) {
     const along = x - first;
-    difference[x] = sign * (light[start + x]! - (base + along * stepBase));
+    difference[x] = light[start + x]! - (base + along * stepBase);
     limit[x] = limit0 + along * stepLimit;
   }
 }
@@ -53,30 +75,27 @@ function keep(
   ignored: Uint8Array | null,
   width: number,
   at: number,
-  { z, mask }: Outstanding,
+  add: (at: number, z: number) => void,
 ): void {
   for (let x = 1; x < width - 1; x += 1) {
     const nine = r0[x]! + r1[x]! + r2[x]!;
-    if (nine < limit[x]!) continue;
+    if (Math.abs(nine) < limit[x]!) continue;
     if (ignored?.[at + x]) continue;
-    z[at + x] = (FOLLOW_SIGMA * nine) / limit[x]!;
-    mask[at + x] = 1;
+    add(at + x, (FOLLOW_SIGMA * nine) / limit[x]!);
   }
 }
 
 /**
- * What stands out of its surroundings, bright or dark as wanted: smoothed over three by three pixels, in deviations of the noise, kept where
- * it is enough to follow a place, else 0, and a mask of where that is. One pass over the pixels.
+ * What stands out of its surroundings, lighter or darker: smoothed over three by three pixels, in deviations of the noise, where it is
+ * enough to follow a place. One pass over the pixels.
  */
 export function standsOut(
   { width, height, light }: GreyPicture,
   { columns, rows, base, deviation }: Surroundings,
-  isBright: boolean,
   ignored: Uint8Array | null,
 ): Outstanding {
   const wide = columns + 2;
   const firstOf = firstPixels(width, columns);
-  const sign = isBright ? 1 : -1;
   const difference = new Float32Array(width);
   // Sums of three neighbours in a row, of the last three rows, and what each is held against.
   const sums: [Float32Array, Float32Array, Float32Array] = [
@@ -85,9 +104,7 @@ export function standsOut(
     new Float32Array(width),
   ];
   const limits = [new Float32Array(width), new Float32Array(width), new Float32Array(width)];
-  const z = new Float32Array(width * height);
-  const mask = new Uint8Array(width * height);
-  const kept = { z, mask };
+  const { add, collected } = collecting();
   for (let y = 0; y < height; y += 1) {
     const at = ((y + 0.5) * rows) / height + 0.5;
     const low = Math.floor(at);
@@ -105,7 +122,6 @@ export function standsOut(
       const [b0, d0] = [value(base, c), value(deviation, c)];
       const [toB, toD] = [value(base, c + 1) - b0, value(deviation, c + 1) - d0];
       differ(light, start, difference, limit, first, end, {
-        sign,
         base: b0 + t * toB,
         stepBase: (toB * columns) / width,
         // The mean of nine has a third of the noise, where neighbours share none.
@@ -115,7 +131,7 @@ export function standsOut(
     }
     if (ignored) for (let x = 0; x < width; x += 1) if (ignored[start + x]) difference[x] = 0;
     sumThree(difference, sums[y % 3]!, width);
-    if (y >= 2) keep(sums, limits[(y - 1) % 3]!, ignored, width, start - width, kept);
+    if (y >= 2) keep(sums, limits[(y - 1) % 3]!, ignored, width, start - width, add);
   }
-  return kept;
+  return collected();
 }

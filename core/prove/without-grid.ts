@@ -1,6 +1,6 @@
 import { Matrix, solve } from "ml-matrix";
-import { fastGrid } from "./fast-without-grid.ts";
 import { randomStream } from "../random.ts";
+import { MOST, type Apart, type Box, type PanelLight } from "./panel-light.ts";
 import type { GreyPicture } from "./picture.ts";
 
 /** A panel's grid is the same over so many pixels: farther on, tilt and lens have turned it. */
@@ -9,10 +9,11 @@ const TILE = 256;
 const NEAREST = 5;
 export const FARTHEST = 26;
 /** So many pairs of such pixels predict one. */
-const PAIRS = 10;
-/** So many places tell which steps are alike, and so many with what weight each counts. */
+const PAIRS = MOST.steps;
+/** So many places tell which steps are alike, so many with what weight each counts, and so many how the light scatters about them. */
 const LIKE_SAMPLES = 200;
-const SAMPLES = 1_000;
+const SAMPLES = MOST.places;
+const AROUND_SAMPLES = 400;
 /** Weights that hardly matter are kept small, as a share of the light's own spread. */
 const RIDGE = 1e-3;
 /** A pixel this many deviations off its prediction is not used to predict others. */
@@ -40,60 +41,16 @@ const steps = (() => {
   return found;
 })();
 
-/** A rectangle of pixels. */
-interface Box {
-  left: number;
-  right: number;
-  top: number;
-  bottom: number;
-}
+const opposite = ({ dx, dy }: Step): Step => ({ dx: -dx, dy: -dy });
+const bothWays = steps.flatMap((step) => [step, opposite(step)]);
 
-/** The passes over the pixels: in plain TypeScript, or compiled. */
-export interface GridPasses {
-  /** How unlike themselves so many places are one step on, for each step: to both sides at once (`isPair`), or to one. */
-  unlike(places: Int32Array, many: number, ways: Int32Array, isPair: boolean): Float64Array;
-  /** Writes what the pixels of a box are predicted to be. */
-  predict(box: Box, offsets: Int32Array, weights: Float32Array): void;
-  /** What was written. */
-  shown(): Float32Array;
-}
-
-/** So many places and so many steps are asked about at the most. */
-export const MOST_PLACES = SAMPLES;
-export const MOST_STEPS = 2 * PAIRS;
-
-/** The passes in plain TypeScript. */
-export function plainGrid({ width, light }: GreyPicture): GridPasses {
-  const out = new Float32Array(light.length);
-  return {
-    unlike: (places, many, ways, isPair) =>
-      Float64Array.from(ways, (way) => {
-        let sum = 0;
-        for (let k = 0; k < many; k += 1) {
-          const i = places[k]!;
-          sum += Math.abs(
-            isPair ? light[i + way]! + light[i - way]! - 2 * light[i]! : light[i + way]! - light[i]!,
-          );
-        }
-        return sum;
-      }),
-    predict({ left, right, top, bottom }, offsets, weights) {
-      for (let y = top; y < bottom; y += 1)
-        for (let i = y * width + left; i < y * width + right; i += 1) {
-          let value = 0;
-          for (let k = 0; k < offsets.length; k += 1) value += weights[k]! * light[i + offsets[k]!]!;
-          out[i] = value;
-        }
-    },
-    shown: () => out,
-  };
-}
-
-/** How pixels are predicted: from others so many pixels on, each with its weight; the weights make one. */
+/** How pixels are predicted: from others so many steps on, each with its weight; the weights make one. */
 interface Prediction {
-  /** In pixels of the picture, row after row. */
-  offsets: Int32Array;
+  dx: Int32Array;
+  dy: Int32Array;
   weights: Float32Array;
+  /** Whether from as many steps the other way too. */
+  isPair: boolean;
   /** How far off it usually is, in steps of light. */
   sigma: number;
 }
@@ -104,93 +61,135 @@ interface Rim {
   y: number;
 }
 
+/** The places of the smallest values, so many of them, the smallest first. */
+function smallestOf(values: Float64Array, many: number): number[] {
+  const taken: number[] = [];
+  for (let k = 0; k < values.length; k += 1) {
+    if (taken.length === many && values[k]! >= values[taken[many - 1]!]!) continue;
+    if (taken.length === many) taken.pop();
+    let at = taken.length;
+    while (at > 0 && values[taken[at - 1]!]! > values[k]!) at -= 1;
+    taken.splice(at, 0, k);
+  }
+  return taken;
+}
+
+const middleOf = (values: Float64Array): number => values.slice().sort()[values.length >> 1]!;
+
+/** The weights, which make one, that predict best by least squares: of the samples, those that lay far off before are left out. */
+function fitted(
+  rows: Float64Array,
+  samples: number,
+  many: number,
+  off: Float64Array,
+  limit: number,
+): Float64Array {
+  // Least of w'Nw among weights that make one: N w = 1, scaled.
+  const sums = new Float64Array(many * many);
+  for (let i = 0; i < samples; i += 1) {
+    if (off[i]! > limit) continue;
+    const from = i * many;
+    for (let p = 0; p < many; p += 1) {
+      const value = rows[from + p]!;
+      for (let q = p; q < many; q += 1) sums[p * many + q]! += value * rows[from + q]!;
+    }
+  }
+  let spread = 0;
+  for (let p = 0; p < many; p += 1) spread += sums[p * many + p]! / many;
+  const normal = Matrix.from1DArray(many, many, sums);
+  for (let p = 0; p < many; p += 1) {
+    normal.set(p, p, normal.get(p, p) + RIDGE * spread + 1e-9);
+    for (let q = 0; q < p; q += 1) normal.set(p, q, normal.get(q, p));
+  }
+  const solved = solve(normal, Matrix.ones(many, 1)).to1DArray();
+  const sum = solved.reduce((all, w) => all + w, 0);
+  return Float64Array.from(solved, (w) => w / sum);
+}
+
 /**
  * The steps over which a tile is most like itself, and the weights that predict it best (least squares, twice: what lay far off the first
  * time is left out). Away from the rim to both sides at once, so that a slope of light does not count.
  */
 function prediction(
-  { width, height, light }: GreyPicture,
-  passes: GridPasses,
-  around: Float32Array,
+  panel: PanelLight,
   left: number,
   top: number,
   rim: Rim,
   random: () => number,
 ): Prediction | null {
+  const { width, height, light } = panel;
   // As near as can be to where both sides of every step are in the picture.
   const within = (from: number, length: number) => {
     const most = Math.max(1, Math.min(TILE, length - 2 * FARTHEST));
     const first = Math.max(FARTHEST, Math.min(from, length - FARTHEST - most));
     return Math.floor(first + random() * most);
   };
-  const places = Int32Array.from(
-    { length: SAMPLES },
-    () => within(top, height) * width + within(left, width),
-  );
+  const places = new Int32Array(SAMPLES);
+  for (let k = 0; k < SAMPLES; k += 1) places[k] = within(top, height) * width + within(left, width);
   const isInside = rim.x === 0 && rim.y === 0;
-  const ways = Int32Array.from(
-    isInside
-      ? steps
-      : steps
-          .flatMap(({ dx, dy }) => [
-            { dx, dy },
-            { dx: -dx, dy: -dy },
-          ])
-          .filter(({ dx, dy }) => rim.x * dx <= 0 && rim.y * dy <= 0),
-    ({ dx, dy }) => dy * width + dx,
-  );
-  // Inside, a way is a pair of pixels to either side; at the rim it is one.
-  const beyond = (i: number, way: number) =>
-    isInside ? light[i + way]! + light[i - way]! - 2 * light[i]! : light[i + way]! - light[i]!;
-  const unlike = passes.unlike(places, LIKE_SAMPLES, ways, isInside);
-  const taken = [...ways.keys()]
-    .sort((p, q) => unlike[p]! - unlike[q]!)
-    .slice(0, PAIRS)
-    .map((k) => ways[k]!);
-  const many = taken.length;
-  const samples = isInside ? SAMPLES : SAMPLES / 2;
+  const tried = isInside ? steps : bothWays.filter(({ dx, dy }) => rim.x * dx <= 0 && rim.y * dy <= 0);
+  const ways = Int32Array.from(tried, ({ dx, dy }) => dy * width + dx);
+  const taken = smallestOf(panel.unlike(places, LIKE_SAMPLES, ways, isInside), PAIRS);
+  const [samples, many] = [SAMPLES, taken.length];
   const rows = new Float64Array(samples * many);
-  for (let i = 0; i < samples; i += 1)
-    for (let k = 0; k < many; k += 1) rows[i * many + k] = beyond(places[i]!, taken[k]!);
+  for (let i = 0; i < samples; i += 1) {
+    const at = places[i]!;
+    const own = light[at]!;
+    for (let k = 0; k < many; k += 1) {
+      const way = ways[taken[k]!]!;
+      // Inside, a way is a pair of pixels to either side; at the rim it is one.
+      rows[i * many + k] = isInside ? light[at + way]! + light[at - way]! - 2 * own : light[at + way]! - own;
+    }
+  }
   const off = new Float64Array(samples);
-  let weights = new Float64Array(many);
-  let sigma = 0;
+  let weights: Float64Array = new Float64Array(many);
+  let [sigma, limit] = [0, Infinity];
   for (let round = 0; round < 2; round += 1) {
-    // Least of w'Nw among weights that make one: N w = 1, scaled.
-    const sums = new Float64Array(many * many);
-    for (let i = 0; i < samples; i += 1) {
-      if (round > 0 && off[i]! > OFF_SIGMA * sigma + 1e-6) continue;
-      for (let p = 0; p < many; p += 1)
-        for (let q = p; q < many; q += 1) sums[p * many + q]! += rows[i * many + p]! * rows[i * many + q]!;
-    }
-    let spread = 0;
-    for (let p = 0; p < many; p += 1) spread += sums[p * many + p]! / many;
-    const normal = Matrix.from1DArray(many, many, sums);
-    for (let p = 0; p < many; p += 1) {
-      normal.set(p, p, normal.get(p, p) + RIDGE * spread + 1e-9);
-      for (let q = 0; q < p; q += 1) normal.set(p, q, normal.get(q, p));
-    }
-    const solved = solve(normal, Matrix.ones(many, 1)).to1DArray();
-    const sum = solved.reduce((all, w) => all + w, 0);
-    weights = Float64Array.from(solved, (w) => w / sum);
+    weights = fitted(rows, samples, many, off, limit);
     for (let i = 0; i < samples; i += 1) {
       let value = 0;
       for (let k = 0; k < many; k += 1) value += weights[k]! * rows[i * many + k]!;
       off[i] = Math.abs(isInside ? value / 2 : value);
     }
     // 1.4826: the median of a normal's absolute deviations is its deviation over that.
-    sigma = 1.4826 * off.slice().sort()[samples >> 1]!;
+    sigma = 1.4826 * middleOf(off);
+    limit = OFF_SIGMA * sigma + 1e-6;
   }
-  const plain =
-    1.4826 * Float64Array.from(places, (i) => Math.abs(light[i]! - around[i]!)).sort()[SAMPLES >> 1]!;
+  const plain = 1.4826 * middleOf(panel.offAround(places.subarray(0, AROUND_SAMPLES), SMOOTH));
   if (plain < GRID_TIMES * sigma) return null;
-  return isInside
-    ? {
-        offsets: Int32Array.from([...taken, ...taken.map((way) => -way)]),
-        weights: Float32Array.from([...weights, ...weights], (w) => w / 2),
-        sigma,
-      }
-    : { offsets: Int32Array.from(taken), weights: Float32Array.from(weights), sigma };
+  return {
+    dx: Int32Array.from(taken, (k) => tried[k]!.dx),
+    dy: Int32Array.from(taken, (k) => tried[k]!.dy),
+    weights: Float32Array.from(weights, (w) => (isInside ? w / 2 : w)),
+    isPair: isInside,
+    sigma,
+  };
+}
+
+/** From where to where pixels lie in one tile, all near the start, inside, or near the end. */
+interface Span {
+  from: number;
+  to: number;
+  rim: number;
+  tile: number;
+}
+
+/** The spans of a row or a column, and for each of its pixels which it lies in. */
+function spansOf(length: number): { spans: Span[]; of: Uint16Array } {
+  const spans: Span[] = [];
+  for (let tile = 0; tile < length; tile += TILE) {
+    const end = Math.min(length, tile + TILE);
+    spans.push(
+      ...[
+        { from: tile, to: Math.min(end, FARTHEST), rim: -1, tile },
+        { from: Math.max(tile, FARTHEST), to: Math.min(end, length - FARTHEST), rim: 0, tile },
+        { from: Math.max(tile, length - FARTHEST), to: end, rim: 1, tile },
+      ].filter((span) => span.to > span.from),
+    );
+  }
+  const of = new Uint16Array(length);
+  spans.forEach(({ from, to }, k) => of.fill(k, from, to));
+  return { spans, of };
 }
 
 /** A part of the picture and how its pixels are predicted. */
@@ -199,156 +198,131 @@ interface Part extends Box {
   by: Prediction | null;
 }
 
-/** From where to where a line of pixels is near its start, inside, and near its end. */
-function spans(from: number, to: number, length: number): { from: number; to: number; rim: number }[] {
-  return [
-    { from, to: Math.min(to, FARTHEST), rim: -1 },
-    { from: Math.max(from, FARTHEST), to: Math.min(to, length - FARTHEST), rim: 0 },
-    { from: Math.max(from, length - FARTHEST), to, rim: 1 },
-  ].filter((span) => span.to > span.from);
-}
-
-function partsOf(picture: GreyPicture, passes: GridPasses, around: Float32Array): Part[] {
-  const { width, height } = picture;
-  const random = randomStream(width * 31 + height);
-  const parts: Part[] = [];
-  for (let top = 0; top < height; top += TILE)
-    for (let left = 0; left < width; left += TILE)
-      for (const down of spans(top, Math.min(height, top + TILE), height))
-        for (const across of spans(left, Math.min(width, left + TILE), width))
-          parts.push({
-            left: across.from,
-            right: across.to,
-            top: down.from,
-            bottom: down.to,
-            by: prediction(picture, passes, around, left, top, { x: across.rim, y: down.rim }, random),
-          });
-  return parts;
-}
-
-/** Means over a square of `2 * reach + 1` pixels, cut off at the rim. */
-export function smoothed(values: Float32Array, width: number, height: number, reach: number): Float32Array {
-  const across = new Float32Array(values.length);
-  for (let y = 0; y < height; y += 1) {
-    const start = y * width;
-    let [sum, many] = [0, 0];
-    for (let x = -reach; x < width; x += 1) {
-      if (x + reach < width) {
-        sum += values[start + x + reach]!;
-        many += 1;
-      }
-      if (x - reach - 1 >= 0) {
-        sum -= values[start + x - reach - 1]!;
-        many -= 1;
-      }
-      if (x >= 0) across[start + x] = sum / many;
-    }
-  }
-  const out = new Float32Array(values.length);
-  const sums = new Float64Array(width);
-  let many = 0;
-  for (let y = -reach; y < height; y += 1) {
-    if (y + reach < height) {
-      const start = (y + reach) * width;
-      for (let x = 0; x < width; x += 1) sums[x]! += across[start + x]!;
-      many += 1;
-    }
-    if (y - reach - 1 >= 0) {
-      const start = (y - reach - 1) * width;
-      for (let x = 0; x < width; x += 1) sums[x]! -= across[start + x]!;
-      many -= 1;
-    }
-    if (y >= 0) for (let x = 0; x < width; x += 1) out[y * width + x] = sums[x]! / many;
-  }
-  return out;
-}
-
-/** The most of each square of so many pixels and its eight neighbours. */
-function mostAround(values: Float32Array, width: number, height: number): (x: number, y: number) => number {
+/** The most of each square of so many pixels and its eight neighbours, of what stands out. */
+function mostAround(apart: readonly Apart[], width: number, height: number): (i: number) => number {
   const [columns, rows] = [Math.ceil(width / FARTHEST), Math.ceil(height / FARTHEST)];
+  const squareOf = (i: number) => {
+    const y = Math.floor(i / width);
+    return Math.floor(y / FARTHEST) * columns + Math.floor((i - y * width) / FARTHEST);
+  };
   const own = new Float32Array(columns * rows);
-  for (let y = 0; y < height; y += 1)
-    for (let x = 0; x < width; x += 1) {
-      const k = Math.floor(y / FARTHEST) * columns + Math.floor(x / FARTHEST);
-      own[k] = Math.max(own[k]!, Math.abs(values[y * width + x]!));
+  for (const { at, by } of apart)
+    for (let k = 0; k < at.length; k += 1) {
+      const square = squareOf(at[k]!);
+      own[square] = Math.max(own[square]!, Math.abs(by[k]!));
     }
-  const around = own.map((_, k) => {
-    const [c, r] = [k % columns, Math.floor(k / columns)];
+  return (i) => {
+    const square = squareOf(i);
+    const [c, r] = [square % columns, Math.floor(square / columns)];
     let most = 0;
     for (let v = Math.max(0, r - 1); v <= Math.min(rows - 1, r + 1); v += 1)
       for (let u = Math.max(0, c - 1); u <= Math.min(columns - 1, c + 1); u += 1)
         most = Math.max(most, own[v * columns + u]!);
     return most;
-  });
-  return (x, y) => around[Math.floor(y / FARTHEST) * columns + Math.floor(x / FARTHEST)]!;
+  };
 }
 
-/** The predictions again without what stands out: `beyond` is by how much a pixel does, else 0. */
-function mended(
-  shown: Float32Array,
-  beyond: Float32Array,
-  width: number,
-  height: number,
-  parts: readonly Part[],
-): Float32Array {
-  const out = shown.slice();
-  for (const { left, right, top, bottom, by } of parts) {
-    if (!by) continue;
-    const { offsets, weights } = by;
-    const [first, last] = [Math.max(0, left - FARTHEST), Math.min(width, right + FARTHEST)];
-    for (let y = Math.max(0, top - FARTHEST); y < Math.min(height, bottom + FARTHEST); y += 1)
-      for (let j = y * width + first; j < y * width + last; j += 1) {
-        if (beyond[j] === 0) continue;
-        for (let k = 0; k < offsets.length; k += 1) {
-          const i = j - offsets[k]!;
-          const row = Math.floor(i / width);
-          const x = i - row * width;
-          if (row >= top && row < bottom && x >= left && x < right) out[i]! -= weights[k]! * beyond[j]!;
-        }
-      }
+/** Of what stands out, row after row, that which is to be kept. */
+function those({ at, by }: Apart, isKept: (k: number) => boolean): Apart {
+  const [ownAt, ownBy] = [new Int32Array(at.length), new Float32Array(at.length)];
+  let many = 0;
+  for (let k = 0; k < at.length; k += 1) {
+    if (!isKept(k)) continue;
+    ownAt[many] = at[k]!;
+    ownBy[many] = by[k]!;
+    many += 1;
   }
-  return out;
+  return { at: ownAt.subarray(0, many), by: ownBy.subarray(0, many) };
+}
+
+/** Of what stands out that which does not stand out by the same in the other. */
+function otherThan(one: Apart, other: Apart): Apart {
+  let j = 0;
+  return those(one, (k) => {
+    const pixel = one.at[k]!;
+    while (j < other.at.length && other.at[j]! < pixel) j += 1;
+    return other.at[j] !== pixel || other.by[j] !== one.by[k];
+  });
 }
 
 /**
  * A picture of a lit panel without the panel's grid: what each pixel shows beyond what pixels show that the grid makes alike. The steps to
  * those, and their weights, are found anew for every part of the picture, so that tilt, lens and the beat of cells against photosites are
  * all the same to it. What stands out predicts nothing, so that a defect leaves no ghost: first what stands out most of all
- * around, since its ghosts stand out too, then the rest.
+ * around, since its ghosts stand out too, then the rest. It is `shown` of the panel afterwards.
  */
-export function withoutGrid(picture: GreyPicture, passesOver: typeof plainGrid = fastGrid): GreyPicture {
-  const { width, height, light } = picture;
-  if (width < 3 * FARTHEST || height < 3 * FARTHEST) return picture;
-  const around = smoothed(light, width, height, SMOOTH);
-  const passes = passesOver(picture);
-  const parts = partsOf(picture, passes, around);
-  if (parts.every(({ by }) => by === null)) return picture;
-  for (const part of parts) if (part.by) passes.predict(part, part.by.offsets, part.by.weights);
-  const shown = passes.shown();
-  for (const { left, right, top, bottom, by } of parts) {
-    if (by) continue;
-    for (let y = top; y < bottom; y += 1)
-      shown.set(around.subarray(y * width + left, y * width + right), y * width + left);
+export function withoutGrid(panel: PanelLight): GreyPicture {
+  const { width, height, shown } = panel;
+  const bare = { width, height, light: shown };
+  const whole = { left: 0, right: width, top: 0, bottom: height };
+  if (width < 3 * FARTHEST || height < 3 * FARTHEST) {
+    panel.leave(whole);
+    return bare;
   }
-  const beyond = new Float32Array(light.length);
-  let now: Float32Array = shown;
-  for (const share of [GHOST_SHARE, GHOST_SHARE ** 2, 0]) {
-    for (let i = 0; i < beyond.length; i += 1) beyond[i] = light[i]! - now[i]!;
-    const most = share > 0 ? mostAround(beyond, width, height) : null;
-    for (const { left, right, top, bottom, by } of parts) {
-      const least = by ? OFF_SIGMA * by.sigma + 1 : Infinity;
-      for (let y = top; y < bottom; y += 1) {
-        const row = y * width;
-        for (let x = left; x < right; x += 1) {
-          const off = Math.abs(beyond[row + x]!);
-          if (off <= least || (most && off <= share * most(x, y))) beyond[row + x] = 0;
+  const random = randomStream(width * 31 + height);
+  const [across, down] = [spansOf(width), spansOf(height)];
+  const parts = down.spans.flatMap((y) =>
+    across.spans.map((x): Part => ({
+      left: x.from,
+      right: x.to,
+      top: y.from,
+      bottom: y.to,
+      by: prediction(panel, x.tile, y.tile, { x: x.rim, y: y.rim }, random),
+    })),
+  );
+  for (const part of parts)
+    if (part.by) {
+      const { dx, dy, weights, isPair } = part.by;
+      panel.predict(
+        part,
+        dx.map((along, k) => dy[k]! * width + along),
+        weights,
+        isPair,
+      );
+    } else panel.leave(part);
+  if (parts.every(({ by }) => by === null)) return bare;
+
+  /** Takes what stands out so far from the predictions that it is used for, or puts it back. */
+  const mend = ({ at, by: off }: Apart, sign: number) => {
+    for (let k = 0; k < at.length; k += 1) {
+      const y = Math.floor(at[k]! / width);
+      const x = at[k]! - y * width;
+      const beyond = sign * off[k]!;
+      const lastRow = down.of[Math.min(height - 1, y + FARTHEST)]!;
+      const [first, last] = [
+        across.of[Math.max(0, x - FARTHEST)]!,
+        across.of[Math.min(width - 1, x + FARTHEST)]!,
+      ];
+      for (let row = down.of[Math.max(0, y - FARTHEST)]!; row <= lastRow; row += 1)
+        for (let column = first; column <= last; column += 1) {
+          const { by, left, right, top, bottom } = parts[row * across.spans.length + column]!;
+          if (!by) continue;
+          const { dx, dy, weights, isPair } = by;
+          for (let s = 0; s < weights.length; s += 1)
+            for (let way = isPair ? -1 : 1; way <= 1; way += 2) {
+              const [u, v] = [x - way * dx[s]!, y - way * dy[s]!];
+              if (u >= left && u < right && v >= top && v < bottom)
+                shown[v * width + u]! -= weights[s]! * beyond;
+            }
         }
-      }
     }
-    now = mended(shown, beyond, width, height, parts);
+  };
+  const none: Apart = { at: new Int32Array(0), by: new Float32Array(0) };
+  let taken = parts.map(() => none);
+  for (const share of [GHOST_SHARE, GHOST_SHARE ** 2, 0]) {
+    const apart = parts.map((part) => (part.by ? panel.beyond(part, OFF_SIGMA * part.by.sigma + 1) : none));
+    const most = share > 0 ? mostAround(apart, width, height) : null;
+    const kept = most
+      ? apart.map((one) => those(one, (k) => Math.abs(one.by[k]!) > share * most(one.at[k]!)))
+      : apart;
+    kept.forEach((now, k) => {
+      const before = taken[k]!;
+      mend(otherThan(before, now), -1);
+      mend(otherThan(now, before), 1);
+    });
+    taken = kept;
   }
-  const level = smoothed(now, width, height, SMOOTH);
-  const bare = new Float32Array(light.length);
-  for (let i = 0; i < bare.length; i += 1) bare[i] = light[i]! - now[i]! + level[i]!;
-  return { width, height, light: bare };
+  panel.takeOut(SMOOTH);
+  for (const part of parts) if (!part.by) panel.leave(part);
+  return bare;
 }
