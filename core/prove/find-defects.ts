@@ -96,10 +96,22 @@ function survey(
   return { columns, rows, level, spread };
 }
 
-/** Terms of a surface up to the fourth power, at a place from -1 to 1: enough for a lens and a lamp. */
-function surfaceTerms(u: number, v: number): number[] {
+/** The highest powers across and down that light over a panel is led by: the fourth are enough for a lens and a lamp. */
+interface Powers {
+  across: number;
+  down: number;
+}
+const HIGHEST = 4;
+
+/** A surface must not bend so sharply that it follows a patch: a power for so many mm, two at the least. */
+const POWER_MM = 14;
+const powerOver = (mm: number): number => Math.min(HIGHEST, Math.max(2, Math.round(mm / POWER_MM)));
+
+/** Terms of a surface at a place from -1 to 1. */
+function surfaceTerms(u: number, v: number, { across, down }: Powers): number[] {
   const terms: number[] = [];
-  for (let i = 0; i <= 4; i += 1) for (let j = 0; i + j <= 4; j += 1) terms.push(u ** i * v ** j);
+  for (let i = 0; i <= across; i += 1)
+    for (let j = 0; j <= down && i + j <= Math.max(across, down); j += 1) terms.push(u ** i * v ** j);
   return terms;
 }
 
@@ -108,35 +120,65 @@ const NOISE_SAMPLES = 12_000;
 /** So many cells tell a smooth surface as well as all of them. */
 const MOST_SURFACE_CELLS = 1_500;
 
-/** How light falls off over the picture: a smooth surface through the cells, those left out that lie far off it. */
+/** Light is led by the cells that lie nearest to it, so many of them, found in so many rounds: a patch is none of them. */
+const NEAREST_SHARE = 0.6;
+const SURFACE_ROUNDS = 8;
+
+/**
+ * How light falls off over the picture: a smooth surface through the cells that lie nearest to one (least trimmed squares, Rousseeuw 1984,
+ * by concentration steps; from memory), then through all that do not lie far off it.
+ */
 function lightSurface(
   level: Float32Array,
   columns: number,
   rows: number,
+  powers: Powers = { across: HIGHEST, down: HIGHEST },
 ): (column: number, row: number) => number {
   const at = (c: number, r: number) =>
-    surfaceTerms((2 * (c + 0.5)) / columns - 1, (2 * (r + 0.5)) / rows - 1);
+    surfaceTerms((2 * (c + 0.5)) / columns - 1, (2 * (r + 0.5)) / rows - 1, powers);
   const every = Math.ceil(level.length / MOST_SURFACE_CELLS);
-  let used = [...level.keys()].filter((i) => i % every === 0 && !Number.isNaN(level[i]!));
-  const known = used.length;
-  if (known === 0) return () => 0;
-  if (known < 30) {
-    const flat = median(used.map((i) => level[i]!));
+  const known = [...level.keys()].filter((i) => i % every === 0 && !Number.isNaN(level[i]!));
+  if (known.length === 0) return () => 0;
+  if (known.length < 30) {
+    const flat = median(known.map((i) => level[i]!));
     return () => flat;
   }
+  const terms = known.map((i) => at(i % columns, Math.floor(i / columns)));
+  const wanted = known.map((i) => level[i]!);
+  const many = terms[0]!.length;
   let coefficients: number[] = [];
-  const value = (c: number, r: number) => at(c, r).reduce((sum, term, k) => sum + term * coefficients[k]!, 0);
-  for (let round = 0; round < 3; round += 1) {
-    const terms = used.map((i) => at(i % columns, Math.floor(i / columns)));
-    const wanted = used.map((i) => [level[i]!]);
-    coefficients = solve(new Matrix(terms), new Matrix(wanted)).to1DArray();
-    const off = used.map((i) => Math.abs(level[i]! - value(i % columns, Math.floor(i / columns))));
-    const limit = 3 * 1.4826 * median(off) + 0.3;
-    const kept = used.filter((_, k) => off[k]! <= limit);
-    if (kept.length < known / 2) break;
-    used = kept;
+  const fit = (isUsed: (k: number) => boolean) => {
+    const sums = new Float64Array(many * many);
+    const right = new Float64Array(many);
+    terms.forEach((row, k) => {
+      if (!isUsed(k)) return;
+      for (let p = 0; p < many; p += 1) {
+        right[p]! += row[p]! * wanted[k]!;
+        for (let q = 0; q < many; q += 1) sums[p * many + q]! += row[p]! * row[q]!;
+      }
+    });
+    coefficients = solve(Matrix.from1DArray(many, many, sums), Matrix.columnVector(right)).to1DArray();
+  };
+  const valueOf = (row: readonly number[]) => {
+    let sum = 0;
+    for (let p = 0; p < many; p += 1) sum += row[p]! * coefficients[p]!;
+    return sum;
+  };
+  const offs = () => Float32Array.from(terms, (row, k) => Math.abs(wanted[k]! - valueOf(row)));
+  fit(() => true);
+  let limit = Infinity;
+  for (let round = 0; round < SURFACE_ROUNDS; round += 1) {
+    const off = offs();
+    const nearest = off.slice().sort()[Math.floor(NEAREST_SHARE * off.length)]!;
+    // It only comes nearer: where it hardly does, it is there.
+    if (nearest > 0.99 * limit) break;
+    limit = nearest;
+    fit((k) => off[k]! <= limit);
   }
-  return value;
+  const off = offs();
+  const far = 3 * 1.4826 * median(off) + 0.3;
+  fit((k) => off[k]! <= far);
+  return (c, r) => valueOf(at(c, r));
 }
 
 /** Median of a cell and its neighbours, so that a large defect does not pull its own surroundings along. */
@@ -373,7 +415,10 @@ function findPatches(picture: GreyPicture, pxPerMm: number, ignored: Uint8Array 
   const cell = Math.max(4, cellMm * pxPerMm);
   const { columns, rows, level } = survey(picture, cell, ignored, false);
   if (columns < 8 || rows < 8) return [];
-  const surface = lightSurface(level, columns, rows);
+  const surface = lightSurface(level, columns, rows, {
+    across: powerOver(picture.width / pxPerMm),
+    down: powerOver(picture.height / pxPerMm),
+  });
   const left = level.map((value, i) => value - surface(i % columns, Math.floor(i / columns)));
   const far = calmed(left, columns, rows, 9, 3);
   const off = left.map((value, i) => (Number.isNaN(value) ? 0 : value - far[i]!));
