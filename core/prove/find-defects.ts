@@ -46,6 +46,8 @@ const HALO_SHARE = 0.05;
 const LINE_RATIO = 4;
 /** A scratch or a fibre is no broader, mm. */
 const BROADEST_MM = 0.4;
+/** Nor a faint speck larger, mm². */
+const BROADEST_MM2 = 0.8;
 /** A line that leaves the straight by more than this share of its length is a fibre. */
 const STRAIGHT_SHARE = 0.035;
 
@@ -349,7 +351,7 @@ function asDefect(all: readonly Spot[], most: number, pxPerMm: number, isBright:
   const widthPx = n / lengthPx;
   const isLine = lengthPx / Math.max(1, widthPx) >= LINE_RATIO && lengthPx / Math.sqrt(12 * small) > 2;
   // Faint and broad is light that changes: where it is a patch, it is found as one.
-  if (isLine && widthPx > BROADEST_MM * pxPerMm && most < FAINT_SIGMA) return null;
+  const isBroad = isLine ? widthPx > BROADEST_MM * pxPerMm : n > BROADEST_MM2 * pxPerMm ** 2;
   const [boxX, boxY] = [box.right - box.left + 1, box.bottom - box.top + 1];
   const extent = {
     cx: (box.left + box.right) / 2,
@@ -365,7 +367,7 @@ function asDefect(all: readonly Spot[], most: number, pxPerMm: number, isBright:
   const isRing =
     isRound && (hollowness(own, extent) > HOLLOW_SHARE || (!isBright && others > MIXED_SHARE * n));
   // A ring of what hardly stands out is noise that happens to lie round.
-  if (isRing && most < RING_SIGMA) return null;
+  if (isRing ? most < RING_SIGMA : isBroad && most < FAINT_SIGMA) return null;
   const isFibre = isLine && bend(own, cx, cy, angle) > STRAIGHT_SHARE;
   const kind: DefectKind = isRing ? "bubble" : isFibre ? "fibre" : isLine ? "scratch" : "speck";
   return {

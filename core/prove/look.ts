@@ -5,6 +5,7 @@ import type { Defect, DefectKind } from "./defects.ts";
 import type { Family } from "../stack/family.ts";
 import { judge, tooManyIn } from "./judge.ts";
 import type { PhotoLook } from "./photo-look.ts";
+import { t } from "../../words/prove.ts";
 
 /** What a picture can show at the least: pixels across a speck, and along or across the others. Measured on simulated pictures. */
 const LEAST_PX: Readonly<Record<DefectKind, { dark: number; white: number }>> = {
@@ -44,6 +45,9 @@ export function smallestSeen(pxPerMm: number, isWhite: boolean): Smallest {
     patch: of("patch"),
   };
 }
+
+/** What a look through a picture rests on that nobody measured on a real one. */
+export const lookAssumes = (): string[] => [t("smallest-sizes-assumed"), t("hidden-parts-assumed")];
 
 export type LookVerdict = "pass" | "fail" | "cannot tell";
 

@@ -8,6 +8,7 @@ import { bytesOfBase64 } from "./base64.ts";
 import { hiddenPart } from "./cannot-see.ts";
 import { defect, lightings } from "./defects.ts";
 import { lookThrough, type Looked } from "./find-defects.ts";
+import { lookAssumes, verdictOf } from "./look.ts";
 import { panelPicture, wrongBytes } from "./panel-picture.ts";
 
 export const photoInspectInput = z
@@ -47,8 +48,17 @@ export const photoInspectResult = z.strictObject({
   ),
   /** The worst count as a share of what is allowed: above 1 it fails. */
   score: z.number(),
-  /** `cannot tell`: nothing is refused, but a part of the panel was not to be seen. */
+  /** The smallest of each kind that the picture shows nearly always, mm. */
+  smallestMm: z.strictObject({
+    speck: z.number(),
+    fibre: z.number(),
+    bubble: z.number(),
+    scratch: z.number(),
+    patch: z.number(),
+  }),
+  /** `cannot tell`: nothing is refused, but the picture could not have shown all that is. */
   verdict: z.enum(["pass", "fail", "cannot tell"]),
+  assumed: z.array(z.string()),
 });
 export type PhotoInspect = z.output<typeof photoInspectResult>;
 
@@ -96,14 +106,17 @@ export const calculatePhotoInspect = (input: PhotoInspectInput): PhotoInspect =>
   const { width, height, scalePxPerMm } = picture;
   const { defects, cannotSee } = defectsIn(bytesOfBase64(rgbaBase64), picture);
   const panel = { widthMm: width / scalePxPerMm, heightMm: height / scalePxPerMm };
-  const { counts, score, verdict } = judge(defects, panel, borderMm, acceptance);
-  return {
+  const { counts, score } = judge(defects, panel, borderMm, acceptance);
+  const { verdict, smallestMm } = verdictOf({
     defects,
     cannotSee,
-    counts,
-    score,
-    verdict: verdict === "pass" && cannotSee.length > 0 ? "cannot tell" : verdict,
-  };
+    pxPerMm: scalePxPerMm,
+    isWhite: picture.lighting === "white",
+    panel,
+    borderMm,
+    acceptance,
+  });
+  return { defects, cannotSee, counts, score, smallestMm, verdict, assumed: lookAssumes() };
 };
 
 export const photoInspect = defineCalculation({

@@ -3,11 +3,12 @@ import { adhesiveNow } from "../bond/adhesive-now.ts";
 import { fillFrontInput } from "../bond/fill-front.ts";
 import type { Scene } from "../device/scene.ts";
 import { methodAssumed } from "../heat/heat-method-input.ts";
+import { lookAssumes } from "../prove/look.ts";
 import { usualAirFilm } from "../heat/usual-air-film.ts";
 import { t } from "../../words/records.ts";
 import { term } from "../../words/speaker.ts";
 
-/** What the heat, the liquid and the pattern of a job rest on that nobody measured: all that is chosen, or only what was worked by. */
+/** What the heat, the liquid, the pattern and the looks under the glass of a job rest on that nobody measured: all that is chosen, or only what was worked by. */
 export function assumedOfJob({ state }: Scene, of: "chosen" | "worked"): string[] {
   const { heat, soaks } = state.lift;
   const { dose, pattern, laidMl } = state.bond;
@@ -23,9 +24,11 @@ export function assumedOfJob({ state }: Scene, of: "chosen" | "worked"): string[
   const liquid = dose && isAll ? adhesiveNow({ state }).assumed : null;
   const ofPattern =
     pattern && (isAll || laidMl !== null) ? assumptionsOf(fillFrontInput, pattern.calculated.input) : [];
+  const ofLook = state.prove.photos.length > 0 ? lookAssumes() : [];
   return [
     ...(ofHeat.length > 0 ? [t("heat-assumed", { listed: listed(ofHeat) })] : []),
     ...(liquid === null ? [] : [t("liquid-assumed", { listed: liquid })]),
     ...(ofPattern.length > 0 ? [t("pattern-assumed", { listed: listed(ofPattern) })] : []),
+    ...(ofLook.length > 0 ? [t("look-assumed", { listed: listed(ofLook) })] : []),
   ];
 }

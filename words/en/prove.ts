@@ -129,4 +129,8 @@ export const prove = {
   "shows-from":
     "Shows specks from {speck}, fibres from {fibre}, bubbles from {bubble}, {scratches, select, none {no faint scratches} other {scratches from {scratch}}}, patches from {patch}.",
   "nothing-is-told-here": "Nothing is told here",
+  "smallest-sizes-assumed": "the smallest sizes that a picture shows: set on simulated pictures",
+  "hidden-parts-assumed": "what counts as glare and as lit text: set on simulated pictures",
+  "evenness-assumed":
+    "light is called uneven below {pct} % of the brightest: about what an eye sees, no source",
 } as const;

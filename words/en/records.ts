@@ -77,4 +77,5 @@ export const records = {
   "glue-line-as-the-soak-ends": "glue line as the soak ends",
   "liquid-assumed": "Liquid: {listed}.",
   "light-level": "Light level",
+  "look-assumed": "Look under the glass: {listed}",
 } as const;

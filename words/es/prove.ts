@@ -133,4 +133,8 @@ export const prove: Words<typeof english> = {
   "shows-from":
     "Muestra motas desde {speck}, fibras desde {fibre}, burbujas desde {bubble}, {scratches, select, none {ninguna raya tenue} other {rayas desde {scratch}}}, manchas desde {patch}.",
   "nothing-is-told-here": "Aquí no se sabe nada",
+  "smallest-sizes-assumed": "los tamaños mínimos que muestra una foto: fijados con fotos simuladas",
+  "hidden-parts-assumed": "qué cuenta como reflejo y como texto encendido: fijado con fotos simuladas",
+  "evenness-assumed":
+    "la luz se llama desigual por debajo del {pct} % de lo más claro: lo que nota un ojo, sin fuente",
 };

@@ -80,4 +80,5 @@ export const records: Words<typeof english> = {
   "glue-line-as-the-soak-ends": "línea de pegamento al acabar el calor",
   "liquid-assumed": "Líquido: {listed}.",
   "light-level": "Nivel de luz",
+  "look-assumed": "Revisión bajo el vidrio: {listed}",
 };

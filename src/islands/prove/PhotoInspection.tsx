@@ -2,11 +2,12 @@ import { useState } from "react";
 import { calculateBorderCheck } from "../../../core/bond/border-check.ts";
 import { judge, sizeMm, tooManyIn } from "../../../core/prove/judge.ts";
 import { cameraDust } from "../../../core/prove/camera-dust.ts";
-import { LONGEST_TOLD_MM, verdictOf } from "../../../core/prove/look.ts";
+import { lookAssumes, LONGEST_TOLD_MM, verdictOf } from "../../../core/prove/look.ts";
 import { lightings, lightingWords, type Lighting } from "../../../core/prove/defects.ts";
 import { isConvex, type Corners } from "../../../core/prove/square-up.ts";
 import { hitsOf, type PlantedDefect } from "../../../core/prove/simulated-camera.ts";
 import { simulatedShot } from "../../../core/prove/simulated-shot.ts";
+import { Assumptions } from "../../ui/Assumptions.tsx";
 import { PhotoPicker } from "../../ui/PhotoPicker.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
@@ -255,6 +256,12 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
                 patch: lengthText(told.smallestMm.patch, preferences),
               })}
             </p>
+            <Assumptions
+              words={[
+                ...lookAssumes(),
+                ...(lighting === "white" ? [t("evenness-assumed", { pct: UNEVEN_PCT })] : []),
+              ]}
+            />
             {border && (
               <p className="flex flex-wrap items-center gap-3" data-testid="border">
                 <span className={border.pass ? "text-done" : "text-danger"}>
