@@ -82,14 +82,16 @@ export function verdictOf({
   panel: { widthMm: number; heightMm: number };
   borderMm: number;
   acceptance?: readonly AcceptanceRow[];
-}): { verdict: LookVerdict; smallestMm: Smallest; advice: Message[] } {
+}): { verdict: LookVerdict; smallestMm: Smallest; advice: Message[]; tooMany: string } {
   const smallestMm = smallestSeen(pxPerMm, isWhite);
   const judged = judge(defects, panel, borderMm, acceptance);
+  const tooMany = tooManyIn(judged);
   if (judged.verdict === "fail")
     return {
       verdict: "fail",
       smallestMm,
-      advice: [message("fault.photo-refused", { what: tooManyIn(judged) })],
+      advice: [message("fault.photo-refused", { what: tooMany })],
+      tooMany,
     };
   // Lines and patches are refused at any size: they are held to what a look can claim at its best.
   const refused = smallestRefused("speck", acceptance);
@@ -105,7 +107,7 @@ export function verdictOf({
     ...(cannotSee.some(({ why }) => why === "glare") ? [message("fault.photo-glare")] : []),
     ...(cannotSee.some(({ why }) => why === "lit text") ? [message("fault.photo-text")] : []),
   ];
-  return { verdict: advice.length > 0 ? "cannot tell" : "pass", smallestMm, advice };
+  return { verdict: advice.length > 0 ? "cannot tell" : "pass", smallestMm, advice, tooMany };
 }
 
 /** How a kept look is judged: without what was overruled, by the table that stood when it was kept; what it could have shown, where it says. */

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { calculateBorderCheck } from "../../../core/bond/border-check.ts";
-import { judge, sizeMm, tooManyIn } from "../../../core/prove/judge.ts";
+import { sizeMm } from "../../../core/prove/judge.ts";
 import { cameraDust } from "../../../core/prove/camera-dust.ts";
 import { lookAssumes, LONGEST_TOLD_MM, verdictOf } from "../../../core/prove/look.ts";
 import { lightings, lightingWords, type Lighting } from "../../../core/prove/defects.ts";
@@ -121,8 +121,6 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
   const planted = taken?.planted ?? null;
   const defects = looked?.defects ?? [];
   const counted = defects.filter((_, i) => !overruled.has(i) && !dust.has(i));
-  const judged = looked ? judge(counted, panel, borderMm, acceptance) : null;
-  const tooMany = judged ? tooManyIn(judged) : "";
   const told =
     looked &&
     verdictOf({
@@ -238,7 +236,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
                   ? t("does-not-pass")
                   : t("cannot-tell")}
               : {t("defects-counted", { count: counted.length })}
-              {tooMany && t("too-many", { tooMany })}
+              {told.tooMany && t("too-many", { tooMany: told.tooMany })}
             </p>
             {told.verdict === "cannot tell" &&
               told.advice.map((one) => (
@@ -262,6 +260,18 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
                 ...(lighting === "white" ? [t("evenness-assumed", { pct: UNEVEN_PCT })] : []),
               ]}
             />
+            <div className="mt-2 flex flex-wrap gap-2">
+              <button type="button" className="control-strong" disabled={!mayEnter} onClick={keep}>
+                {t("save-what-was-found")}
+              </button>
+              {planted ? (
+                <button type="button" className="control" disabled={isLooking} onClick={() => simulate(true)}>
+                  {t("second-picture-panel-moved-simulated")}
+                </button>
+              ) : (
+                filePicker(t("second-photo-panel-moved"), true)
+              )}
+            </div>
             {border && (
               <p className="flex flex-wrap items-center gap-3" data-testid="border">
                 <span className={border.pass ? "text-done" : "text-danger"}>
@@ -333,18 +343,6 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
                 </li>
               ))}
             </ol>
-            <div className="mt-2 flex flex-wrap gap-2">
-              <button type="button" className="control-strong" disabled={!mayEnter} onClick={keep}>
-                {t("save-what-was-found")}
-              </button>
-              {planted ? (
-                <button type="button" className="control" disabled={isLooking} onClick={() => simulate(true)}>
-                  {t("second-picture-panel-moved-simulated")}
-                </button>
-              ) : (
-                filePicker(t("second-photo-panel-moved"), true)
-              )}
-            </div>
             <p className="mt-1 text-soft">
               {t("pixels-to-a-millimetre-what-is-smaller", {
                 pxPerMm: Number(looked.pxPerMm.toFixed(1)),
