@@ -5,9 +5,8 @@ import { lightings, type Lighting } from "../core/prove/defects.ts";
 import { findPanel } from "../core/prove/find-panel.ts";
 import { inspectPhoto, RIM_MM, type Photo } from "../core/prove/inspect-photo.ts";
 import { lookThrough } from "../core/prove/find-defects.ts";
-import { verdictOf } from "../core/prove/look.ts";
+import { noPanelAdvice, verdictOf } from "../core/prove/look.ts";
 import type { Corners } from "../core/prove/square-up.ts";
-import { say } from "../words/say.ts";
 
 const usage = `look picture.jpg --lighting white|dark|side --panel 300x190 [--border 8]   finds the panel in a photo and looks through it
 look picture.jpg --lighting white|dark|side --scale 20                     the picture is the panel, so many pixels a mm
@@ -115,7 +114,7 @@ async function lookAt(file: string) {
         cannotSee: [],
         smallestMm: null,
         verdict: "cannot tell",
-        advice: say({ id: "fault.photo-no-panel" }),
+        advice: noPanelAdvice(),
       };
     const found = inspectPhoto({ photo, corners, panel, borderMm, windows: [], lighting });
     ({ pxPerMm } = found);
@@ -148,7 +147,7 @@ async function lookAt(file: string) {
       Object.entries({ ...others, delamination: patch }).map(([kind, size]) => [kind, mm(size)]),
     ),
     verdict,
-    advice: advice.map((one) => say(one)).join(" "),
+    advice: advice.join(" "),
   };
 }
 

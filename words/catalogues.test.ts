@@ -3,6 +3,7 @@ import { expect } from "chai";
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import ts from "typescript";
+import { isSaidInBrowsers } from "./in-browsers.js";
 import { hearFrom } from "./language.ts";
 import { spanish } from "./spanish.ts";
 
@@ -106,6 +107,19 @@ describe("the catalogues", () => {
       const unsaid = Object.keys(messages).filter((id) => !said.get(area)?.has(id));
       expect(unsaid, area).to.deep.equal([]);
     }
+  });
+
+  it("hold for browsers what a choice is refused for, which is said before it is made", () => {
+    const ofChoices = sources
+      .filter((file) => /\/moves\/[\w-]+\.ts$/.test(file))
+      .map((file) => readFileSync(file, "utf8"))
+      .filter((text) => text.includes('told: "choice"'))
+      .flatMap((text) => [...text.matchAll(/"(fault\.[\w-]+)"/g)].map(([, id]) => id!));
+    expect(ofChoices).to.include("fault.no-window");
+    const inBrowsers = Object.keys(english.get("job")!).filter(
+      (id) => id.startsWith("fault.") && isSaidInBrowsers(id),
+    );
+    expect(inBrowsers.sort()).to.deep.equal([...new Set(ofChoices)].sort());
   });
 
   it("say nothing that is recorded or kept: that must read the same whoever reads it", () => {

@@ -1,5 +1,5 @@
 import { expect } from "chai";
-import { takePicture } from "./simulated-camera.ts";
+import { askewView, photographPanel, takePicture } from "./simulated-camera.ts";
 import { inspectPhoto, scaleOf } from "./inspect-photo.ts";
 import { mapToCorners, squareUp, type Corners } from "./square-up.ts";
 
@@ -45,6 +45,34 @@ function tiltedPhoto(seed: number, planted = defects) {
   return { photo: { rgba, width, height }, corners };
 }
 
+/** A panel askew on the bench, with one speck that is wider than the nearest pixels that a grid is predicted from. */
+function askewSpeck() {
+  const scene = {
+    widthMm: 48,
+    heightMm: 66,
+    pxPerMm: 12,
+    lighting: "white",
+    defects: [{ kind: "speck", xMm: 20, yMm: 40, sizeMm: 0.6 }],
+    seed: 8,
+  } as const;
+  const at = askewView(4, scene, 12);
+  const photo = photographPanel({
+    scene,
+    borderMm: 3,
+    picture: { offsetXMm: 0.8, offsetYMm: 0, turnDeg: 0 },
+    ...at,
+  });
+  const { widthMm, heightMm } = scene;
+  return inspectPhoto({
+    photo,
+    corners: at.corners,
+    panel: { widthMm, heightMm },
+    borderMm: 3,
+    windows: [],
+    lighting: "white",
+  });
+}
+
 const look = (photo: ReturnType<typeof tiltedPhoto>, corners = photo.corners) =>
   inspectPhoto({ photo: photo.photo, corners, panel, borderMm: 2, windows: [], lighting: "white" }).defects;
 
@@ -73,5 +101,12 @@ describe("a photo that is squared up and looked through", () => {
     const huge = corners.map(({ x, y }) => ({ x: 10 * x, y: 10 * y })) as unknown as Corners;
     expect(scaleOf(huge, panel)).to.equal(20);
     expect(scaleOf(huge, { widthMm: 400, heightMm: 300 })).to.be.closeTo(10, 1e-9);
+  });
+
+  it("makes no ghosts of a large speck where hardly any grid is to be seen, and tells that the picture is sharp", () => {
+    const { defects, blurMm } = askewSpeck();
+    expect(defects).to.have.length(1);
+    expect(defects[0]!.kind).to.equal("speck");
+    expect(blurMm).to.be.within(0.02, 0.09);
   });
 });

@@ -5,6 +5,7 @@ import type { PanelWindow } from "../stack/family.ts";
 import { windowBox } from "../stack/window-box.ts";
 import type { HiddenPart } from "./cannot-see.ts";
 import type { Defect, Lighting } from "./defects.ts";
+import { edgeBlurPx } from "./edge-blur.ts";
 import { defectsIn } from "./photo-inspect.ts";
 import { unevenLight, type UnevenLight } from "./uneven-light.ts";
 import { squareUp, type Corners } from "./square-up.ts";
@@ -106,6 +107,13 @@ export function scaleOf(
   return Math.min(MOST_PX_PER_MM, (across + down) / 2, Math.sqrt(MOST_PIXELS / (widthMm * heightMm)));
 }
 
+/** How far the photo is out of focus, by the panel's edges, in mm on the panel; null where they do not tell. */
+function blurOf(photo: Photo, corners: Corners, { widthMm, heightMm }: Outline): number | null {
+  const blurPx = edgeBlurPx(photo, corners);
+  const [{ x: x0, y: y0 }, , { x: x2, y: y2 }] = corners;
+  return blurPx === null ? null : (blurPx * Math.hypot(widthMm, heightMm)) / Math.hypot(x2 - x0, y2 - y0);
+}
+
 /**
  * Squares the panel up and looks through it, its windows left out. Nothing is looked for behind a printed border's ink, where there is some.
  * Gives the squared-up picture too, to be shown.
@@ -115,6 +123,7 @@ export function inspectPhoto({ photo, corners, panel, borderMm, windows, lightin
   cannotSee: HiddenPart[];
   picture: Photo;
   pxPerMm: number;
+  blurMm: number | null;
   light: UnevenLight;
 } {
   const scale = scaleOf(corners, panel);
@@ -154,6 +163,7 @@ export function inspectPhoto({ photo, corners, panel, borderMm, windows, lightin
     cannotSee: found.cannotSee.map(shifted),
     picture,
     pxPerMm,
+    blurMm: blurOf(photo, corners, panel),
     light,
   };
 }

@@ -1,4 +1,3 @@
-import { message, type Message } from "../job/message.ts";
 import { usualAcceptance, type AcceptanceRow } from "./acceptance.ts";
 import type { HiddenPart } from "./cannot-see.ts";
 import type { Defect, DefectKind } from "./defects.ts";
@@ -30,6 +29,16 @@ const SCRATCH_PX_PER_MM = 18;
 /** A picture that shows a scratch only where it is longer than this shows none worth telling of, mm. */
 export const LONGEST_TOLD_MM = 20;
 
+/** A picture's lens blurs it by so much at the least; one that is blurred by more shows as much as a coarser one, px. */
+const SHARP_PX = 1.2;
+
+/** How fine a picture is in effect, px/mm: out of focus it is coarser than its pixels are. */
+export const sharpPxPerMm = (pxPerMm: number, blurMm: number | null | undefined): number =>
+  blurMm ? Math.min(pxPerMm, SHARP_PX / blurMm) : pxPerMm;
+
+/** Below this share of its pixels it is the focus that is to be mended, not the distance. */
+const FOCUS_SHARE = 0.75;
+
 export type Smallest = Readonly<Record<DefectKind, number>>;
 
 /** The smallest of each kind that a picture of so many pixels a mm shows nearly always, mm; a scratch that takes a tenth of the light or more. */
@@ -49,10 +58,11 @@ export function smallestSeen(pxPerMm: number, isWhite: boolean): Smallest {
 /** What a look through a picture rests on that nobody measured on a real one. */
 export const lookAssumes = (): string[] => [t("smallest-sizes-assumed"), t("hidden-parts-assumed")];
 
-export type LookVerdict = "pass" | "fail" | "cannot tell";
+export const lookVerdicts = ["pass", "fail", "cannot tell"] as const;
+export type LookVerdict = (typeof lookVerdicts)[number];
 
 /** The smallest of a kind that a shop's table refuses when there is one, mm; null where it lets any pass. */
-function smallestRefused(kind: DefectKind, rows: readonly AcceptanceRow[]): number | null {
+export function smallestRefused(kind: DefectKind, rows: readonly AcceptanceRow[]): number | null {
   const least = rows
     .filter(({ kinds, centre }) => kinds.includes(kind) && centre === 0)
     .map(({ fromMm }) => fromMm);
@@ -70,6 +80,7 @@ export function verdictOf({
   defects,
   cannotSee,
   pxPerMm,
+  blurMm,
   isWhite,
   panel,
   borderMm,
@@ -78,19 +89,22 @@ export function verdictOf({
   defects: readonly Defect[];
   cannotSee: readonly HiddenPart[];
   pxPerMm: number;
+  /** How far it is out of focus, mm on the panel, where that is known. */
+  blurMm?: number | null | undefined;
   isWhite: boolean;
   panel: { widthMm: number; heightMm: number };
   borderMm: number;
   acceptance?: readonly AcceptanceRow[];
-}): { verdict: LookVerdict; smallestMm: Smallest; advice: Message[]; tooMany: string } {
-  const smallestMm = smallestSeen(pxPerMm, isWhite);
+}): { verdict: LookVerdict; smallestMm: Smallest; advice: string[]; tooMany: string } {
+  const finePxPerMm = sharpPxPerMm(pxPerMm, blurMm);
+  const smallestMm = smallestSeen(finePxPerMm, isWhite);
   const judged = judge(defects, panel, borderMm, acceptance);
   const tooMany = tooManyIn(judged);
   if (judged.verdict === "fail")
     return {
       verdict: "fail",
       smallestMm,
-      advice: [message("fault.photo-refused", { what: tooMany })],
+      advice: [t("photo-refused", { what: tooMany })],
       tooMany,
     };
   // Lines and patches are refused at any size: they are held to what a look can claim at its best.
@@ -98,32 +112,39 @@ export function verdictOf({
   const advice = [
     ...(refused !== null && smallestMm.speck > refused
       ? [
-          message("fault.photo-too-far", {
-            mm: refused,
-            pxPerMm: Math.ceil((isWhite ? LEAST_PX.speck.white : LEAST_PX.speck.dark) / refused),
-          }),
+          finePxPerMm < FOCUS_SHARE * pxPerMm
+            ? t("photo-blurred", { mm: refused })
+            : t("photo-too-far", {
+                mm: refused,
+                pxPerMm: Math.ceil((isWhite ? LEAST_PX.speck.white : LEAST_PX.speck.dark) / refused),
+              }),
         ]
       : []),
-    ...(cannotSee.some(({ why }) => why === "glare") ? [message("fault.photo-glare")] : []),
-    ...(cannotSee.some(({ why }) => why === "lit text") ? [message("fault.photo-text")] : []),
+    ...(cannotSee.some(({ why }) => why === "glare") ? [t("photo-glare")] : []),
+    ...(cannotSee.some(({ why }) => why === "lit text") ? [t("photo-text")] : []),
   ];
   return { verdict: advice.length > 0 ? "cannot tell" : "pass", smallestMm, advice, tooMany };
 }
 
+/** What to change where no panel stands out of the picture at all. */
+export const noPanelAdvice = (): string => t("photo-no-panel");
+
 /** How a kept look is judged: without what was overruled, by the table that stood when it was kept; what it could have shown, where it says. */
 export function judgeLook(
   { outline, borderMm }: Pick<Family, "outline" | "borderMm">,
-  { defects, acceptance, pxPerMm, cannotSee = [], lighting }: PhotoLook,
-): { verdict: LookVerdict; smallestMm: Smallest | null } {
+  { defects, acceptance, pxPerMm, blurMm, cannotSee = [], lighting }: PhotoLook,
+): { verdict: LookVerdict; smallestMm: Smallest | null; advice: string[] } {
   const judged = verdictOf({
     defects: defects.filter(({ overruled }) => !overruled),
     cannotSee,
     // A look of before did not say how fine it was: it stays as it was judged then.
     pxPerMm: pxPerMm ?? Infinity,
+    blurMm,
     isWhite: lighting === "white",
     panel: outline,
     borderMm,
     ...(acceptance ? { acceptance } : {}),
   });
-  return { verdict: judged.verdict, smallestMm: pxPerMm === undefined ? null : judged.smallestMm };
+  const { verdict, smallestMm, advice } = judged;
+  return { verdict, smallestMm: pxPerMm === undefined ? null : smallestMm, advice };
 }

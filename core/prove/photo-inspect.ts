@@ -8,7 +8,7 @@ import { bytesOfBase64 } from "./base64.ts";
 import { hiddenPart } from "./cannot-see.ts";
 import { defect, lightings } from "./defects.ts";
 import { lookThrough, type Looked } from "./find-defects.ts";
-import { lookAssumes, verdictOf } from "./look.ts";
+import { lookAssumes, lookVerdicts, verdictOf } from "./look.ts";
 import { panelPicture, wrongBytes } from "./panel-picture.ts";
 
 export const photoInspectInput = z
@@ -57,7 +57,7 @@ export const photoInspectResult = z.strictObject({
     patch: z.number(),
   }),
   /** `cannot tell`: nothing is refused, but the picture could not have shown all that is. */
-  verdict: z.enum(["pass", "fail", "cannot tell"]),
+  verdict: z.enum(lookVerdicts),
   assumed: z.array(z.string()),
 });
 export type PhotoInspect = z.output<typeof photoInspectResult>;

@@ -14,6 +14,8 @@ export const photoLook = z.strictObject({
   /** How fine the picture was, and where it could not tell; older looks did not say. */
   pxPerMm: bounded(0.5, 400).optional(),
   cannotSee: z.array(hiddenPart).max(100).optional(),
+  /** How far it was out of focus, by the panel's edges, mm on the panel; not told where they do not tell. */
+  blurMm: bounded(0, 50).optional(),
   /** What a stand-in had planted, and how much of it was found. */
   truth: z.strictObject({ planted: boundedWhole(0, 500), found: boundedWhole(0, 500) }).optional(),
   /** What the shop let pass when it was judged; the usual table where it is not told. */

@@ -13,14 +13,14 @@ export interface Tested {
 }
 
 /** A photo that was looked through, with what was found and what somebody let pass. */
-export type LookedThrough = PhotoLook & { id: string; atMs: number };
+export type LookedThrough = PhotoLook & { id: string; seq: number; atMs: number };
 
 export interface ProveSlot {
   /** The last result of each function. */
   tests: Readonly<Record<string, Tested>>;
-  /** The last look under the glass on black. */
   photos: readonly LookedThrough[];
   /** What the panel's own test told, the last of each part. */
   panel: { readonly [Part in PanelTestPart]?: Extract<PanelTested, { part: Part }> };
+  /** The last look under the glass on black. */
   look: { result: "clear" | "specks"; with: "eye" | "photo"; seq: number } | null;
 }

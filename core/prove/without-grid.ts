@@ -18,6 +18,8 @@ const AROUND_SAMPLES = 400;
 const RIDGE = 1e-3;
 /** A pixel this many deviations off its prediction is not used to predict others. */
 const OFF_SIGMA = 3.5;
+/** Nor is one used to fit predictions that differs from all of its like so many times as much as is usual. */
+const UNUSUAL_TIMES = 4;
 /** Where a prediction is not so many times nearer than what is around, there is no grid to be seen. */
 const GRID_TIMES = 1.05;
 /** A ghost stands out less than this share of what it is the ghost of. */
@@ -141,9 +143,15 @@ function prediction(
       rows[i * many + k] = isInside ? light[at + way]! + light[at - way]! - 2 * own : light[at + way]! - own;
     }
   }
+  // What differs from all others by far more than is usual lies on a defect: weights that were to fit it would make ghosts of it.
   const off = new Float64Array(samples);
+  for (let i = 0; i < samples; i += 1) {
+    let sum = 0;
+    for (let k = 0; k < many; k += 1) sum += rows[i * many + k]! ** 2;
+    off[i] = Math.sqrt(sum);
+  }
   let weights: Float64Array = new Float64Array(many);
-  let [sigma, limit] = [0, Infinity];
+  let [sigma, limit] = [0, UNUSUAL_TIMES * middleOf(off)];
   for (let round = 0; round < 2; round += 1) {
     weights = fitted(rows, samples, many, off, limit);
     for (let i = 0; i < samples; i += 1) {

@@ -13,7 +13,8 @@ import { outcomes, triedResults } from "../intake/intake-slot.ts";
 import { imbalance, screwLedger } from "../open/screw-ledger.ts";
 import { alloyNamed } from "../materials/alloys.ts";
 import type { AlloyName } from "../materials/alloy-names.ts";
-import { judgeLook } from "../prove/look.ts";
+import { lookVerdicts } from "../prove/look.ts";
+import { lookSeries } from "../prove/look-series.ts";
 import { defectKinds, lightings, type DefectKind } from "../prove/defects.ts";
 import { calculatePixelFaults } from "../prove/pixel-faults.ts";
 import { PROVED_MM } from "../prove/touch-cover-input.ts";
@@ -106,14 +107,19 @@ export const jobCertificate = z.strictObject({
     }),
   ),
   stillOut: z.array(z.string()),
-  /** The last look under the glass by photo: what was left, and what somebody overruled. */
+  /** The looks under the glass by photo since the new layer was put on, the last of each light, and what they come to together. */
   underGlass: z
     .strictObject({
-      lighting: z.enum(lightings),
-      source: z.enum(["photo", "simulated"]),
-      /** `cannot tell`: nothing is refused, but the picture could not have shown it, or not everywhere. */
-      verdict: z.enum(["pass", "fail", "cannot tell"]),
-      /** The smallest of each kind that the picture shows nearly always, mm; null for looks that did not say. */
+      pictures: z.array(
+        z.strictObject({
+          lighting: z.enum(lightings),
+          source: z.enum(["photo", "simulated"]),
+          verdict: z.enum(lookVerdicts),
+        }),
+      ),
+      /** `cannot tell`: nothing is refused, but no picture could have shown it, or not everywhere. */
+      verdict: z.enum(lookVerdicts),
+      /** The smallest of each kind that one of the pictures shows nearly always, mm; null for looks that did not say. */
       smallestMm: z.record(z.enum(defectKinds), z.number()).nullable(),
       left: z.array(z.strictObject({ kind: z.enum(defectKinds), xMm: z.number(), yMm: z.number() })),
       overruled: z.int(),
@@ -392,24 +398,22 @@ function testsMeasured(scene: Scene): Measurement[] {
   return list;
 }
 
-/** The last look by photo at what lies under the new layer. */
-function underGlassOf({ family, state }: Scene): JobCertificate["underGlass"] {
-  const look = state.prove.photos.at(-1);
-  if (!look) return null;
-  const judged = judgeLook(family, look);
+/** What the looks by photo at what lies under the new layer come to. */
+function underGlassOf(scene: Scene): JobCertificate["underGlass"] {
+  const series = lookSeries(scene);
+  if (!series) return null;
+  const { looks, verdict, smallestMm, left, overruled } = series;
   return {
-    lighting: look.lighting,
-    source: look.source,
-    verdict: judged.verdict,
+    pictures: looks.map((look) => ({ lighting: look.lighting, source: look.source, verdict: look.verdict })),
+    verdict,
     smallestMm:
-      judged.smallestMm &&
-      (Object.fromEntries(
-        Object.entries(judged.smallestMm).map(([kind, mm]) => [kind, rounded(mm, 2)]),
-      ) as Record<DefectKind, number>),
-    left: look.defects
-      .filter(({ overruled }) => !overruled)
-      .map(({ kind, xMm, yMm }) => ({ kind, xMm: rounded(xMm, 4), yMm: rounded(yMm, 4) })),
-    overruled: look.defects.filter(({ overruled }) => overruled).length,
+      smallestMm &&
+      (Object.fromEntries(Object.entries(smallestMm).map(([kind, mm]) => [kind, rounded(mm, 2)])) as Record<
+        DefectKind,
+        number
+      >),
+    left: left.map(({ kind, xMm, yMm }) => ({ kind, xMm: rounded(xMm, 4), yMm: rounded(yMm, 4) })),
+    overruled,
   };
 }
 
@@ -482,7 +486,8 @@ export function certificateOf(
   ];
   const underGlass = underGlassOf(scene);
   const isSimulated =
-    underGlass?.source === "simulated" || measurements.some(({ from }) => from.includes(term("simulated")));
+    underGlass?.pictures.some(({ source }) => source === "simulated") ||
+    measurements.some(({ from }) => from.includes(term("simulated")));
   return {
     format: "half-lift/certificate",
     version: 2,

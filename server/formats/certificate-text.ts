@@ -62,15 +62,19 @@ function verdictOf({ outcome, endedAt, signedBy }: JobCertificate): string {
 
 function underGlassLines({ underGlass }: JobCertificate): string[] {
   if (!underGlass) return [];
-  const { lighting, source, verdict, smallestMm, left, overruled } = underGlass;
+  const { pictures, verdict, smallestMm, left, overruled } = underGlass;
   const found =
     left.length === 0
       ? t("nothing-found")
       : listed(left.map(({ kind, xMm, yMm }) => t("at-mm", { kind, xMm, yMm })));
   return [
     t("by-a-photo", {
-      lightingWord: lightingWords[lighting],
-      simulated: source === "simulated" ? ` ${t("simulated-camera")}` : "",
+      pictures: listed(
+        pictures.map(
+          ({ lighting, source }) =>
+            `${lightingWords[lighting]}${source === "simulated" ? ` ${t("simulated-camera")}` : ""}`,
+        ),
+      ),
       verdict:
         verdict === "pass" ? t("passes") : verdict === "fail" ? t("does-not-pass") : t("cannot-be-told"),
       found,

@@ -59,7 +59,10 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
     truth: { planted: 4, found: 4 },
   });
   expect(kept!.defects.map(({ overruled }) => overruled).sort()).toEqual([false, false, false, true]);
-  await expect(page.getByTestId("last-look")).toContainText("3 counted, 1 overruled");
+  const series = page.getByTestId("series");
+  await expect(series).toContainText("Does not pass, by one picture");
+  await expect(series).toContainText("3 counted, 1 overruled");
+  await expect(page.getByRole("button", { name: "on black Does not pass" })).toBeVisible();
 
   await page.getByLabel("Look through a photo").setInputFiles({
     name: "notes.txt",
@@ -97,6 +100,7 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
     .toMatchObject({ quantity: "border offset", source: "photo" });
   await page.getByRole("button", { name: "Save what was found" }).click();
   await expect.poll(async () => (await looks(url)).length).toBe(2);
+  await expect(series).toContainText("Does not pass, by 2 pictures together");
   const found = (await looks(url))[1]!.defects[0]!;
   expect(Math.hypot(found.xMm - speck.xMm, found.yMm - speck.yMm)).toBeLessThan(0.5);
 

@@ -408,10 +408,4 @@ export const job = {
     "{method, select, freezer {Into the freezer.} other {{again, select, yes {Back on} other {On}} the heat.}}",
   "plan.soak-ended": "{method, select, freezer {Out of the freezer.} wire {Heat off.} other {Off the heat.}}",
   "move.wire-read": "{forceN, number} N on the wire through the {glue}, at {glueC, number} °C.",
-  "fault.photo-refused": "Refused: {what}.",
-  "fault.photo-too-far":
-    "Take it nearer: {pxPerMm, number} pixels a millimetre show a speck of {mm, number} mm.",
-  "fault.photo-glare": "A lamp shows in the glass. Move it aside.",
-  "fault.photo-text": "Clear the screen: a plain picture, no text, no pointer.",
-  "fault.photo-no-panel": "No panel stands out. Use a plain, darker bench.",
 } as const;

@@ -86,8 +86,6 @@ export const prove = {
   "pixels-to-a-millimetre-what-is-smaller":
     "{pxPerMm} pixels to a millimetre: what is smaller than about {SIZED_PX} is seen, but not sized; come closer for that. What stays at its place in the photo while the panel moves is dust on the camera.",
   simulated: "(simulated)",
-  "last-look-counted-overruled":
-    "Last look {lightingWord}{simulated}: {defects} counted, {overruled} overruled.",
   "say-first-how-many-pixels-it-has": "Say first how many pixels it has across and down.",
   across: "Across",
   down: "Down",
@@ -133,4 +131,14 @@ export const prove = {
   "hidden-parts-assumed": "what counts as glare and as lit text: set on simulated pictures",
   "evenness-assumed":
     "light is called uneven below {pct} % of the brightest: about what an eye sees, no source",
+  "pictures-together": "{verdict}, by {count, plural, one {one picture} other {# pictures together}}",
+  "next-picture": "Next: a picture {light}.",
+  "look-counted-overruled": "{lightingWord}{simulated}: {defects} counted, {overruled} overruled. {verdict}.",
+  "photo-refused": "Refused: {what}.",
+  "photo-too-far": "Take it nearer: {pxPerMm, number} pixels a millimetre show a speck of {mm, number} mm.",
+  "photo-glare": "A lamp shows in the glass. Move it aside.",
+  "photo-text": "Clear the screen: a plain picture, no text, no pointer.",
+  "photo-no-panel": "No panel stands out. Use a plain, darker bench.",
+  "photo-blurred":
+    "Out of focus: specks of {mm, number} mm do not show. Rest the camera, focus on the glass, repeat.",
 } as const;

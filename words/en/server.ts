@@ -14,7 +14,7 @@ export const server = {
   "at-mm": "{kind} at {xMm}, {yMm} mm",
   "simulated-camera": "(simulated camera)",
   "found-and-overruled-by-eye": "; {overruled} found and overruled by eye",
-  "by-a-photo": "By a photo {lightingWord}{simulated}: {verdict}, {found}{overruled}.",
+  "by-a-photo": "By photo {pictures}: {verdict}, {found}{overruled}.",
   lot: "lot {lot}",
   "what-was-agreed": "What was agreed",
   agreed: "Agreed",

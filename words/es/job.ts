@@ -405,10 +405,4 @@ export const job: Words<typeof english> = {
   "plan.soak-ended":
     "{method, select, freezer {Fuera del congelador.} wire {Calor apagado.} other {Fuera del calor.}}",
   "move.wire-read": "{forceN, number} N en el alambre por {glue}, a {glueC, number} °C.",
-  "fault.photo-refused": "No pasa: {what}.",
-  "fault.photo-too-far":
-    "Acércate: {pxPerMm, number} píxeles por milímetro muestran una mota de {mm, number} mm.",
-  "fault.photo-glare": "Se ve una lámpara en el cristal. Apártala.",
-  "fault.photo-text": "Despeja la pantalla: imagen lisa, sin texto ni puntero.",
-  "fault.photo-no-panel": "No se distingue ningún panel. Usa una mesa lisa y más oscura.",
 };

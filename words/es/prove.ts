@@ -89,8 +89,6 @@ export const prove: Words<typeof english> = {
   "pixels-to-a-millimetre-what-is-smaller":
     "{pxPerMm} píxeles por milímetro: lo menor que unos {SIZED_PX} se ve pero no se mide; acércate para eso. Lo que queda en su lugar en la foto cuando el panel se mueve es polvo en la cámara.",
   simulated: "(simulado)",
-  "last-look-counted-overruled":
-    "Última revisión {lightingWord}{simulated}: {defects} contados, {overruled} descartados.",
   "say-first-how-many-pixels-it-has": "Di primero cuántos píxeles tiene de ancho y de alto.",
   across: "A lo ancho",
   down: "A lo alto",
@@ -137,4 +135,15 @@ export const prove: Words<typeof english> = {
   "hidden-parts-assumed": "qué cuenta como reflejo y como texto encendido: fijado con fotos simuladas",
   "evenness-assumed":
     "la luz se llama desigual por debajo del {pct} % de lo más claro: lo que nota un ojo, sin fuente",
+  "pictures-together": "{verdict}, por {count, plural, one {una foto} other {# fotos juntas}}",
+  "next-picture": "Ahora: una foto {light}.",
+  "look-counted-overruled":
+    "{lightingWord}{simulated}: {defects} contados, {overruled} descartados. {verdict}.",
+  "photo-refused": "No pasa: {what}.",
+  "photo-too-far": "Acércate: {pxPerMm, number} píxeles por milímetro muestran una mota de {mm, number} mm.",
+  "photo-glare": "Se ve una lámpara en el cristal. Apártala.",
+  "photo-text": "Despeja la pantalla: imagen lisa, sin texto ni puntero.",
+  "photo-no-panel": "No se distingue ningún panel. Usa una mesa lisa y más oscura.",
+  "photo-blurred":
+    "Desenfocada: no se ven motas de {mm, number} mm. Apoya la cámara, enfoca el cristal y repite.",
 };

@@ -17,7 +17,7 @@ export const server: Words<typeof english> = {
   "at-mm": "{kind} en {xMm}, {yMm} mm",
   "simulated-camera": "(cámara simulada)",
   "found-and-overruled-by-eye": "; {overruled} hallados y descartados a ojo",
-  "by-a-photo": "Por una foto {lightingWord}{simulated}: {verdict}, {found}{overruled}.",
+  "by-a-photo": "Por foto {pictures}: {verdict}, {found}{overruled}.",
   lot: "lote {lot}",
   "what-was-agreed": "Lo acordado",
   agreed: "Aceptado",

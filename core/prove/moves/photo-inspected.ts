@@ -13,9 +13,9 @@ export const photoInspected = defineMove({
   offers: never,
   needs: () => [{ is: "opened-job" }],
   faults: noFault,
-  does: ({ state }, look, { id, atMs }) => ({
+  does: ({ state }, look, { id, seq, atMs }) => ({
     ...state,
-    prove: { ...state.prove, photos: [...state.prove.photos, { ...look, id, atMs }] },
+    prove: { ...state.prove, photos: [...state.prove.photos, { ...look, id, seq, atMs }] },
   }),
   reopens: never,
   words: (_, { lighting, defects, source }) =>

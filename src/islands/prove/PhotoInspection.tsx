@@ -1,8 +1,17 @@
+import { Check, CircleHelp, X } from "lucide-react";
 import { useState } from "react";
 import { calculateBorderCheck } from "../../../core/bond/border-check.ts";
 import { sizeMm } from "../../../core/prove/judge.ts";
 import { cameraDust } from "../../../core/prove/camera-dust.ts";
-import { lookAssumes, LONGEST_TOLD_MM, verdictOf } from "../../../core/prove/look.ts";
+import {
+  lookAssumes,
+  LONGEST_TOLD_MM,
+  verdictOf,
+  type LookVerdict,
+  type Smallest,
+} from "../../../core/prove/look.ts";
+import { lookSeries } from "../../../core/prove/look-series.ts";
+import { capitalised } from "../../../core/words.ts";
 import { lightings, lightingWords, type Lighting } from "../../../core/prove/defects.ts";
 import { isConvex, type Corners } from "../../../core/prove/square-up.ts";
 import { hitsOf, type PlantedDefect } from "../../../core/prove/simulated-camera.ts";
@@ -19,12 +28,28 @@ import { DefectPlan } from "./DefectPlan.tsx";
 import { readPhoto, wholeOf } from "./read-photo.ts";
 import { useInspection, type Shown } from "./useInspection.ts";
 import { t } from "../../../words/prove.ts";
-import { say as saidOf } from "../../../words/say.ts";
 
 /** Below this share of the brightest the darkest place is marked on the plan. Assumed: about what an eye sees beside one another. */
 const UNEVEN_PCT = 75;
 /** A defect of fewer pixels across is as wide as the lens's blur makes it. */
 const SIZED_PX = 6;
+
+const verdictTone: Readonly<Record<LookVerdict, string>> = {
+  pass: "text-done",
+  fail: "text-danger",
+  "cannot tell": "text-film",
+};
+const verdictWords = (verdict: LookVerdict): string =>
+  verdict === "pass" ? t("passes") : verdict === "fail" ? t("does-not-pass") : t("cannot-tell");
+
+const marks = { pass: Check, fail: X, "cannot tell": CircleHelp };
+
+/** What the last picture in a light came to, as a mark beside its name. */
+function SeenMark({ verdict }: { verdict: LookVerdict | undefined }) {
+  if (!verdict) return null;
+  const Mark = marks[verdict];
+  return <Mark className="ml-2 inline size-5" role="img" aria-label={verdictWords(verdict)} />;
+}
 
 type From = ToInspect["from"];
 /** Where a photo comes from; of the stand-in's, what it planted. */
@@ -45,7 +70,10 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
   const preferences = usePreferences();
   const { outline, borderMm, windows } = family;
   const panel = { widthMm: outline.widthMm, heightMm: outline.heightMm };
-  const [lighting, setLighting] = useState<Lighting>("dark");
+  const series = lookSeries(scene);
+  const [picked, setPicked] = useState<Lighting | null>(null);
+  // What the series asks for next, until somebody picks another.
+  const lighting = picked ?? series?.next ?? "dark";
   const [taken, setTaken] = useState<Taken | null>(null);
   const [first, setFirst] = useState<Shown | null>(null);
   const [corners, setCorners] = useState<Corners | null>(null);
@@ -127,6 +155,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
       defects: counted,
       cannotSee: looked.cannotSee,
       pxPerMm: looked.pxPerMm,
+      blurMm: looked.blurMm,
       isWhite: lighting === "white",
       panel,
       borderMm,
@@ -145,10 +174,13 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
         .slice(0, 500),
       acceptance: [...acceptance],
       ...(looked ? { pxPerMm: Number(looked.pxPerMm.toFixed(2)), cannotSee: looked.cannotSee } : {}),
+      ...(looked && looked.blurMm !== null ? { blurMm: Number(looked.blurMm.toFixed(4)) } : {}),
       ...(dust.size > 0 ? { cameraDust: dust.size } : {}),
       ...(planted ? { truth: { planted: planted.length, found: hits } } : {}),
     });
-    if (kept) clear();
+    if (!kept) return;
+    setPicked(null);
+    clear();
   };
   const keepBorder = (worstMm: number) =>
     tell("reading-taken", {
@@ -159,7 +191,15 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
   const filePicker = (label: string, isSecond: boolean) => (
     <PhotoPicker label={label} onPick={([file]) => void choose(file!, isSecond)} />
   );
-  const last = inspections.at(-1);
+  const shown = (smallest: Smallest) =>
+    t("shows-from", {
+      speck: lengthText(smallest.speck, preferences),
+      fibre: lengthText(smallest.fibre, preferences),
+      bubble: lengthText(smallest.bubble, preferences),
+      scratches: smallest.scratch > LONGEST_TOLD_MM ? "none" : "some",
+      scratch: lengthText(smallest.scratch, preferences),
+      patch: lengthText(smallest.patch, preferences),
+    });
   return (
     <section aria-label={t("look-under-the-glass")}>
       <div className="mt-2 flex flex-wrap items-center gap-2">
@@ -170,9 +210,10 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
               type="button"
               className={lighting === light ? "control-strong" : "control"}
               aria-pressed={lighting === light}
-              onClick={() => setLighting(light)}
+              onClick={() => setPicked(light)}
             >
               {lightingWords[light]}
+              <SeenMark verdict={series?.looks.find((one) => one.lighting === light)?.verdict} />
             </button>
           ))}
         </div>
@@ -228,32 +269,18 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
             <p
               role="status"
               data-testid="inspected"
-              className={`text-lg font-semibold ${told.verdict === "pass" ? "text-done" : told.verdict === "fail" ? "text-danger" : "text-film"}`}
+              className={`text-lg font-semibold ${verdictTone[told.verdict]}`}
             >
-              {told.verdict === "pass"
-                ? t("passes")
-                : told.verdict === "fail"
-                  ? t("does-not-pass")
-                  : t("cannot-tell")}
-              : {t("defects-counted", { count: counted.length })}
+              {verdictWords(told.verdict)}: {t("defects-counted", { count: counted.length })}
               {told.tooMany && t("too-many", { tooMany: told.tooMany })}
             </p>
             {told.verdict === "cannot tell" &&
               told.advice.map((one) => (
-                <p key={one.id} className="font-semibold">
-                  {saidOf(one)}
+                <p key={one} className="font-semibold">
+                  {one}
                 </p>
               ))}
-            <p>
-              {t("shows-from", {
-                speck: lengthText(told.smallestMm.speck, preferences),
-                fibre: lengthText(told.smallestMm.fibre, preferences),
-                bubble: lengthText(told.smallestMm.bubble, preferences),
-                scratches: told.smallestMm.scratch > LONGEST_TOLD_MM ? "none" : "some",
-                scratch: lengthText(told.smallestMm.scratch, preferences),
-                patch: lengthText(told.smallestMm.patch, preferences),
-              })}
-            </p>
+            <p>{shown(told.smallestMm)}</p>
             <Assumptions
               words={[
                 ...lookAssumes(),
@@ -352,15 +379,35 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
           </div>
         </div>
       )}
-      {!first && last && (
-        <p className="mt-2" data-testid="last-look">
-          {t("last-look-counted-overruled", {
-            lightingWord: lightingWords[last.lighting],
-            simulated: last.source === "simulated" ? ` ${t("simulated")}` : "",
-            defects: last.defects.filter((d) => !d.overruled).length,
-            overruled: last.defects.filter((d) => d.overruled).length,
-          })}
-        </p>
+      {!first && series && (
+        <div className="mt-4" data-testid="series">
+          <p role="status" className={`text-xl font-semibold ${verdictTone[series.verdict]}`}>
+            {t("pictures-together", { count: series.looks.length, verdict: verdictWords(series.verdict) })}
+          </p>
+          {series.advice.map((one) => (
+            <p key={one} className="font-semibold">
+              {one}
+            </p>
+          ))}
+          {series.next && (
+            <p className="font-semibold">{t("next-picture", { light: lightingWords[series.next] })}</p>
+          )}
+          {series.smallestMm && <p>{shown(series.smallestMm)}</p>}
+          <ul className="mt-2">
+            {series.looks.map((one) => (
+              <li key={one.id}>
+                {t("look-counted-overruled", {
+                  lightingWord: capitalised(lightingWords[one.lighting]),
+                  simulated: one.source === "simulated" ? ` ${t("simulated")}` : "",
+                  verdict: verdictWords(one.verdict),
+                  defects: one.defects.filter((d) => !d.overruled).length,
+                  overruled: one.defects.filter((d) => d.overruled).length,
+                })}
+              </li>
+            ))}
+          </ul>
+          <Assumptions words={lookAssumes()} />
+        </div>
       )}
     </section>
   );
