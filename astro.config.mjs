@@ -48,7 +48,9 @@ const serviceWorker = {
   name: "service-worker",
   hooks: {
     "astro:build:done": async () => {
-      const precache = filesIn("dist/client").map((file) => ({
+      // What reads labels is large, and is kept by the browser once it was wanted.
+      const files = filesIn("dist/client").filter((file) => !file.endsWith(".wasm"));
+      const precache = files.map((file) => ({
         url: file.slice("dist/client".length),
         // Those of Astro carry their version in their name.
         revision: file.includes("/_astro/")

@@ -115,5 +115,33 @@ const withoutUnreadSchemas = {
   },
 };
 
+/**
+ * Whose work the scripts are made of is told once, in a file beside them, not in each.
+ * @returns {import("vite").Plugin}
+ */
+const licencesApart = {
+  name: "licences-apart",
+  enforce: "post",
+  generateBundle(_, bundle) {
+    if (this.environment.config.consumer !== "client") return;
+    const told = new Set();
+    for (const file of Object.values(bundle)) {
+      if (file.type !== "chunk") continue;
+      file.code = file.code.replace(/\/\*[!*][^]*?\*\/\n?/g, (comment) => {
+        if (!/^\/\*!|@licen[sc]e|@preserve/.test(comment)) return comment;
+        told.add(comment.trim());
+        return "";
+      });
+    }
+    this.emitFile({ type: "asset", fileName: "licences.txt", source: `${[...told].sort().join("\n\n")}\n` });
+  },
+};
+
 /** What makes the scripts that browsers load smaller. */
-export const lighterClient = [withoutJsonSchema, withoutExamples, parsedMessages, withoutUnreadSchemas];
+export const lighterClient = [
+  withoutJsonSchema,
+  withoutExamples,
+  parsedMessages,
+  withoutUnreadSchemas,
+  licencesApart,
+];

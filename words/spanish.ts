@@ -1,6 +1,7 @@
 import type { Catalogue } from "./language.ts";
 import { bench } from "./es/bench.ts";
 import { bond } from "./es/bond.ts";
+import { camera } from "./es/camera.ts";
 import { clean } from "./es/clean.ts";
 import { close } from "./es/close.ts";
 import { cure } from "./es/cure.ts";
@@ -36,6 +37,7 @@ import { terms } from "./es/terms.ts";
 export const spanish: Catalogue = {
   bench: bench,
   bond: bond,
+  camera: camera,
   clean: clean,
   close: close,
   cure: cure,

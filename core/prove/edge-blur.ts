@@ -71,7 +71,7 @@ function blurOfSide(picture: Picture, from: PixelPoint, to: PixelPoint): number 
  *
  * @example
  * const edge = { rgba: new Uint8Array(4 * 60 * 60).fill(90), width: 60, height: 60 };
- * const at = [{ x: 15, y: 15 }, { x: 45, y: 15 }, { x: 45, y: 45 }, { x: 15, y: 45 }] as const;
+ * const at = [{ x: 15, y: 15 }, { x: 45, y: 15 }, { x: 45, y: 45 }, { x: 15, y: 45 }];
  * edgeBlurPx(edge, at) // null
  */
 export function edgeBlurPx(picture: Picture, corners: Corners): number | null {

@@ -78,4 +78,12 @@ export const frame = {
   handbook: "Handbook",
   help: "Handbook about this page",
   "it-broke-down-try-again": "it broke down; try again",
+  "print-labels": "{count, plural, one {Print the label} other {Print # labels}}",
+  "a-camera-reads-them":
+    "Each has a code that a camera reads. Print one sheet on plain paper first and hold it against the labels.",
+  "label-sheet": "Sheet of labels",
+  "labels-of": "{id} of {widthMm} x {heightMm} mm on A4",
+  "first-free-label": "First free label",
+  "first-free-label-must-be": 'First free label: "{typed}" must be 1 to {places}.',
+  "open-to-print": "Open to print",
 } as const;

@@ -265,4 +265,10 @@ export const server = {
   "cannot-be-told": "cannot be told",
   "shows-from":
     "Shows specks from {speck, number} mm, fibres from {fibre, number} mm, bubbles from {bubble, number} mm, {scratches, select, none {no faint scratches} other {scratches from {scratch} mm}}, patches from {patch, number} mm.",
+  labels: "Labels",
+  "name-a-lot-or-a-job": "must name a lot or a job",
+  "no-such-label": "Nothing to label",
+  "there-is-no-such": "There is no {codes}.",
+  "good-until-day": "good until {day}",
+  "first-must-be-at-most": "{given, number} must be at most {most, number}",
 } as const;

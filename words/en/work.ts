@@ -374,4 +374,8 @@ export const work = {
     "Wire: {sweptPct} % in {passes, plural, one {# pass} other {# passes}}, {time}; {strips, plural, =0 {no strips left} one {# strip left to cards} other {# strips left to cards}}. Each hand {force} N; it breaks at {breaks} N.",
   "not-yet": "not yet",
   "save-what-the-meter-shows": "Meter: {level}",
+  "is-on-no-shelf": "{code} is on no shelf. Add it there, or type it in.",
+  "no-label-of-a-lot": "That is no label of a lot.",
+  "is-of-another-kind": "{code} is {kind}, not {asked}.",
+  "is-out-of-date-take-another": "{code} is out of date. Take another.",
 } as const;

@@ -82,4 +82,12 @@ export const frame: Words<typeof english> = {
   handbook: "Manual",
   help: "Manual sobre esta página",
   "it-broke-down-try-again": "se interrumpió; prueba otra vez",
+  "print-labels": "{count, plural, one {Imprimir la etiqueta} other {Imprimir # etiquetas}}",
+  "a-camera-reads-them":
+    "Cada una lleva un código que lee una cámara. Imprime antes una hoja en papel común y ponla sobre las etiquetas.",
+  "label-sheet": "Hoja de etiquetas",
+  "labels-of": "{id} de {widthMm} x {heightMm} mm en A4",
+  "first-free-label": "Primera etiqueta libre",
+  "first-free-label-must-be": 'Primera etiqueta libre: "{typed}" debe ser de 1 a {places}.',
+  "open-to-print": "Abrir para imprimir",
 };

@@ -270,4 +270,10 @@ export const server: Words<typeof english> = {
   "cannot-be-told": "no se puede saber",
   "shows-from":
     "Muestra motas desde {speck, number} mm, fibras desde {fibre, number} mm, burbujas desde {bubble, number} mm, {scratches, select, none {ninguna raya tenue} other {rayas desde {scratch} mm}}, manchas desde {patch, number} mm.",
+  labels: "Etiquetas",
+  "name-a-lot-or-a-job": "debe nombrar un lote o un trabajo",
+  "no-such-label": "Nada que etiquetar",
+  "there-is-no-such": "No existe {codes}.",
+  "good-until-day": "válido hasta {day}",
+  "first-must-be-at-most": "{given, number} debe ser como máximo {most, number}",
 };

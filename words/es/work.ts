@@ -376,4 +376,8 @@ export const work: Words<typeof english> = {
     "Alambre: {sweptPct} % en {passes, plural, one {# pasada} other {# pasadas}}, {time}; {strips, plural, =0 {ninguna franja queda} one {# franja queda para tarjetas} other {# franjas quedan para tarjetas}}. Cada mano {force} N; se rompe a {breaks} N.",
   "not-yet": "aún no",
   "save-what-the-meter-shows": "Medidor: {level}",
+  "is-on-no-shelf": "{code} no está en el estante. Añádelo allí o escríbelo.",
+  "no-label-of-a-lot": "Esa no es la etiqueta de un lote.",
+  "is-of-another-kind": "{code} es {kind}, no {asked}.",
+  "is-out-of-date-take-another": "{code} está caducado. Toma otro.",
 };

@@ -3,6 +3,8 @@ import { isRepairRoute, repairRoutes, repairTitle } from "../../../core/device/r
 import { outcomes } from "../../../core/intake/intake-slot.ts";
 import { capitalised } from "../../../core/words.ts";
 import type { FoundJobs, JobSummary } from "../../../server/store/job-search.ts";
+import { readLabel } from "../../../core/labels/label.ts";
+import { ReadLabel } from "../../camera/ReadLabel.tsx";
 import { PanelSketch } from "../../drawing/PanelSketch.tsx";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { Narrow } from "../../ui/Narrow.tsx";
@@ -61,6 +63,17 @@ export const JobsView = memo(function JobsView({
         }}
         add={{ text: t("new-job"), href: "/jobs/new" }}
       />
+      <div className="pb-2">
+        <ReadLabel
+          onRead={(text) => {
+            const read = readLabel(text);
+            if (!read) return t("no-label-here");
+            const code = encodeURIComponent(read.code);
+            location.assign(read.of === "job" ? `/jobs/${code}` : `/jobs?lot=${code}`);
+            return null;
+          }}
+        />
+      </div>
       <div className="grid grid-cols-2 gap-3 pb-3 sm:grid-cols-4">
         <Narrow
           label={t("state")}

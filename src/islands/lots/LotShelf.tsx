@@ -15,6 +15,8 @@ import { askServer } from "../../ui/ask-server.ts";
 import { Field } from "../../ui/Field.tsx";
 import { FormDialog } from "../../ui/FormDialog.tsx";
 import { hasWords } from "../../ui/has-words.ts";
+import type { Label } from "../../../core/labels/label.ts";
+import { PrintLabels } from "../../ui/PrintLabels.tsx";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { Narrow } from "../../ui/Narrow.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
@@ -140,7 +142,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
           },
         }}
       />
-      <div className="grid grid-cols-2 gap-3 pb-1 sm:w-120">
+      <div className="grid grid-cols-2 items-end gap-3 pb-1 sm:grid-cols-[15rem_15rem_auto] sm:justify-start">
         <Narrow
           label={t("kind")}
           value={narrowed.kind}
@@ -160,6 +162,10 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
           ]}
           onChange={(date) => setNarrowed({ ...narrowed, date })}
         />
+        <PrintLabels
+          labels={shown.map((shelved): Label => ({ of: "lot", code: shelved.lot }))}
+          className="control max-sm:col-span-2"
+        />
       </div>
       <p role="status" className="not-empty:pb-2">
         {said}
@@ -177,7 +183,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                 return (
                   <li
                     key={shelved.id}
-                    className="grid grid-cols-[1.5rem_1fr_auto] items-center gap-x-4 border-b border-line py-1 sm:grid-cols-[1.5rem_1fr_13rem_9rem_auto]"
+                    className="grid grid-cols-[1.5rem_1fr_auto] items-center gap-x-4 border-b border-line py-1 sm:grid-cols-[1.5rem_1fr_13rem_9rem_11.5rem]"
                   >
                     <LeftBar share={leftShare(shelved)} isOld={isOld} />
                     <span className="leading-tight">

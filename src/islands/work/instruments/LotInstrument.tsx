@@ -1,4 +1,6 @@
 import { useCallback, useEffect, useState, type ReactNode } from "react";
+import { codeRead } from "../../../../core/labels/label.ts";
+import { ReadLabel } from "../../../camera/ReadLabel.tsx";
 import { isOutOfDate, lastDayOf, type LotKind } from "../../../../core/materials/lots.ts";
 import type { ShelvedLot } from "../../../../server/store/lots.ts";
 import { dateText, quantityText } from "../../lots/lot-words.ts";
@@ -35,9 +37,29 @@ export function LotInstrument({
     ...ofKind.filter((lot) => !isOutOfDate(lot, nowMs)),
     ...ofKind.filter((lot) => isOutOfDate(lot, nowMs)),
   ];
+  const take = (lot: ShelvedLot) =>
+    tell("lot-taken", {
+      kind,
+      lot: lot.lot,
+      material: lot.material,
+      goodUntil: lastDayOf(lot),
+      viscosityPaS: lot.viscosityPaS,
+    });
+  /** A label that was read takes its lot, as a press would; what it is not is said. */
+  const readCode = (text: string): string | null => {
+    const code = codeRead("lot", text);
+    if (code === null) return t("no-label-of-a-lot");
+    const lot = (lots ?? []).find((one) => one.lot === code);
+    if (!lot) return t("is-on-no-shelf", { code });
+    if (lot.kind !== kind) return t("is-of-another-kind", { code, kind: term(lot.kind), asked: term(kind) });
+    if (isOutOfDate(lot, nowMs)) return t("is-out-of-date-take-another", { code });
+    take(lot);
+    return null;
+  };
   return (
     <div className="h-full min-h-0 w-full max-w-3xl overflow-y-auto">
       {said && <p role="alert">{said}</p>}
+      <ReadLabel disabled={!mayTell || lots === null} onRead={readCode} />
       {lots === null && !said && <p className="text-soft">{t("loading-the-shelf")}</p>}
       {lots !== null && shown.length === 0 && (
         <p className="text-soft">
@@ -68,20 +90,7 @@ export function LotInstrument({
                 )}
               </span>
             </span>
-            <button
-              type="button"
-              className="control"
-              disabled={!mayTell}
-              onClick={() =>
-                tell("lot-taken", {
-                  kind,
-                  lot: lot.lot,
-                  material: lot.material,
-                  goodUntil: lastDayOf(lot),
-                  viscosityPaS: lot.viscosityPaS,
-                })
-              }
-            >
+            <button type="button" className="control" disabled={!mayTell} onClick={() => take(lot)}>
               {t("take", { lot: lot.lot })}
             </button>
           </li>

@@ -1,4 +1,5 @@
 import { dayAndSecondText } from "../../../ui/time-text.ts";
+import { PrintLabels } from "../../../ui/PrintLabels.tsx";
 import { Sheet } from "../../../ui/Sheet.tsx";
 import { stageTitles } from "../../../../core/stage.ts";
 import type { ToolProps } from "../instrument.ts";
@@ -38,6 +39,10 @@ export function LogSheet({
             {name}
           </a>
         ))}
+        <PrintLabels
+          labels={[{ of: "job", code }]}
+          className="inline-flex min-h-12 items-center underline underline-offset-4"
+        />
       </p>
       {scene.family.notes.map((note) => (
         <p key={note} className="text-soft">

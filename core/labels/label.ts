@@ -1,0 +1,55 @@
+/** What a label names: a bottle, roll or sheet by its lot, or a device and its tray by their job. */
+export const labelled = ["lot", "job"] as const;
+export type Labelled = (typeof labelled)[number];
+
+export interface Label {
+  of: Labelled;
+  code: string;
+}
+
+const PREFIX = "half-lift";
+/** No code is longer. */
+const MOST_LETTERS = 60;
+
+/**
+ * What the code on a label says.
+ *
+ * @example
+ * labelText({ of: "lot", code: "LA-2231" }) // "half-lift/lot/LA-2231"
+ */
+export const labelText = ({ of, code }: Label): string => `${PREFIX}/${of}/${encodeURIComponent(code)}`;
+
+/** A code without the blanks about it; null where it is none. */
+function codeOf(text: string): string | null {
+  const code = text.trim();
+  return code.length > 0 && code.length <= MOST_LETTERS ? code : null;
+}
+
+/**
+ * What a code that was read names; null where it is no label of this product.
+ *
+ * @example
+ * readLabel("half-lift/job/GW-1160") // { of: "job", code: "GW-1160" }
+ */
+export function readLabel(text: string): Label | null {
+  const [prefix, kind, written, ...rest] = text.trim().split("/");
+  const of = labelled.find((one) => one === kind);
+  if (prefix !== PREFIX || of === undefined || written === undefined || rest.length > 0) return null;
+  try {
+    const code = codeOf(decodeURIComponent(written));
+    return code === null ? null : { of, code };
+  } catch {
+    return null;
+  }
+}
+
+/**
+ * The code of a kind that was read: of a label of this product, or plainly what a maker's own code says. Null for a label of another kind.
+ *
+ * @example
+ * codeRead("lot", "LA-2231") // "LA-2231"
+ */
+export function codeRead(of: Labelled, text: string): string | null {
+  const read = readLabel(text);
+  return read ? (read.of === of ? read.code : null) : codeOf(text);
+}

@@ -1,0 +1,109 @@
+import { writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import QRCode from "qrcode";
+import { labelText, type Label } from "../../core/labels/label.ts";
+import { chromium } from "../../scripts/chromium.ts";
+import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
+import { bringIn, expect, sceneOf, standAtBench, test, visit } from "./workshop.ts";
+
+const [WIDTH, HEIGHT, FRAMES_EACH] = [640, 480, 15];
+
+/** Frames of a label held before a camera, grey around it: brightness, then no colour (4:2:0). */
+function frameOf(label: Label | null): Buffer {
+  const frame = Buffer.alloc((WIDTH * HEIGHT * 3) / 2, 128);
+  frame.fill(150, 0, WIDTH * HEIGHT);
+  if (!label) return frame;
+  const { modules } = QRCode.create(labelText(label), { errorCorrectionLevel: "M" });
+  const [quiet, square] = [4, 8];
+  const side = (modules.size + 2 * quiet) * square;
+  const [left, top] = [(WIDTH - side) >> 1, (HEIGHT - side) >> 1];
+  for (let y = 0; y < side; y += 1)
+    for (let x = 0; x < side; x += 1) {
+      const [c, r] = [Math.floor(x / square) - quiet, Math.floor(y / square) - quiet];
+      const isDark = c >= 0 && r >= 0 && c < modules.size && r < modules.size && modules.get(r, c);
+      frame[(top + y) * WIDTH + left + x] = isDark ? 30 : 235;
+    }
+  return frame;
+}
+
+/** What the made camera sees, over and over: a tray's label, a tape's, and then the adhesive's. */
+const video = path.join(tmpdir(), `half-lift-labels-${process.pid}.y4m`);
+writeFileSync(
+  video,
+  Buffer.concat([
+    Buffer.from(`YUV4MPEG2 W${WIDTH} H${HEIGHT} F10:1 Ip A1:1 C420jpeg\n`),
+    ...[
+      null,
+      { of: "job", code: "GW-1160" } as const,
+      { of: "lot", code: "L-NOWHERE" } as const,
+      { of: "lot", code: "LA-127" } as const,
+    ].flatMap((label) =>
+      Array.from({ length: FRAMES_EACH }, () => Buffer.concat([Buffer.from("FRAME\n"), frameOf(label)])),
+    ),
+  ]),
+);
+const fake = [
+  "--use-fake-ui-for-media-stream",
+  "--use-fake-device-for-media-stream",
+  `--use-file-for-fake-video-capture=${video}`,
+];
+test.use({ launchOptions: { ...chromium, args: [...chromium.args, ...fake] } });
+
+const CODE = "GW-5941";
+
+test("a lot is taken by its label before the camera; what is no lot's label, or on no shelf, is said and takes nothing", async ({
+  page,
+  workshop,
+}) => {
+  const { url } = workshop;
+  await bringIn(
+    url,
+    CODE,
+    workedTo(familyNamed("TK-5"), "layer", asksFor("lot-taken"), { endMs: Date.now() }),
+  );
+  await standAtBench(page, url);
+  await visit(page, `/jobs/${CODE}`);
+  await page.getByRole("button", { name: "Read a label" }).click();
+  await expect(page.getByText("That is no label of a lot.")).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText("L-NOWHERE is on no shelf.")).toBeVisible({ timeout: 20_000 });
+  expect((await sceneOf(url, CODE)).state.bond.lots.adhesive).toBe(undefined);
+  await expect
+    .poll(async () => (await sceneOf(url, CODE)).state.bond.lots.adhesive?.lot, { timeout: 20_000 })
+    .toBe("LA-127");
+  // Left, the camera is off.
+  await expect(page.getByLabel("What the camera sees")).toBeHidden();
+
+  // A tray's label opens its job.
+  await visit(page, "/jobs");
+  await page.getByRole("button", { name: "Read a label" }).click();
+  await page.waitForURL(/\/jobs(\/GW-1160|\?lot=)/, { timeout: 20_000 });
+});
+
+test("no camera, or one that nobody may use: a clear word, and everything else works", async ({
+  page,
+  workshop,
+}) => {
+  const { url } = workshop;
+  const code = "GW-5942";
+  await bringIn(
+    url,
+    code,
+    workedTo(familyNamed("TK-5"), "layer", asksFor("lot-taken"), { endMs: Date.now() }),
+  );
+  await standAtBench(page, url);
+  for (const [name, word] of [
+    ["NotAllowedError", "This browser may not use the camera."],
+    ["NotReadableError", "Another program is using the camera."],
+    ["NotFoundError", "There is no camera here."],
+  ] as const) {
+    await page.addInitScript((fault) => {
+      navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException("", fault));
+    }, name);
+    await visit(page, `/jobs/${code}`);
+    await page.getByRole("button", { name: "Read a label" }).click();
+    await expect(page.getByRole("alert")).toContainText(word);
+  }
+  await page.getByRole("button", { name: "Take LA-127" }).click();
+  await expect.poll(async () => (await sceneOf(url, code)).state.bond.lots.adhesive?.lot).toBe("LA-127");
+});
