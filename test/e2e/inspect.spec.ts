@@ -1,7 +1,7 @@
 import sharp from "sharp";
 import { photographPanel, askewView, takePicture } from "../../core/prove/simulated-camera.ts";
 import { markSeq } from "../../core/device/ask.ts";
-import { familyNamed, workedTo } from "../bench-hand.ts";
+import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
 import { bringIn, expect, sceneOf, standAtBench, test, visit } from "./workshop.ts";
 
 const CODE = "GW-5951";
@@ -170,4 +170,47 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
   });
   await dialog.getByRole("button", { name: "Where they differ" }).click();
   await expect(dialog.getByRole("img", { name: "Where the two photos differ" })).toBeVisible();
+});
+
+test("the first photo of a job lies behind the plan that its damage is drawn on, squared up to the panel", async ({
+  page,
+  workshop,
+}) => {
+  const { url } = workshop;
+  const code = "GW-5952";
+  await bringIn(
+    url,
+    code,
+    workedTo(familyNamed("BX-24"), "layer", asksFor("damage-drawn"), { endMs: Date.now() }),
+  );
+  await standAtBench(page, url);
+  await visit(page, `/jobs/${code}`);
+  await expect(page.getByRole("button", { name: "Photo behind it" })).toBeHidden();
+  const askew = photographPanel({ scene, borderMm: 3, ...askewView(4, scene, 12) });
+  await visit(page, `/jobs/${code}?open=photo`);
+  await page
+    .getByLabel("Choose photos")
+    .setInputFiles({
+      name: "in.png",
+      mimeType: "image/png",
+      buffer: await pictureOf(askew).png().toBuffer(),
+    });
+  await expect
+    .poll(async () => (await sceneOf(url, code)).state.records.photos.length, { timeout: 30_000 })
+    .toBe(1);
+  await visit(page, `/jobs/${code}`);
+  await page.getByRole("button", { name: "Photo behind it" }).click();
+  const behind = page.getByTestId("photo-behind");
+  await expect(behind).toBeVisible({ timeout: 20_000 });
+  // The panel of the photo fills the panel of the plan, and marks are drawn over it.
+  const plan = page.getByRole("application", { name: /^Panel of BX-24/ });
+  const [of, on] = [(await behind.boundingBox())!, (await plan.boundingBox())!];
+  expect(of.width / of.height).toBeCloseTo(scene.widthMm / scene.heightMm, 1);
+  await page.mouse.click(of.x + of.width / 2, of.y + of.height / 3);
+  await page.mouse.click(of.x + of.width / 2, of.y + of.height / 2);
+  await page.getByRole("button", { name: "Crack drawn" }).click();
+  await expect(page.getByRole("list", { name: "Marked damage" })).toContainText("Crack, 11 mm");
+  expect(of.height).toBeLessThanOrEqual(on.height);
+  await page.getByRole("button", { name: "Plan alone" }).click();
+  await expect(behind).toBeHidden();
 });

@@ -30,4 +30,12 @@ export const intake = {
   to: "{fewest} to {most}",
   "points-a-must-have": "{points} points; a {damage} must have {wanted}",
   "must-be-the-three-letters-of-a": "must be the three letters of a currency, such as EUR",
+  "the-photo-could-not-be-read": "The photo could not be read.",
+  "looking-for-the-panel": "Looking for the panel…",
+  "plan-alone": "Plan alone",
+  "photo-behind-it": "Photo behind it",
+  "corners-of-the-panel": "Corners of the panel",
+  "no-panel-stands-out-drag":
+    "No panel stands out from the bench: drag the four corners onto the panel's, upper left first.",
+  "use-these-corners": "Use these corners",
 } as const;

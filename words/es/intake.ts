@@ -34,4 +34,12 @@ export const intake: Words<typeof english> = {
   to: "{fewest} a {most}",
   "points-a-must-have": "{points} puntos; {damage} debe tener {wanted}",
   "must-be-the-three-letters-of-a": "deben ser las tres letras de una moneda, como EUR",
+  "the-photo-could-not-be-read": "No se pudo leer la foto.",
+  "looking-for-the-panel": "Buscando el panel…",
+  "plan-alone": "Solo el plano",
+  "photo-behind-it": "Foto detrás",
+  "corners-of-the-panel": "Esquinas del panel",
+  "no-panel-stands-out-drag":
+    "No se distingue el panel de la mesa: arrastra las cuatro esquinas a las del panel, primero la superior izquierda.",
+  "use-these-corners": "Usar estas esquinas",
 };

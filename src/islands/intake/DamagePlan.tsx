@@ -1,5 +1,5 @@
 import { Cross } from "../../drawing/Cross.tsx";
-import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useEffect, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import {
   damageKindNames,
   damageKinds,
@@ -18,6 +18,7 @@ import { PlanFrame, planUnit } from "../../drawing/PlanFrame.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
 import { lengthText } from "../../ui/quantity.tsx";
 import { useDraft } from "../../ui/useDraft.ts";
+import { PanelPhoto } from "./PanelPhoto.tsx";
 import { t } from "../../../words/intake.ts";
 
 const groups = [
@@ -70,6 +71,7 @@ export function DamagePlan({
   code,
   family,
   damage,
+  photoId,
   mayEnter,
   onMark,
   onRemove,
@@ -77,6 +79,8 @@ export function DamagePlan({
   code: string;
   family: Family;
   damage: readonly (Damage & { id: string })[];
+  /** The job's first photo, to be laid behind the plan; null where there is none. */
+  photoId: string | null;
   mayEnter: boolean;
   /** Records a mark; false where it may not be told now. */
   onMark: (marked: Damage) => boolean;
@@ -89,6 +93,13 @@ export function DamagePlan({
   const { cross, at: crossAt, step } = usePlanCross(outline);
   const [picked, setPicked] = useState<string | null>(null);
   const dragged = useRef<PanelPoint | null>(null);
+  const [behind, setBehind] = useState<string | null>(null);
+  useEffect(
+    () => () => {
+      if (behind) URL.revokeObjectURL(behind);
+    },
+    [behind],
+  );
   const helpId = useId();
   const unit = planUnit(outline);
   const { kind, points } = started;
@@ -172,6 +183,7 @@ export function DamagePlan({
     >
       {mayEnter && (
         <div className="flex gap-x-4 gap-y-2 overflow-x-auto side:col-start-2 side:row-start-1 side:flex-col side:overflow-y-auto">
+          {photoId && <PanelPhoto photoId={photoId} panel={outline} url={behind} onUrl={setBehind} />}
           {groups.map(({ of, title }) => (
             <div
               key={of}
@@ -216,8 +228,18 @@ export function DamagePlan({
               }
             : {})}
         >
-          {({ unit: u, prefix }) => (
+          {({ unit: u, prefix, clipPath }) => (
             <>
+              {behind && (
+                <image
+                  href={behind}
+                  width={outline.widthMm}
+                  height={outline.heightMm}
+                  preserveAspectRatio="none"
+                  clipPath={clipPath}
+                  data-testid="photo-behind"
+                />
+              )}
               {damage.map((marked) => (
                 <DamageMark
                   key={marked.id}

@@ -8,6 +8,7 @@ export function DamageInstrument({ code, scene, mayTell, tell, takeBack }: Instr
       code={code}
       family={scene.family}
       damage={scene.state.intake.damage}
+      photoId={scene.state.records.photos[0]?.id ?? null}
       mayEnter={mayTell}
       onMark={(marked) => tell("damage-marked", marked)}
       onRemove={takeBack}
