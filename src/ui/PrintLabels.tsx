@@ -21,14 +21,12 @@ export function PrintLabels({ labels, className }: { labels: readonly Label[]; c
   return (
     <Dialog.Root>
       <Dialog.Trigger className={className ?? "control"} disabled={labels.length === 0}>
-        {t("print-labels", { count: labels.length })}
+        {t("print-labels")}
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-60 bg-black/50" />
         <Dialog.Content className="fixed top-1/2 left-1/2 z-60 max-h-[96dvh] w-[min(34rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-ground p-5">
-          <Dialog.Title className="text-xl font-semibold">
-            {t("print-labels", { count: labels.length })}
-          </Dialog.Title>
+          <Dialog.Title className="text-xl font-semibold">{t("print-labels")}</Dialog.Title>
           <Dialog.Description className="mt-1">{t("a-camera-reads-them")}</Dialog.Description>
           <div className="mt-4 grid gap-4 sm:grid-cols-2">
             <Field label={t("label-sheet")}>

@@ -30,6 +30,6 @@ describe("labels of lots and jobs", () => {
     expectFault(await ask(labels), 422, "lot");
     expectFault(await ask(labels, { search: "?job=GW-1160&sheet=24&first=25" }), 422, "first");
     expectFault(await ask(labels, { search: "?job=GW-1160&sheet=12" }), 422, "sheet");
-    expectFault(await ask(labels, { search: "?job=GW-1160&colour=red" }), 422, "");
+    expectFault(await ask(labels, { search: "?job=GW-1160&colour=red" }), 422, "colour");
   });
 });

@@ -78,7 +78,7 @@ export const frame = {
   handbook: "Handbook",
   help: "Handbook about this page",
   "it-broke-down-try-again": "it broke down; try again",
-  "print-labels": "{count, plural, one {Print the label} other {Print # labels}}",
+  "print-labels": "Print labels",
   "a-camera-reads-them":
     "Each has a code that a camera reads. Print one sheet on plain paper first and hold it against the labels.",
   "label-sheet": "Sheet of labels",

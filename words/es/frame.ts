@@ -82,7 +82,7 @@ export const frame: Words<typeof english> = {
   handbook: "Manual",
   help: "Manual sobre esta página",
   "it-broke-down-try-again": "se interrumpió; prueba otra vez",
-  "print-labels": "{count, plural, one {Imprimir la etiqueta} other {Imprimir # etiquetas}}",
+  "print-labels": "Imprimir etiquetas",
   "a-camera-reads-them":
     "Cada una lleva un código que lee una cámara. Imprime antes una hoja en papel común y ponla sobre las etiquetas.",
   "label-sheet": "Hoja de etiquetas",
