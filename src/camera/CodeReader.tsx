@@ -71,7 +71,7 @@ export function CodeReader({ onRead }: { onRead: (text: string) => void }) {
     }
   };
   return (
-    <section aria-label={t("camera")} className="my-2 flex flex-wrap items-start gap-4">
+    <section aria-label={t("camera")} className="order-last my-2 flex basis-full flex-wrap items-start gap-4">
       <div className="w-80 max-w-full">
         {fault ? (
           <p role="alert" className="text-danger">

@@ -41,7 +41,7 @@ export function ReadLabel({
         </Suspense>
       )}
       {wrong !== null && (
-        <p role="alert" className="text-danger">
+        <p role="alert" className="order-last basis-full text-danger">
           {wrong}
         </p>
       )}

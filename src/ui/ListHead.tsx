@@ -1,4 +1,5 @@
 import { Plus } from "lucide-react";
+import type { ReactNode } from "react";
 import { SearchField } from "./SearchField.tsx";
 import { useMounted } from "./useMounted.ts";
 
@@ -7,10 +8,13 @@ export function ListHead({
   title,
   search,
   add,
+  more,
 }: {
   title: string;
   search: { label: string; placeholder: string; value: string; onChange: (value: string) => void };
   add: { text: string } & ({ href: string } | { onPress: () => void });
+  /** Another way to find something. */
+  more?: ReactNode;
 }) {
   const mounted = useMounted();
   const text = (
@@ -24,6 +28,7 @@ export function ListHead({
         {title}
       </h1>
       <SearchField {...search} className="grow max-sm:order-last max-sm:basis-full sm:min-w-48" />
+      {more}
       {"href" in add ? (
         <a href={add.href} className="control-strong">
           {text}

@@ -188,13 +188,11 @@ test("the first photo of a job lies behind the plan that its damage is drawn on,
   await expect(page.getByRole("button", { name: "Photo behind it" })).toBeHidden();
   const askew = photographPanel({ scene, borderMm: 3, ...askewView(4, scene, 12) });
   await visit(page, `/jobs/${code}?open=photo`);
-  await page
-    .getByLabel("Choose photos")
-    .setInputFiles({
-      name: "in.png",
-      mimeType: "image/png",
-      buffer: await pictureOf(askew).png().toBuffer(),
-    });
+  await page.getByLabel("Choose photos").setInputFiles({
+    name: "in.png",
+    mimeType: "image/png",
+    buffer: await pictureOf(askew).png().toBuffer(),
+  });
   await expect
     .poll(async () => (await sceneOf(url, code)).state.records.photos.length, { timeout: 30_000 })
     .toBe(1);

@@ -26,6 +26,15 @@ export interface JobFilter {
 const queryOf = (filter: JobFilter): string =>
   new URLSearchParams(Object.entries(filter).filter(([, value]) => value !== "")).toString();
 
+/** Opens what a label names: a job, or the jobs that had a lot; what it is not is said. */
+function openLabelled(text: string): string | null {
+  const read = readLabel(text);
+  if (!read) return t("no-label-here");
+  const code = encodeURIComponent(read.code);
+  location.assign(read.of === "job" ? `/jobs/${code}` : `/jobs?lot=${code}`);
+  return null;
+}
+
 /** Every job there is, open or ended: by any word of its ticket, by state, route and family. */
 export const JobsView = memo(function JobsView({
   initial,
@@ -62,18 +71,8 @@ export const JobsView = memo(function JobsView({
           onChange: (find) => narrow({ find }),
         }}
         add={{ text: t("new-job"), href: "/jobs/new" }}
+        more={<ReadLabel onRead={openLabelled} />}
       />
-      <div className="pb-2">
-        <ReadLabel
-          onRead={(text) => {
-            const read = readLabel(text);
-            if (!read) return t("no-label-here");
-            const code = encodeURIComponent(read.code);
-            location.assign(read.of === "job" ? `/jobs/${code}` : `/jobs?lot=${code}`);
-            return null;
-          }}
-        />
-      </div>
       <div className="grid grid-cols-2 gap-3 pb-3 sm:grid-cols-4">
         <Narrow
           label={t("state")}
