@@ -75,8 +75,10 @@ describe("the command line of a look", () => {
     for (const [args, said] of [
       [[file, "--lighting", "red", "--scale", "20"], '--lighting: "red"'],
       [[file, "--lighting", "white", "--scale", "0"], '--scale: "0" must be a number from 1 to 400'],
+      [[file, "--lighting", "white", "--panel", "18"], '--panel: "18"'],
       [[file, "--lighting", "white"], "look picture.jpg"],
       [[path.join(folder, "notes.jpg"), "--lighting", "white", "--scale", "20"], "is no picture"],
+      [[path.join(folder, "none.jpg"), "--lighting", "white", "--scale", "20"], "cannot be read"],
     ] as const) {
       const { status, stdout, stderr } = look(...args);
       expect(status).to.equal(2);

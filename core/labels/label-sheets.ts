@@ -51,6 +51,9 @@ export const labelSheets: readonly LabelSheet[] = [
   },
 ];
 
+/** So many labels a sheet has. */
+export const labelsOn = ({ across, down }: LabelSheet): number => across * down;
+
 /** Where a label lies: on which page, and its left and top, mm. */
 export interface LabelPlace {
   page: number;
@@ -65,7 +68,7 @@ export interface LabelPlace {
  * labelPlaces(labelSheets[0], 1, 4)[0] // { page: 0, xMm: 0, yMm: 37.5 }
  */
 export function labelPlaces(sheet: LabelSheet, many: number, first = 1): LabelPlace[] {
-  const each = sheet.across * sheet.down;
+  const each = labelsOn(sheet);
   return Array.from({ length: many }, (_, k) => {
     const at = first - 1 + k;
     const onPage = at % each;

@@ -1,4 +1,4 @@
-import { lightOf } from "./picture.ts";
+import { lightAt } from "./find-panel.ts";
 import type { Corners, PixelPoint } from "./square-up.ts";
 
 /** So far to either side of the panel's edge its light is followed, px, in such steps. */
@@ -16,17 +16,9 @@ interface Picture {
   height: number;
 }
 
-/** Light between pixels, led straight; null outside the picture. */
-function lightAt({ rgba, width, height }: Picture, x: number, y: number): number | null {
-  const [u, v] = [x - 0.5, y - 0.5];
-  const [left, top] = [Math.floor(u), Math.floor(v)];
-  if (left < 0 || top < 0 || left + 1 >= width || top + 1 >= height) return null;
-  const [s, t] = [u - left, v - top];
-  const i = top * width + left;
-  const upper = (1 - s) * lightOf(rgba, i) + s * lightOf(rgba, i + 1);
-  const lower = (1 - s) * lightOf(rgba, i + width) + s * lightOf(rgba, i + width + 1);
-  return (1 - t) * upper + t * lower;
-}
+/** Whether a place lies between pixels of the picture on all sides. */
+const isAmongPixels = ({ width, height }: Picture, { x, y }: PixelPoint): boolean =>
+  x >= 0.5 && y >= 0.5 && x < width - 0.5 && y < height - 0.5;
 
 /** Where a step of light passes a level, from one end on, in parts of the way; null where it never does. */
 function passes(steps: readonly number[], level: number): number | null {
@@ -44,13 +36,14 @@ function blurOfSide(picture: Picture, from: PixelPoint, to: PixelPoint): number 
   const across = Array.from({ length: 2 * (REACH / STEP) + 1 }, (_, k) => k * STEP - REACH);
   const sums = new Float64Array(across.length);
   let many = 0;
-  for (let place = 0; place < PLACES; place += 1) {
-    const along = length * (END_SHARE + ((1 - 2 * END_SHARE) * (place + 0.5)) / PLACES);
-    const way = across.map((off) =>
-      lightAt(picture, from.x + along * ux - off * uy, from.y + along * uy + off * ux),
-    );
-    if (way.includes(null)) continue;
-    way.forEach((value, k) => (sums[k]! += value!));
+  for (let k = 0; k < PLACES; k += 1) {
+    const along = length * (END_SHARE + ((1 - 2 * END_SHARE) * (k + 0.5)) / PLACES);
+    const place = (off: number) => ({ x: from.x + along * ux - off * uy, y: from.y + along * uy + off * ux });
+    if (![place(-REACH), place(REACH)].every((end) => isAmongPixels(picture, end))) continue;
+    across.forEach((off, k) => {
+      const { x, y } = place(off);
+      sums[k]! += lightAt(picture, x, y);
+    });
     many += 1;
   }
   if (many < PLACES / 4) return null;

@@ -95,18 +95,19 @@ export function verdictOf({
   panel: { widthMm: number; heightMm: number };
   borderMm: number;
   acceptance?: readonly AcceptanceRow[];
-}): { verdict: LookVerdict; smallestMm: Smallest; advice: string[]; tooMany: string } {
+}): {
+  verdict: LookVerdict;
+  smallestMm: Smallest;
+  advice: string[];
+  tooMany: string;
+} & Pick<ReturnType<typeof judge>, "counts" | "score"> {
   const finePxPerMm = sharpPxPerMm(pxPerMm, blurMm);
   const smallestMm = smallestSeen(finePxPerMm, isWhite);
   const judged = judge(defects, panel, borderMm, acceptance);
   const tooMany = tooManyIn(judged);
+  const told = { counts: judged.counts, score: judged.score, smallestMm, tooMany };
   if (judged.verdict === "fail")
-    return {
-      verdict: "fail",
-      smallestMm,
-      advice: [t("photo-refused", { what: tooMany })],
-      tooMany,
-    };
+    return { ...told, verdict: "fail", advice: [t("photo-refused", { what: tooMany })] };
   // Lines and patches are refused at any size: they are held to what a look can claim at its best.
   const refused = smallestRefused("speck", acceptance);
   const advice = [
@@ -123,7 +124,7 @@ export function verdictOf({
     ...(cannotSee.some(({ why }) => why === "glare") ? [t("photo-glare")] : []),
     ...(cannotSee.some(({ why }) => why === "lit text") ? [t("photo-text")] : []),
   ];
-  return { verdict: advice.length > 0 ? "cannot tell" : "pass", smallestMm, advice, tooMany };
+  return { ...told, verdict: advice.length > 0 ? "cannot tell" : "pass", advice };
 }
 
 /** What to change where no panel stands out of the picture at all. */

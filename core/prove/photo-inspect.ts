@@ -3,7 +3,6 @@ import { usual, usualFrom } from "../usual.ts";
 import { defineCalculation } from "../calculation.ts";
 import { bounded, oneOf } from "../units.ts";
 import { acceptanceTable, zones } from "./acceptance.ts";
-import { judge } from "./judge.ts";
 import { bytesOfBase64 } from "./base64.ts";
 import { hiddenPart } from "./cannot-see.ts";
 import { defect, lightings } from "./defects.ts";
@@ -106,8 +105,7 @@ export const calculatePhotoInspect = (input: PhotoInspectInput): PhotoInspect =>
   const { width, height, scalePxPerMm } = picture;
   const { defects, cannotSee } = defectsIn(bytesOfBase64(rgbaBase64), picture);
   const panel = { widthMm: width / scalePxPerMm, heightMm: height / scalePxPerMm };
-  const { counts, score } = judge(defects, panel, borderMm, acceptance);
-  const { verdict, smallestMm } = verdictOf({
+  const { counts, score, verdict, smallestMm } = verdictOf({
     defects,
     cannotSee,
     pxPerMm: scalePxPerMm,

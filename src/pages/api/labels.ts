@@ -1,7 +1,7 @@
 import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../core/faults.ts";
-import { labelSheets } from "../../../core/labels/label-sheets.ts";
+import { labelSheets, labelsOn } from "../../../core/labels/label-sheets.ts";
 import { boundedWhole, oneOf, words } from "../../../core/units.ts";
 import { database } from "../../../server/db/pool.ts";
 import { labelsPdf } from "../../../server/formats/labels-pdf.ts";
@@ -15,7 +15,10 @@ const asked = z.strictObject({
   /** How many labels a sheet has. */
   sheet: oneOf(labelSheets.map(({ id }) => id) as [string, ...string[]]).default("24"),
   /** The first place that is still free on a sheet that was begun. */
-  first: z.coerce.number().pipe(boundedWhole(1, 65)).default(1),
+  first: z.coerce
+    .number()
+    .pipe(boundedWhole(1, Math.max(...labelSheets.map(labelsOn))))
+    .default(1),
   lot: z.array(words(60)).max(MOST_LABELS),
   job: z.array(words(60)).max(MOST_LABELS),
 });
@@ -30,7 +33,7 @@ export const GET: APIRoute = async ({ url }) => {
   const { sheet, first, lot, job } = parsed.data;
   if (lot.length + job.length === 0) return faulty([{ path: "lot", message: t("name-a-lot-or-a-job") }]);
   const paper = labelSheets.find(({ id }) => id === sheet)!;
-  const places = paper.across * paper.down;
+  const places = labelsOn(paper);
   if (first > places)
     return faulty([{ path: "first", message: t("first-must-be-at-most", { given: first, most: places }) }]);
   const { found, missing } = await labelWords(database(), lot, job);
