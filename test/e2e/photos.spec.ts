@@ -1,3 +1,4 @@
+import { writeFileSync } from "node:fs";
 import sharp from "sharp";
 import { expect, movesOf, openJob, sceneOf, standAtBench, test, visit } from "./workshop.ts";
 
@@ -8,7 +9,7 @@ const flat = (background: string, width = 800, height = 600) =>
 test("photos: several at once, made small and bare, bad files named, two compared", async ({
   page,
   workshop,
-}) => {
+}, testInfo) => {
   const { url } = workshop;
   const code = "GW-5201";
   await openJob(url, code, "TK-5", "layer");
@@ -33,15 +34,19 @@ test("photos: several at once, made small and bare, bad files named, two compare
     .jpeg({ quality: 100, chromaSubsampling: "4:4:4" })
     .toBuffer();
   expect(noise.length).toBeGreaterThan(30 * 1024 * 1024);
-  await choose.setInputFiles(
-    [
-      { name: "front.jpg", mimeType: "image/jpeg", buffer: tagged },
-      { name: "text.jpg", mimeType: "image/jpeg", buffer: Buffer.from("this is a text") },
-      { name: "cut.jpg", mimeType: "image/jpeg", buffer: tagged.subarray(0, 400) },
-      { name: "huge.jpg", mimeType: "image/jpeg", buffer: noise },
-    ],
-    { timeout: 60_000 },
-  );
+  // From the disk, as somebody would choose them: so large a file is not sent through the test's own line.
+  const files: [string, Buffer][] = [
+    ["front.jpg", tagged],
+    ["text.jpg", Buffer.from("this is a text")],
+    ["cut.jpg", tagged.subarray(0, 400)],
+    ["huge.jpg", noise],
+  ];
+  const paths = files.map(([name, content]) => {
+    const path = testInfo.outputPath(name);
+    writeFileSync(path, content);
+    return path;
+  });
+  await choose.setInputFiles(paths);
   const onTheirWay = page.getByRole("list", { name: "Photos on their way" });
   await expect(onTheirWay).toContainText("text.jpg: This browser cannot read it as a picture", {
     timeout: 30_000,
