@@ -37,6 +37,7 @@ import { lampOn, lampOff } from "./cure/moves/lamp.ts";
 import { seepWiped } from "./cure/moves/seep-wiped.ts";
 import { axisChosen } from "./film/moves/axis-chosen.ts";
 import { axisRead } from "./film/moves/axis-read.ts";
+import { axisSwept } from "./film/moves/axis-swept.ts";
 import { cornerStarted } from "./film/moves/corner-started.ts";
 import { edgeHeldUp } from "./film/moves/edge-held-up.ts";
 import { edgeSeenDry } from "./film/moves/edge-seen-dry.ts";
@@ -168,6 +169,7 @@ const list: readonly Any[] = [
   wireDrawn,
   axisChosen,
   axisRead,
+  axisSwept,
   cornerStarted,
   edgeHeldUp,
   edgeSeenDry,

@@ -111,9 +111,13 @@ export function calculateBorderCheck(input: BorderCheckInput): BorderCheck {
     Math.abs(mm) < passMm / 2 ? [] : [t("mm", { mm: Math.abs(mm).toFixed(1), value: mm > 0 ? more : less })];
   const moves = [
     ...part(-offsetXMm, t("to-the-left"), t("to-the-right")),
-    ...part(-offsetYMm, "up", "down"),
+    ...part(-offsetYMm, t("upwards"), t("downwards")),
     ...(turnDeg !== null && Math.abs(turnDeg) >= 0.1
-      ? [`${Math.abs(turnDeg).toFixed(1)}° ${turnDeg > 0 ? "counter-clockwise" : "clockwise"}`]
+      ? [
+          turnDeg > 0
+            ? t("turned-counter-clockwise", { turn: turnDeg.toFixed(1) })
+            : t("turned-clockwise", { turn: (-turnDeg).toFixed(1) }),
+        ]
       : []),
   ];
   const pass = worst.mm <= passMm;

@@ -26,7 +26,7 @@ export interface Line {
   part: { name: string; lot: string | null; seq: number } | null;
   fits: boolean;
   on: boolean;
-  border: (BorderWidths & { from: "hand" | "photo" | "simulated"; ends?: BorderEnds }) | null;
+  border: (BorderWidths & { from: "hand" | "photo" | "camera" | "simulated"; ends?: BorderEnds }) | null;
   rubbed: boolean;
   /** Looked through after it was laid: nothing under it. */
   airless: boolean;

@@ -4,7 +4,7 @@ import type { FilmSide } from "./films.ts";
 export interface AxisReading {
   angleDeg: number;
   level: number;
-  source: "hand" | "simulated" | "photo" | "logger";
+  source: "hand" | "simulated" | "photo" | "logger" | "camera" | "simulated camera";
 }
 
 export interface ChosenAxis {

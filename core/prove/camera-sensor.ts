@@ -1,4 +1,4 @@
-import { noise } from "../random.ts";
+import { noise, randomStream } from "../random.ts";
 import type { Photo } from "./inspect-photo.ts";
 
 /** Light on a sensor: linear, three numbers a pixel, as a share of what fills it. */
@@ -16,6 +16,8 @@ export interface SensorMake {
   readNoise: number;
   /** Photosites that shine by themselves, in a million. */
   hotPerMillion: number;
+  /** Which they are: the same in every picture of one sensor; by chance where it is left out. */
+  hotSeed?: number;
   /** How much a phone sharpens, 0 for not at all. */
   sharpening: number;
   /** As of a JPEG file, 1 to 100. */
@@ -149,7 +151,8 @@ export function throughSensor(light: SensorLight, make: SensorMake, random: () =
       sites[i] = Math.min(1, told / make.fullWell);
     }
   const hot = Math.round((make.hotPerMillion * width * height) / 1e6);
-  for (let k = 0; k < hot; k += 1) sites[Math.floor(random() * sites.length)]! += 0.15 + 0.6 * random();
+  const which = make.hotSeed === undefined ? random : randomStream(make.hotSeed);
+  for (let k = 0; k < hot; k += 1) sites[Math.floor(which() * sites.length)]! += 0.15 + 0.6 * which();
   const seen = demosaic(sites, width, height);
   const planes = [0, 1, 2].map(() => new Float32Array(width * height)) as [
     Float32Array,

@@ -1,4 +1,5 @@
 import { Matrix, solve } from "ml-matrix";
+import { lightOf as linearLight } from "../film/srgb.ts";
 import { median } from "../median.ts";
 import { labelPlaces, lightOf, type GreyPicture } from "./picture.ts";
 import { isConvex, type Corners, type PixelPoint } from "./square-up.ts";
@@ -121,22 +122,36 @@ export function lightAt({ width, height, rgba }: Picture, x: number, y: number):
 }
 
 /**
- * Where along a profile of light its first strong step lies, to a part of a sample: the middle of the slope about its steepest place among
- * those that are at least half as steep as the steepest of all. Null where nothing stands out of the noise.
+ * Where along a profile of coded light its first strong step lies, to a part of a sample: the middle of the slope, in linear light, about its
+ * steepest place among those that are at least half as steep as the steepest of all. A lens blurs light, not its code: by the code a bright
+ * side reaches about a pixel into a dark one. The slope is at most `reach` samples to either side; with `isUp` only steps to more
+ * light count. Null where nothing stands out of the noise.
  */
-export function firstStep(profile: readonly number[], least: number): number | null {
-  const slopes = profile.slice(1).map((value, i) => value - profile[i]!);
+export function firstStep(
+  profile: readonly number[],
+  least: number,
+  { reach = 2, isUp = false }: { reach?: number; isUp?: boolean } = {},
+): number | null {
+  const slopes = profile
+    .slice(1)
+    .map((value, i) => (isUp ? Math.max(0, value - profile[i]!) : value - profile[i]!));
   const steepest = Math.max(...slopes.map(Math.abs));
   if (steepest < least) return null;
   const first = slopes.findIndex((slope) => Math.abs(slope) >= steepest / 2);
   // On from there to the top of that slope.
   let top = first;
   while (top + 1 < slopes.length && Math.abs(slopes[top + 1]!) > Math.abs(slopes[top]!)) top += 1;
+  const sign = Math.sign(slopes[top]!);
+  const light = profile.map((coded) => linearLight(coded / 255));
+  const rise = light.slice(1).map((value, i) => sign * (value - light[i]!));
+  // The steepest place in linear light lies beside that of its code, towards the bright side.
+  const towards = sign > 0 ? 1 : -1;
+  while ((rise[top + towards] ?? 0) > rise[top]!) top += towards;
   let [sum, weight] = [0, 0];
-  for (let i = Math.max(0, top - 2); i <= Math.min(slopes.length - 1, top + 2); i += 1) {
-    if (Math.sign(slopes[i]!) !== Math.sign(slopes[top]!)) continue;
-    sum += Math.abs(slopes[i]!) * (i + 0.5);
-    weight += Math.abs(slopes[i]!);
+  for (let i = Math.max(0, top - reach); i <= Math.min(rise.length - 1, top + reach); i += 1) {
+    if (rise[i]! <= 0) continue;
+    sum += rise[i]! * (i + 0.5);
+    weight += rise[i]!;
   }
   return sum / weight;
 }

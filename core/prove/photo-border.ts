@@ -11,7 +11,9 @@ export interface BorderWidths {
 /** Each edge's border is read at so many places, its ends left out; and so finely, samples a mm. */
 const PLACES = 60;
 const END_SHARE = 0.15;
-const LEAST_STEP = 3;
+const LEAST_STEP = 6;
+/** A step is at most so many samples wide to either side of its steepest place: three pixels. */
+const SLOPE_REACH = 6;
 /** The glass's own rim is passed over, mm. */
 const RIM_MM = 0.4;
 
@@ -61,7 +63,7 @@ export function photoBorder(
         .map(
           (_, i) => (profile[i]! + profile[i + 1]! + profile[i + 2]! + profile[i + 3]! + profile[i + 4]!) / 5,
         );
-      const step = firstStep(calm, LEAST_STEP);
+      const step = firstStep(calm, LEAST_STEP, { reach: SLOPE_REACH, isUp: true });
       if (step !== null) places.push([share, RIM_MM + (step + 2) / 2 / scalePxPerMm]);
     }
     return ends(places);

@@ -44,6 +44,21 @@ export const mapToCorners = (width: number, height: number, corners: Corners): n
     corners,
   );
 
+export const apartPx = (a: PixelPoint, b: PixelPoint): number => Math.hypot(a.x - b.x, a.y - b.y);
+
+/** How fine a panel of this size can be squared up without pixels between its own, px per mm; no side longer than `mostPx`. */
+export function pxPerMmOf(
+  [a, b, c, d]: Corners,
+  { widthMm, heightMm }: { widthMm: number; heightMm: number },
+  mostPx: number,
+): number {
+  return Math.min(
+    (apartPx(a, b) + apartPx(d, c)) / 2 / widthMm,
+    (apartPx(a, d) + apartPx(b, c)) / 2 / heightMm,
+    mostPx / Math.max(widthMm, heightMm),
+  );
+}
+
 /** Whether four corners go round a panel: none turns back. */
 export function isConvex(corners: Corners): boolean {
   return corners.every((b, i) => {

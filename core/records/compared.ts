@@ -143,7 +143,8 @@ function crossingMs(course: Course, level: number, isRising: boolean): number | 
   return null;
 }
 
-const isSimulatedIn = (course: Course): boolean => course.some(({ source }) => source === "simulated");
+const isSimulatedIn = (course: Course): boolean =>
+  course.some(({ source }) => source.startsWith("simulated"));
 
 /** A reading so near to the end of a soak tells of it, ms. */
 const AT_END_MS = 10_000;

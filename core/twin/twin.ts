@@ -573,6 +573,7 @@ export class Twin {
         this.hotNear = false;
         return fine;
       case "axis-read":
+      case "axis-swept":
       case "up-edge-marked":
         return line().old ? fine : cannot("the old film is gone");
       case "corner-started": {

@@ -1,5 +1,4 @@
-import { noise, numberOf } from "../../core/random.ts";
-import type { FilmSide } from "../../core/film/films.ts";
+import { noise } from "../../core/random.ts";
 import { printedBy } from "./printed.ts";
 import type { LightMeter } from "./light-meter.ts";
 
@@ -33,10 +32,4 @@ export function simulatedLightMeter(
       return readPrinted(Math.max(0, level + noise(random) * (NOISE_FLOOR + NOISE_SHARE * level)), 1);
     },
   };
-}
-
-/** The axis that the stand-in has for a job's film: near one that is met often, always the same. */
-export function simulatedAxisDeg(code: string, film: FilmSide): number {
-  const mixed = numberOf(`${code} ${film}`, 7, 9_973);
-  return ([45, 135, 90, 20][mixed % 4]! + ((mixed % 7) - 3) * 0.4 + 180) % 180;
 }

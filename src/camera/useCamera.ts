@@ -3,6 +3,9 @@ import { useCallback, useEffect, useState } from "react";
 /** Why there is no picture: nobody allowed it, there is no camera, another program has it, it was pulled out, or the page came by an address that browsers give no camera. */
 export type CameraFault = "refused" | "none" | "busy" | "gone" | "insecure";
 
+/** The stand-in's camera, where it can be chosen. */
+export const SIMULATED = "simulated";
+
 /** Which camera this station uses is kept on the device. */
 const KEPT = "camera";
 
@@ -20,8 +23,11 @@ function kept(): string | null {
   }
 }
 
-/** The camera of this station while it is wanted: its stream, what is wrong with it, and the others that there are. Left, it is off. */
-export function useCamera(): {
+/**
+ * The camera of this station while it is wanted: its stream, what is wrong with it, and the others that there are, the stand-in's among them
+ * where there is one. Left, it is off.
+ */
+export function useCamera(hasStandIn: boolean): {
   stream: MediaStream | null;
   fault: CameraFault | null;
   cameras: readonly { id: string; name: string }[];
@@ -42,11 +48,13 @@ export function useCamera(): {
     setAsked(({ times }) => ({ id, times: times + 1 }));
   }, []);
   const again = useCallback(() => setAsked(({ id, times }) => ({ id, times: times + 1 })), []);
+  const isStandIn = hasStandIn && asked.id === SIMULATED;
   useEffect(() => {
     let isLeft = false;
     let opened: MediaStream | null = null;
     const begin = async () => {
       setFault(null);
+      if (isStandIn) return;
       // A page that came over plain HTTP from another machine has none of this.
       const devices = (navigator as Partial<Navigator>).mediaDevices;
       if (!devices) return setFault("insecure");
@@ -56,7 +64,9 @@ export function useCamera(): {
           video: {
             width: { ideal: 1_280 },
             height: { ideal: 720 },
-            ...(asked.id ? { deviceId: { ideal: asked.id } } : { facingMode: { ideal: "environment" } }),
+            ...(asked.id && asked.id !== SIMULATED
+              ? { deviceId: { ideal: asked.id } }
+              : { facingMode: { ideal: "environment" } }),
           },
         });
       } catch (error) {
@@ -84,9 +94,10 @@ export function useCamera(): {
       stop(opened);
       setStream(null);
     };
-  }, [asked]);
-  const chosen = stream?.getVideoTracks()[0]?.getSettings().deviceId ?? null;
-  return { stream, fault, cameras, chosen, choose, again };
+  }, [asked, isStandIn]);
+  const own = stream?.getVideoTracks()[0]?.getSettings().deviceId ?? null;
+  const all = hasStandIn ? [...cameras, { id: SIMULATED, name: SIMULATED }] : cameras;
+  return { stream, fault, cameras: all, chosen: isStandIn ? SIMULATED : own, choose, again };
 }
 
 const stop = (stream: MediaStream | null): void => stream?.getTracks().forEach((track) => track.stop());

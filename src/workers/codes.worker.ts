@@ -1,4 +1,5 @@
 import { prepareZXingModule, readBarcodes } from "zxing-wasm/reader";
+import { framePixels } from "./frame-pixels.ts";
 import wasmUrl from "zxing-wasm/reader/zxing_reader.wasm?url";
 
 // From this server, not from where the package would look for it.
@@ -6,12 +7,8 @@ prepareZXingModule({ overrides: { locateFile: () => wasmUrl } });
 
 /** A frame of the camera, or a photo; answered by what its codes say, the surest first. */
 self.onmessage = async ({ data }: MessageEvent<ImageBitmap>) => {
-  const canvas = new OffscreenCanvas(data.width, data.height);
-  const context = canvas.getContext("2d", { willReadFrequently: true })!;
-  context.drawImage(data, 0, 0);
-  data.close();
   try {
-    const read = await readBarcodes(context.getImageData(0, 0, canvas.width, canvas.height), {
+    const read = await readBarcodes(framePixels(data), {
       maxNumberOfSymbols: 4,
       tryHarder: true,
     });

@@ -12,7 +12,7 @@ import { faceUp } from "../../core/film/films.ts";
 import { chooseAxis } from "../../core/film/choose-axis.ts";
 import { TAKEN_BACK } from "../../core/job/replay.ts";
 import { kindTruth } from "../../core/twin/truth.ts";
-import { simulatedAxisDeg } from "../../server/devices/simulated-light-meter.ts";
+import { simulatedAxisDeg } from "../../core/film/simulated-axis.ts";
 import { drawingLayers } from "../../server/formats/film-drawing.ts";
 import { templateTiles } from "../../server/formats/film-template.ts";
 import { findJob } from "../../server/store/jobs.ts";

@@ -98,4 +98,8 @@ export const bond = {
   "must-be-below-startgapum-which-is": "{endGapUm} must be below startGapUm, which is {startGapUm}",
   assumed: " (assumed)",
   "save-what-the-scale-shows": "Save what the scale shows: {massG} g",
+  upwards: "up",
+  downwards: "down",
+  "turned-counter-clockwise": "{turn}° counter-clockwise",
+  "turned-clockwise": "{turn}° clockwise",
 } as const;

@@ -34,6 +34,7 @@ export const job = {
     "{power, select, cell {Isolate the battery before any other connector.} other {Part the supply from the board first.}}",
   "move.found-dead":
     "{power, select, mains {Meter the supply, press power: dead?} other {Press the power button: dead?}} {result, select, dead {Dead.} other {Still alive.}}",
+  "move.axis-swept": "Turned a film over the old {film} film before the camera: {n, number} readings.",
   "move.connector-opened": "{tape, select, none {} other {Tape off. }}Open {name}, {way}: {opens}.",
   "move.connector-joined":
     "Join {name} ({kind}).{tape, select, none {} new { New tape over it.} other { Its tape over it.}}",

@@ -378,4 +378,8 @@ export const work = {
   "no-label-of-a-lot": "That is no label of a lot.",
   "is-of-another-kind": "{code} is {kind}, not {asked}.",
   "is-out-of-date-take-another": "{code} is out of date. Take another.",
+  "border-by-camera": "Border by camera",
+  "stop-the-camera": "Stop the camera",
+  "sweep-by-camera": "Turn a film before the camera",
+  "border-as-it-is-now": "Border as it is now",
 } as const;

@@ -100,4 +100,8 @@ export const bond: Words<typeof english> = {
   "must-be-below-startgapum-which-is": "{endGapUm} debe ser menor que startGapUm, que es {startGapUm}",
   assumed: " (supuesto)",
   "save-what-the-scale-shows": "Guardar lo que muestra la balanza: {massG} g",
+  upwards: "hacia arriba",
+  downwards: "hacia abajo",
+  "turned-counter-clockwise": "{turn}° en sentido antihorario",
+  "turned-clockwise": "{turn}° en sentido horario",
 };

@@ -33,6 +33,8 @@ export const job: Words<typeof english> = {
     "{power, select, cell {Aísla la batería antes que cualquier otro conector.} other {Separa primero la alimentación de la placa.}}",
   "move.found-dead":
     "{power, select, mains {Mide la alimentación, pulsa encendido: ¿sin tensión?} other {Pulsa el botón de encendido: ¿muerto?}} {result, select, dead {Muerto.} other {Aún vive.}}",
+  "move.axis-swept":
+    "Giraste una película sobre la película {film} vieja ante la cámara: {n, number} lecturas.",
   "move.connector-opened": "{tape, select, none {} other {Cinta fuera. }}Abre {name}, {way}: {opens}.",
   "move.connector-joined":
     "Une {name} ({kind}).{tape, select, none {} new { Cinta nueva encima.} other { Su cinta encima.}}",

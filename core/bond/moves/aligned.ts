@@ -20,7 +20,7 @@ export const aligned = defineMove({
     rightMm: width(),
     bottomMm: width(),
     leftMm: width(),
-    from: oneOf(["hand", "photo", "simulated"]),
+    from: oneOf(["hand", "photo", "camera", "simulated"]),
     ends: z
       .strictObject({ top: bothEnds(), right: bothEnds(), bottom: bothEnds(), left: bothEnds() })
       .optional(),

@@ -4,7 +4,10 @@ import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { handsIn } from "../../open/open-facts.ts";
 import { bounded, oneOf } from "../../units.ts";
+import type { AxisReading } from "../film-slot.ts";
 import { filmSide } from "../films.ts";
+
+const isSwept = (source: AxisReading["source"]) => source === "camera" || source === "simulated camera";
 
 /** How much light came through at one angle of a film that is turned over the old one, while the old one is on. */
 export const axisRead = defineMove({
@@ -34,7 +37,11 @@ export const axisRead = defineMove({
     ...state,
     film: {
       ...state.film,
-      readings: { ...state.film.readings, [film]: [...(state.film.readings[film] ?? []), reading] },
+      // What a camera swept has a scale of its own: beside it no single reading counts.
+      readings: {
+        ...state.film.readings,
+        [film]: [...(state.film.readings[film] ?? []).filter(({ source }) => !isSwept(source)), reading],
+      },
     },
   }),
   reopens: () => [],

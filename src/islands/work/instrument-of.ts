@@ -26,6 +26,7 @@ const power = shows(view(() => import("./instruments/PowerInstrument.tsx"), "Pow
 const pattern = shows(view(() => import("./instruments/PatternInstrument.tsx"), "PatternInstrument"));
 const tape = shows(view(() => import("./instruments/TapeInstrument.tsx"), "TapeInstrument"));
 const sheet = shows(view(() => import("./instruments/SheetInstrument.tsx"), "SheetInstrument"));
+const look = shows(view(() => import("./instruments/LookInstrument.tsx"), "LookInstrument"));
 const bubbles = shows(view(() => import("./instruments/BubbleInstrument.tsx"), "BubbleInstrument"));
 const lamp = view(() => import("./instruments/LampInstrument.tsx"), "LampInstrument");
 const certificate = shows(
@@ -78,6 +79,8 @@ const byKind: Readonly<Record<string, Instrument>> = {
   "in-mould": sheet,
   "laminator-on": sheet,
   "laminator-off": sheet,
+  "looked-clean": look,
+  "looked-under": look,
   "looked-for-bubbles": bubbles,
   "chamber-on": bubbles,
   "chamber-off": bubbles,

@@ -1,6 +1,7 @@
-import { useMemo, useState } from "react";
+import { lazy, Suspense, useMemo, useState } from "react";
 import { calculateFilmAxis, filmAxisInput, type FilmAxis } from "../../../../core/film/film-axis.ts";
 import type { AxisReading } from "../../../../core/film/film-slot.ts";
+import { simulatedAxisDeg } from "../../../../core/film/simulated-axis.ts";
 import type { FilmSide } from "../../../../core/film/films.ts";
 import { useInstrument } from "../../../instruments/serial-instruments.ts";
 import { AxisChart } from "../../film/AxisChart.tsx";
@@ -13,6 +14,11 @@ import type { InstrumentProps } from "../instrument.ts";
 import { Assumptions } from "../../../ui/Assumptions.tsx";
 import { assumptionsOf } from "../../../../core/assumed.ts";
 import { t } from "../../../../words/work.ts";
+
+/** Only who sweeps by camera needs what looks. */
+const AxisSweepCamera = lazy(async () => ({
+  default: (await import("../../film/AxisSweepCamera.tsx")).AxisSweepCamera,
+}));
 
 /** A lamp that changed by less is not worth a line. */
 const TOLD_DRIFT_PCT = 3;
@@ -34,6 +40,7 @@ export function AxisInstrument({ code, scene, data, mayTell, tell, shop }: Instr
   const [typed, setTyped] = useDraft(`${code} ${film} axis`, { angle: "", level: "" });
   const [fault, setFault] = useState<string>();
   const angle = typed.angle === "" ? nextDeg : typedWithin(typed.angle, bounds.angleDeg);
+  const [isLive, setLive] = useState(false);
   const meter = useInstrument("light level");
   const keep = (level: number, source: AxisReading["source"]) => {
     if (angle !== null && tell("axis-read", { film, angleDeg: angle, level, source })) {
@@ -53,6 +60,22 @@ export function AxisInstrument({ code, scene, data, mayTell, tell, shop }: Instr
     if (answer?.ok) keep(((await answer.json()) as { level: number }).level, "simulated");
     else setFault(t("no-answer-from-the-light-meter-type"));
   };
+  const { outline, borderMm } = scene.family;
+  if (isLive)
+    return (
+      <Suspense>
+        <AxisSweepCamera
+          simulated={{ of: "film", code, outline, borderMm, axisDeg: simulatedAxisDeg(code, film) }}
+          disabled={!mayTell}
+          measure={measuredAxis}
+          onDone={({ readings: swept, isSimulated }) => {
+            const source = isSimulated ? "simulated camera" : "camera";
+            if (tell("axis-swept", { film, source, readings: swept })) setLive(false);
+          }}
+          onLeave={() => setLive(false)}
+        />
+      </Suspense>
+    );
   return (
     <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3 side:grid-cols-[minmax(0,1fr)_21rem] side:grid-rows-1">
       <div className="min-h-0">
@@ -132,6 +155,14 @@ export function AxisInstrument({ code, scene, data, mayTell, tell, shop }: Instr
             {fault}
           </p>
         )}
+        <button
+          type="button"
+          className="control my-2 w-full"
+          disabled={!mayTell}
+          onClick={() => setLive(true)}
+        >
+          {t("sweep-by-camera")}
+        </button>
         <PhotoLight title={t("read-from-a-photo")} hint={t("fixed-exposure-and-white-balance-the")}>
           {(light) => (
             <button

@@ -1,5 +1,5 @@
 import { Minus, Plus } from "lucide-react";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { borderCheckInput, calculateBorderCheck } from "../../../../core/bond/border-check.ts";
 import { edges, type Edge } from "../../../../core/stack/panel-geometry.ts";
 import { capitalised } from "../../../../core/words.ts";
@@ -16,13 +16,18 @@ import { Assumptions } from "../../../ui/Assumptions.tsx";
 import { assumptionsOf } from "../../../../core/assumed.ts";
 import { term } from "../../../../words/speaker.ts";
 
+/** Only who reads by camera needs what looks. */
+const LiveBorderCamera = lazy(async () => ({
+  default: (await import("../../prove/LiveBorderCamera.tsx")).LiveBorderCamera,
+}));
+
 const MOST_MM = 200;
 const STEP_MM = 0.1;
 
 interface Draft {
   typed: Record<Edge, string>;
-  /** Both ends of each edge by a photo, as long as nobody has changed what it gave. */
-  read: { ends: BorderWidths; from: "photo" | "simulated" } | null;
+  /** Both ends of each edge by a photo or the camera, as long as nobody has changed what it gave. */
+  read: { ends: BorderWidths; from: "photo" | "camera" | "simulated" } | null;
 }
 const unread: Draft = { typed: { top: "", right: "", bottom: "", left: "" }, read: null };
 
@@ -40,6 +45,7 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
   const [{ typed, read }, setDraft] = useDraft<Draft>(`${code} aligned`, unread);
   const setTyped = (next: Draft["typed"]) => setDraft({ typed: next, read: null });
   const [fault, setFault] = useState<string>();
+  const [isLive, setLive] = useState(false);
   const { unit } = shown("length", 1, preferences);
   const mmOf = (edge: Edge): number | null => {
     const number = typedNumber(typed[edge]);
@@ -60,7 +66,7 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
     const next = Math.min(MOST_MM, Math.max(0, (widths[edge] ?? family.borderMm) + mm));
     setTyped({ ...typed, [edge]: textOf(next) });
   };
-  const onRead = (ends: BorderWidths, from: "photo" | "simulated") => {
+  const onRead = (ends: BorderWidths, from: "photo" | "camera" | "simulated") => {
     const middles = edges.map((edge) => [edge, textOf((ends[edge][0] + ends[edge][1]) / 2)]);
     setFault(undefined);
     setDraft({ typed: Object.fromEntries(middles) as Draft["typed"], read: { ends, from } });
@@ -87,62 +93,89 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
       })
     ) {
       setDraft(unread);
+      setLive(false);
     }
     return undefined;
   };
   return (
     <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-2">
-      {/* On a phone held sideways the four stand in a row: round the panel they would lie over one another. */}
-      <div className="relative min-h-0 low:grid low:grid-cols-4 low:content-center">
-        <div className="absolute inset-x-24 inset-y-14 lg:inset-x-44 low:hidden">
-          <PlanFrame
-            outline={family.outline}
-            borderMm={family.borderMm}
-            windows={family.windows}
-            labels={false}
-            fills
-            title={t("border-of-viewers-side", { code: family.code })}
-          />
-        </div>
-        {edges.map((edge) => (
-          <div
-            key={edge}
-            className={`absolute flex flex-col items-center low:static low:translate-0 ${place[edge]}`}
+      {isLive ? (
+        <Suspense fallback={<span />}>
+          <LiveBorderCamera
+            simulated={{ of: "border", code, outline: family.outline, borderMm: family.borderMm }}
+            says={(widthsMm) => calculateBorderCheck({ panel: { widthMm, heightMm }, widthsMm }).nudge}
+            onRead={onRead}
           >
-            <span className="text-sm text-soft">
-              {capitalised(term(edge))}, {unit}
-            </span>
-            <div className="flex max-lg:flex-col-reverse low:flex-row">
-              <button
-                type="button"
-                className="control px-2"
-                aria-label={t("less", { capitalised: capitalised(term(edge)) })}
-                onClick={() => nudge(edge, -STEP_MM)}
-              >
-                <Minus aria-hidden size={18} />
-              </button>
-              <input
-                className={`min-h-12 w-20 low:w-16 border-2 bg-raised text-center text-2xl font-semibold ${typed[edge] !== "" && widths[edge] === null ? "border-danger" : "border-ink"}`}
-                aria-label={capitalised(term(edge))}
-                inputMode="decimal"
-                value={typed[edge]}
-                onChange={({ target }) => setTyped({ ...typed, [edge]: target.value })}
-              />
-              <button
-                type="button"
-                className="control px-2"
-                aria-label={t("more-2", { capitalised: capitalised(term(edge)) })}
-                onClick={() => nudge(edge, STEP_MM)}
-              >
-                <Plus aria-hidden size={18} />
-              </button>
-            </div>
+            <dl
+              className="grid grid-cols-4 gap-x-3 text-center lg:grid-cols-[auto_1fr] lg:text-left"
+              aria-label={t("border-as-it-is-now")}
+            >
+              {edges.map((edge) => (
+                <div key={edge} className="lg:contents">
+                  <dt className="self-center text-soft">
+                    {capitalised(term(edge))}, {unit}
+                  </dt>
+                  <dd className="text-xl font-semibold tabular-nums low:text-base lg:text-3xl">
+                    {typed[edge] || "–"}
+                  </dd>
+                </div>
+              ))}
+            </dl>
+          </LiveBorderCamera>
+        </Suspense>
+      ) : (
+        // On a phone held sideways the four stand in a row: round the panel they would lie over one another.
+        <div className="relative min-h-0 low:grid low:grid-cols-4 low:content-center">
+          <div className="absolute inset-x-24 inset-y-14 lg:inset-x-44 low:hidden">
+            <PlanFrame
+              outline={family.outline}
+              borderMm={family.borderMm}
+              windows={family.windows}
+              labels={false}
+              fills
+              title={t("border-of-viewers-side", { code: family.code })}
+            />
           </div>
-        ))}
-      </div>
+          {edges.map((edge) => (
+            <div
+              key={edge}
+              className={`absolute flex flex-col items-center low:static low:translate-0 ${place[edge]}`}
+            >
+              <span className="text-sm text-soft">
+                {capitalised(term(edge))}, {unit}
+              </span>
+              <div className="flex max-lg:flex-col-reverse low:flex-row">
+                <button
+                  type="button"
+                  className="control px-2"
+                  aria-label={t("less", { capitalised: capitalised(term(edge)) })}
+                  onClick={() => nudge(edge, -STEP_MM)}
+                >
+                  <Minus aria-hidden size={18} />
+                </button>
+                <input
+                  className={`min-h-12 w-20 low:w-16 border-2 bg-raised text-center text-2xl font-semibold ${typed[edge] !== "" && widths[edge] === null ? "border-danger" : "border-ink"}`}
+                  aria-label={capitalised(term(edge))}
+                  inputMode="decimal"
+                  value={typed[edge]}
+                  onChange={({ target }) => setTyped({ ...typed, [edge]: target.value })}
+                />
+                <button
+                  type="button"
+                  className="control px-2"
+                  aria-label={t("more-2", { capitalised: capitalised(term(edge)) })}
+                  onClick={() => nudge(edge, STEP_MM)}
+                >
+                  <Plus aria-hidden size={18} />
+                </button>
+              </div>
+            </div>
+          ))}
+        </div>
+      )}
       <div className="flex flex-wrap items-center gap-3">
         <p
-          className={`flex-1 text-lg font-semibold ${found ? (found.pass ? "text-done" : "edge-hatch text-danger") : "text-soft"}`}
+          className={`flex-1 text-lg max-lg:basis-full low:basis-auto font-semibold ${found ? (found.pass ? "text-done" : "edge-hatch text-danger") : "text-soft"}`}
           data-testid="align"
         >
           {fault ??
@@ -152,7 +185,17 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
         </p>
         {/* A border that goes round corners of its own has no four edges to be found. */}
         {!family.outline.pathMm && (
-          <BorderPhoto code={code} family={family} disabled={!mayTell} onRead={onRead} />
+          <>
+            <button
+              type="button"
+              className="control px-3"
+              aria-pressed={isLive}
+              onClick={() => setLive(!isLive)}
+            >
+              {isLive ? t("stop-the-camera") : t("border-by-camera")}
+            </button>
+            {!isLive && <BorderPhoto code={code} family={family} disabled={!mayTell} onRead={onRead} />}
+          </>
         )}
         {input && <Assumptions words={assumptionsOf(borderCheckInput, input)} />}
         <button type="button" className="control-strong" disabled={!mayTell} onClick={save}>

@@ -1,0 +1,68 @@
+import { expect } from "chai";
+import { isLong } from "../../test/long.ts";
+import { madeCamera, madeFrame, sweptFrames } from "../../test/live-frames.ts";
+import { filmScene } from "../prove/live-scene.ts";
+import { axesApartDeg, signedApartDeg } from "./axis-angle.ts";
+import { AxisSweep, type SweepSeen } from "./axis-sweep.ts";
+import { calculateFilmAxis } from "./film-axis.ts";
+
+const panel = { widthMm: 110, heightMm: 70 };
+const cameraOf = (seed: number) => madeCamera(seed, panel, 400, 260);
+
+function swept(seed: number, axisDeg: number, many: number) {
+  const sweep = new AxisSweep(panel);
+  let last: SweepSeen | undefined;
+  const off: number[] = [];
+  for (const { photo, angleDeg } of sweptFrames(cameraOf(seed), axisDeg, many)) {
+    last = sweep.look(photo);
+    if (angleDeg !== null && last.angleDeg !== null)
+      off.push(Math.abs(signedApartDeg(angleDeg, last.angleDeg)));
+  }
+  return { seen: last!, off };
+}
+
+describe("a film turned over a lit panel before a camera", function () {
+  this.timeout(120_000);
+
+  it("gives the axis within half a degree, a hand on the film and a camera that adapts", () => {
+    const seeds = isLong ? 40 : 2;
+    let held = 0;
+    for (let seed = 1; seed <= seeds; seed += 1) {
+      const axisDeg = (37.3 + 53.1 * seed) % 180;
+      const { seen, off } = swept(seed, axisDeg, 24);
+      expect(seen.turnedDeg, `seed ${seed}`).to.be.above(150);
+      expect(off.sort((a, b) => a - b)[off.length >> 1]!, "an angle by its edges").to.be.below(0.3);
+      const found = calculateFilmAxis({ readings: [...seen.readings] });
+      if (axesApartDeg(found.axisDeg, axisDeg) <= 0.5) held += 1;
+      // What it says of itself is no more than it knows.
+      expect(found.axisHalfWidth95Deg).to.be.below(1);
+    }
+    expect(held / seeds).to.be.at.least(0.95);
+  });
+
+  it("says what is wrong while it cannot tell: no panel, not lit, no film, a film beside the ring, one turned too fast", () => {
+    const camera = cameraOf(5);
+    const bare = filmScene(panel, 30, null, 1);
+    const film = { longMm: 55, shortMm: 36, offMm: { x: 0, y: 0 } };
+    const frameOf = (angleDeg: number, offMm = film.offMm) =>
+      madeFrame(camera, filmScene(panel, 30, { ...film, angleDeg, offMm }, 1));
+    const grey = { rgba: new Uint8ClampedArray(4 * 400 * 260).fill(120), width: 400, height: 260 };
+    const sweep = new AxisSweep(panel);
+    expect(sweep.look(grey).fault).to.equal("no panel");
+    const dim = madeFrame(camera, (x, y) => (x > 0 && y > 0 && x < 110 && y < 70 ? 0.05 : 0.01));
+    expect(new AxisSweep(panel).look(dim).fault).to.equal("too dark");
+    const glaring = madeFrame(camera, (x, y) => (x > 0 && y > 0 && x < 110 && y < 70 ? 3 : 0.1));
+    expect(new AxisSweep(panel).look(glaring).fault).to.equal("too bright");
+    for (let k = 0; k < 4; k += 1) expect(sweep.look(madeFrame(camera, bare)).fault).to.equal("not still");
+    expect(sweep.look(madeFrame(camera, bare))).to.include({ of: "film", fault: "no film" });
+    expect(sweep.look(madeFrame(camera, bare)).fault).to.equal("no film");
+    expect(sweep.look(frameOf(0, { x: 27, y: 0 })).fault).to.equal("not over the middle");
+    expect(sweep.look(frameOf(2)).fault).to.equal(null);
+    const fast = sweep.look(frameOf(40));
+    expect(fast.fault).to.equal("too fast");
+    expect(fast.readings).to.have.length(1);
+    // Turned back to where it was told, it goes on; lying still it is not counted twice.
+    expect(sweep.look(frameOf(10)).readings).to.have.length(2);
+    expect(sweep.look(frameOf(10)).readings).to.have.length(2);
+  });
+});
