@@ -1,6 +1,7 @@
 import { expect } from "chai";
 import { isLong } from "../../test/long.ts";
 import { madeCamera, madeFrame, sweptFrames } from "../../test/live-frames.ts";
+import type { Photo } from "../prove/inspect-photo.ts";
 import { filmScene } from "../prove/live-scene.ts";
 import { axesApartDeg, signedApartDeg } from "./axis-angle.ts";
 import { AxisSweep, type SweepSeen } from "./axis-sweep.ts";
@@ -9,12 +10,12 @@ import { calculateFilmAxis } from "./film-axis.ts";
 const panel = { widthMm: 110, heightMm: 70 };
 const cameraOf = (seed: number) => madeCamera(seed, panel, 400, 260);
 
-function swept(seed: number, axisDeg: number, many: number) {
+function swept(seed: number, axisDeg: number, many: number, bent = (photo: Photo) => photo) {
   const sweep = new AxisSweep(panel);
   let last: SweepSeen | undefined;
   const off: number[] = [];
   for (const { photo, angleDeg } of sweptFrames(cameraOf(seed), axisDeg, many)) {
-    last = sweep.look(photo);
+    last = sweep.look(bent(photo));
     if (angleDeg !== null && last.angleDeg !== null)
       off.push(Math.abs(signedApartDeg(angleDeg, last.angleDeg)));
   }
@@ -25,19 +26,43 @@ describe("a film turned over a lit panel before a camera", function () {
   this.timeout(120_000);
 
   it("gives the axis within half a degree, a hand on the film and a camera that adapts", () => {
-    const seeds = isLong ? 40 : 2;
+    const seeds = isLong ? 40 : 1;
     let held = 0;
     for (let seed = 1; seed <= seeds; seed += 1) {
       const axisDeg = (37.3 + 53.1 * seed) % 180;
-      const { seen, off } = swept(seed, axisDeg, 24);
-      expect(seen.turnedDeg, `seed ${seed}`).to.be.above(150);
+      const { seen, off } = swept(seed, axisDeg, 40);
+      expect(seen.coveredDeg, `seed ${seed}`).to.be.at.least(168);
       expect(off.sort((a, b) => a - b)[off.length >> 1]!, "an angle by its edges").to.be.below(0.3);
-      const found = calculateFilmAxis({ readings: [...seen.readings] });
+      const found = calculateFilmAxis({ readings: [...seen.readings], drift: "none" });
       if (axesApartDeg(found.axisDeg, axisDeg) <= 0.5) held += 1;
       // What it says of itself is no more than it knows.
       expect(found.axisHalfWidth95Deg).to.be.below(1);
     }
     expect(held / seeds).to.be.at.least(0.95);
+  });
+
+  it("gives it by a camera that bends light its own way: deep shadows, steep middle, soft end", () => {
+    const curve = Uint8ClampedArray.from(
+      { length: 256 },
+      (_, v) => 255 * Math.max(0, Math.sin((v / 255) * 1.75 - 0.18)),
+    );
+    const bent = ({ rgba, ...size }: Photo) => ({
+      ...size,
+      rgba: rgba.map((v, i) => (i % 4 === 3 ? 255 : curve[v]!)),
+    });
+    const { seen } = swept(8, 71, 44, bent);
+    const found = calculateFilmAxis({ readings: [...seen.readings], drift: "none" });
+    expect(axesApartDeg(found.axisDeg, 71)).to.be.below(0.5);
+  });
+
+  it("takes no panel for bare that has a film on it, lying or turning", () => {
+    const sweep = new AxisSweep(panel);
+    const camera = cameraOf(6);
+    const film = { longMm: 60, shortMm: 40, offMm: { x: 0, y: 0 } };
+    for (let k = 0; k < 8; k += 1) {
+      const turned = { ...film, angleDeg: 12 * Math.max(0, k - 3) };
+      expect(sweep.look(madeFrame(camera, filmScene(panel, 12, turned, 1))).of).to.equal("panel");
+    }
   });
 
   it("says what is wrong while it cannot tell: no panel, not lit, no film, a film beside the ring, one turned too fast", () => {
@@ -61,8 +86,9 @@ describe("a film turned over a lit panel before a camera", function () {
     const fast = sweep.look(frameOf(40));
     expect(fast.fault).to.equal("too fast");
     expect(fast.readings).to.have.length(1);
-    // Turned back to where it was told, it goes on; lying still it is not counted twice.
+    // Turned back to where it was told, it goes on.
     expect(sweep.look(frameOf(10)).readings).to.have.length(2);
+    // Lying still it does not weigh more.
     expect(sweep.look(frameOf(10)).readings).to.have.length(2);
   });
 });

@@ -1,7 +1,7 @@
 import { findPanel } from "../prove/find-panel.ts";
 import { apartPx, pxPerMmOf, squareUp, type Corners } from "../prove/square-up.ts";
 import { median } from "../median.ts";
-import { foldDeg, signedApartDeg } from "./axis-angle.ts";
+import { foldDeg } from "./axis-angle.ts";
 import { edgeTurnDeg } from "./edge-turn.ts";
 import { lightOf } from "./srgb.ts";
 
@@ -19,7 +19,14 @@ export interface SweptReading {
 
 /** Why a frame tells nothing yet. */
 export type SweepFault =
-  "no panel" | "not still" | "too bright" | "too dark" | "no film" | "not over the middle" | "too fast";
+  | "no panel"
+  | "not still"
+  | "too bright"
+  | "too dark"
+  | "not bare"
+  | "no film"
+  | "not over the middle"
+  | "too fast";
 
 /** What a frame told. */
 export interface SweepSeen {
@@ -31,9 +38,10 @@ export interface SweepSeen {
   angleDeg: number | null;
   /** Light through the film as a share of the bare panel's; null where it is not told. */
   level: number | null;
+  /** The mean of each step of the turn up to now. */
   readings: readonly SweptReading[];
-  /** How far the film has been turned, deg. */
-  turnedDeg: number;
+  /** Over how much of half a turn it has been read, deg; at 180 there is nothing more to be read. */
+  coveredDeg: number;
 }
 
 /** The panel is squared up to at most so many pixels along its longer side, and to no more than it has in the picture: pixels between pixels make stairs. */
@@ -52,15 +60,17 @@ const BRIGHTEST_SHARE = 0.04;
 /** The bare panel's light, as a share of the end of the scale: above it is cut off, below it drowns in noise. */
 const MOST_LIGHT = 0.97;
 const LEAST_LIGHT = 0.08;
+/** A bare panel is nowhere much brighter than in its middle, and looks the same from frame to frame: shares of its light. */
+const LEAST_MIDDLE = 0.85;
+const MOST_CHANGE = 0.04;
 /** Light over the disc may differ by so much, as a share of the bare panel's, while nothing but film lies over it. */
 const EVEN_WITHIN = 0.15;
 /** Bare panel itself lets through so much. */
 const BARE_LEVEL = 0.95;
 /** A film that has turned further than this since the frame before may have turned further still. */
 const MOST_STEP_DEG = 30;
-/** Two readings are at least so far apart: a film that lies still does not weigh more than one that turns. */
-const LEAST_STEP_DEG = 1;
-const MOST_READINGS = 240;
+/** Half a turn is read in steps of so many degrees, each by the mean of its frames. */
+const STEP_DEG = 6;
 
 /** What a byte of sRGB stands for, 0 to 1. */
 const LINEAR = Float32Array.from({ length: 256 }, (_, byte) => lightOf(byte / 255));
@@ -77,8 +87,8 @@ function greenLight({ rgba, width, height }: Frame): Float32Array {
  * edges and the light through it by the panel's middle, both against the bare panel that was seen first, so that neither an uneven
  * backlight nor a camera that adapts its exposure tells in them. Angles in degrees, counter-clockwise from the panel's width as the viewer
  * sees it; the film begins with its marked edge along the width. Light is a share of the bare panel's.
- * Valid where the camera looks nearly straight down and codes light as sRGB (IEC 61966-2-1); where it does not, a turn of half a circle
- * still shows the axis, since what it bends is the same on both sides of it.
+ * Half a turn is read in even steps: however a camera bends light into its code, it bends it alike on both sides of the axis, and over whole
+ * half turns that leaves the axis where it is. Valid where the camera looks nearly straight down.
  *
  * @example
  * const sweep = new AxisSweep({ widthMm: 120, heightMm: 80 });
@@ -88,11 +98,13 @@ export class AxisSweep {
   private size = { width: 0, height: 0 };
   private readonly bare: { corners: Corners; light: Float32Array }[] = [];
   private panel: { corners: Corners; light: Float32Array } | null = null;
-  private readonly readings: SweptReading[] = [];
-  /** As it lay in the last frame that told; not folded, so that turns add up. */
+  private readonly steps = Array.from({ length: 180 / STEP_DEG }, () => ({
+    angles: 0,
+    levels: 0,
+    frames: 0,
+  }));
+  /** As it lay in the last frame that told; not folded. */
   private lastDeg: number | null = null;
-  private mostDeg = -Infinity;
-  private leastDeg = Infinity;
 
   constructor(private readonly outline: { widthMm: number; heightMm: number }) {}
 
@@ -101,14 +113,18 @@ export class AxisSweep {
   }
 
   private seen(of: SweepSeen["of"], told: Partial<SweepSeen>): SweepSeen {
+    const read = this.steps.filter(({ frames }) => frames > 0);
     return {
       of,
       corners: this.panel?.corners ?? null,
       fault: null,
       angleDeg: null,
       level: null,
-      readings: this.readings,
-      turnedDeg: Math.max(0, this.mostDeg - this.leastDeg),
+      readings: read.map(({ angles, levels, frames }) => ({
+        angleDeg: angles / frames,
+        level: levels / frames,
+      })),
+      coveredDeg: STEP_DEG * read.length,
       ...told,
     };
   }
@@ -129,6 +145,15 @@ export class AxisSweep {
     const whole = light.reduce((sum, value) => sum + value, 0) / light.length;
     if (whole > MOST_LIGHT) return this.seen("panel", { corners, fault: "too bright" });
     if (whole < LEAST_LIGHT) return this.seen("panel", { corners, fault: "too dark" });
+    const brightest = this.bareShare(light);
+    const middle = this.discLevel(light.map((value) => value / brightest));
+    if (middle === null || middle < LEAST_MIDDLE) {
+      this.bare.length = 0;
+      return this.seen("panel", { corners, fault: "not bare" });
+    }
+    const last = this.bare.at(-1);
+    const change = last ? light.reduce((sum, value, i) => sum + Math.abs(value - last.light[i]!), 0) : 0;
+    if (change > MOST_CHANGE * whole * light.length) this.bare.length = 0;
     this.bare.push({ corners, light });
     if (this.bare.length < BARE_FRAMES) return this.seen("panel", { corners, fault: "not still" });
     const mean = new Float32Array(light.length);
@@ -163,14 +188,10 @@ export class AxisSweep {
     this.lastDeg = angleDeg;
     if (level > BARE_LEVEL)
       return this.seen("film", { angleDeg: foldDeg(angleDeg), level, fault: "no film" });
-    this.mostDeg = Math.max(this.mostDeg, angleDeg);
-    this.leastDeg = Math.min(this.leastDeg, angleDeg);
-    const last = this.readings.at(-1);
-    if (
-      this.readings.length < MOST_READINGS &&
-      (!last || Math.abs(signedApartDeg(last.angleDeg, angleDeg)) >= LEAST_STEP_DEG)
-    )
-      this.readings.push({ angleDeg: foldDeg(angleDeg), level });
+    const step = this.steps[Math.floor(foldDeg(angleDeg) / STEP_DEG) % this.steps.length]!;
+    step.angles += foldDeg(angleDeg);
+    step.levels += level;
+    step.frames += 1;
     return this.seen("film", { angleDeg: foldDeg(angleDeg), level });
   }
 

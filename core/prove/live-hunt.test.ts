@@ -45,6 +45,14 @@ describe("specks before a live camera", function () {
     expect(seen.leastMm).to.be.closeTo(2.5 / camera.pxPerMm, 0.02);
   });
 
+  it("are told however large they are: a clump of lint is no clean face", () => {
+    const camera = cameraOf(8);
+    const clump = [{ xMm: 50, yMm: 30, sizeMm: 6 }];
+    const hunt = new LiveHunt(panel);
+    for (let k = 0; k < 16; k += 1)
+      expect(hunt.look(madeFrame(camera, speckScene(panel, clump, null))).isClear).to.equal(false);
+  });
+
   it("are not looked for on a lit panel, under a lamp's image, or while something moves", () => {
     const camera = cameraOf(9);
     const isFace = (x: number, y: number) => x > 0 && y > 0 && x < 110 && y < 66;

@@ -42,8 +42,6 @@ const GROUND_PX = 8;
 /** A speck stands out by so many deviations of what is left, and by so many steps. */
 const OUT_SIGMA = 7;
 const OUT_STEPS = 7;
-/** Larger than this is no speck but a cloth's edge or a lamp, mm. */
-const MOST_MM = 3;
 /** The smallest speck that is told on a dark ground, px: as the look through a photo claims. */
 const LEAST_PX = 2.5;
 /** Darker than this is dark, and lighter than this a square hides what lies in it, steps of 255. */
@@ -111,7 +109,7 @@ export class LiveHunt {
     const leastMm = LEAST_PX / pxPerMm;
     const { isDark, hiddenShare, movingShare, seen } = this.squares(columns, rows, width, height);
     if (!isDark) return this.told("not dark", [], leastMm);
-    const specks = this.specksIn(frame, seen, columns, pxPerMm);
+    const specks = this.specksIn(frame, seen, columns);
     if (movingShare > HIDDEN_SHARE) return this.told("moving", specks, leastMm);
     if (hiddenShare > HIDDEN_SHARE) return this.told("glare", specks, leastMm);
     // Only where the panel was seen in this very frame is it known what lies on it and what on the sensor.
@@ -207,7 +205,7 @@ export class LiveHunt {
     };
   }
 
-  private specksIn(frame: Frame, seen: Uint8Array, columns: number, pxPerMm: number): SeenSpeck[] {
+  private specksIn(frame: Frame, seen: Uint8Array, columns: number): SeenSpeck[] {
     const { width, height } = frame;
     const { mean, face } = this;
     const ground = boxMean(mean, width, height, GROUND_PX);
@@ -243,7 +241,6 @@ export class LiveHunt {
         ];
       }
       const sizePx = Math.max(right - left, bottom - top) + 1;
-      if (sizePx > MOST_MM * pxPerMm) continue;
       const speck = { x: sx / weight, y: sy / weight, sizePx };
       if (sizePx <= HOT_PX && isOneColour(frame, peakAt)) continue;
       if (this.hot.some((one) => apartPx(one, speck) <= STAYED_PX)) continue;

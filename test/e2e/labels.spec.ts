@@ -1,18 +1,16 @@
-import { writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import path from "node:path";
 import QRCode from "qrcode";
 import { labelText, type Label } from "../../core/labels/label.ts";
-import { chromium } from "../../scripts/chromium.ts";
+import type { Photo } from "../../core/prove/inspect-photo.ts";
 import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
+import { seenByCamera, withMadeCamera } from "./made-video.ts";
 import { bringIn, expect, sceneOf, standAtBench, test, visit } from "./workshop.ts";
 
 const [WIDTH, HEIGHT, FRAMES_EACH] = [640, 480, 15];
 
-/** Frames of a label held before a camera, grey around it: brightness, then no colour (4:2:0). */
-function frameOf(label: Label | null): Buffer {
-  const frame = Buffer.alloc((WIDTH * HEIGHT * 3) / 2, 128);
-  frame.fill(150, 0, WIDTH * HEIGHT);
+/** A label held before a camera, grey around it. */
+function frameOf(label: Label | null): Photo {
+  const rgba = new Uint8ClampedArray(4 * WIDTH * HEIGHT).fill(150);
+  const frame = { rgba, width: WIDTH, height: HEIGHT };
   if (!label) return frame;
   const { modules } = QRCode.create(labelText(label), { errorCorrectionLevel: "M" });
   const [quiet, square] = [4, 8];
@@ -22,33 +20,13 @@ function frameOf(label: Label | null): Buffer {
     for (let x = 0; x < side; x += 1) {
       const [c, r] = [Math.floor(x / square) - quiet, Math.floor(y / square) - quiet];
       const isDark = c >= 0 && r >= 0 && c < modules.size && r < modules.size && modules.get(r, c);
-      frame[(top + y) * WIDTH + left + x] = isDark ? 30 : 235;
+      const at = 4 * ((top + y) * WIDTH + left + x);
+      rgba.fill(isDark ? 30 : 235, at, at + 4);
     }
   return frame;
 }
 
-/** What the made camera sees, over and over: a tray's label, a tape's, and then the adhesive's. */
-const video = path.join(tmpdir(), `half-lift-labels-${process.pid}.y4m`);
-writeFileSync(
-  video,
-  Buffer.concat([
-    Buffer.from(`YUV4MPEG2 W${WIDTH} H${HEIGHT} F10:1 Ip A1:1 C420jpeg\n`),
-    ...[
-      null,
-      { of: "job", code: "GW-1160" } as const,
-      { of: "lot", code: "L-NOWHERE" } as const,
-      { of: "lot", code: "LA-127" } as const,
-    ].flatMap((label) =>
-      Array.from({ length: FRAMES_EACH }, () => Buffer.concat([Buffer.from("FRAME\n"), frameOf(label)])),
-    ),
-  ]),
-);
-const fake = [
-  "--use-fake-ui-for-media-stream",
-  "--use-fake-device-for-media-stream",
-  `--use-file-for-fake-video-capture=${video}`,
-];
-test.use({ launchOptions: { ...chromium, args: [...chromium.args, ...fake] } });
+test.use({ launchOptions: withMadeCamera });
 
 const CODE = "GW-5941";
 
@@ -57,6 +35,15 @@ test("a lot is taken by its label before the camera; what is no lot's label, or 
   workshop,
 }) => {
   const { url } = workshop;
+  // Over and over: nothing, a tray's label, a tape's, and then the adhesive's.
+  seenByCamera(
+    [
+      null,
+      { of: "job", code: "GW-1160" } as const,
+      { of: "lot", code: "L-NOWHERE" } as const,
+      { of: "lot", code: "LA-127" } as const,
+    ].flatMap((label) => Array.from({ length: FRAMES_EACH }, () => frameOf(label))),
+  );
   await bringIn(
     url,
     CODE,

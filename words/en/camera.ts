@@ -25,7 +25,7 @@ export const camera = {
     "2. Film over the ring, its marked edge along the width. Turn it slowly, half round.",
   "show-the-bare-panel-lit": "1. Show the bare panel, lit. Keep the camera still.",
   turned: "Turned",
-  "turned-of-readings": "{turnedDeg, number}° of 180°, {readings, number} readings",
+  "read-over-of-half-a-turn": "Read over {coveredDeg, number}° of 180°",
   "axis-of-your-film-from-its-marked-edge": "Your film's axis from its marked edge, °",
   "axis-must-be-a-number-from": "The axis must be a number from -180 to 180; {typed} is not.",
   "save-the-sweep": "Save these readings",
@@ -43,4 +43,5 @@ export const camera = {
   "one-that-cannot-be-wiped-away":
     "One that cannot be wiped away may be the camera's own: move the panel a little.",
   "look-for-specks-by-camera": "Look for specks by camera",
+  "take-the-film-off-first": "Something lies on it. Take it off: first the bare panel, all white.",
 } as const;

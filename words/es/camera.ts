@@ -28,7 +28,7 @@ export const camera: Words<typeof english> = {
     "2. Película sobre el anillo, su borde marcado a lo ancho. Gírala despacio media vuelta.",
   "show-the-bare-panel-lit": "1. Muestra el panel desnudo, encendido. No muevas la cámara.",
   turned: "Girado",
-  "turned-of-readings": "{turnedDeg, number}° de 180°, {readings, number} lecturas",
+  "read-over-of-half-a-turn": "Leído en {coveredDeg, number}° de 180°",
   "axis-of-your-film-from-its-marked-edge": "Eje de tu película desde su borde marcado, °",
   "axis-must-be-a-number-from": "El eje debe ser un número de -180 a 180; {typed} no lo es.",
   "save-the-sweep": "Guardar estas lecturas",
@@ -46,4 +46,5 @@ export const camera: Words<typeof english> = {
   "one-that-cannot-be-wiped-away":
     "Una que no se puede limpiar puede ser de la cámara: mueve un poco el panel.",
   "look-for-specks-by-camera": "Buscar motas con la cámara",
+  "take-the-film-off-first": "Hay algo encima. Quítalo: primero el panel desnudo, todo blanco.",
 };

@@ -4,10 +4,8 @@ import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { handsIn } from "../../open/open-facts.ts";
 import { bounded, oneOf } from "../../units.ts";
-import type { AxisReading } from "../film-slot.ts";
 import { filmSide } from "../films.ts";
-
-const isSwept = (source: AxisReading["source"]) => source === "camera" || source === "simulated camera";
+import { isSwept } from "../swept.ts";
 
 /** How much light came through at one angle of a film that is turned over the old one, while the old one is on. */
 export const axisRead = defineMove({

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { foldDeg } from "../../../core/film/axis-angle.ts";
 import type { SweepFault } from "../../../core/film/axis-sweep.ts";
-import type { FilmAxis } from "../../../core/film/film-axis.ts";
+import { measuredAxis } from "../../../core/film/measured-axis.ts";
 import { mapToCorners, takenBy } from "../../../core/prove/square-up.ts";
 import type { SimulatedLive } from "../../../core/prove/simulated-live.ts";
 import { beginLive } from "../../camera/begin-live.ts";
@@ -13,8 +13,8 @@ import { useDraft } from "../../ui/useDraft.ts";
 import type { LiveAnswer } from "../../workers/live.worker.ts";
 import { t } from "../../../words/camera.ts";
 
-/** Turned so far, both sides of the axis are seen, deg. */
-const ENOUGH_DEG = 150;
+/** Read over so much of half a turn, a camera's own bend of light leaves the axis where it is, deg. */
+const ENOUGH_DEG = 168;
 /** The ring over the panel's middle, as a share of its shorter side: where the light is read. */
 const RING_SHARE = 0.08;
 
@@ -33,6 +33,8 @@ const faultWords = (fault: SweepFault): string => {
       return t("too-bright-to-be-read");
     case "too dark":
       return t("too-dark-to-be-read");
+    case "not bare":
+      return t("take-the-film-off-first");
     case "no film":
       return t("no-edge-of-a-film-is-seen");
     case "not over the middle":
@@ -46,14 +48,11 @@ const faultWords = (fault: SweepFault): string => {
 export function AxisSweepCamera({
   simulated,
   disabled,
-  measure,
   onDone,
   onLeave,
 }: {
   simulated: SimulatedLive;
   disabled: boolean;
-  /** What readings tell of the axis; null while they are too few. */
-  measure: (readings: SweptAxis["readings"]) => FilmAxis | null;
   onDone: (swept: SweptAxis) => void;
   onLeave: () => void;
 }) {
@@ -66,9 +65,9 @@ export function AxisSweepCamera({
     angleDeg: foldDeg(angleDeg + (ownDeg ?? 0)),
     level,
   }));
-  const measured = measure(readings);
-  const turnedDeg = Math.round(seen?.turnedDeg ?? 0);
-  const isEnough = turnedDeg >= ENOUGH_DEG && measured !== null && measured.verdict !== "no axis";
+  const measured = measuredAxis(readings.map((reading) => ({ ...reading, source: "camera" })));
+  const coveredDeg = seen?.coveredDeg ?? 0;
+  const isEnough = coveredDeg >= ENOUGH_DEG && measured !== null && measured.verdict !== "no axis";
   const [isSimulated, setSimulated] = useState(false);
   const { widthMm, heightMm } = simulated.outline;
   const place = seen?.corners ? takenBy(mapToCorners(widthMm, heightMm, seen.corners)) : null;
@@ -129,16 +128,8 @@ export function AxisSweepCamera({
           {hasPicture && seen?.fault && <p role="status">{faultWords(seen.fault)}</p>}
           {readings.length > 0 && (
             <div>
-              <meter
-                className="w-full"
-                min={0}
-                max={180}
-                value={Math.min(180, turnedDeg)}
-                aria-label={t("turned")}
-              />
-              <p className="tabular-nums">
-                {t("turned-of-readings", { turnedDeg, readings: readings.length })}
-              </p>
+              <meter className="w-full" min={0} max={180} value={coveredDeg} aria-label={t("turned")} />
+              <p className="tabular-nums">{t("read-over-of-half-a-turn", { coveredDeg })}</p>
             </div>
           )}
           {measured && measured.verdict !== "no axis" && (

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useMemo, useState } from "react";
-import { calculateFilmAxis, filmAxisInput, type FilmAxis } from "../../../../core/film/film-axis.ts";
+import { filmAxisInput } from "../../../../core/film/film-axis.ts";
+import { measuredAxis } from "../../../../core/film/measured-axis.ts";
 import type { AxisReading } from "../../../../core/film/film-slot.ts";
 import { simulatedAxisDeg } from "../../../../core/film/simulated-axis.ts";
 import type { FilmSide } from "../../../../core/film/films.ts";
@@ -23,12 +24,6 @@ const AxisSweepCamera = lazy(async () => ({
 /** A lamp that changed by less is not worth a line. */
 const TOLD_DRIFT_PCT = 3;
 const bounds = { angleDeg: [-360, 360], level: [0, 1e9] } as const;
-
-/** What the readings of a film tell; null while they are too few or too close. */
-export function measuredAxis(readings: readonly { angleDeg: number; level: number }[]): FilmAxis | null {
-  const input = { readings: readings.map(({ angleDeg, level }) => ({ angleDeg, level })) };
-  return filmAxisInput.safeParse(input).success ? calculateFilmAxis(input) : null;
-}
 
 /** Light against angle: a reading for the angle that tells most next, by hand, from the meter or from a photo. */
 export function AxisInstrument({ code, scene, data, mayTell, tell, shop }: InstrumentProps) {
@@ -67,7 +62,6 @@ export function AxisInstrument({ code, scene, data, mayTell, tell, shop }: Instr
         <AxisSweepCamera
           simulated={{ of: "film", code, outline, borderMm, axisDeg: simulatedAxisDeg(code, film) }}
           disabled={!mayTell}
-          measure={measuredAxis}
           onDone={({ readings: swept, isSimulated }) => {
             const source = isSimulated ? "simulated camera" : "camera";
             if (tell("axis-swept", { film, source, readings: swept })) setLive(false);

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { FilmSide } from "../../../../core/film/films.ts";
 import { PictureTurn } from "../../film/PictureTurn.tsx";
-import { measuredAxis } from "./AxisInstrument.tsx";
+import { measuredAxis } from "../../../../core/film/measured-axis.ts";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
 
