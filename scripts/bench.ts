@@ -30,6 +30,7 @@ import { screwLedger } from "../core/open/screw-ledger.ts";
 import { calculateRouteChoice } from "../core/route/route-choice.ts";
 import { lightings, type DefectKind } from "../core/prove/defects.ts";
 import { findDefects } from "../core/prove/find-defects.ts";
+import { liveText, measureLive, measureLivePages } from "./live.ts";
 import { claimsText, eyesText, measureClaims, measureEyes } from "./eyes.ts";
 import { greyOf } from "../core/prove/picture.ts";
 import { weighPage, type PageWeight } from "./page-weight.ts";
@@ -459,6 +460,8 @@ const searches = families
 const EYES = 16;
 /** So many pictures with one defect each. */
 const CLAIMS = 100;
+/** So many sweeps of a film, glasses and hunts before a live camera. */
+const LIVE = { sweeps: 8, borders: 60, hunts: 6 };
 /** 12 megapixels of a lit panel, looked through in a process of its own. */
 const lookCost = JSON.parse(
   execFileSync(process.execPath, ["--import", "tsx", "scripts/look-cost.ts"]).toString(),
@@ -618,6 +621,7 @@ const ACTION =
 const weights = new Map<string, PageWeight>();
 
 await ensureBuilt();
+let livePages: Awaited<ReturnType<typeof measureLivePages>> = [];
 const workshop = await openWorkshop();
 try {
   const sent: number[] = [];
@@ -651,6 +655,7 @@ try {
   await page.getByTestId("curves").waitFor();
   keep("slider to curve, in the browser", await timeSlider(page, "[data-testid=curves]"), 1_000 / 60);
   await browser.close();
+  livePages = await measureLivePages(workshop.url);
 } finally {
   await workshop.close();
 }
@@ -718,6 +723,8 @@ console.log(
 
 console.log(`\nA look through pictures as bad as real ones: ${4 * EYES} that nothing was tuned on`);
 console.log(eyesText(measureEyes(EYES)));
+console.log(`\nLive by camera, on seeds that no test has`);
+console.log(liveText(measureLive(LIVE), livePages));
 console.log(`\nDoes what a verdict claims hold?`);
 console.log(claimsText(measureClaims(CLAIMS)));
 console.log(

@@ -8,6 +8,7 @@ import {
   type LiveScene,
   type LiveSpeck,
 } from "../core/prove/live-scene.ts";
+import type { Lens } from "../core/prove/lens.ts";
 import type { BorderWidths } from "../core/prove/photo-border.ts";
 import { usualMake } from "../core/prove/shoot-panel.ts";
 import type { Corners } from "../core/prove/square-up.ts";
@@ -49,11 +50,12 @@ export function madeCamera(seed: number, panel: Size, width: number, height: num
   return { panel, width, height, pxPerMm, corners, make, random };
 }
 
-/** A frame of a scene by a camera; the panel may have been moved by so many px. */
-export function madeFrame(camera: MadeCamera, scene: LiveScene, movedPx = 0): Photo {
+/** A frame of a scene by a camera; the panel may have been moved by so many px, and the lens may bend it. */
+export function madeFrame(camera: MadeCamera, scene: LiveScene, movedPx = 0, lens?: Lens): Photo {
   const { panel, width, height, make, random } = camera;
   const corners = camera.corners.map(({ x, y }) => ({ x: x + movedPx, y })) as unknown as Corners;
-  return throughSensor(lightOnSensor(scene, panel, { width, height, corners }), make, random);
+  const light = lightOnSensor(scene, panel, { width, height, corners, ...(lens ? { lens } : {}) });
+  return throughSensor(light, make, random);
 }
 
 /** A film turned a little more than half round over a lit panel, in jerks and not about one point; a camera that opens up as it grows dark. */

@@ -1,3 +1,5 @@
+import { cameraSheet } from "./camera-sheet.ts";
+import { straightened, type Lens } from "./lens.ts";
 import { mapBetween, takenBy, type Corners } from "./square-up.ts";
 import type { SensorLight } from "./camera-sensor.ts";
 
@@ -16,9 +18,9 @@ const SAMPLES = 2;
 export function lightOnSensor(
   scene: LiveScene,
   panel: Size,
-  camera: { width: number; height: number; corners: Corners; vignetting?: number },
+  camera: { width: number; height: number; corners: Corners; vignetting?: number; lens?: Lens },
 ): SensorLight {
-  const { width, height, corners, vignetting = 0.2 } = camera;
+  const { width, height, corners, vignetting = 0.2, lens } = camera;
   const { widthMm, heightMm } = panel;
   const onPanel = takenBy(
     mapBetween(corners, [
@@ -34,10 +36,12 @@ export function lightOnSensor(
     for (let x = 0; x < width; x += 1) {
       let sum = 0;
       for (let s = 0; s < SAMPLES ** 2; s += 1) {
-        const at = onPanel(
-          x + ((s % SAMPLES) + 0.5) / SAMPLES,
-          y + (Math.floor(s / SAMPLES) + 0.5) / SAMPLES,
-        );
+        const seen = {
+          x: x + ((s % SAMPLES) + 0.5) / SAMPLES,
+          y: y + (Math.floor(s / SAMPLES) + 0.5) / SAMPLES,
+        };
+        const straight = lens ? straightened(lens, seen) : seen;
+        const at = onPanel(straight.x, straight.y);
         sum += scene(at.x, at.y);
       }
       const far2 = ((x - width / 2) ** 2 + (y - height / 2) ** 2) / reach2;
@@ -55,6 +59,21 @@ const inBox = (x: number, y: number, { widthMm, heightMm }: Size) =>
 
 /** Light of a bench of grey plastic under a room's lamps, lighter to one side. */
 const benchLight = (x: number, y: number) => 0.11 + 0.0002 * x + 0.0001 * y;
+
+/** The sheet of dots on the bench, its middle on the middle of where a panel would lie. */
+export function sheetScene({ widthMm, heightMm }: Size): LiveScene {
+  const { columns, rows, pitchMm, dotMm } = cameraSheet;
+  const [halfW, halfH] = [((columns - 1) / 2) * pitchMm, ((rows - 1) / 2) * pitchMm];
+  return (x, y) => {
+    const [dx, dy] = [x - widthMm / 2, y - heightMm / 2];
+    if (Math.abs(dx) > halfW + 25 || Math.abs(dy) > halfH + 25) return benchLight(x, y);
+    // From the nearest dot of the grid.
+    const column = Math.min(columns - 1, Math.max(0, Math.round((dx + halfW) / pitchMm)));
+    const row = Math.min(rows - 1, Math.max(0, Math.round((dy + halfH) / pitchMm)));
+    const off = Math.hypot(dx + halfW - column * pitchMm, dy + halfH - row * pitchMm);
+    return (off < dotMm / 2 ? 0.03 : 0.55) + 0.0004 * dx;
+  };
+}
 
 export interface TurnedFilm {
   /** Long and short side, mm. */

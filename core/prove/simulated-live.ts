@@ -2,10 +2,12 @@ import { lightOf } from "../film/srgb.ts";
 import { noise, numberOf, randomStream } from "../random.ts";
 import type { Family } from "../stack/family.ts";
 import type { Photo } from "./inspect-photo.ts";
+import type { Lens } from "./lens.ts";
 import {
   borderScene,
   filmScene,
   lightOnSensor,
+  sheetScene,
   speckScene,
   type LiveScene,
   type LiveSpeck,
@@ -14,7 +16,7 @@ import type { Corners } from "./square-up.ts";
 
 /** What the stand-in's live camera looks at. */
 export type SimulatedLive = Pick<Family, "outline" | "borderMm"> & { code: string } & (
-    { of: "film"; axisDeg: number } | { of: "border" } | { of: "specks" }
+    { of: "film"; axisDeg: number } | { of: "border" } | { of: "specks" } | { of: "sheet" }
   );
 
 const WIDTH = 640;
@@ -47,6 +49,12 @@ const CODED = Uint8Array.from({ length: STEPS + 1 }, (_, k) => {
   return low;
 });
 
+/** The stand-in's own lens: it bends a little, as cheap ones do. */
+export const SIMULATED_LENS: Lens = { width: WIDTH, height: HEIGHT, k1: 0.03, k2: 0 };
+/** The sheet is carried about in a circle, so long once round, ms, so far from the middle, mm. */
+const CARRIED_MS = 12_000;
+const CARRIED_MM = 14;
+
 function sceneAt(what: SimulatedLive, atMs: number, random: () => number): LiveScene {
   const { outline, borderMm } = what;
   const { widthMm, heightMm } = outline;
@@ -66,6 +74,11 @@ function sceneAt(what: SimulatedLive, atMs: number, random: () => number): LiveS
         offsetYMm: 2.4 * off(),
         turnDeg: 1.2 * off(),
       });
+    }
+    case "sheet": {
+      const angle = (2 * Math.PI * atMs) / CARRIED_MS;
+      const sheet = sheetScene(outline);
+      return (x, y) => sheet(x - CARRIED_MM * Math.cos(angle), y - CARRIED_MM * Math.sin(angle));
     }
     case "specks": {
       const specks: LiveSpeck[] = Array.from({ length: SPECKS }, () => ({
@@ -97,7 +110,7 @@ export function simulatedFrame(what: SimulatedLive, atMs: number): Photo {
     };
   };
   const corners: Corners = [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)];
-  const camera = { width: WIDTH, height: HEIGHT, corners };
+  const camera = { width: WIDTH, height: HEIGHT, corners, lens: SIMULATED_LENS };
   const { rgb } = lightOnSensor(sceneAt(what, atMs, random), what.outline, camera);
   const chance = randomStream(Math.round(atMs) + 1);
   const rgba = new Uint8ClampedArray(4 * WIDTH * HEIGHT);

@@ -22,6 +22,7 @@ export function CodeReader({ onRead }: { onRead: (text: string) => void }) {
   return (
     <LiveCamera<string[]>
       begin={begin}
+      isStraightened={false}
       onAnswer={([text]) => {
         if (text === undefined || text === last.current) return;
         last.current = text;

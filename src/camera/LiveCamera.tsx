@@ -1,10 +1,12 @@
 import { useEffect, useRef, useState, type ReactNode } from "react";
 import type { SimulatedLive } from "../../core/prove/simulated-live.ts";
+import { lensOf } from "./kept-lens.ts";
 import { SIMULATED, useCamera, type CameraFault } from "./useCamera.ts";
 import { t } from "../../words/camera.ts";
 
-/** So often a frame is looked at, ms; where it takes longer, the newest counts. */
-const EVERY_MS = 125;
+/** So often a frame is looked at, ms, at the earliest moment after it; where the last one takes longer, the newest counts. */
+const EVERY_MS = 115;
+const TICK_MS = 20;
 
 const faultWords = (fault: CameraFault): string => {
   switch (fault) {
@@ -29,13 +31,16 @@ export function LiveCamera<Answer>({
   begin,
   onAnswer,
   simulated = null,
+  isStraightened = true,
   overlay,
   children,
   className,
 }: {
   begin: () => Worker;
-  onAnswer: (answer: Answer, from: "camera" | "simulated") => void;
+  onAnswer: (answer: Answer, from: "camera" | "simulated", camera: string | null) => void;
   simulated?: SimulatedLive | null;
+  /** Whether the lens's bend is taken out of each frame where it is known; a code is read as it is. */
+  isStraightened?: boolean;
   /** What is drawn over the picture. */
   overlay?: ReactNode;
   /** What stands beside the picture; it may have pictures looked at as well. */
@@ -51,7 +56,7 @@ export function LiveCamera<Answer>({
   const told = useRef<(answer: Answer) => void>(() => undefined);
   const start = useRef(begin);
   useEffect(() => {
-    told.current = (answer) => onAnswer(answer, isSimulated ? "simulated" : "camera");
+    told.current = (answer) => onAnswer(answer, isSimulated ? "simulated" : "camera", chosen);
   });
   const [answers, setAnswers] = useState(0);
   const look = useRef((picture: ImageBitmap) => {
@@ -74,13 +79,19 @@ export function LiveCamera<Answer>({
     if (!stream || !shown) return;
     shown.srcObject = stream;
     void shown.play().catch(() => undefined);
+    let lastMs = -Infinity;
     const timer = setInterval(() => {
       if (isBusy.current || shown.readyState < HTMLMediaElement.HAVE_CURRENT_DATA) return;
+      if (performance.now() - lastMs < EVERY_MS) return;
+      lastMs = performance.now();
       isBusy.current = true;
       void createImageBitmap(shown).then(look.current, () => (isBusy.current = false));
-    }, EVERY_MS);
+    }, TICK_MS);
     return () => clearInterval(timer);
   }, [stream]);
+  useEffect(() => {
+    if (isStraightened) worker.current?.postMessage({ lens: lensOf(chosen)?.lens ?? null });
+  }, [isStraightened, chosen]);
   const standIn = useRef(simulated);
   useEffect(() => {
     const what = standIn.current;

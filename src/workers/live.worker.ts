@@ -1,6 +1,9 @@
 import { AxisSweep, type SweepSeen } from "../../core/film/axis-sweep.ts";
 import type { Photo } from "../../core/prove/inspect-photo.ts";
 import { LiveBorder, type BorderSeen } from "../../core/prove/live-border.ts";
+import { bent, straightener, type Lens } from "../../core/prove/lens.ts";
+import { LiveLens, type LensSeen } from "../../core/prove/live-lens.ts";
+import type { Corners } from "../../core/prove/square-up.ts";
 import { LiveHunt, type HuntSeen } from "../../core/prove/live-hunt.ts";
 import { framePixels } from "./frame-pixels.ts";
 
@@ -8,10 +11,14 @@ import { framePixels } from "./frame-pixels.ts";
 export type LiveTask =
   | { of: "film"; outline: { widthMm: number; heightMm: number } }
   | { of: "border"; outline: { widthMm: number; heightMm: number }; borderMm: number }
-  | { of: "specks"; outline: { widthMm: number; heightMm: number } };
+  | { of: "specks"; outline: { widthMm: number; heightMm: number } }
+  | { of: "sheet" };
 
 export type LiveSeen =
-  (SweepSeen & { at: "film" }) | (BorderSeen & { at: "border" }) | (HuntSeen & { at: "specks" });
+  | (SweepSeen & { at: "film" })
+  | (BorderSeen & { at: "border" })
+  | (HuntSeen & { at: "specks" })
+  | (LensSeen & { at: "sheet" });
 /** What was seen in a frame, and the frame's size, px. */
 export type LiveAnswer = { width: number; height: number } & { seen: LiveSeen };
 
@@ -27,6 +34,10 @@ function begun(task: LiveTask): NonNullable<typeof look> {
       const border = new LiveBorder(task.outline, task.borderMm);
       return (frame) => ({ at: "border", ...border.look(frame) });
     }
+    case "sheet": {
+      const lens = new LiveLens();
+      return (frame) => ({ at: "sheet", ...lens.look(frame) });
+    }
     case "specks": {
       const hunt = new LiveHunt(task.outline);
       return (frame) => ({ at: "specks", ...hunt.look(frame) });
@@ -34,16 +45,29 @@ function begun(task: LiveTask): NonNullable<typeof look> {
   }
 }
 
-self.onmessage = ({ data }: MessageEvent<LiveTask | ImageBitmap>) => {
-  if (!(data instanceof ImageBitmap)) {
-    look = begun(data);
-    return;
-  }
-  const { width, height } = data;
-  if (!look) return data.close();
-  self.postMessage({
-    width,
-    height,
-    seen: look({ rgba: framePixels(data).data, width, height }),
-  } satisfies LiveAnswer);
+/** The lens whose bend is taken out first. */
+let lens: Lens | null = null;
+let straight: ((frame: Photo) => Photo) | null = null;
+
+/** Places as the camera shows them: what was found lies in a picture without the lens's bend. */
+function asShown(seen: LiveSeen): LiveSeen {
+  const own = lens;
+  if (!own || seen.at === "sheet") return seen;
+  const corners = seen.corners && (seen.corners.map((corner) => bent(own, corner)) as unknown as Corners);
+  return seen.at === "specks"
+    ? { ...seen, corners, specks: seen.specks.map((speck) => ({ ...speck, ...bent(own, speck) })) }
+    : { ...seen, corners };
+}
+
+self.onmessage = ({ data }: MessageEvent<LiveTask | { lens: Lens | null } | ImageBitmap>) => {
+  if (data instanceof ImageBitmap) {
+    const { width, height } = data;
+    if (!look) return data.close();
+    const frame = { rgba: framePixels(data).data, width, height };
+    const seen = look(straight ? straight(frame) : frame);
+    self.postMessage({ width, height, seen: asShown(seen) } satisfies LiveAnswer);
+  } else if ("lens" in data) {
+    lens = data.lens;
+    straight = lens && straightener(lens);
+  } else look = begun(data);
 };

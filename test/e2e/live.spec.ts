@@ -5,7 +5,7 @@ import { lineOf } from "../../core/device/ask.ts";
 import { edges } from "../../core/stack/panel-geometry.ts";
 import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
 import { borderTruth, huntedFrames, madeCamera, madeFrame, madeSpecks, sweptFrames } from "../live-frames.ts";
-import { borderScene } from "../../core/prove/live-scene.ts";
+import { borderScene, sheetScene } from "../../core/prove/live-scene.ts";
 import { seenByCamera, withMadeCamera } from "./made-video.ts";
 import { bringIn, expect, sceneOf, standAtBench, test, visit } from "./workshop.ts";
 
@@ -143,4 +143,34 @@ test("a camera that is unplugged is said, and the simulated one can be chosen in
   await page.getByRole("combobox", { name: "Camera" }).selectOption({ label: "Simulated camera" });
   await expect(page.getByTestId("hunt")).toHaveText(/^\d specks?$/, { timeout: 20_000 });
   await expect(page.getByRole("region", { name: "Camera" })).toContainText("Simulated camera");
+});
+
+test("a camera's lens is told by the printed sheet at five places, and kept for that camera", async ({
+  page,
+  workshop: { url },
+}) => {
+  test.setTimeout(90_000);
+  const sheet = { widthMm: 240, heightMm: 180 };
+  const camera = madeCamera(2, sheet, 640, 480);
+  const lens = { width: 640, height: 480, k1: 0.08, k2: 0 };
+  const places = [0, 24, -24, 48, -48].map((movedPx) => madeFrame(camera, sheetScene(sheet), movedPx, lens));
+  seenByCamera(places.flatMap((photo) => Array.from({ length: 6 }, () => photo)));
+  await standAtBench(page, url);
+  await visit(page, "/shop#camera");
+  const [paper] = await Promise.all([
+    page.context().waitForEvent("page"),
+    page.getByRole("link", { name: "Print the sheet of dots" }).click(),
+  ]);
+  await paper.close();
+  await page.getByRole("button", { name: "Set up the camera" }).click();
+  await expect(page.getByTestId("lens")).toHaveText(
+    /^Saved\. Dots lie 0\.\d px off, [1-9]\.\d px before\.$/,
+    {
+      timeout: 40_000,
+    },
+  );
+  const kept = await page.evaluate(() => localStorage.getItem("half-lift lenses"));
+  const [told] = Object.values(JSON.parse(kept!) as Record<string, { lens: { k1: number; width: number } }>);
+  expect(told!.lens.width).toBe(640);
+  expect(told!.lens.k1).toBeCloseTo(0.08, 1);
 });

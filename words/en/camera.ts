@@ -44,4 +44,17 @@ export const camera = {
     "One that cannot be wiped away may be the camera's own: move the panel a little.",
   "look-for-specks-by-camera": "Look for specks by camera",
   "take-the-film-off-first": "Something lies on it. Take it off: first the bare panel, all white.",
+  "what-the-sheet-is-for":
+    "A camera's lens bends straight edges. A printed sheet of dots tells how, once for each camera; from then on the bend is taken out.",
+  "print-the-sheet-of-dots": "Print the sheet of dots",
+  "set-up-the-camera": "Set up the camera",
+  "no-dots-are-seen": "No dots are seen. Light the sheet evenly.",
+  "the-sheet-must-fill-more-of-the-view": "Nearer: the sheet must fill more of the view.",
+  "the-sheet-must-lie-flat": "The sheet must lie flat and still.",
+  "move-the-sheet-a-little": "Good. Now move the sheet a little.",
+  "hold-the-sheet-flat-in-view": "Lay the sheet flat in view.",
+  "the-lens-is-known": "Saved. Dots lie {off} px off, {bent} px before.",
+  "pictures-of-the-sheet": "{kept, number} of {wanted, number} places",
+  "scale-where-the-sheet-lay": "{scale} px per mm where the sheet lay.",
+  "set-up-before": "Set up before: dots {off} px off.",
 } as const;

@@ -120,4 +120,5 @@ export const pages = {
   "the-repairs": "The repairs",
   handbook: "Handbook",
   "not-measured": "Not measured",
+  "the-camera-of-this-station": "The camera of this station",
 } as const;

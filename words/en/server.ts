@@ -271,4 +271,6 @@ export const server = {
   "there-is-no-such": "There is no {codes}.",
   "good-until-day": "good until {day}",
   "first-must-be-at-most": "{given, number} must be at most {most, number}",
+  "camera-sheet": "Sheet of dots for a camera",
+  "print-at-full-size": "Print at full size: this line is {mm, number} mm. Lay it flat.",
 } as const;

@@ -47,4 +47,17 @@ export const camera: Words<typeof english> = {
     "Una que no se puede limpiar puede ser de la cámara: mueve un poco el panel.",
   "look-for-specks-by-camera": "Buscar motas con la cámara",
   "take-the-film-off-first": "Hay algo encima. Quítalo: primero el panel desnudo, todo blanco.",
+  "what-the-sheet-is-for":
+    "La lente de una cámara curva los bordes rectos. Una hoja de puntos impresa dice cuánto, una vez por cámara; desde entonces se corrige.",
+  "print-the-sheet-of-dots": "Imprimir la hoja de puntos",
+  "set-up-the-camera": "Preparar la cámara",
+  "no-dots-are-seen": "No se ven puntos. Ilumina la hoja por igual.",
+  "the-sheet-must-fill-more-of-the-view": "Más cerca: la hoja debe llenar más la vista.",
+  "the-sheet-must-lie-flat": "La hoja debe estar plana y quieta.",
+  "move-the-sheet-a-little": "Bien. Ahora mueve un poco la hoja.",
+  "hold-the-sheet-flat-in-view": "Pon la hoja plana a la vista.",
+  "the-lens-is-known": "Guardado. Los puntos se desvían {off} px, antes {bent} px.",
+  "pictures-of-the-sheet": "{kept, number} de {wanted, number} lugares",
+  "scale-where-the-sheet-lay": "{scale} px por mm donde estaba la hoja.",
+  "set-up-before": "Preparada antes: puntos a {off} px.",
 };

@@ -123,4 +123,5 @@ export const pages: Words<typeof english> = {
   "the-repairs": "Las reparaciones",
   handbook: "Manual",
   "not-measured": "Sin medir",
+  "the-camera-of-this-station": "La cámara de esta estación",
 };

@@ -276,4 +276,6 @@ export const server: Words<typeof english> = {
   "there-is-no-such": "No existe {codes}.",
   "good-until-day": "válido hasta {day}",
   "first-must-be-at-most": "{given, number} debe ser como máximo {most, number}",
+  "camera-sheet": "Hoja de puntos para una cámara",
+  "print-at-full-size": "Imprime a tamaño real: esta línea mide {mm, number} mm. Déjala plana.",
 };
