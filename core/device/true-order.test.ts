@@ -450,6 +450,20 @@ describe("film", () => {
     );
   });
 
+  it("keeps a sweep before the camera apart from single readings: their light has another scale", () => {
+    const { scene } = upTo(opened(bare, "film"), "axis-read");
+    const single = { film: "front", angleDeg: 10, level: 700, source: "hand" };
+    const readings = Array.from({ length: 30 }, (_, k) => ({ angleDeg: 6 * k, level: 0.5 }));
+    const sweep = { film: "front", source: "camera", readings };
+    expect(missing(scene, "axis-swept", sweep)).to.deep.equal([]);
+    const swept = after(after(scene, "axis-read", single, 90), "axis-swept", sweep, 91);
+    expect(swept.state.film.readings.front).to.have.length(30);
+    expect(missing(swept, "axis-chosen", { ...sweep, axisDeg: 45 })).to.not.include("axis-read front");
+    expect(after(swept, "axis-read", single, 92).state.film.readings.front).to.have.length(1);
+    const little = { ...sweep, readings: readings.slice(0, 11) };
+    expect(fault(scene, "axis-swept", little)).to.equal("fault.swept-too-little");
+  });
+
   it("opens no soldered connector by one press", () => {
     const { scene } = upTo(opened(backlight, "backlight"), "connector-opened");
     expect(fault(scene, "connector-opened", { connector: "light" })).to.equal("fault.soldered");

@@ -7,6 +7,7 @@ import { t } from "../../words/camera.ts";
 /** So often a frame is looked at, ms, at the earliest moment after it; where the last one takes longer, the newest counts. */
 const EVERY_MS = 115;
 const TICK_MS = 20;
+const MOST_WIDTH_PX = 1_600;
 
 const faultWords = (fault: CameraFault): string => {
   switch (fault) {
@@ -59,6 +60,8 @@ export function LiveCamera<Answer>({
     told.current = (answer) => onAnswer(answer, isSimulated ? "simulated" : "camera", chosen);
   });
   const [answers, setAnswers] = useState(0);
+  const [isBroken, setBroken] = useState(false);
+  const [rounds, setRounds] = useState(0);
   const look = useRef((picture: ImageBitmap) => {
     isBusy.current = true;
     worker.current?.postMessage(picture, [picture]);
@@ -67,13 +70,15 @@ export function LiveCamera<Answer>({
     const fresh = start.current();
     worker.current = fresh;
     isBusy.current = false;
+    fresh.onerror = () => setBroken(true);
     fresh.onmessage = ({ data }: MessageEvent<Answer>) => {
       isBusy.current = false;
+      setBroken(false);
       setAnswers((n) => n + 1);
       told.current(data);
     };
     return () => fresh.terminate();
-  }, []);
+  }, [rounds]);
   useEffect(() => {
     const shown = video.current;
     if (!stream || !shown) return;
@@ -85,13 +90,18 @@ export function LiveCamera<Answer>({
       if (performance.now() - lastMs < EVERY_MS) return;
       lastMs = performance.now();
       isBusy.current = true;
-      void createImageBitmap(shown).then(look.current, () => (isBusy.current = false));
+      // A camera of many megapixels is looked at as the others are.
+      const isLarge = shown.videoWidth > MOST_WIDTH_PX;
+      void createImageBitmap(shown, isLarge ? { resizeWidth: MOST_WIDTH_PX } : {}).then(
+        look.current,
+        () => (isBusy.current = false),
+      );
     }, TICK_MS);
     return () => clearInterval(timer);
   }, [stream]);
   useEffect(() => {
     if (isStraightened) worker.current?.postMessage({ lens: lensOf(chosen)?.lens ?? null });
-  }, [isStraightened, chosen]);
+  }, [isStraightened, chosen, rounds]);
   const standIn = useRef(simulated);
   useEffect(() => {
     const what = standIn.current;
@@ -134,6 +144,11 @@ export function LiveCamera<Answer>({
           <video ref={video} muted playsInline aria-label={t("what-the-camera-sees")} className={picture} />
         )}
         {!fault && overlay}
+        {isBroken && (
+          <p role="alert" className="absolute inset-x-0 bottom-0 bg-raised p-2 text-danger">
+            {t("the-look-broke-off")}
+          </p>
+        )}
         {isSimulated && (
           <p className="absolute top-0 left-0 bg-ink px-2 text-on-ink">{t("simulated-camera")}</p>
         )}
@@ -141,8 +156,16 @@ export function LiveCamera<Answer>({
       <div className="grid content-start gap-2">
         {children?.(look.current, fault === null)}
         <span className="flex flex-wrap gap-2">
-          {fault && fault !== "insecure" && (
-            <button type="button" className="control" onClick={again}>
+          {(isBroken || (fault && fault !== "insecure")) && (
+            <button
+              type="button"
+              className="control"
+              onClick={() => {
+                setBroken(false);
+                setRounds(rounds + 1);
+                again();
+              }}
+            >
               {t("try-again")}
             </button>
           )}

@@ -57,4 +57,5 @@ export const camera = {
   "pictures-of-the-sheet": "{kept, number} of {wanted, number} places",
   "scale-where-the-sheet-lay": "{scale} px per mm where the sheet lay.",
   "set-up-before": "Set up before: dots {off} px off.",
+  "the-look-broke-off": "The look broke off. Press Try again.",
 } as const;

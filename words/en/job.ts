@@ -343,6 +343,7 @@ export const job = {
   "fault.piece-free-already": "{piece} is free already.",
   "fault.piece-out-of-turn": "A strip before this one still holds.",
   "fault.off-already": "The old {line} is off already.",
+  "fault.swept-too-little": "The film was turned too little: read it over {degrees, number}° at least.",
   "fault.old-film-gone": "The old {film} film is gone.",
   "fault.corner-up-already": "A corner of the {film} film is up already.",
   "fault.no-dry-edge": "No edge of this family must stay dry.",

@@ -33,7 +33,7 @@ export const camera: Words<typeof english> = {
   "axis-must-be-a-number-from": "El eje debe ser un número de -180 a 180; {typed} no lo es.",
   "save-the-sweep": "Guardar estas lecturas",
   "begin-again": "Empezar de nuevo",
-  "no-border-is-seen-light-the-panel-white": "No se ve el marco. Pon el panel en blanco.",
+  "no-border-is-seen-light-the-panel-white": "No se ve el margen. Pon el panel en blanco.",
   "no-glass-stands-out": "Ningún cristal destaca del banco. Acércate, o ponlo sobre un fondo más claro.",
   "read-again-and-again-nudge-the-glass": "Se lee una y otra vez: ajusta el cristal y guarda.",
   "not-dark-enough-for-specks": "Falta oscuridad. Cara oscura, lámpara rasante de lado.",
@@ -60,4 +60,5 @@ export const camera: Words<typeof english> = {
   "pictures-of-the-sheet": "{kept, number} de {wanted, number} lugares",
   "scale-where-the-sheet-lay": "{scale} px por mm donde estaba la hoja.",
   "set-up-before": "Preparada antes: puntos a {off} px.",
+  "the-look-broke-off": "La revisión se interrumpió. Pulsa Reintentar.",
 };

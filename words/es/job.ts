@@ -342,6 +342,7 @@ export const job: Words<typeof english> = {
   "fault.piece-free-already": "{piece} ya está libre.",
   "fault.piece-out-of-turn": "Un tramo anterior aún sujeta.",
   "fault.off-already": "Lo viejo ya está fuera: {line}.",
+  "fault.swept-too-little": "La película se giró muy poco: léela al menos en {degrees, number}°.",
   "fault.old-film-gone": "La película {film} vieja ya no está.",
   "fault.corner-up-already": "Ya hay una esquina levantada de la película {film}.",
   "fault.no-dry-edge": "Ningún borde de esta familia debe quedar seco.",

@@ -380,8 +380,8 @@ export const work: Words<typeof english> = {
   "no-label-of-a-lot": "Esa no es la etiqueta de un lote.",
   "is-of-another-kind": "{code} es {kind}, no {asked}.",
   "is-out-of-date-take-another": "{code} está caducado. Toma otro.",
-  "border-by-camera": "Marco con la cámara",
+  "border-by-camera": "Margen con la cámara",
   "stop-the-camera": "Parar la cámara",
   "sweep-by-camera": "Gira una película ante la cámara",
-  "border-as-it-is-now": "El marco tal como está",
+  "border-as-it-is-now": "El margen tal como está",
 };

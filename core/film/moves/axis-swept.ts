@@ -4,8 +4,12 @@ import { defineMove, inStage, never, noHazard } from "../../device/define-move.t
 import { message } from "../../job/message.ts";
 import { handsIn } from "../../open/open-facts.ts";
 import { bounded, oneOf } from "../../units.ts";
-import { LEAST_READINGS } from "../film-facts.ts";
+import { foldDeg } from "../axis-angle.ts";
 import { filmSide } from "../films.ts";
+
+/** Fewer steps of half a turn tell no axis. */
+const STEP_DEG = 6;
+const LEAST_STEPS = 12;
 
 /** A film that was turned over the old one before a camera: many angles and the light at each. What was read before had another scale, and gives way. */
 export const axisSwept = defineMove({
@@ -17,15 +21,20 @@ export const axisSwept = defineMove({
     source: oneOf(["camera", "simulated camera"]),
     readings: z
       .array(z.strictObject({ angleDeg: bounded(-360, 360), level: bounded(0, 10) }))
-      .min(LEAST_READINGS)
+      .min(1)
       .max(240),
   }),
   told: "answer",
   meets: ["axis-read"],
   offers: never,
   needs: () => handsIn,
-  faults: ({ state }, { film }) =>
-    lineOf(state, film).old === "off" ? message("fault.old-film-gone", { film }) : null,
+  faults: ({ state }, { film, readings }) => {
+    if (lineOf(state, film).old === "off") return message("fault.old-film-gone", { film });
+    const steps = new Set(readings.map(({ angleDeg }) => Math.floor(foldDeg(angleDeg) / STEP_DEG)));
+    return steps.size < LEAST_STEPS
+      ? message("fault.swept-too-little", { degrees: STEP_DEG * LEAST_STEPS })
+      : null;
+  },
   does: ({ state }, { film, source, readings }) => ({
     ...state,
     film: {
@@ -41,6 +50,6 @@ export const axisSwept = defineMove({
   example: {
     film: "front",
     source: "camera",
-    readings: [0, 45, 90, 135].map((angleDeg) => ({ angleDeg, level: angleDeg === 45 ? 0.8 : 0.4 })),
+    readings: Array.from({ length: 15 }, (_, k) => ({ angleDeg: 12 * k, level: k === 3 ? 0.8 : 0.4 })),
   },
 });

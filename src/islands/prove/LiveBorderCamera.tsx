@@ -24,7 +24,7 @@ export function LiveBorderCamera({
   simulated: SimulatedLive;
   /** What the widths mean, for who listens. */
   says: (ends: BorderWidths) => string;
-  onRead: (ends: BorderWidths, from: "camera" | "simulated") => void;
+  onRead: (ends: BorderWidths | null, from: "camera" | "simulated") => void;
   /** The widths as they are told. */
   children: ReactNode;
 }) {
@@ -46,8 +46,9 @@ export function LiveBorderCamera({
       simulated={simulated}
       onAnswer={(next, from) => {
         setAnswer(next);
-        if (next.seen.at === "border" && next.seen.ends && next.seen.frames >= LEAST_FRAMES)
-          onRead(next.seen.ends, from);
+        if (next.seen.at !== "border") return;
+        // What is not seen now is not what was seen before.
+        onRead(next.seen.frames >= LEAST_FRAMES ? next.seen.ends : null, from);
       }}
       className="grid h-full min-h-0 w-full grid-rows-[minmax(10rem,1fr)_auto] gap-3 side:grid-cols-[minmax(0,1fr)_16rem] side:grid-rows-1"
       overlay={

@@ -104,7 +104,7 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
           <LiveBorderCamera
             simulated={{ of: "border", code, outline: family.outline, borderMm: family.borderMm }}
             says={(widthsMm) => calculateBorderCheck({ panel: { widthMm, heightMm }, widthsMm }).nudge}
-            onRead={onRead}
+            onRead={(ends, from) => (ends ? onRead(ends, from) : setDraft(unread))}
           >
             <dl
               className="grid grid-cols-4 gap-x-3 text-center lg:grid-cols-[auto_1fr] lg:text-left"
