@@ -1,6 +1,8 @@
 import { chromium as browserType, type Page } from "@playwright/test";
 import { mkdirSync, readdirSync, rmSync } from "node:fs";
 import path from "node:path";
+import { asksFor, familyNamed, workedTo } from "../test/bench-hand.ts";
+import { bringIn } from "../test/e2e/workshop.ts";
 import { ensureBuilt } from "./build.ts";
 import { chromium } from "./chromium.ts";
 import { openWorkshop } from "./workshop.ts";
@@ -20,6 +22,8 @@ interface Picture {
 const LOADING_MS = 22_000;
 /** Longer than anything on a page takes to come to rest. */
 const SETTLED_MS = 1_500;
+/** A simulated film is far round by then. */
+const SWEPT_MS = 4_000;
 const FOLDER = "docs/screenshots";
 // Those with a running timer come first, while it runs.
 const pictures: Picture[] = [
@@ -32,7 +36,6 @@ const pictures: Picture[] = [
   { name: "quotation", path: "/jobs/GW-1158/quotation" },
   { name: "open", path: "/jobs/GW-1152" },
   { name: "clean", path: "/jobs/GW-1155" },
-  { name: "hold", path: "/jobs/GW-1162" },
   { name: "film-shelf", path: "/film" },
   { name: "jobs", path: "/jobs" },
   { name: "bond-dark-room", path: "/jobs/GW-1158", ground: "dark" },
@@ -49,6 +52,20 @@ const pictures: Picture[] = [
   { name: "certificate", path: "/jobs/GW-1161/certificate" },
   { name: "family-editor", path: "/families/NH-6/edit?part=panel" },
   { name: "new-job", path: "/jobs/new" },
+  {
+    name: "axis-by-camera",
+    path: "/",
+    before: async (page) => {
+      const { origin } = new URL(page.url());
+      const job = workedTo(familyNamed("KB-15"), "film", asksFor("axis-read"), { endMs: Date.now() });
+      await bringIn(origin, "GW-1181", job);
+      await page.goto(`${origin}/jobs/GW-1181`);
+      await page.getByRole("button", { name: "Turn a film before the camera" }).click();
+      await page.getByRole("button", { name: "Simulated camera" }).click();
+      await page.getByTestId("swept-axis").waitFor();
+      await page.waitForTimeout(SWEPT_MS);
+    },
+  },
 ];
 
 await ensureBuilt();

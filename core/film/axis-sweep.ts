@@ -1,5 +1,5 @@
 import { findPanel } from "../prove/find-panel.ts";
-import { apartPx, pxPerMmOf, squareUp, type Corners } from "../prove/square-up.ts";
+import { apartPx, pxPerMmOf, squareUp, type Corners, withTop, type Top } from "../prove/square-up.ts";
 import { median } from "../median.ts";
 import { foldDeg } from "./axis-angle.ts";
 import { edgeTurnDeg } from "./edge-turn.ts";
@@ -106,7 +106,10 @@ export class AxisSweep {
   /** As it lay in the last frame that told; not folded. */
   private lastDeg: number | null = null;
 
-  constructor(private readonly outline: { widthMm: number; heightMm: number }) {}
+  constructor(
+    private readonly outline: { widthMm: number; heightMm: number },
+    private readonly top: Top = "up",
+  ) {}
 
   look(frame: Frame): SweepSeen {
     return this.panel ? this.lookAtFilm(frame, this.panel) : this.lookAtPanel(frame);
@@ -130,7 +133,8 @@ export class AxisSweep {
   }
 
   private lookAtPanel(frame: Frame): SweepSeen {
-    const corners = findPanel(frame);
+    const found = findPanel(frame);
+    const corners = found && withTop(found, this.top);
     if (!corners) {
       this.bare.length = 0;
       return this.seen("panel", { fault: "no panel" });

@@ -1,7 +1,7 @@
 import { median } from "../median.ts";
 import { findPanel } from "./find-panel.ts";
 import { photoBorder, type BorderWidths } from "./photo-border.ts";
-import { pxPerMmOf, squareUp, apartPx, type Corners } from "./square-up.ts";
+import { pxPerMmOf, squareUp, apartPx, type Corners, withTop, type Top } from "./square-up.ts";
 
 interface Frame {
   rgba: Uint8ClampedArray;
@@ -39,10 +39,12 @@ export class LiveBorder {
   constructor(
     private readonly outline: { widthMm: number; heightMm: number },
     private readonly borderMm: number,
+    private readonly top: Top = "up",
   ) {}
 
   look(frame: Frame): BorderSeen {
-    const corners = findPanel(frame);
+    const found = findPanel(frame);
+    const corners = found && withTop(found, this.top);
     if (!corners) return this.nothing(null, "no glass");
     const pxPerMm = pxPerMmOf(corners, this.outline, MOST_SIDE_PX);
     const size = {

@@ -1,7 +1,7 @@
 import { findPanel } from "./find-panel.ts";
 import { nearPlaces } from "./near-places.ts";
 import { greyOf } from "./picture.ts";
-import { apartPx, isConvex, pxPerMmOf, type Corners } from "./square-up.ts";
+import { apartPx, isConvex, pxPerMmOf, type Corners, withTop, type Top } from "./square-up.ts";
 
 interface Frame {
   rgba: Uint8ClampedArray;
@@ -87,7 +87,10 @@ export class LiveHunt {
   /** What was seen where the panel lay before it was moved. */
   private before: { corners: Corners; specks: readonly SeenSpeck[] } | null = null;
 
-  constructor(private readonly outline: { widthMm: number; heightMm: number }) {}
+  constructor(
+    private readonly outline: { widthMm: number; heightMm: number },
+    private readonly top: Top = "up",
+  ) {}
 
   look(frame: Frame): HuntSeen {
     const { width, height } = frame;
@@ -164,7 +167,8 @@ export class LiveHunt {
 
   /** Where the panel lies now, and which pixels are its face; whether it is seen. */
   private findFace(frame: Frame): boolean {
-    const found = findPanel(frame);
+    const upright = findPanel(frame);
+    const found = upright && withTop(upright, this.top);
     const known = this.corners;
     if (found && known && !found.some((corner, i) => apartPx(corner, known[i]!) > PANEL_MOVED_PX))
       return true;

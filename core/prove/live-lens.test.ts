@@ -37,6 +37,22 @@ describe("the stand-in's live camera", function () {
     expect(live.look(simulatedFrame(panel, 0)).fault).to.equal("no sheet");
   });
 
+  it("shows a long panel on its side, and its border is told in the panel's own directions", () => {
+    const outline = { widthMm: 70, heightMm: 150 };
+    const straight = straightener(SIMULATED_LENS);
+    const mean = ([a, b]: readonly [number, number]) => (a + b) / 2;
+    const told = (["up", "right", "left"] as const).map((top) => {
+      const glass = { of: "border", code: "GW-2", outline, borderMm: 4, top } as const;
+      const { ends } = new LiveBorder(outline, 4, top).look(straight(simulatedFrame(glass, 0)));
+      return { x: mean(ends!.right) - mean(ends!.left), y: mean(ends!.bottom) - mean(ends!.top) };
+    });
+    for (const one of told) {
+      expect(one.x).to.be.closeTo(told[0]!.x, 0.25);
+      expect(one.y).to.be.closeTo(told[0]!.y, 0.25);
+    }
+    expect(Math.hypot(told[0]!.x, told[0]!.y)).to.be.above(0.5);
+  });
+
   it("shows a glass that is nudged into its place", () => {
     const glass = {
       of: "border",

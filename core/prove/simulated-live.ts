@@ -12,10 +12,10 @@ import {
   type LiveScene,
   type LiveSpeck,
 } from "./live-scene.ts";
-import type { Corners } from "./square-up.ts";
+import { withTop, type Top } from "./square-up.ts";
 
 /** What the stand-in's live camera looks at. */
-export type SimulatedLive = Pick<Family, "outline" | "borderMm"> & { code: string } & (
+export type SimulatedLive = Pick<Family, "outline" | "borderMm"> & { code: string; top?: Top } & (
     { of: "film"; axisDeg: number } | { of: "border" } | { of: "specks" } | { of: "sheet" }
   );
 
@@ -98,7 +98,11 @@ function sceneAt(what: SimulatedLive, atMs: number, random: () => number): LiveS
 
 /** What the stand-in's live camera sees so long after it was switched on: work that goes on before it, in noise of its own. */
 export function simulatedFrame(what: SimulatedLive, atMs: number): Photo {
-  const { widthMm, heightMm } = what.outline;
+  const { outline, top = "up" } = what;
+  const isUpright = top === "up" || top === "down";
+  const [widthMm, heightMm] = isUpright
+    ? [outline.widthMm, outline.heightMm]
+    : [outline.heightMm, outline.widthMm];
   const random = randomStream(numberOf(what.code, 41, 99_991));
   const pxPerMm = FILLED * Math.min(WIDTH / widthMm, HEIGHT / heightMm);
   const turn = (random() - 0.5) * 0.1;
@@ -109,7 +113,7 @@ export function simulatedFrame(what: SimulatedLive, atMs: number): Photo {
       y: HEIGHT / 2 + x * Math.sin(turn) + y * Math.cos(turn),
     };
   };
-  const corners: Corners = [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)];
+  const corners = withTop([corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)], top);
   const camera = { width: WIDTH, height: HEIGHT, corners, lens: SIMULATED_LENS };
   const { rgb } = lightOnSensor(sceneAt(what, atMs, random), what.outline, camera);
   const chance = randomStream(Math.round(atMs) + 1);

@@ -44,6 +44,20 @@ export const mapToCorners = (width: number, height: number, corners: Corners): n
     corners,
   );
 
+/** To which side of the picture a panel's own top lies. */
+export const tops = ["up", "right", "down", "left"] as const;
+export type Top = (typeof tops)[number];
+
+/**
+ * The corners in the panel's own order, where it does not lie upright in the picture.
+ *
+ * @example
+ * const corners = [{ x: 0, y: 0 }, { x: 9, y: 0 }, { x: 9, y: 4 }, { x: 0, y: 4 }];
+ * withTop(corners, "left")[0] // { x: 0, y: 4 }
+ */
+export const withTop = (corners: Corners, top: Top): Corners =>
+  corners.map((_, k) => corners[(k + tops.indexOf(top)) % 4]!) as unknown as Corners;
+
 export const apartPx = (a: PixelPoint, b: PixelPoint): number => Math.hypot(a.x - b.x, a.y - b.y);
 
 /** How fine a panel of this size can be squared up without pixels between its own, px per mm; no side longer than `mostPx`. */

@@ -3,15 +3,15 @@ import type { Photo } from "../../core/prove/inspect-photo.ts";
 import { LiveBorder, type BorderSeen } from "../../core/prove/live-border.ts";
 import { bent, straightener, type Lens } from "../../core/prove/lens.ts";
 import { LiveLens, type LensSeen } from "../../core/prove/live-lens.ts";
-import type { Corners } from "../../core/prove/square-up.ts";
+import type { Corners, Top } from "../../core/prove/square-up.ts";
 import { LiveHunt, type HuntSeen } from "../../core/prove/live-hunt.ts";
 import { framePixels } from "./frame-pixels.ts";
 
 /** What a live camera looks for; told before the first frame, and again to begin anew. */
 export type LiveTask =
-  | { of: "film"; outline: { widthMm: number; heightMm: number } }
-  | { of: "border"; outline: { widthMm: number; heightMm: number }; borderMm: number }
-  | { of: "specks"; outline: { widthMm: number; heightMm: number } }
+  | { of: "film"; outline: { widthMm: number; heightMm: number }; top: Top }
+  | { of: "border"; outline: { widthMm: number; heightMm: number }; top: Top; borderMm: number }
+  | { of: "specks"; outline: { widthMm: number; heightMm: number }; top: Top }
   | { of: "sheet" };
 
 export type LiveSeen =
@@ -27,11 +27,11 @@ let look: ((frame: Photo) => LiveSeen) | null = null;
 function begun(task: LiveTask): NonNullable<typeof look> {
   switch (task.of) {
     case "film": {
-      const sweep = new AxisSweep(task.outline);
+      const sweep = new AxisSweep(task.outline, task.top);
       return (frame) => ({ at: "film", ...sweep.look(frame) });
     }
     case "border": {
-      const border = new LiveBorder(task.outline, task.borderMm);
+      const border = new LiveBorder(task.outline, task.borderMm, task.top);
       return (frame) => ({ at: "border", ...border.look(frame) });
     }
     case "sheet": {
@@ -39,7 +39,7 @@ function begun(task: LiveTask): NonNullable<typeof look> {
       return (frame) => ({ at: "sheet", ...lens.look(frame) });
     }
     case "specks": {
-      const hunt = new LiveHunt(task.outline);
+      const hunt = new LiveHunt(task.outline, task.top);
       return (frame) => ({ at: "specks", ...hunt.look(frame) });
     }
   }

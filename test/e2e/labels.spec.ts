@@ -35,6 +35,11 @@ test("a lot is taken by its label before the camera; what is no lot's label, or 
   workshop,
 }) => {
   const { url } = workshop;
+  await bringIn(
+    url,
+    CODE,
+    workedTo(familyNamed("TK-5"), "layer", asksFor("lot-taken"), { endMs: Date.now() }),
+  );
   // Over and over: nothing, a tray's label, a tape's, and then the adhesive's.
   seenByCamera(
     [
@@ -42,12 +47,7 @@ test("a lot is taken by its label before the camera; what is no lot's label, or 
       { of: "job", code: "GW-1160" } as const,
       { of: "lot", code: "L-NOWHERE" } as const,
       { of: "lot", code: "LA-127" } as const,
-    ].flatMap((label) => Array.from({ length: FRAMES_EACH }, () => frameOf(label))),
-  );
-  await bringIn(
-    url,
-    CODE,
-    workedTo(familyNamed("TK-5"), "layer", asksFor("lot-taken"), { endMs: Date.now() }),
+    ].flatMap((label) => new Array<Photo>(FRAMES_EACH).fill(frameOf(label))),
   );
   await standAtBench(page, url);
   await visit(page, `/jobs/${CODE}`);

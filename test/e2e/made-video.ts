@@ -43,11 +43,12 @@ function planes({ rgba, width, height }: Photo): Buffer {
 /** What the made camera sees from when it is opened: each photo for one frame, ten a second. */
 export function seenByCamera(photos: readonly Photo[]): void {
   const { width, height } = photos[0]!;
+  const made = new Map([...new Set(photos)].map((photo) => [photo, planes(photo)]));
   writeFileSync(
     video,
     Buffer.concat([
       Buffer.from(`YUV4MPEG2 W${width} H${height} F10:1 Ip A1:1 C420jpeg\n`),
-      ...photos.flatMap((photo) => [Buffer.from("FRAME\n"), planes(photo)]),
+      ...photos.flatMap((photo) => [Buffer.from("FRAME\n"), made.get(photo)!]),
     ]),
   );
 }

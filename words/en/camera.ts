@@ -58,4 +58,9 @@ export const camera = {
   "scale-where-the-sheet-lay": "{scale} px per mm where the sheet lay.",
   "set-up-before": "Set up before: dots {off} px off.",
   "the-look-broke-off": "The look broke off. Press Try again.",
+  "top-of-the-panel-in-the-picture": "Top of the panel in the picture",
+  "top-is-up": "Panel's top: up",
+  "top-is-at-the-right": "Panel's top: right",
+  "top-is-down": "Panel's top: down",
+  "top-is-at-the-left": "Panel's top: left",
 } as const;

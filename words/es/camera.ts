@@ -61,4 +61,9 @@ export const camera: Words<typeof english> = {
   "scale-where-the-sheet-lay": "{scale} px por mm donde estaba la hoja.",
   "set-up-before": "Preparada antes: puntos a {off} px.",
   "the-look-broke-off": "La revisión se interrumpió. Pulsa Reintentar.",
+  "top-of-the-panel-in-the-picture": "Lado de arriba del panel en la imagen",
+  "top-is-up": "Parte alta: arriba",
+  "top-is-at-the-right": "Parte alta: derecha",
+  "top-is-down": "Parte alta: abajo",
+  "top-is-at-the-left": "Parte alta: izquierda",
 };

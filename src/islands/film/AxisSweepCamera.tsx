@@ -7,6 +7,7 @@ import type { SimulatedLive } from "../../../core/prove/simulated-live.ts";
 import { beginLive } from "../../camera/begin-live.ts";
 import { FrameOverlay } from "../../camera/FrameOverlay.tsx";
 import { LiveCamera } from "../../camera/LiveCamera.tsx";
+import { TopPicker, useTop } from "../../camera/TopPicker.tsx";
 import { Field } from "../../ui/Field.tsx";
 import { typedWithin } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
@@ -58,6 +59,7 @@ export function AxisSweepCamera({
 }) {
   const [answer, setAnswer] = useState<LiveAnswer | null>(null);
   const [round, setRound] = useState(0);
+  const [top, setTop] = useTop();
   const [typed, setTyped] = useDraft("swept film's axis", "0");
   const ownDeg = typedWithin(typed, [-180, 180]);
   const seen = answer?.seen.at === "film" ? answer.seen : null;
@@ -84,9 +86,9 @@ export function AxisSweepCamera({
   const lineMm = 0.35 * Math.min(widthMm, heightMm);
   return (
     <LiveCamera<LiveAnswer>
-      key={round}
-      begin={() => beginLive({ of: "film", outline: simulated.outline })}
-      simulated={simulated}
+      key={`${round} ${top}`}
+      begin={() => beginLive({ of: "film", outline: simulated.outline, top })}
+      simulated={{ ...simulated, top }}
       onAnswer={(next, from) => {
         setAnswer(next);
         setSimulated(from === "simulated");
@@ -172,6 +174,13 @@ export function AxisSweepCamera({
             >
               {t("begin-again")}
             </button>
+            <TopPicker
+              top={top}
+              onPick={(next) => {
+                setAnswer(null);
+                setTop(next);
+              }}
+            />
             <button type="button" className="control" onClick={onLeave}>
               {t("put-the-camera-away")}
             </button>

@@ -47,7 +47,7 @@ export function LiveHuntCamera({ simulated, onLeave }: { simulated: SimulatedLiv
   }, [isClear, sentence]);
   return (
     <LiveCamera<LiveAnswer>
-      begin={() => beginLive({ of: "specks", outline })}
+      begin={() => beginLive({ of: "specks", outline, top: "up" })}
       simulated={simulated}
       onAnswer={setAnswer}
       className="grid h-full min-h-0 w-full grid-rows-[minmax(12rem,1fr)_auto] gap-3 side:grid-cols-[minmax(0,1fr)_18rem] side:grid-rows-1"

@@ -103,7 +103,7 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
         <Suspense fallback={<span />}>
           <LiveBorderCamera
             simulated={{ of: "border", code, outline: family.outline, borderMm: family.borderMm }}
-            says={(widthsMm) => calculateBorderCheck({ panel: { widthMm, heightMm }, widthsMm }).nudge}
+            check={(widthsMm) => calculateBorderCheck({ panel: { widthMm, heightMm }, widthsMm })}
             onRead={(ends, from) => (ends ? onRead(ends, from) : setDraft(unread))}
           >
             <dl
