@@ -8,7 +8,7 @@ import { AxisSweep, type SweepSeen } from "./axis-sweep.ts";
 import { calculateFilmAxis } from "./film-axis.ts";
 
 const panel = { widthMm: 110, heightMm: 70 };
-const cameraOf = (seed: number) => madeCamera(seed, panel, 400, 260);
+const cameraOf = (seed: number) => madeCamera(seed, panel, 340, 220);
 
 function swept(seed: number, axisDeg: number, many: number, bent = (photo: Photo) => photo) {
   const sweep = new AxisSweep(panel);
@@ -50,9 +50,21 @@ describe("a film turned over a lit panel before a camera", function () {
       ...size,
       rgba: rgba.map((v, i) => (i % 4 === 3 ? 255 : curve[v]!)),
     });
-    const { seen } = swept(8, 71, 44, bent);
+    const { seen } = swept(8, 71, 38, bent);
     const found = calculateFilmAxis({ readings: [...seen.readings], drift: "none" });
     expect(axesApartDeg(found.axisDeg, 71)).to.be.below(0.5);
+  });
+
+  it("asks for the bare panel once more where panel or camera were moved", () => {
+    const sweep = new AxisSweep(panel);
+    const camera = cameraOf(7);
+    for (let k = 0; k < 6; k += 1) sweep.look(madeFrame(camera, filmScene(panel, 30, null, 1)));
+    const film = { longMm: 55, shortMm: 36, angleDeg: 20, offMm: { x: 0, y: 0 } };
+    const lying = madeFrame(camera, filmScene(panel, 30, film, 1));
+    for (let k = 0; k < 12; k += 1) expect(sweep.look(lying).of).to.equal("film");
+    const moved = madeFrame(camera, filmScene(panel, 30, film, 1), 9);
+    const faults = Array.from({ length: 11 }, () => sweep.look(moved).fault);
+    expect(faults).to.include("moved");
   });
 
   it("takes no panel for bare that has a film on it, lying or turning", () => {
@@ -71,7 +83,7 @@ describe("a film turned over a lit panel before a camera", function () {
     const film = { longMm: 55, shortMm: 36, offMm: { x: 0, y: 0 } };
     const frameOf = (angleDeg: number, offMm = film.offMm) =>
       madeFrame(camera, filmScene(panel, 30, { ...film, angleDeg, offMm }, 1));
-    const grey = { rgba: new Uint8ClampedArray(4 * 400 * 260).fill(120), width: 400, height: 260 };
+    const grey = { rgba: new Uint8ClampedArray(4 * 340 * 220).fill(120), width: 340, height: 220 };
     const sweep = new AxisSweep(panel);
     expect(sweep.look(grey).fault).to.equal("no panel");
     const dim = madeFrame(camera, (x, y) => (x > 0 && y > 0 && x < 110 && y < 70 ? 0.05 : 0.01));

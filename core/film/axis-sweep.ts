@@ -24,6 +24,7 @@ export type SweepFault =
   | "too bright"
   | "too dark"
   | "not bare"
+  | "moved"
   | "no film"
   | "not over the middle"
   | "too fast";
@@ -50,6 +51,9 @@ const OF_ITS_OWN = 0.8;
 /** So many frames of the bare panel in a row, the corners no further from one another than this, px. */
 const BARE_FRAMES = 5;
 const STILL_PX = 2;
+/** So often it is looked whether the panel still lies there, frames, and further than this it does not, px. */
+const FIND_EVERY = 5;
+const MOVED_PX = 5;
 /** The light is read within so much of the shorter side about the middle. */
 const DISC_SHARE = 0.08;
 /** The rim of the panel is left out, as a share of its longer side. */
@@ -103,6 +107,9 @@ export class AxisSweep {
     levels: 0,
     frames: 0,
   }));
+  private frames = 0;
+  /** How often in a row the panel was found elsewhere. */
+  private elsewhere = 0;
   /** As it lay in the last frame that told; not folded. */
   private lastDeg: number | null = null;
 
@@ -172,6 +179,11 @@ export class AxisSweep {
   }
 
   private lookAtFilm(frame: Frame, panel: NonNullable<AxisSweep["panel"]>): SweepSeen {
+    if (this.hasMoved(frame, panel.corners)) {
+      this.panel = null;
+      this.bare.length = 0;
+      return this.seen("panel", { fault: "moved" });
+    }
     const { width, height } = this.size;
     const share = this.squared(frame, panel.corners);
     for (let i = 0; i < share.length; i += 1) share[i] = share[i]! / Math.max(1e-3, panel.light[i]!);
@@ -197,6 +209,17 @@ export class AxisSweep {
     step.levels += level;
     step.frames += 1;
     return this.seen("film", { angleDeg: foldDeg(angleDeg), level });
+  }
+
+  /** Whether the panel lies elsewhere than when it was bare, by most of its corners: a hand hides one or two. */
+  private hasMoved(frame: Frame, corners: Corners): boolean {
+    this.frames += 1;
+    if (this.frames % FIND_EVERY !== 0) return false;
+    const found = findPanel(frame);
+    const now = found && withTop(found, this.top);
+    const isElsewhere = now && corners.filter((corner, i) => apartPx(corner, now[i]!) > MOVED_PX).length >= 3;
+    this.elsewhere = isElsewhere ? this.elsewhere + 1 : 0;
+    return this.elsewhere >= 2;
   }
 
   private sizeFor(corners: Corners) {

@@ -1,11 +1,12 @@
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { Matrix, solve } from "ml-matrix";
+import { boxMean } from "./box-mean.ts";
 import { cameraSheet } from "./camera-sheet.ts";
 import type { Photo } from "./inspect-photo.ts";
 import { straightened, type Lens } from "./lens.ts";
-import { nearPlaces } from "./near-places.ts";
 import { greyOf } from "./picture.ts";
 import { apartPx, takenBy, type PixelPoint } from "./square-up.ts";
+import { weighedGroups } from "./weighed-groups.ts";
 
 /** A dot of the sheet in a picture, and which of its grid it is, counted from any of them. */
 export interface SeenDot extends PixelPoint {
@@ -40,68 +41,20 @@ const LEAST_REACH = 0.5;
 function darkDiscs({ rgba, width, height }: Photo): PixelPoint[] {
   const { light } = greyOf(rgba, width, height);
   const reach = Math.max(6, Math.round(AROUND_SHARE * height));
-  const around = meanAround(light, width, height, reach);
+  const around = boxMean(light, width, height, reach);
   const out: number[] = [];
   for (let i = 0; i < light.length; i += 1) if (around[i]! - light[i]! > DARKER) out.push(i);
   const at = Int32Array.from(out);
-  const { order, starts, count } = nearPlaces(at, width, 1);
-  const discs: PixelPoint[] = [];
-  for (let g = 0; g < count; g += 1) {
-    let [sx, sy, weight] = [0, 0, 0];
-    let [left, right, top, bottom] = [width, 0, height, 0];
-    for (let k = starts[g]!; k < starts[g + 1]!; k += 1) {
-      const i = at[order[k]!]!;
-      const [x, y] = [i % width, Math.floor(i / width)];
-      const darker = around[i]! - light[i]!;
-      sx += darker * (x + 0.5);
-      sy += darker * (y + 0.5);
-      weight += darker;
-      [left, right, top, bottom] = [
-        Math.min(left, x),
-        Math.max(right, x),
-        Math.min(top, y),
-        Math.max(bottom, y),
-      ];
-    }
+  const darker = (i: number) => around[i]! - light[i]!;
+  return weighedGroups(at, width, 1, darker).filter(({ left, right, top, bottom, pixels }) => {
     const [wide, tall] = [right - left + 1, bottom - top + 1];
-    const fills = (starts[g + 1]! - starts[g]!) / (wide * tall);
+    const [short, long] = [Math.min(wide, tall), Math.max(wide, tall)];
     const isWhole = left > 0 && top > 0 && right < width - 1 && bottom < height - 1;
-    if (
-      !isWhole ||
-      Math.min(wide, tall) < LEAST_DOT_PX ||
-      Math.max(wide, tall) > MOST_LONG * Math.min(wide, tall)
-    )
-      continue;
-    if (fills < FILLS[0] || fills > FILLS[1]) continue;
-    discs.push({ x: sx / weight, y: sy / weight });
-  }
-  return discs;
-}
-
-/** The mean of the square of this reach around each pixel, from sums over all that lies above and left (Crow 1984). */
-function meanAround(light: Float32Array, width: number, height: number, reach: number): Float32Array {
-  const sums = new Float64Array((width + 1) * (height + 1));
-  for (let y = 0; y < height; y += 1) {
-    let row = 0;
-    for (let x = 0; x < width; x += 1) {
-      row += light[y * width + x]!;
-      sums[(y + 1) * (width + 1) + x + 1] = sums[y * (width + 1) + x + 1]! + row;
-    }
-  }
-  const out = new Float32Array(light.length);
-  for (let y = 0; y < height; y += 1) {
-    const [top, bottom] = [Math.max(0, y - reach), Math.min(height, y + reach + 1)];
-    for (let x = 0; x < width; x += 1) {
-      const [left, right] = [Math.max(0, x - reach), Math.min(width, x + reach + 1)];
-      const sum =
-        sums[bottom * (width + 1) + right]! -
-        sums[top * (width + 1) + right]! -
-        sums[bottom * (width + 1) + left]! +
-        sums[top * (width + 1) + left]!;
-      out[y * width + x] = sum / ((bottom - top) * (right - left));
-    }
-  }
-  return out;
+    const fills = pixels / (wide * tall);
+    return (
+      isWhole && short >= LEAST_DOT_PX && long <= MOST_LONG * short && fills >= FILLS[0] && fills <= FILLS[1]
+    );
+  });
 }
 
 /** Discs in the order of a grid, from the one in their midst outwards: each step is looked for where the last one leads. */

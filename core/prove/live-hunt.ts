@@ -1,7 +1,8 @@
+import { boxMean } from "./box-mean.ts";
 import { findPanel } from "./find-panel.ts";
-import { nearPlaces } from "./near-places.ts";
 import { greyOf } from "./picture.ts";
-import { apartPx, isConvex, pxPerMmOf, type Corners, withTop, type Top } from "./square-up.ts";
+import { apartPx, isConvex, pxPerMmOf, withTop, type Corners, type Top } from "./square-up.ts";
+import { weighedGroups } from "./weighed-groups.ts";
 
 interface Frame {
   rgba: Uint8ClampedArray;
@@ -224,33 +225,14 @@ export class LiveHunt {
     const out: number[] = [];
     for (let i = 0; i < mean.length; i += 1) if (mean[i]! - ground[i]! > least && isSeen(i)) out.push(i);
     const at = Int32Array.from(out);
-    const { order, starts, count } = nearPlaces(at, width, 2);
-    const specks: SeenSpeck[] = [];
-    for (let g = 0; g < count; g += 1) {
-      let [sx, sy, weight, peak, peakAt] = [0, 0, 0, 0, 0];
-      let [left, right, top, bottom] = [width, 0, height, 0];
-      for (let k = starts[g]!; k < starts[g + 1]!; k += 1) {
-        const i = at[order[k]!]!;
-        const [x, y] = [i % width, Math.floor(i / width)];
-        const above = mean[i]! - ground[i]!;
-        sx += above * (x + 0.5);
-        sy += above * (y + 0.5);
-        weight += above;
-        if (above > peak) [peak, peakAt] = [above, i];
-        [left, right, top, bottom] = [
-          Math.min(left, x),
-          Math.max(right, x),
-          Math.min(top, y),
-          Math.max(bottom, y),
-        ];
-      }
-      const sizePx = Math.max(right - left, bottom - top) + 1;
-      const speck = { x: sx / weight, y: sy / weight, sizePx };
-      if (sizePx <= HOT_PX && isOneColour(frame, peakAt)) continue;
-      if (this.hot.some((one) => apartPx(one, speck) <= STAYED_PX)) continue;
-      specks.push(speck);
-    }
-    return specks;
+    const above = (i: number) => mean[i]! - ground[i]!;
+    return weighedGroups(at, width, 2, above).flatMap(({ x, y, left, right, top, bottom, peakAt }) => {
+      const speck = { x, y, sizePx: Math.max(right - left, bottom - top) + 1 };
+      const isOwn =
+        (speck.sizePx <= HOT_PX && isOneColour(frame, peakAt)) ||
+        this.hot.some((one) => apartPx(one, speck) <= STAYED_PX);
+      return isOwn ? [] : [speck];
+    });
   }
 
   /** Leaves out what stayed on the sensor while the panel was moved. */
@@ -309,43 +291,4 @@ function faceMask(corners: Corners, width: number, height: number): Uint8Array {
       if (sides.every(({ a, nx, ny }) => (x + 0.5 - a.x) * nx + (y + 0.5 - a.y) * ny > RIM_PX))
         mask[y * width + x] = 1;
   return mask;
-}
-
-/** The mean of the square of this reach around each pixel, by running sums; beyond the picture nothing counts. */
-function boxMean(values: Float32Array, width: number, height: number, reach: number): Float32Array {
-  const rows = new Float32Array(values.length);
-  for (let y = 0; y < height; y += 1) {
-    const row = y * width;
-    let sum = 0;
-    let many = 0;
-    for (let x = 0; x < Math.min(reach, width); x += 1) {
-      sum += values[row + x]!;
-      many += 1;
-    }
-    for (let x = 0; x < width; x += 1) {
-      if (x + reach < width) {
-        sum += values[row + x + reach]!;
-        many += 1;
-      }
-      if (x - reach - 1 >= 0) {
-        sum -= values[row + x - reach - 1]!;
-        many -= 1;
-      }
-      rows[row + x] = sum / many;
-    }
-  }
-  const out = new Float32Array(values.length);
-  const sums = new Float32Array(width);
-  let many = 0;
-  const add = (y: number, sign: 1 | -1) => {
-    for (let x = 0; x < width; x += 1) sums[x]! += sign * rows[y * width + x]!;
-    many += sign;
-  };
-  for (let y = 0; y < Math.min(reach, height); y += 1) add(y, 1);
-  for (let y = 0; y < height; y += 1) {
-    if (y + reach < height) add(y + reach, 1);
-    if (y - reach - 1 >= 0) add(y - reach - 1, -1);
-    for (let x = 0; x < width; x += 1) out[y * width + x] = sums[x]! / many;
-  }
-  return out;
 }

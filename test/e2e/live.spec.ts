@@ -59,9 +59,9 @@ test("the border by the camera while the glass lies there: four widths to a pixe
   const lies = { offsetXMm: 0.3, offsetYMm: -0.2, turnDeg: 0.1 };
   const camera = madeCamera(6, family.outline, 640, 480);
   const scene = borderScene(family.outline, family.borderMm, lies);
-  seenByCamera(Array.from({ length: 8 }, () => madeFrame(camera, scene)));
   const settledLongAgo = { endMs: Date.now() - 3_600_000 };
   await bringIn(url, code, workedTo(family, "layer", asksFor("aligned"), settledLongAgo));
+  seenByCamera(Array.from({ length: 8 }, () => madeFrame(camera, scene)));
   await standAtBench(page, url);
   await visit(page, `/jobs/${code}`);
   await page.getByRole("button", { name: "Border by camera" }).click();
@@ -120,12 +120,12 @@ test("a camera that is unplugged is said, and the simulated one can be chosen in
 }) => {
   const code = "GW-5964";
   const camera = madeCamera(3, { widthMm: 110, heightMm: 66 }, 320, 240);
-  seenByCamera([madeFrame(camera, () => 0.2)]);
   await bringIn(
     url,
     code,
     workedTo(familyNamed("TK-5"), "layer", asksFor("looked-clean"), { endMs: Date.now() }),
   );
+  seenByCamera([madeFrame(camera, () => 0.2)]);
   await standAtBench(page, url);
   await page.addInitScript(() => {
     const open = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);

@@ -63,4 +63,5 @@ export const camera = {
   "top-is-at-the-right": "Panel's top: right",
   "top-is-down": "Panel's top: down",
   "top-is-at-the-left": "Panel's top: left",
+  "the-panel-or-the-camera-moved": "The panel or the camera moved. Film off: the bare panel once more.",
 } as const;

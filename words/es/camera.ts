@@ -66,4 +66,6 @@ export const camera: Words<typeof english> = {
   "top-is-at-the-right": "Parte alta: derecha",
   "top-is-down": "Parte alta: abajo",
   "top-is-at-the-left": "Parte alta: izquierda",
+  "the-panel-or-the-camera-moved":
+    "Se movió el panel o la cámara. Quita la película: otra vez el panel desnudo.",
 };

@@ -34,6 +34,8 @@ const faultWords = (fault: SweepFault): string => {
       return t("too-bright-to-be-read");
     case "too dark":
       return t("too-dark-to-be-read");
+    case "moved":
+      return t("the-panel-or-the-camera-moved");
     case "not bare":
       return t("take-the-film-off-first");
     case "no film":
