@@ -1,6 +1,8 @@
 import { useState } from "react";
 import { foldDeg } from "../../../core/film/axis-angle.ts";
 import type { SweepFault } from "../../../core/film/axis-sweep.ts";
+import { assumptionsOf } from "../../../core/assumed.ts";
+import { filmAxisInput } from "../../../core/film/film-axis.ts";
 import { measuredAxis } from "../../../core/film/measured-axis.ts";
 import { mapToCorners, takenBy } from "../../../core/prove/square-up.ts";
 import type { SimulatedLive } from "../../../core/prove/simulated-live.ts";
@@ -8,6 +10,7 @@ import { beginLive } from "../../camera/begin-live.ts";
 import { FrameOverlay } from "../../camera/FrameOverlay.tsx";
 import { LiveCamera } from "../../camera/LiveCamera.tsx";
 import { TopPicker, useTop } from "../../camera/TopPicker.tsx";
+import { Assumptions } from "../../ui/Assumptions.tsx";
 import { Field } from "../../ui/Field.tsx";
 import { typedWithin } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
@@ -138,7 +141,8 @@ export function AxisSweepCamera({
           )}
           {measured && measured.verdict !== "no axis" && (
             <p className="text-2xl font-semibold" data-testid="swept-axis">
-              {`${measured.axisDeg.toFixed(1)}° ± ${measured.axisHalfWidth95Deg.toFixed(1)}°`}
+              {`${measured.axisDeg.toFixed(1)}° ± ${measured.axisHalfWidth95Deg.toFixed(1)}°`}{" "}
+              <Assumptions words={assumptionsOf(filmAxisInput, { readings, drift: "none" })} />
             </p>
           )}
           <Field label={t("axis-of-your-film-from-its-marked-edge")}>
