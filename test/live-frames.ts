@@ -19,7 +19,7 @@ interface Size {
   heightMm: number;
 }
 
-/** A camera over the bench as people have one: a little askew, its sensor and file as bad as they are, the same for the same seed. */
+/** A camera over the bench as people have one: turned a little, its sensor and file as bad as they are, the same for the same seed. */
 export interface MadeCamera {
   panel: Size;
   width: number;

@@ -3,7 +3,7 @@ import { apartPx, pxPerMmOf, squareUp, type Corners, withTop, type Top } from ".
 import { median } from "../median.ts";
 import { foldDeg } from "./axis-angle.ts";
 import { edgeTurnDeg } from "./edge-turn.ts";
-import { lightOf } from "./srgb.ts";
+import { LIGHT_OF_BYTE } from "./srgb.ts";
 
 interface Frame {
   rgba: Uint8ClampedArray;
@@ -76,13 +76,10 @@ const MOST_STEP_DEG = 30;
 /** Half a turn is read in steps of so many degrees, each by the mean of its frames. */
 const STEP_DEG = 6;
 
-/** What a byte of sRGB stands for, 0 to 1. */
-const LINEAR = Float32Array.from({ length: 256 }, (_, byte) => lightOf(byte / 255));
-
 /** Linear light of a picture's green, in which a panel's grid and a sensor's mosaic are finest. */
 function greenLight({ rgba, width, height }: Frame): Float32Array {
   const light = new Float32Array(width * height);
-  for (let i = 0; i < light.length; i += 1) light[i] = LINEAR[rgba[4 * i + 1]!]!;
+  for (let i = 0; i < light.length; i += 1) light[i] = LIGHT_OF_BYTE[rgba[4 * i + 1]!]!;
   return light;
 }
 
@@ -182,6 +179,8 @@ export class AxisSweep {
     if (this.hasMoved(frame, panel.corners)) {
       this.panel = null;
       this.bare.length = 0;
+      // The film comes off for it, and begins anew along the width.
+      this.lastDeg = null;
       return this.seen("panel", { fault: "moved" });
     }
     const { width, height } = this.size;

@@ -2,6 +2,9 @@
 export const lightOf = (coded: number): number =>
   coded <= 0.04045 ? coded / 12.92 : ((coded + 0.055) / 1.055) ** 2.4;
 
+/** Light for each byte of a screen or a photo, 0 to 1. */
+export const LIGHT_OF_BYTE = Float64Array.from({ length: 256 }, (_, byte) => lightOf(byte / 255));
+
 const codeOf = (light: number): number =>
   light <= 0.0031308 ? 12.92 * light : 1.055 * light ** (1 / 2.4) - 0.055;
 

@@ -45,7 +45,7 @@ function tiltedPhoto(seed: number, planted = defects) {
   return { photo: { rgba, width, height }, corners };
 }
 
-/** A panel askew on the bench, with one speck that is wider than the nearest pixels that a grid is predicted from. */
+/** A panel turned a little on the bench, with one speck that is wider than the nearest pixels that a grid is predicted from. */
 function askewSpeck() {
   const scene = {
     widthMm: 48,

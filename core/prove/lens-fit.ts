@@ -1,10 +1,10 @@
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { Matrix, solve } from "ml-matrix";
-import { boxMean } from "./box-mean.ts";
 import { cameraSheet } from "./camera-sheet.ts";
 import type { Photo } from "./inspect-photo.ts";
 import { straightened, type Lens } from "./lens.ts";
 import { greyOf } from "./picture.ts";
+import { smoothed } from "./smoothed.ts";
 import { apartPx, takenBy, type PixelPoint } from "./square-up.ts";
 import { weighedGroups } from "./weighed-groups.ts";
 
@@ -27,7 +27,7 @@ export interface LensFit {
 /** A dot is darker than the mean around it by so many steps of 255; around: so much of the picture's height. */
 const DARKER = 25;
 const AROUND_SHARE = 0.06;
-/** A dot fills so much of its box, as a disc seen askew does, and is no longer than so many times its width. */
+/** A dot fills so much of its box, as a disc seen at a slant does, and is no longer than so many times its width. */
 const FILLS = [0.6, 0.92] as const;
 const MOST_LONG = 1.6;
 const LEAST_DOT_PX = 5;
@@ -41,7 +41,7 @@ const LEAST_REACH = 0.5;
 function darkDiscs({ rgba, width, height }: Photo): PixelPoint[] {
   const { light } = greyOf(rgba, width, height);
   const reach = Math.max(6, Math.round(AROUND_SHARE * height));
-  const around = boxMean(light, width, height, reach);
+  const around = smoothed(light, width, height, reach);
   const out: number[] = [];
   for (let i = 0; i < light.length; i += 1) if (around[i]! - light[i]! > DARKER) out.push(i);
   const at = Int32Array.from(out);

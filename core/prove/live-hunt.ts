@@ -1,6 +1,6 @@
-import { boxMean } from "./box-mean.ts";
 import { findPanel } from "./find-panel.ts";
 import { greyOf } from "./picture.ts";
+import { smoothed } from "./smoothed.ts";
 import { apartPx, isConvex, pxPerMmOf, withTop, type Corners, type Top } from "./square-up.ts";
 import { weighedGroups } from "./weighed-groups.ts";
 
@@ -213,7 +213,7 @@ export class LiveHunt {
   private specksIn(frame: Frame, seen: Uint8Array, columns: number): SeenSpeck[] {
     const { width, height } = frame;
     const { mean, face } = this;
-    const ground = boxMean(mean, width, height, GROUND_PX);
+    const ground = smoothed(mean, width, height, GROUND_PX);
     const isSeen = (i: number) => {
       const y = Math.floor(i / width);
       return face[i] && seen[Math.floor(y / BLOCK) * columns + Math.floor((i - y * width) / BLOCK)];

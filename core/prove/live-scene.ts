@@ -11,7 +11,7 @@ interface Size {
   heightMm: number;
 }
 
-/** Samples across a pixel, so that an edge that runs askew has no steps. */
+/** Samples across a pixel, so that an edge that runs at a slant has no steps. */
 const SAMPLES = 2;
 
 /** What falls on a sensor that looks at a scene, the panel's corners being where they are in it; darker towards its own corners. */

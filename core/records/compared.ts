@@ -143,8 +143,7 @@ function crossingMs(course: Course, level: number, isRising: boolean): number | 
   return null;
 }
 
-const isSimulatedIn = (course: Course): boolean =>
-  course.some(({ source }) => source.startsWith("simulated"));
+const isSimulatedIn = (course: Course): boolean => course.some(({ source }) => source === "simulated");
 
 /** A reading so near to the end of a soak tells of it, ms. */
 const AT_END_MS = 10_000;
@@ -288,7 +287,7 @@ function axisCompared(scene: Scene): Compared[] {
             predicted: told.axisDeg,
             measured: told.axisDeg + signedApartDeg(told.axisDeg, chosen.axisDeg),
             atMs: chosen.atMs,
-            isSimulated: (film.readings[side] ?? []).some(({ source }) => source === "simulated"),
+            isSimulated: (film.readings[side] ?? []).some(({ source }) => source.startsWith("simulated")),
           },
         ];
   });

@@ -78,15 +78,14 @@ export function AxisSweepCamera({
   const [isSimulated, setSimulated] = useState(false);
   const { widthMm, heightMm } = simulated.outline;
   const place = seen?.corners ? takenBy(mapToCorners(widthMm, heightMm, seen.corners)) : null;
-  const about = (radiusMm: number, fromDeg: number, toDeg: number) =>
-    Array.from({ length: 25 }, (_, k) => {
-      const angle = ((fromDeg + ((toDeg - fromDeg) * k) / 24) * Math.PI) / 180;
-      const { x, y } = place!(
-        widthMm / 2 + radiusMm * Math.cos(angle),
-        heightMm / 2 - radiusMm * Math.sin(angle),
-      );
-      return `${x},${y}`;
-    }).join(" ");
+  const pointAt = (radiusMm: number, deg: number) => {
+    const angle = (deg * Math.PI) / 180;
+    const { x, y } = place!(
+      widthMm / 2 + radiusMm * Math.cos(angle),
+      heightMm / 2 - radiusMm * Math.sin(angle),
+    );
+    return `${x},${y}`;
+  };
   const ringMm = RING_SHARE * Math.min(widthMm, heightMm);
   const lineMm = 0.35 * Math.min(widthMm, heightMm);
   return (
@@ -104,7 +103,7 @@ export function AxisSweepCamera({
           <FrameOverlay width={answer.width} height={answer.height} corners={seen?.corners ?? null}>
             {place && (
               <polyline
-                points={about(ringMm, 0, 360)}
+                points={Array.from({ length: 25 }, (_, k) => pointAt(ringMm, 15 * k)).join(" ")}
                 fill="none"
                 stroke={seen!.fault === "not over the middle" ? "var(--danger)" : "var(--light)"}
                 strokeWidth={3}
@@ -113,9 +112,7 @@ export function AxisSweepCamera({
             )}
             {place && typeof seen?.angleDeg === "number" && (
               <polyline
-                points={[seen.angleDeg, seen.angleDeg + 180]
-                  .map((deg) => about(lineMm, deg, deg).split(" ")[0]!)
-                  .join(" ")}
+                points={`${pointAt(lineMm, seen.angleDeg)} ${pointAt(lineMm, seen.angleDeg + 180)}`}
                 stroke="var(--film)"
                 strokeWidth={4}
                 vectorEffect="non-scaling-stroke"

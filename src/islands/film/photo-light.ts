@@ -1,4 +1,4 @@
-import { hexOf, lightOf } from "../../../core/film/srgb.ts";
+import { hexOf, LIGHT_OF_BYTE } from "../../../core/film/srgb.ts";
 
 /** A part of a picture, shares of its width and height. */
 export interface Box {
@@ -18,8 +18,6 @@ export interface Light {
 }
 
 const CLIPPED = 252;
-/** What a byte of sRGB stands for, 0 to 1. */
-const linear = Float64Array.from({ length: 256 }, (_, byte) => lightOf(byte / 255));
 
 /** The light in a box of a picture (RGBA, row by row). */
 export function lightInBox(
@@ -34,7 +32,7 @@ export function lightInBox(
   for (let y = top; y < bottom; y += 1) {
     for (let x = left; x < right; x += 1) {
       const at = 4 * (y * width + x);
-      for (const channel of [0, 1, 2] as const) sums[channel] += linear[data[at + channel]!]!;
+      for (const channel of [0, 1, 2] as const) sums[channel] += LIGHT_OF_BYTE[data[at + channel]!]!;
       if (Math.max(data[at]!, data[at + 1]!, data[at + 2]!) >= CLIPPED) clipped += 1;
       count += 1;
     }
