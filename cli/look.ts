@@ -6,7 +6,7 @@ import { findPanel } from "../core/prove/find-panel.ts";
 import { inspectPhoto, RIM_MM, type Photo } from "../core/prove/inspect-photo.ts";
 import { lookThrough } from "../core/prove/find-defects.ts";
 import { noPanelAdvice, verdictOf } from "../core/prove/look.ts";
-import type { Corners } from "../core/prove/square-up.ts";
+import { boxCorners, type Corners } from "../core/prove/square-up.ts";
 
 const usage = `look picture.jpg --lighting white|dark|side --panel 300x190 [--border 8]   finds the panel in a photo and looks through it
 look picture.jpg --lighting white|dark|side --scale 20                     the picture is the panel, so many pixels a mm
@@ -83,12 +83,7 @@ async function lookAt(file: string) {
   const photo = await photoOf(file);
   const { width, height } = photo;
   if (width < 16 || height < 16) fail(`${file}: ${width}x${height} px is too small to look through`);
-  let corners: Corners | null = [
-    { x: 0, y: 0 },
-    { x: width, y: 0 },
-    { x: width, y: height },
-    { x: 0, y: height },
-  ];
+  let corners: Corners | null = boxCorners(width, height);
   let looked;
   let pxPerMm: number;
   let panel;

@@ -28,24 +28,10 @@ import { calculateLiftStress } from "../core/lift/lift-stress.ts";
 import { calculateEdgePlan } from "../core/lift/edge-plan.ts";
 import { screwLedger } from "../core/open/screw-ledger.ts";
 import { calculateRouteChoice } from "../core/route/route-choice.ts";
-import { lightings, type DefectKind } from "../core/prove/defects.ts";
-import { findDefects } from "../core/prove/find-defects.ts";
 import { liveText, measureLive, measureLivePages } from "./live.ts";
-import { claimsText, eyesText, measureClaims, measureEyes } from "./eyes.ts";
-import { greyOf } from "../core/prove/picture.ts";
+import { claimsText, eyesText, measureClaims, measureEyes, measurePhotos, photosText } from "./eyes.ts";
 import { weighPage, type PageWeight } from "./page-weight.ts";
-import { randomStream } from "../core/random.ts";
 import { families } from "../demo/families.ts";
-import { findPanel } from "../core/prove/find-panel.ts";
-import { inspectPhoto } from "../core/prove/inspect-photo.ts";
-import {
-  askewView,
-  hitsOf,
-  photographPanel,
-  plantDefects,
-  takePicture,
-  type PlantedDefect,
-} from "../core/prove/simulated-camera.ts";
 import { againstC } from "./against-c.ts";
 import { engineTimes } from "./bench-engine.ts";
 import { ensureBuilt } from "./build.ts";
@@ -458,156 +444,26 @@ const searches = families
 
 /** So many pictures of each light and scale. */
 const EYES = 16;
+/** So many photos of panels on the bench. */
+const PHOTOS = 24;
 /** So many pictures with one defect each. */
 const CLAIMS = 100;
 /** So many sweeps of a film, glasses and hunts before a live camera. */
 const LIVE = { sweeps: 8, borders: 60, hunts: 6 };
 /** 12 megapixels of a lit panel, looked through in a process of its own. */
-const lookCost = JSON.parse(
-  execFileSync(process.execPath, ["--import", "tsx", "scripts/look-cost.ts"]).toString(),
-) as { times: number[]; memoryMb: number };
+const costOf = (what: "panel" | "photo") =>
+  JSON.parse(
+    execFileSync(process.execPath, ["--import", "tsx", "scripts/look-cost.ts", what]).toString(),
+  ) as { megapixels: number; times: number[]; memoryMb: number };
+const lookCost = costOf("panel");
 keep("defects in 12 megapixels of a lit panel (in a worker)", lookCost.times, 1_500);
-/** A photo of 12 megapixels with the panel askew on the bench: found, squared up, looked through. */
-const benchPanel = { widthMm: 200, heightMm: 150 };
-const askewAt = askewView(5, benchPanel, 13.4);
-const askewPhoto = photographPanel({
-  scene: { ...benchPanel, pxPerMm: 13.4, lighting: "dark", defects: plantDefects(9, 180, 130, 12), seed: 2 },
-  borderMm: 6,
-  ...askewAt,
-});
+/** The same of a whole photo: the panel found in it and squared up first. */
+const photoCost = costOf("photo");
 keep(
-  `${((askewAt.width * askewAt.height) / 1e6).toFixed(1)} megapixel photo: panel found, squared up, looked through`,
-  time(() => {
-    const corners = findPanel(askewPhoto)!;
-    inspectPhoto({
-      photo: askewPhoto,
-      corners,
-      panel: benchPanel,
-      borderMm: 6,
-      windows: [],
-      lighting: "dark",
-    });
-  }, 5),
+  `${photoCost.megapixels.toFixed(1)} megapixel photo: panel found, squared up, looked through`,
+  photoCost.times,
   1_500,
 );
-
-/** Photos of panels that lie askew, with border, dust on the lens and moire: how far found corners are off, and what is found through them. */
-const PHOTOS = 40;
-const photos = { farthestPx: 0, planted: 0, found: 0, falseCalls: 0, lost: 0 };
-for (let n = 0; n < PHOTOS; n += 1) {
-  const seed = 910_000 + 17 * n;
-  const chance = randomStream(seed);
-  const panel = { widthMm: 60, heightMm: 40 };
-  const lighting = lightings[n % lightings.length]!;
-  const planted = plantDefects(seed, 50, 30, 5).map((d) => ({ ...d, xMm: d.xMm + 5, yMm: d.yMm + 5 }));
-  const view = askewView(seed, panel, 16);
-  const photo = photographPanel({
-    scene: {
-      ...panel,
-      pxPerMm: 16,
-      lighting,
-      defects: planted,
-      noise: 1.5 + 2 * chance(),
-      moire: 3 * chance(),
-      seed,
-    },
-    borderMm: 4,
-    bench: { level: 90 + 60 * chance(), slope: 20 * chance() },
-    ...view,
-  });
-  const corners = findPanel(photo);
-  if (!corners) {
-    photos.lost += 1;
-    continue;
-  }
-  photos.farthestPx = Math.max(
-    photos.farthestPx,
-    ...corners.map(({ x, y }, i) => Math.hypot(x - view.corners[i]!.x, y - view.corners[i]!.y)),
-  );
-  const { defects } = inspectPhoto({ photo, corners, panel, borderMm: 4, windows: [], lighting });
-  const hits = hitsOf(planted, defects).filter((hit) => hit >= 0).length;
-  photos.planted += planted.length;
-  photos.found += hits;
-  photos.falseCalls += defects.length - hits;
-}
-
-/** Where a kind is told apart by size, mm. */
-const bounds: Record<DefectKind, number[]> = {
-  speck: [0.11, 0.3],
-  bubble: [1.2],
-  fibre: [3],
-  scratch: [3],
-  patch: [7],
-};
-const bandOf = (kind: DefectKind, sizeMm: number): string => {
-  const steps = bounds[kind];
-  const above = steps.filter((mm) => sizeMm >= mm).at(-1);
-  const below = steps.find((mm) => sizeMm < mm);
-  return `${kind}${above === undefined ? "" : ` from ${above}`}${below === undefined ? "" : ` to ${below}`} mm`;
-};
-
-/** How good the detector is on panels that it was not tuned on: seeds from here on, every lighting, noise and lens by chance. */
-const HELD_OUT_SEED = 700_000;
-const PANELS = 200;
-const told = new Map<string, { planted: number; found: number; named: number }>();
-const called = new Map<DefectKind, { calls: number; real: number; right: number }>();
-let [falseCalls, cleanPanels, falseOnClean] = [0, 0, 0];
-for (let n = 0; n < PANELS; n += 1) {
-  const seed = HELD_OUT_SEED + 31 * n;
-  const chance = randomStream(seed);
-  const lighting = lightings[n % lightings.length]!;
-  const planted = n % 8 === 7 ? [] : plantDefects(seed, 60, 40, 6);
-  // Every third panel has pinpricks of a tenth of a millimetre besides.
-  const pinpricks: PlantedDefect[] =
-    planted.length > 0 && n % 3 === 0
-      ? [0, 1, 2].map((i) => ({ kind: "speck", xMm: 3 + 18 * i, yMm: 2, sizeMm: 0.1 }))
-      : [];
-  const all = [
-    ...planted,
-    ...pinpricks.filter((p) =>
-      planted.every((d) => Math.hypot(d.xMm - p.xMm, d.yMm - p.yMm) > d.sizeMm / 2 + 2),
-    ),
-  ];
-  const picture = takePicture({
-    widthMm: 60,
-    heightMm: 40,
-    pxPerMm: 20,
-    lighting,
-    defects: all,
-    noise: 1.5 + 2.5 * chance(),
-    vignetting: 0.1 + 0.35 * chance(),
-    moire: 3 * chance(),
-    blurPx: 0.4 + 0.6 * chance(),
-    seed,
-  });
-  const found = findDefects(greyOf(picture.rgba, picture.width, picture.height), 20, lighting);
-  const hits = hitsOf(all, found);
-  all.forEach(({ kind, sizeMm }, i) => {
-    const name = bandOf(kind, sizeMm);
-    const row = told.get(name) ?? { planted: 0, found: 0, named: 0 };
-    const hit = found[hits[i]!];
-    told.set(name, {
-      planted: row.planted + 1,
-      found: row.found + Number(hit !== undefined),
-      named: row.named + Number(hit?.kind === kind),
-    });
-  });
-  found.forEach(({ kind }, i) => {
-    const row = called.get(kind) ?? { calls: 0, real: 0, right: 0 };
-    const of = hits.indexOf(i);
-    called.set(kind, {
-      calls: row.calls + 1,
-      real: row.real + Number(of >= 0),
-      right: row.right + Number(of >= 0 && all[of]!.kind === kind),
-    });
-  });
-  const extra = found.length - hits.filter((hit) => hit >= 0).length;
-  falseCalls += extra;
-  if (all.length === 0) {
-    cleanPanels += 1;
-    falseOnClean += extra;
-  }
-}
 
 /** The pages that are weighed, and what can be pressed on them. */
 const weighed = [
@@ -700,33 +556,14 @@ for (const { code, best, shipped, found, beats, tookMs } of searches) {
   );
 }
 
-console.log(
-  `\nDefects on ${PANELS} simulated panels that the detector was not tuned on (60 x 40 mm at 20 px/mm, seeds from ${HELD_OUT_SEED})`,
-);
-for (const [name, { planted, found, named }] of [...told].sort(([a], [b]) => a.localeCompare(b))) {
-  console.log(
-    `${name.padEnd(20)}${String(found).padStart(5)} of ${String(planted).padStart(4)} found (${((100 * found) / planted).toFixed(1)} %), ${named} called by their name`,
-  );
-}
-for (const [kind, { calls, real, right }] of [...called].sort(([a], [b]) => a.localeCompare(b))) {
-  console.log(
-    `called ${kind.padEnd(13)}${String(real).padStart(5)} of ${String(calls).padStart(4)} are defects (precision ${((100 * real) / calls).toFixed(1)} %), ${right} of that kind`,
-  );
-}
-const allFound = [...told.values()].reduce((sum, { found }) => sum + found, 0);
-console.log(
-  `precision ${((100 * allFound) / (allFound + falseCalls)).toFixed(1)} %: ${falseCalls} false calls, ${(falseCalls / PANELS).toFixed(2)} a panel; ${falseOnClean} on ${cleanPanels} clean panels`,
-);
-console.log(
-  `\n${PHOTOS} photos of panels askew on the bench: ${photos.lost} not found, corners at most ${photos.farthestPx.toFixed(2)} px off; ${photos.found} of ${photos.planted} defects found, ${photos.falseCalls} false calls`,
-);
-
 console.log(`\nA look through pictures as bad as real ones: ${4 * EYES} that nothing was tuned on`);
 console.log(eyesText(measureEyes(EYES)));
 console.log(`\nLive by camera, on seeds that no test has`);
 console.log(liveText(measureLive(LIVE), livePages));
 console.log(`\nDoes what a verdict claims hold?`);
 console.log(claimsText(measureClaims(CLAIMS)));
+console.log(`\nPanels that lie askew on the bench, in ${PHOTOS} photos`);
+console.log(photosText(measurePhotos(PHOTOS)));
 console.log(
-  `\nMemory of a look through 12 megapixels, the picture counted in: ${lookCost.memoryMb} MB (250 wanted)`,
+  `\nMemory of a look through 12 megapixels, the picture counted in: ${lookCost.memoryMb} MB (250 wanted); of a photo of ${photoCost.megapixels.toFixed(1)} and what it is squared up to: ${photoCost.memoryMb} MB`,
 );

@@ -1,11 +1,14 @@
 import { defectKinds, type DefectKind, type Lighting } from "../core/prove/defects.ts";
 import { usualAcceptance, type AcceptanceRow } from "../core/prove/acceptance.ts";
 import { judge } from "../core/prove/judge.ts";
-import { verdictOf, type LookVerdict } from "../core/prove/look.ts";
+import { sharpPxPerMm, smallestSeen, verdictOf, type LookVerdict } from "../core/prove/look.ts";
 import { lookThrough } from "../core/prove/find-defects.ts";
-import type { Disturbance } from "../core/prove/lit-panel.ts";
-import { scatterDefects, shootPanel, usualMake } from "../core/prove/shoot-panel.ts";
-import { hitsOf } from "../core/prove/simulated-camera.ts";
+import { findPanel } from "../core/prove/find-panel.ts";
+import { inspectPhoto } from "../core/prove/inspect-photo.ts";
+import type { Disturbance, PanelDefect } from "../core/prove/lit-panel.ts";
+import { lyingOnBench, photographPanel, shootPanel, usualMake } from "../core/prove/shoot-panel.ts";
+import { hitsOf, scatterDefects } from "../core/prove/planted.ts";
+import { apartPx } from "../core/prove/square-up.ts";
 import { randomStream } from "../core/random.ts";
 
 /** Seeds from here on were never looked at while the search was tuned: that was done on those below 200. */
@@ -27,6 +30,18 @@ const conditions: readonly (Disturbance | "clean")[] = [
   "defocus",
 ];
 
+/** How many places were found where nothing was planted; parts of what was planted are no false calls. */
+const strayCalls = (
+  found: readonly { xMm: number; yMm: number }[],
+  defects: readonly PanelDefect[],
+  hits: readonly number[],
+): number =>
+  found.filter(
+    (place, i) =>
+      !hits.includes(i) &&
+      defects.every((d) => Math.hypot(d.xMm - place.xMm, d.yMm - place.yMm) > d.sizeMm / 2 + 0.8),
+  ).length;
+
 /** How often what was planted is found, and what else is called, on pictures of the simulated sensor that nothing was tuned on. */
 export interface EyesMeasured {
   recall: {
@@ -36,6 +51,9 @@ export interface EyesMeasured {
     planted: number;
     found: number;
     named: number;
+    /** Of those as large as the verdict claims to show. */
+    claimed: number;
+    claimedFound: number;
   }[];
   falseCalls: { lighting: Lighting; condition: string; pictures: number; calls: number }[];
 }
@@ -69,27 +87,27 @@ export function measureEyes(pictures: number): EyesMeasured {
           },
           { ...usualMake(seed), pxPerMm },
         );
+        const smallest = smallestSeen(pxPerMm, lighting === "white");
         const found = lookThrough(photo, pxPerMm, lighting).defects.filter(
           ({ xMm, yMm }) => Math.min(xMm, yMm, PANEL.widthMm - xMm, PANEL.heightMm - yMm) > RIM_MM,
         );
         const hits = hitsOf(defects, found);
-        defects.forEach(({ kind }, i) => {
+        defects.forEach(({ kind, sizeMm }, i) => {
           const key = `${lighting} ${fine} ${kind}`;
-          const row = recall.get(key) ?? { lighting, fine, kind, planted: 0, found: 0, named: 0 };
+          const none = { planted: 0, found: 0, named: 0, claimed: 0, claimedFound: 0 };
+          const row = recall.get(key) ?? { lighting, fine, kind, ...none };
           const hit = found[hits[i]!];
+          const isClaimed = sizeMm >= smallest[kind];
           recall.set(key, {
             ...row,
             planted: row.planted + 1,
             found: row.found + Number(hit !== undefined),
             named: row.named + Number(hit?.kind === kind),
+            claimed: row.claimed + Number(isClaimed),
+            claimedFound: row.claimedFound + Number(isClaimed && hit !== undefined),
           });
         });
-        // Parts of what was planted are no false calls.
-        const calls = found.filter(
-          (place, i) =>
-            !hits.includes(i) &&
-            defects.every((d) => Math.hypot(d.xMm - place.xMm, d.yMm - place.yMm) > d.sizeMm / 2 + 0.8),
-        ).length;
+        const calls = strayCalls(found, defects, hits);
         const key = `${lighting} ${condition}`;
         const row = falseCalls.get(key) ?? { lighting, condition, pictures: 0, calls: 0 };
         falseCalls.set(key, { ...row, pictures: row.pictures + 1, calls: row.calls + calls });
@@ -165,6 +183,80 @@ export function measureClaims(pictures: number, from = HELD_OUT + 20_000): Claim
   return { pictures, claimed, verdicts, passedWrongly };
 }
 
+/** What photos of panels that lie askew on a bench show, found and squared up by the product itself. */
+export interface PhotosMeasured {
+  photos: number;
+  /** In which no panel was found. */
+  lost: number;
+  /** Of the corners that were found, from where they are, px. */
+  farthestPx: number;
+  /** Of what is as large as the verdict claims to show, by light. */
+  claimed: Record<"white" | "dark", { planted: number; found: number }>;
+  falseCalls: number;
+}
+
+const FRAMED = { widthMm: 40, heightMm: 26 };
+const FRAME_MM = 3;
+
+/** Looks through so many photos of a panel with a border, askew, 10 to 20 px/mm, every third one clean. */
+export function measurePhotos(photos: number, from = HELD_OUT + 30_000): PhotosMeasured {
+  const claimed = { white: { planted: 0, found: 0 }, dark: { planted: 0, found: 0 } };
+  let [lost, farthestPx, falseCalls] = [0, 0, 0];
+  const inner = { widthMm: FRAMED.widthMm - 2 * FRAME_MM, heightMm: FRAMED.heightMm - 2 * FRAME_MM };
+  for (let n = 0; n < photos; n += 1) {
+    const seed = from + n;
+    const random = randomStream(seed);
+    const lighting = n % 2 === 0 ? "white" : "dark";
+    const pxPerMm = 10 + 10 * random();
+    const kinds: DefectKind[] = n % 3 === 2 ? [] : ["speck", "speck", "fibre", "bubble", "scratch"];
+    const defects = scatterDefects(seed, inner, kinds).map((defect) => ({
+      ...defect,
+      xMm: defect.xMm + FRAME_MM,
+      yMm: defect.yMm + FRAME_MM,
+    }));
+    const pitchMm = 0.055 + 0.195 * random();
+    const lies = lyingOnBench(seed, FRAMED, pxPerMm);
+    const photo = photographPanel({
+      panel: { ...FRAMED, pitchMm, lighting, defects, disturbed: [], seed },
+      make: usualMake(seed),
+      borderMm: FRAME_MM,
+      bench: { level: 0.08 + 0.2 * random(), slope: 0.06 * random() },
+      ...lies,
+    });
+    const corners = findPanel(photo);
+    if (!corners) {
+      lost += 1;
+      continue;
+    }
+    farthestPx = Math.max(farthestPx, ...corners.map((corner, k) => apartPx(corner, lies.corners[k]!)));
+    const looked = inspectPhoto({
+      photo,
+      corners,
+      panel: FRAMED,
+      borderMm: FRAME_MM,
+      windows: [],
+      lighting,
+    });
+    const smallest = smallestSeen(sharpPxPerMm(looked.pxPerMm, looked.blurMm), lighting === "white");
+    const hits = hitsOf(defects, looked.defects);
+    defects.forEach(({ kind, sizeMm }, i) => {
+      if (sizeMm < smallest[kind]) return;
+      claimed[lighting].planted += 1;
+      claimed[lighting].found += Number(hits[i]! >= 0);
+    });
+    falseCalls += strayCalls(looked.defects, defects, hits);
+  }
+  return { photos, lost, farthestPx, claimed, falseCalls };
+}
+
+/** As `npm run bench` prints it. */
+export function photosText({ photos, lost, farthestPx, claimed, falseCalls }: PhotosMeasured): string {
+  const shares = Object.entries(claimed).map(
+    ([lighting, { planted: of, found }]) => `on ${lighting} ${found} of ${of}`,
+  );
+  return `${lost} not found, corners at most ${farthestPx.toFixed(2)} px off; of what is as large as the look claims to show: ${shares.join(", ")}; ${falseCalls} false calls (${(falseCalls / photos).toFixed(2)} each)`;
+}
+
 /** As `npm run bench` prints it. */
 export function claimsText({ pictures, claimed, verdicts, passedWrongly }: ClaimsMeasured): string {
   return [
@@ -180,8 +272,8 @@ export function claimsText({ pictures, claimed, verdicts, passedWrongly }: Claim
 /** As `npm run bench` prints it. */
 export function eyesText({ recall, falseCalls }: EyesMeasured): string {
   const rows = recall.map(
-    ({ lighting, fine, kind, planted: of, found, named }) =>
-      `${`${kind} on ${lighting}`.padEnd(20)}${fine.padEnd(16)}${String(found).padStart(4)} of ${String(of).padStart(3)} found (${((100 * found) / of).toFixed(0)} %), ${named} by their name`,
+    ({ lighting, fine, kind, planted: of, found, named, claimed, claimedFound }) =>
+      `${`${kind} on ${lighting}`.padEnd(20)}${fine.padEnd(16)}${String(found).padStart(4)} of ${String(of).padStart(3)} found (${((100 * found) / of).toFixed(0)} %), ${named} by their name; ${claimedFound} of ${claimed} as large as is claimed`,
   );
   const others = falseCalls.map(
     ({ lighting, condition, pictures, calls }) =>

@@ -11,7 +11,7 @@ import {
 import type { Lens } from "../core/prove/lens.ts";
 import type { BorderWidths } from "../core/prove/photo-border.ts";
 import { usualMake } from "../core/prove/shoot-panel.ts";
-import type { Corners } from "../core/prove/square-up.ts";
+import { mapCorners, turnedCorners, type Corners } from "../core/prove/square-up.ts";
 import { randomStream } from "../core/random.ts";
 
 interface Size {
@@ -38,14 +38,7 @@ export function madeCamera(seed: number, panel: Size, width: number, height: num
   const [w, h] = [panel.widthMm * pxPerMm, panel.heightMm * pxPerMm];
   const tilt = () => (random() - 0.5) * 0.02 * w;
   const [midX, midY] = [width / 2 + (random() - 0.5) * 0.03 * w, height / 2 + (random() - 0.5) * 0.03 * h];
-  const corner = (sx: number, sy: number) => {
-    const [x, y] = [(sx * w) / 2, (sy * h) / 2];
-    return {
-      x: midX + x * Math.cos(turn) - y * Math.sin(turn) + tilt(),
-      y: midY + x * Math.sin(turn) + y * Math.cos(turn) + tilt(),
-    };
-  };
-  const corners: Corners = [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)];
+  const corners = turnedCorners({ widthPx: w, heightPx: h }, { x: midX, y: midY }, turn, tilt);
   const make = { ...usualMake(seed), hotPerMillion: 30, hotSeed: seed + 11 };
   return { panel, width, height, pxPerMm, corners, make, random };
 }
@@ -53,7 +46,7 @@ export function madeCamera(seed: number, panel: Size, width: number, height: num
 /** A frame of a scene by a camera; the panel may have been moved by so many px, and the lens may bend it. */
 export function madeFrame(camera: MadeCamera, scene: LiveScene, movedPx = 0, lens?: Lens): Photo {
   const { panel, width, height, make, random } = camera;
-  const corners = camera.corners.map(({ x, y }) => ({ x: x + movedPx, y })) as unknown as Corners;
+  const corners = mapCorners(camera.corners, ({ x, y }) => ({ x: x + movedPx, y }));
   const light = lightOnSensor(scene, panel, { width, height, corners, ...(lens ? { lens } : {}) });
   return throughSensor(light, make, random);
 }

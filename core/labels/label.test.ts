@@ -1,6 +1,7 @@
 import { expect } from "chai";
 import fc from "fast-check";
-import { codeRead, labelled, labelText, readLabel } from "./label.ts";
+import { codeRead, labelled, labelText, partOf, readLabel } from "./label.ts";
+import { partCode } from "./part-code.ts";
 import { labelPlaces, labelSheets, PAGE } from "./label-sheets.ts";
 
 describe("a label", () => {
@@ -8,9 +9,9 @@ describe("a label", () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...labelled),
-        fc.string({ minLength: 1, maxLength: 60, unit: "grapheme" }).filter((code) => {
+        fc.string({ minLength: 1, maxLength: 100, unit: "grapheme" }).filter((code) => {
           const kept = code.trim();
-          return kept.length > 0 && kept.length <= 60 && kept === code && kept.isWellFormed();
+          return kept.length > 0 && kept.length <= 100 && kept === code && kept.isWellFormed();
         }),
         (of, code) => {
           expect(readLabel(labelText({ of, code }))).to.deep.equal({ of, code });
@@ -35,7 +36,18 @@ describe("a label", () => {
       expect(readLabel(text), text).to.equal(null);
     expect(codeRead("lot", "half-lift/job/GW-1160")).to.equal(null);
     expect(codeRead("lot", " LA-2231\n")).to.equal("LA-2231");
-    expect(codeRead("lot", "x".repeat(61))).to.equal(null);
+    expect(codeRead("lot", "x".repeat(101))).to.equal(null);
+  });
+});
+
+describe("a part's label", () => {
+  it("names its job and its key, whatever the job is called", () => {
+    for (const job of ["GW-1160", "A/7", "Ü 9"]) {
+      const read = readLabel(labelText({ of: "part", code: partCode({ job, part: "back-cover" }) }));
+      expect(partOf(read!.code)).to.deep.equal({ job, part: "back-cover" });
+    }
+    for (const code of ["GW-1160", "/magnet", "GW-1160/"]) expect(partOf(code), code).to.equal(null);
+    expect(codeRead("part", "half-lift/job/GW-1160")).to.equal(null);
   });
 });
 

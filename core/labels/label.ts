@@ -1,5 +1,5 @@
-/** What a label names: a bottle, roll or sheet by its lot, or a device and its tray by their job. */
-export const labelled = ["lot", "job"] as const;
+/** What a label names: a bottle, roll or sheet by its lot, a device and its tray by their job, or a part that came off by its job and its key. */
+export const labelled = ["lot", "job", "part"] as const;
 export type Labelled = (typeof labelled)[number];
 
 export interface Label {
@@ -9,7 +9,19 @@ export interface Label {
 
 const PREFIX = "half-lift";
 /** No code is longer. */
-const MOST_LETTERS = 60;
+const MOST_LETTERS = 100;
+
+/**
+ * Which part of which job a code names; null where it names none.
+ *
+ * @example
+ * partOf("GW-1160/back-cover") // { job: "GW-1160", part: "back-cover" }
+ */
+export function partOf(code: string): { job: string; part: string } | null {
+  // A job's code may hold a stroke, a part's key does not.
+  const at = code.lastIndexOf("/");
+  return at > 0 && at < code.length - 1 ? { job: code.slice(0, at), part: code.slice(at + 1) } : null;
+}
 
 /**
  * What the code on a label says.

@@ -1,16 +1,13 @@
 import { expect } from "chai";
 import { alignPhotos } from "./align-photos.ts";
-import { askewView, photographPanel, type PlantedDefect } from "./simulated-camera.ts";
+import { photoOf, planted } from "../../test/made-panel.ts";
+import type { PanelDefect } from "./lit-panel.ts";
 
 const panel = { widthMm: 60, heightMm: 40 };
-const taken = (seed: number, defects: PlantedDefect[], vignetting = 0.1) =>
-  photographPanel({
-    scene: { ...panel, pxPerMm: 8, lighting: "white", defects, seed: 5, vignetting },
-    borderMm: 4,
-    ...askewView(seed, panel, 8),
-  });
-const scratch: PlantedDefect = { kind: "scratch", xMm: 30, yMm: 20, sizeMm: 18 };
-const bubble: PlantedDefect = { kind: "bubble", xMm: 42, yMm: 26, sizeMm: 4 };
+const taken = (lies: number, defects: PanelDefect[]) =>
+  photoOf({ ...panel, lighting: "white", defects, seed: 5 }, 8, lies, { vignetting: 0.1 });
+const speck = planted("speck", 30, 20, 1.5);
+const bubble = planted("bubble", 42, 26, 4);
 const align = (a: ReturnType<typeof taken>, b: ReturnType<typeof taken>) =>
   alignPhotos({ photos: [a, b], corners: [null, null], panel });
 
@@ -22,7 +19,7 @@ describe("two photos of a panel", () => {
   });
 
   it("differ where something has come or gone, and there alone", () => {
-    const { difference, changedPct } = align(taken(1, [bubble, scratch]), taken(2, [bubble]));
+    const { difference, changedPct } = align(taken(1, [bubble, speck]), taken(2, [bubble]));
     expect(changedPct).to.be.greaterThan(align(taken(1, [bubble]), taken(2, [bubble])).changedPct);
     const { rgba, width, height } = difference!;
     const at = (xMm: number, yMm: number) =>
@@ -35,7 +32,7 @@ describe("two photos of a panel", () => {
           [-0.4, -0.2, 0, 0.2, 0.4].map((dy) => at(xMm + dx, yMm + dy)),
         ),
       );
-    expect(around(scratch.xMm, scratch.yMm)).to.be.greaterThan(100);
+    expect(around(speck.xMm, speck.yMm)).to.be.greaterThan(100);
     expect(around(12, 30)).to.be.lessThan(100);
   });
 

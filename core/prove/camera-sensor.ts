@@ -8,6 +8,30 @@ export interface SensorLight {
   rgb: Float32Array;
 }
 
+/** Samples across a pixel, so that an edge that runs at a slant has no steps. */
+export const SAMPLES = 2;
+
+/** What falls on a sensor: light of places in the picture, px, as a mean over each pixel; darker towards the corners. */
+export function exposed(
+  { width, height, vignetting }: { width: number; height: number; vignetting: number },
+  lightAt: (xPx: number, yPx: number, out: Float32Array) => void,
+): SensorLight {
+  const rgb = new Float32Array(3 * width * height);
+  const out = new Float32Array(3);
+  const reach2 = (width * width + height * height) / 4;
+  for (let y = 0; y < height; y += 1)
+    for (let x = 0; x < width; x += 1) {
+      const i = 3 * (y * width + x);
+      const far2 = ((x - width / 2) ** 2 + (y - height / 2) ** 2) / reach2;
+      const share = (1 - vignetting * far2) / SAMPLES ** 2;
+      for (let s = 0; s < SAMPLES ** 2; s += 1) {
+        lightAt(x + ((s % SAMPLES) + 0.5) / SAMPLES, y + (Math.floor(s / SAMPLES) + 0.5) / SAMPLES, out);
+        for (let colour = 0; colour < 3; colour += 1) rgb[i + colour]! += share * out[colour]!;
+      }
+    }
+  return { width, height, rgb };
+}
+
 export interface SensorMake {
   /** The lens's blur, standard deviation, px. */
   blurPx: number;
@@ -31,23 +55,32 @@ function blur(values: Float32Array, width: number, height: number, channels: num
     Math.exp(-((k - reach) ** 2) / (2 * sigma * sigma)),
   );
   const sum = kernel.reduce((a, b) => a + b, 0);
-  const pass = (length: number, lines: number, step: number, lineStep: number) => {
-    const row = new Float32Array(length);
-    for (let line = 0; line < lines; line += 1) {
-      for (let channel = 0; channel < channels; channel += 1) {
-        const start = line * lineStep * channels + channel;
-        for (let i = 0; i < length; i += 1) row[i] = values[start + i * step * channels]!;
-        for (let i = 0; i < length; i += 1) {
-          let value = 0;
-          for (let k = -reach; k <= reach; k += 1)
-            value += kernel[k + reach]! * row[Math.min(length - 1, Math.max(0, i + k))]!;
-          values[start + i * step * channels] = value / sum;
-        }
-      }
+  kernel.forEach((value, k) => (kernel[k] = value / sum));
+  const wide = width * channels;
+  const rim = reach * channels;
+  // A row with its ends led on, so that no place asks whether it is near one.
+  const row = new Float32Array(wide + 2 * rim);
+  for (let y = 0; y < height; y += 1) {
+    const own = values.subarray(y * wide, (y + 1) * wide);
+    row.set(own, rim);
+    for (let i = 0; i < rim; i += 1) {
+      row[i] = own[i % channels]!;
+      row[rim + wide + i] = own[wide - channels + (i % channels)]!;
     }
-  };
-  pass(width, height, 1, width);
-  pass(height, width, width, 1);
+    for (let i = 0; i < wide; i += 1) {
+      let value = 0;
+      for (let k = 0; k <= 2 * reach; k += 1) value += kernel[k]! * row[i + k * channels]!;
+      own[i] = value;
+    }
+  }
+  const before = values.slice();
+  values.fill(0);
+  for (let y = 0; y < height; y += 1)
+    for (let k = -reach; k <= reach; k += 1) {
+      const from = wide * Math.min(height - 1, Math.max(0, y + k));
+      const weight = kernel[k + reach]!;
+      for (let i = 0; i < wide; i += 1) values[y * wide + i]! += weight * before[from + i]!;
+    }
 }
 
 /** Red, green or blue by place: rows of red and green, then of green and blue. */

@@ -1,7 +1,7 @@
 import { expect } from "chai";
 import { noise, randomStream } from "../random.ts";
 import { edgeBlurPx } from "./edge-blur.ts";
-import type { Corners } from "./square-up.ts";
+import { boxCorners, mapCorners, type Corners } from "./square-up.ts";
 
 /** Abramowitz & Stegun 7.1.26: the error function to 1.5e-7 (from memory). */
 function erf(x: number): number {
@@ -48,20 +48,17 @@ describe("the blur of a picture by the panel's edges", () => {
 
   it("is told though the corners are half a pixel off", () => {
     const { picture, corners } = panelUnder(1, 2);
-    const off = corners.map(({ x, y }, k) => ({ x: x + (k % 2 ? 0.5 : -0.4), y: y + (k < 2 ? 0.4 : -0.5) }));
-    expect(edgeBlurPx(picture, off as unknown as Corners)).to.be.within(0.8, 1.4);
+    const off = mapCorners(corners, ({ x, y }, k) => ({
+      x: x + (k % 2 ? 0.5 : -0.4),
+      y: y + (k < 2 ? 0.4 : -0.5),
+    }));
+    expect(edgeBlurPx(picture, off)).to.be.within(0.8, 1.4);
   });
 
   it("is not told of a panel as dark as the bench, nor of one that fills the picture", () => {
     const { picture, corners } = panelUnder(1, 2, 66);
     expect(edgeBlurPx(picture, corners)).to.equal(null);
     const { width, height } = picture;
-    const whole: Corners = [
-      { x: 0, y: 0 },
-      { x: width, y: 0 },
-      { x: width, y: height },
-      { x: 0, y: height },
-    ];
-    expect(edgeBlurPx(picture, whole)).to.equal(null);
+    expect(edgeBlurPx(picture, boxCorners(width, height))).to.equal(null);
   });
 });

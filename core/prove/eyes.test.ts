@@ -10,8 +10,8 @@ import type { Disturbance } from "./lit-panel.ts";
 import { verdictOf } from "./look.ts";
 import { panelLight, plainPanelLight, type MakeRoom } from "./panel-light.ts";
 import { greyOf, type GreyPicture } from "./picture.ts";
-import { scatterDefects, shootPanel, usualMake } from "./shoot-panel.ts";
-import { hitsOf } from "./simulated-camera.ts";
+import { shootPanel, usualMake } from "./shoot-panel.ts";
+import { hitsOf, scatterDefects } from "./planted.ts";
 import { smoothed } from "./smoothed.ts";
 import { withoutGrid } from "./without-grid.ts";
 

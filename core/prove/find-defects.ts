@@ -7,6 +7,7 @@ import { fastPanelLight } from "./fast-panel-light.ts";
 import { panelLight, type PanelLight } from "./panel-light.ts";
 import { fastStandsOut } from "./fast-stands-out.ts";
 import { nearPlaces } from "./near-places.ts";
+import { seedSigma, tailSigma } from "./seed-sigma.ts";
 import type { Outstanding } from "./stands-out.ts";
 import type { Defect, DefectKind, Lighting } from "./defects.ts";
 
@@ -394,12 +395,15 @@ function findSharp(
   const { order, starts, count } = nearPlaces(at, width, reach);
   if (count > MOST_PLACES) return [];
   const sign = isBright ? 1 : -1;
+  const membersOf = (place: number) => order.subarray(starts[place], starts[place + 1]);
+  const strengths = Array.from({ length: count }, (_, place) =>
+    membersOf(place).reduce((most, k) => Math.max(most, sign * z[k]!), 0),
+  );
+  const least = tailSigma(strengths, seedSigma(SEED_SIGMA, { ...picture, pxPerMm }));
   const found: Defect[] = [];
-  for (let place = 0; place < count; place += 1) {
-    const members = order.subarray(starts[place], starts[place + 1]);
-    let most = 0;
-    for (const k of members) most = Math.max(most, sign * z[k]!);
-    if (most < SEED_SIGMA) continue;
+  for (const [place, most] of strengths.entries()) {
+    if (most < least) continue;
+    const members = membersOf(place);
     const spots = Array.from(members, (k): Spot => {
       const y = Math.floor(at[k]! / width);
       return { x: at[k]! - y * width, y, z: sign * z[k]! };
@@ -554,7 +558,7 @@ export function lookThrough(
   const defects = findIn(panel, pxPerMm, lighting, ignored).filter(
     (defect) =>
       !cannotSee.some((part) => isWithin(defect, part)) &&
-      !(lighting !== "white" && defect.kind === "speck" && isHotSite(photo, pxPerMm, defect)),
+      !(lighting !== "white" && isHotSite(photo, pxPerMm, defect)),
   );
   return { defects, cannotSee };
 }

@@ -2,6 +2,7 @@ import type { Defect } from "./defects.ts";
 import { DIRECTIONS, lineSums, VALUE_PARTS, Z_PARTS } from "./line-sums.ts";
 import { MOST, type PanelLight } from "./panel-light.ts";
 import { labelPlaces } from "./picture.ts";
+import { seedSigma, tailSigma } from "./seed-sigma.ts";
 import { FARTHEST } from "./without-grid.ts";
 
 /** A line is looked for at so many pixels a mm: about as wide as it is. */
@@ -92,8 +93,14 @@ export function findLines(
       line.at = i;
     }
   }
+  const least =
+    Z_PARTS *
+    tailSigma(
+      lines.map(({ most }) => most / Z_PARTS),
+      seedSigma(SEED_SIGMA, { width: panel.width, height: panel.height, pxPerMm }),
+    );
   return lines.flatMap(({ own, most, at }): FoundLine[] => {
-    if (most < SEED_SIGMA * Z_PARTS) return [];
+    if (most < least) return [];
     const angle = (Math.PI * direction[at]!) / DIRECTIONS;
     const [ux, uy] = [Math.cos(angle), Math.sin(angle)];
     const [x0, y0] = [at % w, Math.floor(at / w)];

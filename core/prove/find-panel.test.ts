@@ -4,22 +4,17 @@ import { cameraDust } from "./camera-dust.ts";
 import { findPanel } from "./find-panel.ts";
 import { inspectPhoto } from "./inspect-photo.ts";
 import { photoBorder } from "./photo-border.ts";
-import { askewView, hitsOf, photographPanel, plantDefects, type CameraView } from "./simulated-camera.ts";
+import { planted, viewOf as madeView } from "../../test/made-panel.ts";
+import type { LitPanel } from "./lit-panel.ts";
+import { hitsOf } from "./planted.ts";
+import { photographPanel, type CameraView } from "./shoot-panel.ts";
 import { squareUp, type Corners } from "./square-up.ts";
 
 const panel = { widthMm: 70, heightMm: 46 };
 const PX_PER_MM = 8;
 
-const viewOf = (
-  seed: number,
-  more: Partial<CameraView> = {},
-  scene: Partial<CameraView["scene"]> = {},
-): CameraView => ({
-  scene: { ...panel, pxPerMm: PX_PER_MM, lighting: "white", defects: [], seed, ...scene },
-  borderMm: 4,
-  ...askewView(seed, panel, PX_PER_MM),
-  ...more,
-});
+const viewOf = (seed: number, more: Partial<CameraView> = {}, shown: Partial<LitPanel> = {}): CameraView =>
+  madeView({ ...panel, lighting: "white", seed, ...shown }, PX_PER_MM, seed, more);
 const farthest = (found: Corners, truth: Corners) =>
   Math.max(...found.map(({ x, y }, i) => Math.hypot(x - truth[i]!.x, y - truth[i]!.y)));
 
@@ -37,16 +32,16 @@ describe("finding the panel in a photo", () => {
 
   it("finds a lit panel without a border on a dark bench, and a dark one on a light bench", () => {
     for (const [lighting, level] of [
-      ["white", 40],
-      ["dark", 220],
+      ["white", 0.02],
+      ["dark", 0.7],
     ] as const) {
-      const view = viewOf(3, { borderMm: 0, bench: { level, slope: 10 } }, { lighting });
+      const view = viewOf(3, { borderMm: 0, bench: { level, slope: 0.02 } }, { lighting });
       expect(farthest(findPanel(photographPanel(view))!, view.corners)).to.be.lessThan(2);
     }
   });
 
   it("finds none on an empty bench", () => {
-    const { rgba, width, height } = photographPanel(viewOf(1, { bench: { level: 118, slope: 20 } }));
+    const { rgba, width, height } = photographPanel(viewOf(1, { bench: { level: 0.18, slope: 0.07 } }));
     const empty = rgba.map((_, i) => (i % 4 === 3 ? 255 : 118 + ((i * 2_654_435_761) % 7)));
     expect(findPanel({ rgba: empty, width, height })).to.equal(null);
   });
@@ -105,7 +100,12 @@ describe("dust on the camera", () => {
     { x: 300, y: 240, radiusPx: 2.4 },
     { x: 420, y: 200, radiusPx: 2.4 },
   ];
-  const shot = (seed: number, defects = plantDefects(9, panel.widthMm, panel.heightMm, 3)) => {
+  const specks = [
+    planted("speck", 58, 8, 0.2),
+    planted("bubble", 20, 36, 1.6),
+    planted("speck", 50, 30, 0.4),
+  ];
+  const shot = (seed: number, defects = specks) => {
     const view = viewOf(seed, { dust }, { lighting: "dark", defects });
     const corners = view.corners;
     const photo = photographPanel(view);
@@ -121,12 +121,11 @@ describe("dust on the camera", () => {
   };
 
   it("is told from what lies under the glass by a second photo with the panel moved", () => {
-    const planted = plantDefects(9, panel.widthMm, panel.heightMm, 3);
     const [first, second] = [shot(21), shot(23)];
     const own = new Set(cameraDust(first, second, panel));
     expect(own.size).to.equal(2);
     const left = first.defects.filter((_, i) => !own.has(i));
-    const hits = hitsOf(planted, left);
+    const hits = hitsOf(specks, left);
     // What lies under the border is not looked for; everything else is still there.
     expect(hits.filter((hit) => hit >= 0).length).to.equal(left.length);
     expect(left.length).to.be.at.least(2);

@@ -2,7 +2,7 @@ import { Matrix, solve } from "ml-matrix";
 import { lightOf as linearLight } from "../film/srgb.ts";
 import { median } from "../median.ts";
 import { labelPlaces, lightOf, type GreyPicture } from "./picture.ts";
-import { isConvex, type Corners, type PixelPoint } from "./square-up.ts";
+import { isConvex, mapCorners, type Corners, type PixelPoint } from "./square-up.ts";
 
 /** The panel is first looked for in a picture of at most so many pixels a side. */
 const COARSE_SIDE = 360;
@@ -238,10 +238,10 @@ export function findPanel(photo: Picture): Corners | null {
   if (area < LEAST_SHARE * photo.width * photo.height) return null;
   const reach = 3 * cell + 4;
   const lines = rough.map((corner, i) => sideLine(photo, corner, rough[(i + 1) % 4]!, reach));
-  const corners = rough.map((corner, i) => {
+  const corners = mapCorners(rough, (corner, i) => {
     const [before, after] = [lines[(i + 3) % 4], lines[i]];
     return (before && after && crossing(before, after)) || corner;
-  }) as unknown as Corners;
+  });
   // A side that was taken for another leads a corner far away.
   const isNear = corners.every(
     (corner, i) => Math.hypot(corner.x - rough[i]!.x, corner.y - rough[i]!.y) < 0.12 * Math.sqrt(area),

@@ -1,7 +1,7 @@
 import { cameraSheet } from "./camera-sheet.ts";
 import { straightened, type Lens } from "./lens.ts";
-import { mapBetween, takenBy, type Corners } from "./square-up.ts";
-import type { SensorLight } from "./camera-sensor.ts";
+import { boxCorners, mapBetween, takenBy, type Corners } from "./square-up.ts";
+import { exposed, type SensorLight } from "./camera-sensor.ts";
 
 /** Light of a place on the bench, in mm of the panel from its upper left; a share of what fills the sensor. */
 export type LiveScene = (xMm: number, yMm: number) => number;
@@ -11,9 +11,6 @@ interface Size {
   heightMm: number;
 }
 
-/** Samples across a pixel, so that an edge that runs at a slant has no steps. */
-const SAMPLES = 2;
-
 /** What falls on a sensor that looks at a scene, the panel's corners being where they are in it; darker towards its own corners. */
 export function lightOnSensor(
   scene: LiveScene,
@@ -22,36 +19,13 @@ export function lightOnSensor(
 ): SensorLight {
   const { width, height, corners, vignetting = 0.2, lens } = camera;
   const { widthMm, heightMm } = panel;
-  const onPanel = takenBy(
-    mapBetween(corners, [
-      { x: 0, y: 0 },
-      { x: widthMm, y: 0 },
-      { x: widthMm, y: heightMm },
-      { x: 0, y: heightMm },
-    ]),
-  );
-  const rgb = new Float32Array(3 * width * height);
-  const reach2 = (width * width + height * height) / 4;
-  for (let y = 0; y < height; y += 1)
-    for (let x = 0; x < width; x += 1) {
-      let sum = 0;
-      for (let s = 0; s < SAMPLES ** 2; s += 1) {
-        const seen = {
-          x: x + ((s % SAMPLES) + 0.5) / SAMPLES,
-          y: y + (Math.floor(s / SAMPLES) + 0.5) / SAMPLES,
-        };
-        const straight = lens ? straightened(lens, seen) : seen;
-        const at = onPanel(straight.x, straight.y);
-        sum += scene(at.x, at.y);
-      }
-      const far2 = ((x - width / 2) ** 2 + (y - height / 2) ** 2) / reach2;
-      const light = (sum / SAMPLES ** 2) * (1 - vignetting * far2);
-      const i = 3 * (y * width + x);
-      rgb[i] = light;
-      rgb[i + 1] = light;
-      rgb[i + 2] = light * 0.96;
-    }
-  return { width, height, rgb };
+  const onPanel = takenBy(mapBetween(corners, boxCorners(widthMm, heightMm)));
+  return exposed({ width, height, vignetting }, (x, y, out) => {
+    const straight = lens ? straightened(lens, { x, y }) : { x, y };
+    const at = onPanel(straight.x, straight.y);
+    out[0] = out[1] = scene(at.x, at.y);
+    out[2] = out[0] * 0.96;
+  });
 }
 
 const inBox = (x: number, y: number, { widthMm, heightMm }: Size) =>

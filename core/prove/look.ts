@@ -23,8 +23,8 @@ const LEAST_MM: Readonly<Record<DefectKind, number>> = {
   patch: 5,
 };
 
-/** From so many pixels a mm on a faint scratch shows through a lit panel. */
-const SCRATCH_PX_PER_MM = 18;
+/** From so many pixels a mm on a faint line shows through a lit panel. */
+const LINE_PX_PER_MM = 18;
 
 /** A picture that shows a scratch only where it is longer than this shows none worth telling of, mm. */
 export const LONGEST_TOLD_MM = 20;
@@ -45,12 +45,13 @@ export type Smallest = Readonly<Record<DefectKind, number>>;
 export function smallestSeen(pxPerMm: number, isWhite: boolean): Smallest {
   const of = (kind: DefectKind) =>
     Math.max(LEAST_MM[kind], LEAST_PX[kind][isWhite ? "white" : "dark"] / pxPerMm);
+  // A faint line in a coarse picture of a lit panel is lost in the grid: what is seen of it falls off steeply.
+  const faint = isWhite ? Math.max(1, LINE_PX_PER_MM / pxPerMm) ** 2 : 1;
   return {
     speck: of("speck"),
-    fibre: of("fibre"),
+    fibre: of("fibre") * faint,
     bubble: of("bubble"),
-    // A faint line in a coarse picture of a lit panel is lost in the grid: what is seen of it falls off steeply.
-    scratch: isWhite ? of("scratch") * Math.max(1, SCRATCH_PX_PER_MM / pxPerMm) ** 2 : of("scratch"),
+    scratch: of("scratch") * faint,
     patch: of("patch"),
   };
 }

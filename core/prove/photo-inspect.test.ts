@@ -1,5 +1,6 @@
 import { expect } from "chai";
-import { takePicture } from "./simulated-camera.ts";
+import { planted } from "../../test/made-panel.ts";
+import { shootPanel, usualMake } from "./shoot-panel.ts";
 import { usualAcceptance } from "./acceptance.ts";
 import { judge, sizeMm, zoneOf } from "./judge.ts";
 import { bytesOfBase64 } from "./base64.ts";
@@ -40,14 +41,18 @@ describe("acceptance", () => {
 });
 
 describe("photo-inspect", () => {
-  const taken = takePicture({
-    widthMm: 24,
-    heightMm: 18,
-    pxPerMm: 20,
-    lighting: "white",
-    defects: [{ kind: "speck", xMm: 12, yMm: 9, sizeMm: 0.5 }],
-    seed: 3,
-  });
+  const taken = shootPanel(
+    {
+      widthMm: 24,
+      heightMm: 18,
+      pitchMm: 0.16,
+      lighting: "white",
+      defects: [planted("speck", 12, 9, 0.5)],
+      disturbed: [],
+      seed: 3,
+    },
+    { ...usualMake(3), turnDeg: 0, pxPerMm: 20 },
+  );
   const input = {
     width: taken.width,
     height: taken.height,

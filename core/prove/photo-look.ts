@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { bounded, boundedWhole, oneOf } from "../units.ts";
+import { bounded, boundedWhole, oneOf, words } from "../units.ts";
 import { acceptanceTable } from "./acceptance.ts";
 import { hiddenPart } from "./cannot-see.ts";
 import { defect, lightings } from "./defects.ts";
@@ -8,6 +8,8 @@ import { defect, lightings } from "./defects.ts";
 export const photoLook = z.strictObject({
   lighting: oneOf(lightings),
   source: oneOf(["photo", "simulated"]),
+  /** Which of the job's own photos it was, where it was kept before it was looked through. */
+  photo: words(60).optional(),
   defects: z.array(z.strictObject({ ...defect.shape, overruled: z.boolean() })).max(500),
   /** So much was found that stays with the camera, and is left out. */
   cameraDust: boundedWhole(0, 500).optional(),

@@ -1,59 +1,16 @@
 import { randomStream } from "../random.ts";
-import { throughSensor, type SensorMake as WholeMake } from "./camera-sensor.ts";
-import type { DefectKind } from "./defects.ts";
+import { exposed, SAMPLES, throughSensor, type SensorMake as WholeMake } from "./camera-sensor.ts";
 import type { Photo } from "./inspect-photo.ts";
-import { litPanel, type LitPanel, type PanelDefect } from "./lit-panel.ts";
+import { litPanel, type LitPanel } from "./lit-panel.ts";
+import { boxCorners, mapBetween, pxPerMmOf, takenBy, turnedCorners, type Corners } from "./square-up.ts";
 
 /** A lens, a sensor and a file; what shines by itself depends on what is to be shown. */
 export type SensorMake = Omit<WholeMake, "hotPerMillion">;
 
-/** Samples across a pixel: the panel's own stripes are averaged exactly, what lies on them by these. */
-const SAMPLES = 2;
-
-/** A picture of a panel that fills it, `turnDeg` off square: the panel as it is, through a lens, a sensor and a file. */
-export function shootPanel(
-  panel: LitPanel,
-  {
-    pxPerMm,
-    turnDeg = 0,
-    vignetting = 0.2,
-    ...make
-  }: SensorMake & { pxPerMm: number; turnDeg?: number; vignetting?: number },
-): Photo {
-  const [width, height] = [Math.round(panel.widthMm * pxPerMm), Math.round(panel.heightMm * pxPerMm)];
-  const light = litPanel(panel);
-  const rgb = new Float32Array(3 * width * height);
-  const out = new Float32Array(3);
-  const [cos, sin] = [Math.cos((turnDeg * Math.PI) / 180), Math.sin((turnDeg * Math.PI) / 180)];
-  const [midX, midY] = [width / 2, height / 2];
-  const reach2 = midX * midX + midY * midY;
-  for (let y = 0; y < height; y += 1)
-    for (let x = 0; x < width; x += 1) {
-      const i = 3 * (y * width + x);
-      const fall = (1 - (vignetting * ((x - midX) ** 2 + (y - midY) ** 2)) / reach2) / SAMPLES ** 2;
-      for (let s = 0; s < SAMPLES ** 2; s += 1) {
-        const dx = x + ((s % SAMPLES) + 0.5) / SAMPLES - midX;
-        const dy = y + (Math.floor(s / SAMPLES) + 0.5) / SAMPLES - midY;
-        light(
-          (midX + dx * cos - dy * sin) / pxPerMm,
-          (midY + dx * sin + dy * cos) / pxPerMm,
-          1 / SAMPLES / pxPerMm,
-          out,
-        );
-        for (let colour = 0; colour < 3; colour += 1) rgb[i + colour]! += fall * out[colour]!;
-      }
-    }
-  const isOut = panel.disturbed.includes("defocus");
-  return throughSensor(
-    { width, height, rgb },
-    {
-      ...make,
-      blurPx: isOut ? OUT_OF_FOCUS_PX : make.blurPx,
-      hotPerMillion: panel.disturbed.includes("hot") ? HOT : 0,
-    },
-    randomStream(panel.seed + 7),
-  );
-}
+/** Photosites that shine by themselves in a million, where a picture has such. */
+const HOT = 30;
+/** Out of focus: the lens's blur, px. */
+const OUT_OF_FOCUS_PX = 2.5;
 
 /** A camera as people have one: no two alike, the same for the same seed. */
 export function usualMake(seed: number): SensorMake & { turnDeg: number } {
@@ -68,49 +25,103 @@ export function usualMake(seed: number): SensorMake & { turnDeg: number } {
   };
 }
 
-/** Photosites that shine by themselves in a million, where a picture has such. */
-const HOT = 30;
-/** Out of focus: the lens's blur, px. */
-const OUT_OF_FOCUS_PX = 2.5;
+/** The camera as the panel finds it: out of focus, and with sites that shine, where that is to be shown. */
+const makeFor = ({ disturbed }: LitPanel, make: SensorMake): WholeMake => ({
+  ...make,
+  blurPx: disturbed.includes("defocus") ? OUT_OF_FOCUS_PX : make.blurPx,
+  hotPerMillion: disturbed.includes("hot") ? HOT : 0,
+});
 
-/** From least to most, mm: what a shop wants to find of each kind. */
-const SIZES: Readonly<Record<DefectKind, readonly [number, number]>> = {
-  speck: [0.1, 0.5],
-  fibre: [1, 4],
-  bubble: [0.6, 2.5],
-  scratch: [2, 8],
-  patch: [5, 9],
-};
+/** A picture of a panel that fills it, `turnDeg` off square: the panel as it is, through a lens, a sensor and a file. */
+export function shootPanel(
+  panel: LitPanel,
+  {
+    pxPerMm,
+    turnDeg = 0,
+    vignetting = 0.2,
+    ...make
+  }: SensorMake & { pxPerMm: number; turnDeg?: number; vignetting?: number },
+): Photo {
+  const [width, height] = [Math.round(panel.widthMm * pxPerMm), Math.round(panel.heightMm * pxPerMm)];
+  const light = litPanel(panel);
+  const [cos, sin] = [Math.cos((turnDeg * Math.PI) / 180), Math.sin((turnDeg * Math.PI) / 180)];
+  const [midX, midY] = [width / 2, height / 2];
+  const onSensor = exposed({ width, height, vignetting }, (x, y, out) => {
+    const [dx, dy] = [x - midX, y - midY];
+    const [along, down] = [midX + dx * cos - dy * sin, midY + dx * sin + dy * cos];
+    light(along / pxPerMm, down / pxPerMm, 1 / SAMPLES / pxPerMm, out);
+  });
+  return throughSensor(onSensor, makeFor(panel, make), randomStream(panel.seed + 7));
+}
 
-/** Defects of some kinds, apart from one another and from the rim; a scratch takes at least a tenth of the light. */
-export function scatterDefects(
-  seed: number,
-  { widthMm, heightMm }: { widthMm: number; heightMm: number },
-  kinds: readonly DefectKind[],
-): PanelDefect[] {
-  const random = randomStream(seed);
-  const scattered: PanelDefect[] = [];
-  for (const kind of kinds) {
-    for (let tries = 0; tries < 200; tries += 1) {
-      const [least, most] = SIZES[kind];
-      const sizeMm = least * (most / least) ** random();
-      const rim = sizeMm / 2 + 1.5;
-      const defect = {
-        kind,
-        xMm: rim + (widthMm - 2 * rim) * random(),
-        yMm: rim + (heightMm - 2 * rim) * random(),
-        sizeMm,
-        strength: kind === "scratch" ? 0.1 + 0.25 * random() : random(),
-        angle: Math.PI * random(),
-      };
-      const isClear = scattered.every(
-        (other) =>
-          Math.hypot(other.xMm - defect.xMm, other.yMm - defect.yMm) > (other.sizeMm + sizeMm) / 2 + 1.5,
-      );
-      if (!isClear) continue;
-      scattered.push(defect);
-      break;
+/** How a panel lies on the bench before a camera. */
+export interface CameraView {
+  panel: LitPanel;
+  make: SensorMake;
+  /** Printed border behind the glass; 0 where there is none. */
+  borderMm: number;
+  /** How the picture lies within the border, against its middle: to the right and downwards, and turned clockwise. */
+  picture?: { offsetXMm: number; offsetYMm: number; turnDeg: number };
+  /** The whole photo, px, and where the panel's corners are in it. */
+  width: number;
+  height: number;
+  corners: Corners;
+  /** Light of the bench as a share of what fills the sensor, and how much lighter it is at the right. */
+  bench?: { level: number; slope: number };
+  /** Dust on the camera: it stays where it is, whatever lies before it. */
+  dust?: readonly { x: number; y: number; radiusPx: number }[];
+  vignetting?: number;
+}
+
+/** Light of the printed border, a room's lamp on the glass counted in. */
+const INK = 0.012;
+/** What dust on the camera lets through of a lit panel, and scatters beside a dark one. */
+const DUST = { passes: 0.4, adds: 0.16 };
+
+/** A photo of a panel as it lies on the bench, tilted and turned, with its border: through a lens, a sensor and a file. */
+export function photographPanel(view: CameraView): Photo {
+  const { panel, make, borderMm, width, height, corners, dust = [], vignetting = 0.2 } = view;
+  const { widthMm, heightMm } = panel;
+  const { offsetXMm, offsetYMm, turnDeg } = view.picture ?? { offsetXMm: 0, offsetYMm: 0, turnDeg: 0 };
+  const { level, slope } = view.bench ?? { level: 0.18, slope: 0.05 };
+  const [cos, sin] = [Math.cos((turnDeg * Math.PI) / 180), Math.sin((turnDeg * Math.PI) / 180)];
+  const [halfW, halfH] = [widthMm / 2 - borderMm, heightMm / 2 - borderMm];
+  const light = litPanel(panel);
+  const onPanel = takenBy(mapBetween(corners, boxCorners(widthMm, heightMm)));
+  const wideMm = 1 / SAMPLES / pxPerMmOf(corners, panel, Infinity);
+  const isWhite = panel.lighting === "white";
+  const onSensor = exposed({ width, height, vignetting }, (x, y, out) => {
+    const at = onPanel(x, y);
+    const [dx, dy] = [at.x - widthMm / 2, at.y - heightMm / 2];
+    if (Math.abs(dx) > widthMm / 2 || Math.abs(dy) > heightMm / 2)
+      out[0] = out[1] = out[2] = level + slope * (x / width - 0.5);
+    else {
+      const [px, py] = [dx - offsetXMm, dy - offsetYMm];
+      if (Math.abs(px * cos + py * sin) > halfW || Math.abs(py * cos - px * sin) > halfH)
+        out[0] = out[1] = out[2] = INK;
+      else light(at.x, at.y, wideMm, out);
     }
-  }
-  return scattered;
+    for (const spot of dust) {
+      const beyondPx = Math.sqrt((x - spot.x) ** 2 + (y - spot.y) ** 2) - spot.radiusPx;
+      if (beyondPx > 0.75) continue;
+      const on = Math.min(1, 0.5 - beyondPx / 1.5);
+      for (let colour = 0; colour < 3; colour += 1)
+        out[colour] = isWhite ? out[colour]! * (1 - on * (1 - DUST.passes)) : out[colour]! + on * DUST.adds;
+    }
+  });
+  return throughSensor(onSensor, makeFor(panel, make), randomStream(panel.seed + 7));
+}
+
+/** A panel lying slightly turned on the bench: the whole photo and its corners, the same for the same seed. */
+export function lyingOnBench(seed: number, panel: { widthMm: number; heightMm: number }, pxPerMm: number) {
+  const random = randomStream(seed);
+  const [widthPx, heightPx] = [panel.widthMm * pxPerMm, panel.heightMm * pxPerMm];
+  const [width, height] = [Math.round(widthPx * 1.35), Math.round(heightPx * 1.35 + 0.1 * widthPx)];
+  const turn = (random() - 0.5) * 0.16;
+  const middle = {
+    x: width / 2 + (random() - 0.5) * 0.12 * widthPx,
+    y: height / 2 + (random() - 0.5) * 0.12 * heightPx,
+  };
+  const tilt = () => (random() - 0.5) * 0.03 * widthPx;
+  return { width, height, corners: turnedCorners({ widthPx, heightPx }, middle, turn, tilt) };
 }

@@ -12,7 +12,7 @@ import {
   type LiveScene,
   type LiveSpeck,
 } from "./live-scene.ts";
-import { withTop, type Top } from "./square-up.ts";
+import { turnedCorners, withTop, type Top } from "./square-up.ts";
 
 /** What the stand-in's live camera looks at. */
 export type SimulatedLive = Pick<Family, "outline" | "borderMm"> & { code: string; top?: Top } & (
@@ -106,14 +106,8 @@ export function simulatedFrame(what: SimulatedLive, atMs: number): Photo {
   const random = randomStream(numberOf(what.code, 41, 99_991));
   const pxPerMm = FILLED * Math.min(WIDTH / widthMm, HEIGHT / heightMm);
   const turn = (random() - 0.5) * 0.1;
-  const corner = (sx: number, sy: number) => {
-    const [x, y] = [(sx * widthMm * pxPerMm) / 2, (sy * heightMm * pxPerMm) / 2];
-    return {
-      x: WIDTH / 2 + x * Math.cos(turn) - y * Math.sin(turn),
-      y: HEIGHT / 2 + x * Math.sin(turn) + y * Math.cos(turn),
-    };
-  };
-  const corners = withTop([corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)], top);
+  const size = { widthPx: widthMm * pxPerMm, heightPx: heightMm * pxPerMm };
+  const corners = withTop(turnedCorners(size, { x: WIDTH / 2, y: HEIGHT / 2 }, turn), top);
   const camera = { width: WIDTH, height: HEIGHT, corners, lens: SIMULATED_LENS };
   const { rgb } = lightOnSensor(sceneAt(what, atMs, random), what.outline, camera);
   const chance = randomStream(Math.round(atMs) + 1);

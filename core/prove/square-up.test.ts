@@ -1,5 +1,5 @@
 import { expect } from "chai";
-import { isConvex, mapToCorners, squareUp, type Corners } from "./square-up.ts";
+import { boxCorners, isConvex, mapToCorners, squareUp, type Corners } from "./square-up.ts";
 
 const tilted: Corners = [
   { x: 30, y: 20 },
@@ -33,12 +33,7 @@ describe("squaring up", () => {
     const rgba = Uint8ClampedArray.from({ length: 4 * width * height }, (_, i) =>
       i % 4 === 3 ? 255 : (i * 37) % 256,
     );
-    const whole: Corners = [
-      { x: 0, y: 0 },
-      { x: width, y: 0 },
-      { x: width, y: height },
-      { x: 0, y: height },
-    ];
+    const whole = boxCorners(width, height);
     expect([...squareUp({ rgba, width, height }, whole, { width, height })]).to.deep.equal([...rgba]);
   });
 

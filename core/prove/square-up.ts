@@ -7,6 +7,35 @@ export interface PixelPoint {
 /** Corners of the panel in a picture, px: upper left, upper right, lower right, lower left, as the viewer sees it. */
 export type Corners = readonly [PixelPoint, PixelPoint, PixelPoint, PixelPoint];
 
+/** Four corners from four, one by one. */
+export const mapCorners = (
+  [a, b, c, d]: Corners,
+  to: (corner: PixelPoint, k: number) => PixelPoint,
+): Corners => [to(a, 0), to(b, 1), to(c, 2), to(d, 3)];
+
+/** Where the corners of a rectangle are that is turned about its middle, clockwise as it is seen; `tilt` moves each a little, px. */
+export function turnedCorners(
+  { widthPx, heightPx }: { widthPx: number; heightPx: number },
+  middle: PixelPoint,
+  turn: number,
+  tilt: () => number = () => 0,
+): Corners {
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  const corner = (sx: number, sy: number): PixelPoint => {
+    const [x, y] = [(sx * widthPx) / 2, (sy * heightPx) / 2];
+    return { x: middle.x + x * cos - y * sin + tilt(), y: middle.y + x * sin + y * cos + tilt() };
+  };
+  return [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)];
+}
+
+/** A rectangle's own corners. */
+export const boxCorners = (width: number, height: number): Corners => [
+  { x: 0, y: 0 },
+  { x: width, y: 0 },
+  { x: width, y: height },
+  { x: 0, y: height },
+];
+
 /**
  * The projective map that takes four points to four others: eight numbers of x' = (ax + by + c) / (gx + hy + 1).
  * Throws where three of a four lie on a line. Source: Hartley & Zisserman, *Multiple View Geometry*, chapter 2 (from memory).
@@ -34,15 +63,7 @@ export function takenBy(map: readonly number[]): (x: number, y: number) => Pixel
 
 /** The projective map that takes a rectangle of this size to four corners. */
 export const mapToCorners = (width: number, height: number, corners: Corners): number[] =>
-  mapBetween(
-    [
-      { x: 0, y: 0 },
-      { x: width, y: 0 },
-      { x: width, y: height },
-      { x: 0, y: height },
-    ],
-    corners,
-  );
+  mapBetween(boxCorners(width, height), corners);
 
 /** To which side of the picture a panel's own top lies. */
 export const tops = ["up", "right", "down", "left"] as const;
@@ -56,9 +77,28 @@ export type Top = (typeof tops)[number];
  * withTop(corners, "left")[0] // { x: 0, y: 4 }
  */
 export const withTop = (corners: Corners, top: Top): Corners =>
-  corners.map((_, k) => corners[(k + tops.indexOf(top)) % 4]!) as unknown as Corners;
+  mapCorners(corners, (_, k) => corners[(k + tops.indexOf(top)) % 4]!);
 
 export const apartPx = (a: PixelPoint, b: PixelPoint): number => Math.hypot(a.x - b.x, a.y - b.y);
+
+/** A panel is told by its sides where one is so many times the other. */
+const LONG_TIMES = 1.15;
+
+/**
+ * Whether a long panel lies on its side in the picture: longer the way that it is shorter itself.
+ *
+ * @example
+ * const corners = [{ x: 0, y: 0 }, { x: 90, y: 0 }, { x: 90, y: 40 }, { x: 0, y: 40 }];
+ * liesOnSide(corners, { widthMm: 50, heightMm: 110 }) // true
+ */
+export function liesOnSide(
+  [a, b, c, d]: Corners,
+  { widthMm, heightMm }: { widthMm: number; heightMm: number },
+): boolean {
+  const seen = (apartPx(a, b) + apartPx(d, c)) / (apartPx(a, d) + apartPx(b, c));
+  const own = widthMm / heightMm;
+  return Math.max(own, 1 / own) > LONG_TIMES && (own > 1 ? 1 / seen : seen) > LONG_TIMES;
+}
 
 /** How fine a panel of this size can be squared up without pixels between its own, px per mm; no side longer than `mostPx`. */
 export function pxPerMmOf(

@@ -8,7 +8,17 @@ import { typedNumber } from "./typed-number.ts";
 import { t } from "../../words/frame.ts";
 
 /** Labels of these things as a PDF, on a common sheet, from the first place that is still free on it. */
-export function PrintLabels({ labels, className }: { labels: readonly Label[]; className?: string }) {
+export function PrintLabels({
+  labels,
+  ofParts = false,
+  className,
+}: {
+  labels: readonly Label[];
+  /** They are a device's parts, and it says so. */
+  ofParts?: boolean;
+  className?: string;
+}) {
+  const title = ofParts ? t("labels-for-its-parts") : t("print-labels");
   const [sheet, setSheet] = useState(labelSheets[0]!);
   const [typed, setTyped] = useState("1");
   const places = labelsOn(sheet);
@@ -21,11 +31,11 @@ export function PrintLabels({ labels, className }: { labels: readonly Label[]; c
   ]);
   return (
     <DialogFrame
-      title={t("print-labels")}
+      title={title}
       description={t("a-camera-reads-them")}
       trigger={
         <Dialog.Trigger className={className ?? "control"} disabled={labels.length === 0}>
-          {t("print-labels")}
+          {title}
         </Dialog.Trigger>
       }
     >

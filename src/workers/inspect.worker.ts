@@ -1,8 +1,8 @@
 import { findPanel } from "../../core/prove/find-panel.ts";
 import { inspectPhoto, type Inspection, type Photo } from "../../core/prove/inspect-photo.ts";
 import { photoBorder, type BorderWidths } from "../../core/prove/photo-border.ts";
-import { photographPanel, type CameraView } from "../../core/prove/simulated-camera.ts";
-import type { Corners } from "../../core/prove/square-up.ts";
+import { photographPanel, type CameraView } from "../../core/prove/shoot-panel.ts";
+import { liesOnSide, type Corners } from "../../core/prove/square-up.ts";
 
 /** A photo that is at hand, or what the simulated camera sees; the panel's corners in it, or null where they are to be found. */
 export type ToInspect = Omit<Inspection, "photo" | "corners"> & {
@@ -10,10 +10,12 @@ export type ToInspect = Omit<Inspection, "photo" | "corners"> & {
   corners: Corners | null;
 };
 
-/** The photo, where the panel lies in it, and what was found; null where no panel stands out. */
+/** The photo, where the panel lies in it, and what was found; null where no panel stands out, or where it lies on its side. */
 export interface Inspected {
   photo: Photo;
   corners: Corners | null;
+  /** It lies on its side, and nobody said yet where its top is. */
+  isOnSide: boolean;
   looked: ReturnType<typeof inspectPhoto> | null;
   border: BorderWidths | null;
 }
@@ -23,11 +25,12 @@ self.onmessage = ({ data }: MessageEvent<ToInspect>) => {
   const { from, ...asked } = data;
   const photo = "view" in from ? photographPanel(from.view) : from.photo;
   const corners = asked.corners ?? findPanel(photo);
-  const looked = corners && inspectPhoto({ ...asked, photo, corners });
+  const isOnSide = asked.corners === null && corners !== null && liesOnSide(corners, asked.panel);
+  const looked = corners && !isOnSide ? inspectPhoto({ ...asked, photo, corners }) : null;
   const border =
     looked && asked.lighting === "white" && asked.borderMm > 0
       ? photoBorder(looked.picture, looked.pxPerMm, asked.borderMm)
       : null;
   const buffers = [photo.rgba.buffer, looked?.picture.rgba.buffer].filter(Boolean) as ArrayBuffer[];
-  self.postMessage({ photo, corners, looked, border } satisfies Inspected, { transfer: buffers });
+  self.postMessage({ photo, corners, isOnSide, looked, border } satisfies Inspected, { transfer: buffers });
 };

@@ -3,7 +3,7 @@ import type { Photo } from "../../core/prove/inspect-photo.ts";
 import { LiveBorder, type BorderSeen } from "../../core/prove/live-border.ts";
 import { bent, straightener, type Lens } from "../../core/prove/lens.ts";
 import { LiveLens, type LensSeen } from "../../core/prove/live-lens.ts";
-import type { Corners, Top } from "../../core/prove/square-up.ts";
+import { mapCorners, type Top } from "../../core/prove/square-up.ts";
 import { LiveHunt, type HuntSeen } from "../../core/prove/live-hunt.ts";
 import { framePixels } from "./frame-pixels.ts";
 
@@ -53,7 +53,7 @@ let straight: ((frame: Photo) => Photo) | null = null;
 function asShown(seen: LiveSeen): LiveSeen {
   const own = lens;
   if (!own || seen.at === "sheet") return seen;
-  const corners = seen.corners && (seen.corners.map((corner) => bent(own, corner)) as unknown as Corners);
+  const corners = seen.corners && mapCorners(seen.corners, (corner) => bent(own, corner));
   return seen.at === "specks"
     ? { ...seen, corners, specks: seen.specks.map((speck) => ({ ...speck, ...bent(own, speck) })) }
     : { ...seen, corners };

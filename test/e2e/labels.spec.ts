@@ -1,5 +1,8 @@
 import QRCode from "qrcode";
 import { labelText, type Label } from "../../core/labels/label.ts";
+import { partCode } from "../../core/labels/part-code.ts";
+import { nextMove } from "../../core/job/plan.ts";
+import { deviceRules } from "../../core/moves.ts";
 import type { Photo } from "../../core/prove/inspect-photo.ts";
 import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
 import { seenByCamera, withMadeCamera } from "./made-video.ts";
@@ -65,6 +68,42 @@ test("a lot is taken by its label before the camera; what is no lot's label, or 
   await visit(page, "/jobs");
   await page.getByRole("button", { name: "Read a label" }).click();
   await page.waitForURL(/\/jobs(\/GW-1160|\?lot=)/, { timeout: 20_000 });
+});
+
+test("a part goes back only on its own device: its label says whose it is", async ({ page, workshop }) => {
+  const { url } = workshop;
+  const code = "GW-5943";
+  await bringIn(
+    url,
+    code,
+    workedTo(familyNamed("TK-5"), "layer", asksFor("part-put-back"), { endMs: Date.now() }),
+  );
+  const scene = await sceneOf(url, code);
+  const next = nextMove(deviceRules, scene);
+  const { part } = (next && "step" in next ? next.step.data : {}) as { part: string };
+  const out = scene.family.parts.find(({ key }) => key === part)!;
+  // Over and over: nothing, a tray's label, the same part of another device, and then its own.
+  seenByCamera(
+    [
+      null,
+      { of: "job", code: "GW-1160" } as const,
+      { of: "part", code: partCode({ job: "GW-1160", part: out.key }) } as const,
+      { of: "part", code: partCode({ job: code, part: out.key }) } as const,
+    ].flatMap((label) => new Array<Photo>(FRAMES_EACH).fill(frameOf(label))),
+  );
+  await standAtBench(page, url);
+  await visit(page, `/jobs/${code}`);
+  await page.getByRole("button", { name: "Read a label" }).click();
+  await expect(page.getByText("That is no label of a part.")).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(`It is a part of GW-1160, not of ${code}.`)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(`It is the right part: ${out.name}.`)).toBeVisible({ timeout: 20_000 });
+  // It told whose it is and put nothing back.
+  expect((await sceneOf(url, code)).state.open.parts[out.key]).toBe("out");
+  await visit(page, `/jobs/${code}?open=log`);
+  await page.getByRole("button", { name: "Labels for its parts" }).click();
+  const href = await page.getByRole("link", { name: "Open to print" }).getAttribute("href");
+  expect(href).toContain(new URLSearchParams([["part", partCode({ job: code, part: out.key })]]).toString());
+  expect((await page.request.get(href!)).headers()["content-type"]).toBe("application/pdf");
 });
 
 test("no camera, or one that nobody may use: a clear word, and everything else works", async ({

@@ -64,4 +64,8 @@ export const camera = {
   "top-is-down": "Panel's top: down",
   "top-is-at-the-left": "Panel's top: left",
   "the-panel-or-the-camera-moved": "The panel or the camera moved. Film off: the bare panel once more.",
+  "no-label-of-a-part": "That is no label of a part.",
+  "is-a-part-of-another-job": "It is a part of {job}, not of {code}.",
+  "is-another-part": "It is {part}, not {wanted}.",
+  "it-is-this-jobs-part": "It is the right part: {part}.",
 } as const;

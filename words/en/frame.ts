@@ -86,4 +86,5 @@ export const frame = {
   "first-free-label": "First free label",
   "first-free-label-must-be": 'First free label: "{typed}" must be 1 to {places}.',
   "open-to-print": "Open to print",
+  "labels-for-its-parts": "Labels for its parts",
 } as const;

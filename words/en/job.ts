@@ -410,4 +410,5 @@ export const job = {
     "{method, select, freezer {Into the freezer.} other {{again, select, yes {Back on} other {On}} the heat.}}",
   "plan.soak-ended": "{method, select, freezer {Out of the freezer.} wire {Heat off.} other {Off the heat.}}",
   "move.wire-read": "{forceN, number} N on the wire through the {glue}, at {glueC, number} °C.",
+  "fault.no-such-photo": "That photo is not kept with this job.",
 } as const;

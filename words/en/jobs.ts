@@ -25,5 +25,5 @@ export const jobs = {
   "more-than-jobs": "More than {total} jobs",
   "jobs-in-all": "{total, plural, one {1 job} other {# jobs}}",
   "not-asked-for": "Not searched for: {text}",
-  "no-label-here": "That is no label of a job or a lot.",
+  "no-label-here": "That is no label of a job, a part or a lot.",
 } as const;

@@ -23,4 +23,7 @@ export const photos = {
   close: "Close",
   "this-browser-cannot-read-it-as-a": "This browser cannot read it as a picture.",
   "this-browser-cannot-keep-it-stay-on": "This browser cannot keep it: stay on this page until it is sent.",
+  "look-under-the-glass-in-it": "Look under the glass in it, taken",
+  "looked-through-found":
+    "{found, plural, =0 {Looked through: nothing found} one {Looked through: # defect} other {Looked through: # defects}}",
 } as const;

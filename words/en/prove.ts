@@ -141,4 +141,9 @@ export const prove = {
   "photo-no-panel": "No panel stands out. Use a plain, darker bench.",
   "photo-blurred":
     "Out of focus: specks of {mm, number} mm do not show. Rest the camera, focus on the glass, repeat.",
+  "this-photo-could-not-be-fetched": "The photo could not be fetched. It is still at the job.",
+  "panel-lies-on-its-side-say-its-top":
+    "The panel lies on its side in the photo. Say where its top is, then look.",
+  "take-it-with-its-top-up":
+    "The panel lies on its side in the photo. Take it with its top up, or turn the photo.",
 } as const;

@@ -266,11 +266,12 @@ export const server = {
   "shows-from":
     "Shows specks from {speck, number} mm, fibres from {fibre, number} mm, bubbles from {bubble, number} mm, {scratches, select, none {no faint scratches} other {scratches from {scratch} mm}}, patches from {patch, number} mm.",
   labels: "Labels",
-  "name-a-lot-or-a-job": "must name a lot or a job",
+  "name-a-lot-or-a-job": "must name a lot, a job or a part",
   "no-such-label": "Nothing to label",
   "there-is-no-such": "There is no {codes}.",
   "good-until-day": "good until {day}",
   "first-must-be-at-most": "{given, number} must be at most {most, number}",
   "camera-sheet": "Sheet of dots for a camera",
   "print-at-full-size": "Print at full size: this line is {mm, number} mm. Lay it flat.",
+  "cannot-be-replaced": "cannot be replaced",
 } as const;

@@ -68,4 +68,8 @@ export const camera: Words<typeof english> = {
   "top-is-at-the-left": "Parte alta: izquierda",
   "the-panel-or-the-camera-moved":
     "Se movió el panel o la cámara. Quita la película: otra vez el panel desnudo.",
+  "no-label-of-a-part": "Esa no es la etiqueta de una pieza.",
+  "is-a-part-of-another-job": "Es una pieza de {job}, no de {code}.",
+  "is-another-part": "Es {part}, no {wanted}.",
+  "it-is-this-jobs-part": "Es la pieza correcta: {part}.",
 };

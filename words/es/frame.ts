@@ -90,4 +90,5 @@ export const frame: Words<typeof english> = {
   "first-free-label": "Primera etiqueta libre",
   "first-free-label-must-be": 'Primera etiqueta libre: "{typed}" debe ser de 1 a {places}.',
   "open-to-print": "Abrir para imprimir",
+  "labels-for-its-parts": "Etiquetas de sus piezas",
 };

@@ -408,4 +408,5 @@ export const job: Words<typeof english> = {
   "plan.soak-ended":
     "{method, select, freezer {Fuera del congelador.} wire {Calor apagado.} other {Fuera del calor.}}",
   "move.wire-read": "{forceN, number} N en el alambre por {glue}, a {glueC, number} °C.",
+  "fault.no-such-photo": "Esa foto no está guardada con este trabajo.",
 };

@@ -28,5 +28,5 @@ export const jobs: Words<typeof english> = {
   "more-than-jobs": "Más de {total} trabajos",
   "jobs-in-all": "{total, plural, one {1 trabajo} other {# trabajos}}",
   "not-asked-for": "No se buscó: {text}",
-  "no-label-here": "Esa no es la etiqueta de un trabajo ni de un lote.",
+  "no-label-here": "Esa no es la etiqueta de un trabajo, una pieza ni un lote.",
 };

@@ -28,4 +28,7 @@ export const photos: Words<typeof english> = {
   "this-browser-cannot-read-it-as-a": "Este navegador no puede leerla como imagen.",
   "this-browser-cannot-keep-it-stay-on":
     "Este navegador no puede guardarla: quédate en esta página hasta que se envíe.",
+  "look-under-the-glass-in-it": "Buscar bajo el vidrio en ella, tomada",
+  "looked-through-found":
+    "{found, plural, =0 {Revisada: nada encontrado} one {Revisada: # defecto} other {Revisada: # defectos}}",
 };

@@ -146,4 +146,9 @@ export const prove: Words<typeof english> = {
   "photo-no-panel": "No se distingue ningún panel. Usa una mesa lisa y más oscura.",
   "photo-blurred":
     "Desenfocada: no se ven motas de {mm, number} mm. Apoya la cámara, enfoca el cristal y repite.",
+  "this-photo-could-not-be-fetched": "No se pudo traer la foto. Sigue guardada con el trabajo.",
+  "panel-lies-on-its-side-say-its-top":
+    "El panel está de lado en la foto. Indica dónde está su parte superior y busca.",
+  "take-it-with-its-top-up":
+    "El panel está de lado en la foto. Tómala con la parte superior arriba, o gírala.",
 };

@@ -271,11 +271,12 @@ export const server: Words<typeof english> = {
   "shows-from":
     "Muestra motas desde {speck, number} mm, fibras desde {fibre, number} mm, burbujas desde {bubble, number} mm, {scratches, select, none {ninguna raya tenue} other {rayas desde {scratch} mm}}, manchas desde {patch, number} mm.",
   labels: "Etiquetas",
-  "name-a-lot-or-a-job": "debe nombrar un lote o un trabajo",
+  "name-a-lot-or-a-job": "debe nombrar un lote, un trabajo o una pieza",
   "no-such-label": "Nada que etiquetar",
   "there-is-no-such": "No existe {codes}.",
   "good-until-day": "válido hasta {day}",
   "first-must-be-at-most": "{given, number} debe ser como máximo {most, number}",
   "camera-sheet": "Hoja de puntos para una cámara",
   "print-at-full-size": "Imprime a tamaño real: esta línea mide {mm, number} mm. Déjala plana.",
+  "cannot-be-replaced": "no tiene repuesto",
 };

@@ -1,4 +1,4 @@
-import { defineMove, inStage, never, noFault, noHazard, takes } from "../../device/define-move.ts";
+import { defineMove, inStage, never, noHazard, takes } from "../../device/define-move.ts";
 import { message } from "../../job/message.ts";
 import { photoLook } from "../photo-look.ts";
 
@@ -12,7 +12,10 @@ export const photoInspected = defineMove({
   meets: [],
   offers: never,
   needs: () => [{ is: "opened-job" }],
-  faults: noFault,
+  faults: ({ state }, { photo }) =>
+    photo === undefined || state.records.photos.some(({ id }) => id === photo)
+      ? null
+      : message("fault.no-such-photo"),
   does: ({ state }, look, { id, seq, atMs }) => ({
     ...state,
     prove: { ...state.prove, photos: [...state.prove.photos, { ...look, id, seq, atMs }] },

@@ -1,11 +1,11 @@
 import { useEffect, useRef, useState } from "react";
 import type { Photo } from "../../../core/prove/inspect-photo.ts";
-import { isConvex, type Corners } from "../../../core/prove/square-up.ts";
+import { boxCorners, isConvex, type Corners } from "../../../core/prove/square-up.ts";
 import { pictureUrl } from "../../ui/picture-url.ts";
 import { Sheet } from "../../ui/Sheet.tsx";
 import type { Squared, ToSquare } from "../../workers/square.worker.ts";
 import { CornerEditor } from "../prove/CornerEditor.tsx";
-import { readPhoto, wholeOf } from "../prove/read-photo.ts";
+import { readPhoto } from "../prove/read-photo.ts";
 import { t } from "../../../words/intake.ts";
 
 /** Lays a photo that is kept behind the plan, the panel in it squared up: found by itself, or by its corners, dragged. */
@@ -34,7 +34,7 @@ export function PanelPhoto({
       fresh.terminate();
       setSaid(undefined);
       if (data.picture) return void pictureUrl(data.picture).then(onUrl);
-      setUnfound({ photo: data.photo, corners: wholeOf(data.photo) });
+      setUnfound({ photo: data.photo, corners: boxCorners(data.photo.width, data.photo.height) });
     };
     fresh.postMessage({ photo, corners, panel } satisfies ToSquare);
   };

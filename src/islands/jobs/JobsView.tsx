@@ -3,7 +3,7 @@ import { isRepairRoute, repairRoutes, repairTitle } from "../../../core/device/r
 import { outcomes } from "../../../core/intake/intake-slot.ts";
 import { capitalised } from "../../../core/words.ts";
 import type { FoundJobs, JobSummary } from "../../../server/store/job-search.ts";
-import { readLabel } from "../../../core/labels/label.ts";
+import { partOf, readLabel } from "../../../core/labels/label.ts";
 import { ReadLabel } from "../../camera/ReadLabel.tsx";
 import { PanelSketch } from "../../drawing/PanelSketch.tsx";
 import { ListHead } from "../../ui/ListHead.tsx";
@@ -26,12 +26,13 @@ export interface JobFilter {
 const queryOf = (filter: JobFilter): string =>
   new URLSearchParams(Object.entries(filter).filter(([, value]) => value !== "")).toString();
 
-/** Opens what a label names: a job, or the jobs that had a lot; what it is not is said. */
+/** Opens what a label names: a job, the job of a part, or the jobs that had a lot; what it is not is said. */
 function openLabelled(text: string): string | null {
   const read = readLabel(text);
-  if (!read) return t("no-label-here");
-  const code = encodeURIComponent(read.code);
-  location.assign(read.of === "job" ? `/jobs/${code}` : `/jobs?lot=${code}`);
+  const job = read?.of === "part" ? partOf(read.code)?.job : read?.of === "job" ? read.code : undefined;
+  if (job !== undefined) location.assign(`/jobs/${encodeURIComponent(job)}`);
+  else if (read?.of === "lot") location.assign(`/jobs?lot=${encodeURIComponent(read.code)}`);
+  else return t("no-label-here");
   return null;
 }
 

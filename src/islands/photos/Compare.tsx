@@ -2,10 +2,10 @@ import { useEffect, useRef, useState } from "react";
 import { ReactCompareSlider, ReactCompareSliderImage } from "react-compare-slider";
 import type { Aligned, ToAlign } from "../../../core/prove/align-photos.ts";
 import type { Photo } from "../../../core/prove/inspect-photo.ts";
-import type { Corners } from "../../../core/prove/square-up.ts";
+import { boxCorners, type Corners } from "../../../core/prove/square-up.ts";
 import { pictureUrl } from "../../ui/picture-url.ts";
 import { CornerEditor } from "../prove/CornerEditor.tsx";
-import { readPhoto, wholeOf } from "../prove/read-photo.ts";
+import { readPhoto } from "../prove/read-photo.ts";
 import { t } from "../../../words/photos.ts";
 
 type Two<Kind> = [Kind, Kind];
@@ -59,7 +59,8 @@ export default function Compare({
         setCorners(data.corners);
         if (!data.pictures || !data.difference) {
           setSaid(t("no-panel-stands-out-in-one-of"));
-          setCorners([data.corners[0] ?? wholeOf(read[0]), data.corners[1] ?? wholeOf(read[1])]);
+          const [a, b] = read.map(({ width, height }) => boxCorners(width, height)) as Two<Corners>;
+          setCorners([data.corners[0] ?? a, data.corners[1] ?? b]);
           return;
         }
         void Promise.all([...data.pictures, data.difference].map(pictureUrl)).then(([a, b, difference]) => {

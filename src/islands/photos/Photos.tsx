@@ -1,6 +1,7 @@
 import { Camera, ImagePlus, X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { lazy, Suspense, useState } from "react";
+import { lightings, lightingWords, type Lighting } from "../../../core/prove/defects.ts";
 import { stageTitles } from "../../../core/stage.ts";
 import { PhotoPicker } from "../../ui/PhotoPicker.tsx";
 import { loadAgain } from "../../ui/load-again.ts";
@@ -13,9 +14,21 @@ import { t } from "../../../words/photos.ts";
 const Compare = lazy(() => loadAgain(() => import("./Compare.tsx")));
 
 /** Photos of a job: taken or chosen at any stage, several at once; two can be laid over one another. */
-export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
+export function Photos({
+  code,
+  scene,
+  who,
+  mayTell: mayEnter,
+  onLook,
+}: ToolProps & { onLook: (id: string, lighting: Lighting) => void }) {
   const { photos } = scene.state.records;
   const panel = scene.family.outline;
+  /** How many defects a photo showed when it was last looked through; undefined where it was not. */
+  const foundIn = (id: string) =>
+    scene.state.prove.photos
+      .filter(({ photo }) => photo === id)
+      .at(-1)
+      ?.defects.filter(({ overruled }) => !overruled).length;
   const { sending, add, dismiss } = usePhotoQueue(code, who);
   const [picked, setPicked] = useState<string[]>([]);
   const [shown, setShown] = useState<string[] | null>(null);
@@ -115,6 +128,9 @@ export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
                 />
                 {about(id)}
               </label>
+              {foundIn(id) !== undefined && (
+                <p className="px-2 pb-1 text-sm">{t("looked-through-found", { found: foundIn(id)! })}</p>
+              )}
             </li>
           ))}
         </ul>
@@ -138,6 +154,25 @@ export function Photos({ code, scene, who, mayTell: mayEnter }: ToolProps) {
               </Dialog.Title>
               <Dialog.Close className="control">{t("close")}</Dialog.Close>
             </div>
+            {first && !second && mayEnter && (
+              <div
+                className="flex flex-wrap items-center gap-2"
+                role="group"
+                aria-label={t("look-under-the-glass-in-it")}
+              >
+                <span>{t("look-under-the-glass-in-it")}</span>
+                {lightings.map((lighting) => (
+                  <button
+                    key={lighting}
+                    type="button"
+                    className="control"
+                    onClick={() => onLook(first, lighting)}
+                  >
+                    {lightingWords[lighting]}
+                  </button>
+                ))}
+              </div>
+            )}
             <div className="min-h-0 flex-1">
               {first && second ? (
                 <Suspense fallback={<StillLoading />}>

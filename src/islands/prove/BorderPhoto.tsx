@@ -22,9 +22,10 @@ export function BorderPhoto({
   const { outline, borderMm, windows } = family;
   const [from, setFrom] = useState<"photo" | "simulated">("photo");
   const [said, setSaid] = useState<string>();
-  const { isLooking, hasFailed, look } = useInspection(({ corners, border, url }) => {
+  const { isLooking, hasFailed, look } = useInspection(({ corners, isOnSide, border, url }) => {
     if (url) URL.revokeObjectURL(url);
     if (!corners) return setSaid(t("no-glass-stands-out-in-the-photo"));
+    if (isOnSide) return setSaid(t("take-it-with-its-top-up"));
     return border ? onRead(border, from) : setSaid(t("the-photo-shows-no-border-at-an-edge"));
   });
   const begin = (what: Parameters<typeof look>[0]["from"], source: "photo" | "simulated") => {

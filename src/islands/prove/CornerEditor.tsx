@@ -1,6 +1,6 @@
 import { useEffect, useRef, type PointerEvent } from "react";
 import type { Photo } from "../../../core/prove/inspect-photo.ts";
-import type { Corners } from "../../../core/prove/square-up.ts";
+import { mapCorners, type Corners } from "../../../core/prove/square-up.ts";
 import { t } from "../../../words/prove.ts";
 
 /** The photo with its four corners, each to be dragged onto the panel's. */
@@ -49,8 +49,7 @@ export function CornerEditor({
         }}
         onPointerMove={(event) => {
           if (held.current === null) return;
-          const next = corners.map((corner, i) => (i === held.current ? place(event) : corner));
-          onChange(next as unknown as Corners);
+          onChange(mapCorners(corners, (corner, i) => (i === held.current ? place(event) : corner)));
         }}
         onPointerUp={() => (held.current = null)}
         onPointerCancel={() => (held.current = null)}

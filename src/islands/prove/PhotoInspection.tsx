@@ -1,5 +1,5 @@
 import { Check, CircleHelp, X } from "lucide-react";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { calculateBorderCheck } from "../../../core/bond/border-check.ts";
 import { sizeMm } from "../../../core/prove/judge.ts";
 import { cameraDust } from "../../../core/prove/camera-dust.ts";
@@ -13,9 +13,11 @@ import {
 import { lookSeries } from "../../../core/prove/look-series.ts";
 import { capitalised } from "../../../core/words.ts";
 import { lightings, lightingWords, type Lighting } from "../../../core/prove/defects.ts";
-import { isConvex, type Corners } from "../../../core/prove/square-up.ts";
-import { hitsOf, type PlantedDefect } from "../../../core/prove/simulated-camera.ts";
+import { boxCorners, isConvex, withTop, type Corners, type Top } from "../../../core/prove/square-up.ts";
+import type { PanelDefect } from "../../../core/prove/lit-panel.ts";
+import { hitsOf } from "../../../core/prove/planted.ts";
 import { simulatedShot } from "../../../core/prove/simulated-shot.ts";
+import { TopPicker } from "../../camera/TopPicker.tsx";
 import { Assumptions } from "../../ui/Assumptions.tsx";
 import { PhotoPicker } from "../../ui/PhotoPicker.tsx";
 import { usePreferences } from "../../ui/preferences.ts";
@@ -25,7 +27,7 @@ import { MeasuredHere } from "../work/MeasuredHere.tsx";
 import type { ToolProps } from "../work/instrument.ts";
 import { CornerEditor } from "./CornerEditor.tsx";
 import { DefectPlan } from "./DefectPlan.tsx";
-import { readPhoto, wholeOf } from "./read-photo.ts";
+import { readPhoto } from "./read-photo.ts";
 import { useInspection, type Shown } from "./useInspection.ts";
 import { t } from "../../../words/prove.ts";
 
@@ -55,15 +57,17 @@ type From = ToInspect["from"];
 /** Where a photo comes from; of the stand-in's, what it planted. */
 interface Taken {
   from: From;
-  planted: readonly PlantedDefect[] | null;
+  planted: readonly PanelDefect[] | null;
   isSecond: boolean;
+  /** The job's own photo that it is, by its id. */
+  kept?: string;
 }
 
 /**
  * Dust, fibres, scratches, bubbles and patches by photo: the panel found in it, looked through in a worker, shown on the plan; the camera's
  * own dust told by a second photo; overruled by a tap, kept with the job.
  */
-export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: ToolProps) {
+export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop, given }: ToolProps) {
   const { family } = scene;
   const { acceptance } = shop;
   const inspections = scene.state.prove.photos;
@@ -71,12 +75,17 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
   const { outline, borderMm, windows } = family;
   const panel = { widthMm: outline.widthMm, heightMm: outline.heightMm };
   const series = lookSeries(scene);
-  const [picked, setPicked] = useState<Lighting | null>(null);
+  const [keptPhoto, keptLighting] = given ?? [];
+  const [picked, setPicked] = useState<Lighting | null>(
+    lightings.find((one) => one === keptLighting) ?? null,
+  );
   // What the series asks for next, until somebody picks another.
   const lighting = picked ?? series?.next ?? "dark";
   const [taken, setTaken] = useState<Taken | null>(null);
   const [first, setFirst] = useState<Shown | null>(null);
   const [corners, setCorners] = useState<Corners | null>(null);
+  const [top, setTop] = useState<Top>("up");
+  const isTold = useRef(false);
   const [dust, setDust] = useState<ReadonlySet<number>>(new Set());
   const [overruled, setOverruled] = useState<ReadonlySet<number>>(new Set());
   const [said, setSaid] = useState<{ text: string; isWrong: boolean }>();
@@ -88,8 +97,13 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
     setFirst(shown);
     setDust(new Set());
     setOverruled(new Set());
-    setCorners(shown.corners ?? wholeOf(shown.photo));
+    // Corners that somebody set stay as they were set, in the picture's own order.
+    if (!isTold.current) {
+      setCorners(shown.corners ?? boxCorners(shown.photo.width, shown.photo.height));
+      setTop(shown.isOnSide ? "left" : "up");
+    }
     if (!shown.corners) say(t("no-panel-stands-out-from-the-bench"));
+    else if (shown.isOnSide) say(t("panel-lies-on-its-side-say-its-top"));
   });
   const compare = (second: Shown) => {
     if (second.url) URL.revokeObjectURL(second.url);
@@ -116,6 +130,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
     setTaken(null);
     setFirst(null);
     setCorners(null);
+    setTop("up");
     setDust(new Set());
     setOverruled(new Set());
     setSaid(undefined);
@@ -123,6 +138,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
   const begin = (what: Taken, at: Corners | null = null) => {
     setSaid(undefined);
     setTaken(what);
+    isTold.current = at !== null;
     look({ from: what.from, corners: at, panel: outline, borderMm, windows, lighting });
   };
   const looks = inspections.length;
@@ -138,12 +154,28 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
       say(t("is-not-a-picture-that-this-browser", { name: file.name }));
     }
   };
+  const chooseKept = async (id: string) => {
+    try {
+      const answer = await fetch(`/api/photos/${id}`);
+      if (!answer.ok) throw new Error(answer.statusText);
+      const photo = await readPhoto(await answer.blob());
+      begin({ from: { photo }, planted: null, isSecond: false, kept: id });
+    } catch {
+      say(t("this-photo-could-not-be-fetched"));
+    }
+  };
+  const begunWith = useRef<string>(undefined);
+  useEffect(() => {
+    if (!keptPhoto || begunWith.current === keptPhoto) return;
+    begunWith.current = keptPhoto;
+    void chooseKept(keptPhoto);
+  });
   const lookAgain = () => {
     if (!first || !corners) return;
     if (!isConvex(corners)) {
       return say(t("the-corners-do-not-go-round-a"));
     }
-    begin({ from: { photo: first.photo }, planted: taken?.planted ?? null, isSecond: false }, corners);
+    begin({ ...taken!, from: { photo: first.photo }, isSecond: false }, withTop(corners, top));
   };
   const looked = first?.looked ?? null;
   const planted = taken?.planted ?? null;
@@ -168,6 +200,7 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
     const kept = tell("photo-inspected", {
       lighting,
       source,
+      ...(taken?.kept ? { photo: taken.kept } : {}),
       defects: defects
         .map((d, i) => ({ ...d, overruled: overruled.has(i) }))
         .filter((_, i) => !dust.has(i))
@@ -251,9 +284,12 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop }: 
           </summary>
           <p>{t("drag-the-four-corners-onto-the-panels")}</p>
           <CornerEditor photo={first.photo} corners={corners} onChange={setCorners} />
-          <button type="button" className="control-strong mt-2" disabled={isLooking} onClick={lookAgain}>
-            {t("look")}
-          </button>
+          <div className="mt-2 flex flex-wrap gap-2">
+            <TopPicker top={top} onPick={setTop} />
+            <button type="button" className="control-strong" disabled={isLooking} onClick={lookAgain}>
+              {t("look")}
+            </button>
+          </div>
         </details>
       )}
       {first && looked && told && (

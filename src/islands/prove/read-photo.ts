@@ -1,5 +1,4 @@
 import type { Photo } from "../../../core/prove/inspect-photo.ts";
-import type { Corners } from "../../../core/prove/square-up.ts";
 
 /** A photo is read in at most so large. */
 const MOST_SIDE_PX = 4_000;
@@ -17,11 +16,3 @@ export async function readPhoto(file: Blob): Promise<Photo> {
   context.drawImage(picture, 0, 0, width, height);
   return { rgba: context.getImageData(0, 0, width, height).data, width, height };
 }
-
-/** Corners to begin with where none were found: the photo's own. */
-export const wholeOf = ({ width, height }: { width: number; height: number }): Corners => [
-  { x: 0, y: 0 },
-  { x: width, y: 0 },
-  { x: width, y: height },
-  { x: 0, y: height },
-];

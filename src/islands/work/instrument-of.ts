@@ -17,6 +17,7 @@ const shows = (View: Instrument["View"]): Instrument => ({ View, asks: false });
 const asks = (View: Instrument["View"]): Instrument => ({ View, asks: true });
 
 const stack = shows(view(() => import("./instruments/StackInstrument.tsx"), "StackInstrument"));
+const part = shows(view(() => import("./instruments/PartInstrument.tsx"), "PartInstrument"));
 const panel = shows(view(() => import("./instruments/PanelInstrument.tsx"), "PanelInstrument"));
 const face = shows(view(() => import("./instruments/FaceInstrument.tsx"), "FaceInstrument"));
 const heat = shows(view(() => import("./instruments/HeatInstrument.tsx"), "HeatInstrument"));
@@ -52,6 +53,7 @@ const byKind: Readonly<Record<string, Instrument>> = {
   "supply-joined": power,
   "plugged-in": power,
   "switched-on": power,
+  "part-put-back": part,
   "heat-chosen": heat,
   "soak-started": heat,
   "soak-ended": heat,

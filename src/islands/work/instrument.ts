@@ -39,6 +39,8 @@ export interface ToolProps {
   /** Takes back one thing that was recorded, by its id. */
   takeBack: (id: string) => void;
   shop: ShopKnowledge;
+  /** What the address gives a tool to begin with, after its name. */
+  given?: readonly string[];
 }
 
 /** What the step at hand shows, and what its dials turn. */

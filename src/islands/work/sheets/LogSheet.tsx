@@ -1,6 +1,8 @@
 import { dayAndSecondText } from "../../../ui/time-text.ts";
 import { PrintLabels } from "../../../ui/PrintLabels.tsx";
 import { Sheet } from "../../../ui/Sheet.tsx";
+import { looseParts } from "../../../../core/device/ask.ts";
+import { partCode } from "../../../../core/labels/part-code.ts";
 import { stageTitles } from "../../../../core/stage.ts";
 import type { ToolProps } from "../instrument.ts";
 import { nameOf } from "../name-of.ts";
@@ -23,6 +25,8 @@ export function LogSheet({
     [`/api/jobs/${code}/export`, t("export")],
     [`/api/jobs/${code}/readings.csv`, t("readings-csv")],
   ] as const;
+  // What is new each time needs no label: it comes out of its own bag.
+  const parts = looseParts(scene.family).filter(({ goes }) => goes !== "new each time");
   return (
     <Sheet title={t("log-of", { code })} isTall onClose={onClose}>
       <p className="mt-1">
@@ -43,6 +47,13 @@ export function LogSheet({
           labels={[{ of: "job", code }]}
           className="inline-flex min-h-12 items-center underline underline-offset-4"
         />
+        {parts.length > 0 && (
+          <PrintLabels
+            ofParts
+            labels={parts.map(({ key }) => ({ of: "part", code: partCode({ job: code, part: key }) }))}
+            className="inline-flex min-h-12 items-center underline underline-offset-4"
+          />
+        )}
       </p>
       {scene.family.notes.map((note) => (
         <p key={note} className="text-soft">

@@ -28,12 +28,12 @@ export function OpenSheet({
   onPick: (key: string) => void;
   onClose: () => void;
 }) {
-  const [name, tool] = sheet.split(" ");
+  const [name, tool, ...given] = sheet.split(" ");
   switch (name) {
     case "more":
       return <MoreSheet onPick={onPick} onClose={onClose} />;
     case "photo":
-      return <PhotoSheet {...tools} onClose={onClose} />;
+      return <PhotoSheet {...tools} onPick={onPick} onClose={onClose} />;
     case "reading":
       return <ReadingSheet {...tools} onClose={onClose} />;
     case "note":
@@ -43,7 +43,7 @@ export function OpenSheet({
     case "log":
       return <LogSheet {...tools} rows={log} onClose={onClose} />;
     case "tools":
-      return <ToolsSheet {...tools} stage={stage} first={tool ?? null} onClose={onClose} />;
+      return <ToolsSheet {...tools} given={given} stage={stage} first={tool ?? null} onClose={onClose} />;
     default:
       return null;
   }
