@@ -67,6 +67,22 @@ describe("a film turned over a lit panel before a camera", function () {
     expect(faults).to.include("moved");
   });
 
+  it("reads a film that was lifted off and laid on anew from its marked edge again", () => {
+    const camera = cameraOf(9);
+    const film = { longMm: 55, shortMm: 36, offMm: { x: 0, y: 0 } };
+    const sweep = new AxisSweep(panel);
+    const bare = madeFrame(camera, filmScene(panel, 30, null, 1));
+    const angleAt = (angleDeg: number) =>
+      sweep.look(madeFrame(camera, filmScene(panel, 30, { ...film, angleDeg }, 1))).angleDeg!;
+    for (let k = 0; k < 6; k += 1) sweep.look(bare);
+    for (let angleDeg = 0; angleDeg <= 84; angleDeg += 12) angleAt(angleDeg);
+    // Off for a moment only, it is where it was: near a right angle, not along the width.
+    for (let k = 0; k < 3; k += 1) sweep.look(bare);
+    expect(angleAt(86)).to.be.closeTo(86, 1.5);
+    for (let k = 0; k < 10; k += 1) sweep.look(bare);
+    expect(axesApartDeg(angleAt(4), 4)).to.be.below(1.5);
+  });
+
   it("takes no panel for bare that has a film on it, lying or turning", () => {
     const sweep = new AxisSweep(panel);
     const camera = cameraOf(6);

@@ -1,15 +1,11 @@
+import type { Photo } from "../prove/inspect-photo.ts";
 import { findPanel } from "../prove/find-panel.ts";
 import { apartPx, pxPerMmOf, squareUp, type Corners, withTop, type Top } from "../prove/square-up.ts";
 import { median } from "../median.ts";
 import { foldDeg } from "./axis-angle.ts";
 import { edgeTurnDeg } from "./edge-turn.ts";
 import { LIGHT_OF_BYTE } from "./srgb.ts";
-
-interface Frame {
-  rgba: Uint8ClampedArray;
-  width: number;
-  height: number;
-}
+import { SWEEP_DISC_SHARE, SWEEP_STEP_DEG } from "./swept.ts";
 
 /** One angle of the turned film and the light through it, as a share of the bare panel's. */
 export interface SweptReading {
@@ -54,8 +50,6 @@ const STILL_PX = 2;
 /** So often it is looked whether the panel still lies there, frames, and further than this it does not, px. */
 const FIND_EVERY = 5;
 const MOVED_PX = 5;
-/** The light is read within so much of the shorter side about the middle. */
-const DISC_SHARE = 0.08;
 /** The rim of the panel is left out, as a share of its longer side. */
 const RIM_SHARE = 0.03;
 /** Bare panel is what the brightest blocks show: so large, px, and the share of them that is brighter. */
@@ -73,11 +67,11 @@ const EVEN_WITHIN = 0.15;
 const BARE_LEVEL = 0.95;
 /** A film that has turned further than this since the frame before may have turned further still. */
 const MOST_STEP_DEG = 30;
-/** Half a turn is read in steps of so many degrees, each by the mean of its frames. */
-const STEP_DEG = 6;
+/** Bare for so many frames in a row, the film was lifted off: it is laid on anew along the width. */
+const LIFTED_FRAMES = 8;
 
 /** Linear light of a picture's green, in which a panel's grid and a sensor's mosaic are finest. */
-function greenLight({ rgba, width, height }: Frame): Float32Array {
+function greenLight({ rgba, width, height }: Photo): Float32Array {
   const light = new Float32Array(width * height);
   for (let i = 0; i < light.length; i += 1) light[i] = LIGHT_OF_BYTE[rgba[4 * i + 1]!]!;
   return light;
@@ -99,7 +93,7 @@ export class AxisSweep {
   private size = { width: 0, height: 0 };
   private readonly bare: { corners: Corners; light: Float32Array }[] = [];
   private panel: { corners: Corners; light: Float32Array } | null = null;
-  private readonly steps = Array.from({ length: 180 / STEP_DEG }, () => ({
+  private readonly steps = Array.from({ length: 180 / SWEEP_STEP_DEG }, () => ({
     angles: 0,
     levels: 0,
     frames: 0,
@@ -107,6 +101,7 @@ export class AxisSweep {
   private frames = 0;
   /** How often in a row the panel was found elsewhere. */
   private elsewhere = 0;
+  private bareFrames = 0;
   /** As it lay in the last frame that told; not folded. */
   private lastDeg: number | null = null;
 
@@ -115,7 +110,7 @@ export class AxisSweep {
     private readonly top: Top = "up",
   ) {}
 
-  look(frame: Frame): SweepSeen {
+  look(frame: Photo): SweepSeen {
     return this.panel ? this.lookAtFilm(frame, this.panel) : this.lookAtPanel(frame);
   }
 
@@ -131,12 +126,12 @@ export class AxisSweep {
         angleDeg: angles / frames,
         level: levels / frames,
       })),
-      coveredDeg: STEP_DEG * read.length,
+      coveredDeg: SWEEP_STEP_DEG * read.length,
       ...told,
     };
   }
 
-  private lookAtPanel(frame: Frame): SweepSeen {
+  private lookAtPanel(frame: Photo): SweepSeen {
     const found = findPanel(frame);
     const corners = found && withTop(found, this.top);
     if (!corners) {
@@ -175,7 +170,7 @@ export class AxisSweep {
     return this.seen("film", { fault: "no film" });
   }
 
-  private lookAtFilm(frame: Frame, panel: NonNullable<AxisSweep["panel"]>): SweepSeen {
+  private lookAtFilm(frame: Photo, panel: NonNullable<AxisSweep["panel"]>): SweepSeen {
     if (this.hasMoved(frame, panel.corners)) {
       this.panel = null;
       this.bare.length = 0;
@@ -191,6 +186,8 @@ export class AxisSweep {
     const level = this.discLevel(share);
     const rim = Math.ceil(RIM_SHARE * Math.max(width, height));
     const turn = edgeTurnDeg({ light: share, width, height }, rim);
+    this.bareFrames = turn === null && level !== null && level > BARE_LEVEL ? this.bareFrames + 1 : 0;
+    if (this.bareFrames >= LIFTED_FRAMES) this.lastDeg = null;
     if (turn === null) return this.seen("film", { level, fault: "no film" });
     // The panel lies there with its rows downwards: what turns clockwise in them is negative here.
     const edgeDeg = -turn;
@@ -203,7 +200,7 @@ export class AxisSweep {
     this.lastDeg = angleDeg;
     if (level > BARE_LEVEL)
       return this.seen("film", { angleDeg: foldDeg(angleDeg), level, fault: "no film" });
-    const step = this.steps[Math.floor(foldDeg(angleDeg) / STEP_DEG) % this.steps.length]!;
+    const step = this.steps[Math.floor(foldDeg(angleDeg) / SWEEP_STEP_DEG) % this.steps.length]!;
     step.angles += foldDeg(angleDeg);
     step.levels += level;
     step.frames += 1;
@@ -211,7 +208,7 @@ export class AxisSweep {
   }
 
   /** Whether the panel lies elsewhere than when it was bare, by most of its corners: a hand hides one or two. */
-  private hasMoved(frame: Frame, corners: Corners): boolean {
+  private hasMoved(frame: Photo, corners: Corners): boolean {
     this.frames += 1;
     if (this.frames % FIND_EVERY !== 0) return false;
     const found = findPanel(frame);
@@ -227,7 +224,7 @@ export class AxisSweep {
     return { width: Math.round(widthMm * pxPerMm), height: Math.round(heightMm * pxPerMm) };
   }
 
-  private squared(frame: Frame, corners: Corners): Float32Array {
+  private squared(frame: Photo, corners: Corners): Float32Array {
     return greenLight({ rgba: squareUp(frame, corners, this.size), ...this.size });
   }
 
@@ -249,7 +246,7 @@ export class AxisSweep {
   /** The light of the panel's middle; null where an edge or a finger lies across it. */
   private discLevel(share: Float32Array): number | null {
     const { width, height } = this.size;
-    const radius = DISC_SHARE * Math.min(width, height);
+    const radius = SWEEP_DISC_SHARE * Math.min(width, height);
     const values: number[] = [];
     for (let y = Math.floor(height / 2 - radius); y <= height / 2 + radius; y += 1)
       for (let x = Math.floor(width / 2 - radius); x <= width / 2 + radius; x += 1)

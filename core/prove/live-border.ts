@@ -1,13 +1,8 @@
+import type { Photo } from "./inspect-photo.ts";
 import { median } from "../median.ts";
 import { findPanel } from "./find-panel.ts";
 import { photoBorder, type BorderWidths } from "./photo-border.ts";
 import { pxPerMmOf, squareUp, apartPx, type Corners, withTop, type Top } from "./square-up.ts";
-
-interface Frame {
-  rgba: Uint8ClampedArray;
-  width: number;
-  height: number;
-}
 
 /** What a frame told of a glass on its panel. */
 export interface BorderSeen {
@@ -42,7 +37,7 @@ export class LiveBorder {
     private readonly top: Top = "up",
   ) {}
 
-  look(frame: Frame): BorderSeen {
+  look(frame: Photo): BorderSeen {
     const found = findPanel(frame);
     const corners = found && withTop(found, this.top);
     if (!corners) return this.nothing(null, "no glass");

@@ -1,14 +1,9 @@
+import type { Photo } from "./inspect-photo.ts";
 import { findPanel } from "./find-panel.ts";
 import { greyOf } from "./picture.ts";
 import { smoothed } from "./smoothed.ts";
 import { apartPx, isConvex, pxPerMmOf, withTop, type Corners, type Top } from "./square-up.ts";
 import { weighedGroups } from "./weighed-groups.ts";
-
-interface Frame {
-  rgba: Uint8ClampedArray;
-  width: number;
-  height: number;
-}
 
 /** A speck that shines, px of the frame. */
 export interface SeenSpeck {
@@ -93,7 +88,7 @@ export class LiveHunt {
     private readonly top: Top = "up",
   ) {}
 
-  look(frame: Frame): HuntSeen {
+  look(frame: Photo): HuntSeen {
     const { width, height } = frame;
     const { light } = greyOf(frame.rgba, width, height);
     const [columns, rows] = [Math.ceil(width / BLOCK), Math.ceil(height / BLOCK)];
@@ -167,7 +162,7 @@ export class LiveHunt {
   }
 
   /** Where the panel lies now, and which pixels are its face; whether it is seen. */
-  private findFace(frame: Frame): boolean {
+  private findFace(frame: Photo): boolean {
     const upright = findPanel(frame);
     const found = upright && withTop(upright, this.top);
     const known = this.corners;
@@ -210,7 +205,7 @@ export class LiveHunt {
     };
   }
 
-  private specksIn(frame: Frame, seen: Uint8Array, columns: number): SeenSpeck[] {
+  private specksIn(frame: Photo, seen: Uint8Array, columns: number): SeenSpeck[] {
     const { width, height } = frame;
     const { mean, face } = this;
     const ground = smoothed(mean, width, height, GROUND_PX);
@@ -256,7 +251,7 @@ export class LiveHunt {
  * Whether what shines about a pixel does so in one colour: what it adds to its surroundings, colour by colour. A file spreads colour over its
  * neighbours, so that all of them are summed. Where they add nothing, what shines is the rim of something beside it.
  */
-function isOneColour({ rgba, width, height }: Frame, i: number): boolean {
+function isOneColour({ rgba, width, height }: Photo, i: number): boolean {
   const [cx, cy] = [i % width, Math.floor(i / width)];
   const added = ([0, 1, 2] as const).map((channel) => {
     let [inner, innerN, outer, outerN] = [0, 0, 0, 0];

@@ -6,7 +6,6 @@ const TUNED_MM2 = 640;
  * rises until a whole picture holds as few of them as one that the limit was set on. Source: tail of the normal distribution, a standard formula.
  *
  * @example
- * seedSigma(6.9, { width: 640, height: 400, pxPerMm: 20 }) // 6.9
  * seedSigma(6.9, { width: 6400, height: 4000, pxPerMm: 20 }).toFixed(2) // "7.54"
  */
 export function seedSigma(

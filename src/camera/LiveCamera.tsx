@@ -174,7 +174,11 @@ export function LiveCamera<Answer>({
               className="entry"
               aria-label={t("camera")}
               value={chosen ?? ""}
-              onChange={(event) => choose(event.target.value)}
+              onChange={(event) => {
+                // What another camera has seen is none of this one's.
+                setRounds(rounds + 1);
+                choose(event.target.value);
+              }}
             >
               {chosen === null && <option value="" />}
               {cameras.map(({ id, name }) => (

@@ -68,4 +68,5 @@ export const camera = {
   "is-a-part-of-another-job": "It is a part of {job}, not of {code}.",
   "is-another-part": "It is {part}, not {wanted}.",
   "it-is-this-jobs-part": "It is the right part: {part}.",
+  "from-there-it-shows-specks": "A panel there shows specks from {dark} on black and from {white} on white.",
 } as const;

@@ -72,4 +72,6 @@ export const camera: Words<typeof english> = {
   "is-a-part-of-another-job": "Es una pieza de {job}, no de {code}.",
   "is-another-part": "Es {part}, no {wanted}.",
   "it-is-this-jobs-part": "Es la pieza correcta: {part}.",
+  "from-there-it-shows-specks":
+    "Un panel allí muestra motas desde {dark} sobre negro y desde {white} sobre blanco.",
 };

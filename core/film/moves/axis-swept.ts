@@ -6,9 +6,9 @@ import { handsIn } from "../../open/open-facts.ts";
 import { bounded, oneOf } from "../../units.ts";
 import { foldDeg } from "../axis-angle.ts";
 import { filmSide } from "../films.ts";
+import { SWEEP_STEP_DEG } from "../swept.ts";
 
 /** Fewer steps of half a turn tell no axis. */
-const STEP_DEG = 6;
 const LEAST_STEPS = 12;
 
 /** A film that was turned over the old one before a camera: many angles and the light at each. What was read before had another scale, and gives way. */
@@ -30,9 +30,9 @@ export const axisSwept = defineMove({
   needs: () => handsIn,
   faults: ({ state }, { film, readings }) => {
     if (lineOf(state, film).old === "off") return message("fault.old-film-gone", { film });
-    const steps = new Set(readings.map(({ angleDeg }) => Math.floor(foldDeg(angleDeg) / STEP_DEG)));
+    const steps = new Set(readings.map(({ angleDeg }) => Math.floor(foldDeg(angleDeg) / SWEEP_STEP_DEG)));
     return steps.size < LEAST_STEPS
-      ? message("fault.swept-too-little", { degrees: STEP_DEG * LEAST_STEPS })
+      ? message("fault.swept-too-little", { degrees: SWEEP_STEP_DEG * LEAST_STEPS })
       : null;
   },
   does: ({ state }, { film, source, readings }) => ({

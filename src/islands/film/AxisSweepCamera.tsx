@@ -4,6 +4,7 @@ import type { SweepFault } from "../../../core/film/axis-sweep.ts";
 import { assumptionsOf } from "../../../core/assumed.ts";
 import { filmAxisInput } from "../../../core/film/film-axis.ts";
 import { measuredAxis } from "../../../core/film/measured-axis.ts";
+import { SWEEP_DISC_SHARE } from "../../../core/film/swept.ts";
 import { mapToCorners, takenBy } from "../../../core/prove/square-up.ts";
 import type { SimulatedLive } from "../../../core/prove/simulated-live.ts";
 import { beginLive } from "../../camera/begin-live.ts";
@@ -19,8 +20,6 @@ import { t } from "../../../words/camera.ts";
 
 /** Read over so much of half a turn, a camera's own bend of light leaves the axis where it is, deg. */
 const ENOUGH_DEG = 168;
-/** The ring over the panel's middle, as a share of its shorter side: where the light is read. */
-const RING_SHARE = 0.08;
 
 export interface SweptAxis {
   readings: { angleDeg: number; level: number }[];
@@ -86,7 +85,8 @@ export function AxisSweepCamera({
     );
     return `${x},${y}`;
   };
-  const ringMm = RING_SHARE * Math.min(widthMm, heightMm);
+  // The ring over the panel's middle: where the light is read.
+  const ringMm = SWEEP_DISC_SHARE * Math.min(widthMm, heightMm);
   const lineMm = 0.35 * Math.min(widthMm, heightMm);
   return (
     <LiveCamera<LiveAnswer>

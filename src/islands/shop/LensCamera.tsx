@@ -1,9 +1,13 @@
 import { useState } from "react";
+import { lookAssumes, smallestSeen } from "../../../core/prove/look.ts";
 import type { LensSeen } from "../../../core/prove/live-lens.ts";
 import { beginLive } from "../../camera/begin-live.ts";
 import { FrameOverlay } from "../../camera/FrameOverlay.tsx";
 import { keepLens, lensOf } from "../../camera/kept-lens.ts";
 import { LiveCamera } from "../../camera/LiveCamera.tsx";
+import { Assumptions } from "../../ui/Assumptions.tsx";
+import { usePreferences } from "../../ui/preferences.ts";
+import { lengthText } from "../../ui/quantity.tsx";
 import type { LiveAnswer } from "../../workers/live.worker.ts";
 import { t } from "../../../words/camera.ts";
 
@@ -31,6 +35,8 @@ export function LensCamera() {
   const seen = answer?.seen.at === "sheet" ? answer.seen : null;
   const told = seen?.told ?? null;
   const before = lensOf(camera);
+  const known = told ?? before;
+  const preferences = usePreferences();
   return (
     <LiveCamera<LiveAnswer>
       key={round}
@@ -69,7 +75,16 @@ export function LensCamera() {
                 {t("pictures-of-the-sheet", { kept: seen.kept, wanted: seen.wanted })}
               </p>
             )}
-            {told && <p>{t("scale-where-the-sheet-lay", { scale: told.pxPerMm.toFixed(1) })}</p>}
+            {known && (
+              <p>
+                {t("scale-where-the-sheet-lay", { scale: known.pxPerMm.toFixed(1) })}{" "}
+                {t("from-there-it-shows-specks", {
+                  dark: lengthText(smallestSeen(known.pxPerMm, false).speck, preferences),
+                  white: lengthText(smallestSeen(known.pxPerMm, true).speck, preferences),
+                })}{" "}
+                <Assumptions words={lookAssumes()} />
+              </p>
+            )}
             {!told && before && (
               <p className="text-soft">{t("set-up-before", { off: before.offPx.toFixed(1) })}</p>
             )}
