@@ -20,20 +20,17 @@ if (major < 20 || (major === 20 && minor < 19)) {
   giveUp(`Half Lift needs Node 20.19 or newer; this is ${process.version}.`);
 }
 
-/** What is started to work with, not on: it needs no tools for tests. */
-const LEAN = new Set(["demo", "start", "migrate", "bridge", "backup", "restore", "rebuild"]);
-
 function installModules() {
   const stamp = path.join("node_modules", ".half-lift-lock");
   const lock = createHash("sha256").update(readFileSync("package-lock.json")).digest("hex");
   const lean = `${lock} without tools`;
   const before = existsSync(stamp) ? readFileSync(stamp, "utf8") : null;
-  if (before === lock || (before === lean && LEAN.has(script ?? ""))) return;
+  if (before === lock || (before === lean && script === "demo")) return;
   const installed = path.join("node_modules", ".package-lock.json");
   const isThere = existsSync(installed);
   const isNew = isThere && statSync(installed).mtimeMs >= statSync("package-lock.json").mtimeMs;
-  // Tools that are there are kept: somebody works on it here.
-  const isLean = LEAN.has(script ?? "") && (!isThere || before?.endsWith("without tools") === true);
+  // The demo needs no tools for tests; those that are there are kept: somebody works on it here.
+  const isLean = script === "demo" && (!isThere || before?.endsWith("without tools") === true);
   if (!isNew || before === lean) {
     console.log("Installing the node modules.");
     const { status } = spawnSync(

@@ -51,15 +51,16 @@ export interface SensorMake {
 /** Row by row and column by column, as a Gaussian is. In place. */
 function blur(values: Float32Array, width: number, height: number, channels: number, sigma: number): void {
   const reach = Math.max(1, Math.ceil(2.5 * sigma));
-  const kernel = Float64Array.from({ length: 2 * reach + 1 }, (_, k) =>
-    Math.exp(-((k - reach) ** 2) / (2 * sigma * sigma)),
+  const kernel = Float64Array.from({ length: reach + 1 }, (_, k) =>
+    Math.exp(-(k ** 2) / (2 * sigma * sigma)),
   );
-  const sum = kernel.reduce((a, b) => a + b, 0);
+  const sum = kernel.reduce((a, b) => a + 2 * b, -kernel[0]!);
   kernel.forEach((value, k) => (kernel[k] = value / sum));
   const wide = width * channels;
   const rim = reach * channels;
   // A row with its ends led on, so that no place asks whether it is near one.
   const row = new Float32Array(wide + 2 * rim);
+  const out = new Float64Array(wide);
   for (let y = 0; y < height; y += 1) {
     const own = values.subarray(y * wide, (y + 1) * wide);
     row.set(own, rim);
@@ -67,20 +68,23 @@ function blur(values: Float32Array, width: number, height: number, channels: num
       row[i] = own[i % channels]!;
       row[rim + wide + i] = own[wide - channels + (i % channels)]!;
     }
-    for (let i = 0; i < wide; i += 1) {
-      let value = 0;
-      for (let k = 0; k <= 2 * reach; k += 1) value += kernel[k]! * row[i + k * channels]!;
-      own[i] = value;
+    for (let i = 0; i < wide; i += 1) out[i] = kernel[0]! * own[i]!;
+    for (let k = 1; k <= reach; k += 1) {
+      const [weight, before, after] = [kernel[k]!, rim - k * channels, rim + k * channels];
+      for (let i = 0; i < wide; i += 1) out[i]! += weight * (row[i + before]! + row[i + after]!);
     }
+    own.set(out);
   }
   const before = values.slice();
-  values.fill(0);
-  for (let y = 0; y < height; y += 1)
-    for (let k = -reach; k <= reach; k += 1) {
-      const from = wide * Math.min(height - 1, Math.max(0, y + k));
-      const weight = kernel[k + reach]!;
-      for (let i = 0; i < wide; i += 1) values[y * wide + i]! += weight * before[from + i]!;
+  for (let y = 0; y < height; y += 1) {
+    for (let i = 0; i < wide; i += 1) out[i] = kernel[0]! * before[y * wide + i]!;
+    for (let k = 1; k <= reach; k += 1) {
+      const weight = kernel[k]!;
+      const [above, below] = [wide * Math.max(0, y - k), wide * Math.min(height - 1, y + k)];
+      for (let i = 0; i < wide; i += 1) out[i]! += weight * (before[above + i]! + before[below + i]!);
     }
+    values.set(out, y * wide);
+  }
 }
 
 /** Red, green or blue by place: rows of red and green, then of green and blue. */
@@ -89,38 +93,57 @@ const colourAt = (x: number, y: number) => (y % 2 === 0 ? (x % 2 === 0 ? 0 : 1) 
 /** Each photosite sees one colour; the others are the means of its neighbours that see them. */
 function demosaic(sites: Float32Array, width: number, height: number): Float32Array {
   const rgb = new Float32Array(3 * width * height);
+  const atRim = (x: number, y: number) => {
+    const sum = [0, 0, 0];
+    const many = [0, 0, 0];
+    const own = colourAt(x, y);
+    for (let j = -1; j <= 1; j += 1) {
+      for (let i = -1; i <= 1; i += 1) {
+        const [nx, ny] = [Math.min(width - 1, Math.max(0, x + i)), Math.min(height - 1, Math.max(0, y + j))];
+        const colour = colourAt(nx, ny);
+        if (colour === own && (i !== 0 || j !== 0)) continue;
+        // Green beside green: only the four that touch, and only where the site itself is none.
+        if (colour === 1 && own !== 1 && i !== 0 && j !== 0) continue;
+        sum[colour]! += sites[ny * width + nx]!;
+        many[colour]! += 1;
+      }
+    }
+    for (let colour = 0; colour < 3; colour += 1)
+      rgb[3 * (y * width + x) + colour] =
+        many[colour]! > 0 ? sum[colour]! / many[colour]! : sites[y * width + x]!;
+  };
   for (let y = 0; y < height; y += 1) {
     for (let x = 0; x < width; x += 1) {
-      const sum = [0, 0, 0];
-      const many = [0, 0, 0];
-      const own = colourAt(x, y);
-      for (let j = -1; j <= 1; j += 1) {
-        for (let i = -1; i <= 1; i += 1) {
-          const [nx, ny] = [
-            Math.min(width - 1, Math.max(0, x + i)),
-            Math.min(height - 1, Math.max(0, y + j)),
-          ];
-          const colour = colourAt(nx, ny);
-          if (colour === own && (i !== 0 || j !== 0)) continue;
-          // Green beside green: only the four that touch, and only where the site itself is none.
-          if (colour === 1 && own !== 1 && i !== 0 && j !== 0) continue;
-          sum[colour]! += sites[ny * width + nx]!;
-          many[colour]! += 1;
-        }
+      if (x === 0 || y === 0 || x === width - 1 || y === height - 1) {
+        atRim(x, y);
+        continue;
       }
-      for (let colour = 0; colour < 3; colour += 1)
-        rgb[3 * (y * width + x) + colour] =
-          many[colour]! > 0 ? sum[colour]! / many[colour]! : sites[y * width + x]!;
+      const i = y * width + x;
+      const own = colourAt(x, y);
+      rgb[3 * i + own] = sites[i]!;
+      const [beside, over] = [sites[i - 1]! + sites[i + 1]!, sites[i - width]! + sites[i + width]!];
+      if (own === 1) {
+        // Red lies beside green in the rows that have red, blue over it.
+        const [first, second] = y % 2 === 0 ? [0, 2] : [2, 0];
+        rgb[3 * i + first] = beside / 2;
+        rgb[3 * i + second] = over / 2;
+      } else {
+        rgb[3 * i + 1] = (beside + over) / 4;
+        rgb[3 * i + 2 - own] =
+          (sites[i - width - 1]! + sites[i - width + 1]! + sites[i + width - 1]! + sites[i + width + 1]!) / 4;
+      }
     }
   }
   return rgb;
 }
 
-/** IEC 61966-2-1: from linear light to what a file holds, 0 to 255. */
-const encoded = (light: number): number => {
-  const v = Math.min(1, Math.max(0, light));
+/** IEC 61966-2-1: from linear light, in so many steps, to what a file holds, 0 to 255. */
+const STEPS = 65_535;
+const ENCODED = Float32Array.from({ length: STEPS + 1 }, (_, k) => {
+  const v = k / STEPS;
   return 255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055);
-};
+});
+const encoded = (light: number): number => ENCODED[Math.round(STEPS * Math.min(1, Math.max(0, light)))]!;
 
 /** Usual luminance table of ITU-T T.81, annex K, from memory. */
 const QUANTA = [
@@ -128,39 +151,52 @@ const QUANTA = [
   29, 51, 87, 80, 62, 18, 22, 37, 56, 68, 109, 103, 77, 24, 35, 55, 64, 81, 104, 113, 92, 49, 64, 78, 87, 103,
   121, 120, 101, 72, 92, 95, 98, 112, 100, 103, 99,
 ];
-const COSINES = Float64Array.from({ length: 64 }, (_, i) => {
-  const [k, n] = [i >> 3, i % 8];
-  return (k === 0 ? Math.SQRT1_2 : 1) * 0.5 * Math.cos(((2 * n + 1) * k * Math.PI) / 16);
-});
+/** Of wave `k` at place `n`; and the same the other way round, which leads back. */
+const cosineAt = (k: number, n: number) =>
+  (k === 0 ? Math.SQRT1_2 : 1) * 0.5 * Math.cos(((2 * n + 1) * k * Math.PI) / 16);
+const COSINES = Float64Array.from({ length: 64 }, (_, i) => cosineAt(i >> 3, i % 8));
+const BACK = Float64Array.from({ length: 64 }, (_, i) => cosineAt(i % 8, i >> 3));
+
+/** Rows of a block into waves or back; written across, so that twice is rows and columns. */
+function turned(from: Float64Array, to: Float64Array, by: Float64Array): void {
+  for (let r = 0; r < 8; r += 1) {
+    const at = 8 * r;
+    const [a, b, c, d] = [from[at]!, from[at + 1]!, from[at + 2]!, from[at + 3]!];
+    const [e, f, g, h] = [from[at + 4]!, from[at + 5]!, from[at + 6]!, from[at + 7]!];
+    for (let k = 0; k < 8; k += 1) {
+      const i = 8 * k;
+      to[i + r] =
+        a * by[i]! +
+        b * by[i + 1]! +
+        c * by[i + 2]! +
+        d * by[i + 3]! +
+        e * by[i + 4]! +
+        f * by[i + 5]! +
+        g * by[i + 6]! +
+        h * by[i + 7]!;
+    }
+  }
+}
 
 /** What a file with loss leaves of a plane of levels: blocks of eight by eight, their waves in steps. In place. */
 function lossy(plane: Float32Array, width: number, height: number, quality: number, coarser: number): void {
   const scale = (quality < 50 ? 5_000 / quality : 200 - 2 * quality) / 100;
   const block = new Float64Array(64);
   const half = new Float64Array(64);
-  const turn = (from: Float64Array, to: Float64Array, isBack: boolean) => {
-    for (let r = 0; r < 8; r += 1)
-      for (let k = 0; k < 8; k += 1) {
-        let sum = 0;
-        for (let n = 0; n < 8; n += 1) sum += from[8 * r + n]! * COSINES[isBack ? 8 * n + k : 8 * k + n]!;
-        // Written across, so that twice is rows and columns.
-        to[8 * k + r] = sum;
-      }
-  };
   for (let top = 0; top < height; top += 8)
     for (let left = 0; left < width; left += 8) {
       for (let i = 0; i < 64; i += 1) {
         const [x, y] = [Math.min(width - 1, left + (i % 8)), Math.min(height - 1, top + (i >> 3))];
         block[i] = plane[y * width + x]! - 128;
       }
-      turn(block, half, false);
-      turn(half, block, false);
+      turned(block, half, COSINES);
+      turned(half, block, COSINES);
       for (let i = 0; i < 64; i += 1) {
         const step = Math.max(1, QUANTA[i]! * scale * coarser);
         block[i] = step * Math.round(block[i]! / step);
       }
-      turn(block, half, true);
-      turn(half, block, true);
+      turned(block, half, BACK);
+      turned(half, block, BACK);
       for (let i = 0; i < 64; i += 1) {
         const [x, y] = [left + (i % 8), top + (i >> 3)];
         if (x < width && y < height) plane[y * width + x] = block[i]! + 128;
