@@ -395,15 +395,15 @@ function findSharp(
   const { order, starts, count } = nearPlaces(at, width, reach);
   if (count > MOST_PLACES) return [];
   const sign = isBright ? 1 : -1;
-  const membersOf = (place: number) => order.subarray(starts[place], starts[place + 1]);
-  const strengths = Array.from({ length: count }, (_, place) =>
-    membersOf(place).reduce((most, k) => Math.max(most, sign * z[k]!), 0),
-  );
+  const strengths = new Float32Array(count);
+  for (let place = 0; place < count; place += 1)
+    for (let i = starts[place]!; i < starts[place + 1]!; i += 1)
+      strengths[place] = Math.max(strengths[place]!, sign * z[order[i]!]!);
   const least = tailSigma(strengths, seedSigma(SEED_SIGMA, { ...picture, pxPerMm }));
   const found: Defect[] = [];
   for (const [place, most] of strengths.entries()) {
     if (most < least) continue;
-    const members = membersOf(place);
+    const members = order.subarray(starts[place], starts[place + 1]);
     const spots = Array.from(members, (k): Spot => {
       const y = Math.floor(at[k]! / width);
       return { x: at[k]! - y * width, y, z: sign * z[k]! };

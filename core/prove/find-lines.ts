@@ -96,7 +96,7 @@ export function findLines(
   const least =
     Z_PARTS *
     tailSigma(
-      lines.map(({ most }) => most / Z_PARTS),
+      Float32Array.from(lines, ({ most }) => most / Z_PARTS),
       seedSigma(SEED_SIGMA, { width: panel.width, height: panel.height, pxPerMm }),
     );
   return lines.flatMap(({ own, most, at }): FoundLine[] => {

@@ -31,9 +31,14 @@ const BORNE = 0.3;
  * @example
  * tailSigma([4.3, 4.4, 4.5, 4.6, 5.1], 6.9) // 6.9
  */
-export function tailSigma(strengths: readonly number[], least: number): number {
-  const many = (from: number) => strengths.filter((z) => z >= from && z < WEAK.to).length;
-  const [all, further] = [many(WEAK.from), many(WEAK.middle)];
+export function tailSigma(strengths: ArrayLike<number>, least: number): number {
+  let [all, further] = [0, 0];
+  for (let i = 0; i < strengths.length; i += 1) {
+    const z = strengths[i]!;
+    if (z < WEAK.from || z >= WEAK.to) continue;
+    all += 1;
+    if (z >= WEAK.middle) further += 1;
+  }
   if (further < LEAST_TOLD || further === all) return least;
   const variance = (WEAK.middle ** 2 - WEAK.from ** 2) / (2 * Math.log(all / further));
   return Math.max(least, Math.sqrt(WEAK.from ** 2 + 2 * variance * Math.log(all / BORNE)));
