@@ -12,6 +12,7 @@ const OF_CHOICES = new Set([
   "fault.film-not-on-route",
   "fault.film-off-axis",
   "fault.laid-already",
+  "fault.lot-joins-nothing",
   "fault.no-thaw",
   "fault.no-window",
   "fault.not-the-lamp-read",

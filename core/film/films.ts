@@ -14,6 +14,9 @@ export const axisDeg = () => bounded(0, 180);
 export const filmKinds = ["clear", "with hard coat", "with reflector"] as const;
 export type FilmKind = (typeof filmKinds)[number];
 
+/** Whether a lot's film is a polarizer, kept in sheets and remnants of its own on the shelf of film; the others join. */
+export const isSheetFilm = (material: string): boolean => material.startsWith("polarizer film");
+
 /** A sheet or remnant on the shelf. Its axis from its width, counter-clockwise, as it lies with the adhesive down. */
 export const filmSheet = z.strictObject({
   label: words(40),

@@ -21,9 +21,6 @@ export const lotMaterials: Record<LotKind, readonly string[]> = {
   solvent: solventNames,
 };
 
-/** Whether a lot's film is kept in sheets and remnants of their own on the shelf of film. */
-export const isSheetFilm = (material: string): boolean => material.startsWith("polarizer film");
-
 const day = () => isoDate().nullable();
 
 const lotName = {

@@ -308,8 +308,8 @@ describe("what to mind of a solder", () => {
   it("names the low-temperature alloy wherever it is or was, and lead over it", () => {
     const words = (alloy: AlloyName, before: AlloyName | "unknown") =>
       alloyCautions({ alloy, before }).join(" ");
-    expect(words("SAC305", "Sn42Bi58")).to.include("softens long before");
-    expect(words("Sn42Bi58", "SAC305")).to.include("softens long before").and.not.to.include("96 °C");
+    expect(words("SAC305", "Sn42Bi58")).to.include("Softens below");
+    expect(words("Sn42Bi58", "SAC305")).to.include("Softens below").and.not.to.include("96 °C");
     expect(words("Sn42Bi58", "Sn63Pb37")).to.include("96 °C");
     expect(words("SAC305", "unknown")).to.include("Not known");
     expect(words("SAC305", "SAC305")).to.equal("");

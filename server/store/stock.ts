@@ -4,7 +4,7 @@ import type { DeviceFact } from "../../core/device/facts.ts";
 import type { Device } from "../../core/device/scene.ts";
 import { factKey } from "../../core/job/fact.ts";
 import { message, type Message } from "../../core/job/message.ts";
-import { isSheetFilm } from "../../core/materials/lots.ts";
+import { isSheetFilm } from "../../core/film/films.ts";
 import { lotOnShelf } from "./lots.ts";
 
 /** Why the shelf does not give what a job says it took; null where it does. */

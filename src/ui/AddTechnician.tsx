@@ -4,6 +4,7 @@ import { FormDialog } from "./FormDialog.tsx";
 import { Field } from "./Field.tsx";
 import { keyOf } from "./key-of.ts";
 import { setPreference } from "./preferences.ts";
+import { asTyped } from "./typed-number.ts";
 import { t } from "../../words/frame.ts";
 
 /** Adds a name to those who work here, and stands that person at this bench. */
@@ -13,7 +14,7 @@ export function AddTechnician({ onClose }: { onClose: () => void }) {
   const add = async () => {
     const key = keyOf(name);
     if (key === "") {
-      setFault(t("name-must-hold-at-least-one-letter", { name: name.trim() || "nothing" }));
+      setFault(t("name-must-hold-at-least-one-letter", { name: asTyped(name) }));
       return;
     }
     const asked = await askServer(

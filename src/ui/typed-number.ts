@@ -7,3 +7,6 @@ export function typedWithin(typed: string, [low, high]: readonly [number, number
   const value = typedNumber(typed);
   return value !== undefined && value >= low && value <= high ? value : null;
 }
+
+/** What was typed, as a fault names it: a dash where that is nothing, in any language. */
+export const asTyped = (text: string): string => text.trim() || "–";

@@ -93,6 +93,16 @@ describe("what is used up, laid and lit at the bench", () => {
     expect(await left()).to.be.closeTo(38.5, 1e-9);
   });
 
+  it("takes no polarizer film for one that joins", async () => {
+    const polarizer = await asOnShelf("26-031");
+    expect(polarizer.material).to.include("polarizer film");
+    expect(await told(pool, CODE, "lot-taken", polarizer)).to.deep.include({
+      kind: "refused",
+      missing: [],
+      fault: { id: "fault.lot-joins-nothing", values: { lot: "26-031" } },
+    });
+  });
+
   it("believes the shelf and not the label: another material, a longer date or a lot that is nowhere is refused", async () => {
     const right = await asOnShelf("T-100");
     const of = (data: object) => told(pool, CODE, "lot-taken", { ...right, ...data });

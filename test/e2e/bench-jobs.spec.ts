@@ -1,5 +1,6 @@
 import { exampleFamilies } from "../../core/stack/examples.ts";
 import type { JobCertificate } from "../../core/records/job-certificate.ts";
+import { isLong } from "../long.ts";
 import { takeIn, workIt, type BenchJob } from "./bench-work.ts";
 import { answer, awake, expect, movesOf, sceneOf, settle, standAtBench, test } from "./workshop.ts";
 
@@ -163,3 +164,48 @@ test("a soldered backlight: the joint probed pair by pair, proved before it is s
   expect(certificate.outcome).toBe("repaired");
   expect(certificate.measurements.map(({ what }) => what).join()).toContain("contact");
 });
+
+interface OtherWay extends Omit<BenchJob, "url" | "databaseUrl"> {
+  route: string;
+  more?: Record<string, string>;
+  /** What must have been asked on the way. */
+  proves: string;
+}
+
+/** The ways of work that the jobs above do not go: in the long form, each step looked at from all sides. */
+const otherWays: readonly OtherWay[] = [
+  {
+    code: "PL-21",
+    family: "TK-5",
+    route: "Layer with add-on touch",
+    proves: "Laminate the touch layer",
+  },
+  {
+    code: "PL-22",
+    family: "TW-42",
+    route: "Layer only",
+    more: { "Laid with": "Adhesive film" },
+    proves: "laminator",
+  },
+  { code: "PL-23", family: "DG-9", route: "Whole assembly", proves: "assembly" },
+  {
+    code: "PL-24",
+    family: "NH-6",
+    route: "Layer only",
+    heatBy: "Wire on the plate",
+    proves: "Draw the wire",
+  },
+];
+for (const { route, more = {}, proves, ...own } of otherWays)
+  (isLong ? test : test.skip)(
+    `${own.family}, ${route}: from the desk to the end`,
+    async ({ page, workshop }) => {
+      const { url, databaseUrl } = workshop;
+      const job = { url, databaseUrl, ...own };
+      await standAtBench(page, url);
+      await takeIn(page, job, route, more);
+      const asked = await workIt(page, job);
+      expect(asked.join("\n").toLowerCase()).toContain(proves.toLowerCase());
+      expect((await certificateOf(job)).outcome).toBe("repaired");
+    },
+  );

@@ -35,6 +35,8 @@ export interface BenchJob {
   databaseUrl: string;
   code: string;
   family: string;
+  /** The way to heat, by the name on its button; the usual one where it is left out. */
+  heatBy?: string;
 }
 
 /** Opens a job at the desk, as somebody would who takes it in. */
@@ -203,6 +205,10 @@ export async function workIt(
     const by = isPress ? "press" : hand ? "instrument" : "form";
     let shown = await askedBy(page, moves.length, by);
     asked.push(shown.text);
+    if (move.kind === "heat-chosen" && job.heatBy !== undefined) {
+      await instrument(page).getByRole("button", { name: job.heatBy, exact: true }).click();
+      shown = await askedBy(page, moves.length, by);
+    }
     if (isLong || isFirstLook(move.kind)) {
       faults.push(...(await faultsOfStep(page)).map((fault) => `${move.kind} ${fault}`));
       if (isLong) {

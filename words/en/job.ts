@@ -411,4 +411,5 @@ export const job = {
   "plan.soak-ended": "{method, select, freezer {Out of the freezer.} wire {Heat off.} other {Off the heat.}}",
   "move.wire-read": "{forceN, number} N on the wire through the {glue}, at {glueC, number} °C.",
   "fault.no-such-photo": "That photo is not kept with this job.",
+  "fault.lot-joins-nothing": "{lot} is a polarizer film: it joins nothing. Take another lot.",
 } as const;

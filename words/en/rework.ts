@@ -29,11 +29,10 @@ export const rework = {
   "must-not-be-probed-against-itself": "{a} must not be probed against itself",
   "must-be-one-of-the-contacts-2": "{a} must be one of the {contacts} contacts",
   "a-low-temperature-joint-softens-long":
-    "A low-temperature joint softens long before its {liquidusC} °C: no hot plate above 100 °C and no hot air near it from now on. Write it on the panel.",
+    "Softens below {liquidusC} °C: no plate above 100 °C, no hot air near it. Write it on the panel.",
   "lead-and-bismuth-together-melt-at":
     "Lead and bismuth together melt at about 96 °C (ternary eutectic, from memory): clear every trace of the old solder.",
-  "not-known-what-was-there-before-clear":
-    "Not known what was there before: clear it with braid, take it for leaded, and do not mix.",
+  "not-known-what-was-there-before-clear": "Unknown before: braid it off, take it as leaded.",
   "lead-gloves-or-washed-hands-fumes":
     "Lead: gloves or washed hands, fumes drawn off; where the law forbids it in what is sold, it is not used.",
   "a-low-temperature-paste-low-airflow": "a low-temperature paste, low airflow",

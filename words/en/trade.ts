@@ -33,8 +33,7 @@ export const trade = {
   "power-off-and-isolated-before-the":
     "Power off and isolated before the meter. Fine probes slip: no current into the panel, continuity only.",
   "hot-iron-and-fumes": "Hot iron and fumes",
-  "iron-near-380-c-air-near-300":
-    "Iron near 380 °C, air near 300 °C, fume extraction on. Old solder may hold lead: wash hands.",
+  "iron-near-380-c-air-near-300": "Fume extraction on. Old solder may hold lead: wash hands.",
   "is-not-a-known-field": "is not a known field",
   "is-missing": "is missing: {message}",
   intake: "Intake",

@@ -166,7 +166,7 @@ export const work = {
   "percent-2": "{humidityPct} percent",
   "of-done": "{done} of {zones} done",
   zones: "Zones",
-  "lamp-places": "Lamp places",
+  "lamp-places": "Places",
   places: "{places} places",
   "light-through": "Light through",
   "bare-eyes-a-day": "Bare eyes, a day:",
@@ -239,9 +239,7 @@ export const work = {
   "the-is-delicate-use-a-low-temperature": "The {name} is delicate: use a low-temperature solder.",
   mind: "Mind",
   recipe: "Recipe",
-  to: "to",
-  "common-practice-no-source-follow-the":
-    "Common practice, no source. Follow the paste's data sheet and its safety data sheet.",
+  "common-practice-no-source-follow-the": "Common practice. Follow the paste's data sheets.",
   at: "{title} at {code}:",
   "hot-enough-to-ignite-this-vapour":
     "hot enough to ignite this vapour. Switch it off and let it cool first.",
@@ -371,7 +369,7 @@ export const work = {
   "strips-in-windows":
     "{strips, plural, one {# strip} other {# strips}} of {strip}, {windows, plural, one {# window} other {# windows}}",
   "wire-frees-in-passes":
-    "Wire: {sweptPct} % in {passes, plural, one {# pass} other {# passes}}, {time}; {strips, plural, =0 {no strips left} one {# strip left to cards} other {# strips left to cards}}. Each hand {force} N; it breaks at {breaks} N.",
+    "{sweptPct} % in {passes, plural, one {# pass} other {# passes}}, {time}; {strips, plural, =0 {no strips left} one {# strip left} other {# strips left}}. {force} N a hand, limit {breaks}.",
   "not-yet": "not yet",
   "save-what-the-meter-shows": "Meter: {level}",
   "is-on-no-shelf": "{code} is on no shelf. Add it there, or type it in.",

@@ -54,7 +54,7 @@ export const job: Words<typeof english> = {
   "move.soak-ended":
     "{early, select, yes {Fuera antes de tiempo: sin ventana para cortar.} other {{method, select, freezer {Fuera del congelador.} wire {Calor apagado.} other {Fuera del calor. {window} para cortar.}}}}",
   "move.strip-cut":
-    "{edge, select, rim {Corta el contorno en sentido horario, de {fromMm, number} a {toMm, number} mm desde arriba, {depthMm, number} mm de hondo. Deja una púa.} other {Corta por el borde {edge}, de {fromMm, number} a {toMm, number} mm, {depthMm, number} mm de hondo. Deja una púa.}}",
+    "{edge, select, rim {Corta en sentido horario, {fromMm, number} a {toMm, number} mm desde arriba, {depthMm, number} mm de hondo. Deja una púa.} other {Corta por el borde {edge}, de {fromMm, number} a {toMm, number} mm, {depthMm, number} mm de hondo. Deja una púa.}}",
   "move.wire-drawn":
     "Pasa el alambre bajo el cristal, como se marca: pasada {pass, number}. La plancha sigue caliente.",
   "move.glass-popped": "Suelta el cristal mientras el pegamento está quebradizo.",
@@ -409,4 +409,5 @@ export const job: Words<typeof english> = {
     "{method, select, freezer {Fuera del congelador.} wire {Calor apagado.} other {Fuera del calor.}}",
   "move.wire-read": "{forceN, number} N en el alambre por {glue}, a {glueC, number} °C.",
   "fault.no-such-photo": "Esa foto no está guardada con este trabajo.",
+  "fault.lot-joins-nothing": "{lot} es una película polarizadora: no une nada. Toma otro lote.",
 };

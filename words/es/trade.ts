@@ -38,7 +38,7 @@ export const trade: Words<typeof english> = {
     "Sin energía y aislado antes del multímetro. Las puntas finas resbalan: sin corriente al panel, solo continuidad.",
   "hot-iron-and-fumes": "Cautín caliente y humos",
   "iron-near-380-c-air-near-300":
-    "Cautín a unos 380 °C, aire a unos 300 °C, extracción de humos. La soldadura vieja puede tener plomo: lávate las manos.",
+    "Extracción de humos. La soldadura vieja puede tener plomo: lávate las manos.",
   "is-not-a-known-field": "no es un campo conocido",
   "is-missing": "falta: {message}",
   intake: "Recepción",

@@ -242,9 +242,7 @@ export const work: Words<typeof english> = {
   "the-is-delicate-use-a-low-temperature": "Delicado: {name}. Usa soldadura de baja temperatura.",
   mind: "Cuidado",
   recipe: "Receta",
-  to: "a",
-  "common-practice-no-source-follow-the":
-    "Práctica común, sin fuente. Sigue la hoja de datos de la pasta y su hoja de seguridad.",
+  "common-practice-no-source-follow-the": "Práctica común. Sigue las hojas de datos de la pasta.",
   at: "{title} en {code}:",
   "hot-enough-to-ignite-this-vapour": "tan caliente que enciende este vapor. Apágalo y deja que enfríe.",
   "off-before-the-bottle-opens": "apagado antes de abrir el frasco.",
@@ -373,7 +371,7 @@ export const work: Words<typeof english> = {
   "strips-in-windows":
     "{strips, plural, one {# franja} other {# franjas}} de {strip}, {windows, plural, one {# ventana} other {# ventanas}}",
   "wire-frees-in-passes":
-    "Alambre: {sweptPct} % en {passes, plural, one {# pasada} other {# pasadas}}, {time}; {strips, plural, =0 {ninguna franja queda} one {# franja queda para tarjetas} other {# franjas quedan para tarjetas}}. Cada mano {force} N; se rompe a {breaks} N.",
+    "{sweptPct} % en {passes, plural, one {# pasada} other {# pasadas}}, {time}; {strips, plural, =0 {ninguna franja queda} one {queda # franja} other {quedan # franjas}}. {force} N por mano, límite {breaks}.",
   "not-yet": "aún no",
   "save-what-the-meter-shows": "Medidor: {level}",
   "is-on-no-shelf": "{code} no está en el estante. Añádelo allí o escríbelo.",

@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { defineMove, inStage, noFault, noHazard } from "../../device/define-move.ts";
+import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
+import { isSheetFilm } from "../../film/films.ts";
 import { message } from "../../job/message.ts";
 import { bounded, isoDate, oneOf, words } from "../../units.ts";
 
@@ -26,7 +27,9 @@ export const lotTaken = defineMove({
       return [{ kind, lot: "L-1", material: kind, goodUntil: null, viscosityPaS: null }];
     }),
   needs: () => [],
-  faults: noFault,
+  // A polarizer is cut and joins nothing.
+  faults: (_, { lot, material }) =>
+    isSheetFilm(material) ? message("fault.lot-joins-nothing", { lot }) : null,
   does: ({ state }, lot) => ({
     ...state,
     bond: { ...state.bond, lots: { ...state.bond.lots, [lot.kind]: lot } },

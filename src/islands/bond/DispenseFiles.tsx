@@ -4,7 +4,7 @@ import type { NamedPattern } from "../../../core/bond/pattern.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import { Field } from "../../ui/Field.tsx";
 import { saveFile } from "../../ui/save-file.ts";
-import { typedWithin } from "../../ui/typed-number.ts";
+import { asTyped, typedWithin } from "../../ui/typed-number.ts";
 import { t } from "../../../words/bond.ts";
 
 const FLOW = [0.1, 10_000] as const;
@@ -50,7 +50,7 @@ export function DispenseFiles({
           fault={
             flowUlS === null
               ? t("flow-must-be-a-number-from-to", {
-                  flow: flow.trim() || "nothing",
+                  flow: asTyped(flow),
                   FLOW: FLOW[0],
                   FLOW2: FLOW[1],
                 })

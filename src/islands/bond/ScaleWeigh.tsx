@@ -6,7 +6,7 @@ import type { Problem } from "../../../server/problem.ts";
 import { useInstrument } from "../../instruments/serial-instruments.ts";
 import { Field } from "../../ui/Field.tsx";
 import { Figure, Length } from "../../ui/quantity.tsx";
-import { typedWithin } from "../../ui/typed-number.ts";
+import { asTyped, typedWithin } from "../../ui/typed-number.ts";
 import type { ToolProps } from "../work/instrument.ts";
 import { t } from "../../../words/bond.ts";
 
@@ -89,7 +89,7 @@ export function ScaleWeigh({ code, scene, mayTell, tell }: ToolProps) {
           if (value === null) {
             setFault(
               t("mass-must-be-a-number-from-to", {
-                typed: typed.trim() || "nothing",
+                typed: asTyped(typed),
                 MASS: MASS[0],
                 MASS2: MASS[1],
               }),

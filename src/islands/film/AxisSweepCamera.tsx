@@ -13,7 +13,7 @@ import { LiveCamera } from "../../camera/LiveCamera.tsx";
 import { TopPicker, useTop } from "../../camera/TopPicker.tsx";
 import { Assumptions } from "../../ui/Assumptions.tsx";
 import { Field } from "../../ui/Field.tsx";
-import { typedWithin } from "../../ui/typed-number.ts";
+import { asTyped, typedWithin } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import type { LiveAnswer } from "../../workers/live.worker.ts";
 import { t } from "../../../words/camera.ts";
@@ -155,7 +155,7 @@ export function AxisSweepCamera({
           </Field>
           {ownDeg === null && (
             <p role="alert" className="text-danger">
-              {t("axis-must-be-a-number-from", { typed: typed || "–" })}
+              {t("axis-must-be-a-number-from", { typed: asTyped(typed) })}
             </p>
           )}
           <span className="flex flex-wrap gap-2">

@@ -27,6 +27,7 @@ import { MeasuredHere } from "../work/MeasuredHere.tsx";
 import type { ToolProps } from "../work/instrument.ts";
 import { Assumptions } from "../../ui/Assumptions.tsx";
 import { assumptionsOf } from "../../../core/assumed.ts";
+import { asTyped } from "../../ui/typed-number.ts";
 import { t } from "../../../words/lift.ts";
 
 const words: Record<LiftStress["verdict"], { says: string; classes: string }> = {
@@ -115,7 +116,7 @@ export const LiftGauge = memo(function LiftGauge({ code, scene, mayTell: live, t
       ? { value }
       : {
           fault: t("must-be-a-number-from-to", {
-            text: text || "nothing",
+            text: asTyped(text),
             limit: limit(min),
             limit2: limit(max),
             unit: kind === null ? units[field as keyof typeof units] : shown(kind, 0, preferences).unit,

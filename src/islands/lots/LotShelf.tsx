@@ -1,8 +1,8 @@
+import { isSheetFilm } from "../../../core/film/films.ts";
 import { memo, useState } from "react";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import {
   isOutOfDate,
-  isSheetFilm,
   lot,
   lotKinds,
   lotMaterials,

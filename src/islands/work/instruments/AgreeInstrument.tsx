@@ -9,6 +9,7 @@ import { HundredJobs } from "../../../drawing/HundredJobs.tsx";
 import { Field } from "../../../ui/Field.tsx";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { InstrumentProps } from "../instrument.ts";
+import { asTyped } from "../../../ui/typed-number.ts";
 import { t } from "../../../../words/work.ts";
 
 const MOST_MINOR = 100_000_000;
@@ -48,9 +49,9 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
     const worstMinor = moneyTyped(worst, currency);
     const wrong =
       priceMinor === null || priceMinor > MOST_MINOR
-        ? t("price", { price: price.trim() || "nothing" })
+        ? t("price", { price: asTyped(price) })
         : worstMinor === null || worstMinor > MOST_MINOR
-          ? t("worst-case", { worst: worst.trim() || "nothing" })
+          ? t("worst-case", { worst: asTyped(worst) })
           : null;
     if (wrong)
       return setFault(

@@ -8,7 +8,7 @@ import { useInstrument } from "../../../instruments/serial-instruments.ts";
 import { AxisChart } from "../../film/AxisChart.tsx";
 import { PhotoLight } from "../../film/PhotoLight.tsx";
 import { Field } from "../../../ui/Field.tsx";
-import { typedWithin } from "../../../ui/typed-number.ts";
+import { asTyped, typedWithin } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import { MeasuredHere } from "../MeasuredHere.tsx";
 import type { InstrumentProps } from "../instrument.ts";
@@ -46,8 +46,7 @@ export function AxisInstrument({ code, scene, data, mayTell, tell, shop }: Instr
   const save = () => {
     const level = typedWithin(typed.level, bounds.level);
     if (angle === null) return setFault(t("angle-must-be-a-number-from-360", { angle: typed.angle }));
-    if (level === null)
-      return setFault(t("light-must-be-a-number-from-0", { level: typed.level || "nothing" }));
+    if (level === null) return setFault(t("light-must-be-a-number-from-0", { level: asTyped(typed.level) }));
     return keep(level, "hand");
   };
   const readMeter = async () => {

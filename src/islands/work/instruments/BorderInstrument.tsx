@@ -6,7 +6,7 @@ import { capitalised } from "../../../../core/words.ts";
 import { PlanFrame } from "../../../drawing/PlanFrame.tsx";
 import { usePreferences } from "../../../ui/preferences.ts";
 import { kept, lengthText, shown } from "../../../ui/quantity.tsx";
-import { typedNumber } from "../../../ui/typed-number.ts";
+import { asTyped, typedNumber } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { BorderWidths } from "../../../../core/prove/photo-border.ts";
 import { BorderPhoto } from "../../prove/BorderPhoto.tsx";
@@ -77,7 +77,7 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
       return setFault(
         t("must-be-a-number-from-0-to-2", {
           capitalised: capitalised(term(wrong)),
-          typed: typed[wrong].trim() || "nothing",
+          typed: asTyped(typed[wrong]),
           MOST_MM: lengthText(MOST_MM, preferences),
         }),
       );
@@ -116,7 +116,7 @@ export function BorderInstrument({ code, scene, mayTell, tell }: InstrumentProps
                     {capitalised(term(edge))}, {unit}
                   </dt>
                   <dd className="text-xl font-semibold tabular-nums low:text-base lg:text-3xl">
-                    {typed[edge] || "–"}
+                    {asTyped(typed[edge])}
                   </dd>
                 </div>
               ))}

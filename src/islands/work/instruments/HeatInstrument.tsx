@@ -165,10 +165,12 @@ function ChosenHeat({ scene, data, choices, change, shop, seam }: InstrumentProp
             <FaceInStrips face={family} heat={worked} />
           </p>
         )}
-        <MeasuredHere
-          compared={shop.compared}
-          of={["ready", "window", "glue line", "card speed", "wire speed"]}
-        />
+        <span className="max-lg:portrait:hidden">
+          <MeasuredHere
+            compared={shop.compared}
+            of={["ready", "window", "glue line", "card speed", "wire speed"]}
+          />
+        </span>
       </div>
     </div>
   );

@@ -10,7 +10,7 @@ import { routeNow } from "../../../../core/device/ask.ts";
 import { useInstrument } from "../../../instruments/serial-instruments.ts";
 import { DialSlider } from "../../../ui/DialSlider.tsx";
 import { Assumed, Duration } from "../../../ui/quantity.tsx";
-import { typedWithin } from "../../../ui/typed-number.ts";
+import { asTyped, typedWithin } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import { DoseMap } from "../../cure/DoseMap.tsx";
 import { LampAge, useShopLamp } from "../../cure/LampAge.tsx";
@@ -149,9 +149,7 @@ function LampReading({ code, scene, mayTell, tell }: InstrumentProps) {
   const save = () => {
     const value = typedWithin(typed, [LEAST, MOST]);
     if (value === null) {
-      return setFault(
-        t("reading-must-be-a-number-from-to", { typed: typed.trim() || "nothing", LEAST, MOST }),
-      );
+      return setFault(t("reading-must-be-a-number-from-to", { typed: asTyped(typed), LEAST, MOST }));
     }
     setFault(undefined);
     return keep(value, "hand");

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState, type ReactNode } from "react";
 import { codeRead } from "../../../../core/labels/label.ts";
 import { ReadLabel } from "../../../camera/ReadLabel.tsx";
+import { isSheetFilm } from "../../../../core/film/films.ts";
 import { isOutOfDate, lastDayOf, type LotKind } from "../../../../core/materials/lots.ts";
 import type { ShelvedLot } from "../../../../server/store/lots.ts";
 import { dateText, quantityText } from "../../lots/lot-words.ts";
@@ -32,7 +33,8 @@ export function LotInstrument({
     }
   }, []);
   useEffect(() => void read(), [read]);
-  const ofKind = (lots ?? []).filter((lot) => lot.kind === kind);
+  // What joins: a polarizer is cut, not laid as an adhesive.
+  const ofKind = (lots ?? []).filter((lot) => lot.kind === kind && !isSheetFilm(lot.material));
   const shown = [
     ...ofKind.filter((lot) => !isOutOfDate(lot, nowMs)),
     ...ofKind.filter((lot) => isOutOfDate(lot, nowMs)),
@@ -52,6 +54,12 @@ export function LotInstrument({
     const lot = (lots ?? []).find((one) => one.lot === code);
     if (!lot) return t("is-on-no-shelf", { code });
     if (lot.kind !== kind) return t("is-of-another-kind", { code, kind: term(lot.kind), asked: term(kind) });
+    if (isSheetFilm(lot.material))
+      return t("is-of-another-kind", {
+        code,
+        kind: term(lot.material),
+        asked: term("optical adhesive film"),
+      });
     if (isOutOfDate(lot, nowMs)) return t("is-out-of-date-take-another", { code });
     take(lot);
     return null;
@@ -74,7 +82,7 @@ export function LotInstrument({
         {shown.map((lot) => (
           <li key={lot.id} className="flex flex-wrap items-center gap-x-4 border-b border-line py-1.5">
             <span className="min-w-0 grow text-lg">
-              <span className="font-semibold">{lot.lot}</span> {term(lot.material)}
+              {term(lot.material)}
               <span
                 className={`block text-base ${isOutOfDate(lot, nowMs) ? "edge-hatch text-danger" : "text-soft"}`}
               >

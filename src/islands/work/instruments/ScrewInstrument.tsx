@@ -11,7 +11,7 @@ import { backOf } from "../../../../core/stack/family.ts";
 import { BackView } from "../../../drawing/BackView.tsx";
 import { Field } from "../../../ui/Field.tsx";
 import { FormDialog } from "../../../ui/FormDialog.tsx";
-import { typedWithin } from "../../../ui/typed-number.ts";
+import { asTyped, typedWithin } from "../../../ui/typed-number.ts";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
 import { term } from "../../../../words/speaker.ts";
@@ -76,7 +76,7 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
   const signMisfit = () => {
     if (!misfit) return;
     if (typed.trim().length < 10) {
-      return setFault(t("reason-must-be-a-text-of-10", { typed: typed.trim() || "nothing" }));
+      return setFault(t("reason-must-be-a-text-of-10", { typed: asTyped(typed) }));
     }
     const { cell, hole } = misfit;
     if (!tell("signed-for", { fact: { is: "screw-fits", cell, hole }, reason: typed.trim() }))
@@ -87,7 +87,7 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
   const fromStock = () => {
     const lengthMm = typedWithin(typed, [0.5, 100]);
     if (lengthMm === null) {
-      return setFault(t("length-must-be-a-number-from-0", { typed: typed.trim() || "nothing" }));
+      return setFault(t("length-must-be-a-number-from-0", { typed: asTyped(typed) }));
     }
     if (tell("screw-found", { cell: picked!.cell, from: "stock", lengthMm })) setIsFromStock(false);
     return undefined;
@@ -108,7 +108,8 @@ export function ScrewInstrument({ scene, data, mayTell, tell }: InstrumentProps)
         {family.screws.map((size) => (
           <div key={size.key} className="mb-2">
             <p className="text-sm">
-              <strong>{screwName(size)}</strong> <span className="text-soft">{term(size.where)}</span>
+              <strong>{screwName(size)}</strong>{" "}
+              <span className="text-soft max-lg:landscape:hidden">{term(size.where)}</span>
             </p>
             <div
               role="group"

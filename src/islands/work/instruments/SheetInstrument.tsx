@@ -15,7 +15,7 @@ import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
 
 /** How large the adhesive film is cut, and what the laminator is set to. */
-export function SheetInstrument({ code, scene }: InstrumentProps) {
+export function SheetInstrument({ code, scene, kind }: InstrumentProps) {
   const { family } = scene;
   const preferences = usePreferences();
   const { widthMm, heightMm } = adhesiveFilmSize(family.outline);
@@ -44,10 +44,12 @@ export function SheetInstrument({ code, scene }: InstrumentProps) {
         />
       </div>
       <div className="self-center">
-        <p className="text-lg">
-          {t("film")} <Length mm={widthMm} /> × <Length mm={heightMm} />:{" "}
-          <Length mm={OVERSIZE_MM} digits={1} /> {t("larger-at-each-side")}
-        </p>
+        {!kind.startsWith("laminator") && (
+          <p className="text-lg">
+            {t("film")} <Length mm={widthMm} /> × <Length mm={heightMm} />:{" "}
+            <Length mm={OVERSIZE_MM} digits={1} /> {t("larger-at-each-side")}
+          </p>
+        )}
         {dial(
           "laminateC",
           t("plates"),

@@ -27,9 +27,10 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
               type="button"
               className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
               aria-pressed={alloy === entry.name}
+              title={entry.about}
               onClick={() => setAlloy(entry.name)}
             >
-              {term(entry.name)} {entry.about}
+              {term(entry.name)}
             </button>
           ))}
         </div>
@@ -78,7 +79,7 @@ export function SolderInstrument({ scene, mayTell, tell }: InstrumentProps) {
                     <span className="text-lg">
                       {unit === "°C" ? (
                         <>
-                          <Temperature c={value.low} /> {t("to")} <Temperature c={value.high} />
+                          <Temperature c={value.low} />–<Temperature c={value.high} />
                         </>
                       ) : (
                         <Figure value={value.value} unit={unit} />

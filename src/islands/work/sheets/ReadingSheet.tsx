@@ -12,7 +12,7 @@ import { usePreferences } from "../../../ui/preferences.ts";
 import { kept, shown, type QuantityKind } from "../../../ui/quantity.tsx";
 import { secondText } from "../../../ui/time-text.ts";
 import { Sheet } from "../../../ui/Sheet.tsx";
-import { typedNumber } from "../../../ui/typed-number.ts";
+import { asTyped, typedNumber } from "../../../ui/typed-number.ts";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { ToolProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
@@ -51,7 +51,7 @@ export function ReadingSheet({ code, scene, mayTell, tell, onClose }: ToolProps 
     return {
       fault: t("must-be-a-number-from-to", {
         label,
-        text: text.trim() || "nothing",
+        text: asTyped(text),
         bound: bound(min),
         bound2: bound(max),
         unit: inUnit(quantity, 0).unit,

@@ -6,6 +6,7 @@ import { Field } from "../../../ui/Field.tsx";
 import { Sheet } from "../../../ui/Sheet.tsx";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { ToolProps } from "../instrument.ts";
+import { asTyped } from "../../../ui/typed-number.ts";
 import { t } from "../../../../words/work.ts";
 
 const signable = (fact: DeviceFact): boolean => (facts[fact.is] as { signable: boolean }).signable;
@@ -39,7 +40,7 @@ export function StopSheet({
       const what = { hold: t("reason"), over: t("where-things-lie"), sign: t("reason") }[at];
       return setFault({
         at,
-        says: t("must-be-a-text-of-to-500", { what, text: text.trim() || "nothing", least }),
+        says: t("must-be-a-text-of-to-500", { what, text: asTyped(text), least }),
       });
     }
     if (tell(kind, data)) onClose();
