@@ -7,7 +7,7 @@ import { findPanel } from "../core/prove/find-panel.ts";
 import { inspectPhoto } from "../core/prove/inspect-photo.ts";
 import type { Disturbance, PanelDefect } from "../core/prove/lit-panel.ts";
 import { lyingOnBench, photographPanel, shootPanel, usualMake } from "../core/prove/shoot-panel.ts";
-import { hitsOf, scatterDefects } from "../core/prove/planted.ts";
+import { hitsOf, plantedMm, scatterDefects } from "../core/prove/planted.ts";
 import { apartPx } from "../core/prove/square-up.ts";
 import { randomStream } from "../core/random.ts";
 
@@ -55,12 +55,26 @@ export interface EyesMeasured {
     claimed: number;
     claimedFound: number;
   }[];
+  /** The same by size and by how far the panel's cells lie apart, at all scales. */
+  bands: { lighting: Lighting; kind: DefectKind; band: string; planted: number; found: number }[];
   falseCalls: { lighting: Lighting; condition: string; pictures: number; calls: number }[];
 }
+
+/** Which half of the sizes that are planted of a kind, by their ratio. */
+const sizeBand = ({ kind, sizeMm }: PanelDefect): string => {
+  const [least, most] = plantedMm[kind];
+  const middle = Math.sqrt(least * most);
+  return sizeMm < middle ? `below ${middle.toFixed(2)} mm` : `from ${middle.toFixed(2)} mm`;
+};
+/** Cells nearer to one another than this are as on a phone, mm. */
+const FINE_PITCH_MM = 0.12;
+const pitchBand = (pitchMm: number) =>
+  pitchMm < FINE_PITCH_MM ? `cells below ${FINE_PITCH_MM} mm` : `cells from ${FINE_PITCH_MM} mm`;
 
 /** Looks through so many pictures of each kind of light and scale, half of them with defects. */
 export function measureEyes(pictures: number): EyesMeasured {
   const recall = new Map<string, EyesMeasured["recall"][number]>();
+  const bands = new Map<string, EyesMeasured["bands"][number]>();
   const falseCalls = new Map<string, EyesMeasured["falseCalls"][number]>();
   for (const [l, lighting] of (["white", "dark"] as const).entries())
     for (const [f, [fine, least, most]] of (
@@ -76,10 +90,11 @@ export function measureEyes(pictures: number): EyesMeasured {
         const condition = isPlanted ? "planted" : conditions[((n - 1) / 2) % conditions.length]!;
         const defects = isPlanted ? scatterDefects(seed, PANEL, planted) : [];
         const pxPerMm = least + (most - least) * random();
+        const pitchMm = 0.055 + 0.195 * random();
         const photo = shootPanel(
           {
             ...PANEL,
-            pitchMm: 0.055 + 0.195 * random(),
+            pitchMm,
             lighting,
             defects,
             disturbed: isPlanted || condition === "clean" ? [] : [condition as Disturbance],
@@ -107,6 +122,13 @@ export function measureEyes(pictures: number): EyesMeasured {
             claimedFound: row.claimedFound + Number(isClaimed && hit !== undefined),
           });
         });
+        defects.forEach((defect, i) => {
+          for (const band of [sizeBand(defect), pitchBand(pitchMm)]) {
+            const key = `${defect.kind} ${lighting} ${band}`;
+            const row = bands.get(key) ?? { lighting, kind: defect.kind, band, planted: 0, found: 0 };
+            bands.set(key, { ...row, planted: row.planted + 1, found: row.found + Number(hits[i]! >= 0) });
+          }
+        });
         const calls = strayCalls(found, defects, hits);
         const key = `${lighting} ${condition}`;
         const row = falseCalls.get(key) ?? { lighting, condition, pictures: 0, calls: 0 };
@@ -114,6 +136,9 @@ export function measureEyes(pictures: number): EyesMeasured {
       }
   return {
     recall: [...recall.values()].sort((a, b) => defectKinds.indexOf(a.kind) - defectKinds.indexOf(b.kind)),
+    bands: [...bands.values()].sort(
+      (a, b) => defectKinds.indexOf(a.kind) - defectKinds.indexOf(b.kind) || a.band.localeCompare(b.band),
+    ),
     falseCalls: [...falseCalls.values()],
   };
 }
@@ -270,10 +295,14 @@ export function claimsText({ pictures, claimed, verdicts, passedWrongly }: Claim
 }
 
 /** As `npm run bench` prints it. */
-export function eyesText({ recall, falseCalls }: EyesMeasured): string {
+export function eyesText({ recall, bands, falseCalls }: EyesMeasured): string {
   const rows = recall.map(
     ({ lighting, fine, kind, planted: of, found, named, claimed, claimedFound }) =>
       `${`${kind} on ${lighting}`.padEnd(20)}${fine.padEnd(16)}${String(found).padStart(4)} of ${String(of).padStart(3)} found (${((100 * found) / of).toFixed(0)} %), ${named} by their name; ${claimedFound} of ${claimed} as large as is claimed`,
+  );
+  const banded = bands.map(
+    ({ lighting, kind, band, planted: of, found }) =>
+      `${`${kind} on ${lighting}`.padEnd(20)}${band.padEnd(20)}${String(found).padStart(4)} of ${String(of).padStart(3)} found`,
   );
   const others = falseCalls.map(
     ({ lighting, condition, pictures, calls }) =>
@@ -286,9 +315,11 @@ export function eyesText({ recall, falseCalls }: EyesMeasured): string {
       pictures: 0,
     },
   );
+  const hits = recall.reduce((sum, { found }) => sum + found, 0);
   return [
     ...rows,
+    ...banded,
     ...others,
-    `together ${(all.calls / Math.max(1, all.pictures)).toFixed(2)} false calls a picture`,
+    `together ${(all.calls / Math.max(1, all.pictures)).toFixed(2)} false calls a picture; ${((100 * hits) / Math.max(1, hits + all.calls)).toFixed(1)} % of what is called is a defect (precision)`,
   ].join("\n");
 }

@@ -3,7 +3,7 @@ import type { DefectKind } from "./defects.ts";
 import type { PanelDefect } from "./lit-panel.ts";
 
 /** From least to most, mm: what a shop wants to find of each kind. */
-const SIZES: Readonly<Record<DefectKind, readonly [number, number]>> = {
+export const plantedMm: Readonly<Record<DefectKind, readonly [number, number]>> = {
   speck: [0.1, 0.5],
   fibre: [1, 4],
   bubble: [0.6, 2.5],
@@ -21,7 +21,7 @@ export function scatterDefects(
   const scattered: PanelDefect[] = [];
   for (const kind of kinds) {
     for (let tries = 0; tries < 200; tries += 1) {
-      const [least, most] = SIZES[kind];
+      const [least, most] = plantedMm[kind];
       const sizeMm = least * (most / least) ** random();
       const rim = sizeMm / 2 + 1.5;
       const defect = {

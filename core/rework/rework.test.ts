@@ -311,7 +311,7 @@ describe("what to mind of a solder", () => {
     expect(words("SAC305", "Sn42Bi58")).to.include("Softens below");
     expect(words("Sn42Bi58", "SAC305")).to.include("Softens below").and.not.to.include("96 °C");
     expect(words("Sn42Bi58", "Sn63Pb37")).to.include("96 °C");
-    expect(words("SAC305", "unknown")).to.include("Not known");
+    expect(words("SAC305", "unknown")).to.include("Unknown before");
     expect(words("SAC305", "SAC305")).to.equal("");
   });
 

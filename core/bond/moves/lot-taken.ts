@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { routeNow } from "../../device/ask.ts";
 import { defineMove, inStage, noHazard } from "../../device/define-move.ts";
 import { isSheetFilm } from "../../film/films.ts";
 import { message } from "../../job/message.ts";
@@ -27,9 +28,9 @@ export const lotTaken = defineMove({
       return [{ kind, lot: "L-1", material: kind, goodUntil: null, viscosityPaS: null }];
     }),
   needs: () => [],
-  // A polarizer is cut and joins nothing.
-  faults: (_, { lot, material }) =>
-    isSheetFilm(material) ? message("fault.lot-joins-nothing", { lot }) : null,
+  // A polarizer is cut for a film's own route and joins nothing.
+  faults: (scene, { lot, material }) =>
+    routeNow(scene) !== "film" && isSheetFilm(material) ? message("fault.lot-joins-nothing", { lot }) : null,
   does: ({ state }, lot) => ({
     ...state,
     bond: { ...state.bond, lots: { ...state.bond.lots, [lot.kind]: lot } },
