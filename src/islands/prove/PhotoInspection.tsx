@@ -149,7 +149,9 @@ export function PhotoInspection({ code, scene, mayTell: mayEnter, tell, shop, gi
   const choose = async (file: File, isSecond: boolean) => {
     try {
       const photo = await readPhoto(file);
-      begin({ from: { photo }, planted: null, isSecond });
+      // What it is laid beside is still the photo that was looked through.
+      const { kept } = (isSecond && taken) || {};
+      begin({ from: { photo }, planted: null, isSecond, ...(kept ? { kept } : {}) });
     } catch {
       say(t("is-not-a-picture-that-this-browser", { name: file.name }));
     }

@@ -10,9 +10,10 @@ import { t } from "../../../../words/camera.ts";
 export function PartInstrument(props: InstrumentProps) {
   const { code, data, scene } = props;
   const wanted = looseParts(scene.family).find(({ key }) => key === data.part);
-  const [isRight, setRight] = useState(false);
+  // Which part was told to be the right one: the next part is another.
+  const [right, setRight] = useState<unknown>(null);
   const read = (text: string): string | null => {
-    setRight(false);
+    setRight(null);
     const label = codeRead("part", text);
     const of = label === null ? null : partOf(label);
     if (!of) return t("no-label-of-a-part");
@@ -21,14 +22,14 @@ export function PartInstrument(props: InstrumentProps) {
       const known = looseParts(scene.family).find(({ key }) => key === of.part);
       return t("is-another-part", { part: known?.name ?? of.part, wanted: wanted?.name ?? "" });
     }
-    setRight(true);
+    setRight(data.part);
     return null;
   };
   return (
     <div className="flex h-full min-h-0 w-full flex-col gap-2 overflow-y-auto max-lg:landscape:flex-row">
       <div className="flex flex-wrap items-center gap-3 max-lg:landscape:content-start">
         <ReadLabel onRead={read} />
-        {isRight && (
+        {right !== null && right === data.part && (
           <p role="status" className="font-semibold text-done">
             {t("it-is-this-jobs-part", { part: wanted?.name ?? "" })}
           </p>
