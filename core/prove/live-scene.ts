@@ -1,6 +1,6 @@
 import { cameraSheet } from "./camera-sheet.ts";
 import { straightened, type Lens } from "./lens.ts";
-import { boxCorners, mapBetween, takenBy, type Corners } from "./square-up.ts";
+import { ontoRectangle, type Corners } from "./square-up.ts";
 import { exposed, type SensorLight } from "./camera-sensor.ts";
 
 /** Light of a place on the bench, in mm of the panel from its upper left; a share of what fills the sensor. */
@@ -19,7 +19,7 @@ export function lightOnSensor(
 ): SensorLight {
   const { width, height, corners, vignetting = 0.2, lens } = camera;
   const { widthMm, heightMm } = panel;
-  const onPanel = takenBy(mapBetween(corners, boxCorners(widthMm, heightMm)));
+  const onPanel = ontoRectangle(widthMm, heightMm, corners);
   return exposed({ width, height, vignetting }, (x, y, out) => {
     const straight = lens ? straightened(lens, { x, y }) : { x, y };
     const at = onPanel(straight.x, straight.y);

@@ -2,7 +2,7 @@ import { randomStream } from "../random.ts";
 import { exposed, SAMPLES, throughSensor, type SensorMake as WholeMake } from "./camera-sensor.ts";
 import type { Photo } from "./inspect-photo.ts";
 import { litPanel, type LitPanel } from "./lit-panel.ts";
-import { boxCorners, mapBetween, pxPerMmOf, takenBy, turnedCorners, type Corners } from "./square-up.ts";
+import { ontoRectangle, pxPerMmOf, turnedCorners, type Corners } from "./square-up.ts";
 
 /** A lens, a sensor and a file; what shines by itself depends on what is to be shown. */
 export type SensorMake = Omit<WholeMake, "hotPerMillion">;
@@ -87,7 +87,7 @@ export function photographPanel(view: CameraView): Photo {
   const [cos, sin] = [Math.cos((turnDeg * Math.PI) / 180), Math.sin((turnDeg * Math.PI) / 180)];
   const [halfW, halfH] = [widthMm / 2 - borderMm, heightMm / 2 - borderMm];
   const light = litPanel(panel);
-  const onPanel = takenBy(mapBetween(corners, boxCorners(widthMm, heightMm)));
+  const onPanel = ontoRectangle(widthMm, heightMm, corners);
   const wideMm = 1 / SAMPLES / pxPerMmOf(corners, panel, Infinity);
   const isWhite = panel.lighting === "white";
   const onSensor = exposed({ width, height, vignetting }, (x, y, out) => {

@@ -65,6 +65,10 @@ export function takenBy(map: readonly number[]): (x: number, y: number) => Pixel
 export const mapToCorners = (width: number, height: number, corners: Corners): number[] =>
   mapBetween(boxCorners(width, height), corners);
 
+/** Where on a rectangle of this size a place of the picture lies, the rectangle's corners being where they are in it. */
+export const ontoRectangle = (width: number, height: number, corners: Corners) =>
+  takenBy(mapBetween(corners, boxCorners(width, height)));
+
 /** To which side of the picture a panel's own top lies. */
 export const tops = ["up", "right", "down", "left"] as const;
 export type Top = (typeof tops)[number];
