@@ -3,6 +3,7 @@ import { expect } from "chai";
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import ts from "typescript";
+import { shippedPatterns } from "../core/bond/shipped-patterns.ts";
 import { isSaidInBrowsers } from "./in-browsers.js";
 import { hearFrom } from "./language.ts";
 import { spanish } from "./spanish.ts";
@@ -107,6 +108,12 @@ describe("the catalogues", () => {
       const unsaid = Object.keys(messages).filter((id) => !said.get(area)?.has(id));
       expect(unsaid, area).to.deep.equal([]);
     }
+  });
+
+  it("name each shipped pattern in every language", () => {
+    const names = shippedPatterns({ widthMm: 90, heightMm: 60 }, 1_000).map(({ name }) => name);
+    expect(names).to.not.be.empty;
+    expect(Object.keys(spanish.terms!)).to.include.members(names);
   });
 
   it("hold for browsers what a choice is refused for, which is said before it is made", () => {

@@ -143,7 +143,7 @@ test("glass on a frame, module behind it: reload, double press, a press taken ba
   await page.reload();
   await awake(page);
   await expect(answer(page)).toContainText("Try it from outside");
-  await settle(page);
+  await settle();
   await page.keyboard.press("Backspace");
   await expect(answer(page)).toContainText("Look in strong light");
   const asked = await workIt(page, job);

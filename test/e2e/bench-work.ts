@@ -204,6 +204,7 @@ export async function workIt(
     const isPress = move.told === "press";
     const by = isPress ? "press" : hand ? "instrument" : "form";
     let shown = await askedBy(page, moves.length, by);
+    const shownMs = Date.now();
     asked.push(shown.text);
     if (move.kind === "heat-chosen" && job.heatBy !== undefined) {
       await instrument(page).getByRole("button", { name: job.heatBy, exact: true }).click();
@@ -220,8 +221,8 @@ export async function workIt(
     }
     const { text, buttons, fields } = shown;
     if (isPress) {
-      // A press right after another is a bounce.
-      await settle(page);
+      // A press right after the step has come is a bounce of the one before.
+      await settle(shownMs);
       await page.keyboard.press("Space");
     } else {
       // The pedal records nothing that somebody has seen or decided.

@@ -110,7 +110,7 @@ test("bubbles marked under the new glass, one waited out in the chamber, the lam
   await page.getByTestId("answer-form").getByRole("button", { name: "Looked" }).click();
   await expect(bigButton(page)).toBeEnabled();
   const before = (await movesOf(url, code)).length;
-  await settle(page);
+  await settle();
   await bigButton(page).click();
   await movesAfter(url, code, before);
   expect((await movesOf(url, code)).at(-1)!.kind).toBe("chamber-on");

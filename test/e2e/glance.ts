@@ -21,98 +21,115 @@ const ANSWER_AND_BAR = "[data-testid=answer], [data-testid=bar], [data-testid=pr
 
 /**
  * What of a working step is not seen in one look: the page is one screen, and its answer, its bar and its buttons lie whole and bare in
- * it. `parts` says which of them are looked for.
+ * it. `parts` says which of them are looked for. Runs in the page.
  */
+function notInOneLook(wanted: string): string[] {
+  // A sheet lies over the work until it is closed.
+  if (!document.querySelector("[data-testid=work]") || document.querySelector("[role=dialog]")) return [];
+  const faults: string[] = [];
+  const { scrollHeight } = document.documentElement;
+  if (scrollHeight > window.innerHeight) faults.push(`${scrollHeight} px high`);
+  for (const part of document.querySelectorAll(wanted)) {
+    const { left, right, top, bottom } = part.getBoundingClientRect();
+    // What stands folded away is not part of the look.
+    if (part.closest("details")) continue;
+    const name = part.getAttribute("data-testid") ?? part.textContent;
+    const isInView = left >= 0 && top >= 0 && right <= window.innerWidth && bottom <= window.innerHeight + 1;
+    if (!isInView) faults.push(`${name} is not whole in view`);
+    for (const [x, y] of [
+      [0.5, 0.5],
+      [0.1, 0.2],
+      [0.9, 0.2],
+      [0.1, 0.8],
+      [0.9, 0.8],
+    ] as const) {
+      const on = document.elementFromPoint(left + x * (right - left), top + y * (bottom - top));
+      if (on && !part.contains(on)) faults.push(`${name} is covered by ${on.tagName}`);
+    }
+  }
+  return faults;
+}
+
+/** What is too small for a glove. The pile counts as one target. Runs in the page. */
+function tooSmall(): string[] {
+  return [
+    ...document.querySelectorAll(
+      "button, select, input:not([type=radio], [type=checkbox]), a.control, a.control-strong",
+    ),
+  ]
+    .map((element) => ({
+      box: element.getBoundingClientRect(),
+      name: element.textContent || element.outerHTML,
+    }))
+    .filter(({ box }) => box.width > 0 && (box.height < 47 || box.width < 28))
+    .map(({ name, box }) => `small ${name.slice(0, 40)} ${Math.round(box.width)}x${Math.round(box.height)}`);
+}
+
+/** How many words can be read on the screen as it is, those in drawings too. Runs in the page. */
+function wordsInView(): number {
+  const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+  let words = 0;
+  for (let node = texts.nextNode(); node; node = texts.nextNode()) {
+    const text = node.textContent?.trim() ?? "";
+    const parent = node.parentElement;
+    if (!text || !parent || ["SCRIPT", "STYLE", "TITLE", "OPTION"].includes(parent.nodeName.toUpperCase()))
+      continue;
+    const isFolded = parent.closest("details:not([open])") && !parent.closest("summary");
+    if (isFolded || !parent.checkVisibility({ visibilityProperty: true })) continue;
+    const range = document.createRange();
+    range.selectNodeContents(node);
+    const whole = range.getBoundingClientRect();
+    if (whole.width < 2 || whole.height < 2) continue;
+    // What a list that scrolls inside itself has cut off is not seen.
+    const seen = { left: 0, top: 0, right: window.innerWidth, bottom: window.innerHeight };
+    const cut = ({ left, top, right, bottom }: DOMRect) => {
+      seen.left = Math.max(seen.left, left);
+      seen.top = Math.max(seen.top, top);
+      seen.right = Math.min(seen.right, right);
+      seen.bottom = Math.min(seen.bottom, bottom);
+    };
+    for (let around: Element | null = parent; around; around = around.parentElement) {
+      if (getComputedStyle(around).overflow !== "visible") cut(around.getBoundingClientRect());
+    }
+    cut(whole);
+    const share =
+      (Math.max(0, seen.right - seen.left) * Math.max(0, seen.bottom - seen.top)) /
+      (whole.width * whole.height);
+    words += Math.round(share * text.split(/\s+/).filter((word) => /[\p{L}\d]/u.test(word)).length);
+  }
+  return words;
+}
+
+/** All that is looked at in one size. Runs in the page. */
+async function lookedAt(
+  look: { hidden: typeof notInOneLook; small: typeof tooSmall; words: typeof wordsInView },
+  answerAndBar: string,
+) {
+  // Until the page has laid itself out for its new size.
+  await new Promise<void>((resolve) => requestAnimationFrame(() => requestAnimationFrame(() => resolve())));
+  const root = document.documentElement;
+  const asItIs = {
+    words: look.words(),
+    barPx: document.querySelector("[data-testid=bar]")!.getBoundingClientRect().height,
+    faults: [...look.hidden(`${answerAndBar}, [data-testid=answer-form] button`), ...look.small()],
+  };
+  root.style.fontSize = "150%";
+  const enlarged = look.hidden(answerAndBar);
+  root.style.fontSize = "";
+  return { ...asItIs, enlarged };
+}
+
 export const faultsOfGlance = (
   page: Page,
   parts = `${ANSWER_AND_BAR}, [data-testid=answer-form] button`,
-): Promise<string[]> =>
-  page.evaluate((wanted) => {
-    // A sheet lies over the work until it is closed.
-    if (!document.querySelector("[data-testid=work]") || document.querySelector("[role=dialog]")) return [];
-    const faults: string[] = [];
-    const { scrollHeight } = document.documentElement;
-    if (scrollHeight > window.innerHeight) faults.push(`${scrollHeight} px high`);
-    for (const part of document.querySelectorAll(wanted)) {
-      const { left, right, top, bottom } = part.getBoundingClientRect();
-      // What stands folded away is not part of the look.
-      if (part.closest("details")) continue;
-      const name = part.getAttribute("data-testid") ?? part.textContent;
-      const isInView =
-        left >= 0 && top >= 0 && right <= window.innerWidth && bottom <= window.innerHeight + 1;
-      if (!isInView) faults.push(`${name} is not whole in view`);
-      for (const [x, y] of [
-        [0.5, 0.5],
-        [0.1, 0.2],
-        [0.9, 0.2],
-        [0.1, 0.8],
-        [0.9, 0.8],
-      ] as const) {
-        const on = document.elementFromPoint(left + x * (right - left), top + y * (bottom - top));
-        if (on && !part.contains(on)) faults.push(`${name} is covered by ${on.tagName}`);
-      }
-    }
-    return faults;
-  }, parts);
+): Promise<string[]> => page.evaluate(notInOneLook, parts);
 
-/** What is too small for a glove. The pile counts as one target. */
-export const smallTargets = (page: Page): Promise<string[]> =>
-  page.evaluate(() =>
-    [
-      ...document.querySelectorAll(
-        "button, select, input:not([type=radio], [type=checkbox]), a.control, a.control-strong",
-      ),
-    ]
-      .map((element) => ({
-        box: element.getBoundingClientRect(),
-        name: element.textContent || element.outerHTML,
-      }))
-      .filter(({ box }) => box.width > 0 && (box.height < 47 || box.width < 28))
-      .map(
-        ({ name, box }) => `small ${name.slice(0, 40)} ${Math.round(box.width)}x${Math.round(box.height)}`,
-      ),
-  );
+export const smallTargets = (page: Page): Promise<string[]> => page.evaluate(tooSmall);
 
-/** How many words can be read on the screen as it is, those in drawings too. */
-const wordsInView = (page: Page): Promise<number> =>
-  page.evaluate(() => {
-    const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
-    let words = 0;
-    for (let node = texts.nextNode(); node; node = texts.nextNode()) {
-      const text = node.textContent?.trim() ?? "";
-      const parent = node.parentElement;
-      if (!text || !parent || ["SCRIPT", "STYLE", "TITLE", "OPTION"].includes(parent.nodeName.toUpperCase()))
-        continue;
-      const isFolded = parent.closest("details:not([open])") && !parent.closest("summary");
-      if (isFolded || !parent.checkVisibility({ visibilityProperty: true })) continue;
-      const range = document.createRange();
-      range.selectNodeContents(node);
-      const whole = range.getBoundingClientRect();
-      if (whole.width < 2 || whole.height < 2) continue;
-      // What a list that scrolls inside itself has cut off is not seen.
-      const seen = { left: 0, top: 0, right: window.innerWidth, bottom: window.innerHeight };
-      const cut = ({ left, top, right, bottom }: DOMRect) => {
-        seen.left = Math.max(seen.left, left);
-        seen.top = Math.max(seen.top, top);
-        seen.right = Math.min(seen.right, right);
-        seen.bottom = Math.min(seen.bottom, bottom);
-      };
-      for (let around: Element | null = parent; around; around = around.parentElement) {
-        if (getComputedStyle(around).overflow !== "visible") cut(around.getBoundingClientRect());
-      }
-      cut(whole);
-      const share =
-        (Math.max(0, seen.right - seen.left) * Math.max(0, seen.bottom - seen.top)) /
-        (whole.width * whole.height);
-      words += Math.round(share * text.split(/\s+/).filter((word) => /[\p{L}\d]/u.test(word)).length);
-    }
-    return words;
-  });
-
-/** Waits until the page has laid itself out for its new size. */
-const drawnAnew = (page: Page) =>
+/** Asked for at once: asking from outside takes longer than what is asked. */
+const lookAt = (page: Page): Promise<Awaited<ReturnType<typeof lookedAt>>> =>
   page.evaluate(
-    () => new Promise<void>((resolve) => requestAnimationFrame(() => requestAnimationFrame(() => resolve()))),
+    `(${String(lookedAt)})({ hidden: ${String(notInOneLook)}, small: ${String(tooSmall)}, words: ${String(wordsInView)} }, ${JSON.stringify(ANSWER_AND_BAR)})`,
   );
 
 /** Spanish may have a quarter more words. */
@@ -124,20 +141,14 @@ export async function faultsOfStep(page: Page, spoken: keyof typeof WORDS_OF = "
   const usual = page.viewportSize()!;
   for (const size of sizes) {
     await page.setViewportSize(size);
-    await drawnAnew(page);
-    const words = await wordsInView(page);
+    const { words, barPx, faults: asItIs, enlarged } = await lookAt(page);
     const most = WORDS_OF[spoken] * (isPhone(size) ? MOST_WORDS_ON_A_PHONE : MOST_WORDS);
-    const barPx = (await page.getByTestId("bar").boundingBox())!.height;
     const mostPx = isPhone(size) ? MOST_BAR_PX_ON_A_PHONE : MOST_BAR_PX;
     const found = [
-      ...(await faultsOfGlance(page)),
-      ...(await smallTargets(page)),
+      ...asItIs,
       ...(words > most ? [`${words} words in view`] : []),
       ...(barPx > mostPx ? [`the bar is ${barPx} px high`] : []),
     ];
-    await page.evaluate(() => (document.documentElement.style.fontSize = "150%"));
-    const enlarged = await faultsOfGlance(page, ANSWER_AND_BAR);
-    await page.evaluate(() => (document.documentElement.style.fontSize = ""));
     faults.push(
       ...found.map((fault) => `at ${size.width}: ${fault}`),
       ...enlarged.map((fault) => `at ${size.width}, text at 150 %: ${fault}`),

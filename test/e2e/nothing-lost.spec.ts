@@ -102,7 +102,7 @@ test("two tabs show one job: a press in one moves the other, a press that comes 
   const first = await answer(page).innerText();
   await expect(answer(other)).toHaveText(first);
   // A press that bounces is one press; the other tab follows by itself.
-  await settle(page);
+  await settle();
   await bigButton(page).dblclick();
   await movesAfter(url, code, before);
   await expect(answer(page)).not.toHaveText(first);
@@ -115,10 +115,10 @@ test("two tabs show one job: a press in one moves the other, a press that comes 
   await visit(far, `/jobs/${code}`);
   const second = await answer(far).innerText();
   await far.route("**/api/jobs/**", (route) => route.abort());
-  await settle(far);
+  await settle();
   await bigButton(far).click();
   await expect(far.getByRole("alert")).toContainText("kept and sent again");
-  await settle(page);
+  await settle();
   await bigButton(page).click();
   await movesAfter(url, code, before + 1);
   await far.unroute("**/api/jobs/**");

@@ -34,7 +34,7 @@ test("without the server a page opens as it was last seen and says so, a press w
   await visit(page, `/jobs/${code}`);
   const before = (await movesOf(url, code)).length;
   const asked = await answer(page).innerText();
-  await settle(page);
+  await settle();
   await bigButton(page).click();
   await movesAfter(url, code, before);
   await expect(answer(page)).not.toHaveText(asked);
@@ -48,7 +48,7 @@ test("without the server a page opens as it was last seen and says so, a press w
   await expect(bigButton(page)).toBeInViewport({ ratio: 1 });
   // Newer than the page that was kept: the press on it is in it.
   await expect(answer(page)).toHaveText(seen);
-  await settle(page);
+  await settle();
   await bigButton(page).click();
   await expect(page.getByRole("alert")).toContainText("kept and sent again");
   await page.goto("/lots");

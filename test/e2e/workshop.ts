@@ -122,16 +122,17 @@ export const bigButton = (page: Page) => page.getByTestId("press");
 
 /** Longer than a bouncing pedal. */
 const PAST_BOUNCE_MS = 400;
-export const settle = (page: Page) => page.waitForTimeout(PAST_BOUNCE_MS);
+/** Waits until a press is no bounce of one that was made then. */
+export const settle = (sinceMs = Date.now()) =>
+  new Promise((resolve) => setTimeout(resolve, sinceMs + PAST_BOUNCE_MS - Date.now()));
 
 /** What the server has of a job after so many moves, once there is something: they are numbered from one. */
 export async function movesAfter(url: string, code: string, before: number): Promise<KeptMove[]> {
-  let moves: KeptMove[] = [];
-  await expect
-    .poll(async () => (moves = await movesOf(url, code, before)).length, {
-      intervals: [20, 40, 80],
-      timeout: 30_000,
-    })
-    .toBeGreaterThan(0);
-  return moves;
+  const untilMs = Date.now() + 30_000;
+  while (Date.now() < untilMs) {
+    const moves = await movesOf(url, code, before);
+    if (moves.length > 0) return moves;
+    await new Promise((resolve) => setTimeout(resolve, 30));
+  }
+  throw new Error(`Nothing was recorded of ${code} after move ${before}`);
 }

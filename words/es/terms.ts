@@ -261,6 +261,8 @@ export const terms: Words<Record<string, string>> = {
   Branch: "Rama",
   "Five dots": "Cinco puntos",
   "One bead": "Un cordón",
+  "One dot": "Un punto",
+  "Bead and ends": "Cordón y extremos",
   tack: "fijar",
   face: "cara",
   "front 1": "frontal 1",

@@ -8,6 +8,7 @@ import { BetterPattern } from "../../bond/BetterPattern.tsx";
 import { DispenseFiles } from "../../bond/DispenseFiles.tsx";
 import { useFamilyPatterns } from "../../bond/useFamilyPatterns.ts";
 import type { ToolProps } from "../instrument.ts";
+import { term } from "../../../../words/speaker.ts";
 import { t } from "../../../../words/work.ts";
 
 /** Looks for a better pattern, keeps patterns with the family, and writes them for a dispensing machine. */
@@ -26,7 +27,7 @@ export function PatternTool({ code, scene, mayTell }: ToolProps) {
   return (
     <>
       <p>
-        {t("pattern")} <strong>{pattern.name}</strong>
+        {t("pattern")} <strong>{term(pattern.name)}</strong>
         {t("patterns-kept-with-stand-beside-the", { code: family.code })}
       </p>
       <BetterPattern
