@@ -2,59 +2,77 @@
 
 import { begin, claim, room } from "./shared/room";
 
-/** Pictures of sums, each over twice as many pixels as the one before, with a rim all round; then for each pixel without the rim the best so far and its direction. */
-export let levels: usize = 0;
-export let levelBytes: usize = 0;
+/** The picture with a rim all round; then for each pixel without the rim the best so far and its direction. */
+export let padded: usize = 0;
 export let best: usize = 0;
 export let direction: usize = 0;
 
-let count: i32 = 0;
+/** Pictures of sums of a strip, each over twice as many pixels as the one before. */
+let sums: usize = 0;
+let sumsBytes: usize = 0;
 let width: i32 = 0;
-let height: i32 = 0;
 let wide: i32 = 0;
 let pad: i32 = 0;
+/** The strip: its first row, and how many. */
+let first: i32 = 0;
+let rows: i32 = 0;
 
-/** Makes room for a picture of this size with a rim of so many pixels, and so many pictures of sums, all nothing. */
-export function layOut(pixelsWide: i32, pixelsTall: i32, rim: i32, many: i32): void {
+/** Makes room for a picture of this size with a rim of so many pixels, and so many pictures of sums of a strip of so many rows. */
+export function layOut(pixelsWide: i32, pixelsTall: i32, rim: i32, many: i32, mostRows: i32): void {
   width = pixelsWide;
-  height = pixelsTall;
   pad = rim;
   wide = width + 2 * rim;
-  count = wide * (height + 2 * rim);
   begin();
-  levelBytes = ((<usize>count << 1) + 31) & ~15;
-  levels = room(<usize>many * levelBytes);
-  best = room(<usize>(width * height) << 1);
-  direction = room(<usize>(width * height));
+  padded = room(<usize>(wide * (pixelsTall + 2 * rim)) << 1);
+  sumsBytes = ((<usize>(wide * (mostRows + 2 * rim)) << 1) + 31) & ~15;
+  sums = room(<usize>many * sumsBytes);
+  best = room(<usize>(width * pixelsTall) << 1);
+  direction = room(<usize>(width * pixelsTall));
   claim();
 }
 
-/** The sums over twice as many pixels: to each the one `step` pixels on is added. */
+/** From now on the sums are of so many rows from this on. */
+export function strip(top: i32, many: i32): void {
+  first = top;
+  rows = many;
+}
+
+/** Where the sums of the strip at a level begin: at the first level that is the picture itself. */
+function sumsAt(level: i32): usize {
+  return level === 0 ? padded + (<usize>(first * wide) << 1) : sums + <usize>(level - 1) * sumsBytes;
+}
+
+// @ts-ignore: decorator
+@inline
+function addEight(from: usize, on: usize, to: usize, at: usize): void {
+  v128.store(to + at, i16x8.add(v128.load(from + at), v128.load(on + at)));
+}
+
+/** The sums over twice as many pixels: to each the one `step` pixels on is added. The outer half of the rim above and below is not asked for. */
 export function double(level: i32, step: i32): void {
-  const from = levels + <usize>level * levelBytes;
-  const to = from + levelBytes;
-  const last = count - (step > 0 ? step : 0);
-  let i = step < 0 ? -step : 0;
-  for (; i + 8 <= last; i += 8)
-    v128.store(
-      to + (<usize>i << 1),
-      i16x8.add(v128.load(from + (<usize>i << 1)), v128.load(from + (<usize>(i + step) << 1))),
-    );
-  for (; i < last; i++)
-    store<i16>(
-      to + (<usize>i << 1),
-      load<i16>(from + (<usize>i << 1)) + load<i16>(from + (<usize>(i + step) << 1)),
-    );
+  const from = sumsAt(level);
+  const on = from + (<usize>step << 1);
+  const to = sumsAt(level + 1);
+  const left = pad >> 1;
+  const end = <usize>(wide * (rows + 2 * pad - left)) << 1;
+  let at = <usize>(wide * left) << 1;
+  for (; at + 64 <= end; at += 64) {
+    addEight(from, on, to, at);
+    addEight(from, on, to, at + 16);
+    addEight(from, on, to, at + 32);
+    addEight(from, on, to, at + 48);
+  }
+  for (; at < end; at += 2) store<i16>(to + at, load<i16>(from + at) + load<i16>(on + at));
 }
 
 /** Keeps what is better than the best so far: each pixel's sum is that which begins `back` pixels before it. */
 export function keep(level: i32, back: i32, scale: i32, way: i32): void {
   const scales = i16x8.splat(<i16>scale);
-  const sums = levels + <usize>level * levelBytes;
-  for (let y = 0; y < height; y++) {
-    const from = sums + (<usize>((y + pad) * wide + pad - back) << 1);
-    const to = best + (<usize>(y * width) << 1);
-    const own = direction + <usize>(y * width);
+  const sumsOfStrip = sumsAt(level);
+  for (let y = 0; y < rows; y++) {
+    const from = sumsOfStrip + (<usize>((y + pad) * wide + pad - back) << 1);
+    const to = best + (<usize>((first + y) * width) << 1);
+    const own = direction + <usize>((first + y) * width);
     let x = 0;
     for (; x + 8 <= width; x += 8) {
       const o = <usize>x << 1;

@@ -456,7 +456,7 @@ const costOf = (what: "panel" | "photo") =>
     execFileSync(process.execPath, ["--import", "tsx", "scripts/look-cost.ts", what]).toString(),
   ) as { megapixels: number; times: number[]; memoryMb: number };
 const lookCost = costOf("panel");
-keep("defects in 12 megapixels of a lit panel (in a worker)", lookCost.times, 1_500);
+keep("defects in 12 megapixels of a lit panel (on two threads)", lookCost.times, 1_500);
 /** The same of a whole photo: the panel found in it and squared up first. */
 const photoCost = costOf("photo");
 keep(

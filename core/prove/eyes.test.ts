@@ -2,8 +2,9 @@ import { expect } from "chai";
 import { randomStream } from "../random.ts";
 import { hiddenParts, isHotSite } from "./cannot-see.ts";
 import { defectKinds, type DefectKind, type Lighting } from "./defects.ts";
-import { lookThrough } from "./find-defects.ts";
-import { findLines } from "./find-lines.ts";
+import { sharedLook } from "./begun-look.ts";
+import { beginLook, lookThrough } from "./find-defects.ts";
+import { findLines, linesToFind } from "./find-lines.ts";
 import { fastPanelLight } from "./fast-panel-light.ts";
 import { lineSums, plainPasses, VALUE_PARTS, Z_PARTS } from "./line-sums.ts";
 import type { Disturbance } from "./lit-panel.ts";
@@ -125,6 +126,8 @@ describe("sums along lines", () => {
       [61, 47],
       [8, 90],
       [133, 5],
+      // More rows than a strip has.
+      [37, 205],
     ] as const) {
       const values = Int16Array.from({ length: width * height }, () => 250 * random() - 125);
       const [fast, plain] = [lineSums(values, width, height), lineSums(values, width, height, plainPasses)];
@@ -137,7 +140,28 @@ describe("sums along lines", () => {
     const { photo } = shot(6, "white", [], ["rings"]);
     const bare = panelOf(greyOf(photo.rgba, photo.width, photo.height));
     withoutGrid(bare);
-    expect(findLines(bare, PX, false, null).filter(({ defect }) => inside(defect))).to.deep.equal([]);
+    const asked = linesToFind(bare, PX, false, null)!;
+    expect(findLines(asked).filter(({ defect }) => inside(defect))).to.deep.equal([]);
+  });
+});
+
+describe("a look shared by two threads", () => {
+  it("finds what a look on one thread finds", async () => {
+    const { photo } = shot(13, "white", ["speck", "scratch", "fibre"]);
+    let linesSent = 0;
+    // What is sent is a copy: the rest of the look goes on meanwhile.
+    const found = await sharedLook(beginLook(photo, PX, "white"), (asked) => {
+      const sent = structuredClone({ ...asked, values: asked.values.slice() });
+      return new Promise((resolve) =>
+        setTimeout(() => {
+          const lines = findLines(sent);
+          linesSent = lines.length;
+          resolve(lines);
+        }),
+      );
+    });
+    expect(linesSent).to.be.above(0);
+    expect(found).to.deep.equal(lookThrough(photo, PX, "white"));
   });
 });
 

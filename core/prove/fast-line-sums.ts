@@ -1,11 +1,12 @@
 import { compiledFrom } from "../wasm/load.ts";
 import { lineSumsWasm } from "../wasm/line-sums.ts";
-import { LEVELS, plainPasses, RIM, setInRim, type LinePasses } from "./line-sums.ts";
+import { LEVELS, plainPasses, RIM, setInRim, STRIP, type LinePasses } from "./line-sums.ts";
 
-type Place = "levels" | "levelBytes" | "best" | "direction";
+type Place = "padded" | "best" | "direction";
 
 interface Exports extends Record<Place, { value: number }> {
-  layOut(width: number, height: number, rim: number, levels: number): void;
+  layOut(width: number, height: number, rim: number, levels: number, rows: number): void;
+  strip(top: number, rows: number): void;
   double(level: number, step: number): void;
   keep(level: number, back: number, scale: number, way: number): void;
 }
@@ -16,17 +17,15 @@ const freshCopy = compiledFrom<Exports>(lineSumsWasm);
 export function fastPasses(values: Int16Array, width: number, height: number): LinePasses {
   const compiled = freshCopy();
   if (!compiled) return plainPasses(values, width, height);
-  compiled.layOut(width, height, RIM, LEVELS);
+  compiled.layOut(width, height, RIM, LEVELS - 1, STRIP);
   const { buffer } = compiled.memory;
   const size = (width + 2 * RIM) * (height + 2 * RIM);
-  const levels = Array.from(
-    { length: LEVELS },
-    (_, k) => new Int16Array(buffer, compiled.levels.value + k * compiled.levelBytes.value, size),
-  );
-  setInRim(levels[0]!, values, width, height);
+  const padded = new Int16Array(buffer, compiled.padded.value, size);
+  setInRim(padded, values, width, height);
   return {
+    padded,
+    strip: (top, rows) => compiled.strip(top, rows),
     double: (level, step) => compiled.double(level, step),
-    sums: (level) => levels[level]!,
     keep: (level, back, scale, way) => compiled.keep(level, back, scale, way),
     found: () => ({
       z: new Int16Array(buffer, compiled.best.value, width * height),

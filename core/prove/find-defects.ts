@@ -1,7 +1,8 @@
 import { Matrix, solve } from "ml-matrix";
 import { hiddenParts, isHotSite, isWithin, type HiddenPart } from "./cannot-see.ts";
 import { labelPlaces, type GreyPicture } from "./picture.ts";
-import { findLines, type FoundLine } from "./find-lines.ts";
+import { wholeLook, type BegunLook } from "./begun-look.ts";
+import { linesToFind, type FoundLine } from "./find-lines.ts";
 import { withoutGrid } from "./without-grid.ts";
 import { fastPanelLight } from "./fast-panel-light.ts";
 import { panelLight, type PanelLight } from "./panel-light.ts";
@@ -52,9 +53,29 @@ const BROADEST_MM2 = 0.8;
 /** A line that leaves the straight by more than this share of its length is a fibre. */
 const STRAIGHT_SHARE = 0.035;
 
-/** The middle of the first so many numbers, which are brought in order; 0 of none. */
-const middleOf = (values: Float32Array, many = values.length): number =>
-  many === 0 ? 0 : values.subarray(0, many).sort()[many >> 1]!;
+/** The middle of the first so many numbers, which change places for it; 0 of none. By selection (Hoare 1961, from memory). */
+function middleOf(values: Float32Array, many = values.length): number {
+  if (many === 0) return 0;
+  const middle = many >> 1;
+  let [first, last] = [0, many - 1];
+  while (first < last) {
+    const pivot = values[middle]!;
+    let [i, j] = [first, last];
+    while (i <= j) {
+      while (values[i]! < pivot) i += 1;
+      while (values[j]! > pivot) j -= 1;
+      if (i > j) break;
+      const held = values[i]!;
+      values[i] = values[j]!;
+      values[j] = held;
+      i += 1;
+      j -= 1;
+    }
+    if (j < middle) first = i;
+    if (i > middle) last = j;
+  }
+  return values[middle]!;
+}
 
 const median = (values: ArrayLike<number>): number => middleOf(Float32Array.from(values));
 
@@ -489,23 +510,11 @@ function withLines(sharp: readonly Defect[], lines: readonly FoundLine[]): Defec
   return [...sharp.filter((place) => !parts.has(place)), ...kept];
 }
 
-/**
- * Defects of a panel in a picture that is squared up: the panel fills it. Light that falls off, and noise that grows with light, are taken
- * from the surroundings of each place. `ignored`: pixels that are not looked at. Sources: median and median absolute deviation as robust
- * estimates (Huber 1981, from memory); two-pass labels; second moments for length and direction.
- */
-function findIn(
-  panel: PanelLight,
-  pxPerMm: number,
-  lighting: Lighting,
-  ignored: Uint8Array | null,
-): Defect[] {
-  const bare = withoutGrid(panel);
-  const isBright = lighting !== "white";
-  const sharp = findSharp(bare, pxPerMm, isBright, ignored);
-  const whole = withLines(sharp, findLines(panel, pxPerMm, isBright, ignored));
+/** All that was found, each told once. */
+function joined(sharp: readonly Defect[], lines: readonly FoundLine[], faint: readonly Defect[]): Defect[] {
+  const whole = withLines(sharp, lines);
   // Around what stands out far more a faint place is its halo.
-  const patches = findPatches(bare, pxPerMm, ignored).filter(
+  const patches = faint.filter(
     (patch) =>
       !whole.some(
         ({ kind, xMm, yMm, areaMm2, lengthMm, strength }) =>
@@ -528,13 +537,36 @@ function findIn(
   return [...outside, ...patches].sort((a, b) => b.strength - a.strength);
 }
 
+/**
+ * Defects of a panel in a picture that is squared up: the panel fills it. Light that falls off, and noise that grows with light, are taken
+ * from the surroundings of each place. `ignored`: pixels that are not looked at. Sources: median and median absolute deviation as robust
+ * estimates (Huber 1981, from memory); two-pass labels; second moments for length and direction.
+ */
+function beginIn(
+  panel: PanelLight,
+  pxPerMm: number,
+  lighting: Lighting,
+  ignored: Uint8Array | null,
+): BegunLook<Defect[]> {
+  const bare = withoutGrid(panel);
+  const isBright = lighting !== "white";
+  return {
+    lines: linesToFind(panel, pxPerMm, isBright, ignored),
+    rest: () => {
+      const sharp = findSharp(bare, pxPerMm, isBright, ignored);
+      const faint = findPatches(bare, pxPerMm, ignored);
+      return (lines) => joined(sharp, lines, faint);
+    },
+  };
+}
+
 /** Defects of a panel in a picture of it alone; see `lookThrough`. */
 export const findDefects = (
   picture: GreyPicture,
   pxPerMm: number,
   lighting: Lighting,
   ignored: Uint8Array | null = null,
-): Defect[] => findIn(panelLight(picture, fastPanelLight), pxPerMm, lighting, ignored);
+): Defect[] => wholeLook(beginIn(panelLight(picture, fastPanelLight), pxPerMm, lighting, ignored));
 
 /** What a picture shows: the defects, and where it cannot tell. */
 export interface Looked {
@@ -543,22 +575,30 @@ export interface Looked {
 }
 
 /**
- * A picture looked through, its panel filling it: defects, without what lies where a lamp's image or lit text hides the panel, and without
- * photosites that shine by themselves.
+ * Begins to look through a picture whose panel fills it: defects, without what lies where a lamp's image or lit text hides the panel, and
+ * without photosites that shine by themselves.
  */
-export function lookThrough(
+export function beginLook(
   photo: { rgba: ArrayLike<number>; width: number; height: number },
   pxPerMm: number,
   lighting: Lighting,
   ignored: Uint8Array | null = null,
-): Looked {
+): BegunLook<Looked> {
   const panel = fastPanelLight(photo.width, photo.height);
   panel.take(photo.rgba);
   const cannotSee = hiddenParts(panel, pxPerMm, lighting);
-  const defects = findIn(panel, pxPerMm, lighting, ignored).filter(
-    (defect) =>
-      !cannotSee.some((part) => isWithin(defect, part)) &&
-      !(lighting !== "white" && isHotSite(photo, pxPerMm, defect)),
-  );
-  return { defects, cannotSee };
+  const { lines, rest } = beginIn(panel, pxPerMm, lighting, ignored);
+  const isSeen = (defect: Defect) =>
+    !cannotSee.some((part) => isWithin(defect, part)) &&
+    !(lighting !== "white" && isHotSite(photo, pxPerMm, defect));
+  return {
+    lines,
+    rest: () => {
+      const join = rest();
+      return (found) => ({ defects: join(found).filter(isSeen), cannotSee });
+    },
+  };
 }
+
+/** A picture looked through on this thread; see `beginLook`. */
+export const lookThrough = (...asked: Parameters<typeof beginLook>): Looked => wholeLook(beginLook(...asked));

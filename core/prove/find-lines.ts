@@ -52,34 +52,46 @@ function sumAlong(
   return sum;
 }
 
+/** What lines are looked for in, small enough to be sent to another thread. */
+export interface LinesAsked {
+  /** How far each square of `by` pixels stands out, in `VALUE_PARTS` of its noise, row after row. */
+  values: Int16Array;
+  width: number;
+  height: number;
+  by: number;
+  /** The picture that the squares are of. */
+  of: { width: number; height: number; pxPerMm: number };
+}
+
 /**
- * Faint lines, straight or bent: what no pixel shows by itself, sums along them do. `panel`: one without its grid, whose own light is given
- * up. `isBright`: whether they are lighter than what is around.
+ * What lines are to be looked for in. `panel`: one without its grid, whose own light is given up; null where it is too small. `isBright`:
+ * whether they are lighter than what is around.
  */
-export function findLines(
+export function linesToFind(
   panel: PanelLight,
   pxPerMm: number,
   isBright: boolean,
   ignored: Uint8Array | null,
-): FoundLine[] {
+): LinesAsked | null {
   const by = Math.max(1, Math.round(pxPerMm / PX_PER_MM));
-  if (panel.width < 40 * by || panel.height < 40 * by) return [];
-  const scale = pxPerMm / by;
-  const {
-    values,
-    width: w,
-    height: h,
-  } = panel.standing({
+  if (panel.width < 40 * by || panel.height < 40 * by) return null;
+  const { values, width, height } = panel.standing({
     by,
     sign: isBright ? 1 : -1,
     close: within(Math.round(BASE_MM * pxPerMm), 2),
-    far: within(Math.round(NOISE_MM * scale), 4),
+    far: within(Math.round((NOISE_MM * pxPerMm) / by), 4),
     most: MOST_SIGMA,
     parts: VALUE_PARTS,
   });
   if (ignored)
     for (let i = 0; i < values.length; i += 1)
-      if (ignored[Math.floor(i / w) * by * panel.width + (i % w) * by]) values[i] = 0;
+      if (ignored[Math.floor(i / width) * by * panel.width + (i % width) * by]) values[i] = 0;
+  return { values, width, height, by, of: { width: panel.width, height: panel.height, pxPerMm } };
+}
+
+/** Faint lines, straight or bent: what no pixel shows by itself, sums along them do. */
+export function findLines({ values, width: w, height: h, by, of }: LinesAsked): FoundLine[] {
+  const scale = of.pxPerMm / by;
   const { z, direction } = lineSums(values, w, h);
   const mask = new Uint8Array(w * h);
   for (let i = 0; i < mask.length; i += 1) mask[i] = z[i]! > FOLLOW ? 1 : 0;
@@ -97,7 +109,7 @@ export function findLines(
     Z_PARTS *
     tailSigma(
       Float32Array.from(lines, ({ most }) => most / Z_PARTS),
-      seedSigma(SEED_SIGMA, { width: panel.width, height: panel.height, pxPerMm }),
+      seedSigma(SEED_SIGMA, of),
     );
   return lines.flatMap(({ own, most, at }): FoundLine[] => {
     if (most < least) return [];

@@ -3,10 +3,11 @@ import { cellsOnPanel, type Outline } from "../stack/panel-geometry.ts";
 import type { PanelPoint } from "../stack/panel-point.ts";
 import type { PanelWindow } from "../stack/family.ts";
 import { windowBox } from "../stack/window-box.ts";
+import { wholeLook, type BegunLook } from "./begun-look.ts";
 import type { HiddenPart } from "./cannot-see.ts";
 import type { Defect, Lighting } from "./defects.ts";
 import { edgeBlurPx } from "./edge-blur.ts";
-import { defectsIn } from "./photo-inspect.ts";
+import { beginDefects } from "./photo-inspect.ts";
 import { unevenLight, type UnevenLight } from "./uneven-light.ts";
 import { squareUp, type Corners } from "./square-up.ts";
 
@@ -114,18 +115,28 @@ function blurOf(photo: Photo, corners: Corners, { widthMm, heightMm }: Outline):
   return blurPx === null ? null : (blurPx * Math.hypot(widthMm, heightMm)) / Math.hypot(x2 - x0, y2 - y0);
 }
 
-/**
- * Squares the panel up and looks through it, its windows left out. Nothing is looked for behind a printed border's ink, where there is some.
- * Gives the squared-up picture too, to be shown.
- */
-export function inspectPhoto({ photo, corners, panel, borderMm, windows, lighting }: Inspection): {
+/** What was found in a photo, places on the panel; the squared-up picture goes with it, to be shown. */
+export interface InspectedPhoto {
   defects: Defect[];
   cannotSee: HiddenPart[];
   picture: Photo;
   pxPerMm: number;
   blurMm: number | null;
   light: UnevenLight;
-} {
+}
+
+/**
+ * Squares the panel up and begins to look through it, its windows left out. Nothing is looked for behind a printed border's ink, where there
+ * is some.
+ */
+export function beginInspection({
+  photo,
+  corners,
+  panel,
+  borderMm,
+  windows,
+  lighting,
+}: Inspection): BegunLook<InspectedPhoto> {
   const scale = scaleOf(corners, panel);
   const width = Math.max(16, Math.round(panel.widthMm * scale));
   const height = Math.max(16, Math.round(panel.heightMm * scale));
@@ -151,19 +162,32 @@ export function inspectPhoto({ photo, corners, panel, borderMm, windows, lightin
       };
     }),
   };
-  const found = defectsIn(part.rgba, looked, outside);
+  const { lines, rest } = beginDefects(part.rgba, looked, outside);
   const shifted = <At extends { xMm: number; yMm: number }>(at: At) => ({
     ...at,
     xMm: at.xMm + inMm,
     yMm: at.yMm + inMm,
   });
-  const light = unevenLight(part, pxPerMm, inMm);
   return {
-    defects: found.defects.map(shifted),
-    cannotSee: found.cannotSee.map(shifted),
-    picture,
-    pxPerMm,
-    blurMm: blurOf(photo, corners, panel),
-    light,
+    lines,
+    rest: () => {
+      const join = rest();
+      const light = unevenLight(part, pxPerMm, inMm);
+      const blurMm = blurOf(photo, corners, panel);
+      return (found) => {
+        const { defects, cannotSee } = join(found);
+        return {
+          defects: defects.map(shifted),
+          cannotSee: cannotSee.map(shifted),
+          picture,
+          pxPerMm,
+          blurMm,
+          light,
+        };
+      };
+    },
   };
 }
+
+/** A photo looked through on this thread; see `beginInspection`. */
+export const inspectPhoto = (asked: Inspection): InspectedPhoto => wholeLook(beginInspection(asked));

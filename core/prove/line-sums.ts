@@ -23,12 +23,17 @@ export interface Lines {
   direction: Uint8Array;
 }
 
-/** The passes over the pixels: in plain TypeScript, or compiled. Pictures of sums have a rim all round; the first is the picture itself. */
+/**
+ * The passes over the pixels: in plain TypeScript, or compiled. The picture has a rim all round, and so have the pictures of sums, which are
+ * of a strip of it at a time: small enough to stay near the processor.
+ */
 export interface LinePasses {
+  /** The picture with its rim. */
+  padded: Int16Array;
+  /** The sums are of so many rows from this on, until others are asked for. */
+  strip(top: number, rows: number): void;
   /** The sums over twice as many pixels as at this level, for the next: to each the one `step` pixels on is added. */
   double(level: number, step: number): void;
-  /** The sums at a level as they stand. */
-  sums(level: number): Int16Array;
   /** Keeps what is better than the best so far: each pixel's sum, times `scale` / 32,768, is that which begins `back` pixels before it. */
   keep(level: number, back: number, scale: number, way: number): void;
   found(): Lines;
@@ -36,8 +41,10 @@ export interface LinePasses {
 
 /** The rim around the picture, px: a line may begin so far outside. */
 export const RIM = LONGEST + 1;
-/** Pictures of sums: over 1, 2, 4 pixels and so on. */
+/** Pictures of sums: over 1, 2, 4 pixels and so on; the first is the picture itself. */
 export const LEVELS = Math.log2(LONGEST) + 1;
+/** A strip has so many rows at the most. */
+export const STRIP = 96;
 
 /** Writes a picture into the middle of one that has a rim all round. */
 export function setInRim(padded: Int16Array, values: Int16Array, width: number, height: number): void {
@@ -49,24 +56,31 @@ export function setInRim(padded: Int16Array, values: Int16Array, width: number, 
 /** The passes in plain TypeScript. */
 export function plainPasses(values: Int16Array, width: number, height: number): LinePasses {
   const wide = width + 2 * RIM;
-  const levels = Array.from({ length: LEVELS }, () => new Int16Array(wide * (height + 2 * RIM)));
-  setInRim(levels[0]!, values, width, height);
+  const padded = new Int16Array(wide * (height + 2 * RIM));
+  setInRim(padded, values, width, height);
+  const sums = Array.from({ length: LEVELS - 1 }, () => new Int16Array(wide * (STRIP + 2 * RIM)));
+  let [first, tall] = [0, 0];
+  const at = (level: number) =>
+    level === 0 ? padded.subarray(first * wide, (first + tall + 2 * RIM) * wide) : sums[level - 1]!;
   const z = new Int16Array(width * height);
   const direction = new Uint8Array(width * height);
   return {
+    padded,
+    strip: (top, rows) => {
+      [first, tall] = [top, rows];
+    },
     double(level, step) {
-      const [from, to] = [levels[level]!, levels[level + 1]!];
-      const end = from.length - Math.max(0, step);
+      const [from, to] = [at(level), at(level + 1)];
+      const end = (tall + 2 * RIM) * wide - Math.max(0, step);
       for (let i = Math.max(0, -step); i < end; i += 1) to[i] = from[i]! + from[i + step]!;
     },
-    sums: (level) => levels[level]!,
     keep(level, back, scale, way) {
-      const sums = levels[level]!;
-      for (let y = 0; y < height; y += 1) {
+      const own = at(level);
+      for (let y = 0; y < tall; y += 1) {
         const from = (y + RIM) * wide + RIM - back;
         for (let x = 0; x < width; x += 1) {
-          const value = (sums[from + x]! * scale + 0x4000) >> 15;
-          const i = y * width + x;
+          const value = (own[from + x]! * scale + 0x4000) >> 15;
+          const i = (first + y) * width + x;
           if (value > z[i]!) {
             z[i] = value;
             direction[i] = way;
@@ -88,6 +102,57 @@ function medianOfCounted(counts: Int32Array, many: number): number {
   return value;
 }
 
+/** Sums along one direction over one length: how they are made by doubling, and where a pixel's own begins. */
+interface Sums {
+  way: number;
+  /** The level that they lie in, and the step on by which each level up to it is made. */
+  level: number;
+  steps: readonly number[];
+  back: number;
+}
+
+/** All sums that are looked at, those beside each other that begin alike. */
+function sumsOver(wide: number): Sums[] {
+  const all: Sums[] = [];
+  for (let way = 0; way < DIRECTIONS; way += 1) {
+    const angle = (Math.PI * way) / DIRECTIONS;
+    const most = Math.max(Math.abs(Math.cos(angle)), Math.abs(Math.sin(angle)));
+    const [vx, vy] = [Math.cos(angle) / most, Math.sin(angle) / most];
+    // Half a pixel is rounded alike both ways, whatever a cosine has lost.
+    const rounded = (value: number) => Math.round(value + 1e-9);
+    const stepOf = (n: number) => rounded(n * vy) * wide + rounded(n * vx);
+    for (const { length, every } of LENGTHS) {
+      if (way % every !== 0) continue;
+      const level = Math.log2(length);
+      const steps = Array.from({ length: level }, (_, k) => stepOf(2 ** k));
+      all.push({ way, level, steps, back: stepOf((length - 1) / 2) });
+    }
+  }
+  return all;
+}
+
+/** What such sums are to be multiplied by, in parts of 32,768, to stand in parts of how they scatter over the picture. */
+function scaleOf({ steps, back }: Sums, padded: Int16Array, width: number, height: number): number {
+  const offsets = Int32Array.from(
+    steps.reduce((all, step) => [...all, ...all.map((one) => one + step)], [-back]),
+  );
+  const wide = width + 2 * RIM;
+  const stride = Math.max(1, Math.floor((width * height) / SAMPLES));
+  const counts = new Int32Array(1 << 15);
+  let many = 0;
+  for (let i = stride >> 1; i < width * height; i += stride) {
+    const row = Math.floor(i / width);
+    const at = (row + RIM) * wide + (i - row * width) + RIM;
+    let sum = 0;
+    for (let k = 0; k < offsets.length; k += 1) sum += padded[at + offsets[k]!]!;
+    counts[Math.abs(sum)]! += 1;
+    many += 1;
+  }
+  // 1.4826: the median of a normal's absolute deviations is its deviation over that.
+  const sigma = 1.4826 * medianOfCounted(counts, many);
+  return Math.min(0x7fff, Math.round((0x8000 * Z_PARTS) / Math.max(1, sigma)));
+}
+
 /**
  * Sums along straight lines in every direction, by doubling: of two neighbours, of two such pairs, and so on (after Brandt & Dym 1999, from
  * memory). `values`: how far each pixel stands out, in `VALUE_PARTS` of its noise; larger than a few it should not be, or a speck makes
@@ -100,40 +165,22 @@ export function lineSums(
   height: number,
   passesOver: typeof plainPasses = fastPasses,
 ): Lines {
-  const wide = width + 2 * RIM;
   const passes = passesOver(values, width, height);
-  const stride = Math.max(1, Math.floor((width * height) / SAMPLES));
-  const counts = new Int32Array(1 << 15);
-  const made: number[] = [];
-  for (let d = 0; d < DIRECTIONS; d += 1) {
-    const angle = (Math.PI * d) / DIRECTIONS;
-    const most = Math.max(Math.abs(Math.cos(angle)), Math.abs(Math.sin(angle)));
-    const [vx, vy] = [Math.cos(angle) / most, Math.sin(angle) / most];
-    // Half a pixel is rounded alike both ways, whatever a cosine has lost.
-    const rounded = (value: number) => Math.round(value + 1e-9);
-    const stepOf = (n: number) => rounded(n * vy) * wide + rounded(n * vx);
-    for (let level = 1; level < LEVELS; level += 1) {
-      const length = 2 ** level;
-      const step = stepOf(length / 2);
-      if (made[level] !== step) {
-        passes.double(level - 1, step);
-        made.length = level;
-        made[level] = step;
-      }
-      const kept = LENGTHS.find((one) => one.length === length);
-      if (!kept || d % kept.every !== 0) continue;
-      const back = stepOf((length - 1) / 2);
-      const sums = passes.sums(level);
-      counts.fill(0);
-      let many = 0;
-      for (let i = stride >> 1; i < width * height; i += stride) {
-        const row = Math.floor(i / width);
-        counts[Math.abs(sums[(row + RIM) * wide + (i - row * width) + RIM - back]!)]! += 1;
-        many += 1;
-      }
-      // 1.4826: the median of a normal's absolute deviations is its deviation over that.
-      const sigma = 1.4826 * medianOfCounted(counts, many);
-      passes.keep(level, back, Math.min(0x7fff, Math.round((0x8000 * Z_PARTS) / Math.max(1, sigma))), d);
+  const all = sumsOver(width + 2 * RIM).map((sums) => ({
+    ...sums,
+    scale: scaleOf(sums, passes.padded, width, height),
+  }));
+  for (let top = 0; top < height; top += STRIP) {
+    passes.strip(top, Math.min(STRIP, height - top));
+    const made: number[] = [];
+    for (const { way, level, steps, back, scale } of all) {
+      steps.forEach((step, k) => {
+        if (made[k] === step) return;
+        passes.double(k, step);
+        made.length = k;
+        made[k] = step;
+      });
+      passes.keep(level, back, scale, way);
     }
   }
   return passes.found();

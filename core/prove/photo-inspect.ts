@@ -6,7 +6,8 @@ import { acceptanceTable, zones } from "./acceptance.ts";
 import { bytesOfBase64 } from "./base64.ts";
 import { hiddenPart } from "./cannot-see.ts";
 import { defect, lightings } from "./defects.ts";
-import { lookThrough, type Looked } from "./find-defects.ts";
+import { wholeLook, type BegunLook } from "./begun-look.ts";
+import { beginLook, type Looked } from "./find-defects.ts";
 import { lookAssumes, lookVerdicts, verdictOf } from "./look.ts";
 import { panelPicture, wrongBytes } from "./panel-picture.ts";
 
@@ -64,10 +65,10 @@ export type PhotoInspect = z.output<typeof photoInspectResult>;
 type Inspected = Omit<z.output<typeof photoInspectInput>, "rgbaBase64">;
 
 /**
- * What is found in a picture whose bytes are at hand already, but for the boxes that are not looked at, and what lies `outside` the
+ * Begins to look through a picture whose bytes are at hand already, but for the boxes that are not looked at, and what lies `outside` the
  * panel's shape, 1 for each such pixel.
  */
-export function defectsIn(
+export function beginDefects(
   rgba: ArrayLike<number>,
   {
     width,
@@ -77,7 +78,7 @@ export function defectsIn(
     ignore,
   }: Pick<Inspected, "width" | "height" | "scalePxPerMm" | "lighting" | "ignore">,
   outside: Uint8Array | null = null,
-): Looked {
+): BegunLook<Looked> {
   let mask = outside;
   if (ignore.length > 0) {
     mask ??= new Uint8Array(width * height);
@@ -93,7 +94,7 @@ export function defectsIn(
       }
     }
   }
-  return lookThrough({ rgba, width, height }, scalePxPerMm, lighting, mask);
+  return beginLook({ rgba, width, height }, scalePxPerMm, lighting, mask);
 }
 
 /**
@@ -103,7 +104,7 @@ export function defectsIn(
 export const calculatePhotoInspect = (input: PhotoInspectInput): PhotoInspect => {
   const { rgbaBase64, borderMm, acceptance, ...picture } = photoInspectInput.parse(input);
   const { width, height, scalePxPerMm } = picture;
-  const { defects, cannotSee } = defectsIn(bytesOfBase64(rgbaBase64), picture);
+  const { defects, cannotSee } = wholeLook(beginDefects(bytesOfBase64(rgbaBase64), picture));
   const panel = { widthMm: width / scalePxPerMm, heightMm: height / scalePxPerMm };
   const { counts, score, verdict, smallestMm } = verdictOf({
     defects,

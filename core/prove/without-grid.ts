@@ -32,19 +32,18 @@ interface Step {
   dy: number;
 }
 
-/** Half of all steps within reach: the other half are their opposites. */
-const steps = (() => {
+/** All steps within reach, row after row: those that lie side by side are asked about together. */
+const bothWays = (() => {
   const found: Step[] = [];
-  for (let dy = 0; dy <= FARTHEST; dy += 1)
-    for (let dx = dy === 0 ? 1 : -FARTHEST; dx <= FARTHEST; dx += 1) {
+  for (let dy = -FARTHEST; dy <= FARTHEST; dy += 1)
+    for (let dx = -FARTHEST; dx <= FARTHEST; dx += 1) {
       const far = Math.hypot(dx, dy);
       if (far >= NEAREST && far <= FARTHEST) found.push({ dx, dy });
     }
   return found;
 })();
-
-const opposite = ({ dx, dy }: Step): Step => ({ dx: -dx, dy: -dy });
-const bothWays = steps.flatMap((step) => [step, opposite(step)]);
+/** Half of them: the other half are their opposites. */
+const steps = bothWays.filter(({ dx, dy }) => dy > 0 || (dy === 0 && dx > 0));
 
 /** How pixels are predicted: from others so many steps on, each with its weight; the weights make one. */
 interface Prediction {

@@ -1,5 +1,12 @@
 import { findPanel } from "../../core/prove/find-panel.ts";
-import { inspectPhoto, type Inspection, type Photo } from "../../core/prove/inspect-photo.ts";
+import { sharedLook } from "../../core/prove/begun-look.ts";
+import { findLines, type FoundLine, type LinesAsked } from "../../core/prove/find-lines.ts";
+import {
+  beginInspection,
+  type InspectedPhoto,
+  type Inspection,
+  type Photo,
+} from "../../core/prove/inspect-photo.ts";
 import { photoBorder, type BorderWidths } from "../../core/prove/photo-border.ts";
 import { photographPanel, type CameraView } from "../../core/prove/shoot-panel.ts";
 import { liesOnSide, type Corners } from "../../core/prove/square-up.ts";
@@ -16,17 +23,38 @@ export interface Inspected {
   corners: Corners | null;
   /** It lies on its side, and nobody said yet where its top is. */
   isOnSide: boolean;
-  looked: ReturnType<typeof inspectPhoto> | null;
+  looked: InspectedPhoto | null;
   border: BorderWidths | null;
 }
 
+/** The lines by a worker beside this one; by this one where a browser lets no worker begin another, or that one ends too soon. */
+const linesBeside = (asked: LinesAsked): Promise<FoundLine[]> =>
+  new Promise((resolve) => {
+    if (typeof Worker === "undefined") {
+      resolve(findLines(asked));
+      return;
+    }
+    const beside = new Worker(new URL("./lines.worker.ts", import.meta.url), { type: "module" });
+    beside.onmessage = ({ data }: MessageEvent<FoundLine[]>) => {
+      beside.terminate();
+      resolve(data);
+    };
+    beside.onerror = () => resolve(findLines(asked));
+    // Of its own: what it lies in is many times as large, and would be sent along.
+    const values = asked.values.slice();
+    beside.postMessage({ ...asked, values } satisfies LinesAsked, [values.buffer]);
+  });
+
 /** Looks for the panel and for defects off the page's own thread; the squared-up picture goes back with what was found. */
-self.onmessage = ({ data }: MessageEvent<ToInspect>) => {
+self.onmessage = async ({ data }: MessageEvent<ToInspect>) => {
   const { from, ...asked } = data;
   const photo = "view" in from ? photographPanel(from.view) : from.photo;
   const corners = asked.corners ?? findPanel(photo);
   const isOnSide = asked.corners === null && corners !== null && liesOnSide(corners, asked.panel);
-  const looked = corners && !isOnSide ? inspectPhoto({ ...asked, photo, corners }) : null;
+  const looked =
+    corners && !isOnSide
+      ? await sharedLook(beginInspection({ ...asked, photo, corners }), linesBeside)
+      : null;
   const border =
     looked && asked.lighting === "white" && asked.borderMm > 0
       ? photoBorder(looked.picture, looked.pxPerMm, asked.borderMm)
