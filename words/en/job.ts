@@ -47,7 +47,7 @@ export const job = {
   "move.part-put-back": "{goes, select, new_each_time {Fit a new one: {name}.} other {Put back {name}.}}",
   "move.display-set": "Lay the new display in its place.",
   "move.heat-chosen":
-    "{method}: {soak}, {staysOn, select, yes {then draw the wire.} other {then {window} to cut{isLikely, select, yes {, likely {likely}} other {}}.}}",
+    "{method}: {soak}, {staysOn, select, yes {then draw it.} other {then {window} to cut{isLikely, select, yes {, likely {likely}} other {}}.}}",
   "move.soak-started":
     "{method, select, freezer {Into the freezer for {time}.} other {{again, select, yes {Back on} other {On}} the heat for {time}.}}",
   "move.soak-ended":

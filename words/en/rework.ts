@@ -32,7 +32,7 @@ export const rework = {
     "Softens below {liquidusC} °C: no plate above 100 °C, no hot air near it. Write it on the panel.",
   "lead-and-bismuth-together-melt-at":
     "Lead and bismuth together melt at about 96 °C (ternary eutectic, from memory): clear every trace of the old solder.",
-  "not-known-what-was-there-before-clear": "Unknown before: braid it off, take it as leaded.",
+  "not-known-what-was-there-before-clear": "Unknown before: braid off, take as leaded.",
   "lead-gloves-or-washed-hands-fumes":
     "Lead: gloves or washed hands, fumes drawn off; where the law forbids it in what is sold, it is not used.",
   "a-low-temperature-paste-low-airflow": "a low-temperature paste, low airflow",
