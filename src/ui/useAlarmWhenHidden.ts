@@ -1,5 +1,4 @@
 import { useEffect } from "react";
-import type * as AlarmTrack from "./alarm-track.ts";
 
 /** A longer wait is not sounded on a locked tablet: its file would be too large. */
 const LONGEST_S = 3_600;
@@ -14,15 +13,15 @@ export function useAlarmWhenHidden(atMs: number | null): void {
   useEffect(() => {
     if (atMs === null) return undefined;
     let stop = () => {};
-    let alarm: typeof AlarmTrack | null = null;
-    // Wanted the moment that the page is hidden: a file that comes only then comes too late.
-    import("./alarm-track.ts").then(
-      (made) => (alarm = made),
-      () => undefined,
-    );
-    const onHidden = () => {
+    let isOver = false;
+    // Asked for before the page is hidden: a tablet that is locked may load nothing more.
+    const loaded = import("./alarm-track.ts").catch(() => null);
+    const onHidden = async () => {
+      const alarm = await loaded;
       const leftS = (atMs - Date.now()) / 1_000;
-      if (document.visibilityState === "visible" || leftS <= 0 || leftS > LONGEST_S || !alarm) return;
+      const isWanted = !isOver && document.visibilityState !== "visible";
+      if (!alarm || !isWanted || leftS <= 0 || leftS > LONGEST_S) return;
+      stop();
       const audio = new Audio(
         URL.createObjectURL(new Blob([alarm.alarmTrack(leftS)], { type: "audio/wav" })),
       );
@@ -36,9 +35,11 @@ export function useAlarmWhenHidden(atMs: number | null): void {
       audio.onended = () => stop();
       void audio.play().catch(() => stop());
     };
-    document.addEventListener("visibilitychange", onHidden);
+    const onChange = () => void onHidden();
+    document.addEventListener("visibilitychange", onChange);
     return () => {
-      document.removeEventListener("visibilitychange", onHidden);
+      isOver = true;
+      document.removeEventListener("visibilitychange", onChange);
       // Its time has come while nobody looks: it goes on.
       if (Date.now() < atMs) stop();
     };

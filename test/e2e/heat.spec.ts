@@ -168,7 +168,7 @@ test("the face in strips by the card on the dial, or under a wire; what was meas
 
   await page.getByRole("button", { name: "Wire on the plate" }).click();
   await expect(strips).toContainText(/^\d+ % in \d pass/);
-  await expect(page.getByRole("heading", { level: 1 })).toContainText("then draw the wire");
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("then draw it");
   await page.getByRole("button", { name: "Use this heat" }).click();
   await expect
     .poll(async () => (await sceneOf(url, code)).state.lift.heat?.wire?.passes.length)
