@@ -100,9 +100,35 @@ function wordsInView(): number {
   return words;
 }
 
+/** Whether the instrument's drawing is too small to be read, where it has one: as much of it as is seen. Runs in the page. */
+function drawingTooSmall(): string[] {
+  const shown = document.querySelector<HTMLElement>("[data-testid=instrument]");
+  const drawings = [...(shown?.querySelectorAll("svg, canvas, img") ?? [])].filter(
+    (one) => !one.closest("button, [hidden]") && one.clientWidth > 40,
+  );
+  if (!shown || drawings.length === 0) return [];
+  const seen = drawings.map((one) => {
+    const box = one.getBoundingClientRect();
+    let [top, bottom] = [Math.max(0, box.top), Math.min(window.innerHeight, box.bottom)];
+    for (let around = one.parentElement; around; around = around.parentElement) {
+      if (getComputedStyle(around).overflowY === "visible") continue;
+      const own = around.getBoundingClientRect();
+      [top, bottom] = [Math.max(top, own.top), Math.min(bottom, own.bottom)];
+    }
+    return bottom - top;
+  });
+  const most = Math.max(...seen);
+  return most < 80 ? [`of the drawing ${Math.round(most)} px are seen`] : [];
+}
+
 /** All that is looked at in one size. Runs in the page. */
 async function lookedAt(
-  look: { hidden: typeof notInOneLook; small: typeof tooSmall; words: typeof wordsInView },
+  look: {
+    hidden: typeof notInOneLook;
+    small: typeof tooSmall;
+    drawing: typeof drawingTooSmall;
+    words: typeof wordsInView;
+  },
   answerAndBar: string,
 ) {
   // Until the page has laid itself out for its new size.
@@ -111,7 +137,11 @@ async function lookedAt(
   const asItIs = {
     words: look.words(),
     barPx: document.querySelector("[data-testid=bar]")!.getBoundingClientRect().height,
-    faults: [...look.hidden(`${answerAndBar}, [data-testid=answer-form] button`), ...look.small()],
+    faults: [
+      ...look.hidden(`${answerAndBar}, [data-testid=answer-form] button`),
+      ...look.small(),
+      ...look.drawing(),
+    ],
   };
   root.style.fontSize = "150%";
   const enlarged = look.hidden(answerAndBar);
@@ -129,7 +159,7 @@ export const smallTargets = (page: Page): Promise<string[]> => page.evaluate(too
 /** Asked for at once: asking from outside takes longer than what is asked. */
 const lookAt = (page: Page): Promise<Awaited<ReturnType<typeof lookedAt>>> =>
   page.evaluate(
-    `(${String(lookedAt)})({ hidden: ${String(notInOneLook)}, small: ${String(tooSmall)}, words: ${String(wordsInView)} }, ${JSON.stringify(ANSWER_AND_BAR)})`,
+    `(${String(lookedAt)})({ hidden: ${String(notInOneLook)}, small: ${String(tooSmall)}, drawing: ${String(drawingTooSmall)}, words: ${String(wordsInView)} }, ${JSON.stringify(ANSWER_AND_BAR)})`,
   );
 
 /** Spanish may have a quarter more words. */

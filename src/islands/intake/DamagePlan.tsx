@@ -1,3 +1,4 @@
+import { Delete } from "lucide-react";
 import { Cross } from "../../drawing/Cross.tsx";
 import { useEffect, useId, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import {
@@ -179,22 +180,34 @@ export function DamagePlan({
   return (
     <section
       aria-label={t("damage")}
-      className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 side:grid-cols-[minmax(0,1fr)_17rem] side:grid-rows-[minmax(0,1fr)_auto]"
+      className="grid h-full min-h-0 w-full grid-rows-[auto_minmax(0,1fr)_auto] gap-2 side:grid-cols-[minmax(0,1fr)_23rem] side:grid-rows-[minmax(0,1fr)_auto] low:grid-cols-[minmax(0,1fr)_17rem] low:grid-rows-[auto_minmax(0,1fr)]"
     >
       {mayEnter && (
-        <div className="flex gap-x-4 gap-y-2 overflow-x-auto side:col-start-2 side:row-start-1 side:flex-col side:overflow-y-auto">
+        <div className="flex gap-x-4 gap-y-1 overflow-x-auto side:col-start-2 side:row-start-1 side:flex-col side:overflow-y-auto">
+          <select
+            aria-label={t("damage")}
+            className="entry hidden low:block"
+            value={kind}
+            onChange={({ target }) => setStarted({ kind: target.value as DamageKind, points: [] })}
+          >
+            {damageKindNames.map((name) => (
+              <option key={name} value={name}>
+                {damageKinds[name].label}
+              </option>
+            ))}
+          </select>
           {photoId && <PanelPhoto photoId={photoId} panel={outline} url={behind} onUrl={setBehind} />}
-          {groups.map(({ of, title }) => (
-            <div
-              key={of}
-              role="group"
-              aria-label={title}
-              className="flex shrink-0 items-center gap-1.5 side:flex-wrap"
-            >
-              <span className="text-soft side:w-full">{title}</span>
-              {damageKindNames
-                .filter((name) => damageKinds[name].of === of)
-                .map((name) => (
+          {groups.map(({ of, title }) => {
+            const names = damageKindNames.filter((name) => damageKinds[name].of === of);
+            return (
+              <div
+                key={of}
+                role="group"
+                aria-label={title}
+                className="flex shrink-0 items-center gap-1.5 side:flex-wrap low:hidden"
+              >
+                <span className={`text-soft ${names.length > 1 ? "side:w-full" : ""}`}>{title}</span>
+                {names.map((name) => (
                   <button
                     key={name}
                     type="button"
@@ -205,11 +218,12 @@ export function DamagePlan({
                     {damageKinds[name].label}
                   </button>
                 ))}
-            </div>
-          ))}
+              </div>
+            );
+          })}
         </div>
       )}
-      <div className="min-h-0 side:row-start-1">
+      <div className="min-h-0 side:row-start-1 low:row-span-2">
         <PlanFrame
           outline={outline}
           borderMm={family.borderMm}
@@ -270,12 +284,12 @@ export function DamagePlan({
         </PlanFrame>
       </div>
       {mayEnter && (
-        <div className="flex flex-wrap items-center gap-2 side:col-span-2">
-          <p id={helpId} className="basis-full sm:basis-auto">
+        <div className="flex flex-wrap items-center gap-2 side:col-span-2 low:col-span-1 low:col-start-2 low:content-start low:overflow-y-auto">
+          <p id={helpId} className="basis-full sm:basis-auto low:sr-only">
             <strong>{label}.</strong> {howTo[shape]}{" "}
             <span className="sr-only">{t("keys-arrows-move-a-cross-enter-sets")}</span>
           </p>
-          <label className="min-w-50 flex-1">
+          <label className="min-w-36 flex-1 low:order-last">
             <span className="sr-only">{t("note-on-the-next-mark")}</span>
             <input
               className="entry"
@@ -290,10 +304,12 @@ export function DamagePlan({
               <button
                 type="button"
                 className="control"
+                aria-label={t("remove-last-point")}
                 disabled={points.length === 0}
                 onClick={() => setStarted({ kind, points: points.slice(0, -1) })}
               >
-                {t("remove-last-point")}
+                <span className="low:hidden">{t("remove-last-point")}</span>
+                <Delete aria-hidden size={20} className="hidden low:block" />
               </button>
               <button
                 type="button"
@@ -309,7 +325,7 @@ export function DamagePlan({
       )}
       {damage.length > 0 && (
         <ul
-          className="max-h-16 overflow-y-auto border-t border-line side:col-span-2 lg:max-h-24"
+          className="max-h-16 overflow-y-auto border-t border-line side:col-span-2 lg:max-h-24 low:hidden"
           aria-label={t("marked-damage")}
         >
           {damage.map((marked) => (

@@ -1,5 +1,5 @@
 import { MoreHorizontal, Undo2 } from "lucide-react";
-import { preload } from "react-dom";
+import { createPortal, preload } from "react-dom";
 import { memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { cautions } from "../../../core/cautions.ts";
 import { choiceAsked, usualChoices } from "../../../core/device/choice-asked.ts";
@@ -24,6 +24,7 @@ import { Settings } from "../../ui/Settings.tsx";
 import { useSpoken } from "../../ui/speech.ts";
 import { useAlarmWhenHidden } from "../../ui/useAlarmWhenHidden.ts";
 import { useAwake } from "../../ui/useAwake.ts";
+import { useIsLow } from "../../ui/useIsLow.ts";
 import { useNow } from "../../ui/useNow.ts";
 import { AnswerForm } from "./AnswerForm.tsx";
 import { answersOf, fieldsOf } from "./choices.ts";
@@ -228,6 +229,8 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
     shop,
   };
   const { View, asks } = instrumentOf(kind);
+  const isLow = useIsLow();
+  const [inBar, setInBar] = useState<HTMLElement | null>(null);
   const form =
     step && data && !isPress && mayTell ? (
       <AnswerForm
@@ -240,6 +243,8 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
         onSend={(told) => work.send(kind, told)}
       />
     ) : null;
+  // Where height is short, buttons stand in the bar, in the place of what the answer says already.
+  const isAnsweredInBar = isLow && inBar !== null && !asks && form !== null && fieldsOf(kind).length === 0;
 
   return (
     <PreferencesContext value={preferences}>
@@ -315,7 +320,9 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
               />
             </Suspense>
           </div>
-          {!asks && form && <div className="shrink-0">{form}</div>}
+          {!asks &&
+            form &&
+            (isAnsweredInBar ? createPortal(form, inBar) : <div className="shrink-0">{form}</div>)}
         </section>
 
         <footer
@@ -333,7 +340,11 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
                   {clock(isWaiting ? leftS : windowLeftS)}
                 </div>
               )}
-              <p className="min-w-0 flex-1 truncate leading-tight font-semibold @2xl:line-clamp-2 @2xl:whitespace-normal @4xl:text-lg">
+              <div ref={setInBar} className={isAnsweredInBar ? "min-w-0 flex-1 overflow-x-auto" : "hidden"} />
+              <p
+                hidden={isAnsweredInBar}
+                className="min-w-0 flex-1 truncate leading-tight font-semibold @2xl:line-clamp-2 @2xl:whitespace-normal @4xl:text-lg"
+              >
                 {who === "" ? t("who-is-at-the-bench-2") : ended ? t("the-job-is-over") : says}
               </p>
             </div>
