@@ -118,7 +118,7 @@ function drawingTooSmall(): string[] {
     return bottom - top;
   });
   const most = Math.max(...seen);
-  return most < 80 ? [`of the drawing ${Math.round(most)} px are seen`] : [];
+  return most < 60 ? [`of the drawing ${Math.round(most)} px are seen`] : [];
 }
 
 /** All that is looked at in one size. Runs in the page. */

@@ -87,7 +87,7 @@ export function AnswerForm({
         <button
           key={answer.label}
           type="button"
-          className="min-h-14 border-2 border-ink bg-raised px-5 text-lg font-semibold disabled:opacity-50"
+          className="min-h-14 border-2 border-ink bg-raised px-5 text-lg font-semibold disabled:opacity-50 low:px-3 low:text-base low:whitespace-nowrap"
           disabled={disabled}
           onClick={() => send(answer)}
         >

@@ -27,7 +27,7 @@ import { useAwake } from "../../ui/useAwake.ts";
 import { useIsLow } from "../../ui/useIsLow.ts";
 import { useNow } from "../../ui/useNow.ts";
 import { AnswerForm } from "./AnswerForm.tsx";
-import { answersOf, fieldsOf } from "./choices.ts";
+import { answersOf, fieldsOf, fitsTheBar } from "./choices.ts";
 import { instrumentOf } from "./instrument-of.ts";
 import type { ShopKnowledge, ToolProps } from "./instrument.ts";
 import { logRows } from "./log-rows.ts";
@@ -231,12 +231,14 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   const { View, asks } = instrumentOf(kind);
   const isLow = useIsLow();
   const [inBar, setInBar] = useState<HTMLElement | null>(null);
+  const fields = fieldsOf(kind);
+  const answers = step && data && !isPress ? answersOf(scene, step.move, data) : [];
   const form =
     step && data && !isPress && mayTell ? (
       <AnswerForm
         key={`${kind} ${work.moves.filter((move) => move.kind === kind).length}`}
-        fields={fieldsOf(kind)}
-        answers={answersOf(scene, step.move, data)}
+        fields={fields}
+        answers={answers}
         schema={step.move.data}
         data={data}
         disabled={isWorkingOut || work.isSending || isWaiting || refused !== null}
@@ -244,7 +246,8 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
       />
     ) : null;
   // Where height is short, buttons stand in the bar, in the place of what the answer says already.
-  const isAnsweredInBar = isLow && inBar !== null && !asks && form !== null && fieldsOf(kind).length === 0;
+  const isAnsweredInBar =
+    isLow && inBar !== null && !asks && form !== null && fields.length === 0 && fitsTheBar(answers);
 
   return (
     <PreferencesContext value={preferences}>
@@ -330,8 +333,14 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
           data-testid="bar"
         >
           {/* By its own width in letters: larger text takes the narrow form sooner. */}
-          <div className="flex flex-wrap items-center gap-x-3 gap-y-1 @4xl:min-h-16 @4xl:flex-nowrap">
-            <div className="flex min-w-0 basis-full items-center gap-2 @2xl:contents">
+          <div
+            className={`flex items-center gap-x-3 gap-y-1 @4xl:min-h-16 @4xl:flex-nowrap ${isAnsweredInBar ? "" : "flex-wrap"}`}
+          >
+            <div
+              className={
+                isAnsweredInBar ? "contents" : "flex min-w-0 basis-full items-center gap-2 @2xl:contents"
+              }
+            >
               {(isWaiting || windowLeftS > 0) && !ended && (
                 <div
                   role="timer"
@@ -340,7 +349,10 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
                   {clock(isWaiting ? leftS : windowLeftS)}
                 </div>
               )}
-              <div ref={setInBar} className={isAnsweredInBar ? "min-w-0 flex-1 overflow-x-auto" : "hidden"} />
+              <div
+                ref={setInBar}
+                className={isAnsweredInBar ? "min-w-0 flex-1 overflow-x-auto *:flex-nowrap" : "hidden"}
+              />
               <p
                 hidden={isAnsweredInBar}
                 className="min-w-0 flex-1 truncate leading-tight font-semibold @2xl:line-clamp-2 @2xl:whitespace-normal @4xl:text-lg"

@@ -43,6 +43,13 @@ export function fieldsOf(kind: string): AskedField[] {
   }
 }
 
+/** Beside the buttons of the bar so much is free on a phone held sideways; so wide are a letter of a button and the rest of it, px. */
+const BAR = { free: 640, letter: 9, button: 40 } as const;
+
+/** Whether answers that need no typing stand in one row of that bar. */
+export const fitsTheBar = (answers: readonly AnswerButton[]): boolean =>
+  answers.reduce((wide, { label }) => wide + BAR.button + BAR.letter * label.length, 0) <= BAR.free;
+
 /** Fields that nobody may take from what is hoped for: they start empty. */
 const startsEmpty: ReadonlySet<string> = new Set(["count", "lot", "reason", "bubbles"]);
 
