@@ -46,8 +46,7 @@ const linesBeside = (asked: LinesAsked): Promise<FoundLine[]> =>
   });
 
 /** Looks for the panel and for defects off the page's own thread; the squared-up picture goes back with what was found. */
-self.onmessage = async ({ data }: MessageEvent<ToInspect>) => {
-  const { from, ...asked } = data;
+async function inspect({ from, ...asked }: ToInspect): Promise<void> {
   const photo = "view" in from ? photographPanel(from.view) : from.photo;
   const corners = asked.corners ?? findPanel(photo);
   const isOnSide = asked.corners === null && corners !== null && liesOnSide(corners, asked.panel);
@@ -61,4 +60,13 @@ self.onmessage = async ({ data }: MessageEvent<ToInspect>) => {
       : null;
   const buffers = [photo.rgba.buffer, looked?.picture.rgba.buffer].filter(Boolean) as ArrayBuffer[];
   self.postMessage({ photo, corners, isOnSide, looked, border } satisfies Inspected, { transfer: buffers });
+}
+
+self.onmessage = ({ data }: MessageEvent<ToInspect>) => {
+  inspect(data).catch((error: unknown) =>
+    // Only what is thrown outside of a promise is told to whoever asked.
+    setTimeout(() => {
+      throw error;
+    }),
+  );
 };

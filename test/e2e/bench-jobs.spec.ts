@@ -143,6 +143,17 @@ test("glass on a frame, module behind it: reload, double press, a press taken ba
   await page.reload();
   await awake(page);
   await expect(answer(page)).toContainText("Try it from outside");
+  // The second half of a double tap answers nothing that is asked next at the same place.
+  const asks = await answer(page).innerText();
+  const { x, y } = (await form.getByRole("button", { name: "Works", exact: true }).boundingBox())!;
+  await page.mouse.click(x + 9, y + 9);
+  await expect(answer(page)).not.toHaveText(asks);
+  await page.mouse.click(x + 9, y + 9);
+  await settle();
+  const tried = (await movesOf(url, job.code)).filter(({ kind }) => kind === "function-tried");
+  expect(tried).toHaveLength(1);
+  await page.keyboard.press("Backspace");
+  await expect(answer(page)).toHaveText(asks);
   await settle();
   await page.keyboard.press("Backspace");
   await expect(answer(page)).toContainText("Look in strong light");

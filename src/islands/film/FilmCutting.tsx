@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { v4 as uuid } from "uuid";
 import { cutHoles, cutLine, rotationFor, type Point } from "../../../core/film/cutting.ts";
 import {
@@ -62,12 +62,15 @@ export function FilmCutting({
   live,
   wanted,
   onSign,
+  children,
 }: {
   code: string;
   live: boolean;
   wanted: readonly FilmSide[];
   /** Signs for a fact that stands in the way. */
   onSign: (fact: { is: string }, reason: string) => boolean;
+  /** What else can be done, below the rest. */
+  children: ReactNode;
 }) {
   /** A sheet whose lot is out of date was to be cut: signed for, or another is chosen. */
   const [old, setOld] = useState<{ is: string } | null>(null);
@@ -251,243 +254,249 @@ export function FilmCutting({
       centre,
     })),
   });
+  if (wanted.length === 0) return <p className="text-soft">{t("choose-an-axis-first-what-is-cut")}</p>;
   return (
-    <section aria-labelledby="cut-title" className="mt-6">
-      <h2 id="cut-title" className="text-lg font-semibold">
-        {t("cut-from-the-shelf")}
-      </h2>
-      {wanted.length === 0 ? (
-        <p className="mt-1 text-soft">{t("choose-an-axis-first-what-is-cut")}</p>
-      ) : (
-        <>
-          <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-2">
-            <label className="flex items-center gap-2">
-              {t("film")}
-              <select
-                className="entry w-auto"
-                value={kind}
-                onChange={(event) => setKind(event.target.value as FilmKind)}
-              >
-                {filmKinds.map((name) => (
-                  <option key={name} value={name}>
-                    {term(name)}
-                  </option>
-                ))}
-              </select>
-            </label>
-            {(
-              [
-                [t("between-cuts-mm"), typedGap, setTypedGap, CUT_GAP_MM, 20],
-                [t("from-the-edge-mm"), typedTrim, setTypedTrim, SHEET_TRIM_MM, 50],
-              ] as const
-            ).map(([label, typed, set, usual, most]) => (
-              <label key={label} className="flex items-center gap-2">
-                {label}
-                <input
-                  className="entry w-20"
-                  inputMode="decimal"
-                  value={typed}
-                  aria-invalid={within(typed, -1, most) === -1}
-                  title={t("0-to-is-usual", { most, usual })}
-                  onChange={(event) => set(event.target.value)}
-                />
-              </label>
-            ))}
-            <a href="/film" className="inline-flex min-h-12 items-center underline underline-offset-4">
-              {t("the-shelf")}
-            </a>
-          </div>
-          {pieces.length > 1 && (
-            <fieldset className="mt-2">
-              <legend>{t("cut-together")}</legend>
-              {pieces.map((piece) => (
-                <label key={idOf(piece)} className="flex min-h-12 items-center gap-3">
-                  <input
-                    type="checkbox"
-                    className="size-6"
-                    checked={chosen.includes(piece)}
-                    onChange={() => {
-                      const next = new Set(unusual);
-                      if (!next.delete(idOf(piece))) next.add(idOf(piece));
-                      setUnusual(next);
-                    }}
-                  />
-                  {t("of-at", {
-                    job: piece.job,
-                    film: piece.film,
-                    family: piece.family,
-                    widthMm: lengthText(piece.widthMm, preferences),
-                    heightMm: lengthText(piece.heightMm, preferences),
-                    axisDeg: piece.axisDeg,
-                  })}
-                </label>
-              ))}
-            </fieldset>
-          )}
-          {usable.length === 0 && (
-            <p role="status" className="edge-hatch mt-2 text-film">
-              {t("no-film-is-on-the-shelf-put", { kind })}
-            </p>
-          )}
-          {left.length > 0 && (
-            <p role="status" className="edge-hatch mt-2 text-danger">
-              {t("no-room-for-on-any-sheet", { left: left.map(idOf).join(", "), kind })}
-            </p>
-          )}
-          {layout && chosen.length > 1 && (
-            <p className="mt-2 text-soft">
-              {t("cm-placed-on-more-than-cm-does", {
-                placedMm2: (placedMm2 / 100).toFixed(0),
-                drawn: drawn.length,
-                areaBoundMm2: (layout.areaBoundMm2 / 100).toFixed(0),
-              })}
-            </p>
-          )}
-          {isSearching && (
-            <div className="mt-2 flex flex-wrap items-center gap-3">
-              <progress
-                className="w-40"
-                value={long?.share ?? 0}
-                aria-label={t("search-for-a-better-layout")}
-              />
-              <span className="text-soft">{t("looking-for-a-better-layout")}</span>
-              <button
-                type="button"
-                className="control border-soft font-normal"
-                onClick={() => setIsCancelled(true)}
-              >
-                {t("enough")}
-              </button>
-            </div>
-          )}
-          {offer && (
-            <p className="mt-2 flex flex-wrap items-center gap-3">
-              {t("a-better-layout-was-found", {
-                sheetsUsed: offer.sheetsUsed,
-                placed:
-                  offer.left.length === 0
-                    ? t("everything-placed")
-                    : t("left-over", { left: offer.left.length }),
-              })}
-              <button type="button" className="control" onClick={() => setMoved(placesOf(offer))}>
-                {t("use-it")}
-              </button>
-            </p>
-          )}
-          <div className="mt-3 grid gap-6 lg:grid-cols-2">
-            {drawn.map((one) => (
-              <figure key={one.sheet.id} aria-label={t("sheet-2", { label: one.sheet.label })}>
-                <SheetDrawing
-                  {...one}
-                  live={live}
-                  onMove={(id, centre) => {
-                    const next = new Map(places);
-                    next.set(id, { sheet: one.sheet.id, centre });
-                    setMoved(next);
-                  }}
-                />
-                <figcaption className="mt-1">
-                  <strong>{one.sheet.label}</strong>
-                  {t("of-lot-adhesive-down-axis-used", {
-                    value: one.sheet.isRemnant ? t("remnant") : t("sheet"),
-                    lot: one.sheet.lot,
-                    axisDeg: one.sheet.axisDeg,
-                    reduce: (
-                      (100 * one.lying.reduce((sum, { widthMm, heightMm }) => sum + widthMm * heightMm, 0)) /
-                      (one.sheet.widthMm * one.sheet.heightMm)
-                    ).toFixed(0),
-                  })}
-                  {one.remnants.length > 0 &&
-                    t("back-to-the-shelf", {
-                      remnants: one.remnants
-                        .map(
-                          ({ widthMm, heightMm }) =>
-                            `${lengthText(widthMm, preferences)} × ${lengthText(heightMm, preferences)}`,
-                        )
-                        .join(", "),
-                    })}
-                  .
-                  {one.wrong.size > 0 && (
-                    <span role="alert" className="edge-hatch mt-1 block text-danger">
-                      {t("over-another-piece-or-over-the-rim", {
-                        pieces: listed([...one.wrong]),
-                        count: one.wrong.size,
-                      })}
-                    </span>
-                  )}
-                </figcaption>
-                <div className="mt-1 flex flex-wrap gap-1.5">
-                  {(
-                    [
-                      [t("template-a4"), "pdf", "A4"],
-                      [t("template-letter"), "pdf", "Letter"],
-                      ["SVG", "svg", "A4"],
-                      ["DXF", "dxf", "A4"],
-                    ] as const
-                  ).map(([label, format, paper]) => (
-                    <button
-                      key={label}
-                      type="button"
-                      className="control border-soft px-3 font-normal"
-                      onClick={() =>
-                        void save(format, paper, drawing(one), one.sheet.label).catch((error: Error) =>
-                          setSaid({ text: t("not-saved", { message: error.message }), isFault: true }),
-                        )
-                      }
-                    >
-                      {label}
-                    </button>
-                  ))}
-                </div>
-              </figure>
-            ))}
-          </div>
-          {live && drawn.length > 0 && (
-            <button
-              type="button"
-              className="control-strong mt-3 disabled:opacity-50"
-              disabled={isBusy || isWrong || left.length > 0}
-              onClick={() => void cut()}
-            >
-              {chosen.length === 1 ? t("cut-this-piece") : t("cut-these-pieces", { chosen: chosen.length })}
-            </button>
-          )}
-        </>
-      )}
-      {old && (
-        <div className="mt-2 flex flex-wrap items-end gap-2">
-          <label className="grow sm:max-w-96">
-            {t("why-you-use-this-lot-anyway-at")}
-            <input
-              className="entry"
-              maxLength={500}
-              value={reason}
-              onChange={({ target }) => setReason(target.value)}
+    <section
+      aria-label={t("cut-from-the-shelf")}
+      className="grid h-full min-h-0 w-full grid-rows-[minmax(8rem,1fr)_minmax(0,1fr)] gap-3 side:grid-cols-[minmax(0,1fr)_22rem] side:grid-rows-1 low:grid-cols-[minmax(0,1fr)_17rem]"
+    >
+      <div className="flex min-h-0 min-w-0 gap-4">
+        {drawn.map((one) => (
+          <figure
+            key={one.sheet.id}
+            aria-label={t("sheet-2", { label: one.sheet.label })}
+            className="min-w-0 flex-1"
+          >
+            <SheetDrawing
+              {...one}
+              live={live}
+              onMove={(id, centre) => {
+                const next = new Map(places);
+                next.set(id, { sheet: one.sheet.id, centre });
+                setMoved(next);
+              }}
             />
-          </label>
+          </figure>
+        ))}
+      </div>
+      <div className="flex min-h-0 flex-col gap-2 overflow-y-auto">
+        {live && drawn.length > 0 && (
           <button
             type="button"
-            className="control"
-            disabled={reason.trim().length < 10}
-            onClick={() => {
-              if (!onSign(old, reason.trim())) return;
-              setOld(null);
-              setReason("");
-              setSaid({ text: t("signed-for-cut-it-now"), isFault: false });
-            }}
+            className="control-strong shrink-0 disabled:opacity-50"
+            disabled={isBusy || isWrong || left.length > 0}
+            onClick={() => void cut()}
           >
-            {t("sign-for-it")}
+            {chosen.length === 1 ? t("cut-this-piece") : t("cut-these-pieces", { chosen: chosen.length })}
           </button>
+        )}
+        {old && (
+          <div className="mt-2 flex flex-wrap items-end gap-2">
+            <label className="grow sm:max-w-96">
+              {t("why-you-use-this-lot-anyway-at")}
+              <input
+                className="entry"
+                maxLength={500}
+                value={reason}
+                onChange={({ target }) => setReason(target.value)}
+              />
+            </label>
+            <button
+              type="button"
+              className="control"
+              disabled={reason.trim().length < 10}
+              onClick={() => {
+                if (!onSign(old, reason.trim())) return;
+                setOld(null);
+                setReason("");
+                setSaid({ text: t("signed-for-cut-it-now"), isFault: false });
+              }}
+            >
+              {t("sign-for-it")}
+            </button>
+          </div>
+        )}
+        {said && (
+          <p
+            role={said.isFault ? "alert" : "status"}
+            className={`mt-2 ${said.isFault ? "text-danger" : "text-done"}`}
+          >
+            {said.text}
+          </p>
+        )}
+        {usable.length === 0 && (
+          <p role="status" className="edge-hatch mt-2 text-film">
+            {t("no-film-is-on-the-shelf-put", { kind })}
+          </p>
+        )}
+        {left.length > 0 && (
+          <p role="status" className="edge-hatch mt-2 text-danger">
+            {t("no-room-for-on-any-sheet", { left: left.map(idOf).join(", "), kind })}
+          </p>
+        )}
+        {layout && chosen.length > 1 && (
+          <p className="mt-2 text-soft">
+            {t("cm-placed-on-more-than-cm-does", {
+              placedMm2: (placedMm2 / 100).toFixed(0),
+              drawn: drawn.length,
+              areaBoundMm2: (layout.areaBoundMm2 / 100).toFixed(0),
+            })}
+          </p>
+        )}
+        {isSearching && (
+          <div className="mt-2 flex flex-wrap items-center gap-3">
+            <progress
+              className="w-40"
+              value={long?.share ?? 0}
+              aria-label={t("search-for-a-better-layout")}
+            />
+            <span className="text-soft">{t("looking-for-a-better-layout")}</span>
+            <button
+              type="button"
+              className="control border-soft font-normal"
+              onClick={() => setIsCancelled(true)}
+            >
+              {t("enough")}
+            </button>
+          </div>
+        )}
+        {offer && (
+          <p className="mt-2 flex flex-wrap items-center gap-3">
+            {t("a-better-layout-was-found", {
+              sheetsUsed: offer.sheetsUsed,
+              placed:
+                offer.left.length === 0
+                  ? t("everything-placed")
+                  : t("left-over", { left: offer.left.length }),
+            })}
+            <button type="button" className="control" onClick={() => setMoved(placesOf(offer))}>
+              {t("use-it")}
+            </button>
+          </p>
+        )}
+        {pieces.length > 1 && (
+          <fieldset className="mt-2">
+            <legend>{t("cut-together")}</legend>
+            {pieces.map((piece) => (
+              <label key={idOf(piece)} className="flex min-h-12 items-center gap-3">
+                <input
+                  type="checkbox"
+                  className="size-6 shrink-0"
+                  checked={chosen.includes(piece)}
+                  onChange={() => {
+                    const next = new Set(unusual);
+                    if (!next.delete(idOf(piece))) next.add(idOf(piece));
+                    setUnusual(next);
+                  }}
+                />
+                {t("of-at", {
+                  job: piece.job,
+                  film: piece.film,
+                  family: piece.family,
+                  widthMm: lengthText(piece.widthMm, preferences),
+                  heightMm: lengthText(piece.heightMm, preferences),
+                  axisDeg: piece.axisDeg,
+                })}
+              </label>
+            ))}
+          </fieldset>
+        )}
+        {drawn.map((one) => (
+          <div key={one.sheet.id}>
+            <p>
+              <strong>{one.sheet.label}</strong>
+              {t("of-lot-adhesive-down-axis-used", {
+                value: one.sheet.isRemnant ? t("remnant") : t("sheet"),
+                lot: one.sheet.lot,
+                axisDeg: one.sheet.axisDeg,
+                reduce: (
+                  (100 * one.lying.reduce((sum, { widthMm, heightMm }) => sum + widthMm * heightMm, 0)) /
+                  (one.sheet.widthMm * one.sheet.heightMm)
+                ).toFixed(0),
+              })}
+              {one.remnants.length > 0 &&
+                t("back-to-the-shelf", {
+                  remnants: one.remnants
+                    .map(
+                      ({ widthMm, heightMm }) =>
+                        `${lengthText(widthMm, preferences)} × ${lengthText(heightMm, preferences)}`,
+                    )
+                    .join(", "),
+                })}
+              .
+              {one.wrong.size > 0 && (
+                <span role="alert" className="edge-hatch block text-danger">
+                  {t("over-another-piece-or-over-the-rim", {
+                    pieces: listed([...one.wrong]),
+                    count: one.wrong.size,
+                  })}
+                </span>
+              )}
+            </p>
+            <div className="mt-1 flex flex-wrap gap-1.5">
+              {(
+                [
+                  [t("template-a4"), "pdf", "A4"],
+                  [t("template-letter"), "pdf", "Letter"],
+                  ["SVG", "svg", "A4"],
+                  ["DXF", "dxf", "A4"],
+                ] as const
+              ).map(([label, format, paper]) => (
+                <button
+                  key={label}
+                  type="button"
+                  className="control border-soft px-3 font-normal"
+                  onClick={() =>
+                    void save(format, paper, drawing(one), one.sheet.label).catch((error: Error) =>
+                      setSaid({ text: t("not-saved", { message: error.message }), isFault: true }),
+                    )
+                  }
+                >
+                  {label}
+                </button>
+              ))}
+            </div>
+          </div>
+        ))}
+        <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-2">
+          <label className="flex items-center gap-2">
+            {t("film")}
+            <select
+              className="entry w-auto"
+              value={kind}
+              onChange={(event) => setKind(event.target.value as FilmKind)}
+            >
+              {filmKinds.map((name) => (
+                <option key={name} value={name}>
+                  {term(name)}
+                </option>
+              ))}
+            </select>
+          </label>
+          {(
+            [
+              [t("between-cuts-mm"), typedGap, setTypedGap, CUT_GAP_MM, 20],
+              [t("from-the-edge-mm"), typedTrim, setTypedTrim, SHEET_TRIM_MM, 50],
+            ] as const
+          ).map(([label, typed, set, usual, most]) => (
+            <label key={label} className="flex items-center gap-2">
+              {label}
+              <input
+                className="entry w-20"
+                inputMode="decimal"
+                value={typed}
+                aria-invalid={within(typed, -1, most) === -1}
+                title={t("0-to-is-usual", { most, usual })}
+                onChange={(event) => set(event.target.value)}
+              />
+            </label>
+          ))}
+          <a href="/film" className="inline-flex min-h-12 items-center underline underline-offset-4">
+            {t("the-shelf")}
+          </a>
         </div>
-      )}
-      {said && (
-        <p
-          role={said.isFault ? "alert" : "status"}
-          className={`mt-2 ${said.isFault ? "text-danger" : "text-done"}`}
-        >
-          {said.text}
-        </p>
-      )}
+        {children}
+      </div>
     </section>
   );
 }

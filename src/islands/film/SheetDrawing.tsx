@@ -58,7 +58,7 @@ export function SheetDrawing({
   return (
     <svg
       viewBox={`${-unit} ${-unit} ${widthMm + 2 * unit} ${heightMm + 2 * unit}`}
-      className="max-h-[46vh] w-full select-none"
+      className="h-full w-full select-none"
       role="group"
       aria-label={t("mm-with-its-pieces", { label: sheet.label, widthMm, heightMm })}
     >

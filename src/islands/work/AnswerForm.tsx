@@ -1,8 +1,9 @@
-import { useId, useState } from "react";
+import { useEffect, useId, useState } from "react";
 import type { z } from "zod";
 import { describeFaults } from "../../../core/faults.ts";
 import type { AnswerButton, AskedField } from "./choices.ts";
 import { firstText } from "./choices.ts";
+import { BOUNCE_MS } from "./bounce.ts";
 
 /** What somebody saw, measured or answers for: typed where it is a value, a button for each thing that it may be. */
 export function AnswerForm({
@@ -11,6 +12,7 @@ export function AnswerForm({
   schema,
   data,
   disabled,
+  isFirst,
   onSend,
 }: {
   fields: readonly AskedField[];
@@ -18,9 +20,17 @@ export function AnswerForm({
   schema: z.ZodType;
   data: Record<string, unknown>;
   disabled: boolean;
+  /** Whether the page has just come: nothing was pressed before. */
+  isFirst: boolean;
   onSend: (data: unknown) => void;
 }) {
   const id = useId();
+  // The second half of a double tap on the answer before lands here: it answers nothing.
+  const [isSettled, setIsSettled] = useState(isFirst);
+  useEffect(() => {
+    const timer = setTimeout(() => setIsSettled(true), BOUNCE_MS);
+    return () => clearTimeout(timer);
+  }, []);
   // What was typed stays, whatever else is recorded meanwhile; an untouched field follows what is worked out.
   const [typed, setTyped] = useState<Record<string, string>>({});
   const textOf = (field: AskedField) => typed[field.name] ?? firstText(field, data);
@@ -87,8 +97,9 @@ export function AnswerForm({
         <button
           key={answer.label}
           type="button"
-          className="min-h-14 border-2 border-ink bg-raised px-5 text-lg font-semibold disabled:opacity-50 low:px-3 low:text-base low:whitespace-nowrap"
-          disabled={disabled}
+          className="min-h-14 border-2 border-ink bg-raised px-5 text-lg font-semibold aria-disabled:opacity-50 low:px-3 low:text-base low:whitespace-nowrap"
+          disabled={disabled || !isSettled}
+          aria-disabled={disabled || undefined}
           onClick={() => send(answer)}
         >
           {answer.label}

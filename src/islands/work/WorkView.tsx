@@ -27,6 +27,7 @@ import { useAwake } from "../../ui/useAwake.ts";
 import { useIsLow } from "../../ui/useIsLow.ts";
 import { useNow } from "../../ui/useNow.ts";
 import { AnswerForm } from "./AnswerForm.tsx";
+import { useBounce } from "./bounce.ts";
 import { answersOf, fieldsOf, fitsTheBar } from "./choices.ts";
 import { instrumentOf } from "./instrument-of.ts";
 import type { ShopKnowledge, ToolProps } from "./instrument.ts";
@@ -56,9 +57,6 @@ const clock = (seconds: number) => {
   const whole = Math.max(0, Math.ceil(seconds));
   return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
 };
-
-/** A second press within this time is the same press: gloves and pedals bounce. */
-const BOUNCE_MS = 350;
 
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
@@ -126,29 +124,19 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   const mayTell = who !== "" && ended === null;
   const canPress = step !== null && isPress && !isWaiting && !isWorkingOut && !work.isSending && mayTell;
 
-  const lastPress = useRef(-Infinity);
   const question = `${seq} ${kind}`;
-  const lastQuestion = useRef(question);
-  // Where the page has just come, nothing was pressed before: only what changes under a finger is guarded.
-  useEffect(() => {
-    if (lastQuestion.current === question) return;
-    lastQuestion.current = question;
-    lastPress.current = performance.now();
-  }, [question]);
+  const { isFirst, isBounce } = useBounce(question);
   const press = () => {
-    if (!canPress || !data || performance.now() - lastPress.current < BOUNCE_MS) return;
-    lastPress.current = performance.now();
-    work.send(kind, data);
+    if (canPress && data && !isBounce()) work.send(kind, data);
   };
   const takeBack = () => {
     const { last } = work;
-    if (!last || work.isSending || performance.now() - lastPress.current < BOUNCE_MS) return;
+    if (!last || work.isSending || isBounce()) return;
     if (
       last.who !== who &&
       !confirm(t("recorded-this-take-it-back", { nameOf: nameOf(technicians, last.who) }))
     )
       return;
-    lastPress.current = performance.now();
     work.takeBack();
   };
   const keys = useRef({ press, takeBack });
@@ -242,6 +230,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
         schema={step.move.data}
         data={data}
         disabled={isWorkingOut || work.isSending || isWaiting || refused !== null}
+        isFirst={isFirst}
         onSend={(told) => work.send(kind, told)}
       />
     ) : null;

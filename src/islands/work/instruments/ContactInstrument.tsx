@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { FAR_END, type Probed } from "../../../../core/rework/contact-check.ts";
 import { jointChecked, jointNow } from "../../../../core/rework/rework-facts.ts";
+import { useBounce } from "../bounce.ts";
 import type { InstrumentProps } from "../instrument.ts";
 import { t } from "../../../../words/work.ts";
 
@@ -42,8 +43,10 @@ export function ContactInstrument({ scene, data, mayTell, tell }: InstrumentProp
     mayTell && setPicked([...picked.filter((n) => n !== number && n !== FAR_END), number].slice(-2));
   const pickEnd = (number: number) => mayTell && setPicked([number, FAR_END]);
   const isAtEnd = (number: number) => pair.a === number && pair.b === FAR_END;
+  // Pair after pair is told by the same two buttons.
+  const { isBounce } = useBounce(`${asked.a} ${asked.b}`);
   const read = (reading: "beep" | "silence") => {
-    if (tell("contact-probed", { ...pair, reading })) setPicked([]);
+    if (!isBounce() && tell("contact-probed", { ...pair, reading })) setPicked([]);
   };
   return (
     <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3">

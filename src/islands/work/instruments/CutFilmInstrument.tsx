@@ -13,17 +13,16 @@ export function CutFilmInstrument({
   form,
 }: InstrumentProps & { form: ReactNode }) {
   return (
-    <div className="h-full min-h-0 w-full overflow-y-auto">
-      <FilmCutting
-        code={code}
-        live={mayTell}
-        wanted={[data.film as FilmSide]}
-        onSign={(fact, reason) => tell("signed-for", { fact, reason })}
-      />
-      <details className="mt-2">
+    <FilmCutting
+      code={code}
+      live={mayTell}
+      wanted={[data.film as FilmSide]}
+      onSign={(fact, reason) => tell("signed-for", { fact, reason })}
+    >
+      <details>
         <summary className="min-h-12 content-center font-semibold">{t("cut-from-something-else")}</summary>
         {form}
       </details>
-    </div>
+    </FilmCutting>
   );
 }
