@@ -19,8 +19,7 @@ import { lyingOnBench, photographPanel, shootPanel, usualMake } from "../core/pr
 const lines = new Worker(new URL("look-lines.mjs", import.meta.url));
 const linesBeside = (asked: LinesAsked): Promise<FoundLine[]> => {
   const found = new Promise<FoundLine[]>((resolve) => lines.once("message", resolve));
-  const values = asked.values.slice();
-  lines.postMessage({ ...asked, values }, [values.buffer]);
+  lines.postMessage(asked);
   return found;
 };
 

@@ -12,12 +12,12 @@ export interface BegunLook<Found> {
 export const wholeLook = <Found>({ lines, rest }: BegunLook<Found>): Found =>
   rest()(lines ? findLines(lines) : []);
 
-/** The whole look, its lines found elsewhere meanwhile. */
+/** The whole look, its lines found elsewhere meanwhile, in a copy: what they lie in is many times as large, and would be sent along. */
 export async function sharedLook<Found>(
   { lines, rest }: BegunLook<Found>,
   find: (asked: LinesAsked) => Promise<FoundLine[]>,
 ): Promise<Found> {
-  const found = lines ? find(lines) : Promise.resolve([]);
+  const found = lines ? find({ ...lines, values: lines.values.slice() }) : Promise.resolve([]);
   const join = rest();
   return join(await found);
 }

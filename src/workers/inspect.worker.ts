@@ -40,9 +40,7 @@ const linesBeside = (asked: LinesAsked): Promise<FoundLine[]> =>
       resolve(data);
     };
     beside.onerror = () => resolve(findLines(asked));
-    // Of its own: what it lies in is many times as large, and would be sent along.
-    const values = asked.values.slice();
-    beside.postMessage({ ...asked, values } satisfies LinesAsked, [values.buffer]);
+    beside.postMessage(asked);
   });
 
 /** Looks for the panel and for defects off the page's own thread; the squared-up picture goes back with what was found. */

@@ -206,10 +206,12 @@ export async function workIt(
     let shown = await askedBy(page, moves.length, by);
     const shownMs = Date.now();
     asked.push(shown.text);
-    if (move.kind === "heat-chosen" && job.heatBy !== undefined) {
+    const chooseHeat = async () => {
+      if (move.kind !== "heat-chosen" || job.heatBy === undefined) return;
       await instrument(page).getByRole("button", { name: job.heatBy, exact: true }).click();
       shown = await askedBy(page, moves.length, by);
-    }
+    };
+    await chooseHeat();
     if (isLong || isFirstLook(move.kind)) {
       faults.push(...(await faultsOfStep(page)).map((fault) => `${move.kind} ${fault}`));
       if (isLong) {
@@ -217,6 +219,8 @@ export async function workIt(
         faults.push(...(await faultsOfStep(page, "es")).map((fault) => `${move.kind}, Spanish, ${fault}`));
         await speak(page, url, "en");
         shown = await askedBy(page, moves.length, by);
+        // The page has come anew, with its usual choice.
+        await chooseHeat();
       }
     }
     const { text, buttons, fields } = shown;

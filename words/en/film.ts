@@ -18,13 +18,11 @@ export const film = {
   "use-this-cell": "Use this cell",
   "no-answer-from-the-shelf-it-is":
     "No answer from the shelf. It is asked again once the connection is back.",
-  "cut-the-job-has-it": "Cut. The job has it.",
   "no-answer-from-the-server-press-again": "No answer from the server. Press again: it is cut only once.",
   "back-on-the-shelf": "Back on the shelf: {remnants}.",
   "nothing-worth-keeping-is-left": "Nothing worth keeping is left.",
   cut: "Cut. {value}",
   "cut-from-the-shelf": "Cut from the shelf",
-  "choose-an-axis-first-what-is-cut": "Choose an axis first; what is cut already stands in the log.",
   film: "Film",
   "between-cuts-mm": "Between cuts, mm",
   "from-the-edge-mm": "From the edge, mm",

@@ -8,7 +8,7 @@ import {
   type FilmLayoutInput,
 } from "../../../core/film/film-layout.ts";
 import { CUT_GAP_MM, SHEET_TRIM_MM } from "../../../core/film/film-piece.ts";
-import { faceUp, filmKinds, type FilmKind, type FilmSide } from "../../../core/film/films.ts";
+import { faceUp, filmKinds, type FilmKind } from "../../../core/film/films.ts";
 import type { ShelvedSheet, WantedPiece } from "../../../server/store/film-shelf.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { useLive } from "../../ui/useLive.ts";
@@ -60,13 +60,11 @@ const save = (format: "svg" | "dxf" | "pdf", paper: string, drawing: object, nam
 export function FilmCutting({
   code,
   live,
-  wanted,
   onSign,
   children,
 }: {
   code: string;
   live: boolean;
-  wanted: readonly FilmSide[];
   /** Signs for a fact that stands in the way. */
   onSign: (fact: { is: string }, reason: string) => boolean;
   /** What else can be done, below the rest. */
@@ -106,13 +104,6 @@ export function FilmCutting({
       );
   }, []);
   useLive({ onChange: load, onLost: () => undefined });
-
-  // The answer was lost, but the job's own news tell that it was cut.
-  useEffect(() => {
-    if (isBusy || wanted.length > 0 || !unanswered.current) return;
-    unanswered.current = null;
-    setSaid({ text: t("cut-the-job-has-it"), isFault: false });
-  }, [wanted.length, isBusy]);
 
   const chosen = useMemo(
     () => pieces.filter((piece) => (piece.job === code) !== unusual.has(idOf(piece))),
@@ -254,7 +245,6 @@ export function FilmCutting({
       centre,
     })),
   });
-  if (wanted.length === 0) return <p className="text-soft">{t("choose-an-axis-first-what-is-cut")}</p>;
   return (
     <section
       aria-label={t("cut-from-the-shelf")}
