@@ -450,13 +450,13 @@ const PHOTOS = 24;
 const CLAIMS = 100;
 /** So many sweeps of a film, glasses and hunts before a live camera. */
 const LIVE = { sweeps: 8, borders: 60, hunts: 6 };
-/** 12 megapixels of a lit panel, looked through in a process of its own. */
+/** A lit panel that fills a photo of 12 megapixels, squared up and looked through in a process of its own. */
 const costOf = (what: "panel" | "photo") =>
   JSON.parse(
     execFileSync(process.execPath, ["--import", "tsx", "scripts/look-cost.ts", what]).toString(),
   ) as { megapixels: number; times: number[]; memoryMb: number };
 const lookCost = costOf("panel");
-keep("defects in 12 megapixels of a lit panel (on two threads)", lookCost.times, 1_500);
+keep("12 megapixel photo: panel squared up, looked through (two threads)", lookCost.times, 1_500);
 /** The same of a whole photo: the panel found in it and squared up first. */
 const photoCost = costOf("photo");
 keep(

@@ -1,5 +1,5 @@
 import { throughSensor, type SensorMake } from "../core/prove/camera-sensor.ts";
-import type { Photo } from "../core/prove/inspect-photo.ts";
+import type { Photo } from "../core/prove/picture.ts";
 import {
   borderScene,
   filmScene,

@@ -1,7 +1,7 @@
 import { expect } from "chai";
 import { isLong } from "../../test/long.ts";
 import { madeCamera, madeFrame, sweptFrames } from "../../test/live-frames.ts";
-import type { Photo } from "../prove/inspect-photo.ts";
+import type { Photo } from "../prove/picture.ts";
 import { filmScene } from "../prove/live-scene.ts";
 import { axesApartDeg, signedApartDeg } from "./axis-angle.ts";
 import { AxisSweep, type SweepSeen } from "./axis-sweep.ts";

@@ -1,6 +1,7 @@
-import type { Photo } from "../prove/inspect-photo.ts";
+import type { Photo } from "../prove/picture.ts";
 import { findPanel } from "../prove/find-panel.ts";
-import { apartPx, pxPerMmOf, squareUp, type Corners, withTop, type Top } from "../prove/square-up.ts";
+import { squareUp } from "../prove/fast-square-up.ts";
+import { apartPx, pxPerMmOf, type Corners, withTop, type Top } from "../prove/square-up.ts";
 import { median } from "../median.ts";
 import { foldDeg } from "./axis-angle.ts";
 import { edgeTurnDeg } from "./edge-turn.ts";

@@ -12,12 +12,16 @@ export interface BegunLook<Found> {
 export const wholeLook = <Found>({ lines, rest }: BegunLook<Found>): Found =>
   rest()(lines ? findLines(lines) : []);
 
-/** The whole look, its lines found elsewhere meanwhile, in a copy: what they lie in is many times as large, and would be sent along. */
+/**
+ * The whole look, its lines found elsewhere meanwhile: `find` is given a copy, since what they lie in is many times as large, and may send
+ * that on. Where it answers null they are found here.
+ */
 export async function sharedLook<Found>(
   { lines, rest }: BegunLook<Found>,
-  find: (asked: LinesAsked) => Promise<FoundLine[]>,
+  find: (asked: LinesAsked) => Promise<FoundLine[] | null>,
 ): Promise<Found> {
-  const found = lines ? find({ ...lines, values: lines.values.slice() }) : Promise.resolve([]);
+  if (!lines) return rest()([]);
+  const found = find({ ...lines, values: lines.values.slice() });
   const join = rest();
-  return join(await found);
+  return join((await found) ?? findLines(lines));
 }

@@ -1,5 +1,5 @@
 import { noise, randomStream } from "../random.ts";
-import type { Photo } from "./inspect-photo.ts";
+import type { Photo } from "./picture.ts";
 
 /** Light on a sensor: linear, three numbers a pixel, as a share of what fills it. */
 export interface SensorLight {

@@ -2,6 +2,7 @@ import { z } from "zod";
 import type { Defect, Lighting } from "./defects.ts";
 import type { PanelLight } from "./panel-light.ts";
 import { labelPlaces } from "./picture.ts";
+import type { PhotoPart } from "./picture.ts";
 
 export const hiddenBy = ["glare", "lit text"] as const;
 
@@ -112,7 +113,7 @@ const ONE_COLOUR = 0.4;
  * scatters all of them.
  */
 export function isHotSite(
-  { rgba, width, height }: { rgba: ArrayLike<number>; width: number; height: number },
+  { rgba, width, height, rowPx = width }: PhotoPart,
   pxPerMm: number,
   { xMm, yMm, lengthMm }: Defect,
 ): boolean {
@@ -129,7 +130,7 @@ export function isHotSite(
       if (!into) continue;
       if (into === sums) near += 1;
       else far += 1;
-      for (let colour = 0; colour < 3; colour += 1) into[colour]! += rgba[4 * (y * width + x) + colour]!;
+      for (let colour = 0; colour < 3; colour += 1) into[colour]! += rgba[4 * (y * rowPx + x) + colour]!;
     }
   const extra = sums.map((sum, colour) => sum / near - around[colour]! / Math.max(1, far));
   return Math.min(...extra) < ONE_COLOUR * Math.max(...extra);

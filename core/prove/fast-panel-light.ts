@@ -59,9 +59,9 @@ export function fastPanelLight(width: number, height: number): PanelLight {
     height,
     light,
     shown: reals("shown", width * height),
-    take(rgba) {
+    take({ rgba, rowPx = width }) {
       for (let y = 0; y < height; y += 1) {
-        const from = 4 * y * width;
+        const from = 4 * y * rowPx;
         if (rgba instanceof Uint8ClampedArray || rgba instanceof Uint8Array)
           row.set(rgba.subarray(from, from + row.length));
         else for (let k = 0; k < row.length; k += 1) row[k] = rgba[from + k]!;

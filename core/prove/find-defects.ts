@@ -1,16 +1,18 @@
 import { Matrix, solve } from "ml-matrix";
 import { hiddenParts, isHotSite, isWithin, type HiddenPart } from "./cannot-see.ts";
-import { labelPlaces, type GreyPicture } from "./picture.ts";
+import { labelPlaces, type GreyPicture, type PhotoPart } from "./picture.ts";
 import { wholeLook, type BegunLook } from "./begun-look.ts";
 import { linesToFind, type FoundLine } from "./find-lines.ts";
 import { withoutGrid } from "./without-grid.ts";
 import { fastPanelLight } from "./fast-panel-light.ts";
 import { panelLight, type PanelLight } from "./panel-light.ts";
 import { fastStandsOut } from "./fast-stands-out.ts";
+import { middleOf } from "./middle-of.ts";
 import { nearPlaces } from "./near-places.ts";
+import { FAINT_SIGMA, placeReader, type Spots } from "./place-shape.ts";
 import { seedSigma, tailSigma } from "./seed-sigma.ts";
 import type { Outstanding } from "./stands-out.ts";
-import type { Defect, DefectKind, Lighting } from "./defects.ts";
+import type { Defect, Lighting } from "./defects.ts";
 
 /** The surroundings that a pixel is held against, mm: larger than any speck, smaller than how light falls off. */
 const BLOCK_MM = 2.5;
@@ -24,58 +26,11 @@ const PATCH_AREA_MM2 = 8;
 const PATCH_SIGMA = 5;
 /** More cells than this tell no more of a large panel. */
 const MOST_PATCH_CELLS = 6_000;
-/** Within a patch what is no stronger than this is the patch itself. */
-const FAINT_SIGMA = 12;
 /** What lies closer together than this is one place, mm. */
 const JOIN_MM = 0.05;
-/** A ring that is smaller is seen as a speck, mm. */
-const LEAST_RING_MM = 0.35;
-/** A ring is seen in so much of the way round, in so many sectors. */
-const ROUND_SHARE = 0.7;
-const SECTORS = 16;
-/** A place is as large as what stands out by this share of its most. */
-const SHAPE_SHARE = 0.22;
-/** Seeds of a ring, in deviations of the smoothed noise. */
-const RING_SIGMA = 8.5;
-/** A ring is empty in so much of its middle. */
-const HOLLOW_SHARE = 0.4;
-/** So many pixels that stand out the other way, for each that stands out its own, are a grid that is shifted. */
-const MIXED_SHARE = 0.3;
 /** A patch is the halo of what stands out so many times as far and has so much of its area. */
 const HALO_TIMES = 2;
 const HALO_SHARE = 0.05;
-/** A place this many times as long as wide is a line. */
-const LINE_RATIO = 4;
-/** A scratch or a fibre is no broader, mm. */
-const BROADEST_MM = 0.4;
-/** Nor a faint speck larger, mm². */
-const BROADEST_MM2 = 0.8;
-/** A line that leaves the straight by more than this share of its length is a fibre. */
-const STRAIGHT_SHARE = 0.035;
-
-/** The middle of the first so many numbers, which change places for it; 0 of none. By selection (Hoare 1961, from memory). */
-function middleOf(values: Float32Array, many = values.length): number {
-  if (many === 0) return 0;
-  const middle = many >> 1;
-  let [first, last] = [0, many - 1];
-  while (first < last) {
-    const pivot = values[middle]!;
-    let [i, j] = [first, last];
-    while (i <= j) {
-      while (values[i]! < pivot) i += 1;
-      while (values[j]! > pivot) j -= 1;
-      if (i > j) break;
-      const held = values[i]!;
-      values[i] = values[j]!;
-      values[j] = held;
-      i += 1;
-      j -= 1;
-    }
-    if (j < middle) first = i;
-    if (i > middle) last = j;
-  }
-  return values[middle]!;
-}
 
 const median = (values: ArrayLike<number>): number => middleOf(Float32Array.from(values));
 
@@ -281,127 +236,6 @@ function contrast(picture: GreyPicture, block: number, ignored: Uint8Array | nul
   return fastStandsOut(picture, { columns, rows, base, deviation }, ignored);
 }
 
-/** A pixel of a place, and how far it stands out the way that is looked for: below nothing where it is the other way. */
-interface Spot {
-  x: number;
-  y: number;
-  z: number;
-}
-
-/** The middle of a place's box, and half its size. */
-interface Extent {
-  cx: number;
-  cy: number;
-  rx: number;
-  ry: number;
-}
-
-/** How hollow a place is: the share of the pixels around its middle that do not belong to it. */
-function hollowness(spots: readonly Spot[], { cx, cy, rx, ry }: Extent): number {
-  const reach = Math.max(1, 0.56 * Math.min(rx, ry));
-  const isInside = (x: number, y: number) => (x - cx) ** 2 + (y - cy) ** 2 <= reach * reach;
-  let inside = 0;
-  for (let y = Math.ceil(cy - reach); y <= cy + reach; y += 1)
-    for (let x = Math.ceil(cx - reach); x <= cx + reach; x += 1) if (isInside(x, y)) inside += 1;
-  const own = spots.filter(({ x, y }) => isInside(x, y)).length;
-  return inside === 0 ? 0 : 1 - own / inside;
-}
-
-/** How much of the way round its middle a place has pixels near its outer edge, 0 to 1. */
-function roundness(spots: readonly Spot[], { cx, cy, rx, ry }: Extent): number {
-  const seen = new Uint8Array(SECTORS);
-  for (const { x, y } of spots) {
-    const [u, v] = [(x - cx) / rx, (y - cy) / ry];
-    const far = Math.hypot(u, v);
-    if (far > 0.6 && far < 1.15)
-      seen[Math.floor(((Math.atan2(v, u) / Math.PI + 1) / 2) * SECTORS) % SECTORS] = 1;
-  }
-  return seen.reduce((sum, one) => sum + one, 0) / SECTORS;
-}
-
-/** A line's bend: how far its pixels' middles lie off the line from end to end, as a share of its length. */
-function bend(spots: readonly Spot[], cx: number, cy: number, angle: number): number {
-  const bins = 9;
-  const [ux, uy] = [Math.cos(angle), Math.sin(angle)];
-  const along = spots.map(({ x, y }) => (x - cx) * ux + (y - cy) * uy);
-  const [low, high] = along.reduce(
-    ([least, most], a) => [Math.min(least, a), Math.max(most, a)],
-    [Infinity, -Infinity],
-  );
-  const long = high! - low!;
-  if (long <= 0) return 0;
-  const sums = new Float64Array(bins);
-  const counts = new Float64Array(bins);
-  spots.forEach(({ x, y }, k) => {
-    const bin = Math.min(bins - 1, Math.floor((bins * (along[k]! - low!)) / long));
-    sums[bin]! += (y - cy) * ux - (x - cx) * uy;
-    counts[bin]! += 1;
-  });
-  const middles = [...sums].flatMap((sum, i) => (counts[i]! > 0 ? [sum / counts[i]!] : []));
-  return (Math.max(...middles) - Math.min(...middles)) / long;
-}
-
-/** What a place is: a speck, a line or a ring, and how large; null where it is none of these. */
-function asDefect(all: readonly Spot[], most: number, pxPerMm: number, isBright: boolean): Defect | null {
-  // What is faint beside the rest of its place is its blur or its ghost.
-  const spots = all.filter(({ z }) => Math.abs(z) >= SHAPE_SHARE * most);
-  const own = spots.filter(({ z }) => z > 0);
-  const n = own.length;
-  const others = spots.length - n;
-  const box = { left: Infinity, right: -Infinity, top: Infinity, bottom: -Infinity };
-  for (const { x, y } of spots) {
-    box.left = Math.min(box.left, x);
-    box.right = Math.max(box.right, x);
-    box.top = Math.min(box.top, y);
-    box.bottom = Math.max(box.bottom, y);
-  }
-  let [sumX, sumY, sumXX, sumYY, sumXY] = [0, 0, 0, 0, 0];
-  for (const { x, y } of own) {
-    sumX += x;
-    sumY += y;
-    sumXX += x * x;
-    sumYY += y * y;
-    sumXY += x * y;
-  }
-  const [cx, cy] = [sumX / n, sumY / n];
-  const [xx, yy, xy] = [sumXX / n - cx * cx + 1 / 12, sumYY / n - cy * cy + 1 / 12, sumXY / n - cx * cy];
-  const half = Math.hypot((xx - yy) / 2, xy);
-  const [large, small] = [(xx + yy) / 2 + half, Math.max(1 / 12, (xx + yy) / 2 - half)];
-  const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
-  // A uniform line of length l has the variance l²/12.
-  const lengthPx = Math.sqrt(12 * large);
-  const widthPx = n / lengthPx;
-  const isLine = lengthPx / Math.max(1, widthPx) >= LINE_RATIO && lengthPx / Math.sqrt(12 * small) > 2;
-  // Faint and broad is light that changes: where it is a patch, it is found as one.
-  const isBroad = isLine ? widthPx > BROADEST_MM * pxPerMm : n > BROADEST_MM2 * pxPerMm ** 2;
-  const [boxX, boxY] = [box.right - box.left + 1, box.bottom - box.top + 1];
-  const extent = {
-    cx: (box.left + box.right) / 2,
-    cy: (box.top + box.bottom) / 2,
-    rx: boxX / 2,
-    ry: boxY / 2,
-  };
-  const isRound =
-    Math.min(boxX, boxY) >= Math.max(6, LEAST_RING_MM * pxPerMm) &&
-    Math.max(boxX, boxY) < 1.6 * Math.min(boxX, boxY) &&
-    roundness(spots, extent) >= ROUND_SHARE;
-  // Under a bubble the grid is shifted: it is as much too bright as too dark there. Where there is no grid, only its rim shows.
-  const isRing =
-    isRound && (hollowness(own, extent) > HOLLOW_SHARE || (!isBright && others > MIXED_SHARE * n));
-  // A ring of what hardly stands out is noise that happens to lie round.
-  if (isRing ? most < RING_SIGMA : isBroad && most < FAINT_SIGMA) return null;
-  const isFibre = isLine && bend(own, cx, cy, angle) > STRAIGHT_SHARE;
-  const kind: DefectKind = isRing ? "bubble" : isFibre ? "fibre" : isLine ? "scratch" : "speck";
-  return {
-    kind,
-    xMm: ((isRing ? extent.cx : cx) + 0.5) / pxPerMm,
-    yMm: ((isRing ? extent.cy : cy) + 0.5) / pxPerMm,
-    areaMm2: (isRing ? (Math.PI * boxX * boxY) / 4 : n) / pxPerMm ** 2,
-    lengthMm: (isRing ? Math.max(boxX, boxY) : Math.max(lengthPx, Math.sqrt(n))) / pxPerMm,
-    strength: most,
-  };
-}
-
 /** Specks, lines and rings: what stands out of its close surroundings. What stands out the other way beside it belongs to it. */
 function findSharp(
   picture: GreyPicture,
@@ -421,15 +255,26 @@ function findSharp(
     for (let i = starts[place]!; i < starts[place + 1]!; i += 1)
       strengths[place] = Math.max(strengths[place]!, sign * z[order[i]!]!);
   const least = tailSigma(strengths, seedSigma(SEED_SIGMA, { ...picture, pxPerMm }));
+  const isPlace = (place: number) => strengths[place]! >= least;
+  let largest = 0;
+  for (let place = 0; place < count; place += 1)
+    if (isPlace(place)) largest = Math.max(largest, starts[place + 1]! - starts[place]!);
+  const read = placeReader(largest, pxPerMm, isBright);
   const found: Defect[] = [];
-  for (const [place, most] of strengths.entries()) {
-    if (most < least) continue;
-    const members = order.subarray(starts[place], starts[place + 1]);
-    const spots = Array.from(members, (k): Spot => {
-      const y = Math.floor(at[k]! / width);
-      return { x: at[k]! - y * width, y, z: sign * z[k]! };
-    });
-    const defect = asDefect(spots, most, pxPerMm, isBright);
+  for (let place = 0; place < count; place += 1) {
+    if (!isPlace(place)) continue;
+    const write = (into: Spots) => {
+      const first = starts[place]!;
+      into.many = starts[place + 1]! - first;
+      for (let i = 0; i < into.many; i += 1) {
+        const k = order[first + i]!;
+        const y = Math.floor(at[k]! / width);
+        into.x[i] = at[k]! - y * width;
+        into.y[i] = y;
+        into.z[i] = sign * z[k]!;
+      }
+    };
+    const defect = read(write, strengths[place]!);
     if (defect) found.push(defect);
   }
   return found;
@@ -579,13 +424,13 @@ export interface Looked {
  * without photosites that shine by themselves.
  */
 export function beginLook(
-  photo: { rgba: ArrayLike<number>; width: number; height: number },
+  photo: PhotoPart,
   pxPerMm: number,
   lighting: Lighting,
   ignored: Uint8Array | null = null,
 ): BegunLook<Looked> {
   const panel = fastPanelLight(photo.width, photo.height);
-  panel.take(photo.rgba);
+  panel.take(photo);
   const cannotSee = hiddenParts(panel, pxPerMm, lighting);
   const { lines, rest } = beginIn(panel, pxPerMm, lighting, ignored);
   const isSeen = (defect: Defect) =>

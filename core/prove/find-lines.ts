@@ -1,7 +1,7 @@
 import type { Defect } from "./defects.ts";
 import { DIRECTIONS, lineSums, VALUE_PARTS, Z_PARTS } from "./line-sums.ts";
 import { MOST, type PanelLight } from "./panel-light.ts";
-import { labelPlaces } from "./picture.ts";
+import { nearPlaces } from "./near-places.ts";
 import { seedSigma, tailSigma } from "./seed-sigma.ts";
 import { FARTHEST } from "./without-grid.ts";
 
@@ -89,30 +89,41 @@ export function linesToFind(
   return { values, width, height, by, of: { width: panel.width, height: panel.height, pxPerMm } };
 }
 
+/** Where values are over a limit, in order. */
+function over(values: Int16Array, limit: number): Int32Array {
+  let many = 0;
+  for (let i = 0; i < values.length; i += 1) if (values[i]! > limit) many += 1;
+  const at = new Int32Array(many);
+  let next = 0;
+  for (let i = 0; next < many; i += 1) if (values[i]! > limit) at[next++] = i;
+  return at;
+}
+
 /** Faint lines, straight or bent: what no pixel shows by itself, sums along them do. */
 export function findLines({ values, width: w, height: h, by, of }: LinesAsked): FoundLine[] {
   const scale = of.pxPerMm / by;
   const { z, direction } = lineSums(values, w, h);
-  const mask = new Uint8Array(w * h);
-  for (let i = 0; i < mask.length; i += 1) mask[i] = z[i]! > FOLLOW ? 1 : 0;
-  const { labels, count, pixels } = labelPlaces(mask, w, h);
-  const lines = Array.from({ length: count }, () => ({ own: [] as number[], most: 0, at: 0 }));
-  for (const i of pixels) {
-    const line = lines[labels[i]! - 1]!;
-    line.own.push(i);
-    if (z[i]! > line.most) {
-      line.most = z[i]!;
-      line.at = i;
+  const pixels = over(z, FOLLOW);
+  const { order, starts, count } = nearPlaces(pixels, w, 1);
+  /** Where each line stands out most. */
+  const peaks = Array.from({ length: count }, (_, line) => {
+    let peak = pixels[order[starts[line]!]!]!;
+    for (let k = starts[line]!; k < starts[line + 1]!; k += 1) {
+      const i = pixels[order[k]!]!;
+      if (z[i]! > z[peak]!) peak = i;
     }
-  }
+    return peak;
+  });
   const least =
     Z_PARTS *
     tailSigma(
-      Float32Array.from(lines, ({ most }) => most / Z_PARTS),
+      Float32Array.from(peaks, (at) => z[at]! / Z_PARTS),
       seedSigma(SEED_SIGMA, of),
     );
-  return lines.flatMap(({ own, most, at }): FoundLine[] => {
+  return peaks.flatMap((at, line): FoundLine[] => {
+    const most = z[at]!;
     if (most < least) return [];
+    const own = Array.from(order.subarray(starts[line], starts[line + 1]), (k) => pixels[k]!);
     const angle = (Math.PI * direction[at]!) / DIRECTIONS;
     const [ux, uy] = [Math.cos(angle), Math.sin(angle)];
     const [x0, y0] = [at % w, Math.floor(at / w)];

@@ -8,7 +8,8 @@ import { planted, viewOf as madeView } from "../../test/made-panel.ts";
 import type { LitPanel } from "./lit-panel.ts";
 import { hitsOf } from "./planted.ts";
 import { photographPanel, type CameraView } from "./shoot-panel.ts";
-import { squareUp, type Corners } from "./square-up.ts";
+import { squareUp } from "./fast-square-up.ts";
+import { type Corners } from "./square-up.ts";
 
 const panel = { widthMm: 70, heightMm: 46 };
 const PX_PER_MM = 8;

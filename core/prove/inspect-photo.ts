@@ -8,14 +8,10 @@ import type { HiddenPart } from "./cannot-see.ts";
 import type { Defect, Lighting } from "./defects.ts";
 import { edgeBlurPx } from "./edge-blur.ts";
 import { beginDefects } from "./photo-inspect.ts";
+import type { Photo, PhotoPart } from "./picture.ts";
 import { unevenLight, type UnevenLight } from "./uneven-light.ts";
-import { squareUp, type Corners } from "./square-up.ts";
-
-export interface Photo {
-  rgba: Uint8ClampedArray;
-  width: number;
-  height: number;
-}
+import { squareUp } from "./fast-square-up.ts";
+import { type Corners } from "./square-up.ts";
 
 /** A photo of a family's panel, with the panel's corners in it, to be looked through. */
 export interface Inspection {
@@ -64,21 +60,18 @@ function showsInk({ rgba, width, height }: Photo, borderPx: number, edgePx: numb
 }
 
 /** A part of a picture, from so many px in on every side. */
-function within({ rgba, width, height }: Photo, inPx: number): Photo {
-  const [w, h] = [width - 2 * inPx, height - 2 * inPx];
-  const part = new Uint8ClampedArray(4 * w * h);
-  for (let y = 0; y < h; y += 1) {
-    const from = 4 * ((y + inPx) * width + inPx);
-    part.set(rgba.subarray(from, from + 4 * w), 4 * y * w);
-  }
-  return { rgba: part, width: w, height: h };
-}
+const within = ({ rgba, width, height }: Photo, inPx: number): PhotoPart => ({
+  rgba: rgba.subarray(4 * (inPx * width + inPx)),
+  width: width - 2 * inPx,
+  height: height - 2 * inPx,
+  rowPx: width,
+});
 
 /** Which pixels of a picture, which begins `inMm` inside the panel's box, lie less than that inside a shape; null for a rectangle. */
 function outsideOf(
   panel: Outline,
   inMm: number,
-  { width, height }: Photo,
+  { width, height }: { width: number; height: number },
   pxPerMm: number,
 ): Uint8Array | null {
   if (!panel.pathMm) return null;
@@ -148,8 +141,6 @@ export function beginInspection({
   const part = within(picture, inPx);
   const outside = outsideOf(panel, inMm, part, pxPerMm);
   const looked = {
-    width: part.width,
-    height: part.height,
     scalePxPerMm: pxPerMm,
     lighting,
     ignore: windows.map((w) => {
@@ -162,7 +153,7 @@ export function beginInspection({
       };
     }),
   };
-  const { lines, rest } = beginDefects(part.rgba, looked, outside);
+  const { lines, rest } = beginDefects(part, looked, outside);
   const shifted = <At extends { xMm: number; yMm: number }>(at: At) => ({
     ...at,
     xMm: at.xMm + inMm,

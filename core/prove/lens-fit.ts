@@ -1,7 +1,7 @@
 import { levenbergMarquardt } from "ml-levenberg-marquardt";
 import { Matrix, solve } from "ml-matrix";
 import { cameraSheet } from "./camera-sheet.ts";
-import type { Photo } from "./inspect-photo.ts";
+import type { Photo } from "./picture.ts";
 import { straightened, type Lens } from "./lens.ts";
 import { greyOf } from "./picture.ts";
 import { smoothed } from "./smoothed.ts";

@@ -1,4 +1,4 @@
-import type { Photo } from "./inspect-photo.ts";
+import type { Photo } from "./picture.ts";
 import type { PixelPoint } from "./square-up.ts";
 
 /**

@@ -1,8 +1,9 @@
-import type { Photo } from "./inspect-photo.ts";
+import type { Photo } from "./picture.ts";
 import { median } from "../median.ts";
 import { findPanel } from "./find-panel.ts";
 import { photoBorder, type BorderWidths } from "./photo-border.ts";
-import { pxPerMmOf, squareUp, apartPx, type Corners, withTop, type Top } from "./square-up.ts";
+import { squareUp } from "./fast-square-up.ts";
+import { pxPerMmOf, apartPx, type Corners, withTop, type Top } from "./square-up.ts";
 
 /** What a frame told of a glass on its panel. */
 export interface BorderSeen {

@@ -1,4 +1,4 @@
-import type { Photo } from "./inspect-photo.ts";
+import type { Photo } from "./picture.ts";
 import { findPanel } from "./find-panel.ts";
 import { greyOf } from "./picture.ts";
 import { smoothed } from "./smoothed.ts";

@@ -1,5 +1,5 @@
 import { median } from "../median.ts";
-import type { Photo } from "./inspect-photo.ts";
+import type { Photo } from "./picture.ts";
 import type { Lens } from "./lens.ts";
 import { fitLens, seenDots, type LensFit, type SeenDot } from "./lens-fit.ts";
 

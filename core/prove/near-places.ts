@@ -46,12 +46,10 @@ export function nearPlaces(at: Int32Array, width: number, reach: number): Groups
       for (; at[near]! <= most; near += 1) join(k, near);
     }
   }
-  const numbers = new Int32Array(many);
+  // A parent comes before its own: it is numbered by then, in its place.
+  const numbers = parent;
   let count = 0;
-  for (let k = 0; k < many; k += 1) {
-    const root = rootOf(k);
-    numbers[k] = root === k ? (count += 1) : numbers[root]!;
-  }
+  for (let k = 0; k < many; k += 1) numbers[k] = parent[k] === k ? (count += 1) : numbers[parent[k]!]!;
   const starts = new Int32Array(count + 1);
   for (const number of numbers) starts[number]! += 1;
   for (let k = 1; k <= count; k += 1) starts[k]! += starts[k - 1]!;

@@ -1,5 +1,5 @@
 import { smoothed } from "./smoothed.ts";
-import { lightOf, type GreyPicture } from "./picture.ts";
+import { lightOf, type GreyPicture, type PhotoPart } from "./picture.ts";
 
 /** A rectangle of pixels: from `left` and `top` to before `right` and `bottom`. */
 export interface Box {
@@ -26,8 +26,8 @@ export interface PanelLight {
   light: Float32Array;
   /** What the picture is predicted to be, then the picture without its grid. */
   shown: Float32Array;
-  /** Writes the light of a picture as a file holds it: red, green, blue and one more, a byte each. */
-  take(rgba: ArrayLike<number>): void;
+  /** Writes the light of a picture as a file holds it. */
+  take(part: PhotoPart): void;
   /**
    * For each square of `cell` pixels, row after row, the sum of its light; or how many of its pixels are lighter than `limit`. What is shown
    * is given up for it.
@@ -73,8 +73,9 @@ export function plainPanelLight(width: number, height: number): PanelLight {
     height,
     light,
     shown,
-    take(rgba) {
-      for (let i = 0; i < light.length; i += 1) light[i] = lightOf(rgba, i);
+    take({ rgba, rowPx = width }) {
+      for (let i = 0; i < light.length; i += 1)
+        light[i] = lightOf(rgba, Math.floor(i / width) * rowPx + (i % width));
     },
     squares(cell, limit) {
       const columns = Math.ceil(width / cell);

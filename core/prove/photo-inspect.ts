@@ -10,6 +10,7 @@ import { wholeLook, type BegunLook } from "./begun-look.ts";
 import { beginLook, type Looked } from "./find-defects.ts";
 import { lookAssumes, lookVerdicts, verdictOf } from "./look.ts";
 import { panelPicture, wrongBytes } from "./panel-picture.ts";
+import type { PhotoPart } from "./picture.ts";
 
 export const photoInspectInput = z
   .strictObject({
@@ -69,16 +70,11 @@ type Inspected = Omit<z.output<typeof photoInspectInput>, "rgbaBase64">;
  * panel's shape, 1 for each such pixel.
  */
 export function beginDefects(
-  rgba: ArrayLike<number>,
-  {
-    width,
-    height,
-    scalePxPerMm,
-    lighting,
-    ignore,
-  }: Pick<Inspected, "width" | "height" | "scalePxPerMm" | "lighting" | "ignore">,
+  picture: PhotoPart,
+  { scalePxPerMm, lighting, ignore }: Pick<Inspected, "scalePxPerMm" | "lighting" | "ignore">,
   outside: Uint8Array | null = null,
 ): BegunLook<Looked> {
+  const { width, height } = picture;
   let mask = outside;
   if (ignore.length > 0) {
     mask ??= new Uint8Array(width * height);
@@ -94,7 +90,7 @@ export function beginDefects(
       }
     }
   }
-  return beginLook({ rgba, width, height }, scalePxPerMm, lighting, mask);
+  return beginLook(picture, scalePxPerMm, lighting, mask);
 }
 
 /**
@@ -102,15 +98,16 @@ export function beginDefects(
  * and the top), size and strength, and whether that passes. Uneven light does not count. See `findDefects` for the method and its sources.
  */
 export const calculatePhotoInspect = (input: PhotoInspectInput): PhotoInspect => {
-  const { rgbaBase64, borderMm, acceptance, ...picture } = photoInspectInput.parse(input);
-  const { width, height, scalePxPerMm } = picture;
-  const { defects, cannotSee } = wholeLook(beginDefects(bytesOfBase64(rgbaBase64), picture));
+  const { rgbaBase64, borderMm, acceptance, ...asked } = photoInspectInput.parse(input);
+  const { width, height, scalePxPerMm } = asked;
+  const picture = { rgba: bytesOfBase64(rgbaBase64), width, height };
+  const { defects, cannotSee } = wholeLook(beginDefects(picture, asked));
   const panel = { widthMm: width / scalePxPerMm, heightMm: height / scalePxPerMm };
   const { counts, score, verdict, smallestMm } = verdictOf({
     defects,
     cannotSee,
     pxPerMm: scalePxPerMm,
-    isWhite: picture.lighting === "white",
+    isWhite: asked.lighting === "white",
     panel,
     borderMm,
     acceptance,

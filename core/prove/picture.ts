@@ -1,3 +1,18 @@
+/** A picture as a file holds it: red, green, blue and one more, a byte each, rows from the top. */
+export interface Photo {
+  rgba: Uint8ClampedArray;
+  width: number;
+  height: number;
+}
+
+/** A picture, or a part of one where that lies: from one row to the next are `rowPx` pixels, or as many as it is wide. */
+export interface PhotoPart {
+  rgba: ArrayLike<number>;
+  width: number;
+  height: number;
+  rowPx?: number;
+}
+
 /** A picture as light: one number a pixel, rows from the top. */
 export interface GreyPicture {
   width: number;

@@ -1,6 +1,6 @@
 import { randomStream } from "../random.ts";
 import { exposed, SAMPLES, throughSensor, type SensorMake as WholeMake } from "./camera-sensor.ts";
-import type { Photo } from "./inspect-photo.ts";
+import type { Photo } from "./picture.ts";
 import { litPanel, type LitPanel } from "./lit-panel.ts";
 import { ontoRectangle, pxPerMmOf, turnedCorners, type Corners } from "./square-up.ts";
 

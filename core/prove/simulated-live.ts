@@ -1,7 +1,7 @@
 import { lightOf } from "../film/srgb.ts";
 import { noise, numberOf, randomStream } from "../random.ts";
 import type { Family } from "../stack/family.ts";
-import type { Photo } from "./inspect-photo.ts";
+import type { Photo } from "./picture.ts";
 import type { Lens } from "./lens.ts";
 import {
   borderScene,

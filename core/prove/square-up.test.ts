@@ -1,5 +1,14 @@
 import { expect } from "chai";
-import { boxCorners, isConvex, mapToCorners, squareUp, type Corners } from "./square-up.ts";
+import { squareUp } from "./fast-square-up.ts";
+import {
+  boxCorners,
+  isConvex,
+  mapCorners,
+  mapToCorners,
+  plainSquareUp,
+  turnedCorners,
+  type Corners,
+} from "./square-up.ts";
 
 const tilted: Corners = [
   { x: 30, y: 20 },
@@ -7,6 +16,9 @@ const tilted: Corners = [
   { x: 175, y: 150 },
   { x: 20, y: 130 },
 ];
+
+const isSame = (a: Uint8ClampedArray, b: Uint8ClampedArray) =>
+  a.length === b.length && a.every((value, i) => value === b[i]);
 
 describe("squaring up", () => {
   it("takes the corners of the rectangle to the corners of the panel, and its diagonals' crossing to theirs", () => {
@@ -35,6 +47,26 @@ describe("squaring up", () => {
     );
     const whole = boxCorners(width, height);
     expect([...squareUp({ rgba, width, height }, whole, { width, height })]).to.deep.equal([...rgba]);
+  });
+
+  it("does the same compiled and in plain TypeScript, straight, tilted, turned, drawn out and beyond the picture", () => {
+    const [width, height] = [203, 151];
+    const rgba = Uint8ClampedArray.from({ length: 4 * width * height }, (_, i) => (i * i * 37) % 256);
+    const turned = turnedCorners({ widthPx: 120, heightPx: 60 }, { x: 100, y: 76 }, 0.7);
+    const beyond = mapCorners(tilted, ({ x, y }) => ({ x: 1.4 * x - 30, y: 1.4 * y - 40 }));
+    for (const corners of [boxCorners(width, height), tilted, turned, beyond])
+      for (const size of [
+        { width: 160, height: 100 },
+        { width: 701, height: 333 },
+        { width: 21, height: 30 },
+      ])
+        expect(
+          isSame(
+            squareUp({ rgba, width, height }, corners, size),
+            plainSquareUp({ rgba, width, height }, corners, size),
+          ),
+          JSON.stringify([corners, size]),
+        ).to.equal(true);
   });
 
   it("knows corners that do not go round a panel", () => {

@@ -1,4 +1,5 @@
 import { Matrix, solve } from "ml-matrix";
+import type { Photo } from "./picture.ts";
 
 export interface PixelPoint {
   x: number;
@@ -126,9 +127,16 @@ export function isConvex(corners: Corners): boolean {
   });
 }
 
-/** The panel of a picture squared up to this size, each pixel led straight between the four that it falls among. RGBA. */
-export function squareUp(
-  { rgba, width, height }: { rgba: Uint8ClampedArray; width: number; height: number },
+/** Weights between pixels are held in so many parts of one: whole numbers, the same wherever they are summed. */
+const BITS = 14;
+const ONE = 1 << BITS;
+
+/**
+ * The panel of a picture squared up to this size, each pixel led straight between the four that it falls among. RGBA. In plain TypeScript;
+ * `squareUp` does it faster.
+ */
+export function plainSquareUp(
+  { rgba, width, height }: Photo,
   corners: Corners,
   to: { width: number; height: number },
 ): Uint8ClampedArray {
@@ -138,35 +146,32 @@ export function squareUp(
   let into = 0;
   for (let y = 0; y < to.height; y += 1) {
     const py = y + 0.5;
-    // Along a row numerators and denominator grow by the same at each pixel.
-    let toU = a / 2 + b * py + c;
-    let toV = d / 2 + e * py + f;
-    let w = g / 2 + h * py + 1;
+    const [fromU, fromV, fromW] = [b * py + c, e * py + f, h * py + 1];
     for (let x = 0; x < to.width; x += 1) {
-      const u = Math.min(mostX, Math.max(0, toU / w - 0.5));
-      const v = Math.min(mostY, Math.max(0, toV / w - 0.5));
+      const px = x + 0.5;
+      const w = 1 / (px * g + fromW);
+      const u = Math.min(mostX, Math.max(0, (px * a + fromU) * w - 0.5));
+      const v = Math.min(mostY, Math.max(0, (px * d + fromV) * w - 0.5));
       const left = Math.min(width - 2, u | 0);
       const top = Math.min(height - 2, v | 0);
-      const s = u - left;
-      const t = v - top;
+      const s = ((u - left) * ONE) | 0;
+      const t = ((v - top) * ONE) | 0;
       const at = 4 * (top * width + left);
       const below = at + 4 * width;
-      const upperLeft = (1 - s) * (1 - t);
-      const upperRight = s * (1 - t);
-      const lowerLeft = (1 - s) * t;
-      const lowerRight = s * t;
+      const upperLeft = ((ONE - s) * (ONE - t)) >> BITS;
+      const upperRight = (s * (ONE - t)) >> BITS;
+      const lowerLeft = ((ONE - s) * t) >> BITS;
+      const lowerRight = ONE - upperLeft - upperRight - lowerLeft;
       for (let k = 0; k < 3; k += 1) {
-        out[into + k] =
+        const sum =
           upperLeft * rgba[at + k]! +
           upperRight * rgba[at + 4 + k]! +
           lowerLeft * rgba[below + k]! +
           lowerRight * rgba[below + 4 + k]!;
+        out[into + k] = (sum + ONE / 2) >> BITS;
       }
       out[into + 3] = 255;
       into += 4;
-      toU += a;
-      toV += d;
-      w += g;
     }
   }
   return out;

@@ -35,7 +35,7 @@ export function collecting(): { add(at: number, z: number): void; collected(): O
       z[many] = by;
       many += 1;
     },
-    collected: () => ({ at: at.slice(0, many), z: z.slice(0, many) }),
+    collected: () => ({ at: at.subarray(0, many), z: z.subarray(0, many) }),
   };
 }
 

@@ -1,4 +1,4 @@
-import type { Photo } from "./inspect-photo.ts";
+import type { PhotoPart } from "./picture.ts";
 
 /** How even the light of a picture is, in blocks. */
 export interface UnevenLight {
@@ -18,7 +18,11 @@ const ACROSS = 24;
  * How far the light of a picture on white falls off: block medians, so that specks do not count, the darkest against the brightest and where
  * it lies. The camera's own falling off towards its corners is in it. `fromMm` is where the part looked at begins, `pxPerMm` its scale.
  */
-export function unevenLight({ rgba, width, height }: Photo, pxPerMm: number, fromMm: number): UnevenLight {
+export function unevenLight(
+  { rgba, width, height, rowPx = width }: PhotoPart,
+  pxPerMm: number,
+  fromMm: number,
+): UnevenLight {
   const blocks = Array.from({ length: COLUMNS * ROWS }, (_, i) => {
     const [column, row] = [i % COLUMNS, Math.floor(i / COLUMNS)];
     const taken: number[] = [];
@@ -26,7 +30,7 @@ export function unevenLight({ rgba, width, height }: Photo, pxPerMm: number, fro
       for (let u = 0; u < ACROSS; u += 1) {
         const x = Math.floor(((column + (u + 0.5) / ACROSS) * width) / COLUMNS);
         const y = Math.floor(((row + (v + 0.5) / ACROSS) * height) / ROWS);
-        taken.push(rgba[4 * (y * width + x) + 1]!);
+        taken.push(rgba[4 * (y * rowPx + x) + 1]!);
       }
     }
     const level = taken.sort((a, b) => a - b)[taken.length >> 1]!;

@@ -1,5 +1,6 @@
 import { Matrix, solve } from "ml-matrix";
 import { randomStream } from "../random.ts";
+import { middleOf } from "./middle-of.ts";
 import { MOST, type Apart, type Box, type PanelLight } from "./panel-light.ts";
 import type { GreyPicture } from "./picture.ts";
 
@@ -75,8 +76,6 @@ function smallestOf(values: Float64Array, many: number): number[] {
   return taken;
 }
 
-const middleOf = (values: Float64Array): number => values.slice().sort()[values.length >> 1]!;
-
 /** The weights, which make one, that predict best by least squares: of the samples, those that lay far off before are left out. */
 function fitted(
   rows: Float64Array,
@@ -150,7 +149,7 @@ function prediction(
     off[i] = Math.sqrt(sum);
   }
   let weights: Float64Array = new Float64Array(many);
-  let [sigma, limit] = [0, UNUSUAL_TIMES * middleOf(off)];
+  let [sigma, limit] = [0, UNUSUAL_TIMES * middleOf(off.slice())];
   for (let round = 0; round < 2; round += 1) {
     weights = fitted(rows, samples, many, off, limit);
     for (let i = 0; i < samples; i += 1) {
@@ -159,7 +158,7 @@ function prediction(
       off[i] = Math.abs(isInside ? value / 2 : value);
     }
     // 1.4826: the median of a normal's absolute deviations is its deviation over that.
-    sigma = 1.4826 * middleOf(off);
+    sigma = 1.4826 * middleOf(off.slice());
     limit = OFF_SIGMA * sigma + 1e-6;
   }
   const plain = 1.4826 * middleOf(panel.offAround(places.subarray(0, AROUND_SAMPLES), SMOOTH));
@@ -307,7 +306,8 @@ export function withoutGrid(panel: PanelLight): GreyPicture {
           const { dx, dy, weights, isPair } = by;
           for (let s = 0; s < weights.length; s += 1)
             for (let way = isPair ? -1 : 1; way <= 1; way += 2) {
-              const [u, v] = [x - way * dx[s]!, y - way * dy[s]!];
+              const u = x - way * dx[s]!;
+              const v = y - way * dy[s]!;
               if (u >= left && u < right && v >= top && v < bottom)
                 shown[v * width + u]! -= weights[s]! * beyond;
             }

@@ -1,4 +1,4 @@
-import type { Photo } from "../../core/prove/inspect-photo.ts";
+import type { Photo } from "../../core/prove/picture.ts";
 
 const QUALITY = 0.86;
 

@@ -1,12 +1,8 @@
 import { findPanel } from "../../core/prove/find-panel.ts";
 import { sharedLook } from "../../core/prove/begun-look.ts";
-import { findLines, type FoundLine, type LinesAsked } from "../../core/prove/find-lines.ts";
-import {
-  beginInspection,
-  type InspectedPhoto,
-  type Inspection,
-  type Photo,
-} from "../../core/prove/inspect-photo.ts";
+import type { FoundLine, LinesAsked } from "../../core/prove/find-lines.ts";
+import { beginInspection, type InspectedPhoto, type Inspection } from "../../core/prove/inspect-photo.ts";
+import type { Photo } from "../../core/prove/picture.ts";
 import { photoBorder, type BorderWidths } from "../../core/prove/photo-border.ts";
 import { photographPanel, type CameraView } from "../../core/prove/shoot-panel.ts";
 import { liesOnSide, type Corners } from "../../core/prove/square-up.ts";
@@ -27,31 +23,30 @@ export interface Inspected {
   border: BorderWidths | null;
 }
 
-/** The lines by a worker beside this one; by this one where a browser lets no worker begin another, or that one ends too soon. */
-const linesBeside = (asked: LinesAsked): Promise<FoundLine[]> =>
-  new Promise((resolve) => {
-    if (typeof Worker === "undefined") {
-      resolve(findLines(asked));
-      return;
-    }
-    const beside = new Worker(new URL("./lines.worker.ts", import.meta.url), { type: "module" });
-    beside.onmessage = ({ data }: MessageEvent<FoundLine[]>) => {
-      beside.terminate();
-      resolve(data);
-    };
-    beside.onerror = () => resolve(findLines(asked));
-    beside.postMessage(asked);
-  });
+/** A look to begin, with the way to a worker that finds its lines meanwhile; or that this one broke. */
+export type ToInspectBeside = { look: ToInspect; lines: MessagePort } | { areLinesBroken: true };
+
+/** The lines by the worker beside this one; null where that broke. */
+const linesBeside =
+  (port: MessagePort, broken: Promise<null>) =>
+  (asked: LinesAsked): Promise<FoundLine[] | null> => {
+    const told = new Promise<FoundLine[]>((resolve) => {
+      port.onmessage = ({ data }: MessageEvent<FoundLine[]>) => resolve(data);
+    });
+    port.postMessage(asked, [asked.values.buffer]);
+    return Promise.race([told, broken]);
+  };
 
 /** Looks for the panel and for defects off the page's own thread; the squared-up picture goes back with what was found. */
-async function inspect({ from, ...asked }: ToInspect): Promise<void> {
+async function inspect(
+  { from, ...asked }: ToInspect,
+  find: (asked: LinesAsked) => Promise<FoundLine[] | null>,
+): Promise<void> {
   const photo = "view" in from ? photographPanel(from.view) : from.photo;
   const corners = asked.corners ?? findPanel(photo);
   const isOnSide = asked.corners === null && corners !== null && liesOnSide(corners, asked.panel);
   const looked =
-    corners && !isOnSide
-      ? await sharedLook(beginInspection({ ...asked, photo, corners }), linesBeside)
-      : null;
+    corners && !isOnSide ? await sharedLook(beginInspection({ ...asked, photo, corners }), find) : null;
   const border =
     looked && asked.lighting === "white" && asked.borderMm > 0
       ? photoBorder(looked.picture, looked.pxPerMm, asked.borderMm)
@@ -60,8 +55,17 @@ async function inspect({ from, ...asked }: ToInspect): Promise<void> {
   self.postMessage({ photo, corners, isOnSide, looked, border } satisfies Inspected, { transfer: buffers });
 }
 
-self.onmessage = ({ data }: MessageEvent<ToInspect>) => {
-  inspect(data).catch((error: unknown) =>
+let linesBroke: (told: null) => void;
+const broken = new Promise<null>((resolve) => {
+  linesBroke = resolve;
+});
+
+self.onmessage = ({ data }: MessageEvent<ToInspectBeside>) => {
+  if ("areLinesBroken" in data) {
+    linesBroke(null);
+    return;
+  }
+  inspect(data.look, linesBeside(data.lines, broken)).catch((error: unknown) =>
     // Only what is thrown outside of a promise is told to whoever asked.
     setTimeout(() => {
       throw error;

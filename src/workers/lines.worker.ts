@@ -1,6 +1,7 @@
 import { findLines, type LinesAsked } from "../../core/prove/find-lines.ts";
 
-/** Finds the lines of a picture while another worker does the rest of the look. */
-self.onmessage = ({ data }: MessageEvent<LinesAsked>) => {
-  self.postMessage(findLines(data));
+/** Finds the lines of pictures for another worker, which asks by the port that comes with the first message. */
+self.onmessage = ({ ports: [port] }: MessageEvent) => {
+  if (!port) return;
+  port.onmessage = ({ data }: MessageEvent<LinesAsked>) => port.postMessage(findLines(data));
 };

@@ -1,5 +1,5 @@
 import { AxisSweep, type SweepSeen } from "../../core/film/axis-sweep.ts";
-import type { Photo } from "../../core/prove/inspect-photo.ts";
+import type { Photo } from "../../core/prove/picture.ts";
 import { LiveBorder, type BorderSeen } from "../../core/prove/live-border.ts";
 import { bent, straightener, type Lens } from "../../core/prove/lens.ts";
 import { LiveLens, type LensSeen } from "../../core/prove/live-lens.ts";

@@ -3,7 +3,7 @@ import { labelText, type Label } from "../../core/labels/label.ts";
 import { partCode } from "../../core/labels/part-code.ts";
 import { nextMove } from "../../core/job/plan.ts";
 import { deviceRules } from "../../core/moves.ts";
-import type { Photo } from "../../core/prove/inspect-photo.ts";
+import type { Photo } from "../../core/prove/picture.ts";
 import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
 import { seenByCamera, withMadeCamera } from "./made-video.ts";
 import { bringIn, expect, sceneOf, standAtBench, test, visit } from "./workshop.ts";

@@ -2,7 +2,7 @@ import { writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { chromium } from "../../scripts/chromium.ts";
-import type { Photo } from "../../core/prove/inspect-photo.ts";
+import type { Photo } from "../../core/prove/picture.ts";
 
 /** Where the browser's made camera takes its frames from: read when the camera is opened, over and over. */
 const video = path.join(tmpdir(), `half-lift-camera-${process.pid}.y4m`);

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import type { Photo } from "../../../core/prove/inspect-photo.ts";
+import type { Photo } from "../../../core/prove/picture.ts";
 import { boxCorners, isConvex, type Corners } from "../../../core/prove/square-up.ts";
 import { pictureUrl } from "../../ui/picture-url.ts";
 import { Sheet } from "../../ui/Sheet.tsx";

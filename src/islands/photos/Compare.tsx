@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { ReactCompareSlider, ReactCompareSliderImage } from "react-compare-slider";
 import type { Aligned, ToAlign } from "../../../core/prove/align-photos.ts";
-import type { Photo } from "../../../core/prove/inspect-photo.ts";
+import type { Photo } from "../../../core/prove/picture.ts";
 import { boxCorners, type Corners } from "../../../core/prove/square-up.ts";
 import { pictureUrl } from "../../ui/picture-url.ts";
 import { CornerEditor } from "../prove/CornerEditor.tsx";

@@ -1,5 +1,5 @@
 import { useEffect, useRef, type PointerEvent } from "react";
-import type { Photo } from "../../../core/prove/inspect-photo.ts";
+import type { Photo } from "../../../core/prove/picture.ts";
 import { mapCorners, type Corners } from "../../../core/prove/square-up.ts";
 import { t } from "../../../words/prove.ts";
 

@@ -1,4 +1,4 @@
-import type { Photo } from "../../../core/prove/inspect-photo.ts";
+import type { Photo } from "../../../core/prove/picture.ts";
 
 /** A photo is read in at most so large. */
 const MOST_SIDE_PX = 4_000;
