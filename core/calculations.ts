@@ -25,6 +25,7 @@ import { cardStrips } from "./lift/card-strips.ts";
 import { edgePlan } from "./lift/edge-plan.ts";
 import { liftStress } from "./lift/lift-stress.ts";
 import { wireSweep } from "./lift/wire-sweep.ts";
+import { benchPlan } from "./plan/bench-plan.ts";
 import { pixelFaults } from "./prove/pixel-faults.ts";
 import { touchCover } from "./prove/touch-cover.ts";
 import { contactCheck } from "./rework/contact-check.ts";
@@ -68,6 +69,7 @@ export const calculations: readonly Calculation[] = [
   touchCover,
   pixelFaults,
   routeChoice,
+  benchPlan,
 ] as unknown as readonly Calculation[];
 
 export const findCalculation = (name: string): Calculation | undefined =>

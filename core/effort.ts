@@ -26,6 +26,10 @@ export class Effort {
     this.spent += work;
     this.within?.spend(work);
   }
+  /** How much of it is done, 0 to 1. */
+  get share(): number {
+    return Math.min(1, this.spent / this.most);
+  }
   /** Nothing more may be begun. */
   get isSpent(): boolean {
     return this.spent >= this.most;

@@ -16,6 +16,9 @@ const copper = { thicknessUm: 1_000, conductivityWmK: 400, densityKgM3: 8_900, s
 const layers = range(40).map((i) => layer(`layer ${i}`, i % 2 ? copper : { thicknessUm: 5 }));
 const air = { kind: "air", airC: 20, filmWm2K: 10 };
 
+/** Shifts of many days, one after the other. */
+const days = range(60).map((day) => ({ fromMin: day * 1_440, toMin: day * 1_440 + 480 }));
+
 /** A picture of so many pixels, all of them noise. */
 function noise(width: number, height: number) {
   const bytes = Buffer.alloc(width * height * 4);
@@ -194,6 +197,22 @@ export const largestInputs: Record<string, () => object> = {
     gapMm: 1,
     trimMm: 2,
     rounds: 5_000,
+  }),
+  "bench-plan": () => ({
+    stations: range(50).map((i) => ({ name: `station ${i}`, places: 50 })),
+    technicians: range(100).map((i) => ({ name: `person ${i}`, shifts: days })),
+    shifts: days,
+    jobs: range(300).map((i) => ({
+      code: `job ${i}`,
+      dueMin: 10 * i,
+      steps: range(6).map((k) => ({
+        station: `station ${(i * 7 + k * 13) % 50}`,
+        durationMin: 10 + ((i + k) % 50),
+        hands: 1,
+        maxWaitAfterMin: 30,
+      })),
+    })),
+    timeLimitS: 60,
   }),
   "lower-time": () => ({ lengthMm: 5_000, viscosityPaS: 10_000, surfaceTensionMnM: 1, wedgeMm: 500 }),
   "fill-front": () => ({ ...filling, pattern: beads, frames: 60 }),

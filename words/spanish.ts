@@ -21,6 +21,7 @@ import { newJob } from "./es/new-job.ts";
 import { open } from "./es/open.ts";
 import { pages } from "./es/pages.ts";
 import { photos } from "./es/photos.ts";
+import { plan } from "./es/plan.ts";
 import { prove } from "./es/prove.ts";
 import { readings } from "./es/readings.ts";
 import { records } from "./es/records.ts";
@@ -57,6 +58,7 @@ export const spanish: Catalogue = {
   open: open,
   pages: pages,
   photos: photos,
+  plan: plan,
   prove: prove,
   readings: readings,
   records: records,

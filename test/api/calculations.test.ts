@@ -222,6 +222,15 @@ const examples: Record<string, object> = {
     priorTries: 4,
     value: 400,
   },
+  "bench-plan": {
+    stations: [{ name: "plate" }, { name: "bench", places: 2 }],
+    technicians: [{ name: "Ada", can: ["bench"] }, { name: "Bo" }],
+    jobs: [
+      { code: "A", dueMin: 40, steps: [{ station: "plate", durationMin: 20, hands: 1, maxWaitAfterMin: 5 }] },
+      { code: "B", steps: [{ station: "bench", durationMin: 15, hands: 1 }] },
+    ],
+    timeLimitS: 0.05,
+  },
   "heat-soak": {
     ...onPlate,
     target: { layer: "glass", minC: 70 },

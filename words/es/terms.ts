@@ -640,6 +640,17 @@ export const terms: Words<Record<string, string>> = {
   "nothing is probed yet": "aún no se ha medido nada",
   "no part of the picture is left out": "no se omite ninguna parte de la imagen",
   "the glass has no printed border": "el cristal no tiene borde impreso",
+  "a station has one place": "un puesto tiene un sitio",
+  "each place of a station is taken by itself, not all in one batch":
+    "cada sitio de un puesto se ocupa por separado, no todos en una tanda",
+  "the device is there when the plan begins": "el aparato está ahí cuando empieza el plan",
+  "no job weighs more than another": "ningún trabajo pesa más que otro",
+  "minutes late count first, then when all is done":
+    "cuentan primero los minutos de retraso y después cuándo está todo hecho",
+  "nothing is frozen: steps may begin at once": "nada está congelado: los pasos pueden empezar ya",
+  "2 s of search": "2 s de búsqueda",
+  "a fixed seed, so that the same question gives the same plan":
+    "una semilla fija, para que la misma pregunta dé el mismo plan",
   "what passes follows the usual table, not this shop's: no source":
     "lo que pasa sigue la tabla habitual, no la de este taller: sin fuente",
   "a jump is a tenth of the diagonal: not measured": "un salto es una décima de la diagonal: sin medir",

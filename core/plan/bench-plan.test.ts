@@ -1,0 +1,320 @@
+import { expect } from "chai";
+import loadHighs from "highs";
+import { readFileSync } from "node:fs";
+import { planFaults } from "../../test/plan-faults.ts";
+import { planProgram } from "../../test/reference/plan-program.ts";
+import { isLong } from "../../test/long.ts";
+import { randomStream } from "../random.ts";
+import { benchPlanInput, type BenchPlanInput } from "./bench-plan-input.ts";
+import { calculateBenchPlan, type BenchPlan } from "./bench-plan.ts";
+
+/** A plan of a question, which does nothing that the question does not allow. */
+function planned(input: BenchPlanInput): BenchPlan {
+  const plan = calculateBenchPlan(input);
+  expect(plan.infeasible).to.equal(undefined);
+  expect(planFaults(input, plan)).to.deep.equal([]);
+  return plan;
+}
+const startOf = (plan: BenchPlan, code: string, index = 0) =>
+  plan.steps.find((step) => step.code === code && step.index === index)!;
+
+/** A published instance: jobs of machines and durations in turn. */
+function jobShop(name: string): BenchPlanInput {
+  const text = readFileSync(new URL(`../../test/reference/job-shop/${name}.txt`, import.meta.url), "utf8");
+  const [, size, ...rows] = text.trim().split("\n");
+  const machines = Number(size!.trim().split(/\s+/)[1]);
+  return {
+    stations: Array.from({ length: machines }, (_, k) => ({ name: `machine ${k}` })),
+    technicians: 0,
+    objective: "makespan",
+    jobs: rows.map((row, j) => {
+      const values = row.trim().split(/\s+/).map(Number);
+      return {
+        code: `job ${j}`,
+        steps: Array.from({ length: machines }, (_, k) => ({
+          station: `machine ${values[2 * k]}`,
+          durationMin: values[2 * k + 1]!,
+          hands: 0 as const,
+        })),
+      };
+    }),
+  };
+}
+
+const plate = { name: "plate" };
+const bench = { name: "bench", places: 2 };
+const chamber = { name: "chamber", kind: "batch" as const, places: 3 };
+
+/** A bench of a day: so many jobs of nine steps. */
+function dayOf(jobs: number, seed: number): BenchPlanInput {
+  const random = randomStream(seed);
+  const minutes = (from: number, to: number) => Math.round(from + random() * (to - from));
+  return {
+    stations: [
+      { name: "plate", places: 2 },
+      { name: "lay-up", places: 2 },
+      { name: "lamp" },
+      { name: "chamber", kind: "batch", places: 4 },
+      { name: "bench", places: 3 },
+    ],
+    technicians: [
+      {
+        name: "Ada",
+        shifts: [
+          { fromMin: 0, toMin: 240 },
+          { fromMin: 270, toMin: 480 },
+        ],
+      },
+      { name: "Bo", can: ["bench", "plate", "lay-up"] },
+      { name: "Cy" },
+    ],
+    shifts: [0, 1, 2, 3, 4, 5, 6, 7].map((day) => ({ fromMin: day * 1_440, toMin: day * 1_440 + 480 })),
+    jobs: Array.from({ length: jobs }, (_, k) => ({
+      code: `J${k}`,
+      releaseMin: k % 3 === 0 ? 0 : minutes(0, 200),
+      dueMin: minutes(300, 3_000),
+      weight: minutes(1, 3),
+      steps: [
+        { station: "bench", durationMin: minutes(5, 15), hands: 1 },
+        { station: "plate", durationMin: minutes(5, 12), hands: 0, maxWaitAfterMin: 3 },
+        { station: "plate", durationMin: minutes(8, 20), hands: 1 },
+        { station: "bench", durationMin: minutes(5, 15), hands: 1, maxWaitAfterMin: 60 },
+        { station: "lay-up", durationMin: minutes(5, 12), hands: 1, maxWaitAfterMin: 10 },
+        { station: "lamp", durationMin: minutes(1, 4), hands: 1 },
+        { station: "chamber", durationMin: 30, hands: 0, program: "debubble" },
+        { station: "lamp", durationMin: minutes(5, 10), hands: 0 },
+        { station: "bench", durationMin: minutes(8, 20), hands: 1 },
+      ],
+    })),
+  };
+}
+
+describe("a plan of the bench", () => {
+  it("finds what is known to be best of published cases, at once (Fisher & Thompson 1963, Lawrence 1984)", () => {
+    for (const [name, best] of [
+      ["ft06", 55],
+      ["la01", 666],
+    ] as const) {
+      const startedMs = performance.now();
+      expect(planned({ ...jobShop(name), timeLimitS: 1 }).makespanMin, name).to.equal(best);
+      expect(performance.now() - startedMs, name).to.be.below(2_000);
+    }
+  });
+
+  it("comes within 1 % of the best of ten by ten (ft10: 930)", () => {
+    for (const seed of isLong ? [1, 2, 3, 4, 5, 6, 7, 8, 9, 10] : [2])
+      expect(planned({ ...jobShop("ft10"), timeLimitS: isLong ? 20 : 3, seed }).makespanMin).to.be.within(
+        930,
+        939,
+      );
+  }).timeout(400_000);
+
+  it("is as good as an integer program's on small cases: waits, hands, places, batches", async () => {
+    const highs = await loadHighs();
+    const random = randomStream(7);
+    const among = <Item>(items: readonly Item[]): Item => items[Math.floor(random() * items.length)]!;
+    for (let k = 0; k < (isLong ? 60 : 12); k += 1) {
+      const lengths: Record<string, number> = { a: 3, b: 2 };
+      const input: BenchPlanInput = {
+        stations: [plate, bench, { ...chamber, places: 2 }],
+        technicians: 1 + Math.floor(random() * 2),
+        objective: k % 2 ? "makespan" : "tardiness",
+        timeLimitS: 0.1,
+        jobs: Array.from({ length: 3 }, (_, j) => ({
+          code: `J${j}`,
+          releaseMin: Math.floor(random() * 4),
+          dueMin: 4 + Math.floor(random() * 8),
+          weight: 1 + Math.floor(random() * 3),
+          steps: Array.from({ length: 3 }, () => {
+            const station = among(["plate", "bench", "chamber"]);
+            const program = station === "chamber" ? among(["a", "b"]) : undefined;
+            return {
+              station,
+              durationMin: program ? lengths[program]! : 1 + Math.floor(random() * 4),
+              hands: station === "chamber" || random() < 0.4 ? (0 as const) : (1 as const),
+              ...(program ? { program } : {}),
+              ...(random() < 0.4 ? { maxWaitAfterMin: Math.floor(random() * 3) } : {}),
+            };
+          }),
+        })),
+      };
+      const { ObjectiveValue, Status } = highs.solve(planProgram(benchPlanInput.parse(input), 32));
+      expect(Status, `case ${k}`).to.equal("Optimal");
+      const plan = planned(input);
+      const value = input.objective === "makespan" ? plan.makespanMin : plan.tardinessMin;
+      expect(value, `case ${k}`).to.be.closeTo(ObjectiveValue, 1e-6);
+    }
+  }).timeout(240_000);
+
+  it("plans forty jobs of nine steps within a second, then better, each told on the way", () => {
+    const input = { ...dayOf(40, 3), timeLimitS: 1 };
+    const told: { share: number; late: number }[] = [];
+    let firstMs = Infinity;
+    const startedMs = performance.now();
+    const plan = calculateBenchPlan(input, (share, soFar) => {
+      firstMs = Math.min(firstMs, performance.now() - startedMs);
+      const best = soFar as BenchPlan;
+      expect(planFaults(input, best)).to.deep.equal([]);
+      told.push({ share, late: best.tardinessMin });
+    });
+    expect(firstMs).to.be.below(1_000);
+    expect(planFaults(input, plan)).to.deep.equal([]);
+    expect(told.length).to.be.above(2);
+    expect(plan.tardinessMin).to.be.at.most(told.at(-1)!.late).and.below(told[0]!.late);
+    told.slice(1).forEach(({ late }, k) => expect(late).to.be.at.most(told[k]!.late));
+    // The same question gives the same plan.
+    expect(calculateBenchPlan(input)).to.deep.equal(plan);
+  }).timeout(60_000);
+
+  it("keeps hands inside one shift and lets the rest run on", () => {
+    const plan = planned({
+      stations: [plate, bench],
+      technicians: 1,
+      shifts: [
+        { fromMin: 0, toMin: 60 },
+        { fromMin: 60, toMin: 120 },
+      ],
+      jobs: [
+        {
+          code: "A",
+          steps: [
+            { station: "bench", durationMin: 50, hands: 1 },
+            { station: "bench", durationMin: 20, hands: 1 },
+            { station: "plate", durationMin: 200, hands: 0 },
+          ],
+        },
+      ],
+    });
+    expect(startOf(plan, "A", 1)).to.include({ startMin: 60, why: "shift" });
+    expect(startOf(plan, "A", 2)).to.include({ startMin: 80, endMin: 280, technician: null });
+  });
+
+  it("holds a step back so that the next does not wait longer than it may", () => {
+    const plan = planned({
+      stations: [plate, bench],
+      technicians: 1,
+      jobs: [
+        { code: "A", dueMin: 30, steps: [{ station: "bench", durationMin: 30, hands: 1 }] },
+        {
+          code: "B",
+          dueMin: 60,
+          steps: [
+            { station: "plate", durationMin: 10, hands: 0, maxWaitAfterMin: 2 },
+            { station: "bench", durationMin: 5, hands: 1 },
+          ],
+        },
+      ],
+    });
+    expect(startOf(plan, "A").startMin).to.equal(0);
+    expect(startOf(plan, "B")).to.include({ startMin: 18, why: "step after" });
+    expect(startOf(plan, "B", 1)).to.include({ startMin: 30, why: "hands" });
+  });
+
+  it("waits until a batch is full where that is sooner for both", () => {
+    const step = { station: "chamber", durationMin: 30, hands: 0 as const, program: "debubble" };
+    const plan = planned({
+      stations: [chamber],
+      technicians: 0,
+      objective: "makespan",
+      jobs: [
+        { code: "A", steps: [step] },
+        { code: "B", releaseMin: 5, steps: [step] },
+        { code: "C", releaseMin: 5, steps: [{ ...step, program: "bake" }] },
+      ],
+    });
+    expect(startOf(plan, "A").startMin).to.equal(startOf(plan, "B").startMin);
+    expect(plan.makespanMin).to.equal(65);
+  });
+
+  it("plans round what is pinned, frozen and running", () => {
+    const input: BenchPlanInput = {
+      stations: [plate, bench],
+      technicians: [{ name: "Ada", can: ["bench"] }, { name: "Bo" }],
+      frozenUntilMin: 30,
+      jobs: [
+        {
+          code: "A",
+          steps: [
+            { station: "plate", durationMin: 20, hands: 1, fixed: { startMin: 25, technician: "Bo" } },
+            { station: "bench", durationMin: 10, hands: 1 },
+          ],
+        },
+        { code: "B", steps: [{ station: "plate", durationMin: 10, hands: 1 }] },
+        {
+          code: "C",
+          steps: [
+            { station: "bench", durationMin: 15, hands: 1 },
+            { station: "bench", durationMin: 15, hands: 1, fixed: { startMin: 60, place: 2 } },
+          ],
+        },
+      ],
+    };
+    const plan = planned(input);
+    expect(startOf(plan, "A")).to.include({ startMin: 25, technician: "Bo", why: "pinned" });
+    expect(startOf(plan, "B")).to.include({ startMin: 45, technician: "Bo" });
+    expect(startOf(plan, "C").startMin).to.be.within(30, 45);
+  });
+
+  it("says who cannot be planned, and why", () => {
+    const step = { station: "plate", durationMin: 20, hands: 1 as const };
+    const of = (more: Partial<BenchPlanInput>, ...steps: BenchPlanInput["jobs"][number]["steps"]) =>
+      calculateBenchPlan({
+        stations: [plate, bench],
+        technicians: 1,
+        jobs: [{ code: "A", steps: steps.length > 0 ? steps : [step] }],
+        timeLimitS: 0.05,
+        ...more,
+      }).infeasible;
+    expect(of({ technicians: 0 })).to.deep.equal({
+      code: "A",
+      sentence: "Nobody in the plan works at plate.",
+    });
+    expect(of({ technicians: [{ name: "Ada", can: ["bench"] }] })?.sentence).to.include("works at plate");
+    expect(of({ shifts: [{ fromMin: 0, toMin: 15 }] })?.sentence).to.equal(
+      "No shift is long enough for 20 min at plate.",
+    );
+    expect(of({ shifts: [{ fromMin: 0, toMin: 30 }] }, step, step)?.sentence).to.equal(
+      "The work at plate does not fit into the shifts.",
+    );
+    expect(of({}, step, { ...step, station: "bench", fixed: { startMin: 10 } })?.sentence).to.equal(
+      "The work at plate cannot end before the pinned step after it.",
+    );
+    expect(
+      of({}, { ...step, fixed: { startMin: 10 } }, { ...step, fixed: { startMin: 20 } })?.sentence,
+    ).to.include("is pinned where it cannot be: it would begin before the step before it ends");
+    const waiting = of(
+      { frozenUntilMin: 100 },
+      { ...step, maxWaitAfterMin: 5, fixed: { startMin: 0 } },
+      { ...step, station: "bench" },
+    );
+    expect(waiting).to.deep.equal({
+      code: "A",
+      sentence: "bench is not free within 5 min of the step before.",
+    });
+  });
+
+  it("names what is wrong with a question", () => {
+    const faultsOf = (more: object) =>
+      benchPlanInput
+        .safeParse({
+          stations: [plate],
+          technicians: 1,
+          jobs: [{ code: "A", steps: [{ station: "plate", durationMin: 5, hands: 1 }] }],
+          ...more,
+        })
+        .error?.issues.map(({ path, message }) => `${path.join(".")}: ${message}`);
+    expect(faultsOf({})).to.equal(undefined);
+    expect(faultsOf({ stations: [plate, plate] })).to.deep.equal([
+      'stations.1.name: "plate" is there twice; each has a name of its own',
+    ]);
+    expect(
+      faultsOf({ jobs: [{ code: "A", steps: [{ station: "oven", durationMin: 5, hands: 2 }] }] }),
+    ).to.deep.equal(["jobs.0.steps.0.hands: must be 0 (runs by itself) or 1 (somebody works on it)"]);
+    expect(
+      faultsOf({ jobs: [{ code: "A", steps: [{ station: "oven", durationMin: 5, hands: 0 }] }] }),
+    ).to.deep.equal(['jobs.0.steps.0.station: there is no station "oven"']);
+    expect(faultsOf({ shifts: [{ fromMin: 60, toMin: 30 }] })).to.deep.equal([
+      "shifts.0.toMin: must be after fromMin: a shift ends after it begins",
+    ]);
+  });
+});
