@@ -3,6 +3,7 @@ import loadHighs from "highs";
 import { readFileSync } from "node:fs";
 import { planFaults } from "../../test/plan-faults.ts";
 import { planProgram } from "../../test/reference/plan-program.ts";
+import { cpuMs } from "../../test/cpu-time.ts";
 import { isLong } from "../../test/long.ts";
 import { randomStream } from "../random.ts";
 import { benchPlanInput, type BenchPlanInput } from "./bench-plan-input.ts";
@@ -95,15 +96,16 @@ describe("a plan of the bench", () => {
       ["ft06", 55],
       ["la01", 666],
     ] as const) {
-      const startedMs = performance.now();
-      expect(planned({ ...jobShop(name), timeLimitS: 1 }).makespanMin, name).to.equal(best);
-      expect(performance.now() - startedMs, name).to.be.below(2_000);
+      const spentMs = cpuMs(() =>
+        expect(planned({ ...jobShop(name), timeLimitS: 1 }).makespanMin, name).to.equal(best),
+      );
+      expect(spentMs, name).to.be.below(2_000);
     }
   });
 
   it("comes within 1 % of the best of ten by ten (ft10: 930)", () => {
-    for (const seed of isLong ? [1, 2, 3, 4, 5, 6, 7, 8, 9, 10] : [2])
-      expect(planned({ ...jobShop("ft10"), timeLimitS: isLong ? 20 : 3, seed }).makespanMin).to.be.within(
+    for (const seed of isLong ? [1, 2, 3, 4, 5, 6, 7, 8, 9, 10] : [1])
+      expect(planned({ ...jobShop("ft10"), timeLimitS: isLong ? 20 : 2, seed }).makespanMin).to.be.within(
         930,
         939,
       );
@@ -150,9 +152,9 @@ describe("a plan of the bench", () => {
     const input = { ...dayOf(40, 3), timeLimitS: 1 };
     const told: { share: number; late: number }[] = [];
     let firstMs = Infinity;
-    const startedMs = performance.now();
+    const begun = process.cpuUsage();
     const plan = calculateBenchPlan(input, (share, soFar) => {
-      firstMs = Math.min(firstMs, performance.now() - startedMs);
+      firstMs = Math.min(firstMs, process.cpuUsage(begun).user / 1_000);
       const best = soFar as BenchPlan;
       expect(planFaults(input, best)).to.deep.equal([]);
       told.push({ share, late: best.tardinessMin });
