@@ -8,6 +8,7 @@ const { failed } = await runAll([
   types,
   pureTests(
     "the job and what is said of it",
+    {},
     "core/job",
     "core/device",
     "core/twin",

@@ -111,10 +111,10 @@ export const runMocha = (reporter: string[], specs: readonly string[]) =>
 
 /** The unit tests of some files or folders. */
 export const unitTests =
-  (name: string, ...specs: string[]): Check =>
+  (name: string, specs: readonly string[], butFor: readonly string[] = []): Check =>
   async () => {
     const { code, output } = await runMocha(
-      ["--reporter=dot"],
+      ["--reporter=dot", ...butFor.map((file) => `--ignore=${file}`)],
       specs.map((spec) => `${spec}/**/*.test.{ts,tsx}`),
     );
     console.log(`\n  tests of ${name}:\n${output.trimEnd()}\n`);

@@ -29,4 +29,22 @@ describe("tests that are not run again", () => {
     expect(third.get(one)).to.equal(second.get(one));
     expect(third.get(other)).to.not.equal(second.get(other));
   });
+
+  it("are told by what they start and read too, where it is said", async () => {
+    const file = `${FOLDER}/starts.test.ts`;
+    write("starts.test.ts", "console.log(5);");
+    write("deep.ts", "export const deep = 1;");
+    write("started.ts", 'import { deep } from "./deep.ts"; console.log(deep);');
+    mkdirSync(`${FOLDER}/read`, { recursive: true });
+    write("read/text.txt", "a");
+    const beside = { [file]: [`${FOLDER}/started.ts`, `${FOLDER}/read`] };
+    const hash = async () => (await hashesOf([file], beside)).get(file);
+    const first = await hash();
+    expect(await hash()).to.equal(first);
+    write("deep.ts", "export const deep = 2;");
+    const second = await hash();
+    expect(second).to.not.equal(first);
+    write("read/text.txt", "b");
+    expect(await hash()).to.not.equal(second);
+  });
 });

@@ -38,6 +38,12 @@ async function endToEndTests(): Promise<Tally> {
   }
 }
 
+/** Long tests that come out the same as long as what they start or read is the same. */
+const startedOrRead = {
+  "cli/look.test.ts": ["cli/look.ts"],
+  "scripts/assemblies.test.ts": ["assembly", "core/wasm"],
+};
+
 /** In a browser, against the server as it is built. */
 const builtAndUsed: Check = async () => {
   const built = await build();
@@ -49,10 +55,22 @@ const builtAndUsed: Check = async () => {
 // Much of a job at the bench is waiting: the other checks go on beside it.
 const { passed, failed } = await runAll([
   builtAndUsed,
-  pureTests("the core and the demo", "core", "words", "demo", "test/reference"),
+  pureTests(
+    "the core and the demo",
+    startedOrRead,
+    "core",
+    "words",
+    "demo",
+    "test/reference",
+    ...Object.keys(startedOrRead),
+  ),
   // In two parts: whichever lane is free first takes the second.
-  unitTests("the server, the screens and the command line", "cli", "server", "scripts", "src"),
-  unitTests("the endpoints", "test/api"),
+  unitTests(
+    "the server, the screens and the command line",
+    ["cli", "server", "scripts", "src"],
+    Object.keys(startedOrRead),
+  ),
+  unitTests("the endpoints", ["test/api"]),
   lint,
   typesOfPages,
   lintOfTypes,

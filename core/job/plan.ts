@@ -15,8 +15,21 @@ export interface Planned<Scene, State, F extends Fact, St extends string, H exte
   notBeforeMs: number | null;
 }
 
+/** A move of a whole procedure, with its usual time: what is before it ends at `fromMs`, hands are at it from `startMs` to `endMs`. */
+export interface PlannedAt<Scene, State, F extends Fact, St extends string, H extends string> extends Planned<
+  Scene,
+  State,
+  F,
+  St,
+  H
+> {
+  fromMs: number;
+  startMs: number;
+  endMs: number;
+}
+
 export interface Plan<Scene, State, F extends Fact, St extends string, H extends string> {
-  steps: readonly Planned<Scene, State, F, St, H>[];
+  steps: readonly PlannedAt<Scene, State, F, St, H>[];
   /** The goal for which no way was found, and the need at which the search ended; null where all are reached. */
   stuck: { goal: F; at: F } | null;
 }
@@ -169,7 +182,7 @@ export function planProcedure<
   St extends string,
   H extends string,
 >(rules: Rules<Scene, State, F, St, H>, from: Scene, firstSeq: number): Plan<Scene, State, F, St, H> {
-  const steps: Planned<Scene, State, F, St, H>[] = [];
+  const steps: PlannedAt<Scene, State, F, St, H>[] = [];
   let scene = from;
   for (let n = 0; n < MOST_MOVES; n += 1) {
     const next = nextMove(rules, scene);
@@ -177,9 +190,9 @@ export function planProcedure<
     if ("stuck" in next) return { steps, stuck: next.stuck };
     const { step } = next;
     const { move, data } = step;
-    steps.push(step);
     const startMs = Math.max(scene.nowMs, step.notBeforeMs ?? 0);
     const nowMs = startMs + move.minutes(scene, data) * 60_000;
+    steps.push({ ...step, fromMs: scene.nowMs, startMs, endMs: nowMs });
     const doneAt = { ...scene, nowMs };
     const stamp = { id: `planned-${n}`, seq: firstSeq + n, atMs: nowMs, who: "" };
     scene = rules.at(doneAt, applyMove(move, doneAt, data, stamp), nowMs);

@@ -46,8 +46,8 @@ const step = z.strictObject({
   key: words(80).optional(),
   station: words(80),
   durationMin: minutes(),
-  /** Whether somebody works on it throughout, or it runs by itself. */
-  hands: z.union([z.literal(0), z.literal(1)], { error: () => t("hands-is-0-or-1") }),
+  /** 1 where somebody works on it throughout, 0 where it runs by itself. */
+  hands: boundedWhole(0, 1),
   /** The next step begins so long after this one ends at the latest. */
   maxWaitAfterMin: minutes().optional(),
   /** Steps of one batch share it. */

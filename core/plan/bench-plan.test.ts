@@ -35,7 +35,7 @@ function jobShop(name: string): BenchPlanInput {
         steps: Array.from({ length: machines }, (_, k) => ({
           station: `machine ${values[2 * k]}`,
           durationMin: values[2 * k + 1]!,
-          hands: 0 as const,
+          hands: 0,
         })),
       };
     }),
@@ -133,7 +133,7 @@ describe("a plan of the bench", () => {
             return {
               station,
               durationMin: program ? lengths[program]! : 1 + Math.floor(random() * 4),
-              hands: station === "chamber" || random() < 0.4 ? (0 as const) : (1 as const),
+              hands: station === "chamber" || random() < 0.4 ? 0 : 1,
               ...(program ? { program } : {}),
               ...(random() < 0.4 ? { maxWaitAfterMin: Math.floor(random() * 3) } : {}),
             };
@@ -213,7 +213,7 @@ describe("a plan of the bench", () => {
   });
 
   it("waits until a batch is full where that is sooner for both", () => {
-    const step = { station: "chamber", durationMin: 30, hands: 0 as const, program: "debubble" };
+    const step = { station: "chamber", durationMin: 30, hands: 0, program: "debubble" };
     const plan = planned({
       stations: [chamber],
       technicians: 0,
@@ -258,7 +258,7 @@ describe("a plan of the bench", () => {
   });
 
   it("says who cannot be planned, and why", () => {
-    const step = { station: "plate", durationMin: 20, hands: 1 as const };
+    const step = { station: "plate", durationMin: 20, hands: 1 };
     const of = (more: Partial<BenchPlanInput>, ...steps: BenchPlanInput["jobs"][number]["steps"]) =>
       calculateBenchPlan({
         stations: [plate, bench],
@@ -311,7 +311,7 @@ describe("a plan of the bench", () => {
     ]);
     expect(
       faultsOf({ jobs: [{ code: "A", steps: [{ station: "oven", durationMin: 5, hands: 2 }] }] }),
-    ).to.deep.equal(["jobs.0.steps.0.hands: must be 0 (runs by itself) or 1 (somebody works on it)"]);
+    ).to.deep.equal(["jobs.0.steps.0.hands: must be a whole number from 0 to 1"]);
     expect(
       faultsOf({ jobs: [{ code: "A", steps: [{ station: "oven", durationMin: 5, hands: 0 }] }] }),
     ).to.deep.equal(['jobs.0.steps.0.station: there is no station "oven"']);

@@ -1,4 +1,3 @@
-import { useEffect, useRef } from "react";
 import type { Message } from "../../core/job/message.ts";
 import { say } from "../../words/say.ts";
 import { soundTick } from "./alarm.ts";
@@ -37,28 +36,8 @@ export function speak(text: string): void {
   speech.speak(said);
 }
 
-/** Says each new step, and how much time is left, where that is wanted. What stood there when the page came is not said. */
-export function useSpoken({
-  isOn,
-  step,
-  sentence,
-  leftS,
-}: {
-  isOn: boolean;
-  /** Another one for each step. */
-  step: string;
-  sentence: string;
-  leftS: number;
-}): void {
-  const lastStep = useRef(step);
-  const lastLeftS = useRef(leftS);
-  useEffect(() => {
-    const isNew = lastStep.current !== step;
-    const mark = isNew ? null : markPassed(lastLeftS.current, leftS);
-    lastStep.current = step;
-    lastLeftS.current = leftS;
-    if (!isOn) return;
-    if (isNew) speak(sentence);
-    else if (mark !== null) speak(say(markMessage(mark)));
-  }, [isOn, step, sentence, leftS]);
+/** Says a mark that a countdown has passed between two looks at it, if it has. */
+export function speakMark(beforeS: number, nowS: number): void {
+  const mark = markPassed(beforeS, nowS);
+  if (mark !== null) speak(say(markMessage(mark)));
 }

@@ -202,7 +202,12 @@ test("the way by freezer: the usual heat is there before the worker is, the dial
   expect(isWorkerAsked).toBe(true);
   await page.unroute("**/choice");
   isWorkerAsked = false;
-  await page.getByRole("button", { name: "Deep freezer" }).click();
+  const freezer = page.getByRole("button", { name: "Deep freezer" });
+  await freezer.click();
+  await expect(freezer).toHaveAttribute("aria-pressed", "true");
+  // What was picked and not used yet is still picked after a reload.
+  await page.reload();
+  await expect(freezer).toHaveAttribute("aria-pressed", "true");
   await use.click();
   expect(isWorkerAsked).toBe(true);
   await expect.poll(async () => (await sceneOf(url, code)).state.lift.heat?.method).toBe("freezer");

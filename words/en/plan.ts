@@ -1,7 +1,6 @@
 /** What is said in English: plan. */
 export const plan = {
   "a-shift-ends-after-it-begins": "must be after fromMin: a shift ends after it begins",
-  "hands-is-0-or-1": "must be 0 (runs by itself) or 1 (somebody works on it)",
   "is-there-twice": '"{name}" is there twice; each has a name of its own',
   "has-more-steps-than": "must have at most {most} steps in all",
   "there-is-no-station": 'there is no station "{name}"',

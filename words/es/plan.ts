@@ -4,7 +4,6 @@ import type { Words } from "../language.ts";
 /** What is said in Spanish: plan. */
 export const plan: Words<typeof english> = {
   "a-shift-ends-after-it-begins": "debe ser posterior a fromMin: un turno acaba después de empezar",
-  "hands-is-0-or-1": "debe ser 0 (va solo) o 1 (alguien trabaja en ello)",
   "is-there-twice": '"{name}" está dos veces; cada uno tiene su propio nombre',
   "has-more-steps-than": "debe tener como mucho {most} pasos en total",
   "there-is-no-station": 'no hay ningún puesto "{name}"',

@@ -2,7 +2,7 @@ import { MoreHorizontal, Undo2 } from "lucide-react";
 import { createPortal, preload } from "react-dom";
 import { memo, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { cautions } from "../../../core/cautions.ts";
-import { choiceAsked, usualChoices } from "../../../core/device/choice-asked.ts";
+import { choiceAsked } from "../../../core/device/choice-asked.ts";
 import { workedStage } from "../../../core/device/phase.ts";
 import { factKey } from "../../../core/job/fact.ts";
 import { nextMove, planProcedure } from "../../../core/job/plan.ts";
@@ -21,11 +21,11 @@ import {
 } from "../../ui/preferences.ts";
 import { lazyPart } from "../../ui/lazy-part.ts";
 import { Settings } from "../../ui/Settings.tsx";
-import { useSpoken } from "../../ui/speech.ts";
 import { useAlarmWhenHidden } from "../../ui/useAlarmWhenHidden.ts";
 import { useAwake } from "../../ui/useAwake.ts";
 import { useIsLow } from "../../ui/useIsLow.ts";
 import { useNow } from "../../ui/useNow.ts";
+import { useSpoken } from "../../ui/useSpoken.ts";
 import { AnswerForm } from "./AnswerForm.tsx";
 import { useBounce } from "./bounce.ts";
 import { answersOf, fieldsOf, fitsTheBar } from "./choices.ts";
@@ -37,6 +37,7 @@ import { sheets } from "./sheets/sheet-names.ts";
 import { firstChoiceAt, useChoice } from "./useChoice.ts";
 import { StillLoading } from "../../ui/StillLoading.tsx";
 import { useBenchFits } from "./useBenchFits.ts";
+import { useDials } from "./useDials.ts";
 import { useWork } from "./useWork.ts";
 import { WorkPile, type PileRow } from "./WorkPile.tsx";
 import { t } from "../../../words/work.ts";
@@ -74,7 +75,6 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   const who = technicians.some(({ key }) => key === preferences.who) ? preferences.who : "";
   const work = useWork(code, family, props.moves, who);
   const nowMs = useNow(props.nowMs);
-  const [choices, setChoices] = useState(() => usualChoices(shop));
   const [sheet, setSheet] = useState<string>(props.open);
   const openSheet = useCallback(
     (key: string) => {
@@ -98,6 +98,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
     [seq, kind, sceneAt],
   );
 
+  const [choices, setChoices] = useDials(code, kind, shop);
   const offered = step?.data ?? null;
   const lastMs = work.moves.at(-1)?.atMs ?? props.nowMs;
   const toChoose = step && choiceAsked(kind, offered, { seq, lastMs, nowMs }, work.scene);
@@ -108,10 +109,6 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   const isWorkingOut = toChoose !== null && !chosen.isFresh;
   const data = ((toChoose ? chosen.data : null) ?? offered) as Record<string, unknown> | null;
   const isFirstWorkingOut = isWorkingOut && chosen.data === null;
-  const untested = useRef(choices);
-  untested.current = choices;
-  // Another step begins with what is usual, but for the way to heat, which the job goes on with.
-  useEffect(() => setChoices({ ...usualChoices(shop), method: untested.current.method }), [kind, shop]);
 
   const leftS = step?.notBeforeMs ? (step.notBeforeMs - nowMs) / 1_000 : 0;
   const isWaiting = leftS > 0;

@@ -1,0 +1,131 @@
+import type { BenchPlanInput, Station } from "./bench-plan-input.ts";
+
+/** The stations of a bench as it usually is. Common practice, no source. */
+export const usualStations = [
+  { name: "bench", places: 3, kind: "places" },
+  { name: "plate", places: 1, kind: "places" },
+  { name: "lay-up", places: 1, kind: "places" },
+  { name: "lamp", places: 1, kind: "places" },
+  { name: "laminator", places: 1, kind: "places" },
+  { name: "chamber", places: 4, kind: "batch" },
+] as const satisfies Station[];
+export type StationName = (typeof usualStations)[number]["name"];
+
+/** Where a kind of move is made; at the bench where it is not here. */
+const stationByKind: Readonly<Record<string, StationName>> = {
+  "soak-started": "plate",
+  "soak-ended": "plate",
+  "strip-cut": "plate",
+  "wire-drawn": "plate",
+  "wire-read": "plate",
+  "wedge-read": "plate",
+  "old-off": "plate",
+  "liquid-laid": "lay-up",
+  "glass-set": "lay-up",
+  "lowering-started": "lay-up",
+  lowered: "lay-up",
+  aligned: "lay-up",
+  "tape-laid": "lay-up",
+  "film-on-glass": "lay-up",
+  "film-laid": "lay-up",
+  "film-rubbed": "lay-up",
+  "in-mould": "lay-up",
+  "lamp-on": "lamp",
+  "lamp-off": "lamp",
+  "laminator-on": "laminator",
+  "laminator-off": "laminator",
+  "chamber-on": "chamber",
+  "chamber-off": "chamber",
+};
+
+/** Whoever waits for less stays beside it, min. */
+const BESIDE_MIN = 4;
+/** What is done elsewhere in less, between two stretches at one station, is done in passing, min. */
+const IN_PASSING_MIN = 4;
+/** How soon the next stretch follows, min: off the heat, after the last wipe, with glue laid. Common practice, no source. */
+const SOON_MIN = { heat: 2, wipe: 10, glue: 20 } as const;
+
+/** A move of a procedure and when, ms: as the plan of a job gives it. */
+export interface TimedMove {
+  move: { kind: string };
+  fromMs: number;
+  startMs: number;
+  endMs: number;
+}
+
+/** A stretch of a job at one station: what it takes there, and the kinds of moves that it is made of; none for a wait. */
+export type JobStep = BenchPlanInput["jobs"][number]["steps"][number] & {
+  station: StationName;
+  kinds: readonly string[];
+};
+
+/** A wait or hands, at one station. */
+interface Stretch {
+  station: StationName;
+  hands: 0 | 1;
+  min: number;
+  kinds: string[];
+}
+
+const join = (into: Stretch[], next: Stretch): void => {
+  const last = into.at(-1);
+  if (last && last.station === next.station && last.hands === next.hands) {
+    last.min += next.min;
+    last.kinds.push(...next.kinds);
+  } else if (next.min > 0 || next.kinds.length > 0) into.push({ ...next, kinds: [...next.kinds] });
+};
+
+/** How soon what follows a stretch has to begin; null where it may wait. */
+function soonAfter({ station, hands, kinds }: Stretch, next: Stretch | undefined): number | null {
+  if (!next) return null;
+  if (station === "plate" && next.station === "plate") return SOON_MIN.heat;
+  if (kinds.at(-1) === "wiped" || kinds.at(-1) === "looked-clean")
+    return next.station === "lay-up" ? SOON_MIN.wipe : null;
+  return station === "lay-up" && (hands === 0 || next.station === "lamp") ? SOON_MIN.glue : null;
+}
+
+/**
+ * What a job still asks of the bench, as steps to be planned: its moves one after the other, those at one station together, what runs by
+ * itself apart. A short wait is spent beside it, and what is done elsewhere in passing counts where hands come from.
+ *
+ * @example
+ * const moves = [{ move: { kind: "strip-cut" }, fromMs: 0, startMs: 600_000, endMs: 660_000 }];
+ * jobSteps(moves).map(({ station, durationMin, hands }) => [station, durationMin, hands]) // [["plate", 10, 0], ["plate", 1, 1]]
+ */
+export function jobSteps(moves: readonly TimedMove[]): JobStep[] {
+  const stretches: Stretch[] = [];
+  for (const { move, fromMs, startMs, endMs } of moves) {
+    const own = stationByKind[move.kind] ?? "bench";
+    const waitMin = (startMs - fromMs) / 60_000;
+    // What waits lies where it was put.
+    const before = stretches.at(-1)?.station ?? own;
+    if (waitMin > 0)
+      join(stretches, { station: before, hands: waitMin < BESIDE_MIN ? 1 : 0, min: waitMin, kinds: [] });
+    join(stretches, { station: own, hands: 1, min: (endMs - startMs) / 60_000, kinds: [move.kind] });
+  }
+  const together: Stretch[] = [];
+  stretches.forEach((stretch, k) => {
+    const [before, after] = [together.at(-1), stretches[k + 1]];
+    const isInPassing =
+      before &&
+      after &&
+      stretch.hands === 1 &&
+      stretch.station !== before.station &&
+      after.station === before.station &&
+      stretch.min < IN_PASSING_MIN;
+    join(together, isInPassing ? { ...stretch, station: before.station } : stretch);
+  });
+  return together.map((stretch, k): JobStep => {
+    const { station, hands, min, kinds } = stretch;
+    const soon = soonAfter(stretch, together[k + 1]);
+    return {
+      station,
+      hands,
+      durationMin: min,
+      kinds,
+      // What runs in the chamber is held there alike, whatever it is.
+      ...(station === "chamber" ? { program: "hold" } : {}),
+      ...(soon === null ? {} : { maxWaitAfterMin: soon }),
+    };
+  });
+}
