@@ -490,6 +490,7 @@ try {
     ["job page in its bond, at the server", "/jobs/GW-1158"],
     ["job page in its cure, at the server", "/jobs/GW-1159"],
     ["shelf of lots, at the server", "/lots"],
+    ["plan of the day, at the server", "/plan"],
     ["job page in its prove, at the server", "/jobs/GW-1160"],
     ["job page in its intake, at the server", "/jobs/GW-1151"],
     ["quotation, at the server", "/jobs/GW-1158/quotation"],

@@ -33,7 +33,7 @@ const pictures: Picture[] = [
   { name: "lift-soak-phone", path: "/jobs/GW-1153", size: { width: 390, height: 844 }, ground: "dark" },
   { name: "intake", path: "/jobs/GW-1151" },
   { name: "agree", path: "/jobs/GW-1163" },
-  { name: "quotation", path: "/jobs/GW-1158/quotation" },
+  { name: "plan", path: "/plan", before: (page) => page.locator("[data-code]").first().waitFor() },
   { name: "open", path: "/jobs/GW-1152" },
   { name: "clean", path: "/jobs/GW-1155" },
   { name: "film-shelf", path: "/film" },

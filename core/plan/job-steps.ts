@@ -53,13 +53,10 @@ export interface TimedMove {
   endMs: number;
 }
 
-/** A stretch of a job at one station: what it takes there, and the kinds of moves that it is made of; none for a wait. */
-export type JobStep = BenchPlanInput["jobs"][number]["steps"][number] & {
-  station: StationName;
-  kinds: readonly string[];
-};
+/** A stretch of a job at one station; without hands it is a wait. */
+export type JobStep = BenchPlanInput["jobs"][number]["steps"][number] & { station: StationName };
 
-/** A wait or hands, at one station. */
+/** A wait or hands, at one station, with the kinds of moves that it is made of. */
 interface Stretch {
   station: StationName;
   hands: 0 | 1;
@@ -116,13 +113,12 @@ export function jobSteps(moves: readonly TimedMove[]): JobStep[] {
     join(together, isInPassing ? { ...stretch, station: before.station } : stretch);
   });
   return together.map((stretch, k): JobStep => {
-    const { station, hands, min, kinds } = stretch;
+    const { station, hands, min } = stretch;
     const soon = soonAfter(stretch, together[k + 1]);
     return {
       station,
       hands,
       durationMin: min,
-      kinds,
       // What runs in the chamber is held there alike, whatever it is.
       ...(station === "chamber" ? { program: "hold" } : {}),
       ...(soon === null ? {} : { maxWaitAfterMin: soon }),

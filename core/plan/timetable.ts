@@ -292,17 +292,20 @@ export class Timetable {
     return best;
   }
 
-  /** Of several people that are free at once whoever can do least else. */
+  /** Of several people that are free at once whoever can do least else, then whoever has least to do. */
   private earliestWho(who: readonly number[], ready: number, length: number): number {
     let best = Infinity;
     let fewest = Infinity;
+    let least = Infinity;
     for (const k of who) {
       const start = this.people[k]!.fit(ready, length);
       if (start === Infinity || start > best + EPSILON) continue;
       const { stations } = this.model.technicians[k]!;
-      if (start < best - EPSILON || stations < fewest) {
+      const { many } = this.people[k]!;
+      if (start < best - EPSILON || stations < fewest || (stations === fewest && many < least)) {
         best = start;
         fewest = stations;
+        least = many;
         this.chosenPerson = k;
       }
     }

@@ -1,4 +1,4 @@
-import { CloudCheck, CloudOff } from "lucide-react";
+import { CloudOff } from "lucide-react";
 import { useEffect, useState } from "react";
 import { dayAndTimeText, dayText, minuteText } from "../ui/time-text.ts";
 import { isIdle, useServiceWorker } from "./useServiceWorker.ts";
@@ -39,7 +39,7 @@ export function KeptNotice() {
   if (answers) {
     return (
       <button type="button" {...strip} onClick={() => location.reload()}>
-        <CloudCheck aria-hidden size={20} /> {t("the-server-answers-again-press-here-to")}
+        {t("the-server-answers-again-press-here-to")}
       </button>
     );
   }

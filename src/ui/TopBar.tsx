@@ -31,7 +31,7 @@ export const TopBar = memo(function TopBar({
     <a
       href={href}
       aria-current={place === href ? "page" : undefined}
-      className="inline-flex min-h-12 items-center px-1.5 underline-offset-4 sm:px-3 aria-[current=page]:font-semibold aria-[current=page]:underline"
+      className="inline-flex min-h-12 items-center px-[3px] underline-offset-4 sm:px-3 aria-[current=page]:font-semibold aria-[current=page]:underline"
     >
       {text}
     </a>
@@ -44,8 +44,9 @@ export const TopBar = memo(function TopBar({
       <a href="/" className="inline-flex min-h-12 items-center gap-2 text-lg font-semibold">
         <Sign /> {t("half-lift")}
       </a>
-      <nav aria-label={t("places")} className="flex max-sm:order-last max-sm:-mx-1.5">
+      <nav aria-label={t("places")} className="flex max-sm:order-last max-sm:-mx-[3px]">
         {link("/", t("bench"))}
+        {link("/plan", t("plan"))}
         {link("/jobs", t("jobs"))}
         {link("/families", t("families"))}
         {link("/film", t("film"))}

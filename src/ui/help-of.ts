@@ -1,5 +1,15 @@
 /** Pages of the handbook: one for each place, one for each repair. */
-export const placePages = ["bench", "new-job", "job", "jobs", "families", "film", "lots", "shop"] as const;
+export const placePages = [
+  "bench",
+  "plan",
+  "new-job",
+  "job",
+  "jobs",
+  "families",
+  "film",
+  "lots",
+  "shop",
+] as const;
 export const repairPages = [
   "route-layer-liquid",
   "route-layer-film",

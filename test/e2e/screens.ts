@@ -3,6 +3,7 @@ export const places = [
   "/",
   "/jobs",
   "/jobs?find=zzz",
+  "/plan",
   "/jobs/new",
   "/jobs/import",
   "/jobs/GW-1158/quotation",

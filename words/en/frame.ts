@@ -35,6 +35,7 @@ export const frame = {
   jobs: "Jobs",
   families: "Families",
   film: "Film",
+  plan: "Plan",
   lots: "Lots",
   shop: "Shop",
   "at-the-bench": "At the bench",

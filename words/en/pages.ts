@@ -6,6 +6,7 @@ export const pages = {
   heat: "Heat",
   solvent: "Solvent",
   dose: "Dose",
+  plan: "Plan",
   lots: "Lots",
   cure: "Cure",
   screws: "Screws",

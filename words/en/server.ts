@@ -105,6 +105,8 @@ export const server = {
   "the-interval-holds-the-chance-with-90":
     "The interval holds the chance with 90 % certainty, as far as these figures go.",
   "there-is-no-technician": 'there is no technician "{who}"',
+  "is-held": "On hold: {reason}",
+  "something-is-to-be-settled-first": "Something has to be settled first.",
   "no-way-found-check-the-device": "No way found. Check the device.",
   withdrawn: "Withdrawn",
   "this-link-was-withdrawn-by-the-shop": "This link was withdrawn by the shop.",

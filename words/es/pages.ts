@@ -9,6 +9,7 @@ export const pages: Words<typeof english> = {
   heat: "Calor",
   solvent: "Solvente",
   dose: "Dosis",
+  plan: "Plan",
   lots: "Lotes",
   cure: "Curado",
   screws: "Tornillos",

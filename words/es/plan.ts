@@ -3,6 +3,33 @@ import type { Words } from "../language.ts";
 
 /** What is said in Spanish: plan. */
 export const plan: Words<typeof english> = {
+  "next-for": "Lo siguiente para {name}: {code}, {station} a las {at}",
+  "nothing-for": "Nada para {name} hasta mañana",
+  "choose-who-is-at-the-bench": "Di arriba quién está en la mesa.",
+  "the-day": "El día",
+  "by-station": "Por puesto",
+  "by-person": "Por persona",
+  "day-before": "Día anterior",
+  "day-after": "Día siguiente",
+  "no-plan-without-people": "Aquí aún no trabaja nadie. Añade un nombre arriba.",
+  "no-open-job": "Ningún trabajo abierto que planificar.",
+  "working-out-the-plan": "Calculando el plan",
+  "could-not-be-planned": "El plan ha fallado. Carga la página otra vez.",
+  "in-time": "{count, plural, =0 {Todo a tiempo} one {1 trabajo con retraso} other {# trabajos con retraso}}",
+  "late-by": "{late} de retraso",
+  "ready-at": "listo {at}",
+  "left-out": "Sin planificar",
+  "jobs-in-the-plan": "Trabajos del plan",
+  "step-at": "{station}, {from} a {to}",
+  by: "por {name}",
+  "by-itself": "solo",
+  "waits-for":
+    "{why, select, nothing {enseguida} step_before {sigue enseguida} step_after {retenido para el paso siguiente} station {esperaba el sitio} hands {esperaba manos} shift {esperaba el horario} other {ya en marcha}}",
+  "open-the-job": "Abrir el trabajo",
+  "planned-with":
+    "Minutos habituales de cada paso, puestos habituales, {hours}. Todos saben hacer todo. Aquí aún no se ha medido nada de esto.",
+  "usual-hours": "de 8:00 a 12:30 y de 13:00 a 17:00 cada día",
+  place: "{station} {place, number}",
   "a-shift-ends-after-it-begins": "debe ser posterior a fromMin: un turno acaba después de empezar",
   "is-there-twice": '"{name}" está dos veces; cada uno tiene su propio nombre',
   "has-more-steps-than": "debe tener como mucho {most} pasos en total",

@@ -109,6 +109,8 @@ export const server: Words<typeof english> = {
   "the-interval-holds-the-chance-with-90":
     "El intervalo contiene la probabilidad con 90 % de certeza, hasta donde llegan estas cifras.",
   "there-is-no-technician": 'no hay técnico "{who}"',
+  "is-held": "En pausa: {reason}",
+  "something-is-to-be-settled-first": "Antes hay que resolver algo.",
   "no-way-found-check-the-device": "No se halla camino. Revisa el equipo.",
   withdrawn: "Retirado",
   "this-link-was-withdrawn-by-the-shop": "El taller retiró este enlace.",

@@ -1,0 +1,121 @@
+import { setImmediate as breath } from "node:timers/promises";
+import type pg from "pg";
+import { planProcedure } from "../core/job/plan.ts";
+import { deviceRules } from "../core/moves.ts";
+import type { BenchPlanInput, Shift } from "../core/plan/bench-plan-input.ts";
+import { jobSteps, usualStations, type JobStep } from "../core/plan/job-steps.ts";
+import { language, type Language } from "../words/language.ts";
+import { t } from "../words/server.ts";
+import { openJobs, sceneOf, type StoredJob } from "./store/jobs.ts";
+import { listTechnicians } from "./store/technicians.ts";
+
+/** What is to be planned: the question for `bench-plan`, its minutes counted from `fromMs` on. */
+export interface PlanAsked {
+  fromMs: number;
+  question: BenchPlanInput;
+  /** What the jobs are of. */
+  jobs: { code: string; family: string }[];
+  people: { key: string; name: string }[];
+  /** Jobs that nothing can be planned for, and why. */
+  leftOut: { code: string; why: string }[];
+}
+
+/** When the bench is usually worked at, hours of the day. Common practice, no source. */
+const USUAL_HOURS = [
+  { from: 8, to: 12.5 },
+  { from: 13, to: 17 },
+] as const;
+/** So many days are planned for. */
+const DAYS = 14;
+const MINUTE_MS = 60_000;
+/** What is due later than that is due then: a plan reaches no further. */
+const FARTHEST_MIN = 60 * 24 * 60;
+
+/** The usual hours of the days from a moment on, in minutes from it; of one that runs what is left. */
+function usualShifts(fromMs: number): Shift[] {
+  return Array.from({ length: DAYS }, (_, day) => {
+    const midnight = new Date(fromMs);
+    midnight.setHours(0, 0, 0, 0);
+    midnight.setDate(midnight.getDate() + day);
+    const minute = (hour: number) => (midnight.getTime() - fromMs) / MINUTE_MS + 60 * hour;
+    return USUAL_HOURS.map(({ from, to }) => ({ fromMin: Math.max(0, minute(from)), toMin: minute(to) }));
+  })
+    .flat()
+    .filter(({ fromMin, toMin }) => toMin > fromMin);
+}
+
+type Steps = JobStep[] | { why: string };
+
+/** While nothing is added to its job a procedure holds for so long: only what runs by itself grows shorter. */
+const HOLDS_MS = 30_000;
+const known = new WeakMap<StoredJob["moves"], { steps: Steps; asOfMs: number; spoken: Language }>();
+
+/** A job's steps from now on, as they were worked out a moment ago where nothing was added; null where they have to be worked out. */
+function knownSteps(job: StoredJob, nowMs: number): Steps | null {
+  const kept = known.get(job.moves);
+  return kept?.spoken === language() && Math.abs(nowMs - kept.asOfMs) < HOLDS_MS ? kept.steps : null;
+}
+
+/** A job's steps from now on; or why there are none. */
+function stepsOf(job: StoredJob, nowMs: number): Steps {
+  const scene = sceneOf(job, nowMs);
+  const { held, trouble } = scene.state.intake;
+  if (held) return { why: t("is-held", { reason: held.reason }) };
+  if (trouble) return { why: t("something-is-to-be-settled-first") };
+  const { steps, stuck } = planProcedure(deviceRules, scene, job.moves.length + 1);
+  if (stuck) return { why: t("no-way-found-check-the-device") };
+  return jobSteps(steps);
+}
+
+/**
+ * What the bench is to plan at a moment: every open job with what it still asks for, everybody who works here, the usual stations and hours.
+ * What runs by itself now is pinned where it is.
+ */
+export async function planAsked(pool: pg.Pool, nowMs: number): Promise<PlanAsked> {
+  const [stored, people] = await Promise.all([openJobs(pool), listTechnicians(pool)]);
+  const asked: PlanAsked = {
+    fromMs: nowMs,
+    question: {
+      stations: usualStations.map((station) => ({ ...station })),
+      technicians: people.map(({ name }) => ({ name })),
+      shifts: usualShifts(nowMs),
+      jobs: [],
+      timeLimitS: 1,
+    },
+    jobs: [],
+    people,
+    leftOut: [],
+  };
+  const running = new Map<string, number>();
+  for (const job of stored) {
+    let steps = knownSteps(job, nowMs);
+    if (!steps) {
+      // Each takes some milliseconds: others are answered in between.
+      await breath();
+      steps = stepsOf(job, nowMs);
+      known.set(job.moves, { steps, asOfMs: nowMs, spoken: language() });
+    }
+    if ("why" in steps) {
+      asked.leftOut.push({ code: job.code, why: steps.why });
+      continue;
+    }
+    if (steps.length === 0) continue;
+    const isRunning = steps[0]!.hands === 0;
+    if (isRunning) running.set(steps[0]!.station, (running.get(steps[0]!.station) ?? 0) + 1);
+    asked.jobs.push({
+      code: job.code,
+      family: `${job.family.family.code} ${job.family.family.name.toLowerCase()}`,
+    });
+    asked.question.jobs.push({
+      code: job.code,
+      ...(job.dueAt === null
+        ? {}
+        : { dueMin: Math.min(FARTHEST_MIN, Math.max(0, (Date.parse(job.dueAt) - nowMs) / MINUTE_MS)) }),
+      steps: steps.map((step, k) => (k === 0 && isRunning ? { ...step, fixed: { startMin: 0 } } : step)),
+    });
+  }
+  // More of them run than there usually are: so the shop has as many.
+  for (const station of asked.question.stations)
+    station.places = Math.max(station.places ?? 1, running.get(station.name) ?? 0);
+  return asked;
+}

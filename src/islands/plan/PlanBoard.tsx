@@ -1,0 +1,214 @@
+import { memo, useMemo, useState } from "react";
+import type { BenchPlan, PlannedStep } from "../../../core/plan/bench-plan.ts";
+import type { PlanAsked } from "../../../server/plan.ts";
+import { t } from "../../../words/plan.ts";
+import { term } from "../../../words/speaker.ts";
+import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
+import { distanceText, minuteText, dayAndTimeText } from "../../ui/time-text.ts";
+import { useNow } from "../../ui/useNow.ts";
+import { useCalculations } from "../../workers/useCalculations.ts";
+import { lanesOf, laneBy, type LaneBy } from "./lanes.ts";
+import { PlanLanes } from "./PlanLanes.tsx";
+
+const MINUTE_MS = 60_000;
+const DAY_MS = 86_400_000;
+/** A day is shown from and to these hours. */
+const SHOWN = { from: 8, to: 17.5 };
+
+/** The day that so many days on is, from its first shown hour to its last, ms. */
+function dayAt(fromMs: number, days: number): { fromMs: number; toMs: number } {
+  const midnight = new Date(fromMs);
+  midnight.setHours(0, 0, 0, 0);
+  midnight.setDate(midnight.getDate() + days);
+  const at = (hour: number) => midnight.getTime() + hour * 60 * MINUTE_MS;
+  return { fromMs: at(SHOWN.from), toMs: at(SHOWN.to) };
+}
+
+/** Who goes on which station when: the day as lanes, what is next for whoever is at the bench, and the jobs with their time. */
+export const PlanBoard = memo(function PlanBoard({
+  asked,
+  preferences: first,
+}: {
+  asked: PlanAsked;
+  preferences: Preferences;
+}) {
+  const { who } = useStoredPreferences(first);
+  const [by, setBy] = useState<LaneBy>("station");
+  const [shownCode, setShownCode] = useState<string | null>(null);
+  const nowMs = useNow(asked.fromMs);
+  const isEmpty = asked.jobs.length === 0 || asked.people.length === 0;
+  const inputs = useMemo(() => (isEmpty ? null : [asked.question]), [asked, isEmpty]);
+  const [run] = useCalculations<BenchPlan>("bench-plan", inputs);
+  const plan = run?.result ?? (run?.soFar as BenchPlan | undefined) ?? null;
+  const clock = (minute: number) => asked.fromMs + minute * MINUTE_MS;
+  // After the last hour the next day is what is asked about.
+  const [days, setDays] = useState(asked.fromMs > dayAt(asked.fromMs, 0).toMs ? 1 : 0);
+  const day = dayAt(asked.fromMs, days);
+  const lanes = useMemo(() => (plan ? lanesOf(asked, plan, by) : []), [asked, plan, by]);
+  const name = asked.people.find(({ key }) => key === who)?.name;
+  const next = plan?.steps.find(
+    ({ technician, endMin }) => technician === name && name !== undefined && clock(endMin) > nowMs,
+  );
+  const steps = plan?.steps.filter(({ code }) => code === shownCode) ?? [];
+  const answer = isEmpty
+    ? asked.jobs.length === 0
+      ? t("no-open-job")
+      : t("no-plan-without-people")
+    : run?.faults
+      ? t("could-not-be-planned")
+      : plan === null
+        ? t("working-out-the-plan")
+        : name === undefined
+          ? t("choose-who-is-at-the-bench")
+          : next
+            ? t("next-for", {
+                name,
+                code: next.code,
+                station: term(next.station),
+                at: whenText(clock(next.startMin), nowMs),
+              })
+            : t("nothing-for", { name });
+  return (
+    <main className="grid gap-2 px-3 py-2 sm:px-5 lg:h-[calc(100dvh-3.125rem)] lg:grid-rows-[auto_auto_minmax(0,1fr)]">
+      <h1 className="text-2xl font-semibold text-balance" aria-live="polite">
+        {answer}
+      </h1>
+      <div className="flex flex-wrap items-center gap-2">
+        <div role="group" aria-label={t("the-day")} className="flex gap-1">
+          {laneBy.map((of) => (
+            <button
+              key={of}
+              type="button"
+              aria-pressed={by === of}
+              className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
+              onClick={() => setBy(of)}
+            >
+              {of === "station" ? t("by-station") : t("by-person")}
+            </button>
+          ))}
+        </div>
+        <button
+          type="button"
+          className="control px-3"
+          disabled={days === 0}
+          onClick={() => setDays(days - 1)}
+        >
+          <span aria-hidden>‹</span>
+          <span className="sr-only">{t("day-before")}</span>
+        </button>
+        <span className="min-w-16 text-center tabular-nums">{dayText(day.fromMs)}</span>
+        <button type="button" className="control px-3" onClick={() => setDays(days + 1)}>
+          <span aria-hidden>›</span>
+          <span className="sr-only">{t("day-after")}</span>
+        </button>
+        {plan && (
+          <span className={plan.late.length > 0 ? "font-semibold text-danger" : "text-done"}>
+            {t("in-time", { count: plan.late.length })}
+          </span>
+        )}
+      </div>
+      <div className="grid min-h-0 gap-3 side:grid-cols-[minmax(0,1fr)_20rem]">
+        <div className="grid min-h-80 content-start gap-2 lg:min-h-0 lg:grid-rows-[minmax(0,1fr)_auto] lg:content-stretch">
+          <PlanLanes lanes={lanes} day={day} clock={clock} nowMs={nowMs} shownCode={shownCode} />
+          <p className="text-soft max-lg:hidden">{t("planned-with", { hours: t("usual-hours") })}</p>
+        </div>
+        <section aria-label={t("jobs-in-the-plan")} className="min-h-0 lg:overflow-y-auto">
+          <ul className="grid gap-1">
+            {plan &&
+              jobsOf(asked, plan).map(({ code, family, endMin, byMin }) => (
+                <li key={code}>
+                  <button
+                    type="button"
+                    aria-expanded={shownCode === code}
+                    className="control w-full flex-wrap justify-between gap-x-3 border-soft px-3 text-left font-normal aria-expanded:bg-ink aria-expanded:text-on-ink"
+                    onClick={() => setShownCode(shownCode === code ? null : code)}
+                  >
+                    <span className="font-semibold">{code}</span>
+                    <span>{family}</span>
+                    <span
+                      className={`tabular-nums ${byMin > 0 && shownCode !== code ? "font-semibold text-danger" : ""}`}
+                    >
+                      {byMin > 0
+                        ? t("late-by", { late: distanceText(byMin * MINUTE_MS) })
+                        : t("ready-at", { at: whenText(clock(endMin), nowMs) })}
+                    </span>
+                  </button>
+                  {shownCode === code && <Steps code={code} steps={steps} clock={clock} nowMs={nowMs} />}
+                </li>
+              ))}
+          </ul>
+          {asked.leftOut.length > 0 && (
+            <>
+              <h2 className="pt-3 font-semibold">{t("left-out")}</h2>
+              <ul>
+                {asked.leftOut.map(({ code, why }) => (
+                  <li key={code}>
+                    <a className="inline-flex min-h-12 items-center gap-2" href={`/jobs/${code}`}>
+                      <span className="font-semibold underline">{code}</span> {why}
+                    </a>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+        </section>
+      </div>
+    </main>
+  );
+});
+
+const dayText = (atMs: number): string => dayAndTimeText(atMs).replace(/ \d\d:\d\d$/, "");
+/** An hour where it is today, with its day where it is not. */
+const whenText = (atMs: number, nowMs: number): string =>
+  new Date(atMs).toDateString() === new Date(nowMs).toDateString() && Math.abs(atMs - nowMs) < DAY_MS
+    ? minuteText(atMs)
+    : dayAndTimeText(atMs);
+
+/** The jobs of a plan: what is ready first stands first. */
+const jobsOf = ({ jobs }: PlanAsked, { steps, late }: BenchPlan) =>
+  jobs
+    .map(({ code, family }) => ({
+      code,
+      family,
+      endMin: Math.max(0, ...steps.filter((step) => step.code === code).map(({ endMin }) => endMin)),
+      byMin: late.find((one) => one.code === code)?.byMin ?? 0,
+    }))
+    .sort((a, b) => a.endMin - b.endMin);
+
+/** The steps of one job, with what each waits for. */
+function Steps({
+  code,
+  steps,
+  clock,
+  nowMs,
+}: {
+  code: string;
+  steps: readonly PlannedStep[];
+  clock: (minute: number) => number;
+  nowMs: number;
+}) {
+  return (
+    <div className="border-l-4 border-ink py-2 pl-3">
+      <ol className="grid gap-1">
+        {steps.map(({ index, station, startMin, endMin, technician, why }) => (
+          <li key={index}>
+            <span className="tabular-nums">
+              {t("step-at", {
+                station: term(station),
+                from: whenText(clock(startMin), nowMs),
+                to: whenText(clock(endMin), nowMs),
+              })}
+            </span>{" "}
+            <span className="text-soft">
+              {technician === null ? t("by-itself") : t("by", { name: technician })},{" "}
+              {t("waits-for", { why: why.replace(" ", "_") })}
+            </span>
+          </li>
+        ))}
+      </ol>
+      <a className="control mt-2 px-3" href={`/jobs/${code}`}>
+        {t("open-the-job")}
+      </a>
+    </div>
+  );
+}

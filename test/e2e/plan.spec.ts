@@ -1,0 +1,55 @@
+import { expect, standAtBench, test, visit } from "./workshop.ts";
+
+test("the day as lanes: what is next for me, each job with its time, nobody and no place twice at once", async ({
+  page,
+  workshop,
+}) => {
+  await standAtBench(page, workshop.url);
+  await visit(page, "/plan");
+  await expect(page.getByRole("heading", { level: 1 })).toContainText(/^Next for Tove: [A-Z]{2}-\d+, /, {
+    timeout: 30_000,
+  });
+  const jobs = page.getByRole("region", { name: "Jobs in the plan" });
+  const first = jobs.getByRole("button").first();
+  const code = (await first.innerText()).split("\n")[0]!;
+  await first.click();
+  await expect(
+    jobs
+      .getByRole("listitem")
+      .filter({ hasText: /\d\d:\d\d to \d\d:\d\d/ })
+      .first(),
+  ).toBeVisible();
+
+  // Of all days that something is planned for: blocks of one lane lie side by side.
+  const overlapping = () =>
+    page.evaluate(() => {
+      const boxes = [...document.querySelectorAll<HTMLElement>("[data-code]")].map((block) => {
+        const { left, right, top, bottom } = block.getBoundingClientRect();
+        return { left, right, top, bottom };
+      });
+      return boxes.filter((a, i) =>
+        boxes.some(
+          (b, k) =>
+            k > i &&
+            a.left < b.right - 4 &&
+            b.left < a.right - 4 &&
+            a.top < b.bottom - 1 &&
+            b.top < a.bottom - 1,
+        ),
+      ).length;
+    });
+  let seen = 0;
+  for (const by of ["By person", "By station"]) {
+    await page.getByRole("button", { name: by }).click();
+    for (let day = 0; day < 2; day += 1) {
+      expect(await overlapping(), by).toBe(0);
+      seen += await page.locator("[data-code]").count();
+      await page.getByRole("button", { name: "Day after" }).click();
+    }
+    for (let day = 0; day < 2; day += 1) await page.getByRole("button", { name: "Day before" }).click();
+  }
+  expect(seen).toBeGreaterThan(20);
+
+  await jobs.getByRole("link", { name: "Open the job" }).click();
+  await expect(page).toHaveURL(`${workshop.url}/jobs/${code}`);
+});
