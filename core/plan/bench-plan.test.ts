@@ -310,7 +310,7 @@ describe("a plan of the bench", () => {
       'stations.1.name: "plate" is there twice; each has a name of its own',
     ]);
     expect(
-      faultsOf({ jobs: [{ code: "A", steps: [{ station: "oven", durationMin: 5, hands: 2 }] }] }),
+      faultsOf({ jobs: [{ code: "A", steps: [{ station: "plate", durationMin: 5, hands: 2 }] }] }),
     ).to.deep.equal(["jobs.0.steps.0.hands: must be a whole number from 0 to 1"]);
     expect(
       faultsOf({ jobs: [{ code: "A", steps: [{ station: "oven", durationMin: 5, hands: 0 }] }] }),
