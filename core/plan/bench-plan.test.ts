@@ -284,6 +284,11 @@ describe("a plan of the bench", () => {
     expect(
       of({}, { ...step, fixed: { startMin: 10 } }, { ...step, fixed: { startMin: 20 } })?.sentence,
     ).to.include("is pinned where it cannot be: it would begin before the step before it ends");
+    const past = [
+      { ...step, maxWaitAfterMin: 5, fixed: { startMin: 0 } },
+      { ...step, fixed: { startMin: 90 } },
+    ];
+    expect(of({}, ...past)).to.equal(undefined);
     const waiting = of(
       { frozenUntilMin: 100 },
       { ...step, maxWaitAfterMin: 5, fixed: { startMin: 0 } },

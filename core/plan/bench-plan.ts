@@ -100,7 +100,9 @@ function amissIn(table: Timetable): BenchPlan["infeasible"] {
           code,
           sentence: t("does-not-end-before-the-pinned", { station: model.stations[before.station]!.name }),
         };
-      if (before && start > table.endOf(before) + before.wait + EPSILON)
+      // Where both are pinned, that is how it was or is to be.
+      const isPinned = step.fixed !== null && before?.fixed !== null;
+      if (before && !isPinned && start > table.endOf(before) + before.wait + EPSILON)
         return { code, sentence: t("waits-longer-than-it-may", { station, waitMin: before.wait }) };
     }
   return undefined;

@@ -19,10 +19,7 @@ export interface Step {
   fixed: { start: number; place: number | null; technician: number | null } | null;
 }
 
-/**
- * Steps of a job that are placed together: one, or several of which each has to begin soon after the one before. The first may not begin
- * before `from`, the last not end after `until`; and where a pinned step is near, `soonAfter` and `lateEnough` hold as well.
- */
+/** Steps of a job that are placed together: one, or several of which each has to begin soon after the one before. */
 export interface Unit {
   steps: Step[];
   /** The latest beginning of the first, since a pinned step before it ended; Infinity where none is. */

@@ -112,7 +112,7 @@ function swapped(order: readonly Unit[], { before, after }: Swap, model: PlanMod
   return [...order.slice(0, from), ...kept, ...moved, ...order.slice(to + 1)];
 }
 
-/** So many minutes of a swap being forbidden: iterations. */
+/** A swap is not undone for so many turns, and some more by chance. */
 const TENURE = 9;
 const TENURE_MORE = 8;
 /** So many swaps are tried at each turn at the most. */
