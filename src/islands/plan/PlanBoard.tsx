@@ -164,16 +164,14 @@ const whenText = (atMs: number, nowMs: number): string =>
     ? minuteText(atMs)
     : dayAndTimeText(atMs);
 
-/** The jobs of a plan: what is ready first stands first. */
+/** The jobs of a plan, what is due first at the top: a better plan moves none from under a finger. */
 const jobsOf = ({ jobs }: PlanAsked, { steps, late }: BenchPlan) =>
-  jobs
-    .map(({ code, family }) => ({
-      code,
-      family,
-      endMin: Math.max(0, ...steps.filter((step) => step.code === code).map(({ endMin }) => endMin)),
-      byMin: late.find((one) => one.code === code)?.byMin ?? 0,
-    }))
-    .sort((a, b) => a.endMin - b.endMin);
+  jobs.map(({ code, family }) => ({
+    code,
+    family,
+    endMin: Math.max(0, ...steps.filter((step) => step.code === code).map(({ endMin }) => endMin)),
+    byMin: late.find((one) => one.code === code)?.byMin ?? 0,
+  }));
 
 /** The steps of one job, with what each waits for. */
 function Steps({
