@@ -8,8 +8,8 @@ import { deviceRules } from "../core/moves.ts";
 import { panelSketch, type PanelSketch } from "../core/stack/panel-sketch.ts";
 import type { StageName } from "../core/stage.ts";
 import { planFor, say } from "../words/say.ts";
+import { heldFor } from "./held-for.ts";
 import { openJobs, sceneOf, type StoredJob } from "./store/jobs.ts";
-import { language, type Language } from "../words/language.ts";
 import { t } from "../words/server.ts";
 
 /** What a job waits for. */
@@ -69,8 +69,7 @@ function rowOf(job: StoredJob, nowMs: number): BenchRow {
 }
 
 /** While nothing is added to its job a row holds for so long: only clocks move it, and pages run those themselves. */
-const HOLDS_MS = 1_000;
-const rows = new WeakMap<StoredJob["moves"], { row: BenchRow; asOfMs: number; spoken: Language }>();
+const rows = heldFor<BenchRow>(1_000);
 
 /** What stands on the bench. */
 export interface Bench {
@@ -84,12 +83,7 @@ export async function benchNow(pool: pg.Pool, nowMs: number): Promise<Bench> {
   const panels: Bench["panels"] = {};
   const bench = (await openJobs(pool)).map((job) => {
     panels[job.family.id] ??= panelSketch(job.family.family);
-    const there = rows.get(job.moves);
-    const isSpoken = there?.spoken === language();
-    if (isSpoken && nowMs >= there.asOfMs && nowMs - there.asOfMs < HOLDS_MS) return there.row;
-    const row = rowOf(job, nowMs);
-    rows.set(job.moves, { row, asOfMs: nowMs, spoken: language() });
-    return row;
+    return rows.of(job, nowMs) ?? rows.keep(job, nowMs, rowOf(job, nowMs));
   });
   return { rows: bench, panels };
 }

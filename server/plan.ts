@@ -4,10 +4,10 @@ import { planProcedure } from "../core/job/plan.ts";
 import { deviceRules } from "../core/moves.ts";
 import type { BenchPlanInput, Shift } from "../core/plan/bench-plan-input.ts";
 import { jobSteps, usualStations, type JobStep } from "../core/plan/job-steps.ts";
-import { language, type Language } from "../words/language.ts";
 import { t } from "../words/server.ts";
+import { heldFor } from "./held-for.ts";
 import { openJobs, sceneOf, type StoredJob } from "./store/jobs.ts";
-import { listTechnicians } from "./store/technicians.ts";
+import { listTechnicians, type Technician } from "./store/technicians.ts";
 
 /** What is to be planned: the question for `bench-plan`, its minutes counted from `fromMs` on. */
 export interface PlanAsked {
@@ -15,7 +15,10 @@ export interface PlanAsked {
   question: BenchPlanInput;
   /** What the jobs are of. */
   jobs: { code: string; family: string }[];
-  people: { key: string; name: string }[];
+  /** Everybody who works here: in the question each stands by their key, since two may have one name. */
+  people: Technician[];
+  /** When the bench is usually worked at, hours of the day. */
+  hours: readonly { from: number; to: number }[];
   /** Jobs that nothing can be planned for, and why. */
   leftOut: { code: string; why: string }[];
 }
@@ -47,14 +50,7 @@ function usualShifts(fromMs: number): Shift[] {
 type Steps = JobStep[] | { why: string };
 
 /** While nothing is added to its job a procedure holds for so long: only what runs by itself grows shorter. */
-const HOLDS_MS = 30_000;
-const known = new WeakMap<StoredJob["moves"], { steps: Steps; asOfMs: number; spoken: Language }>();
-
-/** A job's steps from now on, as they were worked out a moment ago where nothing was added; null where they have to be worked out. */
-function knownSteps(job: StoredJob, nowMs: number): Steps | null {
-  const kept = known.get(job.moves);
-  return kept?.spoken === language() && Math.abs(nowMs - kept.asOfMs) < HOLDS_MS ? kept.steps : null;
-}
+const known = heldFor<Steps>(30_000);
 
 /** A job's steps from now on; or why there are none. */
 function stepsOf(job: StoredJob, nowMs: number): Steps {
@@ -77,23 +73,23 @@ export async function planAsked(pool: pg.Pool, nowMs: number): Promise<PlanAsked
     fromMs: nowMs,
     question: {
       stations: usualStations.map((station) => ({ ...station })),
-      technicians: people.map(({ name }) => ({ name })),
+      technicians: people.map(({ key }) => ({ name: key })),
       shifts: usualShifts(nowMs),
       jobs: [],
       timeLimitS: 1,
     },
     jobs: [],
     people,
+    hours: USUAL_HOURS,
     leftOut: [],
   };
   const running = new Map<string, number>();
   for (const job of stored) {
-    let steps = knownSteps(job, nowMs);
+    let steps = known.of(job, nowMs);
     if (!steps) {
       // Each takes some milliseconds: others are answered in between.
       await breath();
-      steps = stepsOf(job, nowMs);
-      known.set(job.moves, { steps, asOfMs: nowMs, spoken: language() });
+      steps = known.keep(job, nowMs, stepsOf(job, nowMs));
     }
     if ("why" in steps) {
       asked.leftOut.push({ code: job.code, why: steps.why });

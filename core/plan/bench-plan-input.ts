@@ -15,7 +15,7 @@ const shift = z
 export type Shift = z.output<typeof shift>;
 const shifts = z.array(shift).max(400);
 
-export const stationKinds = ["places", "batch"] as const;
+const stationKinds = ["places", "batch"] as const;
 const station = z.strictObject({
   name: words(80),
   places: usual(boundedWhole(1, 50), 1, "a station has one place"),
@@ -54,7 +54,6 @@ const step = z.strictObject({
   program: words(80).optional(),
   fixed: fixed.optional(),
 });
-export type PlannedStepInput = z.output<typeof step>;
 
 const job = z.strictObject({
   code: words(40),
@@ -67,7 +66,7 @@ const job = z.strictObject({
 /** No plan has more steps than this. */
 const MOST_STEPS = 2_000;
 
-export const objectives = ["tardiness", "makespan"] as const;
+const objectives = ["tardiness", "makespan"] as const;
 
 /** Everybody by name: where only so many are said, by number. */
 export const peopleOf = (technicians: number | z.output<typeof technician>[]) =>

@@ -1,9 +1,9 @@
 import { expect } from "chai";
 import loadHighs from "highs";
-import { readFileSync } from "node:fs";
 import { planFaults } from "../../test/plan-faults.ts";
+import { jobShops } from "../../test/reference/job-shops.ts";
 import { planProgram } from "../../test/reference/plan-program.ts";
-import { cpuMs } from "../../test/cpu-time.ts";
+import { cpuClock, cpuMs } from "../../test/cpu-time.ts";
 import { isLong } from "../../test/long.ts";
 import { randomStream } from "../random.ts";
 import { benchPlanInput, type BenchPlanInput } from "./bench-plan-input.ts";
@@ -20,9 +20,8 @@ const startOf = (plan: BenchPlan, code: string, index = 0) =>
   plan.steps.find((step) => step.code === code && step.index === index)!;
 
 /** A published instance: jobs of machines and durations in turn. */
-function jobShop(name: string): BenchPlanInput {
-  const text = readFileSync(new URL(`../../test/reference/job-shop/${name}.txt`, import.meta.url), "utf8");
-  const [, size, ...rows] = text.trim().split("\n");
+function jobShop(name: keyof typeof jobShops): BenchPlanInput {
+  const [, size, ...rows] = jobShops[name].split("\n");
   const machines = Number(size!.trim().split(/\s+/)[1]);
   return {
     stations: Array.from({ length: machines }, (_, k) => ({ name: `machine ${k}` })),
@@ -152,9 +151,9 @@ describe("a plan of the bench", () => {
     const input = { ...dayOf(40, 3), timeLimitS: 1 };
     const told: { share: number; late: number }[] = [];
     let firstMs = Infinity;
-    const begun = process.cpuUsage();
+    const spentMs = cpuClock();
     const plan = calculateBenchPlan(input, (share, soFar) => {
-      firstMs = Math.min(firstMs, process.cpuUsage(begun).user / 1_000);
+      firstMs = Math.min(firstMs, spentMs());
       const best = soFar as BenchPlan;
       expect(planFaults(input, best)).to.deep.equal([]);
       told.push({ share, late: best.tardinessMin });

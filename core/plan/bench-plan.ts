@@ -2,8 +2,14 @@ import { z } from "zod";
 import { defineCalculation, type OnProgress } from "../calculation.ts";
 import { Effort } from "../effort.ts";
 import { t } from "../../words/plan.ts";
-import { benchPlanInput, type BenchPlanAsked, type BenchPlanInput } from "./bench-plan-input.ts";
-import { EPSILON } from "./line.ts";
+import {
+  benchPlanInput,
+  peopleOf,
+  type BenchPlanAsked,
+  type BenchPlanInput,
+  type Shift,
+} from "./bench-plan-input.ts";
+import { EPSILON, isLater } from "./line.ts";
 import { planBound } from "./plan-bound.ts";
 import { planModel, type Step } from "./plan-model.ts";
 import { searchPlan, type Found } from "./plan-search.ts";
@@ -59,18 +65,14 @@ const TELL_EACH = 0.01;
 
 /** Who cannot be planned, before anything is tried: a step with hands that nobody can do, or only in shifts that are too short. */
 function hopeless({ technicians, shifts, jobs }: BenchPlanAsked): BenchPlan["infeasible"] {
-  const people =
-    typeof technicians === "number"
-      ? Array.from({ length: technicians }, () => ({ can: undefined, shifts: undefined }))
-      : technicians;
+  const people = peopleOf(technicians);
   for (const { code, steps } of jobs)
     for (const { station, hands, durationMin, fixed } of steps) {
       if (!hands || fixed) continue;
       const who = people.filter(({ can }) => !can || can.includes(station));
       if (who.length === 0) return { code, sentence: t("nobody-works-at", { station }) };
-      const isLongEnough = ({ fromMin, toMin }: { fromMin: number; toMin: number }) =>
-        toMin - fromMin >= durationMin - EPSILON;
-      const fits = (own: { fromMin: number; toMin: number }[] | undefined) => !own || own.some(isLongEnough);
+      const isLongEnough = ({ fromMin, toMin }: Shift) => !isLater(durationMin, toMin - fromMin);
+      const fits = (own: readonly Shift[] | undefined) => !own || own.some(isLongEnough);
       if (!fits(shifts) || !who.some((one) => fits(one.shifts)))
         return { code, sentence: t("no-shift-is-long-enough", { station, durationMin }) };
     }
@@ -95,14 +97,14 @@ function amissIn(table: Timetable): BenchPlan["infeasible"] {
       const before = steps[i - 1];
       const station = model.stations[step.station]!.name;
       if (start === Infinity) return { code, sentence: t("does-not-fit-into-the-shifts", { station }) };
-      if (before && start < table.endOf(before) - EPSILON)
+      if (before && isLater(table.endOf(before), start))
         return {
           code,
           sentence: t("does-not-end-before-the-pinned", { station: model.stations[before.station]!.name }),
         };
       // Where both are pinned, that is how it was or is to be.
       const isPinned = step.fixed !== null && before?.fixed !== null;
-      if (before && !isPinned && start > table.endOf(before) + before.wait + EPSILON)
+      if (before && !isPinned && isLater(start, table.endOf(before) + before.wait))
         return { code, sentence: t("waits-longer-than-it-may", { station, waitMin: before.wait }) };
     }
   return undefined;

@@ -1,6 +1,9 @@
 /** A step ends and the next begins at the same moment within so many minutes: what sums of decimals lose. */
 export const EPSILON = 1e-7;
 
+/** Whether a moment is later than another by more than that. */
+export const isLater = (moment: number, other: number): boolean => moment > other + EPSILON;
+
 /**
  * What keeps one place or one person busy, in order: steps, and times that are blocked. Moments in minutes.
  *

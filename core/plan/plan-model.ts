@@ -1,4 +1,4 @@
-import { EPSILON, Line } from "./line.ts";
+import { Line } from "./line.ts";
 import { peopleOf, type BenchPlanAsked, type Shift, type Station } from "./bench-plan-input.ts";
 
 /** A step as it is planned. Moments and lengths in minutes. */
@@ -163,6 +163,3 @@ export function planModel(asked: BenchPlanAsked): PlanModel {
     frozenUntil: frozenUntilMin,
   };
 }
-
-/** Whether a moment is later than another by more than sums lose. */
-export const isLater = (moment: number, other: number): boolean => moment > other + EPSILON;

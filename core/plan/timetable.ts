@@ -1,5 +1,5 @@
-import { EPSILON, Line } from "./line.ts";
-import { isLater, type PlanModel, type Step, type Unit } from "./plan-model.ts";
+import { EPSILON, isLater, Line } from "./line.ts";
+import type { PlanModel, Step, Unit } from "./plan-model.ts";
 
 /** How good a timetable is: what does not fit at all, minutes; minutes late, weighted; when all is done. */
 export interface Score {

@@ -1,7 +1,7 @@
 import { findPanel } from "./find-panel.ts";
 import type { Photo } from "./picture.ts";
 import { squareUp } from "./fast-square-up.ts";
-import { type Corners } from "./square-up.ts";
+import type { Corners } from "./square-up.ts";
 
 /** Two photos of one panel, and its corners in each where they are known. */
 export interface ToAlign {

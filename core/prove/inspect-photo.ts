@@ -11,7 +11,7 @@ import { beginDefects } from "./photo-inspect.ts";
 import type { Photo, PhotoPart } from "./picture.ts";
 import { unevenLight, type UnevenLight } from "./uneven-light.ts";
 import { squareUp } from "./fast-square-up.ts";
-import { type Corners } from "./square-up.ts";
+import type { Corners } from "./square-up.ts";
 
 /** A photo of a family's panel, with the panel's corners in it, to be looked through. */
 export interface Inspection {

@@ -1,7 +1,7 @@
 import { findPanel } from "../../core/prove/find-panel.ts";
 import type { Photo } from "../../core/prove/picture.ts";
 import { squareUp } from "../../core/prove/fast-square-up.ts";
-import { type Corners } from "../../core/prove/square-up.ts";
+import type { Corners } from "../../core/prove/square-up.ts";
 
 /** A photo and the panel in it; its corners, or null where they are to be found. */
 export interface ToSquare {

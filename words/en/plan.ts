@@ -24,8 +24,8 @@ export const plan = {
     "{why, select, nothing {at once} step_before {follows at once} step_after {held back for the next step} station {waited for the place} hands {waited for hands} shift {waited for working hours} other {runs already}}",
   "open-the-job": "Open the job",
   "planned-with":
-    "Usual minutes of each move, usual stations, {hours}. Everybody can do everything. Nothing of this is measured here yet.",
-  "usual-hours": "8:00 to 12:30 and 13:00 to 17:00 each day",
+    "Usual minutes of each move, usual stations, each day {hours}. Everybody can do everything. Nothing of this is measured here yet.",
+  "hours-from-to": "{from} to {to}",
   place: "{station} {place, number}",
   "a-shift-ends-after-it-begins": "must be after fromMin: a shift ends after it begins",
   "is-there-twice": '"{name}" is there twice; each has a name of its own',

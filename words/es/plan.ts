@@ -27,8 +27,8 @@ export const plan: Words<typeof english> = {
     "{why, select, nothing {enseguida} step_before {sigue enseguida} step_after {retenido para el paso siguiente} station {esperaba el sitio} hands {esperaba manos} shift {esperaba el horario} other {ya en marcha}}",
   "open-the-job": "Abrir el trabajo",
   "planned-with":
-    "Minutos habituales de cada paso, puestos habituales, {hours}. Todos saben hacer todo. Aquí aún no se ha medido nada de esto.",
-  "usual-hours": "de 8:00 a 12:30 y de 13:00 a 17:00 cada día",
+    "Minutos habituales de cada paso, puestos habituales, cada día {hours}. Todos saben hacer todo. Aquí aún no se ha medido nada de esto.",
+  "hours-from-to": "de {from} a {to}",
   place: "{station} {place, number}",
   "a-shift-ends-after-it-begins": "debe ser posterior a fromMin: un turno acaba después de empezar",
   "is-there-twice": '"{name}" está dos veces; cada uno tiene su propio nombre',

@@ -7,21 +7,22 @@ import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts"
 import { distanceText, minuteText, dayAndTimeText } from "../../ui/time-text.ts";
 import { useNow } from "../../ui/useNow.ts";
 import { useCalculations } from "../../workers/useCalculations.ts";
+import { nameOf } from "../work/name-of.ts";
 import { lanesOf, laneBy, type LaneBy } from "./lanes.ts";
 import { PlanLanes } from "./PlanLanes.tsx";
 
 const MINUTE_MS = 60_000;
 const DAY_MS = 86_400_000;
-/** A day is shown from and to these hours. */
-const SHOWN = { from: 8, to: 17.5 };
+/** So long after its last hour a day is shown, h. */
+const SHOWN_AFTER_H = 0.5;
 
-/** The day that so many days on is, from its first shown hour to its last, ms. */
-function dayAt(fromMs: number, days: number): { fromMs: number; toMs: number } {
+/** The day that so many days on is, from its first hour to a while after its last, ms. */
+function dayAt({ fromMs, hours }: PlanAsked, days: number): { fromMs: number; toMs: number } {
   const midnight = new Date(fromMs);
   midnight.setHours(0, 0, 0, 0);
   midnight.setDate(midnight.getDate() + days);
   const at = (hour: number) => midnight.getTime() + hour * 60 * MINUTE_MS;
-  return { fromMs: at(SHOWN.from), toMs: at(SHOWN.to) };
+  return { fromMs: at(hours[0]!.from), toMs: at(hours.at(-1)!.to + SHOWN_AFTER_H) };
 }
 
 /** Who goes on which station when: the day as lanes, what is next for whoever is at the bench, and the jobs with their time. */
@@ -42,13 +43,11 @@ export const PlanBoard = memo(function PlanBoard({
   const plan = run?.result ?? (run?.soFar as BenchPlan | undefined) ?? null;
   const clock = (minute: number) => asked.fromMs + minute * MINUTE_MS;
   // After the last hour the next day is what is asked about.
-  const [days, setDays] = useState(asked.fromMs > dayAt(asked.fromMs, 0).toMs ? 1 : 0);
-  const day = dayAt(asked.fromMs, days);
+  const [days, setDays] = useState(asked.fromMs > dayAt(asked, 0).toMs ? 1 : 0);
+  const day = dayAt(asked, days);
   const lanes = useMemo(() => (plan ? lanesOf(asked, plan, by) : []), [asked, plan, by]);
   const name = asked.people.find(({ key }) => key === who)?.name;
-  const next = plan?.steps.find(
-    ({ technician, endMin }) => technician === name && name !== undefined && clock(endMin) > nowMs,
-  );
+  const next = plan?.steps.find(({ technician, endMin }) => technician === who && clock(endMin) > nowMs);
   const steps = plan?.steps.filter(({ code }) => code === shownCode) ?? [];
   const answer = isEmpty
     ? asked.jobs.length === 0
@@ -110,7 +109,13 @@ export const PlanBoard = memo(function PlanBoard({
       <div className="grid min-h-0 gap-3 side:grid-cols-[minmax(0,1fr)_20rem]">
         <div className="grid min-h-80 content-start gap-2 lg:min-h-0 lg:grid-rows-[minmax(0,1fr)_auto] lg:content-stretch">
           <PlanLanes lanes={lanes} day={day} clock={clock} nowMs={nowMs} shownCode={shownCode} />
-          <p className="text-soft max-lg:hidden">{t("planned-with", { hours: t("usual-hours") })}</p>
+          <p className="text-soft max-lg:hidden">
+            {t("planned-with", {
+              hours: asked.hours
+                .map(({ from, to }) => t("hours-from-to", { from: hourText(from), to: hourText(to) }))
+                .join(", "),
+            })}
+          </p>
         </div>
         <section aria-label={t("jobs-in-the-plan")} className="min-h-0 lg:overflow-y-auto">
           <ul className="grid gap-1">
@@ -133,7 +138,9 @@ export const PlanBoard = memo(function PlanBoard({
                         : t("ready-at", { at: whenText(clock(endMin), nowMs) })}
                     </span>
                   </button>
-                  {shownCode === code && <Steps code={code} steps={steps} clock={clock} nowMs={nowMs} />}
+                  {shownCode === code && (
+                    <Steps code={code} people={asked.people} steps={steps} clock={clock} nowMs={nowMs} />
+                  )}
                 </li>
               ))}
           </ul>
@@ -157,6 +164,9 @@ export const PlanBoard = memo(function PlanBoard({
   );
 });
 
+/** "12:30" of 12.5. */
+const hourText = (hour: number): string =>
+  `${Math.floor(hour)}:${String(Math.round(60 * (hour % 1))).padStart(2, "0")}`;
 const dayText = (atMs: number): string => dayAndTimeText(atMs).replace(/ \d\d:\d\d$/, "");
 /** An hour where it is today, with its day where it is not. */
 const whenText = (atMs: number, nowMs: number): string =>
@@ -176,11 +186,13 @@ const jobsOf = ({ jobs }: PlanAsked, { steps, late }: BenchPlan) =>
 /** The steps of one job, with what each waits for. */
 function Steps({
   code,
+  people,
   steps,
   clock,
   nowMs,
 }: {
   code: string;
+  people: PlanAsked["people"];
   steps: readonly PlannedStep[];
   clock: (minute: number) => number;
   nowMs: number;
@@ -198,7 +210,7 @@ function Steps({
               })}
             </span>{" "}
             <span className="text-soft">
-              {technician === null ? t("by-itself") : t("by", { name: technician })},{" "}
+              {technician === null ? t("by-itself") : t("by", { name: nameOf(people, technician) })},{" "}
               {t("waits-for", { why: why.replace(" ", "_") })}
             </span>
           </li>

@@ -7,7 +7,7 @@ const HOUR_MS = 3_600_000;
 /** A narrower block has no room for its job's number, % of the day. */
 const LEAST_TEXT = 4.5;
 
-/** The lanes of a day, hours from left to right: hands are solid, what runs by itself is hatched; a chosen job stands out. */
+/** The lanes of a day, hours from left to right: hands are solid, what runs by itself has a dashed edge; a chosen job stands out. */
 export function PlanLanes({
   lanes,
   day,

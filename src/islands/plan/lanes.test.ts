@@ -11,7 +11,7 @@ const asked: PlanAsked = {
       { name: "bench", places: 2 },
       { name: "chamber", kind: "batch", places: 4 },
     ],
-    technicians: [{ name: "Ada" }, { name: "Bo" }],
+    technicians: [{ name: "ada" }, { name: "bo" }],
     jobs: ["A", "B", "C"].map((code) => ({
       code,
       steps: [{ station: "bench", durationMin: 10, hands: 1 }, hold],
@@ -23,6 +23,7 @@ const asked: PlanAsked = {
     { key: "ada", name: "Ada" },
     { key: "bo", name: "Bo" },
   ],
+  hours: [],
   leftOut: [],
 };
 const plan = calculateBenchPlan(asked.question);

@@ -1,3 +1,4 @@
+import { isLater } from "../../../core/plan/line.ts";
 import type { BenchPlan, PlannedStep } from "../../../core/plan/bench-plan.ts";
 import type { PlanAsked } from "../../../server/plan.ts";
 
@@ -22,7 +23,7 @@ function inRows(steps: readonly PlannedStep[]): Pick<Lane, "steps" | "rows"> {
   const placed = [...steps]
     .sort((a, b) => a.startMin - b.startMin)
     .map((step) => {
-      const free = ends.findIndex((end) => end <= step.startMin + 1e-6);
+      const free = ends.findIndex((end) => !isLater(end, step.startMin));
       const row = free < 0 ? ends.length : free;
       ends[row] = step.endMin;
       return { step, row };
@@ -33,12 +34,12 @@ function inRows(steps: readonly PlannedStep[]): Pick<Lane, "steps" | "rows"> {
 /** The lanes of a plan: each place of each station, or everybody; a batch's station is one lane. */
 export function lanesOf({ question, people }: PlanAsked, { steps }: BenchPlan, by: LaneBy): Lane[] {
   if (by === "person")
-    return people.map(({ name }) => ({
-      key: name,
+    return people.map(({ key, name }) => ({
+      key,
       station: null,
       place: null,
       person: name,
-      ...inRows(steps.filter(({ technician }) => technician === name)),
+      ...inRows(steps.filter(({ technician }) => technician === key)),
     }));
   return question.stations.flatMap(({ name, places = 1, kind }) => {
     const own = steps.filter(({ station }) => station === name);
