@@ -1,8 +1,7 @@
 import { execFile } from "node:child_process";
-import { createHash } from "node:crypto";
-import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
-import path from "node:path";
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { promisify } from "node:util";
+import { hashFiles } from "./hash-files.ts";
 
 const SOURCES = [
   "core",
@@ -17,28 +16,9 @@ const SOURCES = [
 ];
 const STAMP = "dist/.sources";
 
-function* filesIn(place: string): Generator<string> {
-  if (!existsSync(place)) return;
-  const entries = readdirSync(path.dirname(place), { withFileTypes: true });
-  if (entries.find((entry) => entry.name === path.basename(place))?.isFile()) {
-    yield place;
-    return;
-  }
-  for (const name of readdirSync(place).sort()) yield* filesIn(path.join(place, name));
-}
-
-function hashSources(): string {
-  const hash = createHash("sha256");
-  for (const source of SOURCES) {
-    for (const file of filesIn(source))
-      hash.update(file).update("\0").update(readFileSync(file)).update("\0");
-  }
-  return hash.digest("hex");
-}
-
 /** Builds the application if anything that it is made of has changed. Returns whether it had to. */
 export async function ensureBuilt(): Promise<boolean> {
-  const sources = hashSources();
+  const sources = hashFiles(SOURCES);
   if (existsSync(STAMP) && readFileSync(STAMP, "utf8") === sources) return false;
   console.log("Building.");
   const env = { ...process.env, ASTRO_TELEMETRY_DISABLED: "1" };
