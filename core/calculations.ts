@@ -25,6 +25,7 @@ import { cardStrips } from "./lift/card-strips.ts";
 import { edgePlan } from "./lift/edge-plan.ts";
 import { liftStress } from "./lift/lift-stress.ts";
 import { wireSweep } from "./lift/wire-sweep.ts";
+import { yieldOfRecords } from "./yield/yield.ts";
 import { benchPlan } from "./plan/bench-plan.ts";
 import { pixelFaults } from "./prove/pixel-faults.ts";
 import { touchCover } from "./prove/touch-cover.ts";
@@ -70,6 +71,7 @@ export const calculations: readonly Calculation[] = [
   pixelFaults,
   routeChoice,
   benchPlan,
+  yieldOfRecords,
 ] as unknown as readonly Calculation[];
 
 export const findCalculation = (name: string): Calculation | undefined =>

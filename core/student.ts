@@ -1,4 +1,4 @@
-import { betaQuantile } from "./route/beta.ts";
+import { betaQuantile } from "./statistics/beta.ts";
 
 /**
  * How many standard errors either side hold the middle share of Student's t with these degrees of freedom.

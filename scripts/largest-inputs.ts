@@ -214,6 +214,19 @@ export const largestInputs: Record<string, () => object> = {
     })),
     timeLimitS: 60,
   }),
+  yield: () => ({
+    jobs: range(10_000).map((i) => ({
+      endedAt: new Date(i * 3_600_000).toISOString(),
+      family: `family ${i % 30}`,
+      route: "layer",
+      lots: [`lot ${i % 500}`, `lot ${(i * 7) % 501}`],
+      outcome: (i * 7_919) % 10 < 8 ? "repaired" : "lost",
+      lostAt: `stage ${i % 8}`,
+      settings: Object.fromEntries(range(40).map((k) => [`setting ${k}`, (i * (2 * k + 1)) % 997])),
+      stages: range(8).map((k) => ({ name: `stage ${k}`, minutes: i % 50, passedFirst: (i + k) % 9 > 0 })),
+    })),
+    by: ["family", "lot"],
+  }),
   "lower-time": () => ({ lengthMm: 5_000, viscosityPaS: 10_000, surfaceTensionMnM: 1, wedgeMm: 500 }),
   "fill-front": () => ({ ...filling, pattern: beads, frames: 60 }),
   "pattern-search": () => ({

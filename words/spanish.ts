@@ -32,6 +32,7 @@ import { shop } from "./es/shop.ts";
 import { stack } from "./es/stack.ts";
 import { trade } from "./es/trade.ts";
 import { work } from "./es/work.ts";
+import { yields } from "./es/yield.ts";
 import { terms } from "./es/terms.ts";
 
 /** Spanish as a repair bench speaks it: short, familiar, with the field's own terms. */
@@ -69,5 +70,6 @@ export const spanish: Catalogue = {
   stack: stack,
   trade: trade,
   work: work,
+  yield: yields,
   terms: terms,
 };

@@ -9,6 +9,7 @@ import { methodOf } from "../heat/heat-methods.ts";
 import { calculateLiftStress } from "../lift/lift-stress.ts";
 import { glueOf, strengthAt } from "../materials/glues.ts";
 import { median } from "../median.ts";
+import { quantile } from "../statistics/quantile.ts";
 import type { KeptReading } from "./records-slot.ts";
 import { t } from "../../words/records.ts";
 
@@ -346,12 +347,6 @@ export interface ComparedSum {
 }
 
 const LEAST_FOR_RANGE = 5;
-
-const quantile = (sorted: readonly number[], share: number): number => {
-  const at = share * (sorted.length - 1);
-  const [low, high] = [sorted[Math.floor(at)]!, sorted[Math.ceil(at)]!];
-  return low + (high - low) * (at - Math.floor(at));
-};
 
 /**
  * What many jobs have measured beside what was predicted, by kind: the middle of measured over predicted (of their difference for an axis,

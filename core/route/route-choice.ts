@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
-import { betaQuantile } from "./beta.ts";
+import { betaQuantile } from "../statistics/beta.ts";
 import { routeChoiceInput, type RouteChoiceInput } from "./route-choice-input.ts";
 import { t } from "../../words/route.ts";
 
