@@ -29,18 +29,26 @@ const customers = [
 
 const WAS_HERE = /repair ([A-Z]+-\d+)/;
 
+interface DemoTicket {
+  customer: string;
+  serial: string;
+  cameBack?: { code: string; what: string };
+}
+
 /** Whose devices the scenario's jobs are about; one that comes back is the same one. */
-export function demoTickets(jobs: readonly ScenarioJob[]): Map<string, { customer: string; serial: string }> {
+export function demoTickets(jobs: readonly ScenarioJob[]): Map<string, DemoTicket> {
   const random = seededRandom(77);
-  const tickets = new Map<string, { customer: string; serial: string }>();
+  const tickets = new Map<string, DemoTicket>();
   for (const { code, family, moves } of jobs) {
     const { complaint = "" } = moves[0]!.data as { complaint?: string };
-    const before = tickets.get(WAS_HERE.exec(complaint)?.[1] ?? "");
+    const because = WAS_HERE.exec(complaint)?.[1] ?? "";
+    const before = tickets.get(because);
     const drawn = {
       customer: random.pick(customers),
       serial: `${family.code.replace("-", "")}-${random.whole(100_000, 999_999)}`,
     };
-    tickets.set(code, before ?? drawn);
+    const what = complaint.replace(WAS_HERE, "repair");
+    tickets.set(code, before ? { ...before, cameBack: { code: because, what } } : drawn);
   }
   return tickets;
 }

@@ -491,6 +491,7 @@ try {
     ["job page in its cure, at the server", "/jobs/GW-1159"],
     ["shelf of lots, at the server", "/lots"],
     ["plan of the day, at the server", "/plan"],
+    ["what the records say, at the server", "/records"],
     ["job page in its prove, at the server", "/jobs/GW-1160"],
     ["job page in its intake, at the server", "/jobs/GW-1151"],
     ["quotation, at the server", "/jobs/GW-1158/quotation"],

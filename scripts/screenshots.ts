@@ -1,8 +1,6 @@
 import { chromium as browserType, type Page } from "@playwright/test";
 import { mkdirSync, readdirSync, rmSync } from "node:fs";
 import path from "node:path";
-import { asksFor, familyNamed, workedTo } from "../test/bench-hand.ts";
-import { bringIn } from "../test/e2e/workshop.ts";
 import { ensureBuilt } from "./build.ts";
 import { chromium } from "./chromium.ts";
 import { openWorkshop } from "./workshop.ts";
@@ -22,8 +20,6 @@ interface Picture {
 const LOADING_MS = 22_000;
 /** Longer than anything on a page takes to come to rest. */
 const SETTLED_MS = 1_500;
-/** A simulated film is far round by then. */
-const SWEPT_MS = 4_000;
 const FOLDER = "docs/screenshots";
 // Those with a running timer come first, while it runs.
 const pictures: Picture[] = [
@@ -53,18 +49,9 @@ const pictures: Picture[] = [
   { name: "family-editor", path: "/families/NH-6/edit?part=panel" },
   { name: "new-job", path: "/jobs/new" },
   {
-    name: "axis-by-camera",
-    path: "/",
-    before: async (page) => {
-      const { origin } = new URL(page.url());
-      const job = workedTo(familyNamed("KB-15"), "film", asksFor("axis-read"), { endMs: Date.now() });
-      await bringIn(origin, "GW-1181", job);
-      await page.goto(`${origin}/jobs/GW-1181`);
-      await page.getByRole("button", { name: "Turn a film before the camera" }).click();
-      await page.getByRole("button", { name: "Simulated camera" }).click();
-      await page.getByTestId("swept-axis").waitFor();
-      await page.waitForTimeout(SWEPT_MS);
-    },
+    name: "records",
+    path: "/records",
+    before: (page) => page.getByRole("list", { name: "Success" }).waitFor(),
   },
 ];
 

@@ -39,6 +39,7 @@ const PATHS = [
   "/families/TK-5/edit",
   "/lots",
   "/plan",
+  "/records",
   "/film",
   "/jobs/new",
   "/jobs/GW-1151",

@@ -28,19 +28,30 @@ interface Pair {
 
 /** Finds among so many of a hundred that are false are put up with. */
 const FALSE_FINDS = 0.05;
+/** In the place of a value: all but the one that it is held against. */
+export const ANY_OTHER = "any other";
+
+/** Before what a lot is of, in the name of a setting. */
+export const LOT_OF = "lot of";
+
 const isSide =
   (from: Setting, to: Setting): Pair["sideOf"] =>
   (value) =>
     value === from ? "from" : value === to ? "to" : null;
 
-/** What a setting's values are asked against each other: of more than two numbers the upper half, else the commonest against each. */
+/** What a setting's values are asked against each other: of more than two numbers the upper half, of more than two others each against the rest. */
 function pairsOf(values: readonly Setting[]): Pair[] {
   const counts = new Map<Setting, number>();
   for (const value of values) counts.set(value, (counts.get(value) ?? 0) + 1);
   const numbers = values.filter((value) => typeof value === "number").sort((a, b) => a - b);
   if (numbers.length < values.length) {
     const [usual, ...others] = [...counts].sort((a, b) => b[1] - a[1]).map(([value]) => value);
-    return others.map((to) => ({ from: usual!, to, sideOf: isSide(usual!, to) }));
+    if (others.length < 2) return others.map((to) => ({ from: usual!, to, sideOf: isSide(usual!, to) }));
+    return [usual!, ...others].map((to) => ({
+      from: ANY_OTHER,
+      to,
+      sideOf: (value) => (value === to ? "to" : "from"),
+    }));
   }
   const own = [...new Set(numbers)];
   // The cut that leaves about as many on either side.

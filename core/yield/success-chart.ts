@@ -2,6 +2,7 @@ import { atLeast, atMost } from "../statistics/binomial.ts";
 
 /** How a job ended, in the order in which jobs ended. */
 export interface Ending {
+  code?: string;
   endedAt: string;
   isWin: boolean;
 }
@@ -12,6 +13,8 @@ export const chartRules = ["beyond-limits", "run-on-one-side", "change"] as cons
 export interface ChartPoint {
   from: string;
   to: string;
+  /** Its first job, where jobs have codes. */
+  code: string | null;
   tries: number;
   wins: number;
   ratePct: number;
@@ -21,8 +24,9 @@ export interface ChartSignal {
   rule: (typeof chartRules)[number];
   /** The point that it ends at, or from which on it was otherwise; from 0. */
   point: number;
-  /** When its first job ended. */
+  /** When its first job ended, and which it was. */
   from: string;
+  code: string | null;
   beforePct: number;
   afterPct: number;
 }
@@ -55,6 +59,7 @@ function pointsOf(endings: readonly Ending[]): ChartPoint[] {
     return {
       from: own[0]!.endedAt,
       to: own.at(-1)!.endedAt,
+      code: own[0]!.code ?? null,
       tries: own.length,
       wins,
       ratePct: (100 * wins) / own.length,
@@ -133,6 +138,7 @@ function changeIn(points: readonly ChartPoint[]): ChartSignal | null {
     rule: "change",
     point: at,
     from: points[at]!.from,
+    code: points[at]!.code,
     beforePct: pctOf(points.slice(0, at)),
     afterPct: pctOf(points.slice(at)),
   };
@@ -160,6 +166,7 @@ function runsIn(points: readonly ChartPoint[], centre: number): ChartSignal[] {
       rule: "run-on-one-side",
       point: k,
       from: points[begun]!.from,
+      code: points[begun]!.code,
       beforePct: 100 * centre,
       afterPct: pctOf(points.slice(begun, k + 1)),
     });
@@ -180,10 +187,10 @@ export function successChart(endings: readonly Ending[]): SuccessChart {
   const bounds = new Map<number, { low: number; high: number }>();
   for (const { tries } of points) if (!bounds.has(tries)) bounds.set(tries, limitsOf(tries, centre));
   const limits = points.map(({ tries }) => bounds.get(tries)!);
-  const beyond = points.flatMap(({ wins, from, ratePct }, point): ChartSignal[] =>
+  const beyond = points.flatMap(({ wins, from, code, ratePct }, point): ChartSignal[] =>
     wins >= limits[point]!.low && wins <= limits[point]!.high
       ? []
-      : [{ rule: "beyond-limits", point, from, beforePct: 100 * centre, afterPct: ratePct }],
+      : [{ rule: "beyond-limits", point, from, code, beforePct: 100 * centre, afterPct: ratePct }],
   );
   const change = changeIn(points);
   return {

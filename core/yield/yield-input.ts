@@ -71,8 +71,8 @@ export const yieldInput = z.strictObject({
   /** With fewer jobs on either side nothing is said of a setting. */
   minimum: usual(
     boundedWhole(2, 1_000),
-    10,
-    "nothing is said of a setting with fewer than ten jobs on either side",
+    5,
+    "nothing is said of a setting with fewer than five jobs on either side",
   ),
 });
 export type YieldInput = z.input<typeof yieldInput>;

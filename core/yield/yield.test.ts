@@ -1,6 +1,7 @@
 import { expect } from "chai";
 import { isLong } from "../../test/long.ts";
 import { randomStream } from "../random.ts";
+import { ANY_OTHER } from "./setting-effects.ts";
 import { successChart } from "./success-chart.ts";
 import type { YieldInput } from "./yield-input.ts";
 import { calculateYield } from "./yield.ts";
@@ -98,7 +99,7 @@ describe("what our own records say", () => {
     ]);
     expect(predicted[0]!.biasPct).to.be.closeTo(20, 1e-9);
     expect(predicted[0]!.coverage).to.equal(0.5);
-    expect(predicted[1]).to.deep.equal({ what: "dust", n: 1, biasPct: null, coverage: null });
+    expect(predicted[1]).to.deep.equal({ what: "dust", n: 1, biasPct: null, coverage: null, drift: null });
   });
 
   it(`finds nothing where nothing is: of ${DRAWS} draws of 150 jobs at most 5 in 100 say that a setting matters, at most 8 that time did`, () => {
@@ -132,7 +133,7 @@ describe("what our own records say", () => {
 
   it("says nothing of a setting with too few jobs, whatever they came to, and asks a fine one about its middle", () => {
     const random = randomStream(3);
-    const few = year(12, random, (_, { tool }) => (tool === "card" ? 1 : 0));
+    const few = year(8, random, (_, { tool }) => (tool === "card" ? 1 : 0));
     expect(new Set(calculateYield({ jobs: few }).effects.map(({ verdict }) => verdict))).to.deep.equal(
       new Set(["too few to say"]),
     );
@@ -146,8 +147,39 @@ describe("what our own records say", () => {
     expect(calculateYield({ jobs }).effects[0]!.counts).to.include({ fromTries: 6, toTries: 54 });
     const two = jobs.map((job, k) => ({ ...job, settings: { v: k % 3 === 0 ? 80 : 90 } }));
     expect(calculateYield({ jobs: two }).effects[0]).to.include({ from: 80, to: 90 });
+    const lots = jobs.map((job, k) => ({ ...job, settings: { lot: ["LA-1", "LA-2", "LA-3"][k % 3]! } }));
+    expect(calculateYield({ jobs: lots }).effects[0]).to.deep.include({ from: ANY_OTHER });
+    expect(calculateYield({ jobs: lots }).effects.map(({ counts }) => counts.toTries)).to.deep.equal([
+      20, 20, 20,
+    ]);
     const same = jobs.map((job) => ({ ...job, settings: { v: 80 } }));
     expect(calculateYield({ jobs: same }).effects).to.deep.equal([]);
+  });
+
+  it("tells from which job on what was measured left what was predicted, and of scatter alone hardly ever", () => {
+    const random = randomStream(31);
+    const jobs = (fallFrom: number) =>
+      Array.from({ length: 60 }, (_, k): Job => ({
+        ...one,
+        code: `GW-${k}`,
+        endedAt: day(k),
+        predictions: [
+          {
+            what: "glue line",
+            predicted: 90,
+            measured: 90 + 6 * (random() - 0.5) - (k < fallFrom ? 0 : 0.25 * (k - fallFrom)),
+          },
+        ],
+      }));
+    let [found, wrong] = [0, 0];
+    for (let n = 0; n < DRAWS; n += 1) {
+      const { drift } = calculateYield({ jobs: jobs(30) }).predicted[0]!;
+      const from = Number(drift?.code?.slice(3));
+      if (drift && drift.afterPct < drift.beforePct && from >= 27 && from <= 50) found += 1;
+      if (calculateYield({ jobs: jobs(60) }).predicted[0]!.drift) wrong += 1;
+    }
+    expect(found / DRAWS).to.be.greaterThan(0.95);
+    expect(wrong / DRAWS).to.be.at.most(0.02);
   });
 
   it("counts the chance of a change as often as it comes when endings are put in any order", () => {

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { defineCalculation } from "../calculation.ts";
 import { wilson95 } from "../statistics/binomial.ts";
+import { changePoint } from "../statistics/change-point.ts";
 import { quantile } from "../statistics/quantile.ts";
 import { effectVerdicts, settingEffects } from "./setting-effects.ts";
 import { chartRules, successChart } from "./success-chart.ts";
@@ -19,6 +20,8 @@ export const yieldResult = z.strictObject({
       z.strictObject({
         from: z.string(),
         to: z.string(),
+        /** Its first job, where jobs have codes. */
+        code: z.string().nullable(),
         tries: z.int(),
         wins: z.int(),
         ratePct: z.number(),
@@ -31,6 +34,7 @@ export const yieldResult = z.strictObject({
         rule: z.enum(chartRules),
         point: z.int(),
         from: z.string(),
+        code: z.string().nullable(),
         beforePct: z.number(),
         afterPct: z.number(),
       }),
@@ -80,6 +84,16 @@ export const yieldResult = z.strictObject({
       biasPct: z.number().nullable(),
       /** Share that lay within the range that was named, 0 to 1; null where none was named. */
       coverage: z.number().nullable(),
+      /** From which job on it was otherwise, where chance alone would hardly look so. */
+      drift: z
+        .strictObject({
+          from: z.string(),
+          code: z.string().nullable(),
+          beforePct: z.number(),
+          afterPct: z.number(),
+          pValue: z.number(),
+        })
+        .nullable(),
     }),
   ),
   assumed: z.array(z.string()),
@@ -149,6 +163,38 @@ function lossesOf(jobs: readonly YieldJob[]): Yield["losses"] {
     });
 }
 
+type Predicted = NonNullable<YieldJob["predictions"]>[number] & { job: YieldJob };
+
+/** A drift is told where chance alone would look like one so rarely. */
+const DRIFT = 0.01;
+
+const middleOf = (values: readonly number[]) => quantile(inOrder(values), 0.5);
+
+/** How what was measured stands to what was predicted, in the order in which the jobs ended. */
+function predictedOf(what: string, own: readonly Predicted[]): Yield["predicted"][number] {
+  const shares = own
+    .filter(({ predicted }) => predicted !== 0)
+    .map(({ predicted, measured, job }) => ({ aboveBy: 100 * (measured / predicted - 1), job }));
+  const above = shares.map(({ aboveBy }) => aboveBy);
+  const ranged = own.filter(({ low, high }) => low !== undefined && high !== undefined);
+  const within = ranged.filter(({ measured, low, high }) => measured >= low! && measured <= high!);
+  const change = changePoint(above);
+  const first = change && change.pValue <= DRIFT ? shares[change.at]! : null;
+  return {
+    what,
+    n: own.length,
+    biasPct: above.length > 0 ? middleOf(above) : null,
+    coverage: ranged.length > 0 ? within.length / ranged.length : null,
+    drift: first && {
+      from: first.job.endedAt,
+      code: first.job.code ?? null,
+      beforePct: middleOf(above.slice(0, change!.at)),
+      afterPct: middleOf(above.slice(change!.at)),
+      pValue: change!.pValue,
+    },
+  };
+}
+
 /**
  * What a shop's own records say: success by group with its interval, over time with what signals, at the first try by stage, minutes, where and
  * why devices were lost, what settings changed, and what was predicted beside what was measured. A job succeeds where it is "repaired"; intervals
@@ -179,7 +225,7 @@ export function calculateYield(input: YieldInput): Yield {
     groups: rates(byName(told(jobs, ofJob, (key, job) => [key, isWin(job)]))).sort(
       (a, b) => b.tries - a.tries || (a.key < b.key ? -1 : 1),
     ),
-    chart: successChart(jobs.map((job) => ({ endedAt: job.endedAt, isWin: isWin(job) }))),
+    chart: successChart(jobs.map((job) => ({ code: job.code, endedAt: job.endedAt, isWin: isWin(job) }))),
     firstPass: {
       stages: firstPass.map(({ key, ...own }) => ({ name: key, ...own })),
       rolledPct:
@@ -209,21 +255,9 @@ export function calculateYield(input: YieldInput): Yield {
       told(
         jobs,
         ({ predictions = [] }) => predictions,
-        (one) => [one.what, one],
+        (one, job) => [one.what, { ...one, job }],
       ),
-    ).map(([what, own]) => {
-      const shares = inOrder(
-        own.flatMap(({ predicted, measured }) => (predicted === 0 ? [] : [measured / predicted - 1])),
-      );
-      const ranged = own.filter(({ low, high }) => low !== undefined && high !== undefined);
-      const within = ranged.filter(({ measured, low, high }) => measured >= low! && measured <= high!);
-      return {
-        what,
-        n: own.length,
-        biasPct: shares.length > 0 ? 100 * quantile(shares, 0.5) : null,
-        coverage: ranged.length > 0 ? within.length / ranged.length : null,
-      };
-    }),
+    ).map(([what, own]) => predictedOf(what, own)),
     assumed: [],
   };
 }

@@ -329,7 +329,7 @@ export async function appendWithin(
   }
   if (added.length > 0) {
     await insertMoves(client, job.id, added, tip.rows[0]?.hash ?? FIRST_HASH);
-    await project(client, job.id, sceneAt(start, state, moves.at(-1)!.atMs), before);
+    await project(client, job, moves, sceneAt(start, state, moves.at(-1)!.atMs), before);
     await client.query("SELECT pg_notify($1, $2)", [JOB_CHANNEL, `${job.code} ${added[0]!.seq}`]);
   }
   return { kind: "kept", moves: answer, added: added.length };
@@ -450,7 +450,7 @@ export async function keepRecordedJob(
   if (inserted.rowCount === 0) return false;
   await insertMoves(client, job.id, moves, FIRST_HASH);
   const start = sceneAtStart(job.family.family, moves.at(-1)!.atMs);
-  await project(client, job.id, sceneAt(start, replay(deviceRules, start, moves), start.nowMs), null);
+  await project(client, job, moves, sceneAt(start, replay(deviceRules, start, moves), start.nowMs), null);
   return true;
 }
 

@@ -2,6 +2,9 @@ import type pg from "pg";
 import { routeNow } from "../../core/device/ask.ts";
 import type { Device, Scene } from "../../core/device/scene.ts";
 import { projectCompared } from "./compared.ts";
+import type { StoredFamily } from "./families.ts";
+import { projectRecord } from "./job-records.ts";
+import type { KeptMove } from "./kept-moves.ts";
 
 /** The looks through photos that stand, and what each called. */
 async function projectLooks(
@@ -38,10 +41,12 @@ async function projectLooks(
 /** What stands beside the moves for queries: folded, never truth. */
 export async function project(
   client: pg.PoolClient,
-  jobId: string,
+  job: { id: string; family: Pick<StoredFamily, "family"> },
+  moves: readonly KeptMove[],
   scene: Scene,
   before: Device | null,
 ): Promise<void> {
+  const { id: jobId } = job;
   const { state } = scene;
   const { ended, agreements, dueAt, complaint } = state.intake;
   const firstYes = agreements.find(({ answer }) => answer === "yes");
@@ -110,6 +115,7 @@ export async function project(
       [jobId],
     );
   }
+  await projectRecord(client, job, moves, state, before);
   await projectCompared(client, jobId, scene, before);
   if (before?.prove.photos !== state.prove.photos) await projectLooks(client, jobId, state.prove.photos);
   if (before?.bond.spent !== state.bond.spent || before.bond.solvent !== state.bond.solvent) {

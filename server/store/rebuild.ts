@@ -10,6 +10,7 @@ const BESIDE = `SELECT jsonb_build_object(
   'lamp', (SELECT jsonb_agg(to_jsonb(l) ORDER BY move_id) FROM lamp_exposure AS l WHERE job_id = $1),
   'spent', (SELECT jsonb_agg(to_jsonb(s) ORDER BY position) FROM spent AS s WHERE job_id = $1),
   'compared', (SELECT jsonb_agg(to_jsonb(c) ORDER BY position) FROM compared AS c WHERE job_id = $1),
+  'record', (SELECT to_jsonb(r) FROM job_record AS r WHERE job_id = $1),
   'look', (SELECT jsonb_agg(to_jsonb(l) ORDER BY move_id) FROM look AS l WHERE job_id = $1),
   'call', (SELECT jsonb_agg(to_jsonb(c) ORDER BY c.move_id, c.kind) FROM look_call AS c JOIN look USING (move_id) WHERE job_id = $1)
 )::text AS beside`;
@@ -95,7 +96,7 @@ export async function rebuild(pool: pg.Pool, { mend = false } = {}): Promise<Reb
       if (!job || !last) return false;
       const standing = async () => (await client.query<{ beside: string }>(BESIDE, [job.id])).rows[0]!.beside;
       const before = await standing();
-      await project(client, job.id, sceneOf(job, last.atMs), null);
+      await project(client, job, job.moves, sceneOf(job, last.atMs), null);
       const now = before !== (await standing());
       return mend && now ? true : takeBack(now);
     });

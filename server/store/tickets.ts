@@ -1,6 +1,7 @@
 import type pg from "pg";
 import { z } from "zod";
-import { oneOf } from "../../core/units.ts";
+import type { Fault } from "../../core/faults.ts";
+import { oneOf, words } from "../../core/units.ts";
 import { language, languages, type Language } from "../../words/language.ts";
 import { t } from "../../words/server.ts";
 
@@ -16,6 +17,17 @@ export const ticket = z.strictObject({
     .max(80, { error: () => t("must-be-at-most-80-characters") }),
   /** The customer's: paper and certificates come in it. What was known of the customer stands where it is left out. */
   language: oneOf(languages).optional(),
+  /** The job because of which it came back, and what it was; null where it did not. What was known stands where it is left out. */
+  cameBack: z
+    .strictObject({
+      code: words(40),
+      what: z
+        .string()
+        .trim()
+        .max(500, { error: () => t("must-be-at-most-500-characters") }),
+    })
+    .nullable()
+    .optional(),
 });
 export type Ticket = z.output<typeof ticket>;
 
@@ -26,7 +38,7 @@ export type Ticket = z.output<typeof ticket>;
 export async function keepTicket(
   client: pg.Pool | pg.PoolClient,
   jobCode: string,
-  { customer, serial, language: theirs }: Ticket,
+  { customer, serial, language: theirs, cameBack }: Ticket,
 ): Promise<boolean> {
   if (customer !== "") {
     await client.query(
@@ -39,19 +51,65 @@ export async function keepTicket(
     "UPDATE job SET serial = $3, customer_id = (SELECT id FROM customer WHERE name = $2) WHERE code = $1",
     [jobCode, customer, serial],
   );
+  if (cameBack !== undefined)
+    await client.query(
+      "UPDATE job SET return_of = (SELECT id FROM job WHERE code = $2), returned_for = $3 WHERE code = $1",
+      [jobCode, cameBack?.code ?? null, cameBack?.what ?? ""],
+    );
   return rowCount === 1;
+}
+
+/** What is wrong with a ticket for a job: it can only have come back because of another one that is here. */
+export async function ticketFaults(pool: pg.Pool, jobCode: string, { cameBack }: Ticket): Promise<Fault[]> {
+  if (!cameBack) return [];
+  const { rowCount } = await pool.query("SELECT FROM job WHERE code = $1 AND code <> $2", [
+    cameBack.code,
+    jobCode,
+  ]);
+  const { code } = cameBack;
+  return rowCount ? [] : [{ path: "cameBack.code", message: t("there-is-no-other-job", { code }) }];
+}
+
+/** The last job of a device by its serial number; null where none is known. */
+export async function lastJobOf(
+  pool: pg.Pool,
+  serial: string,
+): Promise<{ code: string; endedAt: string | null; outcome: string | null; customer: string } | null> {
+  const { rows } = await pool.query<{
+    code: string;
+    endedAt: Date | null;
+    outcome: string | null;
+    customer: string;
+  }>(
+    `SELECT job.code, ended_at AS "endedAt", outcome, coalesce(customer.name, '') AS customer
+     FROM job LEFT JOIN customer ON customer.id = customer_id
+     WHERE lower(serial) = lower($1) AND serial <> '' ORDER BY opened_at DESC LIMIT 1`,
+    [serial],
+  );
+  return rows[0] ? { ...rows[0], endedAt: rows[0].endedAt?.toISOString() ?? null } : null;
 }
 
 /** Whose device a job is about; null where there is no such job. No language where the customer is not known. */
 export async function ticketOf(pool: pg.Pool, jobCode: string): Promise<Ticket | null> {
-  const { rows } = await pool.query<{ customer: string; serial: string; language: Language | null }>(
-    `SELECT coalesce(customer.name, '') AS customer, serial, language
-     FROM job LEFT JOIN customer ON customer.id = customer_id WHERE code = $1`,
+  const { rows } = await pool.query<{
+    customer: string;
+    serial: string;
+    language: Language | null;
+    code: string | null;
+    what: string;
+  }>(
+    `SELECT coalesce(customer.name, '') AS customer, job.serial, language, before.code, job.returned_for AS what
+     FROM job LEFT JOIN customer ON customer.id = job.customer_id LEFT JOIN job AS before ON before.id = job.return_of
+     WHERE job.code = $1`,
     [jobCode],
   );
   if (!rows[0]) return null;
-  const { language: theirs, ...kept } = rows[0];
-  return theirs === null ? kept : { ...kept, language: theirs };
+  const { language: theirs, code, what, ...kept } = rows[0];
+  return {
+    ...kept,
+    ...(theirs === null ? {} : { language: theirs }),
+    ...(code === null ? {} : { cameBack: { code, what } }),
+  };
 }
 
 /** The language of the paper of a job: its customer's, or the reader's where the customer is not known. */

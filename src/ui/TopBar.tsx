@@ -27,11 +27,11 @@ export const TopBar = memo(function TopBar({
   const preferences = useStoredPreferences(initial);
   const [adding, setAdding] = useState(false);
   const mounted = useMounted();
-  const link = (href: string, text: string) => (
+  const link = (href: string, text: string, more = "") => (
     <a
       href={href}
       aria-current={place === href ? "page" : undefined}
-      className="inline-flex min-h-12 items-center px-[3px] underline-offset-4 sm:px-3 aria-[current=page]:font-semibold aria-[current=page]:underline"
+      className={`inline-flex min-h-12 items-center px-[3px] underline-offset-4 sm:px-3 aria-[current=page]:font-semibold aria-[current=page]:underline ${more}`}
     >
       {text}
     </a>
@@ -51,6 +51,7 @@ export const TopBar = memo(function TopBar({
         {link("/families", t("families"))}
         {link("/film", t("film"))}
         {link("/lots", t("lots"))}
+        {link("/records", t("records"), "max-sm:hidden")}
         {link("/shop", t("shop"))}
       </nav>
       <div className="ml-auto flex flex-wrap items-center gap-2">

@@ -8,6 +8,7 @@ export const placePages = [
   "families",
   "film",
   "lots",
+  "records",
   "shop",
 ] as const;
 export const repairPages = [

@@ -4,6 +4,7 @@ export const places = [
   "/jobs",
   "/jobs?find=zzz",
   "/plan",
+  "/records",
   "/jobs/new",
   "/jobs/import",
   "/jobs/GW-1158/quotation",

@@ -35,6 +35,7 @@ export const frame = {
   jobs: "Jobs",
   families: "Families",
   film: "Film",
+  records: "Records",
   plan: "Plan",
   lots: "Lots",
   shop: "Shop",

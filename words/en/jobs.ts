@@ -3,6 +3,7 @@ export const jobs = {
   "no-job": "No job",
   "find-a-job": "Find a job",
   "code-customer-serial-number-fault": "Code, customer, serial number, fault, family",
+  "what-the-records-say": "Records",
   "new-job": "New job",
   state: "State",
   any: "Any",

@@ -2,6 +2,8 @@
 export const newJob = {
   "must-be-chosen": "must be chosen",
   "must-be-a-code-such-as-gw": "must be a code such as GW-1042",
+  "came-back-because-of": "It came back because of {code} ({day})",
+  "not-ended": "still open",
   "must-be-at-most-120-characters": "must be at most 120 characters",
   "must-be-at-most-80-characters": "must be at most 80 characters",
   "must-be-a-date": "must be a date",

@@ -2,6 +2,7 @@
 export const pages = {
   "job-sheet": "{code} job sheet",
   "back-to-the-job": "Back to the job",
+  records: "Records",
   print: "Print",
   heat: "Heat",
   solvent: "Solvent",

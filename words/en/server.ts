@@ -220,6 +220,8 @@ export const server = {
   "is-not-a-technician-here": '"{who}" is not a technician here',
   "must-be-at-most-120-characters": "must be at most 120 characters",
   "must-be-at-most-80-characters": "must be at most 80 characters",
+  "must-be-at-most-500-characters": "must be at most 500 characters",
+  "there-is-no-other-job": "there is no other job {code}",
   "no-such-code": "There is no such code. Look at the job again: eight letters and figures.",
   "that-code-is-too-old": "That code is too old. Make a new one at the job.",
   "that-code-has-been-used": "That code has been used. Make a new one at the job.",

@@ -38,6 +38,7 @@ export const frame: Words<typeof english> = {
   jobs: "Trabajos",
   families: "Familias",
   film: "Película",
+  records: "Registros",
   plan: "Plan",
   lots: "Lotes",
   shop: "Taller",

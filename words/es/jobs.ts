@@ -6,6 +6,7 @@ export const jobs: Words<typeof english> = {
   "no-job": "Ningún trabajo",
   "find-a-job": "Buscar un trabajo",
   "code-customer-serial-number-fault": "Código, cliente, número de serie, falla, familia",
+  "what-the-records-say": "Registros",
   "new-job": "Nuevo trabajo",
   state: "Estado",
   any: "Cualquiera",

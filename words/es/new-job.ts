@@ -5,6 +5,8 @@ import type { Words } from "../language.ts";
 export const newJob: Words<typeof english> = {
   "must-be-chosen": "hay que elegirlo",
   "must-be-a-code-such-as-gw": "debe ser un código como GW-1042",
+  "came-back-because-of": "Ha vuelto por culpa de {code} ({day})",
+  "not-ended": "aún abierto",
   "must-be-at-most-120-characters": "debe tener como mucho 120 caracteres",
   "must-be-at-most-80-characters": "debe tener como mucho 80 caracteres",
   "must-be-a-date": "debe ser una fecha",

@@ -5,6 +5,7 @@ import type { Words } from "../language.ts";
 export const pages: Words<typeof english> = {
   "job-sheet": "Hoja de trabajo {code}",
   "back-to-the-job": "Volver al trabajo",
+  records: "Registros",
   print: "Imprimir",
   heat: "Calor",
   solvent: "Solvente",

@@ -224,6 +224,8 @@ export const server: Words<typeof english> = {
   "is-not-a-technician-here": '"{who}" no es un técnico de aquí',
   "must-be-at-most-120-characters": "debe tener como mucho 120 caracteres",
   "must-be-at-most-80-characters": "debe tener como mucho 80 caracteres",
+  "must-be-at-most-500-characters": "debe tener como mucho 500 caracteres",
+  "there-is-no-other-job": "no hay otro trabajo {code}",
   "no-such-code": "No existe ese código. Mira otra vez el trabajo: ocho letras y cifras.",
   "that-code-is-too-old": "Ese código es muy viejo. Haz uno nuevo en el trabajo.",
   "that-code-has-been-used": "Ese código ya se usó. Haz uno nuevo en el trabajo.",

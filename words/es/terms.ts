@@ -649,8 +649,8 @@ export const terms: Words<Record<string, string>> = {
     "cada sitio de un puesto se ocupa por separado, no todos en una tanda",
   "no stage of a job is told": "no se dice ninguna etapa de los trabajos",
   "jobs are told apart by family": "los trabajos se distinguen por familia",
-  "nothing is said of a setting with fewer than ten jobs on either side":
-    "nada se dice de un ajuste con menos de diez trabajos a cada lado",
+  "nothing is said of a setting with fewer than five jobs on either side":
+    "nada se dice de un ajuste con menos de cinco trabajos a cada lado",
   "the device is there when the plan begins": "el aparato está ahí cuando empieza el plan",
   "no job weighs more than another": "ningún trabajo pesa más que otro",
   "minutes late count first, then when all is done":

@@ -72,7 +72,15 @@ export const JobsView = memo(function JobsView({
           onChange: (find) => narrow({ find }),
         }}
         add={{ text: t("new-job"), href: "/jobs/new" }}
-        more={<ReadLabel onRead={openLabelled} />}
+        more={
+          <>
+            <ReadLabel onRead={openLabelled} />
+            {/* On a phone the strip at the top has no room for it. */}
+            <a href="/records" className="control px-3 sm:hidden">
+              {t("what-the-records-say")}
+            </a>
+          </>
+        }
       />
       <div className="grid grid-cols-2 gap-3 pb-3 sm:grid-cols-4">
         <Narrow

@@ -17,6 +17,8 @@ import { readKept, setKept } from "../../ui/browser-kept.ts";
 import { Field } from "../../ui/Field.tsx";
 import { hasWords } from "../../ui/has-words.ts";
 import { SearchField } from "../../ui/SearchField.tsx";
+import { dayText } from "../../ui/time-text.ts";
+import { useLastJob } from "./useLastJob.ts";
 import { emptyOneOff, OneOffFields, type OneOffForm } from "./OneOffFields.tsx";
 import { setPreference, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { t } from "../../../words/new-job.ts";
@@ -106,6 +108,8 @@ const fields = z.object({
         return t("must-be-at-most-80-characters");
       },
     }),
+  /** It is here again because of its last job. */
+  cameBack: z.boolean(),
   due: z.union([
     z.literal(""),
     z.iso.date({
@@ -178,6 +182,7 @@ export const NewJob = memo(function NewJob({
       code: suggestedCode,
       customer: "",
       serial: "",
+      cameBack: false,
       due: "",
       who: preferences.who,
     },
@@ -212,6 +217,8 @@ export const NewJob = memo(function NewJob({
     if (routes[0] && (!values.route || !routes.includes(values.route))) setValue("route", routes[0]);
   }, [routes, values.route, setValue]);
 
+  const before = useLastJob(values.serial ?? "");
+
   const submit = handleSubmit(async (entered) => {
     setFailure(undefined);
     const {
@@ -224,6 +231,7 @@ export const NewJob = memo(function NewJob({
       code,
       customer,
       serial,
+      cameBack,
       due,
       who,
     } = entered;
@@ -236,7 +244,11 @@ export const NewJob = memo(function NewJob({
       id: sent.job,
       code,
       ...(familyCode === SINGLE ? { device: single } : { family: familyCode }),
-      ticket: { customer, serial },
+      ticket: {
+        customer,
+        serial,
+        ...(cameBack && before ? { cameBack: { code: before.code, what: complaint } } : {}),
+      },
       opening: {
         id: sent.event,
         kind: "job-opened",
@@ -449,6 +461,15 @@ export const NewJob = memo(function NewJob({
                 ))}
               </datalist>
             </div>
+            {before && (
+              <label className="flex min-h-12 items-center gap-3 border-l-4 border-heat bg-raised px-3">
+                <input type="checkbox" className="size-6 accent-ink" {...register("cameBack")} />
+                {t("came-back-because-of", {
+                  code: before.code,
+                  day: before.endedAt === null ? t("not-ended") : dayText(Date.parse(before.endedAt)),
+                })}
+              </label>
+            )}
             <div className="grid grid-cols-2 gap-3">
               <Field label={t("code")} fault={fault("code")}>
                 {(attributes) => <input {...attributes} className="entry" {...register("code")} />}

@@ -3,6 +3,7 @@ import type { BenchPlan, PlannedStep } from "../../../core/plan/bench-plan.ts";
 import type { PlanAsked } from "../../../server/plan.ts";
 import { t } from "../../../words/plan.ts";
 import { term } from "../../../words/speaker.ts";
+import { PressGroup } from "../../ui/PressGroup.tsx";
 import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { distanceText, minuteText, dayAndTimeText } from "../../ui/time-text.ts";
 import { useNow } from "../../ui/useNow.ts";
@@ -73,19 +74,15 @@ export const PlanBoard = memo(function PlanBoard({
         {answer}
       </h1>
       <div className="flex flex-wrap items-center gap-2">
-        <div role="group" aria-label={t("the-day")} className="flex gap-1">
-          {laneBy.map((of) => (
-            <button
-              key={of}
-              type="button"
-              aria-pressed={by === of}
-              className="control border-soft px-3 font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
-              onClick={() => setBy(of)}
-            >
-              {of === "station" ? t("by-station") : t("by-person")}
-            </button>
-          ))}
-        </div>
+        <PressGroup
+          label={t("the-day")}
+          value={by}
+          options={laneBy.map((of) => ({
+            value: of,
+            text: of === "station" ? t("by-station") : t("by-person"),
+          }))}
+          onChange={setBy}
+        />
         <button
           type="button"
           className="control px-3"

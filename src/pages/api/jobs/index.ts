@@ -9,7 +9,7 @@ import { faulty, json, problem, readBody } from "../../../../server/problem.ts";
 import { findFamily } from "../../../../server/store/families.ts";
 import { createJob } from "../../../../server/store/jobs.ts";
 import { jobQuery, searchJobs } from "../../../../server/store/job-search.ts";
-import { ticket } from "../../../../server/store/tickets.ts";
+import { ticket, ticketFaults } from "../../../../server/store/tickets.ts";
 import { t } from "../../../../words/server.ts";
 import { uuid } from "../../../../core/units.ts";
 
@@ -47,12 +47,16 @@ export const POST: APIRoute = async ({ request }) => {
   if (opening.kind !== "job-opened") {
     return faulty([{ path: "opening.kind", message: t("must-be-job-opened") }]);
   }
+  const asked = parsed.data.ticket;
+  const wrong = asked ? await ticketFaults(database(), code, asked) : [];
+  if (wrong.length > 0)
+    return faulty(wrong.map(({ path, message }) => ({ path: `ticket.${path}`, message })));
   const of = device ?? (await findFamily(database(), parsed.data.family!));
   if (!of)
     return faulty([
       { path: "family", message: t("there-is-no-family-2", { family: parsed.data.family ?? "" }) },
     ]);
-  const result = await createJob(database(), { id, code, of, opening, ticket: parsed.data.ticket ?? null });
+  const result = await createJob(database(), { id, code, of, opening, ticket: asked ?? null });
   if (result.kind === "code taken") {
     return problem(409, t("code-taken"), t("there-is-a-job-already", { code }), {
       faults: [{ path: "code", message: t("is-taken-by-another-job", { code }) }],

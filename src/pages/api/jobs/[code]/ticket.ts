@@ -2,7 +2,7 @@ import type { APIRoute } from "astro";
 import { describeFaults } from "../../../../../core/faults.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../../../server/problem.ts";
-import { keepTicket, ticket, ticketOf } from "../../../../../server/store/tickets.ts";
+import { keepTicket, ticket, ticketFaults, ticketOf } from "../../../../../server/store/tickets.ts";
 import { t } from "../../../../../words/server.ts";
 
 export const GET: APIRoute = async ({ params }) => {
@@ -18,6 +18,8 @@ export const PUT: APIRoute = async ({ params, request }) => {
   if ("answer" in read) return read.answer;
   const parsed = ticket.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
+  const faults = await ticketFaults(database(), params.code!, parsed.data);
+  if (faults.length > 0) return faulty(faults);
   return (await keepTicket(database(), params.code!, parsed.data))
     ? json(await ticketOf(database(), params.code!))
     : problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));

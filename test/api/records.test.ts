@@ -1,0 +1,111 @@
+import { expect } from "chai";
+import type pg from "pg";
+import type { JobRecord } from "../../core/yield/job-record.ts";
+import { calculateYield } from "../../core/yield/yield.ts";
+import { truths } from "../../demo/scenario.ts";
+import { rebuild } from "../../server/store/rebuild.ts";
+import { lastJobOf, ticketOf } from "../../server/store/tickets.ts";
+import { GET as device } from "../../src/pages/api/devices/[serial].ts";
+import { PUT as putTicket } from "../../src/pages/api/jobs/[code]/ticket.ts";
+import { GET as records } from "../../src/pages/api/records.ts";
+import { DEMO_NOW_MS, demoDatabase } from "../fresh-database.ts";
+import { ask, expectFault } from "./ask.ts";
+
+const DAY_MS = 86_400_000;
+const iso = (ms: number) => new Date(ms).toISOString();
+
+describe("the records of finished jobs", () => {
+  let pool: pg.Pool;
+  before(async () => {
+    ({ pool } = await demoDatabase());
+  });
+  const asked = (from = 0, to = DEMO_NOW_MS, who = "linus") =>
+    ask(records, {
+      search: `?from=${iso(from)}&to=${iso(to)}`,
+      headers: { cookie: `who=${who}` },
+    });
+  const all = async (): Promise<JobRecord[]> => (await asked()).body;
+
+  it("hold every job that was opened up and has ended, as the calculation takes them", async () => {
+    const { rows } = await pool.query<{ code: string }>(
+      "SELECT code FROM job WHERE ended_at IS NOT NULL AND tried_route IS NOT NULL AND outcome <> 'connection seated'",
+    );
+    const jobs = await all();
+    expect(jobs.map(({ code }) => code)).to.have.members(rows.map(({ code }) => code));
+    expect(jobs.length).to.be.greaterThan(100);
+    // What is not as its schema says is refused here.
+    expect(calculateYield({ jobs }).groups.reduce((sum, { tries }) => sum + tries, 0)).to.equal(jobs.length);
+    for (const { stages = [], settings } of jobs) {
+      expect(stages.length).to.be.greaterThan(2);
+      expect(Object.values(settings ?? {}).every((value) => value !== null)).to.equal(true);
+    }
+    const lift = jobs.flatMap(({ stages = [] }) => stages).filter(({ name }) => name === "lift");
+    expect(lift.every(({ minutes }) => minutes > 1 && minutes < 600)).to.equal(true);
+  });
+
+  it("let the truths of the year be found: the lot that comes back, the plate that drifts, the method for one family", async () => {
+    const jobs = await all();
+    const { effects, predicted } = calculateYield({ jobs });
+    const matters = (setting: string, to: string) =>
+      effects.some((one) => one.setting === setting && one.to === to && one.verdict === "matters");
+    expect(matters("lot of liquid optical adhesive", truths.yellowLot.lot)).to.equal(true);
+    const { drift } = predicted.find(({ what }) => what === "glue line")!;
+    const daysBefore = (DEMO_NOW_MS - Date.parse(drift!.from)) / DAY_MS;
+    expect(daysBefore).to.be.within(60, truths.plateDrift.fromDay + 15);
+    expect(drift!.afterPct).to.be.lessThan(drift!.beforePct - 2);
+    expect(jobs.some(({ code }) => code === drift!.code)).to.equal(true);
+    const inFamily = (family: string) =>
+      calculateYield({ jobs: jobs.filter((job) => job.family === family) }).effects.find(
+        ({ setting }) => setting === "method",
+      );
+    expect(inFamily(truths.frost.family)).to.include({ to: "plate", verdict: "matters" });
+    expect(inFamily("BX-24")!.verdict).to.not.equal("matters");
+  });
+
+  it("are of the time that was asked for, and of the people only who asks", async () => {
+    const from = DEMO_NOW_MS - 91 * DAY_MS;
+    const jobs: JobRecord[] = (await asked(from)).body;
+    expect(jobs.length).to.be.within(10, 60);
+    expect(jobs.every(({ endedAt }) => Date.parse(endedAt) >= from)).to.equal(true);
+    expect(new Set((await all()).map(({ technician }) => technician))).to.deep.equal(
+      new Set(["linus", undefined]),
+    );
+    expectFault(await ask(records, { search: "?from=yesterday&to=2026-01-01T00:00:00Z" }), 422, "from");
+  });
+
+  it("count a job as returned once its device came back because of it, and say of a serial number where it was", async () => {
+    const job = (await all()).find(({ outcome }) => outcome === "repaired")!;
+    const ticket = { customer: "Ketch Plover", serial: "ZZ-77 001" };
+    const put = (code: string, body: object) => ask(putTicket, { params: { code }, body });
+    expect((await put(job.code!, ticket)).status).to.equal(200);
+    expect((await ask(device, { params: { serial: "zz-77 001" } })).body.code).to.equal(job.code);
+    const cameBack = { code: job.code!, what: "Bubbles again" };
+    expect((await put("GW-1151", { ...ticket, cameBack })).status).to.equal(200);
+    expect(await ticketOf(pool, "GW-1151")).to.deep.include({ cameBack });
+    const outcome = async () => (await all()).find(({ code }) => code === job.code);
+    expect(await outcome()).to.include({ outcome: "returned", cause: "Bubbles again" });
+    // What is left out stands; null takes it back.
+    await put("GW-1151", ticket);
+    expect(await outcome()).to.include({ outcome: "returned" });
+    await put("GW-1151", { ...ticket, cameBack: null });
+    expect(await outcome()).to.include({ outcome: "repaired" });
+    expectFault(
+      await put("GW-1151", { ...ticket, cameBack: { code: "GW-1151", what: "" } }),
+      422,
+      "cameBack.code",
+    );
+    expect(await lastJobOf(pool, "no such")).to.equal(null);
+  });
+
+  it("are worked out anew for jobs that were there before, and of nothing that is missing", async () => {
+    const before = await all();
+    await pool.query(
+      "DELETE FROM job_record WHERE ended_at > (SELECT max(ended_at) - interval '60 days' FROM job_record)",
+    );
+    expect((await all()).length).to.be.lessThan(before.length);
+    const { differed } = await rebuild(pool, { mend: true });
+    expect(differed.length).to.be.greaterThan(0);
+    expect(await all()).to.deep.equal(before);
+    expect((await rebuild(pool)).differed).to.deep.equal([]);
+  });
+});
