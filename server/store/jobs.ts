@@ -20,6 +20,7 @@ import { familiesOf, keepOneOff, readFamilyRow, type StoredFamily } from "./fami
 import { MOVES, movesOf, readMove, stateAfter, type KeptMove, type MoveRow } from "./kept-moves.ts";
 import { keepPhoto, photosPresent } from "./photos.ts";
 import { project } from "./projection.ts";
+import { laysBlocked } from "./lot-blocks.ts";
 import { lotRefusal, overdrawn } from "./stock.ts";
 import { keepTicket, type Ticket } from "./tickets.ts";
 import { t } from "../../words/server.ts";
@@ -325,6 +326,9 @@ export async function appendWithin(
       : applyMove(moveNamed(deviceRules, one.kind), scene, one.data, { id, seq, who, atMs });
     const short = isTakingBack ? null : await overdrawn(client, job.id, state, now);
     if (short) return { kind: "refused", index, missing: [short], fault: null };
+    const lot = isTakingBack ? null : await laysBlocked(client, state, now);
+    if (lot !== null)
+      return { kind: "refused", index, missing: [], fault: { id: "fault.lot-blocked", values: { lot } } };
     state = now;
   }
   if (added.length > 0) {

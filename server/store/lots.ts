@@ -9,6 +9,8 @@ export interface ShelvedLot extends Lot {
   leftQuantity: number;
   /** As it was measured last, on a job that had this lot at the bench. */
   viscosityPaS: number | null;
+  /** Nothing is taken of it any more. */
+  isBlocked: boolean;
 }
 
 interface LotRow {
@@ -23,6 +25,7 @@ interface LotRow {
   spent: number;
   sheets: number;
   viscosity: number | null;
+  is_blocked: boolean;
 }
 
 const readRow = (row: LotRow): ShelvedLot => ({
@@ -36,13 +39,14 @@ const readRow = (row: LotRow): ShelvedLot => ({
   quantity: row.quantity,
   leftQuantity: isSheetFilm(row.material) ? row.sheets : row.quantity - row.spent,
   viscosityPaS: row.viscosity,
+  isBlocked: row.is_blocked,
 });
 
 /** What is on the shelf, the first to go out of date first. */
 export async function shelvedLots(client: pg.Pool | pg.PoolClient): Promise<ShelvedLot[]> {
   const { rows } = await client.query<LotRow>(
     `SELECT lot.id, lot.kind, lot.lot, lot.material, lot.expires_on::text, lot.opened_on::text, lot.open_days,
-            lot.quantity,
+            lot.quantity, EXISTS (SELECT FROM lot_block WHERE lot_block.lot = lot.lot) AS is_blocked,
             coalesce((SELECT lot_count.spent FROM lot_count WHERE lot_count.lot = lot.lot), 0)::float8 AS spent,
             (SELECT count(*)::int FROM film_sheet
              WHERE film_sheet.lot = lot.lot AND cut_by IS NULL AND film_sheet.gone_at IS NULL) AS sheets,

@@ -5,6 +5,7 @@ import type { Device } from "../../core/device/scene.ts";
 import { factKey } from "../../core/job/fact.ts";
 import { message, type Message } from "../../core/job/message.ts";
 import { isSheetFilm } from "../../core/film/films.ts";
+import { firstBlocked } from "./lot-blocks.ts";
 import { lotOnShelf } from "./lots.ts";
 
 /** Why the shelf does not give what a job says it took; null where it does. */
@@ -18,6 +19,8 @@ export async function lotRefusal(
   state: Device,
   told: LotTaken,
 ): Promise<ShelfRefusal> {
+  if (await firstBlocked(client, [told.lot]))
+    return { missing: [], fault: message("fault.lot-blocked", { lot: told.lot }) };
   const shelved = await lotOnShelf(client, told.lot);
   if (!shelved) {
     const fact = { is: "lot-on-shelf", lot: told.lot } as const;

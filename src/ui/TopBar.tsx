@@ -51,7 +51,7 @@ export const TopBar = memo(function TopBar({
         {link("/families", t("families"))}
         {link("/film", t("film"))}
         {link("/lots", t("lots"))}
-        {link("/records", t("records"), "max-sm:hidden")}
+        {link("/records", t("records"), "max-lg:hidden")}
         {link("/shop", t("shop"))}
       </nav>
       <div className="ml-auto flex flex-wrap items-center gap-2">

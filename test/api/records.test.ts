@@ -4,12 +4,18 @@ import type { JobRecord } from "../../core/yield/job-record.ts";
 import { calculateYield } from "../../core/yield/yield.ts";
 import { truths } from "../../demo/scenario.ts";
 import { rebuild } from "../../server/store/rebuild.ts";
-import { lastJobOf, ticketOf } from "../../server/store/tickets.ts";
+import { findJob, sceneOf } from "../../server/store/jobs.ts";
+import { laysBlocked } from "../../server/store/lot-blocks.ts";
+import { shelvedLots } from "../../server/store/lots.ts";
+import { lotRefusal } from "../../server/store/stock.ts";
+import { keepTicket, lastJobOf, ticketOf } from "../../server/store/tickets.ts";
 import { GET as device } from "../../src/pages/api/devices/[serial].ts";
+import * as blocked from "../../src/pages/api/lots/blocked/[lot].ts";
+import { GET as recall } from "../../src/pages/api/lots/recall/[lot].csv.ts";
 import { PUT as putTicket } from "../../src/pages/api/jobs/[code]/ticket.ts";
 import { GET as records } from "../../src/pages/api/records.ts";
 import { DEMO_NOW_MS, demoDatabase } from "../fresh-database.ts";
-import { ask, expectFault } from "./ask.ts";
+import { ask, call, expectFault } from "./ask.ts";
 
 const DAY_MS = 86_400_000;
 const iso = (ms: number) => new Date(ms).toISOString();
@@ -107,5 +113,72 @@ describe("the records of finished jobs", () => {
     expect(differed.length).to.be.greaterThan(0);
     expect(await all()).to.deep.equal(before);
     expect((await rebuild(pool)).differed).to.deep.equal([]);
+  });
+});
+
+describe("a lot that is blocked", () => {
+  let pool: pg.Pool;
+  before(async () => {
+    ({ pool } = await demoDatabase());
+  });
+  const block = (lot: string, who: string) =>
+    ask(blocked.PUT, { params: { lot }, headers: { cookie: `who=${who}` } });
+  const lot: string = truths.yellowLot.lot;
+
+  it("is blocked in somebody's name, is not taken by any job, and can be let be used again", async () => {
+    expectFault(await block(lot, "nobody"), 422, "who");
+    expect((await block(lot, "tove")).status).to.equal(200);
+    expect((await block(lot, "imre")).status).to.equal(200);
+    expect((await pool.query("SELECT who FROM lot_block WHERE lot = $1", [lot])).rows).to.deep.equal([
+      { who: "tove" },
+    ]);
+    const told = {
+      kind: "adhesive",
+      lot,
+      material: "liquid optical adhesive",
+      goodUntil: null,
+      viscosityPaS: null,
+    } as const;
+    const client = await pool.connect();
+    try {
+      const { state } = sceneOf((await findJob(pool, "GW-1158"))!, DEMO_NOW_MS);
+      expect((await lotRefusal(client, state, told))!.fault!.id).to.equal("fault.lot-blocked");
+      // Taken before and not laid yet: it is not laid any more; what was laid before is over.
+      const laid = (position: number) => ({ what: "liquid", quantity: 1, unit: "ml", lot, seq: position });
+      const withSpent = (...spent: ReturnType<typeof laid>[]) => ({
+        ...state,
+        bond: { ...state.bond, spent },
+      });
+      const first = laid(1);
+      expect(await laysBlocked(client, withSpent(), withSpent(first))).to.equal(lot);
+      const later = { ...withSpent(first, { ...laid(2), lot: "LA-113" }) };
+      expect(await laysBlocked(client, withSpent(first), later)).to.equal(null);
+      await call(blocked.DELETE, { params: { lot } });
+      expect((await lotRefusal(client, state, told))?.fault?.id).to.not.equal("fault.lot-blocked");
+    } finally {
+      client.release();
+    }
+  });
+
+  it("is not offered where it stands on the shelf", async () => {
+    const [one] = await shelvedLots(pool);
+    const { body } = await block(one!.lot, "tove");
+    expect(body.find((shelved: { lot: string }) => shelved.lot === one!.lot).isBlocked).to.equal(true);
+    await call(blocked.DELETE, { params: { lot: one!.lot } });
+    expect((await shelvedLots(pool)).some(({ isBlocked }) => isBlocked)).to.equal(false);
+  });
+
+  it("has a list of whoever has something of it, in which nothing is worked out by a spreadsheet", async () => {
+    const { rows } = await pool.query<{ code: string }>(
+      "SELECT DISTINCT code FROM job JOIN spent ON job_id = id WHERE lot = $1",
+      [lot],
+    );
+    await keepTicket(pool, rows[0]!.code, { customer: '=HYPERLINK("x")', serial: "+1" });
+    const text = await (await call(recall, { params: { lot } })).text();
+    const [head, ...lines] = text.trim().split("\r\n");
+    expect(head).to.equal("job,customer,serial,family,ended,outcome,used");
+    expect(lines.map((line) => line.split(",")[0])).to.have.members(rows.map(({ code }) => code));
+    expect(text).to.include("came back").and.to.include(`"'=HYPERLINK(""x"")","'+1"`);
+    expect(lines.every((line) => /\d ml"?$/.test(line))).to.equal(true);
   });
 });

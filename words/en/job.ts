@@ -379,6 +379,7 @@ export const job = {
   "fault.function-absent": "What carries {fn} is not on the device.",
   "fault.cut-stays": "The sheet is cut up: that cannot be taken back.",
   "fault.lot-not-so": "The shelf has lot {lot} as {material}, good until {until}.",
+  "fault.lot-blocked": "Lot {lot} is blocked: take another. The records say why.",
   "fault.picture-not-here": "The picture of this photo is not here: send it to the job's photos.",
   "fault.no-such-reading": "There is no such reading on this job.",
   "fault.reading-out-of-bounds": "{why}.",

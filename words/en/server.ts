@@ -220,6 +220,7 @@ export const server = {
   "is-not-a-technician-here": '"{who}" is not a technician here',
   "must-be-at-most-120-characters": "must be at most 120 characters",
   "must-be-at-most-80-characters": "must be at most 80 characters",
+  "say-who-is-at-the-bench": "say at the top who is at the bench",
   "must-be-at-most-500-characters": "must be at most 500 characters",
   "there-is-no-other-job": "there is no other job {code}",
   "no-such-code": "There is no such code. Look at the job again: eight letters and figures.",

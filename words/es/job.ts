@@ -378,6 +378,7 @@ export const job: Words<typeof english> = {
   "fault.function-absent": "Lo que lleva {fn} no está en el equipo.",
   "fault.cut-stays": "La hoja está cortada: eso no se puede deshacer.",
   "fault.lot-not-so": "El estante tiene el lote {lot} como {material}, bueno hasta {until}.",
+  "fault.lot-blocked": "El lote {lot} está bloqueado: toma otro. Los registros dicen por qué.",
   "fault.picture-not-here": "La imagen de esta foto no está aquí: envíala a las fotos del trabajo.",
   "fault.no-such-reading": "No hay tal lectura en este trabajo.",
   "fault.reading-out-of-bounds": "{why}.",

@@ -224,6 +224,7 @@ export const server: Words<typeof english> = {
   "is-not-a-technician-here": '"{who}" no es un técnico de aquí',
   "must-be-at-most-120-characters": "debe tener como mucho 120 caracteres",
   "must-be-at-most-80-characters": "debe tener como mucho 80 caracteres",
+  "say-who-is-at-the-bench": "di arriba quién está en la mesa",
   "must-be-at-most-500-characters": "debe tener como mucho 500 caracteres",
   "there-is-no-other-job": "no hay otro trabajo {code}",
   "no-such-code": "No existe ese código. Mira otra vez el trabajo: ocho letras y cifras.",

@@ -75,8 +75,8 @@ export const JobsView = memo(function JobsView({
         more={
           <>
             <ReadLabel onRead={openLabelled} />
-            {/* On a phone the strip at the top has no room for it. */}
-            <a href="/records" className="control px-3 sm:hidden">
+            {/* On a small screen the strip at the top has no room for it. */}
+            <a href="/records" className="control px-3 lg:hidden">
               {t("what-the-records-say")}
             </a>
           </>

@@ -23,6 +23,7 @@ import { TakeOff } from "../../ui/TakeOff.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import { capitalised } from "../../../core/words.ts";
+import { blockedAddress } from "./blocked-address.ts";
 import { dateText, quantityText } from "./lot-words.ts";
 import { t } from "../../../words/lots.ts";
 import { term } from "../../../words/speaker.ts";
@@ -183,12 +184,13 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                 return (
                   <li
                     key={shelved.id}
-                    className="grid grid-cols-[1.5rem_1fr_auto] items-center gap-x-4 border-b border-line py-1 sm:grid-cols-[1.5rem_1fr_13rem_9rem_11.5rem]"
+                    className="grid grid-cols-[1.5rem_1fr_auto] items-center gap-x-4 border-b border-line py-1 sm:grid-cols-[1.5rem_1fr_11rem_9rem_auto]"
                   >
                     <LeftBar share={leftShare(shelved)} isOld={isOld} />
                     <span className="leading-tight">
                       <span className="text-lg font-semibold">{shelved.lot}</span> {term(shelved.material)}
                       <span className={`block text-sm ${isOld ? "edge-hatch text-danger" : "text-soft"}`}>
+                        {shelved.isBlocked && <b className="text-danger">{t("blocked")} · </b>}
                         {dateText(shelved, nowMs)},{" "}
                         {shelved.openedOn ? t("open-since", { openedOn: shelved.openedOn }) : t("sealed")}
                         {shelved.viscosityPaS === null
@@ -217,7 +219,24 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                       {t("used-by-jobs")}
                     </a>
                     <span className="flex justify-end gap-2">
-                      {shelved.openedOn === null && (
+                      <button
+                        type="button"
+                        className="control"
+                        onClick={() =>
+                          void ask(
+                            blockedAddress(shelved.lot),
+                            shelved.isBlocked ? "DELETE" : "PUT",
+                            null,
+                            shelved.isBlocked
+                              ? t("may-be-used-again", { lot: shelved.lot })
+                              : t("is-blocked-now", { lot: shelved.lot }),
+                          )
+                        }
+                      >
+                        {shelved.isBlocked ? t("release") : t("block")}
+                        <span className="sr-only"> {shelved.lot}</span>
+                      </button>
+                      {!shelved.isBlocked && shelved.openedOn === null && (
                         <button
                           type="button"
                           className="control"

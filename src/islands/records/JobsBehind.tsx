@@ -1,12 +1,48 @@
+import { useState } from "react";
 import type { JobRecord } from "../../../core/yield/job-record.ts";
 import { t } from "../../../words/yield.ts";
+import { askServer } from "../../ui/ask-server.ts";
 import { dayText } from "../../ui/time-text.ts";
+import { blockedAddress } from "../lots/blocked-address.ts";
 import type { Finding } from "./findings.ts";
 
 /** The jobs that a figure was counted from. */
 export interface Behind {
   name: string;
   codes: string[];
+  /** The lot that it is about. */
+  lot?: string | undefined;
+}
+
+/** Blocks a lot in one press, and finds whoever has something of it. */
+function LotTrace({ lot }: { lot: string }) {
+  const [said, setSaid] = useState<string>();
+  const block = async () => {
+    const asked = await askServer(blockedAddress(lot), "PUT", null);
+    setSaid("said" in asked ? asked.said : t("lot-is-blocked", { lot }));
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-x-4">
+      <button type="button" className="control-strong px-3" onClick={() => void block()}>
+        {t("block-lot", { lot })}
+      </button>
+      <a
+        className="inline-flex min-h-12 items-center underline"
+        href={`/jobs?lot=${encodeURIComponent(lot)}`}
+      >
+        {t("jobs-and-customers")}
+      </a>
+      <a
+        className="inline-flex min-h-12 items-center underline"
+        href={`/api/lots/recall/${encodeURIComponent(lot)}.csv`}
+      >
+        {t("recall-list")}
+      </a>
+      <p role="status" className="basis-full font-semibold">
+        {said}
+      </p>
+    </div>
+  );
 }
 
 /** What stands out, each with its first job; or the jobs behind a figure that was pressed. */
@@ -32,6 +68,7 @@ export function JobsBehind({
         </button>
         <h2 className="font-semibold text-balance first-letter:uppercase">{behind.name}</h2>
         <p className="text-soft">{t("jobs-counted", { count: behind.codes.length })}</p>
+        {behind.lot !== undefined && <LotTrace key={behind.lot} lot={behind.lot} />}
         <ul className="min-h-0 lg:overflow-y-auto">
           {behind.codes.map((code) => {
             const job = byCode.get(code)!;

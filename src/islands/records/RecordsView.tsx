@@ -83,7 +83,7 @@ export const RecordsView = memo(function RecordsView({
       : jobs.length === 0
         ? t("no-job-ended")
         : t("ended-well", { wins, tries: jobs.length });
-  const open = (name: string, codes: string[]) => setBehind({ name, codes });
+  const open = (name: string, codes: string[], lot?: string) => setBehind({ name, codes, lot });
   return (
     <main className="grid gap-2 px-3 py-2 sm:px-5 lg:h-[calc(100dvh-3.125rem)] lg:grid-rows-[auto_auto_minmax(0,1fr)]">
       <h1 className="text-2xl font-semibold text-balance" aria-live="polite">
@@ -141,7 +141,9 @@ export const RecordsView = memo(function RecordsView({
               />
               <SuccessGroups
                 groups={result.groups}
-                onOpen={(key) => open(key, codesOf(jobs, groupings[grouping], key))}
+                onOpen={(key) =>
+                  open(key, codesOf(jobs, groupings[grouping], key), grouping === "lot" ? key : undefined)
+                }
               />
             </>
           )}
@@ -175,7 +177,7 @@ export const RecordsView = memo(function RecordsView({
           findings={result ? findings : null}
           jobs={jobs}
           behind={behind}
-          onOpen={({ text, codes }) => open(text, codes)}
+          onOpen={({ text, codes, lot }) => open(text, codes, lot)}
           onClose={() => setBehind(null)}
         />
       </div>

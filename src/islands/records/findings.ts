@@ -11,6 +11,8 @@ export interface Finding {
   key: string;
   text: string;
   codes: string[];
+  /** The lot that it is about. */
+  lot?: string | undefined;
 }
 
 const whole = (value: number) => Math.round(value);
@@ -40,6 +42,10 @@ function isUnder({ settings }: JobRecord, { setting, to }: Pick<Effect, "setting
 const inTime = (jobs: readonly JobRecord[]) =>
   [...jobs].sort((a, b) => Date.parse(a.endedAt) - Date.parse(b.endedAt));
 const codesOf = (jobs: readonly JobRecord[]) => inTime(jobs).map(({ code = "" }) => code);
+
+/** The lot that an effect is about; nothing where it is about another setting. */
+export const lotOf = ({ setting, to }: Pick<Effect, "setting" | "to">): string | undefined =>
+  setting.startsWith(LOT_OF) ? String(to) : undefined;
 
 /** Jobs of a setting's value, in the order in which they ended. */
 export const codesUnder = (jobs: readonly JobRecord[], effect: Pick<Effect, "setting" | "to">): string[] =>
@@ -85,6 +91,7 @@ export function findingsOf(all: Yield, jobs: readonly JobRecord[], own: Yield | 
           fromTries: counts.fromTries,
         }),
         codes: codesUnder(jobs, effect),
+        lot: lotOf(effect),
       };
     });
   const drifts = all.predicted.flatMap(({ what, drift }): Finding[] =>

@@ -5,7 +5,7 @@ import type { Yield } from "../../../core/yield/yield.ts";
 import { t } from "../../../words/yield.ts";
 import { term } from "../../../words/speaker.ts";
 import { dayText } from "../../ui/time-text.ts";
-import { codesUnder, predictedText, settingText, valueText } from "./findings.ts";
+import { codesUnder, lotOf, predictedText, settingText, valueText } from "./findings.ts";
 
 const isStage = (name: string): name is StageName => (stageNames as readonly string[]).includes(name);
 const stageText = (name: string | null): string =>
@@ -146,7 +146,7 @@ export function Settings({
 }: {
   effects: Yield["effects"];
   jobs: readonly JobRecord[];
-  onOpen: (name: string, codes: string[]) => void;
+  onOpen: (name: string, codes: string[], lot?: string) => void;
 }) {
   if (effects.length === 0) return <p>{t("no-setting")}</p>;
   return (
@@ -161,7 +161,7 @@ export function Settings({
                 <button
                   type="button"
                   className={opener}
-                  onClick={() => onOpen(name, codesUnder(jobs, effect))}
+                  onClick={() => onOpen(name, codesUnder(jobs, effect), lotOf(effect))}
                 >
                   {name}
                 </button>

@@ -34,7 +34,9 @@ export function LotInstrument({
   }, []);
   useEffect(() => void read(), [read]);
   // What joins: a polarizer is cut, not laid as an adhesive.
-  const ofKind = (lots ?? []).filter((lot) => lot.kind === kind && !isSheetFilm(lot.material));
+  const ofKind = (lots ?? []).filter(
+    (lot) => lot.kind === kind && !isSheetFilm(lot.material) && !lot.isBlocked,
+  );
   const shown = [
     ...ofKind.filter((lot) => !isOutOfDate(lot, nowMs)),
     ...ofKind.filter((lot) => isOutOfDate(lot, nowMs)),
