@@ -1,12 +1,21 @@
 import { setImmediate as breath } from "node:timers/promises";
 import type pg from "pg";
 import { planProcedure } from "../core/job/plan.ts";
+import { replay } from "../core/job/replay.ts";
 import { deviceRules } from "../core/moves.ts";
+import { familyRoute, type RepairRoute } from "../core/device/routes.ts";
+import { sceneAt } from "../core/device/scene.ts";
+import { sceneAtStart } from "../core/device/start.ts";
+import { median } from "../core/median.ts";
 import type { BenchPlanInput, Shift } from "../core/plan/bench-plan-input.ts";
 import { jobSteps, usualStations, type JobStep } from "../core/plan/job-steps.ts";
 import { t } from "../words/server.ts";
 import { heldFor } from "./held-for.ts";
+import { planPins, type PlanPin } from "./store/plan-pins.ts";
+import { minutesOfJobs } from "./store/job-records.ts";
+import { pastJobs } from "./store/shop.ts";
 import { openJobs, sceneOf, type StoredJob } from "./store/jobs.ts";
+import type { StoredFamily } from "./store/families.ts";
 import { listTechnicians, type Technician } from "./store/technicians.ts";
 
 /** What is to be planned: the question for `bench-plan`, its minutes counted from `fromMs` on. */
@@ -21,6 +30,8 @@ export interface PlanAsked {
   hours: readonly { from: number; to: number }[];
   /** Jobs that nothing can be planned for, and why. */
   leftOut: { code: string; why: string }[];
+  /** Steps that somebody holds where they put them. */
+  pins: PlanPin[];
 }
 
 /** When the bench is usually worked at, hours of the day. Common practice, no source. */
@@ -47,6 +58,19 @@ function usualShifts(fromMs: number): Shift[] {
     .filter(({ fromMin, toMin }) => toMin > fromMin);
 }
 
+/** What a new job would ask of the bench, beside all that is to be planned anyhow. */
+export interface PromiseAsked {
+  asked: PlanAsked;
+  /** What the new job is known by in the plan. */
+  code: string;
+  steps: JobStep[];
+  /** How long such jobs took here, each beside the middle of all; none where too few have ended. */
+  paces: number[];
+  /** How often such a repair was tried here, and went well. */
+  tries: number;
+  wins: number;
+}
+
 type Steps = JobStep[] | { why: string };
 
 /** While nothing is added to its job a procedure holds for so long: only what runs by itself grows shorter. */
@@ -68,7 +92,7 @@ function stepsOf(job: StoredJob, nowMs: number): Steps {
  * What runs by itself now is pinned where it is.
  */
 export async function planAsked(pool: pg.Pool, nowMs: number): Promise<PlanAsked> {
-  const [stored, people] = await Promise.all([openJobs(pool), listTechnicians(pool)]);
+  const [stored, people, pins] = await Promise.all([openJobs(pool), listTechnicians(pool), planPins(pool)]);
   const asked: PlanAsked = {
     fromMs: nowMs,
     question: {
@@ -82,6 +106,7 @@ export async function planAsked(pool: pg.Pool, nowMs: number): Promise<PlanAsked
     people,
     hours: USUAL_HOURS,
     leftOut: [],
+    pins,
   };
   const running = new Map<string, number>();
   for (const job of stored) {
@@ -114,4 +139,42 @@ export async function planAsked(pool: pg.Pool, nowMs: number): Promise<PlanAsked
   for (const station of asked.question.stations)
     station.places = Math.max(station.places ?? 1, running.get(station.name) ?? 0);
   return asked;
+}
+
+/** Such a code no job can have. */
+const NEW_JOB = "?";
+/** From so many jobs on it is said how their pace spreads. */
+const LEAST_PACES = 5;
+
+/** What is to be planned to promise a job of a family; null where its repair cannot be planned, or another is asked for than there is. */
+export async function promiseAsked(
+  pool: pg.Pool,
+  family: StoredFamily,
+  route: RepairRoute,
+  nowMs: number,
+): Promise<PromiseAsked | null> {
+  const films = route === "film" ? ["front"] : [];
+  const opening = {
+    id: NEW_JOB,
+    seq: 1,
+    kind: "job-opened",
+    version: 1,
+    data: { complaint: NEW_JOB, route, films, bondMethod: "liquid" },
+    stage: "intake",
+    who: NEW_JOB,
+    atMs: nowMs,
+  };
+  const start = sceneAtStart(family.family, nowMs);
+  const scene = sceneAt(start, replay(deviceRules, start, [opening]), nowMs);
+  const { steps, stuck } = planProcedure(deviceRules, scene, 2);
+  if (stuck) return null;
+  const [asked, past, minutes] = await Promise.all([
+    planAsked(pool, nowMs),
+    pastJobs(pool, family.family.code),
+    minutesOfJobs(pool, family.family.code, route),
+  ]);
+  const { tries, wins } = past[familyRoute(route)] ?? { tries: 0, wins: 0 };
+  const middle = median(minutes);
+  const paces = minutes.length < LEAST_PACES ? [] : minutes.map((one) => one / middle);
+  return { asked, code: NEW_JOB, steps: jobSteps(steps), paces, tries, wins };
 }

@@ -47,3 +47,19 @@ export async function recordsAsText(
   );
   return rows[0]?.records ?? "[]";
 }
+
+/** The newest jobs of a kind that minutes are read off. */
+const MOST_READ = 60;
+
+/** How long the newest jobs of a family that were worked this way to a good end took in all, min. */
+export async function minutesOfJobs(pool: pg.Pool, family: string, route: string): Promise<number[]> {
+  const { rows } = await pool.query<{ minutes: number }>(
+    `SELECT (SELECT sum((stage->>'minutes')::float8) FROM json_array_elements(r.content->'stages') AS stage) AS minutes
+     FROM job_record AS r JOIN job ON job.id = r.job_id
+     WHERE job.family_id IN (SELECT id FROM family WHERE code = $1) AND r.content->>'route' = $2
+       AND r.content->>'outcome' = 'repaired'
+     ORDER BY r.ended_at DESC LIMIT ${MOST_READ}`,
+    [family, route],
+  );
+  return rows.map(({ minutes }) => minutes);
+}

@@ -136,6 +136,7 @@ export const server = {
   "cannot-happen-now": "Cannot happen now",
   "id-taken": "Id taken",
   "the-id-stands-for-another-move-already": "The id {id} stands for another move already.",
+  "no-such-job-or-person": "There is no such job, or nobody of that name.",
   "no-such-job": "No such job",
   "there-is-no-job": "There is no job {code}.",
   "the-input-does-not-hold": "The input does not hold",

@@ -140,6 +140,7 @@ export const server: Words<typeof english> = {
   "cannot-happen-now": "No puede pasar ahora",
   "id-taken": "Id ocupado",
   "the-id-stands-for-another-move-already": "El id {id} ya es de otro movimiento.",
+  "no-such-job-or-person": "No existe ese trabajo, o nadie se llama así.",
   "no-such-job": "No existe ese trabajo",
   "there-is-no-job": "No hay trabajo {code}.",
   "the-input-does-not-hold": "Los datos no se cumplen",

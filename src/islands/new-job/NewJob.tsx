@@ -1,7 +1,7 @@
 import { capitalised } from "../../../core/words.ts";
 import { zodResolver } from "@hookform/resolvers/zod";
 import { Plus } from "lucide-react";
-import { memo, useEffect, useMemo, useRef, useState } from "react";
+import { memo, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { useForm, useWatch, type FieldErrors } from "react-hook-form";
 import { v7 as uuid } from "uuid";
 import { z } from "zod";
@@ -16,6 +16,7 @@ import { askServer } from "../../ui/ask-server.ts";
 import { readKept, setKept } from "../../ui/browser-kept.ts";
 import { Field } from "../../ui/Field.tsx";
 import { hasWords } from "../../ui/has-words.ts";
+import { lazyPart } from "../../ui/lazy-part.ts";
 import { SearchField } from "../../ui/SearchField.tsx";
 import { dayText } from "../../ui/time-text.ts";
 import { useLastJob } from "./useLastJob.ts";
@@ -23,6 +24,8 @@ import { emptyOneOff, OneOffFields, type OneOffForm } from "./OneOffFields.tsx";
 import { setPreference, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { t } from "../../../words/new-job.ts";
 import { term } from "../../../words/speaker.ts";
+
+const PromiseDate = lazyPart(() => import("./PromiseDate.tsx"), "PromiseDate");
 
 export interface FamilyChoice {
   code: string;
@@ -395,40 +398,42 @@ export const NewJob = memo(function NewJob({
                 errors={formState.errors.device as FieldErrors<OneOffForm> | undefined}
               />
             )}
-            {routes.length > 0 && (
-              <Field label={t("route")} fault={fault("route")}>
-                {(attributes) => (
-                  <select {...attributes} className="entry" {...register("route")}>
-                    {routes.map((name) => (
-                      <option key={name} value={name}>
-                        {repairTitle(name)}
-                      </option>
-                    ))}
-                  </select>
-                )}
-              </Field>
-            )}
-            {route === "film" && (
-              <Field label={t("which-film")}>
-                {(attributes) => (
-                  <select {...attributes} className="entry" {...register("films")}>
-                    <option value="front">{t("front")}</option>
-                    <option value="rear">{t("rear")}</option>
-                    <option value="front rear">{t("front-and-rear")}</option>
-                  </select>
-                )}
-              </Field>
-            )}
-            {(route === "layer" || route === "add-on-touch") && (
-              <Field label={t("laid-with")}>
-                {(attributes) => (
-                  <select {...attributes} className="entry" {...register("bondMethod")}>
-                    <option value="liquid">{t("liquid-adhesive")}</option>
-                    <option value="sheet">{t("adhesive-film")}</option>
-                  </select>
-                )}
-              </Field>
-            )}
+            <div className="grid grid-cols-2 gap-3 empty:hidden">
+              {routes.length > 0 && (
+                <Field label={t("route")} fault={fault("route")}>
+                  {(attributes) => (
+                    <select {...attributes} className="entry" {...register("route")}>
+                      {routes.map((name) => (
+                        <option key={name} value={name}>
+                          {repairTitle(name)}
+                        </option>
+                      ))}
+                    </select>
+                  )}
+                </Field>
+              )}
+              {route === "film" && (
+                <Field label={t("which-film")}>
+                  {(attributes) => (
+                    <select {...attributes} className="entry" {...register("films")}>
+                      <option value="front">{t("front")}</option>
+                      <option value="rear">{t("rear")}</option>
+                      <option value="front rear">{t("front-and-rear")}</option>
+                    </select>
+                  )}
+                </Field>
+              )}
+              {(route === "layer" || route === "add-on-touch") && (
+                <Field label={t("laid-with")}>
+                  {(attributes) => (
+                    <select {...attributes} className="entry" {...register("bondMethod")}>
+                      <option value="liquid">{t("liquid-adhesive")}</option>
+                      <option value="sheet">{t("adhesive-film")}</option>
+                    </select>
+                  )}
+                </Field>
+              )}
+            </div>
             <Field label={t("what-is-wrong-with-it")} fault={fault("complaint")}>
               {(attributes) => (
                 <textarea
@@ -478,6 +483,15 @@ export const NewJob = memo(function NewJob({
                 {(attributes) => <input {...attributes} type="date" className="entry" {...register("due")} />}
               </Field>
             </div>
+            {family && route && (
+              <Suspense fallback={null}>
+                <PromiseDate
+                  family={family.code}
+                  route={route}
+                  onPromise={(day) => setValue("due", day, asTyped)}
+                />
+              </Suspense>
+            )}
           </div>
           <div className="mt-auto grid gap-2 border-t-2 border-ink bg-ground py-3 max-lg:sticky max-lg:bottom-0">
             {failure && (

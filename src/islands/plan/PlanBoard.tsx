@@ -5,14 +5,19 @@ import { t } from "../../../words/plan.ts";
 import { term } from "../../../words/speaker.ts";
 import { PressGroup } from "../../ui/PressGroup.tsx";
 import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
+import { saveBlob } from "../../ui/save-file.ts";
 import { distanceText, minuteText, dayAndTimeText } from "../../ui/time-text.ts";
 import { useNow } from "../../ui/useNow.ts";
-import { useCalculations } from "../../workers/useCalculations.ts";
 import { nameOf } from "../work/name-of.ts";
 import { lanesOf, laneBy, type LaneBy } from "./lanes.ts";
-import { PlanLanes } from "./PlanLanes.tsx";
+import { DaySheet } from "./DaySheet.tsx";
+import { PlanLanes, type Dropped } from "./PlanLanes.tsx";
+import { FROZEN_MIN, fromEndOf, pinOf, type WhatIf } from "./plan-question.ts";
+import { usePlan } from "./usePlan.ts";
 
 const MINUTE_MS = 60_000;
+/** One press puts a step off by so much, min. */
+const LATER_MIN = 30;
 const DAY_MS = 86_400_000;
 /** So long after its last hour a day is shown, h. */
 const SHOWN_AFTER_H = 0.5;
@@ -37,16 +42,16 @@ export const PlanBoard = memo(function PlanBoard({
   const { who } = useStoredPreferences(first);
   const [by, setBy] = useState<LaneBy>("station");
   const [shownCode, setShownCode] = useState<string | null>(null);
+  const [supposed, setSupposed] = useState("");
+  const whatIf = useMemo(() => whatIfOf(supposed), [supposed]);
   const nowMs = useNow(asked.fromMs);
-  const isEmpty = asked.jobs.length === 0 || asked.people.length === 0;
-  const inputs = useMemo(() => (isEmpty ? null : [asked.question]), [asked, isEmpty]);
-  const [run] = useCalculations<BenchPlan>("bench-plan", inputs);
-  const plan = run?.result ?? (run?.soFar as BenchPlan | undefined) ?? null;
+  const { isEmpty, plan, isBroken, then, pins, said, hold, letGo } = usePlan(asked, whatIf);
   const clock = (minute: number) => asked.fromMs + minute * MINUTE_MS;
   // After the last hour the next day is what is asked about.
   const [days, setDays] = useState(asked.fromMs > dayAt(asked, 0).toMs ? 1 : 0);
   const day = dayAt(asked, days);
   const lanes = useMemo(() => (plan ? lanesOf(asked, plan, by) : []), [asked, plan, by]);
+  const lanesThen = useMemo(() => (then ? lanesOf(asked, then, by) : []), [asked, then, by]);
   const name = asked.people.find(({ key }) => key === who)?.name;
   const next = plan?.steps.find(({ technician, endMin }) => technician === who && clock(endMin) > nowMs);
   const steps = plan?.steps.filter(({ code }) => code === shownCode) ?? [];
@@ -54,7 +59,7 @@ export const PlanBoard = memo(function PlanBoard({
     ? asked.jobs.length === 0
       ? t("no-open-job")
       : t("no-plan-without-people")
-    : run?.faults
+    : isBroken
       ? t("could-not-be-planned")
       : plan === null
         ? t("working-out-the-plan")
@@ -68,8 +73,39 @@ export const PlanBoard = memo(function PlanBoard({
                 at: whenText(clock(next.startMin), nowMs),
               })
             : t("nothing-for", { name });
+  const frozenUntilMs = nowMs + FROZEN_MIN * MINUTE_MS;
+  const stepOf = ({ code, index }: PlannedStep) => ({ code, fromEnd: fromEndOf(asked, { code, index }) });
+  const isHeld = (step: PlannedStep) => pinOf(pins, stepOf(step)) !== undefined;
+  const holdAt = (
+    step: PlannedStep,
+    startMs: number,
+    {
+      place = null,
+      technician = step.technician,
+    }: { place?: number | null; technician?: string | null } = {},
+  ) =>
+    hold({
+      ...stepOf(step),
+      station: step.station,
+      place,
+      technician,
+      startAt: new Date(Math.round(startMs)).toISOString(),
+    });
+  const dropped = ({ step, startMs, lane }: Dropped) =>
+    holdAt(step, startMs, {
+      place: lane?.station === step.station ? lane.place : null,
+      technician: step.technician !== null && lane?.person ? lane.key : step.technician,
+    });
+  const saveCalendar = async () => {
+    const { calendarOf } = await import("./calendar.ts");
+    saveBlob(
+      new Blob([calendarOf(asked, plan!, name === undefined ? null : who)]),
+      t("calendar-name", { name: name ?? "" }),
+    );
+  };
+  const shared = { day, clock, nowMs, frozenUntilMs, shownCode, isHeld };
   return (
-    <main className="grid gap-2 px-3 py-2 sm:px-5 lg:h-[calc(100dvh-3.125rem)] lg:grid-rows-[auto_auto_minmax(0,1fr)]">
+    <main className="grid gap-2 px-3 py-2 sm:px-5 lg:h-[calc(100dvh-3.125rem)] lg:grid-rows-[auto_auto_auto_minmax(0,1fr)]">
       <h1 className="text-2xl font-semibold text-balance" aria-live="polite">
         {answer}
       </h1>
@@ -97,15 +133,58 @@ export const PlanBoard = memo(function PlanBoard({
           <span aria-hidden>›</span>
           <span className="sr-only">{t("day-after")}</span>
         </button>
+        <select
+          aria-label={t("what-if")}
+          className="min-h-12 rounded-sm border-2 border-soft bg-raised px-2"
+          value={supposed}
+          onChange={(event) => setSupposed(event.target.value)}
+        >
+          <option value="">{t("what-if")}</option>
+          {asked.people.map(({ key, name: of }) => (
+            <option key={key} value={`away ${key}`}>
+              {t("somebody-away", { name: of })}
+            </option>
+          ))}
+          {asked.question.stations.map(({ name: station }) => (
+            <option key={station} value={`more ${station}`}>
+              {t("one-more", { station: term(station) })}
+            </option>
+          ))}
+          {asked.jobs.map(({ code }) => (
+            <option key={code} value={`rush ${code}`}>
+              {t("at-once", { code })}
+            </option>
+          ))}
+        </select>
+        {plan && (
+          <button type="button" className="control px-3" onClick={() => void saveCalendar()}>
+            {t("calendar-file")}
+          </button>
+        )}
+        {plan && (
+          <button type="button" className="control px-3 max-sm:hidden" onClick={() => window.print()}>
+            {t("print-the-day")}
+          </button>
+        )}
         {plan && (
           <span className={plan.late.length > 0 ? "font-semibold text-danger" : "text-done"}>
             {t("in-time", { count: plan.late.length })}
           </span>
         )}
       </div>
-      <div className="grid min-h-0 gap-3 side:grid-cols-[minmax(0,1fr)_20rem]">
+      {(said ?? plan?.infeasible) && (
+        <p role="alert" className="edge-hatch border-y-2 border-danger bg-raised px-3 py-1 text-danger">
+          {said ?? t("does-not-fit", { code: plan!.infeasible!.code, sentence: plan!.infeasible!.sentence })}
+        </p>
+      )}
+      <div className="no-print grid min-h-0 gap-3 side:grid-cols-[minmax(0,1fr)_20rem]">
         <div className="grid min-h-80 content-start gap-2 lg:min-h-0 lg:grid-rows-[minmax(0,1fr)_auto] lg:content-stretch">
-          <PlanLanes lanes={lanes} day={day} clock={clock} nowMs={nowMs} shownCode={shownCode} />
+          <div className={whatIf ? "grid min-h-0 gap-1 lg:grid-rows-[auto_1fr_auto_1fr]" : "contents"}>
+            {whatIf && <Sum title={t("as-it-is")} plan={plan} clock={clock} nowMs={nowMs} />}
+            <PlanLanes {...shared} lanes={lanes} onDrop={dropped} />
+            {whatIf && <Sum title={supposedText(asked, whatIf)} plan={then} clock={clock} nowMs={nowMs} />}
+            {whatIf && <PlanLanes {...shared} lanes={lanesThen} />}
+          </div>
           <p className="text-soft max-lg:hidden">
             {t("planned-with", {
               hours: asked.hours
@@ -136,7 +215,17 @@ export const PlanBoard = memo(function PlanBoard({
                     </span>
                   </button>
                   {shownCode === code && (
-                    <Steps code={code} people={asked.people} steps={steps} clock={clock} nowMs={nowMs} />
+                    <Steps
+                      code={code}
+                      people={asked.people}
+                      steps={steps}
+                      clock={clock}
+                      nowMs={nowMs}
+                      frozenUntilMs={frozenUntilMs}
+                      isHeld={isHeld}
+                      onHold={(step, laterMin) => holdAt(step, clock(step.startMin) + laterMin * MINUTE_MS)}
+                      onLetGo={(step) => letGo(stepOf(step))}
+                    />
                   )}
                 </li>
               ))}
@@ -157,6 +246,7 @@ export const PlanBoard = memo(function PlanBoard({
           )}
         </section>
       </div>
+      {plan && <DaySheet asked={asked} plan={plan} day={day} clock={clock} title={dayText(day.fromMs)} />}
     </main>
   );
 });
@@ -180,6 +270,54 @@ const jobsOf = ({ jobs }: PlanAsked, { steps, late }: BenchPlan) =>
     byMin: late.find((one) => one.code === code)?.byMin ?? 0,
   }));
 
+/** What somebody asks about, of "away KEY", "more STATION", "rush CODE". */
+function whatIfOf(text: string): WhatIf | null {
+  const [kind = "", of = ""] = [text.slice(0, text.indexOf(" ")), text.slice(text.indexOf(" ") + 1)];
+  return kind === "away"
+    ? { kind, who: of }
+    : kind === "more"
+      ? { kind, station: of }
+      : kind === "rush"
+        ? { kind, code: of }
+        : null;
+}
+
+const supposedText = ({ people }: PlanAsked, whatIf: WhatIf): string =>
+  whatIf.kind === "away"
+    ? t("somebody-away", { name: nameOf(people, whatIf.who) })
+    : whatIf.kind === "more"
+      ? t("one-more", { station: term(whatIf.station) })
+      : t("at-once", { code: whatIf.code });
+
+/** A plan in one line: how much is late, and when all is done. */
+function Sum({
+  title,
+  plan,
+  clock,
+  nowMs,
+}: {
+  title: string;
+  plan: BenchPlan | null;
+  clock: (minute: number) => number;
+  nowMs: number;
+}) {
+  return (
+    <p className="flex flex-wrap gap-x-4">
+      <span className="font-semibold">{title}</span>
+      <span role="status">
+        {plan === null
+          ? t("working-out-the-plan")
+          : (plan.infeasible?.sentence ??
+            t("late-and-done", {
+              count: plan.late.length,
+              late: distanceText(plan.late.reduce((sum, { byMin }) => sum + byMin, 0) * MINUTE_MS),
+              at: whenText(clock(plan.makespanMin), nowMs),
+            }))}
+      </span>
+    </p>
+  );
+}
+
 /** The steps of one job, with what each waits for. */
 function Steps({
   code,
@@ -187,29 +325,59 @@ function Steps({
   steps,
   clock,
   nowMs,
+  frozenUntilMs,
+  isHeld,
+  onHold,
+  onLetGo,
 }: {
   code: string;
   people: PlanAsked["people"];
   steps: readonly PlannedStep[];
   clock: (minute: number) => number;
   nowMs: number;
+  frozenUntilMs: number;
+  isHeld: (step: PlannedStep) => boolean;
+  onHold: (step: PlannedStep, laterMin: number) => void;
+  onLetGo: (step: PlannedStep) => void;
 }) {
   return (
     <div className="border-l-4 border-ink py-2 pl-3">
       <ol className="grid gap-1">
-        {steps.map(({ index, station, startMin, endMin, technician, why }) => (
-          <li key={index}>
-            <span className="tabular-nums">
-              {t("step-at", {
-                station: term(station),
-                from: whenText(clock(startMin), nowMs),
-                to: whenText(clock(endMin), nowMs),
-              })}
-            </span>{" "}
-            <span className="text-soft">
-              {technician === null ? t("by-itself") : t("by", { name: nameOf(people, technician) })},{" "}
-              {t("waits-for", { why: why.replace(" ", "_") })}
+        {steps.map((step) => (
+          <li key={step.index} className="flex flex-wrap items-center justify-between gap-x-2">
+            <span>
+              <span className="tabular-nums">
+                {t("step-at", {
+                  station: term(step.station),
+                  from: whenText(clock(step.startMin), nowMs),
+                  to: whenText(clock(step.endMin), nowMs),
+                })}
+              </span>{" "}
+              <span className="text-soft">
+                {step.technician === null
+                  ? t("by-itself")
+                  : t("by", { name: nameOf(people, step.technician) })}
+                , {isHeld(step) ? t("held-there") : t("waits-for", { why: step.why.replace(" ", "_") })}
+              </span>
             </span>
+            {clock(step.startMin) >= frozenUntilMs && (
+              <span className="flex flex-wrap gap-2">
+                {isHeld(step) ? (
+                  <>
+                    <button type="button" className="control px-3" onClick={() => onHold(step, LATER_MIN)}>
+                      {t("later", { minutes: LATER_MIN })}
+                    </button>
+                    <button type="button" className="control px-3" onClick={() => onLetGo(step)}>
+                      {t("let-it-go")}
+                    </button>
+                  </>
+                ) : (
+                  <button type="button" className="control px-3" onClick={() => onHold(step, 0)}>
+                    {t("hold-it-there")}
+                  </button>
+                )}
+              </span>
+            )}
           </li>
         ))}
       </ol>

@@ -25,6 +25,7 @@ const asked: PlanAsked = {
   ],
   hours: [],
   leftOut: [],
+  pins: [],
 };
 const plan = calculateBenchPlan(asked.question);
 

@@ -1,0 +1,126 @@
+import type { Page } from "@playwright/test";
+import { familyNamed, workedTo } from "../bench-hand.ts";
+import { awake, bringIn, expect, standAtBench, test, visit } from "./workshop.ts";
+
+const FAMILY = "TK-5";
+const CUSTOMER = "Barge Quickstep";
+
+/** Takes a device in at the desk and promises it for the day that the plan has room for; returns that day. */
+async function takenIn(page: Page, code: string): Promise<string> {
+  await visit(page, "/jobs/new");
+  await page.getByRole("radio", { name: /Ticket handheld/ }).check();
+  await page.getByRole("button", { name: "Cracked glass" }).click();
+  await page.getByLabel("Customer").fill(CUSTOMER);
+  await page.getByLabel("Serial number").fill("TK5-88 200");
+  await page.getByLabel("Code", { exact: true }).fill(code);
+  await expect(page.getByText(/^Could be ready \d/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/8 of 10 such jobs.*It went well in \d+ of \d+/)).toBeVisible();
+  await page.getByRole("button", { name: "Promise it" }).click();
+  const day = await page.getByLabel("Due on").inputValue();
+  await page.getByRole("button", { name: "Open the job" }).click();
+  await page.waitForURL(`**/jobs/${code}`);
+  return day;
+}
+
+test("a rush job is promised, planned by drag and worked; it comes back, its lot is blocked and its customer found", async ({
+  page,
+  workshop: { url },
+}) => {
+  test.setTimeout(120_000);
+  await standAtBench(page, url);
+  const today = new Date().toISOString().slice(0, 10);
+  expect((await takenIn(page, "GW-7001")) >= today).toBe(true);
+
+  // The day as lanes: a block of it is dragged to later, is held there, and stays held for everybody.
+  await visit(page, "/plan");
+  await expect(page.getByRole("region", { name: "Jobs in the plan" })).toContainText("GW-7001", {
+    timeout: 30_000,
+  });
+  await page.getByRole("button", { name: "Day after" }).click();
+  const movable = page.locator(".cursor-grab");
+  await expect(movable.first()).toBeVisible();
+  const boxes = await Promise.all((await movable.all()).map((block) => block.boundingBox()));
+  const widest = boxes.reduce((best, box, k) => (box!.width > boxes[best]!.width ? k : best), 0);
+  const block = movable.nth(widest);
+  const [code, index] = [await block.getAttribute("data-code"), await block.getAttribute("data-index")];
+  const before = boxes[widest]!;
+  await page.mouse.move(before.x + before.width / 2, before.y + before.height / 2);
+  await page.mouse.down();
+  const kept = page.waitForResponse((answer) => answer.url().endsWith("/api/plan/pins"));
+  await page.mouse.move(before.x + before.width / 2 + 90, before.y + before.height / 2, { steps: 6 });
+  await page.mouse.up();
+  expect((await kept).status()).toBe(200);
+  const held = page.locator(`[data-code="${code}"][data-index="${index}"]`);
+  await expect
+    .poll(async () => Math.abs(((await held.boundingBox())?.x ?? 0) - before.x - 90))
+    .toBeLessThan(15);
+  await expect(page.getByRole("alert")).toHaveCount(0);
+  const pins = (await (await fetch(`${url}/api/plan/pins`)).json()) as { code: string; station: string }[];
+  expect(pins.map((pin) => pin.code)).toEqual([code]);
+  await visit(page, "/plan");
+  const jobs = page.getByRole("region", { name: "Jobs in the plan" });
+  await jobs.getByRole("button", { name: new RegExp(code!) }).click();
+  await expect(jobs.getByText("held there")).toBeVisible();
+  // What if: both plans stand one above the other, each with what it comes to.
+  await page.getByLabel("What if").selectOption({ label: "Imre is away" });
+  await expect(page.getByRole("status").filter({ hasText: /all done/ })).toHaveCount(2, { timeout: 20_000 });
+  await jobs.getByRole("button", { name: "Let it go" }).click();
+  await expect.poll(async () => (await fetch(`${url}/api/plan/pins`)).text()).toBe("[]");
+  // The calendar file is for whoever is at the bench.
+  const saved = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Calendar file" }).click();
+  expect((await saved).suggestedFilename()).toBe("plan-Tove.ics");
+
+  // One that was worked to its end comes back: the desk knows it by its serial number.
+  await bringIn(url, "GW-7002", workedTo(familyNamed(FAMILY), "layer", undefined, { endMs: Date.now() }));
+  const ticket = { customer: CUSTOMER, serial: "TK5-88 201" };
+  await page.request.put(`${url}/api/jobs/GW-7002/ticket`, { data: ticket });
+  await visit(page, "/jobs/new");
+  await page.getByRole("radio", { name: /Ticket handheld/ }).check();
+  await page.getByRole("button", { name: "Bubbles or haze" }).click();
+  await page.getByLabel("Customer").fill(CUSTOMER);
+  await page.getByLabel("Serial number").fill(ticket.serial);
+  await page.getByRole("checkbox", { name: /It came back because of GW-7002/ }).check();
+  await page.getByLabel("Code", { exact: true }).fill("GW-7003");
+  await page.getByRole("button", { name: "Open the job" }).click();
+  await page.waitForURL("**/jobs/GW-7003");
+
+  await visit(page, "/records");
+  await page.getByRole("button", { name: "By lot" }).click();
+  await page.getByRole("list", { name: "Success" }).getByRole("button", { name: /^L-1/ }).click();
+  const behind = page.getByRole("region", { name: "The jobs behind it" });
+  await expect(behind.getByRole("link", { name: /GW-7002.*came back/ })).toBeVisible();
+  await behind.getByRole("button", { name: "Block lot L-1" }).click();
+  await expect(behind.getByRole("status")).toHaveText("Lot L-1 is blocked.");
+  const recall = await page.request.get(`${url}/api/lots/recall/L-1.csv`);
+  expect(await recall.text()).toContain(`GW-7002,${CUSTOMER},${ticket.serial},TK-5,`);
+  await behind.getByRole("link", { name: "Jobs and customers" }).click();
+  await awake(page);
+  await expect(page.getByRole("listitem").filter({ hasText: "GW-7002" })).toContainText(CUSTOMER);
+});
+
+test("the records show the plate that drifted and the lot that comes back; the first job behind each is one press away", async ({
+  page,
+  workshop: { url },
+}) => {
+  await standAtBench(page, url);
+  await visit(page, "/records");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/^\d+ of \d+ jobs ended well$/);
+  const findings = page.getByRole("region", { name: "What stands out" }).getByRole("listitem");
+  await expect(findings.filter({ hasText: /LA-098: \d+ of \d+ ended well/ })).toHaveCount(1, {
+    timeout: 20_000,
+  });
+  const drift = findings.filter({ hasText: /glue line as the soak ends.*below what was worked out since/i });
+  const first = drift.getByRole("link", { name: /^First: GW-\d+$/ });
+  const code = (await first.innerText()).replace("First: ", "");
+
+  // The same by its figures: since when, and every job behind it.
+  await page.getByRole("button", { name: "Measured and worked out" }).click();
+  await expect(page.getByRole("row", { name: /glue line.*from -?\d+ to -\d+ %/ })).toBeVisible();
+  await drift.getByRole("button").click();
+  const behind = page.getByRole("region", { name: "The jobs behind it" });
+  await expect(behind.getByRole("link").first()).toContainText(code);
+  await behind.getByRole("button", { name: "What stands out" }).click();
+  await first.click();
+  await expect(page).toHaveURL(`${url}/jobs/${code}`);
+});
