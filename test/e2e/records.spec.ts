@@ -31,6 +31,14 @@ test("a rush job is promised, planned by drag and worked; it comes back, its lot
   const today = new Date().toISOString().slice(0, 10);
   expect((await takenIn(page, "GW-7001")) >= today).toBe(true);
 
+  // The bench says what the plan has next for whoever stands at it.
+  await visit(page, "/");
+  await expect(
+    page.getByRole("link", { name: /^Next for Tove: [A-Z]{2}-\d+, .* at \d\d:\d\d$/ }),
+  ).toBeVisible({
+    timeout: 20_000,
+  });
+
   // The day as lanes: a block of it is dragged to later, is held there, and stays held for everybody.
   await visit(page, "/plan");
   await expect(page.getByRole("region", { name: "Jobs in the plan" })).toContainText("GW-7001", {

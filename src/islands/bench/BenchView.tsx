@@ -1,11 +1,12 @@
 import { Plus } from "lucide-react";
-import { memo, useCallback, useEffect, useRef, useState } from "react";
+import { memo, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import { stageTitles } from "../../../core/stage.ts";
 import type { Bench, BenchRow, Need } from "../../../server/bench.ts";
 import { PanelSketch } from "../../drawing/PanelSketch.tsx";
 import { soundAlarm } from "../../ui/alarm.ts";
 import { durationText } from "../../../core/duration-text.ts";
 import { setPreference, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
+import { lazyPart } from "../../ui/lazy-part.ts";
 import { SearchField } from "../../ui/SearchField.tsx";
 import { distanceText } from "../../ui/time-text.ts";
 import { useLive } from "../../ui/useLive.ts";
@@ -14,6 +15,8 @@ import { FirstVisit } from "./FirstVisit.tsx";
 import { useJobSearch } from "../jobs/useJobSearch.ts";
 import { term } from "../../../words/speaker.ts";
 import { t } from "../../../words/bench.ts";
+
+const NextForYou = lazyPart(() => import("../plan/NextForYou.tsx"), "NextForYou");
 
 const groups: { need: Need; title: string; empty: string }[] = [
   {
@@ -60,7 +63,7 @@ export const BenchView = memo(function BenchView({
   nowMs: number;
   preferences: Preferences;
 }) {
-  const { seen } = useStoredPreferences(first);
+  const { seen, who } = useStoredPreferences(first);
   const [{ rows, panels }, setBench] = useState(initial);
   const [offline, setOffline] = useState(false);
   const nowMs = useNow(startMs, 500);
@@ -89,7 +92,7 @@ export const BenchView = memo(function BenchView({
 
   return (
     <main className="mx-auto max-w-300 px-3 pb-16 sm:px-5">
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-3 py-4">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-3 pt-4 pb-2">
         <h1 className="answer">
           {rows.length === 0
             ? t("the-bench-is-clear")
@@ -105,6 +108,14 @@ export const BenchView = memo(function BenchView({
           </a>
         </div>
       </div>
+      {rows.length > 0 && who !== "" && (
+        // It comes later, into room that it has already.
+        <p className="flex min-h-12 items-center text-lg">
+          <Suspense fallback={null}>
+            <NextForYou who={who} />
+          </Suspense>
+        </p>
+      )}
       {seen === "" && <FirstVisit onDone={() => setPreference("seen", "yes")} />}
       {offline && (
         <p role="status" className="edge-hatch mb-3 border-y-2 border-film bg-raised py-2 text-film">

@@ -1,0 +1,54 @@
+import { useEffect, useMemo, useState } from "react";
+import type { BenchPlan } from "../../../core/plan/bench-plan.ts";
+import type { PlanAsked } from "../../../server/plan.ts";
+import { t } from "../../../words/plan.ts";
+import { term } from "../../../words/speaker.ts";
+import { minuteText } from "../../ui/time-text.ts";
+import { useNow } from "../../ui/useNow.ts";
+import { useCalculations } from "../../workers/useCalculations.ts";
+import { questionWith } from "./plan-question.ts";
+
+const MINUTE_MS = 60_000;
+/** So often the plan is made anew, ms. */
+const ANEW_MS = 10 * MINUTE_MS;
+/** What is next needs no long search, s. */
+const SEARCH_S = 0.3;
+
+/** What the plan of the day has next for whoever is at the bench; nothing where it has nothing, or nobody answers. */
+export function NextForYou({ who }: { who: string }) {
+  const [asked, setAsked] = useState<PlanAsked | null>(null);
+  const nowMs = useNow(asked?.fromMs ?? 0, MINUTE_MS / 4);
+  useEffect(() => {
+    const read = () =>
+      void fetch("/api/plan")
+        .then(async (answer) => answer.ok && setAsked((await answer.json()) as PlanAsked))
+        // The list below says what there is.
+        .catch(() => undefined);
+    read();
+    const timer = setInterval(read, ANEW_MS);
+    return () => clearInterval(timer);
+  }, []);
+  const inputs = useMemo(
+    () =>
+      asked && asked.jobs.length > 0 && asked.people.length > 0
+        ? [{ ...questionWith(asked, asked.pins), timeLimitS: SEARCH_S }]
+        : null,
+    [asked],
+  );
+  const [run] = useCalculations<BenchPlan>("bench-plan", inputs);
+  if (!asked || !run?.result) return null;
+  const clock = (minute: number) => asked.fromMs + minute * MINUTE_MS;
+  const next = run.result.steps.find(({ technician, endMin }) => technician === who && clock(endMin) > nowMs);
+  const name = asked.people.find(({ key }) => key === who)?.name;
+  if (!next || name === undefined) return null;
+  return (
+    <a href={`/jobs/${next.code}`} className="underline underline-offset-4">
+      {t("next-for", {
+        name,
+        code: next.code,
+        station: term(next.station),
+        at: minuteText(clock(next.startMin)),
+      })}
+    </a>
+  );
+}
