@@ -8,12 +8,13 @@ import { sceneAt } from "../core/device/scene.ts";
 import { sceneAtStart } from "../core/device/start.ts";
 import { median } from "../core/median.ts";
 import type { BenchPlanInput, Shift } from "../core/plan/bench-plan-input.ts";
+import { stationNames, usualBench, type ShopBench } from "../core/plan/shop-bench.ts";
 import { jobSteps, usualStations, type JobStep } from "../core/plan/job-steps.ts";
 import { t } from "../words/server.ts";
 import { heldFor } from "./held-for.ts";
 import { planPins, type PlanPin } from "./store/plan-pins.ts";
 import { minutesOfJobs } from "./store/job-records.ts";
-import { pastJobs } from "./store/shop.ts";
+import { findBench, pastJobs } from "./store/shop.ts";
 import { openJobs, sceneOf, type StoredJob } from "./store/jobs.ts";
 import type { StoredFamily } from "./store/families.ts";
 import { listTechnicians, type Technician } from "./store/technicians.ts";
@@ -26,7 +27,9 @@ export interface PlanAsked {
   jobs: { code: string; family: string }[];
   /** Everybody who works here: in the question each stands by their key, since two may have one name. */
   people: Technician[];
-  /** When the bench is usually worked at, hours of the day. */
+  /** Nobody has said what this shop has and when it works. */
+  isUsual: boolean;
+  /** When the bench is worked at, hours of the day. */
   hours: readonly { from: number; to: number }[];
   /** Jobs that nothing can be planned for, and why. */
   leftOut: { code: string; why: string }[];
@@ -34,25 +37,21 @@ export interface PlanAsked {
   pins: PlanPin[];
 }
 
-/** When the bench is usually worked at, hours of the day. Common practice, no source. */
-const USUAL_HOURS = [
-  { from: 8, to: 12.5 },
-  { from: 13, to: 17 },
-] as const;
 /** So many days are planned for. */
 const DAYS = 14;
 const MINUTE_MS = 60_000;
 /** What is due later than that is due then: a plan reaches no further. */
 const FARTHEST_MIN = 60 * 24 * 60;
 
-/** The usual hours of the days from a moment on, in minutes from it; of one that runs what is left. */
-function usualShifts(fromMs: number): Shift[] {
+/** The hours of the days from a moment on, in minutes from it; of one that runs what is left. */
+function shiftsOf({ hours, weekdays }: ShopBench, fromMs: number): Shift[] {
   return Array.from({ length: DAYS }, (_, day) => {
     const midnight = new Date(fromMs);
     midnight.setHours(0, 0, 0, 0);
     midnight.setDate(midnight.getDate() + day);
     const minute = (hour: number) => (midnight.getTime() - fromMs) / MINUTE_MS + 60 * hour;
-    return USUAL_HOURS.map(({ from, to }) => ({ fromMin: Math.max(0, minute(from)), toMin: minute(to) }));
+    if (!weekdays.includes(midnight.getDay())) return [];
+    return hours.map(({ from, to }) => ({ fromMin: Math.max(0, minute(from)), toMin: minute(to) }));
   })
     .flat()
     .filter(({ fromMin, toMin }) => toMin > fromMin);
@@ -88,23 +87,34 @@ function stepsOf(job: StoredJob, nowMs: number): Steps {
 }
 
 /**
- * What the bench is to plan at a moment: every open job with what it still asks for, everybody who works here, the usual stations and hours.
+ * What the bench is to plan at a moment: every open job with what it still asks for, everybody who works here, the shop's stations and hours.
  * What runs by itself now is pinned where it is.
  */
 export async function planAsked(pool: pg.Pool, nowMs: number): Promise<PlanAsked> {
-  const [stored, people, pins] = await Promise.all([openJobs(pool), listTechnicians(pool), planPins(pool)]);
+  const [stored, people, pins, bench] = await Promise.all([
+    openJobs(pool),
+    listTechnicians(pool),
+    planPins(pool),
+    findBench(pool),
+  ]);
   const asked: PlanAsked = {
     fromMs: nowMs,
     question: {
-      stations: usualStations.map((station) => ({ ...station })),
-      technicians: people.map(({ key }) => ({ name: key })),
-      shifts: usualShifts(nowMs),
+      stations: usualStations.map(({ name, kind }) => ({ name, kind, places: bench.places[name] })),
+      technicians: people.map(({ key }) => {
+        const not = bench.cannot[key] ?? [];
+        return not.length === 0
+          ? { name: key }
+          : { name: key, can: stationNames.filter((name) => !not.includes(name)) };
+      }),
+      shifts: shiftsOf(bench, nowMs),
       jobs: [],
       timeLimitS: 1,
     },
     jobs: [],
     people,
-    hours: USUAL_HOURS,
+    hours: bench.hours,
+    isUsual: bench === usualBench,
     leftOut: [],
     pins,
   };

@@ -2,6 +2,7 @@ import type pg from "pg";
 import type { ShopRoom } from "../../core/clean/room.ts";
 import type { RouteName } from "../../core/route/routes.ts";
 import { acceptanceTable, usualAcceptance, type AcceptanceRow } from "../../core/prove/acceptance.ts";
+import { shopBench, usualBench, type ShopBench } from "../../core/plan/shop-bench.ts";
 import type { PastJobs, ShopTerms } from "../../core/route/route-options.ts";
 
 /** What this shop charges and believes. */
@@ -66,4 +67,15 @@ export async function pastJobs(pool: pg.Pool, familyCode: string): Promise<PastJ
     [familyCode],
   );
   return Object.fromEntries(rows.map(({ route, tries, wins }) => [route, { tries, wins }]));
+}
+
+/** What the shop has and when it works; as usual until it says otherwise. */
+export async function findBench(pool: pg.Pool): Promise<ShopBench> {
+  const { rows } = await pool.query<{ bench: unknown }>("SELECT bench FROM shop");
+  const own = rows[0]?.bench;
+  return own ? shopBench.parse(own) : usualBench;
+}
+
+export async function setBench(pool: pg.Pool, bench: ShopBench): Promise<void> {
+  await pool.query("UPDATE shop SET bench = $1", [JSON.stringify(bench)]);
 }

@@ -63,6 +63,7 @@ export const pages = {
   shop: "Shop",
   "hourly-rate-and-starting-odds": "Hourly rate and starting odds",
   "the-room-and-how-its-air-is": "The room, and how its air is changed",
+  "the-bench-and-its-hours": "Stations, hours and skills, for the plan",
   "the-curing-lamp": "The curing lamp",
   "what-may-lie-under-the-glass": "What may lie under the glass",
   "how-good-is-the-look-through-photos": "How good is the look through photos?",

@@ -36,6 +36,9 @@ export const plan = {
   "by-usual-minutes": "By the usual minutes: too few such jobs have ended here.",
   "if-it-goes-well": "It went well in {wins, number} of {tries, number}.",
   "promise-it": "Promise it",
+  "all-of-this-is-assumed": "Stations, hours and skills are assumed. Set them.",
+  "as-the-shop-has-said": "Stations, hours and skills as the shop has set them.",
+  "hours-come-one-after-the-other": "must end after it begins, and not before the one before it ends",
   "in-time": "{count, plural, =0 {All in time} one {1 job late} other {# jobs late}}",
   "late-by": "{late} late",
   "ready-at": "ready {at}",
@@ -47,8 +50,7 @@ export const plan = {
   "waits-for":
     "{why, select, nothing {at once} step_before {follows at once} step_after {held back for the next step} station {waited for the place} hands {waited for hands} shift {waited for working hours} other {runs already}}",
   "open-the-job": "Open the job",
-  "planned-with":
-    "Usual minutes of each move, usual stations, each day {hours}. Everybody can do everything. Nothing of this is measured here yet.",
+  "planned-with": "Usual minutes of each move, each day {hours}.",
   "hours-from-to": "{from} to {to}",
   place: "{station} {place, number}",
   "a-shift-ends-after-it-begins": "must be after fromMin: a shift ends after it begins",

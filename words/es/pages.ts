@@ -66,6 +66,7 @@ export const pages: Words<typeof english> = {
   shop: "Taller",
   "hourly-rate-and-starting-odds": "Precio por hora y probabilidad inicial",
   "the-room-and-how-its-air-is": "El cuarto, y cómo se cambia su aire",
+  "the-bench-and-its-hours": "Puestos, horario y saberes, para el plan",
   "the-curing-lamp": "La lámpara de curado",
   "what-may-lie-under-the-glass": "Qué puede quedar bajo el cristal",
   "how-good-is-the-look-through-photos": "¿Qué tan buena es la revisión por fotos?",

@@ -39,6 +39,10 @@ export const plan: Words<typeof english> = {
   "by-usual-minutes": "Con los minutos habituales: aquí han terminado muy pocos así.",
   "if-it-goes-well": "Salió bien en {wins, number} de {tries, number}.",
   "promise-it": "Prometerlo",
+  "all-of-this-is-assumed": "Puestos, horario y saberes son supuestos. Ponlos aquí.",
+  "as-the-shop-has-said": "Puestos, horario y saberes como los ha puesto el taller.",
+  "hours-come-one-after-the-other":
+    "debe acabar después de empezar, y no empezar antes de que acabe el anterior",
   "in-time": "{count, plural, =0 {Todo a tiempo} one {1 trabajo con retraso} other {# trabajos con retraso}}",
   "late-by": "{late} de retraso",
   "ready-at": "listo {at}",
@@ -50,8 +54,7 @@ export const plan: Words<typeof english> = {
   "waits-for":
     "{why, select, nothing {enseguida} step_before {sigue enseguida} step_after {retenido para el paso siguiente} station {esperaba el sitio} hands {esperaba manos} shift {esperaba el horario} other {ya en marcha}}",
   "open-the-job": "Abrir el trabajo",
-  "planned-with":
-    "Minutos habituales de cada paso, puestos habituales, cada día {hours}. Todos saben hacer todo. Aquí aún no se ha medido nada de esto.",
+  "planned-with": "Minutos habituales de cada paso, cada día {hours}.",
   "hours-from-to": "de {from} a {to}",
   place: "{station} {place, number}",
   "a-shift-ends-after-it-begins": "debe ser posterior a fromMin: un turno acaba después de empezar",

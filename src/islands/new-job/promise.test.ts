@@ -16,6 +16,7 @@ const asked = (paces: number[], shiftMin = 1_000): PromiseAsked => ({
     jobs: [],
     people: [{ key: "ada", name: "Ada" }],
     hours: [],
+    isUsual: true,
     leftOut: [],
     pins: [],
   },

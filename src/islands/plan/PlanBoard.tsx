@@ -190,7 +190,10 @@ export const PlanBoard = memo(function PlanBoard({
               hours: asked.hours
                 .map(({ from, to }) => t("hours-from-to", { from: hourText(from), to: hourText(to) }))
                 .join(", "),
-            })}
+            })}{" "}
+            <a className="underline" href="/shop#bench">
+              {asked.isUsual ? t("all-of-this-is-assumed") : t("as-the-shop-has-said")}
+            </a>
           </p>
         </div>
         <section aria-label={t("jobs-in-the-plan")} className="min-h-0 lg:overflow-y-auto">

@@ -24,6 +24,7 @@ const asked: PlanAsked = {
     { key: "bo", name: "Bo" },
   ],
   hours: [],
+  isUsual: true,
   leftOut: [],
   pins: [],
 };

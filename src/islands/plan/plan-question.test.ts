@@ -31,6 +31,7 @@ const asked: PlanAsked = {
     { key: "bo", name: "Bo" },
   ],
   hours: [],
+  isUsual: true,
   leftOut: [],
   pins: [],
 };

@@ -1,0 +1,162 @@
+import { useState } from "react";
+import { describeFaults, faultsByPath } from "../../../core/faults.ts";
+import {
+  hoursText,
+  readHours,
+  shopBench,
+  stationNames,
+  type ShopBench,
+} from "../../../core/plan/shop-bench.ts";
+import { capitalised } from "../../../core/words.ts";
+import type { Technician } from "../../../server/store/technicians.ts";
+import { dateFormat } from "../../../words/dates.ts";
+import { t } from "../../../words/shop.ts";
+import { term } from "../../../words/speaker.ts";
+import { Field } from "../../ui/Field.tsx";
+import { typedNumber } from "../../ui/typed-number.ts";
+import { useMounted } from "../../ui/useMounted.ts";
+import { keepAtShop } from "./keep-at-shop.ts";
+
+/** Monday first. */
+const WEEK = [1, 2, 3, 4, 5, 6, 0] as const;
+/** 4 January 1970 was a Sunday. */
+const dayName = (weekday: number): string =>
+  dateFormat({ weekday: "short", timeZone: "UTC" }).format(Date.UTC(1970, 0, 4 + weekday));
+
+const toggled = <Value,>(values: readonly Value[], value: Value): Value[] =>
+  values.includes(value) ? values.filter((other) => other !== value) : [...values, value];
+
+/** How many places each station has, when the bench is worked at, and who does not work where: the plan of the day is made with it. */
+export function BenchForm({ initial, people }: { initial: ShopBench; people: readonly Technician[] }) {
+  const mounted = useMounted();
+  const [places, setPlaces] = useState<Record<string, string>>(
+    Object.fromEntries(Object.entries(initial.places).map(([name, count]) => [name, String(count)])),
+  );
+  const [hours, setHours] = useState(hoursText(initial.hours));
+  const [weekdays, setWeekdays] = useState(initial.weekdays);
+  const [cannot, setCannot] = useState(initial.cannot);
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const [said, setSaid] = useState<string>();
+  const save = async () => {
+    setSaid(undefined);
+    const read = readHours(hours);
+    if (!read) {
+      setFaults({ hours: t("type-hours-such-as", { hours }) });
+      return;
+    }
+    const entered = {
+      places: Object.fromEntries(Object.entries(places).map(([name, text]) => [name, typedNumber(text)])),
+      hours: read,
+      weekdays,
+      cannot: Object.fromEntries(Object.entries(cannot).filter(([, stations]) => stations.length > 0)),
+    };
+    const parsed = shopBench.safeParse(entered);
+    setFaults(parsed.success ? {} : faultsByPath(describeFaults(parsed.error, entered)));
+    if (parsed.success) setSaid(await keepAtShop("/api/shop/bench", parsed.data, t("kept")));
+  };
+  const hoursFault = Object.entries(faults).find(([path]) => path.startsWith("hours"))?.[1];
+  const tick = "inline-flex min-h-12 min-w-12 items-center justify-center gap-2";
+  return (
+    <form
+      className="grid gap-5"
+      aria-busy={!mounted}
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <div className="grid grid-cols-3 gap-3 sm:grid-cols-6">
+        {stationNames.map((name) => {
+          const label = capitalised(term(name));
+          const fault = faults[`places.${name}`];
+          return (
+            <Field key={name} label={label} fault={fault && `${label}: ${fault}`}>
+              {(attributes) => (
+                <input
+                  {...attributes}
+                  className="entry"
+                  inputMode="numeric"
+                  value={places[name]}
+                  onChange={(event) => setPlaces({ ...places, [name]: event.target.value })}
+                />
+              )}
+            </Field>
+          );
+        })}
+      </div>
+      <div className="grid gap-3 sm:grid-cols-2">
+        <Field label={t("hours-of-work")} fault={hoursFault && `${t("hours-of-work")}: ${hoursFault}`}>
+          {(attributes) => (
+            <input
+              {...attributes}
+              className="entry"
+              value={hours}
+              onChange={(event) => setHours(event.target.value)}
+            />
+          )}
+        </Field>
+        <fieldset>
+          <legend>{t("days-of-work")}</legend>
+          <div className="flex flex-wrap gap-x-3">
+            {WEEK.map((weekday) => (
+              <label key={weekday} className={tick}>
+                <input
+                  type="checkbox"
+                  className="size-6 accent-ink"
+                  checked={weekdays.includes(weekday)}
+                  onChange={() => setWeekdays(toggled(weekdays, weekday))}
+                />
+                {dayName(weekday)}
+              </label>
+            ))}
+          </div>
+          {faults.weekdays && <p className="edge-hatch text-danger">{t("choose-a-day")}</p>}
+        </fieldset>
+      </div>
+      {people.length > 0 && (
+        <div className="overflow-x-auto">
+          <table>
+            <caption className="text-left text-soft">{t("who-works-where")}</caption>
+            <thead>
+              <tr>
+                <td />
+                {stationNames.map((name) => (
+                  <th key={name} className="px-2 font-normal">
+                    {term(name)}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {people.map(({ key, name: person }) => (
+                <tr key={key} className="border-t border-line">
+                  <th className="pr-3 text-left font-normal">{person}</th>
+                  {stationNames.map((name) => (
+                    <td key={name} className="text-center">
+                      <label className={tick}>
+                        <span className="sr-only">{t("works-at", { person, station: term(name) })}</span>
+                        <input
+                          type="checkbox"
+                          className="size-6 accent-ink"
+                          checked={!(cannot[key] ?? []).includes(name)}
+                          onChange={() => setCannot({ ...cannot, [key]: toggled(cannot[key] ?? [], name) })}
+                        />
+                      </label>
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      <div className="flex items-center gap-4">
+        <button type="submit" className="control-strong">
+          {t("save-the-bench")}
+        </button>
+        <p role="status">{said}</p>
+      </div>
+    </form>
+  );
+}

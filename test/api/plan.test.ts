@@ -1,0 +1,105 @@
+import { expect } from "chai";
+import type pg from "pg";
+import { calculateBenchPlan } from "../../core/plan/bench-plan.ts";
+import { benchPlanInput } from "../../core/plan/bench-plan-input.ts";
+import { usualBench } from "../../core/plan/shop-bench.ts";
+import { planAsked, promiseAsked } from "../../server/plan.ts";
+import { findFamily } from "../../server/store/families.ts";
+import { questionWith } from "../../src/islands/plan/plan-question.ts";
+import * as bench from "../../src/pages/api/shop/bench.ts";
+import * as pins from "../../src/pages/api/plan/pins.ts";
+import { GET as plan } from "../../src/pages/api/plan/index.ts";
+import { GET as promise } from "../../src/pages/api/plan/promise.ts";
+import { DEMO_NOW_MS, demoDatabase } from "../fresh-database.ts";
+import { planFaults } from "../plan-faults.ts";
+import { ask, expectFault } from "./ask.ts";
+
+describe("the plan of the day", () => {
+  let pool: pg.Pool;
+  before(async () => {
+    ({ pool } = await demoDatabase());
+  });
+  const asked = () => planAsked(pool, DEMO_NOW_MS);
+  const pin = (code: string, startAt: string, more: object = {}) => ({
+    code,
+    fromEnd: 0,
+    station: "bench",
+    place: null,
+    technician: "imre",
+    startAt,
+    ...more,
+  });
+  const later = new Date(DEMO_NOW_MS + 5 * 3_600_000).toISOString();
+
+  it("asks for what every open job still wants, and says of the others why not; the planner can do it", async () => {
+    const { question, leftOut } = await asked();
+    const open = await pool.query<{ code: string }>("SELECT code FROM job WHERE ended_at IS NULL");
+    expect([...question.jobs, ...leftOut].map(({ code }) => code)).to.have.members(
+      open.rows.map(({ code }) => code),
+    );
+    expect(leftOut.find(({ code }) => code === "GW-1162")!.why).to.include("Film sheet on order");
+    const found = calculateBenchPlan(question);
+    expect(planFaults(question, found)).to.deep.equal([]);
+    const { body } = await ask(plan);
+    expect(benchPlanInput.safeParse(body.question).success).to.equal(true);
+  });
+
+  it("holds a step where somebody put it until it is let go; one of no job, or for nobody, is refused", async () => {
+    const put = (body: object, who = "tove") => ask(pins.PUT, { body, headers: { cookie: `who=${who}` } });
+    expect((await put(pin("GW-1161", later))).body).to.have.length(1);
+    // Put elsewhere, it is the same one.
+    expect((await put(pin("GW-1161", later, { place: 2 }))).body).to.deep.equal([
+      pin("GW-1161", later, { place: 2 }),
+    ]);
+    const of = await asked();
+    const found = calculateBenchPlan(questionWith(of, of.pins));
+    const last = found.steps.filter(({ code }) => code === "GW-1161").at(-1)!;
+    expect(last).to.include({ startMin: 300, technician: "imre", place: 2, why: "pinned" });
+    expect((await put(pin("GW-9999", later))).status).to.equal(404);
+    expect((await put(pin("GW-1161", later, { technician: "nobody" }))).status).to.equal(404);
+    expectFault(await put(pin("GW-1161", "at noon")), 422, "startAt");
+    const letGo = { code: "GW-1161", fromEnd: 0 };
+    expect((await ask(pins.DELETE, { body: letGo })).body).to.deep.equal([]);
+  });
+
+  it("goes by the stations, hours, days and skills that the shop has set", async () => {
+    const { isUsual } = await asked();
+    expect(isUsual).to.equal(true);
+    const own = {
+      ...usualBench,
+      places: { ...usualBench.places, plate: 2 },
+      hours: [{ from: 9, to: 15 }],
+      weekdays: [1],
+      cannot: { linus: ["plate", "lamp"] },
+    };
+    expect((await ask(bench.PUT, { body: own })).status).to.equal(200);
+    expect((await ask(bench.GET)).body).to.deep.equal(own);
+    const { question, ...rest } = await asked();
+    expect(rest).to.deep.include({ isUsual: false, hours: own.hours });
+    expect(question.stations.find(({ name }) => name === "plate")!.places).to.equal(2);
+    const days = question.shifts!.map(({ fromMin }) => new Date(DEMO_NOW_MS + 60_000 * fromMin).getDay());
+    expect(new Set(days)).to.deep.equal(new Set([1]));
+    const { steps } = calculateBenchPlan(question);
+    expect(
+      steps.filter(({ technician, station }) => technician === "linus" && own.cannot.linus.includes(station)),
+    ).to.deep.equal([]);
+    expectFault(await ask(bench.PUT, { body: { ...own, weekdays: [] } }), 422, "weekdays");
+    await pool.query("UPDATE shop SET bench = NULL");
+  });
+
+  it("says of a new job what it would ask, how long such jobs took, and how they went", async () => {
+    const family = (await findFamily(pool, "TK-5"))!;
+    const found = (await promiseAsked(pool, family, "layer", DEMO_NOW_MS))!;
+    expect(found.steps.map(({ station }) => station)).to.include.members(["plate", "lay-up", "lamp"]);
+    expect(found.tries).to.be.greaterThan(found.wins).and.greaterThan(10);
+    expect(found.paces.length).to.be.greaterThan(10);
+    const sorted = [...found.paces].sort((a, b) => a - b);
+    expect(sorted[sorted.length >> 1]).to.equal(1);
+    // Of what was never done here nothing is said.
+    const notched = (await findFamily(pool, "NH-6"))!;
+    expect((await promiseAsked(pool, notched, "layer", DEMO_NOW_MS))!.paces).to.deep.equal([]);
+    expect((await ask(promise, { search: "?family=TK-5&route=film" })).body).to.equal(null);
+    expectFault(await ask(promise, { search: "?family=XX-1&route=layer" }), 422, "family");
+    expectFault(await ask(promise, { search: "?family=TK-5&route=magic" }), 422, "route");
+  });
+});
