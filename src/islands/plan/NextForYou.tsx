@@ -11,6 +11,8 @@ import { questionWith } from "./plan-question.ts";
 const MINUTE_MS = 60_000;
 /** So often the plan is made anew, ms. */
 const ANEW_MS = 10 * MINUTE_MS;
+/** The page itself comes first, ms. */
+const SETTLED_MS = 1_500;
 /** What is next needs no long search, s. */
 const SEARCH_S = 0.3;
 
@@ -24,9 +26,12 @@ export function NextForYou({ who }: { who: string }) {
         .then(async (answer) => answer.ok && setAsked((await answer.json()) as PlanAsked))
         // The list below says what there is.
         .catch(() => undefined);
-    read();
+    const first = setTimeout(read, SETTLED_MS);
     const timer = setInterval(read, ANEW_MS);
-    return () => clearInterval(timer);
+    return () => {
+      clearTimeout(first);
+      clearInterval(timer);
+    };
   }, []);
   const inputs = useMemo(
     () =>
