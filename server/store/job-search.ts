@@ -81,6 +81,23 @@ export interface FoundJobs {
   atLeast: boolean;
 }
 
+/** A job as a spreadsheet has it; days in UTC, empty where there is none. */
+export interface ListedJob {
+  job: string;
+  family: string;
+  route: string;
+  customer: string;
+  serial: string;
+  complaint: string;
+  opened: string;
+  due: string;
+  ended: string;
+  outcome: string;
+}
+
+const orderOf = ({ order }: JobQuery): string =>
+  order === "due" ? "due_at, opened_at DESC, found.code" : "opened_at DESC, found.code";
+
 /** A part of a word, as LIKE takes it; of one or two letters the beginning, which an index can find. */
 const like = (word: string) =>
   `%${word.length < 3 ? " " : ""}${word.toLowerCase().replace(/[\\%_]/g, "\\$&")}%`;
@@ -94,16 +111,34 @@ function wanted({ find, state, route, family, lot }: JobQuery): { where: string;
   if (route) conditions.push(`route = ${given(route)}`);
   if (family) conditions.push(`family_id IN (SELECT id FROM family WHERE code = ${given(family)})`);
   if (lot)
-    conditions.push(
-      `EXISTS (SELECT FROM spent WHERE spent.job_id = any_job.id AND spent.lot = ${given(lot)})`,
-    );
+    conditions.push(`EXISTS (SELECT FROM spent WHERE spent.job_id = found.id AND spent.lot = ${given(lot)})`);
   return { where: conditions.length > 0 ? `WHERE ${conditions.join(" AND ")}` : "", values };
+}
+
+/** So many jobs are in a list for a spreadsheet. */
+export const MOST_LISTED = 5_000;
+
+/** The jobs of a query as a spreadsheet has them, in its order. */
+export async function listJobs(pool: pg.Pool, query: JobQuery): Promise<ListedJob[]> {
+  const { where, values } = wanted(query);
+  const { rows } = await pool.query<ListedJob>(
+    `SELECT found.code AS job, family.code AS family, found.route, coalesce(customer.name, '') AS customer, found.serial,
+            found.complaint, to_char(found.opened_at AT TIME ZONE 'UTC', 'YYYY-MM-DD') AS opened,
+            coalesce(to_char(found.due_at AT TIME ZONE 'UTC', 'YYYY-MM-DD'), '') AS due,
+            coalesce(to_char(found.ended_at AT TIME ZONE 'UTC', 'YYYY-MM-DD'), '') AS ended,
+            coalesce(found.outcome, 'open') AS outcome
+     FROM (SELECT * FROM any_job AS found ${where} ORDER BY ${orderOf(query)} LIMIT ${MOST_LISTED}) AS found
+     JOIN family ON family.id = found.family_id LEFT JOIN customer ON customer.id = found.customer_id
+     ORDER BY ${orderOf(query)}`,
+    values,
+  );
+  return rows;
 }
 
 /** Jobs of every state, with what a list shows of them. */
 export async function searchJobs(pool: pg.Pool, query: JobQuery): Promise<FoundJobs> {
   const { where, values } = wanted(query);
-  const order = query.order === "due" ? "due_at, opened_at DESC, code" : "opened_at DESC, code";
+  const order = orderOf(query);
   const [found, counted] = await Promise.all([
     pool.query<{
       code: string;
@@ -119,14 +154,14 @@ export async function searchJobs(pool: pg.Pool, query: JobQuery): Promise<FoundJ
       is_first_version: boolean;
     }>(
       `SELECT found.*, customer.name AS customer
-       FROM (SELECT * FROM any_job ${where} ORDER BY ${order} LIMIT ${JOBS_AT_ONCE} OFFSET ${query.skip}) AS found
+       FROM (SELECT * FROM any_job AS found ${where} ORDER BY ${order} LIMIT ${JOBS_AT_ONCE} OFFSET ${query.skip}) AS found
        LEFT JOIN customer ON customer.id = found.customer_id
        ORDER BY ${order}`,
       values,
     ),
     pool.query<{ many: number }>(
       // In an order that is there: what is found often is then counted without finding all of it.
-      `SELECT count(*)::int AS many FROM (SELECT FROM any_job ${where} ORDER BY opened_at DESC LIMIT ${MOST_COUNTED + 1}) AS counted`,
+      `SELECT count(*)::int AS many FROM (SELECT FROM any_job AS found ${where} ORDER BY opened_at DESC LIMIT ${MOST_COUNTED + 1}) AS counted`,
       values,
     ),
   ]);

@@ -1,5 +1,5 @@
 import type pg from "pg";
-import Papa from "papaparse";
+import { listCsv } from "../formats/list-csv.ts";
 import type { Device } from "../../core/device/scene.ts";
 
 /** Blocks a lot: nothing more is taken or laid of it. False where nobody of that name works here. A lot that is blocked stays so. */
@@ -69,7 +69,5 @@ export async function recallList(pool: pg.Pool, lot: string): Promise<string> {
      ORDER BY job.ended_at NULLS FIRST, job.code`,
     [lot],
   );
-  const columns = ["job", "customer", "serial", "family", "ended", "outcome", "used"];
-  // A cell that a spreadsheet would work out is kept as text.
-  return `${Papa.unparse({ fields: columns, data: rows }, { escapeFormulae: true })}\r\n`;
+  return listCsv(["job", "customer", "serial", "family", "ended", "outcome", "used"], rows);
 }

@@ -1,4 +1,6 @@
+import type { APIRoute } from "astro";
 import { expect } from "chai";
+import Papa from "papaparse";
 import type pg from "pg";
 import type { JobRecord } from "../../core/yield/job-record.ts";
 import { calculateYield } from "../../core/yield/yield.ts";
@@ -6,10 +8,16 @@ import { truths } from "../../demo/scenario.ts";
 import { rebuild } from "../../server/store/rebuild.ts";
 import { findJob, sceneOf } from "../../server/store/jobs.ts";
 import { laysBlocked } from "../../server/store/lot-blocks.ts";
+import { shelvedSheets } from "../../server/store/film-shelf.ts";
+import { jobQuery, searchJobs } from "../../server/store/job-search.ts";
 import { shelvedLots } from "../../server/store/lots.ts";
 import { lotRefusal } from "../../server/store/stock.ts";
 import { keepTicket, lastJobOf, ticketOf } from "../../server/store/tickets.ts";
 import { GET as device } from "../../src/pages/api/devices/[serial].ts";
+import { GET as familiesCsv } from "../../src/pages/api/families/list.csv.ts";
+import { GET as filmCsv } from "../../src/pages/api/film/sheets/list.csv.ts";
+import { GET as jobsCsv } from "../../src/pages/api/jobs/list.csv.ts";
+import { GET as lotsCsv } from "../../src/pages/api/lots/list.csv.ts";
 import * as blocked from "../../src/pages/api/lots/blocked/[lot].ts";
 import { GET as recall } from "../../src/pages/api/lots/recall/[lot].csv.ts";
 import { PUT as putTicket } from "../../src/pages/api/jobs/[code]/ticket.ts";
@@ -180,5 +188,46 @@ describe("a lot that is blocked", () => {
     expect(lines.map((line) => line.split(",")[0])).to.have.members(rows.map(({ code }) => code));
     expect(text).to.include("came back").and.to.include(`"'=HYPERLINK(""x"")","'+1"`);
     expect(lines.every((line) => /\d ml"?$/.test(line))).to.equal(true);
+  });
+});
+
+describe("lists for a spreadsheet", () => {
+  let pool: pg.Pool;
+  before(async () => {
+    ({ pool } = await demoDatabase());
+  });
+  const listed = async (route: APIRoute, search = "") => {
+    const answer = await call(route, { search });
+    expect(answer.headers.get("content-type")).to.include("text/csv");
+    const { data, errors } = Papa.parse<Record<string, string>>(await answer.text(), {
+      header: true,
+      skipEmptyLines: true,
+    });
+    expect(errors).to.deep.equal([]);
+    return data;
+  };
+
+  it("hold what the screens list: jobs as they are searched for, lots, film, families", async () => {
+    const found = await searchJobs(pool, jobQuery.parse({ state: "open", order: "due" }));
+    const jobs = await listed(jobsCsv, "?state=open&order=due");
+    expect(jobs.map(({ job }) => job)).to.deep.equal(found.jobs.map(({ code }) => code));
+    expect(jobs.map(({ customer }) => customer)).to.deep.equal(found.jobs.map(({ customer }) => customer));
+    expect(jobs.every(({ due, outcome }) => /^\d{4}-\d\d-\d\d$/.test(due!) && outcome === "open")).to.equal(
+      true,
+    );
+    const every = await pool.query("SELECT FROM any_job");
+    expect(await listed(jobsCsv)).to.have.length(every.rowCount!);
+    expect(await listed(jobsCsv, "?lot=LA-098")).to.have.length.greaterThan(5);
+    expectFault(await ask(jobsCsv, { search: "?state=melted" }), 422, "state");
+    const lots = await shelvedLots(pool);
+    expect((await listed(lotsCsv)).map(({ lot }) => lot)).to.deep.equal(lots.map(({ lot }) => lot));
+    expect(await listed(filmCsv)).to.have.length((await shelvedSheets(pool)).length);
+    expect((await listed(familiesCsv)).map(({ code }) => code)).to.include.members(["PH-10", "TK-5"]);
+  });
+
+  it("let no cell be worked out by a spreadsheet", async () => {
+    await keepTicket(pool, "GW-1158", { customer: "@SUM(1)", serial: "-2+3" });
+    const [job] = await listed(jobsCsv, "?find=GW-1158");
+    expect(job).to.include({ customer: "'@SUM(1)", serial: "'-2+3" });
   });
 });

@@ -35,6 +35,7 @@ export const frame = {
   jobs: "Jobs",
   families: "Families",
   film: "Film",
+  "for-a-spreadsheet": "For a spreadsheet (CSV)",
   records: "Records",
   plan: "Plan",
   lots: "Lots",

@@ -38,6 +38,7 @@ export const frame: Words<typeof english> = {
   jobs: "Trabajos",
   families: "Familias",
   film: "Película",
+  "for-a-spreadsheet": "Para hoja de cálculo (CSV)",
   records: "Registros",
   plan: "Plan",
   lots: "Lotes",

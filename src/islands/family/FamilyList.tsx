@@ -2,6 +2,7 @@ import { memo, useState } from "react";
 import type { PanelSketch as Sketch } from "../../../core/stack/panel-sketch.ts";
 import { PanelSketch } from "../../drawing/PanelSketch.tsx";
 import { hasWords } from "../../ui/has-words.ts";
+import { AsSpreadsheet } from "../../ui/AsSpreadsheet.tsx";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { Narrow } from "../../ui/Narrow.tsx";
 import { t } from "../../../words/family.ts";
@@ -101,6 +102,7 @@ export const FamilyList = memo(function FamilyList({
           </li>
         ))}
       </ul>
+      {!isSingle && families.length > 0 && <AsSpreadsheet address="/api/families/list.csv" />}
     </>
   );
 });

@@ -13,6 +13,7 @@ import { askServer } from "../../ui/ask-server.ts";
 import { Field } from "../../ui/Field.tsx";
 import { FormDialog } from "../../ui/FormDialog.tsx";
 import { hasWords } from "../../ui/has-words.ts";
+import { AsSpreadsheet } from "../../ui/AsSpreadsheet.tsx";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { Narrow } from "../../ui/Narrow.tsx";
 import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
@@ -203,6 +204,7 @@ export const FilmShelf = memo(function FilmShelf({
           </li>
         ))}
       </ul>
+      {sheets.length > 0 && <AsSpreadsheet address="/api/film/sheets/list.csv" />}
       <FormDialog
         open={isAdding}
         onOpenChange={setAdding}

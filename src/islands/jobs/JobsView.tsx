@@ -6,6 +6,7 @@ import type { FoundJobs, JobSummary } from "../../../server/store/job-search.ts"
 import { partOf, readLabel } from "../../../core/labels/label.ts";
 import { ReadLabel } from "../../camera/ReadLabel.tsx";
 import { PanelSketch } from "../../drawing/PanelSketch.tsx";
+import { AsSpreadsheet } from "../../ui/AsSpreadsheet.tsx";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { Narrow } from "../../ui/Narrow.tsx";
 import { dayText, distanceText } from "../../ui/time-text.ts";
@@ -165,6 +166,11 @@ export const JobsView = memo(function JobsView({
         <button type="button" className="control mt-4" onClick={() => void more()}>
           {t("show-more")}
         </button>
+      )}
+      {jobs.length > 0 && (
+        <p className="mt-4">
+          <AsSpreadsheet address={`/api/jobs/list.csv?${query}`} />
+        </p>
       )}
     </main>
   );

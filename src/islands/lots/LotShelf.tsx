@@ -17,6 +17,7 @@ import { FormDialog } from "../../ui/FormDialog.tsx";
 import { hasWords } from "../../ui/has-words.ts";
 import type { Label } from "../../../core/labels/label.ts";
 import { PrintLabels } from "../../ui/PrintLabels.tsx";
+import { AsSpreadsheet } from "../../ui/AsSpreadsheet.tsx";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { Narrow } from "../../ui/Narrow.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
@@ -272,6 +273,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
           </section>
         );
       })}
+      {lots.length > 0 && <AsSpreadsheet address="/api/lots/list.csv" />}
       <FormDialog
         open={isAdding}
         onOpenChange={setAdding}
