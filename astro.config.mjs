@@ -82,7 +82,7 @@ export default defineConfig({
     build: {
       rollupOptions: {
         // On a slow line a request takes longer than so many bytes.
-        output: { experimentalMinChunkSize: 1_000 },
+        output: { experimentalMinChunkSize: 300 },
         treeshake: {
           // Packages that do nothing by being there.
           moduleSideEffects: (id) => !id.includes("node_modules/safe-stable-stringify/"),

@@ -8,7 +8,8 @@ import { chooseHeat } from "../lift/choose-heat.ts";
 import { piecesOf } from "../lift/pieces.ts";
 import { ownSpeed } from "../lift/bench-parting.ts";
 import { calculateLiftStress } from "../lift/lift-stress.ts";
-import { comparedOf, comparedSums, type Compared, type ComparedKind } from "./compared.ts";
+import { type ComparedKind } from "./compared-kinds.ts";
+import { comparedOf, comparedSums, type Compared } from "./compared.ts";
 
 /** How long a strip is planned to take, s. */
 const cutS = (scene: Scene, nth: number) => piecesOf(scene, "glass")[nth]!.timeS;

@@ -3,9 +3,10 @@ import { defineCalculation } from "../calculation.ts";
 import { wilson95 } from "../statistics/binomial.ts";
 import { changePoint } from "../statistics/change-point.ts";
 import { quantile } from "../statistics/quantile.ts";
+import { groupsOf } from "./groups.ts";
 import { effectVerdicts, settingEffects } from "./setting-effects.ts";
 import { chartRules, successChart } from "./success-chart.ts";
-import { yieldInput, type YieldInput, type YieldJob, type YieldKey } from "./yield-input.ts";
+import { yieldInput, type YieldInput, type YieldJob } from "./yield-input.ts";
 
 /** Shares from 0 to 1. */
 const interval = z.tuple([z.number(), z.number()]);
@@ -119,22 +120,6 @@ function byName<Told>(told: Iterable<[name: string, of: Told]>): [name: string, 
 }
 
 const isWin = ({ outcome }: Pick<YieldJob, "outcome">) => outcome === "repaired";
-
-/** What a job counts under: each of its lots, else one value; nothing where it has none. */
-const valuesOf = (job: YieldJob, key: YieldKey): string[] => {
-  if (key === "lot") return [...new Set(job.lots)];
-  const value = job[key];
-  return value === undefined ? [] : [value];
-};
-
-/** The names of the groups that a job is in. */
-export const groupsOf = (job: YieldJob, keys: readonly YieldKey[]): string[] =>
-  keys
-    .map((key) => valuesOf(job, key))
-    .reduce((names, values) => names.flatMap((name) => values.map((value) => [...name, value])), [
-      [],
-    ] as string[][])
-    .map((name) => name.join(" · "));
 
 function* told<Part, Told>(
   jobs: readonly YieldJob[],

@@ -1,12 +1,7 @@
 import type pg from "pg";
 import type { Device, Scene } from "../../core/device/scene.ts";
-import {
-  comparedNames,
-  comparedOf,
-  comparedSums,
-  type Compared,
-  type ComparedSum,
-} from "../../core/records/compared.ts";
+import { comparedNames } from "../../core/records/compared-kinds.ts";
+import { comparedOf, comparedSums, type Compared, type ComparedSum } from "../../core/records/compared.ts";
 
 /** The newest of each kind that are summed up. */
 const MOST_SUMMED = 200;

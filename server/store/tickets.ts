@@ -90,7 +90,7 @@ export async function lastJobOf(
 }
 
 /** Whose device a job is about; null where there is no such job. No language where the customer is not known. */
-export async function ticketOf(pool: pg.Pool, jobCode: string): Promise<Ticket | null> {
+export async function ticketOf(pool: pg.Pool | pg.PoolClient, jobCode: string): Promise<Ticket | null> {
   const { rows } = await pool.query<{
     customer: string;
     serial: string;

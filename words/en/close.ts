@@ -4,6 +4,10 @@ export const close = {
   "code-that-opens-the-certificate": "Code that opens the certificate",
   "anyone-with-this-address-sees-the":
     "Anyone with this address sees the certificate and the photos of this job.",
+  "invoice-made": "Invoice {number}",
+  "invoice-on-paper": "Invoice (PDF)",
+  "invoice-for-a-machine": "Invoice (JSON)",
+  "make-the-invoice": "Make the invoice",
   "withdraw-it": "Withdraw it",
   "make-an-address-for-the-customer": "Make an address for the customer",
   "it-cannot-be-guessed-and-it-can": "It cannot be guessed, and it can be withdrawn.",

@@ -2,7 +2,7 @@
 export const cure = {
   "light-at-the-glue-line-of-to":
     "Light at the glue line of {code}: {minMwCm2} to {maxMwCm2} mW/cm², the border in shadow",
-  "by-the-shops-own-readings-the-lamp": "By the shop's own readings the lamp is at",
+  "by-the-shops-own-readings-the-lamp": "By the shop's readings the lamp is at",
   "of-new": "of new",
   "instead-of": "instead of",
   "it-is-steady": "It is steady.",

@@ -62,6 +62,7 @@ export const pages = {
   "for-a-machine-json": "For a machine (JSON)",
   shop: "Shop",
   "hourly-rate-and-starting-odds": "Hourly rate and starting odds",
+  "invoices-of-the-shop": "Invoices",
   "the-room-and-how-its-air-is": "The room, and how its air is changed",
   "the-bench-and-its-hours": "Stations, hours and skills, for the plan",
   "the-curing-lamp": "The curing lamp",

@@ -1,6 +1,7 @@
 /** What is said in English: route. */
 export const route = {
   "this-family-names-no-route-so-nothing": "This family names no route, so nothing can be offered.",
+  "must-be-capitals-digits-hyphens": "must be at most 12 capitals, digits and hyphens",
   "must-be-below-priortries-which-is": "{priorWins} must be below priorTries, which is {priorTries}",
   "stands-twice-names-must-differ": '"{name}" stands twice; names must differ',
   "must-be-at-most-tries-which-is": "{wins} must be at most tries, which is {tries}",

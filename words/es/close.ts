@@ -7,6 +7,10 @@ export const close: Words<typeof english> = {
   "code-that-opens-the-certificate": "Código que abre el certificado",
   "anyone-with-this-address-sees-the":
     "Quien tenga esta dirección ve el certificado y las fotos de este trabajo.",
+  "invoice-made": "Factura {number}",
+  "invoice-on-paper": "Factura (PDF)",
+  "invoice-for-a-machine": "Factura (JSON)",
+  "make-the-invoice": "Hacer la factura",
   "withdraw-it": "Retirarla",
   "make-an-address-for-the-customer": "Crear una dirección para el cliente",
   "it-cannot-be-guessed-and-it-can": "No se puede adivinar y se puede retirar.",

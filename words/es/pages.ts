@@ -65,6 +65,7 @@ export const pages: Words<typeof english> = {
   "for-a-machine-json": "Para una máquina (JSON)",
   shop: "Taller",
   "hourly-rate-and-starting-odds": "Precio por hora y probabilidad inicial",
+  "invoices-of-the-shop": "Facturas",
   "the-room-and-how-its-air-is": "El cuarto, y cómo se cambia su aire",
   "the-bench-and-its-hours": "Puestos, horario y saberes, para el plan",
   "the-curing-lamp": "La lámpara de curado",

@@ -5,6 +5,7 @@ import type { Words } from "../language.ts";
 export const route: Words<typeof english> = {
   "this-family-names-no-route-so-nothing":
     "Esta familia no nombra ninguna reparación, así que no se puede ofrecer nada.",
+  "must-be-capitals-digits-hyphens": "debe tener como mucho 12 mayúsculas, cifras y guiones",
   "must-be-below-priortries-which-is": "{priorWins} debe ser menor que priorTries, que es {priorTries}",
   "stands-twice-names-must-differ": '"{name}" está dos veces; los nombres deben ser distintos',
   "must-be-at-most-tries-which-is": "{wins} debe ser como mucho tries, que es {tries}",

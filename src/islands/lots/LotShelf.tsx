@@ -24,7 +24,6 @@ import { TakeOff } from "../../ui/TakeOff.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import { capitalised } from "../../../core/words.ts";
-import { blockedAddress } from "./blocked-address.ts";
 import { dateText, quantityText } from "./lot-words.ts";
 import { t } from "../../../words/lots.ts";
 import { term } from "../../../words/speaker.ts";
@@ -219,13 +218,13 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                     >
                       {t("used-by-jobs")}
                     </a>
-                    <span className="flex justify-end gap-2">
+                    <span className="flex flex-wrap justify-end gap-2 max-sm:col-span-2 max-sm:col-start-2 max-sm:row-start-3 max-sm:justify-start">
                       <button
                         type="button"
                         className="control"
                         onClick={() =>
                           void ask(
-                            blockedAddress(shelved.lot),
+                            `/api/lots/blocked/${encodeURIComponent(shelved.lot)}`,
                             shelved.isBlocked ? "DELETE" : "PUT",
                             null,
                             shelved.isBlocked

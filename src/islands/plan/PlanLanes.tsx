@@ -7,6 +7,7 @@ import {
   useDroppable,
   useSensor,
   useSensors,
+  type Announcements,
   type DragEndEvent,
 } from "@dnd-kit/core";
 import { useRef, type ReactNode } from "react";
@@ -25,6 +26,14 @@ const DROPPED_TO_MS = 300_000;
 
 /** A finger that rests so long on a block takes it; before that it moves the page. */
 const TOUCH_MS = 180;
+
+const nothing = () => undefined;
+const silent: Announcements = {
+  onDragStart: nothing,
+  onDragOver: nothing,
+  onDragEnd: nothing,
+  onDragCancel: nothing,
+};
 
 /** Where a block was dropped. */
 export interface Dropped {
@@ -165,7 +174,17 @@ export function PlanLanes({
             style={{ left: `${share(nowMs)}%`, width: `${share(frozenUntilMs) - share(nowMs)}%` }}
           />
         )}
-        <DndContext id="plan" sensors={sensors} collisionDetection={pointerWithin} onDragEnd={drop}>
+        <DndContext
+          id="plan"
+          sensors={sensors}
+          collisionDetection={pointerWithin}
+          onDragEnd={drop}
+          accessibility={{
+            // Keys have the buttons of each step; the list says where it went.
+            screenReaderInstructions: { draggable: "" },
+            announcements: silent,
+          }}
+        >
           <div className="relative grid h-full auto-rows-fr">
             {lanes.map((lane) => (
               <LaneRow key={lane.key} lane={lane}>

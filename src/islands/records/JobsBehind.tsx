@@ -3,7 +3,6 @@ import type { JobRecord } from "../../../core/yield/job-record.ts";
 import { t } from "../../../words/yield.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { dayText } from "../../ui/time-text.ts";
-import { blockedAddress } from "../lots/blocked-address.ts";
 import type { Finding } from "./findings.ts";
 
 /** The jobs that a figure was counted from. */
@@ -18,7 +17,7 @@ export interface Behind {
 function LotTrace({ lot }: { lot: string }) {
   const [said, setSaid] = useState<string>();
   const block = async () => {
-    const asked = await askServer(blockedAddress(lot), "PUT", null);
+    const asked = await askServer(`/api/lots/blocked/${encodeURIComponent(lot)}`, "PUT", null);
     setSaid("said" in asked ? asked.said : t("lot-is-blocked", { lot }));
   };
   return (

@@ -1,6 +1,7 @@
 import { memo, useEffect, useMemo, useState } from "react";
 import type { JobRecord } from "../../../core/yield/job-record.ts";
-import { groupsOf, type Yield } from "../../../core/yield/yield.ts";
+import { groupsOf } from "../../../core/yield/groups.ts";
+import type { Yield } from "../../../core/yield/yield.ts";
 import type { YieldKey } from "../../../core/yield/yield-input.ts";
 import { t } from "../../../words/yield.ts";
 import { lazyPart } from "../../ui/lazy-part.ts";

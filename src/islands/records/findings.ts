@@ -1,4 +1,4 @@
-import { comparedKinds, comparedNames, type ComparedKind } from "../../../core/records/compared.ts";
+import { comparedKinds, comparedNames, type ComparedKind } from "../../../core/records/compared-kinds.ts";
 import type { JobRecord } from "../../../core/yield/job-record.ts";
 import { ANY_OTHER, LOT_OF, type Effect } from "../../../core/yield/setting-effects.ts";
 import type { Yield } from "../../../core/yield/yield.ts";

@@ -58,7 +58,7 @@ export function BenchForm({ initial, people }: { initial: ShopBench; people: rea
   const tick = "inline-flex min-h-12 min-w-12 items-center justify-center gap-2";
   return (
     <form
-      className="grid gap-5"
+      className="grid grid-cols-[minmax(0,1fr)] gap-5"
       aria-busy={!mounted}
       noValidate
       onSubmit={(event) => {
@@ -96,7 +96,7 @@ export function BenchForm({ initial, people }: { initial: ShopBench; people: rea
             />
           )}
         </Field>
-        <fieldset>
+        <fieldset className="min-w-0">
           <legend>{t("days-of-work")}</legend>
           <div className="flex flex-wrap gap-x-3">
             {WEEK.map((weekday) => (
@@ -115,7 +115,7 @@ export function BenchForm({ initial, people }: { initial: ShopBench; people: rea
         </fieldset>
       </div>
       {people.length > 0 && (
-        <div className="overflow-x-auto">
+        <div className="min-w-0 overflow-x-auto">
           <table>
             <caption className="text-left text-soft">{t("who-works-where")}</caption>
             <thead>

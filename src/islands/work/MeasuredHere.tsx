@@ -1,4 +1,5 @@
-import { comparedKinds, type ComparedKind, type ComparedSum } from "../../../core/records/compared.ts";
+import { comparedKinds, type ComparedKind } from "../../../core/records/compared-kinds.ts";
+import { type ComparedSum } from "../../../core/records/compared.ts";
 import { PopoverNote } from "../../ui/PopoverNote.tsx";
 import { t } from "../../../words/work.ts";
 

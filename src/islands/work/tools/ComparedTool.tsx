@@ -1,9 +1,5 @@
-import {
-  comparedKinds,
-  comparedNames,
-  comparedOf,
-  type Compared,
-} from "../../../../core/records/compared.ts";
+import { comparedKinds, comparedNames } from "../../../../core/records/compared-kinds.ts";
+import { comparedOf, type Compared } from "../../../../core/records/compared.ts";
 import { durationText } from "../../../../core/duration-text.ts";
 import { sumText } from "../MeasuredHere.tsx";
 import type { ToolProps } from "../instrument.ts";

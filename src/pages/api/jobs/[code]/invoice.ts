@@ -1,0 +1,29 @@
+import type { APIRoute } from "astro";
+import { database } from "../../../../../server/db/pool.ts";
+import { faulty, json, problem } from "../../../../../server/problem.ts";
+import { findInvoice, makeInvoice } from "../../../../../server/store/invoices.ts";
+import { t } from "../../../../../words/server.ts";
+import { readPreferences } from "../../../../ui/preferences.ts";
+
+const missing = (code: string) => problem(404, t("no-such-job"), t("there-is-no-job", { code }));
+
+/** The figures of a job's invoice; null where none was made. */
+export const GET: APIRoute = async ({ params }) => json(await findInvoice(database(), params.code!));
+
+/** Makes the invoice of a job that has ended, in the name of whoever is at the bench; asked for again it is the same one. */
+export const POST: APIRoute = async ({ params, request }) => {
+  const { who } = readPreferences(request.headers.get("cookie"));
+  const result = await makeInvoice(database(), params.code!, who);
+  switch (result.kind) {
+    case "made":
+      return json(result.invoice, 201);
+    case "there":
+      return json(result.invoice);
+    case "no such job":
+      return missing(params.code!);
+    case "nobody":
+      return faulty([{ path: "who", message: t("say-who-is-at-the-bench") }]);
+    case "nothing to pay":
+      return problem(409, t("cannot-happen-now"), t("nothing-to-pay"));
+  }
+};
