@@ -190,7 +190,7 @@ export const job = {
   "plan.heat-chosen": "Choose the heat.",
   "plan.dose-chosen": "Work out the dose.",
   "plan.pattern-chosen": "Choose a pattern. It is run before it is laid.",
-  "plan.exposure-chosen": "Work out the exposure.",
+  "plan.exposure-chosen": "Choose the exposure.",
   "plan.axis-chosen": "Choose the axis of the {film} film.",
   "plan.liquid-laid": "Lay the liquid.",
 

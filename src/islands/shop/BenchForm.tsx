@@ -115,7 +115,7 @@ export function BenchForm({ initial, people }: { initial: ShopBench; people: rea
         </fieldset>
       </div>
       {people.length > 0 && (
-        <div className="min-w-0 overflow-x-auto">
+        <div className="relative min-w-0 overflow-x-auto">
           <table>
             <caption className="text-left text-soft">{t("who-works-where")}</caption>
             <thead>
