@@ -45,13 +45,26 @@ test("a rush job is promised, planned by drag and worked; it comes back, its lot
     timeout: 30_000,
   });
   await page.getByRole("button", { name: "Day after" }).click();
-  const movable = page.locator(".cursor-grab");
-  await expect(movable.first()).toBeVisible();
-  const boxes = await Promise.all((await movable.all()).map((block) => block.boundingBox()));
-  const widest = boxes.reduce((best, box, k) => (box!.width > boxes[best]!.width ? k : best), 0);
-  const block = movable.nth(widest);
-  const [code, index] = [await block.getAttribute("data-code"), await block.getAttribute("data-index")];
-  const before = boxes[widest]!;
+  // All blocks in one asking, once the search for a better plan moves none any more.
+  const blocks = () =>
+    page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>(".cursor-grab")].map((block) => {
+        const { x, y, width, height } = block.getBoundingClientRect();
+        return { code: block.dataset.code!, index: block.dataset.index!, x, y, width, height };
+      }),
+    );
+  await expect
+    .poll(
+      async () => {
+        const first = await blocks();
+        await page.waitForTimeout(1_000);
+        return first.length > 0 && JSON.stringify(first) === JSON.stringify(await blocks());
+      },
+      { timeout: 30_000 },
+    )
+    .toBe(true);
+  const before = (await blocks()).reduce((best, box) => (box.width > best.width ? box : best));
+  const { code, index } = before;
   await page.mouse.move(before.x + before.width / 2, before.y + before.height / 2);
   await page.mouse.down();
   const kept = page.waitForResponse((answer) => answer.url().endsWith("/api/plan/pins"));
@@ -67,7 +80,7 @@ test("a rush job is promised, planned by drag and worked; it comes back, its lot
   expect(pins.map((pin) => pin.code)).toEqual([code]);
   await visit(page, "/plan");
   const jobs = page.getByRole("region", { name: "Jobs in the plan" });
-  await jobs.getByRole("button", { name: new RegExp(code!) }).click();
+  await jobs.getByRole("button", { name: new RegExp(code) }).click();
   await expect(jobs.getByText("held there")).toBeVisible();
   // What if: both plans stand one above the other, each with what it comes to.
   await page.getByLabel("What if").selectOption({ label: "Imre is away" });
