@@ -38,8 +38,10 @@ describe("the plan of the day", () => {
       open.rows.map(({ code }) => code),
     );
     expect(leftOut.find(({ code }) => code === "GW-1162")!.why).to.include("Film sheet on order");
-    const found = calculateBenchPlan(question);
-    expect(planFaults(question, found)).to.deep.equal([]);
+    // Those of the demo: other tests leave jobs in every state.
+    const own = { ...question, jobs: question.jobs.filter(({ code }) => /^GW-11\d\d$/.test(code)) };
+    expect(own.jobs.length).to.be.greaterThan(10);
+    expect(planFaults(own, calculateBenchPlan(own))).to.deep.equal([]);
     const { body } = await ask(plan);
     expect(benchPlanInput.safeParse(body.question).success).to.equal(true);
   });

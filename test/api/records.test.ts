@@ -210,11 +210,13 @@ describe("lists for a spreadsheet", () => {
   it("hold what the screens list: jobs as they are searched for, lots, film, families", async () => {
     const found = await searchJobs(pool, jobQuery.parse({ state: "open", order: "due" }));
     const jobs = await listed(jobsCsv, "?state=open&order=due");
-    expect(jobs.map(({ job }) => job)).to.deep.equal(found.jobs.map(({ code }) => code));
-    expect(jobs.map(({ customer }) => customer)).to.deep.equal(found.jobs.map(({ customer }) => customer));
-    expect(jobs.every(({ due, outcome }) => /^\d{4}-\d\d-\d\d$/.test(due!) && outcome === "open")).to.equal(
-      true,
-    );
+    expect(jobs).to.have.length(found.total);
+    const first = jobs.slice(0, found.jobs.length);
+    expect(first.map(({ job }) => job)).to.deep.equal(found.jobs.map(({ code }) => code));
+    expect(first.map(({ customer }) => customer)).to.deep.equal(found.jobs.map(({ customer }) => customer));
+    expect(
+      jobs.every(({ due, outcome }) => /^(\d{4}-\d\d-\d\d)?$/.test(due!) && outcome === "open"),
+    ).to.equal(true);
     const every = await pool.query("SELECT FROM any_job");
     expect(await listed(jobsCsv)).to.have.length(every.rowCount!);
     expect(await listed(jobsCsv, "?lot=LA-098")).to.have.length.greaterThan(5);
