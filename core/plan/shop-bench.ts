@@ -2,6 +2,7 @@ import { z } from "zod";
 import { key } from "../stack/family.ts";
 import { bounded, boundedWhole, oneOf } from "../units.ts";
 import { t } from "../../words/plan.ts";
+import { hourText } from "./hour-text.ts";
 import { usualStations, type StationName } from "./job-steps.ts";
 
 export const stationNames = usualStations.map(({ name }) => name) as [StationName, ...StationName[]];
@@ -52,9 +53,6 @@ export const usualBench: ShopBench = {
   cannot: {},
 };
 
-const clock = (hour: number): string =>
-  `${Math.floor(hour)}:${String(Math.round(60 * (hour % 1))).padStart(2, "0")}`;
-
 /**
  * Hours as they are typed.
  *
@@ -62,7 +60,7 @@ const clock = (hour: number): string =>
  * hoursText([{ from: 8, to: 12.5 }, { from: 13, to: 17 }]) // "8:00-12:30, 13:00-17:00"
  */
 export const hoursText = (spans: ShopBench["hours"]): string =>
-  spans.map(({ from, to }) => `${clock(from)}-${clock(to)}`).join(", ");
+  spans.map(({ from, to }) => `${hourText(from)}-${hourText(to)}`).join(", ");
 
 const SPAN = /^(\d{1,2})(?::(\d{2}))?\s*[-–]\s*(\d{1,2})(?::(\d{2}))?$/;
 

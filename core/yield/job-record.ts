@@ -73,9 +73,9 @@ function meansOf(compared: readonly Compared[]): NonNullable<JobRecord["predicti
 /**
  * What a finished job tells of the shop: its outcome, method, settings and lots, its minutes by stage, what went wrong at the first try, where it
  * was lost and why, and what was predicted of it beside what was measured. A stage's minutes are those between one press and the next, pauses of
- * over four hours left out. Null where the job is not over, or was never opened up.
+ * over four hours left out. Its code stands with the job. Null where the job is not over, or was never opened up.
  */
-export function jobRecord(code: string, family: Family, moves: readonly Recorded[]): JobRecord | null {
+export function jobRecord(family: Family, moves: readonly Recorded[]): JobRecord | null {
   const stood = standing(moves);
   let scene: Scene = sceneAtStart(family, 0);
   const stages = new Map<string, { minutes: number; passedFirst: boolean }>();
@@ -109,7 +109,6 @@ export function jobRecord(code: string, family: Family, moves: readonly Recorded
   const first = state.intake.agreements.find(({ answer }) => answer === "yes");
   const broke = state.intake.broke.at(-1);
   return {
-    code,
     endedAt: new Date(state.intake.ended!.atMs).toISOString(),
     family: family.code,
     route: first?.route ?? state.intake.wanted,

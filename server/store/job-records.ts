@@ -15,14 +15,13 @@ export async function projectRecord(
 ): Promise<void> {
   const { ended } = state.intake;
   if (!ended && before && !before.intake.ended) return;
-  // Its code stands with the job.
-  const record = ended ? jobRecord("", family.family, moves) : null;
+  const record = ended ? jobRecord(family.family, moves) : null;
   await client.query("DELETE FROM job_record WHERE job_id = $1", [id]);
   if (!record) return;
   await client.query("INSERT INTO job_record (job_id, ended_at, content) VALUES ($1, $2, $3)", [
     id,
     record.endedAt,
-    JSON.stringify({ ...record, code: undefined }),
+    JSON.stringify(record),
   ]);
 }
 

@@ -74,15 +74,9 @@ export async function ticketFaults(pool: pg.Pool, jobCode: string, { cameBack }:
 export async function lastJobOf(
   pool: pg.Pool,
   serial: string,
-): Promise<{ code: string; endedAt: string | null; outcome: string | null; customer: string } | null> {
-  const { rows } = await pool.query<{
-    code: string;
-    endedAt: Date | null;
-    outcome: string | null;
-    customer: string;
-  }>(
-    `SELECT job.code, ended_at AS "endedAt", outcome, coalesce(customer.name, '') AS customer
-     FROM job LEFT JOIN customer ON customer.id = customer_id
+): Promise<{ code: string; endedAt: string | null } | null> {
+  const { rows } = await pool.query<{ code: string; endedAt: Date | null }>(
+    `SELECT code, ended_at AS "endedAt" FROM job
      WHERE lower(serial) = lower($1) AND serial <> '' ORDER BY opened_at DESC LIMIT 1`,
     [serial],
   );

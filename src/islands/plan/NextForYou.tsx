@@ -6,7 +6,7 @@ import { term } from "../../../words/speaker.ts";
 import { minuteText } from "../../ui/time-text.ts";
 import { useNow } from "../../ui/useNow.ts";
 import { useCalculations } from "../../workers/useCalculations.ts";
-import { questionWith } from "./plan-question.ts";
+import { nextFor, questionWith } from "./plan-question.ts";
 
 const MINUTE_MS = 60_000;
 /** So often the plan is made anew, ms. */
@@ -43,7 +43,7 @@ export function NextForYou({ who }: { who: string }) {
   const [run] = useCalculations<BenchPlan>("bench-plan", inputs);
   if (!asked || !run?.result) return null;
   const clock = (minute: number) => asked.fromMs + minute * MINUTE_MS;
-  const next = run.result.steps.find(({ technician, endMin }) => technician === who && clock(endMin) > nowMs);
+  const next = nextFor(run.result, who, (nowMs - asked.fromMs) / MINUTE_MS);
   const name = asked.people.find(({ key }) => key === who)?.name;
   if (!next || name === undefined) return null;
   return (

@@ -1,5 +1,6 @@
 import { memo, useMemo, useState } from "react";
 import type { BenchPlan, PlannedStep } from "../../../core/plan/bench-plan.ts";
+import { hourText } from "../../../core/plan/hour-text.ts";
 import type { PlanAsked } from "../../../server/plan.ts";
 import { t } from "../../../words/plan.ts";
 import { term } from "../../../words/speaker.ts";
@@ -12,7 +13,7 @@ import { nameOf } from "../work/name-of.ts";
 import { lanesOf, laneBy, type LaneBy } from "./lanes.ts";
 import { DaySheet } from "./DaySheet.tsx";
 import { PlanLanes, type Dropped } from "./PlanLanes.tsx";
-import { FROZEN_MIN, fromEndOf, pinOf, type WhatIf } from "./plan-question.ts";
+import { FROZEN_MIN, fromEndOf, nextFor, pinOf, type WhatIf } from "./plan-question.ts";
 import { usePlan } from "./usePlan.ts";
 
 const MINUTE_MS = 60_000;
@@ -53,7 +54,7 @@ export const PlanBoard = memo(function PlanBoard({
   const lanes = useMemo(() => (plan ? lanesOf(asked, plan, by) : []), [asked, plan, by]);
   const lanesThen = useMemo(() => (then ? lanesOf(asked, then, by) : []), [asked, then, by]);
   const name = asked.people.find(({ key }) => key === who)?.name;
-  const next = plan?.steps.find(({ technician, endMin }) => technician === who && clock(endMin) > nowMs);
+  const next = plan ? nextFor(plan, who, (nowMs - asked.fromMs) / MINUTE_MS) : undefined;
   const steps = plan?.steps.filter(({ code }) => code === shownCode) ?? [];
   const answer = isEmpty
     ? asked.jobs.length === 0
@@ -254,9 +255,6 @@ export const PlanBoard = memo(function PlanBoard({
   );
 });
 
-/** "12:30" of 12.5. */
-const hourText = (hour: number): string =>
-  `${Math.floor(hour)}:${String(Math.round(60 * (hour % 1))).padStart(2, "0")}`;
 const dayText = (atMs: number): string => dayAndTimeText(atMs).replace(/ \d\d:\d\d$/, "");
 /** An hour where it is today, with its day where it is not. */
 const whenText = (atMs: number, nowMs: number): string =>

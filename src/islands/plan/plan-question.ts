@@ -97,3 +97,7 @@ export function questionWith(
     })),
   };
 }
+
+/** What is next for somebody: the first step of theirs that is not over at a moment, min. */
+export const nextFor = ({ steps }: BenchPlan, who: string, nowMin: number): PlannedStep | undefined =>
+  steps.find(({ technician, endMin }) => technician === who && endMin > nowMin);

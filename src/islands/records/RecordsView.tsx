@@ -187,4 +187,4 @@ export const RecordsView = memo(function RecordsView({
 });
 
 const codesOf = (jobs: readonly JobRecord[], keys: readonly YieldKey[], key: string): string[] =>
-  jobs.filter((job) => groupsOf({ ...job, stages: [] }, keys).includes(key)).map(({ code = "" }) => code);
+  jobs.filter((job) => groupsOf(job, keys).includes(key)).map(({ code = "" }) => code);
