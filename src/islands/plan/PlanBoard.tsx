@@ -46,7 +46,7 @@ export const PlanBoard = memo(function PlanBoard({
   const [supposed, setSupposed] = useState("");
   const whatIf = useMemo(() => whatIfOf(supposed), [supposed]);
   const nowMs = useNow(asked.fromMs);
-  const { isEmpty, plan, isBroken, then, pins, said, hold, letGo } = usePlan(asked, whatIf);
+  const { isEmpty, plan, isBroken, isSearching, then, pins, said, hold, letGo } = usePlan(asked, whatIf);
   const clock = (minute: number) => asked.fromMs + minute * MINUTE_MS;
   // After the last hour the next day is what is asked about.
   const [days, setDays] = useState(asked.fromMs > dayAt(asked, 0).toMs ? 1 : 0);
@@ -182,7 +182,7 @@ export const PlanBoard = memo(function PlanBoard({
         <div className="grid min-h-80 content-start gap-2 lg:min-h-0 lg:grid-rows-[minmax(0,1fr)_auto] lg:content-stretch">
           <div className={whatIf ? "grid min-h-0 gap-1 lg:grid-rows-[auto_1fr_auto_1fr]" : "contents"}>
             {whatIf && <Sum title={t("as-it-is")} plan={plan} clock={clock} nowMs={nowMs} />}
-            <PlanLanes {...shared} lanes={lanes} onDrop={dropped} />
+            <PlanLanes {...shared} lanes={lanes} isBusy={isSearching} onDrop={dropped} />
             {whatIf && <Sum title={supposedText(asked, whatIf)} plan={then} clock={clock} nowMs={nowMs} />}
             {whatIf && <PlanLanes {...shared} lanes={lanesThen} />}
           </div>

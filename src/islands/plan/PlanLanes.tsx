@@ -116,6 +116,7 @@ export function PlanLanes({
   frozenUntilMs,
   shownCode,
   isHeld,
+  isBusy = false,
   onDrop,
 }: {
   lanes: readonly Lane[];
@@ -125,6 +126,8 @@ export function PlanLanes({
   frozenUntilMs: number;
   shownCode: string | null;
   isHeld: (step: PlannedStep) => boolean;
+  /** Blocks may still change their places: none is taken by hand. */
+  isBusy?: boolean;
   /** Nothing can be moved where it is not given. */
   onDrop?: (dropped: Dropped) => void;
 }) {
@@ -152,6 +155,7 @@ export function PlanLanes({
     <div
       role="group"
       aria-label={t("the-day")}
+      aria-busy={isBusy}
       className="grid h-80 min-h-0 grid-cols-[auto_minmax(0,1fr)] border-2 border-soft bg-raised lg:h-auto"
     >
       <div className="grid min-h-0 auto-rows-fr pt-6">
@@ -202,7 +206,7 @@ export function PlanLanes({
                         rows={lane.rows}
                         isShown={shownCode === step.code}
                         isHeld={isHeld(step)}
-                        mayMove={onDrop !== undefined && clock(step.startMin) >= frozenUntilMs}
+                        mayMove={onDrop !== undefined && !isBusy && clock(step.startMin) >= frozenUntilMs}
                       />
                     );
                   })}

@@ -44,6 +44,8 @@ export function usePlan(asked: PlanAsked, whatIf: WhatIf | null) {
     isEmpty,
     plan,
     isBroken: Boolean(run?.faults),
+    /** A better plan may still come. */
+    isSearching: !isEmpty && !run?.result && !run?.faults,
     then: then?.result ?? (then?.soFar as BenchPlan | undefined) ?? null,
     pins,
     said,
