@@ -5,7 +5,7 @@ import react from "@astrojs/react";
 import tailwindcss from "@tailwindcss/vite";
 import { defineConfig } from "astro/config";
 import { build } from "esbuild";
-import { lighterClient } from "./scripts/lighter-client.mjs";
+import { lighterClient, lighterWorkers } from "./scripts/lighter-client.mjs";
 
 /**
  * What runs on Node beside the server's pages is built with them.
@@ -79,6 +79,7 @@ export default defineConfig({
   devToolbar: { enabled: false },
   vite: {
     plugins: [tailwindcss(), ...lighterClient],
+    worker: { plugins: () => lighterWorkers },
     build: {
       rollupOptions: {
         // On a slow line a request takes longer than so many bytes.

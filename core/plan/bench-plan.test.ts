@@ -295,8 +295,19 @@ describe("a plan of the bench", () => {
     );
     expect(waiting).to.deep.equal({
       code: "A",
-      sentence: "bench is not free within 5 min of the step before.",
+      sentence: "The bench is not free within 5 min of the step before.",
     });
+    const lunch = of(
+      {
+        shifts: [
+          { fromMin: 0, toMin: 10 },
+          { fromMin: 60, toMin: 90 },
+        ],
+      },
+      { ...step, hands: 0, durationMin: 20, maxWaitAfterMin: 5, fixed: { startMin: 0 } },
+      { ...step, station: "bench" },
+    );
+    expect(lunch?.sentence).to.equal("Nobody is there for the bench within 5 min of the step before.");
   });
 
   it("names what is wrong with a question", () => {

@@ -105,7 +105,14 @@ function amissIn(table: Timetable): BenchPlan["infeasible"] {
       // Where both are pinned, that is how it was or is to be.
       const isPinned = step.fixed !== null && before?.fixed !== null;
       if (before && !isPinned && isLater(start, table.endOf(before) + before.wait))
-        return { code, sentence: t("waits-longer-than-it-may", { station, waitMin: before.wait }) };
+        return {
+          code,
+          sentence: t("waits-longer-than-it-may", {
+            why: whyOf(table, step),
+            station,
+            waitMin: before.wait,
+          }),
+        };
     }
   return undefined;
 }

@@ -1,3 +1,4 @@
+import { readdir } from "node:fs/promises";
 import { faultsOn, readyForAxe } from "./axe.ts";
 import { faultsOfStep } from "./glance.ts";
 import { ownTexts } from "./own-texts.ts";
@@ -34,6 +35,30 @@ test("Spanish is chosen under Settings, and the browser's own language where non
   await visit(visitor, `${workshop.url}/jobs`);
   await expect(visitor.locator("html")).toHaveAttribute("lang", "es");
   await context.close();
+});
+
+test("a worker says in the page's language why something cannot be", async ({ page, workshop }) => {
+  await standAtBench(page, workshop.url, { language: "es", seen: "yes" });
+  await visit(page, "/plan");
+  const files = await readdir("dist/client/_astro");
+  const worker = files.find((file) => file.startsWith("calculation.worker-"))!;
+  const steps = [{ station: "lamp", durationMin: 5, hands: 1 }];
+  const sentence = await page.evaluate(
+    ({ worker, steps }) =>
+      new Promise((resolve) => {
+        const calculates = new Worker(`/_astro/${worker}`, {
+          type: "module",
+          name: document.documentElement.lang,
+        });
+        calculates.onmessage = ({ data }) =>
+          resolve(data.result?.infeasible?.sentence ?? data.faults?.[0]?.message);
+        const technicians = [{ name: "Tove", can: [] }];
+        const input = { stations: [{ name: "lamp" }], technicians, jobs: [{ code: "GW-1", steps }] };
+        calculates.postMessage({ id: 0, name: "bench-plan", input });
+      }),
+    { worker, steps },
+  );
+  expect(sentence).toBe("Nadie del plan trabaja en lámpara.");
 });
 
 /** Words that no Spanish sentence has. */

@@ -63,7 +63,8 @@ export const plan = {
   "no-shift-is-long-enough": "No shift is long enough for {durationMin, number} min at {station}.",
   "does-not-fit-into-the-shifts": "The work at {station} does not fit into the shifts.",
   "does-not-end-before-the-pinned": "The work at {station} cannot end before the pinned step after it.",
-  "waits-longer-than-it-may": "{station} is not free within {waitMin, number} min of the step before.",
+  "waits-longer-than-it-may":
+    "{why, select, shift {Nobody is there for the {station}} hands {Nobody is free for the {station}} other {The {station} is not free}} within {waitMin, number} min of the step before.",
   "pinned-step-clashes":
     "Step {step} at {station} is pinned where it cannot be: {way, select, order {it would begin before the step before it ends} hands {nobody is free for it then} other {its place is taken then}}.",
 };

@@ -69,7 +69,7 @@ export const plan: Words<typeof english> = {
   "does-not-end-before-the-pinned":
     "El trabajo en {station} no puede acabar antes del paso fijado que le sigue.",
   "waits-longer-than-it-may":
-    "{station} no queda libre antes de {waitMin, number} min tras el paso anterior.",
+    "{why, select, shift {No hay nadie para {station}} hands {Nadie está libre para {station}} other {{station} no queda libre}} antes de {waitMin, number} min tras el paso anterior.",
   "pinned-step-clashes":
     "El paso {step} en {station} está fijado donde no puede estar: {way, select, order {empezaría antes de acabar el anterior} hands {nadie está libre entonces} other {su sitio está ocupado entonces}}.",
 };
