@@ -22,7 +22,7 @@ const isOwn = (request: Request, url: URL): boolean => {
  */
 export const onRequest = defineMiddleware(async (context, next) => {
   wakeThread();
-  const token = /^\/c\/([^/]+)/.exec(context.url.pathname)?.[1];
+  const token = /^\/c\/(?:offer\/)?([^/]+)/.exec(context.url.pathname)?.[1];
   // What a customer opens speaks the customer's language.
   const theirs = token === undefined ? null : await languageOfLink(database(), token).catch(() => null);
   return inLanguage(theirs ?? languageOf(context.request.headers), () => answered(context, next));

@@ -19,6 +19,8 @@ export interface Agreement {
   successPct: number | null;
   validUntil: string | null;
   quoted: RouteChoiceInput | null;
+  /** Said to whoever noted it, or by the customer's own link. */
+  by: "desk" | "link";
   who: string;
   seq: number;
 }

@@ -24,7 +24,13 @@ export function quotationPdf(quotation: Quotation): Promise<Buffer> {
   page.font("strong").fontSize(20).text(t("quotation-2"));
   page.fontSize(13).text(quotation.title);
   line(t("taken-in-on-2", { opened: quotation.opened, complaint: quotation.complaint }));
-  heading(t("what-was-agreed"));
+  heading(
+    quotation.answer === "yes"
+      ? t("what-was-agreed")
+      : quotation.answer === "no"
+        ? t("what-was-declined")
+        : t("what-is-offered"),
+  );
   line(quotation.agreed);
   heading(t("the-risk-in-figures"));
   for (const sentence of quotation.risk) line(sentence);

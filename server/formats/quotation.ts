@@ -1,4 +1,5 @@
 import { longDay } from "../../words/dates.ts";
+import type { Agreement } from "../../core/intake/intake-slot.ts";
 import { routes } from "../../core/route/routes.ts";
 import { repairTitle, familyRoute } from "../../core/device/routes.ts";
 import type { Scene } from "../../core/device/scene.ts";
@@ -13,7 +14,8 @@ export interface Quotation {
   title: string;
   opened: string;
   complaint: string;
-  answer: "yes" | "no";
+  /** Null while the customer has not answered. */
+  answer: "yes" | "no" | null;
   agreed: string;
   odds: RouteOdds;
   /** The risk in plain figures. */
@@ -62,12 +64,18 @@ function riskOf(
   ];
 }
 
-/** Words a quotation from what the customer was told last, or null where nothing was. */
+/** What a customer was told, and what was answered if anything was. */
+export type Told = Pick<
+  Agreement,
+  "currency" | "quoted" | "route" | "priceMinor" | "worstMinor" | "validUntil"
+> & { answer: "yes" | "no" | null };
+
+/** Words a quotation from what the customer was told, or null where nothing was. */
 export function quotationOf(
   { code, openedAt }: Pick<StoredJob, "code" | "openedAt">,
   scene: Scene,
+  told: Told | undefined = scene.state.intake.agreements.at(-1),
 ): Quotation | null {
-  const told = scene.state.intake.agreements.at(-1);
   if (!told?.quoted) return null;
   const { currency, quoted: input, route, priceMinor, worstMinor, validUntil } = told;
   const money = (minor: number) => moneyText(minor, currency);

@@ -55,9 +55,9 @@ export async function jobOfLink(
 /** The language of the customer that a link was made for; null where nothing is known of either. */
 export async function languageOfLink(pool: pg.Pool, token: string): Promise<Language | null> {
   const { rows } = await pool.query<{ language: Language }>(
-    `SELECT customer.language FROM certificate_link
-     JOIN job ON job.id = certificate_link.job_id JOIN customer ON customer.id = job.customer_id
-     WHERE token = $1`,
+    `SELECT customer.language FROM
+       (SELECT job_id FROM certificate_link WHERE token = $1 UNION SELECT job_id FROM offer WHERE token = $1) AS link
+     JOIN job ON job.id = link.job_id JOIN customer ON customer.id = job.customer_id`,
     [token],
   );
   return rows[0]?.language ?? null;

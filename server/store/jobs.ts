@@ -204,7 +204,15 @@ function refusalToTakeBack(start: Scene, moves: readonly Recorded[], event: stri
 }
 
 /** Why a move may not be recorded here and now; null where it may. */
-async function refusalOf(client: pg.PoolClient, scene: Scene, sent: SentMove): Promise<Refusal | null> {
+async function refusalOf(
+  client: pg.PoolClient,
+  scene: Scene,
+  sent: SentMove,
+  isByLink: boolean,
+): Promise<Refusal | null> {
+  // Nobody else says that the customer answered by the link.
+  if (!isByLink && sent.kind === "agreed" && (sent.data as { by?: string }).by === "link")
+    return { missing: [], fault: { id: "fault.not-by-the-link" } };
   const { missing, fault } = judge(
     deviceRules,
     scene,
@@ -257,12 +265,13 @@ async function insertMoves(
 
 /**
  * Adds moves to a locked job, all or none, each judged once, now, as it is received. The same id sent again changes nothing; another
- * move under an id that is taken is told. Others who send at the same time wait for the job.
+ * move under an id that is taken is told. Others who send at the same time wait for the job. `isByLink`: they come by the customer's own link.
  */
 export async function appendWithin(
   client: pg.PoolClient,
   job: StoredJob,
   sent: readonly SentMove[],
+  isByLink = false,
 ): Promise<AppendedMoves> {
   const faults = sent.flatMap(faultsOf);
   if (faults.length > 0) return { kind: "faulty", faults };
@@ -310,7 +319,7 @@ export async function appendWithin(
     const event = isTakingBack ? (one.data as { event: string }).event : "";
     const refusal = isTakingBack
       ? refusalToTakeBack(start, moves, event)
-      : await refusalOf(client, scene, one);
+      : await refusalOf(client, scene, one, isByLink);
     if (refusal) return { kind: "refused", index, ...refusal };
     const stage = isTakingBack
       ? (moves.find(({ id }) => id === event)?.stage ?? "intake")

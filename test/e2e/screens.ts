@@ -25,6 +25,7 @@ export const places = [
   "/jobs/GW-1001",
   "/jobs/GW-1161/certificate",
   "/c/nothing",
+  "/c/offer/nothing",
   "/jobs/GW-1160?open=log",
   "/jobs/GW-1160?open=reading",
   "/jobs/GW-1160?open=stop",

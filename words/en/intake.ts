@@ -38,4 +38,10 @@ export const intake = {
   "no-panel-stands-out-drag":
     "No panel stands out from the bench: drag the four corners onto the panel's, upper left first.",
   "use-these-corners": "Use these corners",
+  "ask-by-link": "Ask by link",
+  "asked-by-link": "Asked by link",
+  "code-that-opens-the-offer": "Code that opens the quotation",
+  "asked-for":
+    "{repair}, {price}. {openings, plural, =0 {Not opened yet} one {Opened once} other {Opened # times}}.",
+  "withdraw-the-link": "Withdraw the link",
 } as const;

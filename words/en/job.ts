@@ -11,7 +11,7 @@ export const job = {
     "Try it from outside. {name}: {how}. {result, select, works {Works.} dead {Dead.} other {}}",
   "move.question-answered": "{ask} {answer}.",
   "move.agreed":
-    "{answer, select, yes {Customer agrees} other {Customer declines}}: {route}, {price, number, ::.00} {currency}.",
+    "{answer, select, yes {Customer agrees} other {Customer declines}}{by, select, link { by the link} other {}}: {route}, {price, number, ::.00} {currency}.",
   "move.seated-tried":
     "Press every flex home, power up, look. {fault, select, still {Fault still there.} other {Fault gone.}}",
   "move.trouble-settled": "{as, select, broke {Broken: {what}. {reason}} other {{what}: {as}. {reason}}}",
@@ -309,6 +309,7 @@ export const job = {
   "fault.unknown-function": "{fn} is not a function of {family}.",
   "fault.tried-before-opening": "It is open already: this was for before.",
   "fault.unknown-answer": "{answer} must be one of {answers}.",
+  "fault.not-by-the-link": "Only the customer's own link can say that.",
   "fault.route-ruled-out": "The route {route} is ruled out.",
   "fault.flexes-open": "A flex is open. Join all of them to try this.",
   "fault.no-trouble": "Nothing failed.",

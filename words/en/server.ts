@@ -292,4 +292,7 @@ export const server = {
   "camera-sheet": "Sheet of dots for a camera",
   "print-at-full-size": "Print at full size: this line is {mm, number} mm. Lay it flat.",
   "cannot-be-replaced": "cannot be replaced",
+  "that-day-is-over": "{day} is over; a later day is needed",
+  "what-is-offered": "What is offered",
+  "what-was-declined": "What was declined",
 } as const;

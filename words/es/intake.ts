@@ -42,4 +42,10 @@ export const intake: Words<typeof english> = {
   "no-panel-stands-out-drag":
     "No se distingue el panel de la mesa: arrastra las cuatro esquinas a las del panel, primero la superior izquierda.",
   "use-these-corners": "Usar estas esquinas",
+  "ask-by-link": "Preguntar por enlace",
+  "asked-by-link": "Se preguntó por enlace",
+  "code-that-opens-the-offer": "Código que abre la cotización",
+  "asked-for":
+    "{repair}, {price}. {openings, plural, =0 {Aún no se ha abierto} one {Se abrió una vez} other {Se abrió # veces}}.",
+  "withdraw-the-link": "Retirar el enlace",
 };

@@ -10,7 +10,7 @@ export const job: Words<typeof english> = {
     "Pruébalo por fuera. {name}: {how}. {result, select, works {Funciona.} dead {Muerto.} other {}}",
   "move.question-answered": "{ask} {answer}.",
   "move.agreed":
-    "{answer, select, yes {El cliente acepta} other {El cliente no acepta}}: {route}, {price, number, ::.00} {currency}.",
+    "{answer, select, yes {El cliente acepta} other {El cliente no acepta}}{by, select, link { por el enlace} other {}}: {route}, {price, number, ::.00} {currency}.",
   "move.seated-tried":
     "Asienta cada flex, enciende, mira. {fault, select, still {La falla sigue.} other {La falla se fue.}}",
   "move.trouble-settled": "{as, select, broke {Roto: {what}. {reason}} other {{what}: {as}. {reason}}}",
@@ -308,6 +308,7 @@ export const job: Words<typeof english> = {
   "fault.unknown-function": "{fn} no es una función de {family}.",
   "fault.tried-before-opening": "Ya está abierto: esto era para antes.",
   "fault.unknown-answer": "{answer} debe ser uno de {answers}.",
+  "fault.not-by-the-link": "Eso solo lo puede decir el enlace del cliente.",
   "fault.route-ruled-out": "La reparación {route} está descartada.",
   "fault.flexes-open": "Hay un flex abierto. Únelos todos para probar esto.",
   "fault.no-trouble": "No falló nada.",

@@ -128,4 +128,16 @@ export const pages: Words<typeof english> = {
   handbook: "Manual",
   "not-measured": "Sin medir",
   "the-camera-of-this-station": "La cámara de esta estación",
+  "what-is-offered": "Lo que se ofrece",
+  "please-answer": "¿Lo reparamos?",
+  "you-accepted": "Lo aceptaste el {day}.",
+  "you-declined": "No lo aceptaste, el {day}.",
+  "offer-withdrawn": "El taller ha retirado esta cotización.",
+  "offer-expired": "Esta cotización ha vencido. Pide una nueva al taller.",
+  "offer-out-of-date": "Algo ha cambiado desde entonces. Pide una cotización nueva al taller.",
+  "offer-at-worst": "En el peor caso {worst}, si falla por el camino.",
+  "accept-for": "Aceptar por {price}",
+  decline: "No aceptar",
+  "the-shop-notes-your-answer":
+    "El taller ve tu respuesta enseguida. Para cambiarla después, llama al taller.",
 };

@@ -297,4 +297,7 @@ export const server: Words<typeof english> = {
   "camera-sheet": "Hoja de puntos para una cámara",
   "print-at-full-size": "Imprime a tamaño real: esta línea mide {mm, number} mm. Déjala plana.",
   "cannot-be-replaced": "no tiene repuesto",
+  "that-day-is-over": "el {day} ya pasó; hace falta un día posterior",
+  "what-is-offered": "Lo que se ofrece",
+  "what-was-declined": "Lo que no se aceptó",
 };

@@ -6,6 +6,7 @@ import { renewsTouch, repairRoutes, routesOf, type RepairRoute } from "../../dev
 import type { Scene } from "../../device/scene.ts";
 import { routeNow } from "../../device/ask.ts";
 import { message } from "../../job/message.ts";
+import { minorPerMajor } from "../../money.ts";
 import { routeChoiceInput } from "../../route/route-choice-input.ts";
 import { decideRoute } from "../../route/decision-tree.ts";
 import { bounded, boundedWhole, isoDate, oneOf } from "../../units.ts";
@@ -29,6 +30,22 @@ export function routesOffered(scene: Scene): RepairRoute[] {
   });
 }
 
+/** What a customer is asked: a route with its price, its worst case and its risk. */
+export const offered = z.strictObject({
+  route: oneOf(repairRoutes),
+  currency: currency(),
+  priceMinor: boundedWhole(0, 100_000_000),
+  worstMinor: boundedWhole(0, 100_000_000),
+  successPct: bounded(0, 100).nullable(),
+  validUntil: isoDate().nullable(),
+  /** The figures that the customer was told, as they were worked out then. */
+  quoted: routeChoiceInput.nullable().default(null),
+});
+export type Offered = z.output<typeof offered>;
+
+/** Who heard an answer. What was recorded before there was a link says nothing of it. */
+const heardBy = (by: unknown): "desk" | "link" => (by === "link" ? "link" : "desk");
+
 /** What the customer was asked, and what was answered: asked anew whenever something broke. */
 export const agreed = defineMove({
   kind: "agreed",
@@ -37,14 +54,9 @@ export const agreed = defineMove({
   stage: (scene) => (scene.state.intake.broke.length > 0 ? workedStage(scene) : "intake"),
   data: z.strictObject({
     answer: oneOf(["yes", "no"]),
-    route: oneOf(repairRoutes),
-    currency: currency(),
-    priceMinor: boundedWhole(0, 100_000_000),
-    worstMinor: boundedWhole(0, 100_000_000),
-    successPct: bounded(0, 100).nullable(),
-    validUntil: isoDate().nullable(),
-    /** The figures that the customer was told, as they were worked out then. */
-    quoted: routeChoiceInput.nullable().default(null),
+    ...offered.shape,
+    /** Whether somebody here was told, or the customer answered by the link; that only the link itself can say. */
+    by: oneOf(["desk", "link"]).default("desk"),
   }),
   told: "word",
   meets: ["agreed"],
@@ -62,6 +74,7 @@ export const agreed = defineMove({
       successPct: null,
       validUntil: null,
       quoted: null,
+      by: "desk" as const,
     }));
   },
   needs: (scene) => [
@@ -78,11 +91,20 @@ export const agreed = defineMove({
     ...state,
     // What was at the bench for a way that is given up is put aside, its liners with it.
     close: state.intake.broke.length ? linersPutAside({ family, state }) : state.close,
-    intake: { ...state.intake, agreements: [...state.intake.agreements, { ...data, who, seq }] },
+    intake: {
+      ...state.intake,
+      agreements: [...state.intake.agreements, { ...data, by: heardBy(data.by), who, seq }],
+    },
   }),
   reopens: never,
-  words: (_, { answer, route, priceMinor, currency: of }) =>
-    message("move.agreed", { answer, route, price: priceMinor / 100, currency: of }),
+  words: (_, { answer, route, priceMinor, currency: of, by }) =>
+    message("move.agreed", {
+      answer,
+      by: heardBy(by),
+      route,
+      price: priceMinor / minorPerMajor(of),
+      currency: of,
+    }),
   hazard: noHazard,
   minutes: takes(5),
   hands: 0,
@@ -95,5 +117,6 @@ export const agreed = defineMove({
     successPct: 82,
     validUntil: null,
     quoted: null,
+    by: "desk",
   },
 });

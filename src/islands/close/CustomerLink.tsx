@@ -1,8 +1,8 @@
 import { useEffect, useState } from "react";
 import type { Technician } from "../../../server/store/technicians.ts";
+import { AddressCard } from "../../ui/AddressCard.tsx";
 import { askServer } from "../../ui/ask-server.ts";
 import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
-import { QrCode } from "../../ui/QrCode.tsx";
 import { t } from "../../../words/close.ts";
 
 /** The address at which the customer sees the certificate: made, shown to be photographed, and withdrawn. */
@@ -46,25 +46,17 @@ export function CustomerLink({
         {t("for-the-customer")}
       </h2>
       {address ? (
-        <div className="mt-2 flex flex-wrap items-center gap-5">
-          <QrCode text={address} label={t("code-that-opens-the-certificate")} />
-          <div className="min-w-0 flex-1">
-            <p className="break-all" data-testid="customer-link">
-              <a href={address} className="underline underline-offset-4">
-                {address}
-              </a>
-            </p>
-            <p className="text-soft">{t("anyone-with-this-address-sees-the")}</p>
-            <button
-              type="button"
-              className="control mt-2"
-              disabled={!isKnown}
-              onClick={() => void ask("DELETE")}
-            >
-              {t("withdraw-it")}
-            </button>
-          </div>
-        </div>
+        <AddressCard address={address} label={t("code-that-opens-the-certificate")}>
+          <p className="text-soft">{t("anyone-with-this-address-sees-the")}</p>
+          <button
+            type="button"
+            className="control mt-2"
+            disabled={!isKnown}
+            onClick={() => void ask("DELETE")}
+          >
+            {t("withdraw-it")}
+          </button>
+        </AddressCard>
       ) : (
         <div className="mt-2 flex flex-wrap items-center gap-3">
           <button

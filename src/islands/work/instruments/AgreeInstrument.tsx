@@ -1,7 +1,7 @@
-import { useMemo, useState } from "react";
+import { lazy, Suspense, useMemo, useState } from "react";
 import { routeNow } from "../../../../core/device/ask.ts";
 import { type RepairRoute, familyRoute, repairTitleInFull } from "../../../../core/device/routes.ts";
-import { routesOffered } from "../../../../core/intake/moves/agreed.ts";
+import { routesOffered, type Offered } from "../../../../core/intake/moves/agreed.ts";
 import { minorPerMajor, moneyText, moneyTyped } from "../../../../core/money.ts";
 import { calculateRouteChoice } from "../../../../core/route/route-choice.ts";
 import { priceOf, quotedRoutes, routeOptions } from "../../../../core/route/route-options.ts";
@@ -12,12 +12,14 @@ import type { InstrumentProps } from "../instrument.ts";
 import { asTyped } from "../../../ui/typed-number.ts";
 import { t } from "../../../../words/work.ts";
 
+const OfferByLink = lazy(async () => ({ default: (await import("./OfferByLink.tsx")).OfferByLink }));
+
 const MOST_MINOR = 100_000_000;
 /** A quotation stands for so long, days. Common practice, no source. */
 const VALID_DAYS = 30;
 
 /** What it costs and how it may end, route beside route; the customer's answer is recorded as it was given. */
-export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: InstrumentProps) {
+export function AgreeInstrument({ code, scene, nowMs, who, mayTell, tell, shop }: InstrumentProps) {
   const { family, state } = scene;
   const { currency } = shop.terms;
   const offered = routesOffered(scene);
@@ -44,7 +46,7 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
   const price = typed[`${route} price`] ?? major(odds.cost);
   const worst = typed[`${route} worst`] ?? major(odds.worstCost);
   const before = state.intake.agreements.at(-1);
-  const answer = (said: "yes" | "no") => {
+  const offerNow = (): Offered | null => {
     const priceMinor = moneyTyped(price, currency);
     const worstMinor = moneyTyped(worst, currency);
     const wrong =
@@ -53,13 +55,13 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
         : worstMinor === null || worstMinor > MOST_MINOR
           ? t("worst-case", { worst: asTyped(worst) })
           : null;
-    if (wrong)
-      return setFault(
-        t("must-be-a-number-from-0-to", { wrong, MOST_MINOR: moneyText(MOST_MINOR, currency) }),
-      );
-    setFault(undefined);
-    const told = tell("agreed", {
-      answer: said,
+    setFault(
+      wrong === null
+        ? undefined
+        : t("must-be-a-number-from-0-to", { wrong, MOST_MINOR: moneyText(MOST_MINOR, currency) }),
+    );
+    if (wrong !== null || priceMinor === null || worstMinor === null) return null;
+    return {
       route,
       currency,
       priceMinor,
@@ -67,9 +69,11 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
       successPct: Math.round(odds.successPct),
       validUntil: new Date(nowMs + VALID_DAYS * 86_400_000).toISOString().slice(0, 10),
       quoted: input,
-    });
-    if (told) setTyped({});
-    return undefined;
+    };
+  };
+  const answer = (said: "yes" | "no") => {
+    const offer = offerNow();
+    if (offer && tell("agreed", { ...offer, answer: said, by: "desk" })) setTyped({});
   };
   return (
     <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3">
@@ -152,6 +156,9 @@ export function AgreeInstrument({ code, scene, nowMs, mayTell, tell, shop }: Ins
           <button type="button" className="control" disabled={!mayTell} onClick={() => answer("no")}>
             {t("customer-declines")}
           </button>
+          <Suspense>
+            <OfferByLink code={code} who={who} mayAsk={mayTell} offerNow={offerNow} />
+          </Suspense>
         </div>
         {fault && (
           <p role="alert" className="edge-hatch mt-1 text-danger">

@@ -1,18 +1,18 @@
 import type { APIRoute } from "astro";
 import { database } from "../../../../../server/db/pool.ts";
 import { quotationPdf } from "../../../../../server/formats/quotation-pdf.ts";
-import { quotationOf } from "../../../../../server/formats/quotation.ts";
+import { findQuotation } from "../../../../../server/quoted.ts";
 import { problem } from "../../../../../server/problem.ts";
 import { inLanguage } from "../../../../../server/spoken.ts";
 import { paperLanguage } from "../../../../../server/store/tickets.ts";
-import { findJob, sceneOf } from "../../../../../server/store/jobs.ts";
+import { findJob } from "../../../../../server/store/jobs.ts";
 import { t } from "../../../../../words/server.ts";
 
 export const GET: APIRoute = async ({ params }) => {
   const job = await findJob(database(), params.code!);
   if (!job) return problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
   return inLanguage(await paperLanguage(database(), job.code), async () => {
-    const quotation = quotationOf(job, sceneOf(job, Date.now()));
+    const quotation = await findQuotation(database(), job);
     if (!quotation)
       return problem(404, t("no-quotation"), t("nothing-has-been-quoted-for-yet", { code: job.code }));
     return new Response(new Uint8Array(await quotationPdf(quotation)), {
