@@ -56,7 +56,10 @@ export function OfferByLink({
   return (
     <>
       {asked ? (
-        <section aria-label={t("asked-by-link")} className="order-first w-full border-t-2 border-line low:[&_img]:hidden">
+        <section
+          aria-label={t("asked-by-link")}
+          className="order-first w-full border-t-2 border-line low:[&_img]:hidden"
+        >
           <AddressCard address={asked.address} label={t("code-that-opens-the-offer")}>
             <p>
               {t("asked-for", {
