@@ -2,12 +2,14 @@ import type pg from "pg";
 import { families } from "../demo/families.ts";
 import { filmShelf } from "../demo/film-shelf.ts";
 import { demoLots } from "../demo/lots.ts";
+import { demoParts } from "../demo/parts.ts";
 import { demoTickets } from "../demo/tickets.ts";
 import { makeScenario, technicians, type ScenarioJob } from "../demo/scenario.ts";
 import { inTransaction } from "../server/db/pool.ts";
 import { keepRecordedJob } from "../server/store/jobs.ts";
 import { addSheet } from "../server/store/film-shelf.ts";
 import { addLot } from "../server/store/lots.ts";
+import { addPart } from "../server/store/parts.ts";
 import { keepFamily, type StoredFamily } from "../server/store/families.ts";
 import { keepTechnicians } from "../server/store/technicians.ts";
 import { keepTicket } from "../server/store/tickets.ts";
@@ -37,6 +39,8 @@ export async function loadDemo(
       if (!isKept) throw new Error(`Demo job ${job.code} is here already.`);
       await keepTicket(client, job.code, tickets.get(job.code)!);
     }
+    // Counted once all of that was taken.
+    for (const part of demoParts) await addPart(client, part);
     return jobs.length;
   });
 }

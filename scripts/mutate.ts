@@ -21,7 +21,12 @@ const usage = `npm run mutate                 60 changes, drawn by a seed
 npm run mutate -- --count 200 --seed 3
 npm run mutate -- --all         every one that there is`;
 
-const TESTS = ["core/device/true-order.test.ts", "core/twin/walks.test.ts", "core/job/kernel.test.ts"];
+const TESTS = [
+  "core/device/needs.test.ts",
+  "core/device/true-order.test.ts",
+  "core/twin/walks.test.ts",
+  "core/job/kernel.test.ts",
+];
 
 interface Mutant {
   name: string;

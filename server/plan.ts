@@ -9,9 +9,10 @@ import { sceneAtStart } from "../core/device/start.ts";
 import { median } from "../core/median.ts";
 import type { BenchPlanInput, Shift } from "../core/plan/bench-plan-input.ts";
 import { stationNames, usualBench, type ShopBench } from "../core/plan/shop-bench.ts";
-import { jobSteps, usualStations, type JobStep } from "../core/plan/job-steps.ts";
+import { jobSteps, usualStations, type JobSteps } from "../core/plan/job-steps.ts";
 import { t } from "../words/server.ts";
 import { heldFor } from "./held-for.ts";
+import { shelvedParts } from "./store/parts.ts";
 import { planPins, type PlanPin } from "./store/plan-pins.ts";
 import { minutesOfJobs } from "./store/job-records.ts";
 import { findBench, pastJobs } from "./store/shop.ts";
@@ -23,8 +24,10 @@ import { listTechnicians, type Technician } from "./store/technicians.ts";
 export interface PlanAsked {
   fromMs: number;
   question: BenchPlanInput;
-  /** What the jobs are of. */
-  jobs: { code: string; family: string }[];
+  /** What the jobs are of, and which parts they still take from the shelf, each for a step. */
+  jobs: { code: string; family: string; takes: { index: number; part: string }[] }[];
+  /** Parts that are kept ready, and how many are left. */
+  parts: { name: string; left: number }[];
   /** Everybody who works here: in the question each stands by their key, since two may have one name. */
   people: Technician[];
   /** Nobody has said what this shop has and when it works. */
@@ -62,7 +65,7 @@ export interface PromiseAsked {
   asked: PlanAsked;
   /** What the new job is known by in the plan. */
   code: string;
-  steps: JobStep[];
+  steps: JobSteps["steps"];
   /** How long such jobs took here, each beside the middle of all; none where too few have ended. */
   paces: number[];
   /** How often such a repair was tried here, and went well. */
@@ -70,7 +73,7 @@ export interface PromiseAsked {
   wins: number;
 }
 
-type Steps = JobStep[] | { why: string };
+type Steps = JobSteps | { why: string };
 
 /** While nothing is added to its job a procedure holds for so long: only what runs by itself grows shorter. */
 const known = heldFor<Steps>(30_000);
@@ -91,11 +94,12 @@ function stepsOf(job: StoredJob, nowMs: number): Steps {
  * What runs by itself now is pinned where it is.
  */
 export async function planAsked(pool: pg.Pool, nowMs: number): Promise<PlanAsked> {
-  const [stored, people, pins, bench] = await Promise.all([
+  const [stored, people, pins, bench, parts] = await Promise.all([
     openJobs(pool),
     listTechnicians(pool),
     planPins(pool),
     findBench(pool),
+    shelvedParts(pool),
   ]);
   const asked: PlanAsked = {
     fromMs: nowMs,
@@ -112,6 +116,7 @@ export async function planAsked(pool: pg.Pool, nowMs: number): Promise<PlanAsked
       timeLimitS: 1,
     },
     jobs: [],
+    parts: parts.map(({ name, left }) => ({ name, left })),
     people,
     hours: bench.hours,
     isUsual: bench === usualBench,
@@ -120,22 +125,24 @@ export async function planAsked(pool: pg.Pool, nowMs: number): Promise<PlanAsked
   };
   const running = new Map<string, number>();
   for (const job of stored) {
-    let steps = known.of(job, nowMs);
-    if (!steps) {
+    let found = known.of(job, nowMs);
+    if (!found) {
       // Each takes some milliseconds: others are answered in between.
       await breath();
-      steps = known.keep(job, nowMs, stepsOf(job, nowMs));
+      found = known.keep(job, nowMs, stepsOf(job, nowMs));
     }
-    if ("why" in steps) {
-      asked.leftOut.push({ code: job.code, why: steps.why });
+    if ("why" in found) {
+      asked.leftOut.push({ code: job.code, why: found.why });
       continue;
     }
+    const { steps, takes } = found;
     if (steps.length === 0) continue;
     const isRunning = steps[0]!.hands === 0;
     if (isRunning) running.set(steps[0]!.station, (running.get(steps[0]!.station) ?? 0) + 1);
     asked.jobs.push({
       code: job.code,
       family: `${job.family.family.code} ${job.family.family.name.toLowerCase()}`,
+      takes,
     });
     asked.question.jobs.push({
       code: job.code,
@@ -186,5 +193,12 @@ export async function promiseAsked(
   const { tries, wins } = past[familyRoute(route)] ?? { tries: 0, wins: 0 };
   const middle = median(minutes);
   const paces = minutes.length < LEAST_PACES ? [] : minutes.map((one) => one / middle);
-  return { asked, code: NEW_JOB, steps: jobSteps(steps), paces, tries, wins };
+  return {
+    asked,
+    code: NEW_JOB,
+    steps: jobSteps(steps).steps,
+    paces,
+    tries,
+    wins,
+  };
 }

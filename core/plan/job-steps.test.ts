@@ -10,7 +10,7 @@ import type { BenchPlanInput } from "./bench-plan-input.ts";
 import { jobSteps, usualStations, type TimedMove } from "./job-steps.ts";
 
 const told = (moves: readonly TimedMove[]) =>
-  jobSteps(moves).map(({ station, durationMin, hands, maxWaitAfterMin }) => [
+  jobSteps(moves).steps.map(({ station, durationMin, hands, maxWaitAfterMin }) => [
     station,
     durationMin,
     hands,
@@ -85,7 +85,7 @@ describe("a job's steps for the plan", () => {
       const scene = { ...start, state: replay(deviceRules, start, moves) };
       const plan = planProcedure(deviceRules, scene, moves.length + 1);
       expect(plan.stuck).to.equal(null);
-      const steps = jobSteps(plan.steps);
+      const { steps } = jobSteps(plan.steps);
       // Nothing is lost of what the job takes.
       const whole = (plan.steps.at(-1)!.endMs - plan.steps[0]!.fromMs) / 60_000;
       expect(steps.reduce((sum, { durationMin }) => sum + durationMin, 0)).to.be.closeTo(whole, 1e-6);

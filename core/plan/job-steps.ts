@@ -48,6 +48,7 @@ const SOON_MIN = { heat: 2, wipe: 10, glue: 20 } as const;
 /** A move of a procedure and when, ms: as the plan of a job gives it. */
 export interface TimedMove {
   move: { kind: string };
+  data?: unknown;
   fromMs: number;
   startMs: number;
   endMs: number;
@@ -55,6 +56,11 @@ export interface TimedMove {
 
 /** A stretch of a job at one station; without hands it is a wait. */
 export type JobStep = BenchPlanInput["jobs"][number]["steps"][number] & { station: StationName };
+/** What a job still asks of the bench, and the parts that it takes from the shelf, each for one of its steps. */
+export interface JobSteps {
+  steps: JobStep[];
+  takes: { index: number; part: string }[];
+}
 
 /** A wait or hands, at one station, with the kinds of moves that it is made of. */
 interface Stretch {
@@ -62,14 +68,21 @@ interface Stretch {
   hands: 0 | 1;
   min: number;
   kinds: string[];
+  takes: string[];
 }
+
+/** The part that a move takes from the shelf, if it takes one. */
+const takenBy = ({ move, data }: TimedMove): string[] =>
+  move.kind === "part-taken" ? [(data as { part: string }).part] : [];
 
 const join = (into: Stretch[], next: Stretch): void => {
   const last = into.at(-1);
   if (last && last.station === next.station && last.hands === next.hands) {
     last.min += next.min;
     last.kinds.push(...next.kinds);
-  } else if (next.min > 0 || next.kinds.length > 0) into.push({ ...next, kinds: [...next.kinds] });
+    last.takes.push(...next.takes);
+  } else if (next.min > 0 || next.kinds.length > 0)
+    into.push({ ...next, kinds: [...next.kinds], takes: [...next.takes] });
 };
 
 /** How soon what follows a stretch has to begin; null where it may wait. */
@@ -87,18 +100,31 @@ function soonAfter({ station, hands, kinds }: Stretch, next: Stretch | undefined
  *
  * @example
  * const moves = [{ move: { kind: "strip-cut" }, fromMs: 0, startMs: 600_000, endMs: 660_000 }];
- * jobSteps(moves).map(({ station, durationMin, hands }) => [station, durationMin, hands]) // [["plate", 10, 0], ["plate", 1, 1]]
+ * jobSteps(moves).steps.map(({ station, durationMin, hands }) => [station, durationMin, hands]) // [["plate", 10, 0], ["plate", 1, 1]]
  */
-export function jobSteps(moves: readonly TimedMove[]): JobStep[] {
+export function jobSteps(moves: readonly TimedMove[]): JobSteps {
   const stretches: Stretch[] = [];
-  for (const { move, fromMs, startMs, endMs } of moves) {
+  for (const timed of moves) {
+    const { move, fromMs, startMs, endMs } = timed;
     const own = stationByKind[move.kind] ?? "bench";
     const waitMin = (startMs - fromMs) / 60_000;
     // What waits lies where it was put.
     const before = stretches.at(-1)?.station ?? own;
     if (waitMin > 0)
-      join(stretches, { station: before, hands: waitMin < BESIDE_MIN ? 1 : 0, min: waitMin, kinds: [] });
-    join(stretches, { station: own, hands: 1, min: (endMs - startMs) / 60_000, kinds: [move.kind] });
+      join(stretches, {
+        station: before,
+        hands: waitMin < BESIDE_MIN ? 1 : 0,
+        min: waitMin,
+        kinds: [],
+        takes: [],
+      });
+    join(stretches, {
+      station: own,
+      hands: 1,
+      min: (endMs - startMs) / 60_000,
+      kinds: [move.kind],
+      takes: takenBy(timed),
+    });
   }
   const together: Stretch[] = [];
   stretches.forEach((stretch, k) => {
@@ -112,7 +138,7 @@ export function jobSteps(moves: readonly TimedMove[]): JobStep[] {
       stretch.min < IN_PASSING_MIN;
     join(together, isInPassing ? { ...stretch, station: before.station } : stretch);
   });
-  return together.map((stretch, k): JobStep => {
+  const steps = together.map((stretch, k): JobStep => {
     const { station, hands, min } = stretch;
     const soon = soonAfter(stretch, together[k + 1]);
     return {
@@ -124,4 +150,5 @@ export function jobSteps(moves: readonly TimedMove[]): JobStep[] {
       ...(soon === null ? {} : { maxWaitAfterMin: soon }),
     };
   });
+  return { steps, takes: together.flatMap(({ takes }, index) => takes.map((part) => ({ index, part }))) };
 }

@@ -32,5 +32,6 @@ export function helpOf(pathname: string): HelpPage {
   const [, place = "", more] = pathname.split("/");
   if (place === "jobs")
     return more === undefined || more === "" ? "jobs" : more === "new" ? "new-job" : "job";
+  if (place === "parts") return "lots";
   return placePages.find((page) => page === place) ?? "bench";
 }

@@ -17,6 +17,7 @@ export const places = [
   "/families/TK-5/edit?part=inside",
   "/film",
   "/lots",
+  "/parts",
   "/shop",
   "/families/PH-10",
   "/nowhere",

@@ -136,4 +136,5 @@ export const pages = {
   "accept-for": "Accept for {price}",
   decline: "Decline",
   "the-shop-notes-your-answer": "The shop sees your answer at once. To change it later, call the shop.",
+  parts: "Parts",
 } as const;

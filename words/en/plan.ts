@@ -67,4 +67,6 @@ export const plan = {
     "{why, select, shift {Nobody is there for the {station}} hands {Nobody is free for the {station}} other {The {station} is not free}} within {waitMin, number} min of the step before.",
   "pinned-step-clashes":
     "Step {step} at {station} is pinned where it cannot be: {way, select, order {it would begin before the step before it ends} hands {nobody is free for it then} other {its place is taken then}}.",
+  "parts-lacking": "{count, plural, one {# part lacking} other {# parts lacking}}",
+  "lacks-part": "no {part} left for it",
 };

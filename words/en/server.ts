@@ -295,4 +295,8 @@ export const server = {
   "that-day-is-over": "{day} is over; a later day is needed",
   "what-is-offered": "What is offered",
   "what-was-declined": "What was declined",
+  "part-there": "Part there already",
+  "there-is-such-a-part": "{name} is on the shelf already",
+  "no-such-part": "No such part",
+  "that-part-is-not-on-the-shelf": "That part is not on the shelf.",
 } as const;

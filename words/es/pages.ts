@@ -140,4 +140,5 @@ export const pages: Words<typeof english> = {
   decline: "No aceptar",
   "the-shop-notes-your-answer":
     "El taller ve tu respuesta enseguida. Para cambiarla después, llama al taller.",
+  parts: "Piezas",
 };

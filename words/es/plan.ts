@@ -72,4 +72,6 @@ export const plan: Words<typeof english> = {
     "{why, select, shift {No hay nadie para {station}} hands {Nadie está libre para {station}} other {{station} no queda libre}} antes de {waitMin, number} min tras el paso anterior.",
   "pinned-step-clashes":
     "El paso {step} en {station} está fijado donde no puede estar: {way, select, order {empezaría antes de acabar el anterior} hands {nadie está libre entonces} other {su sitio está ocupado entonces}}.",
+  "parts-lacking": "{count, plural, one {Falta # pieza} other {Faltan # piezas}}",
+  "lacks-part": "no queda {part} para él",
 };

@@ -300,4 +300,8 @@ export const server: Words<typeof english> = {
   "that-day-is-over": "el {day} ya pasó; hace falta un día posterior",
   "what-is-offered": "Lo que se ofrece",
   "what-was-declined": "Lo que no se aceptó",
+  "part-there": "La pieza ya está",
+  "there-is-such-a-part": "{name} ya está en el estante",
+  "no-such-part": "No existe tal pieza",
+  "that-part-is-not-on-the-shelf": "Esa pieza no está en el estante.",
 };

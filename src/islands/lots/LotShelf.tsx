@@ -135,6 +135,11 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
           value: narrowed.find,
           onChange: (find) => setNarrowed({ ...narrowed, find }),
         }}
+        more={
+          <a href="/parts" className="control max-sm:order-last">
+            {t("parts")}
+          </a>
+        }
         add={{
           text: t("add-a-lot"),
           onPress: () => {

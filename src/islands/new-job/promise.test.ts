@@ -14,6 +14,7 @@ const asked = (paces: number[], shiftMin = 1_000): PromiseAsked => ({
       jobs: [{ code: "A-1", dueMin: 60, steps: [{ station: "bench", durationMin: 60, hands: 1 }] }],
     },
     jobs: [],
+    parts: [],
     people: [{ key: "ada", name: "Ada" }],
     hours: [],
     isUsual: true,

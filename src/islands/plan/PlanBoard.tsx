@@ -12,6 +12,7 @@ import { useNow } from "../../ui/useNow.ts";
 import { nameOf } from "../work/name-of.ts";
 import { lanesOf, laneBy, type LaneBy } from "./lanes.ts";
 import { DaySheet } from "./DaySheet.tsx";
+import { lackingFor } from "./lacking.ts";
 import { PlanLanes, type Dropped } from "./PlanLanes.tsx";
 import { FROZEN_MIN, fromEndOf, nextFor, pinOf, type WhatIf } from "./plan-question.ts";
 import { usePlan } from "./usePlan.ts";
@@ -74,6 +75,7 @@ export const PlanBoard = memo(function PlanBoard({
                 at: whenText(clock(next.startMin), nowMs),
               })
             : t("nothing-for", { name });
+  const lacking = useMemo(() => (plan ? lackingFor(asked, plan) : []), [asked, plan]);
   const frozenUntilMs = nowMs + FROZEN_MIN * MINUTE_MS;
   const stepOf = ({ code, index }: PlannedStep) => ({ code, fromEnd: fromEndOf(asked, { code, index }) });
   const isHeld = (step: PlannedStep) => pinOf(pins, stepOf(step)) !== undefined;
@@ -172,6 +174,11 @@ export const PlanBoard = memo(function PlanBoard({
             {t("in-time", { count: plan.late.length })}
           </span>
         )}
+        {lacking.length > 0 && (
+          <a href="/parts" className="inline-flex min-h-12 items-center font-semibold text-danger underline">
+            {t("parts-lacking", { count: lacking.length })}
+          </a>
+        )}
       </div>
       {(said ?? plan?.infeasible) && (
         <p role="alert" className="edge-hatch border-y-2 border-danger bg-raised px-3 py-1 text-danger">
@@ -217,6 +224,16 @@ export const PlanBoard = memo(function PlanBoard({
                         ? t("late-by", { late: distanceText(byMin * MINUTE_MS) })
                         : t("ready-at", { at: whenText(clock(endMin), nowMs) })}
                     </span>
+                    {lacking
+                      .filter((lack) => lack.code === code)
+                      .map(({ part }) => (
+                        <span
+                          key={part}
+                          className={`basis-full ${shownCode === code ? "" : "font-semibold text-danger"}`}
+                        >
+                          {t("lacks-part", { part })}
+                        </span>
+                      ))}
                   </button>
                   {shownCode === code && (
                     <Steps

@@ -19,6 +19,7 @@ const asked: PlanAsked = {
     timeLimitS: 0.05,
   },
   jobs: [],
+  parts: [],
   people: [
     { key: "ada", name: "Ada" },
     { key: "bo", name: "Bo" },

@@ -25,7 +25,8 @@ const asked: PlanAsked = {
     })),
     timeLimitS: 0.2,
   },
-  jobs: [{ code: "A-1", family: "TK-5 ticket handheld" }],
+  jobs: [{ code: "A-1", family: "TK-5 ticket handheld", takes: [] }],
+  parts: [],
   people: [
     { key: "ada", name: "Ada" },
     { key: "bo", name: "Bo" },

@@ -1,0 +1,213 @@
+import { memo, useEffect, useState } from "react";
+import { describeFaults, faultsByPath } from "../../../core/faults.ts";
+import { isToOrder, part, type ShelvedPart } from "../../../core/materials/parts.ts";
+import type { PlanAsked } from "../../../server/plan.ts";
+import { t } from "../../../words/lots.ts";
+import { AsSpreadsheet } from "../../ui/AsSpreadsheet.tsx";
+import { askServer } from "../../ui/ask-server.ts";
+import { Field } from "../../ui/Field.tsx";
+import { FormDialog } from "../../ui/FormDialog.tsx";
+import { hasWords } from "../../ui/has-words.ts";
+import { ListHead } from "../../ui/ListHead.tsx";
+import { TakeOff } from "../../ui/TakeOff.tsx";
+import { typedNumber } from "../../ui/typed-number.ts";
+import { useDraft } from "../../ui/useDraft.ts";
+
+interface Typed {
+  /** Which part is counted; null for a new one. */
+  id: string | null;
+  name: string;
+  counted: string;
+  reorderAt: string;
+}
+const blank: Typed = { id: null, name: "", counted: "", reorderAt: "1" };
+
+/** How many of each part open jobs still take. */
+async function wantedNow(): Promise<Record<string, number>> {
+  const answer = await fetch("/api/plan");
+  if (!answer.ok) return {};
+  const wanted: Record<string, number> = {};
+  for (const { takes } of ((await answer.json()) as PlanAsked).jobs)
+    for (const take of takes) wanted[take.part] = (wanted[take.part] ?? 0) + 1;
+  return wanted;
+}
+
+/** Parts that are kept ready: how many are left, how many open jobs want, and which to order. */
+export const PartShelf = memo(function PartShelf({
+  initial,
+  names,
+}: {
+  initial: ShelvedPart[];
+  names: readonly string[];
+}) {
+  const [parts, setParts] = useState(initial);
+  const [wanted, setWanted] = useState<Record<string, number> | null>(null);
+  const [typed, setTyped] = useDraft<Typed>("part", blank);
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const [said, setSaid] = useState<string>();
+  const [isOpen, setOpen] = useState(false);
+  const [find, setFind] = useState("");
+  useEffect(() => {
+    let isStale = false;
+    void wantedNow()
+      // Without an answer only what is left is told.
+      .catch(() => ({}))
+      .then((counted) => !isStale && setWanted(counted));
+    return () => {
+      isStale = true;
+    };
+  }, []);
+  const wantedOf = (name: string) => wanted?.[name] ?? 0;
+  const few = parts.filter((one) => isToOrder(one, wantedOf(one.name)));
+
+  const ask = async (
+    address: string,
+    method: "POST" | "PUT" | "DELETE",
+    body: object | null,
+    done: string,
+  ) => {
+    const asked = await askServer(address, method, body);
+    if ("said" in asked) {
+      setFaults(faultsByPath(asked.faults));
+      setSaid(asked.said);
+      return false;
+    }
+    const listed = asked.answer.status === 204 ? await fetch("/api/parts") : asked.answer;
+    setParts((await listed.json()) as ShelvedPart[]);
+    setSaid(done);
+    return true;
+  };
+  const keep = async () => {
+    const entered = {
+      name: typed.name,
+      counted: typedNumber(typed.counted),
+      reorderAt: typedNumber(typed.reorderAt),
+    };
+    const parsed = part.safeParse(entered);
+    setFaults(parsed.success ? {} : faultsByPath(describeFaults(parsed.error, entered)));
+    if (!parsed.success) return;
+    const { name, ...counting } = parsed.data;
+    const isKept = await (typed.id === null
+      ? ask("/api/parts", "POST", parsed.data, t("part-is-kept", { name }))
+      : ask(`/api/parts/${typed.id}`, "PUT", counting, t("part-is-counted", { name })));
+    if (!isKept) return;
+    setTyped(blank);
+    setOpen(false);
+  };
+  const show = (next: Typed) => {
+    setSaid(undefined);
+    setFaults({});
+    setTyped(next);
+    setOpen(true);
+  };
+  const entry = (label: string, field: "name" | "counted" | "reorderAt", more: object) => (
+    <Field label={label} fault={faults[field] && `${label}: ${faults[field]}`}>
+      {(attributes) => (
+        <input
+          {...attributes}
+          {...more}
+          className="entry"
+          value={typed[field]}
+          onChange={({ target }) => setTyped({ ...typed, [field]: target.value })}
+        />
+      )}
+    </Field>
+  );
+  return (
+    <>
+      <ListHead
+        title={
+          parts.length === 0
+            ? t("no-part-is-kept")
+            : few.length === 0
+              ? t("enough-of-all-parts", { parts: parts.length })
+              : t("parts-to-order", { few: few.length, parts: parts.length })
+        }
+        search={{ label: t("find-a-part"), placeholder: t("part"), value: find, onChange: setFind }}
+        more={
+          <a href="/lots" className="control max-sm:order-last">
+            {t("lots")}
+          </a>
+        }
+        add={{ text: t("add-a-part"), onPress: () => show(typed.id === null ? typed : blank) }}
+      />
+      <p role="status" className="not-empty:pb-2">
+        {said}
+      </p>
+      <ul>
+        {[...few, ...parts.filter((one) => !few.includes(one))]
+          .filter(({ name }) => hasWords(find, name))
+          .map((one) => {
+            const isFew = isToOrder(one, wantedOf(one.name));
+            return (
+              <li
+                key={one.id}
+                className="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b border-line py-1 sm:grid-cols-[1fr_14rem_auto]"
+              >
+                <span className="leading-tight">
+                  <span className="text-lg font-semibold">{one.name}</span>
+                  <span className={`block text-sm ${isFew ? "edge-hatch text-danger" : "text-soft"}`}>
+                    {isFew ? t("order-more") : t("order-at", { reorderAt: one.reorderAt })}
+                  </span>
+                </span>
+                <span>{t("left-and-wanted", { left: one.left, wanted: wantedOf(one.name) })}</span>
+                <span className="flex flex-wrap justify-end gap-2 max-sm:col-span-2">
+                  <button
+                    type="button"
+                    className="control"
+                    onClick={() =>
+                      show({
+                        id: one.id,
+                        name: one.name,
+                        counted: String(Math.max(0, one.left)),
+                        reorderAt: String(one.reorderAt),
+                      })
+                    }
+                  >
+                    {t("count")}
+                    <span className="sr-only"> {one.name}</span>
+                  </button>
+                  <TakeOff
+                    name={one.name}
+                    onTakeOff={() =>
+                      ask(`/api/parts/${one.id}`, "DELETE", null, t("is-off-the-shelf", { lot: one.name }))
+                    }
+                  />
+                </span>
+              </li>
+            );
+          })}
+      </ul>
+      {parts.length > 0 && <AsSpreadsheet address="/api/parts/list.csv" />}
+      <FormDialog
+        open={isOpen}
+        onOpenChange={setOpen}
+        title={typed.id === null ? t("add-a-part") : t("count-part", { name: typed.name })}
+        description={t("count-what-lies-there")}
+        submit={typed.id === null ? t("add-to-shelf") : t("save-the-count")}
+        leave={t("close")}
+        onSubmit={() => void keep()}
+      >
+        <div className="grid gap-3 sm:grid-cols-2">
+          {typed.id === null && (
+            <>
+              {entry(t("part"), "name", { list: "part-names" })}
+              <datalist id="part-names">
+                {names.map((name) => (
+                  <option key={name} value={name} />
+                ))}
+              </datalist>
+            </>
+          )}
+          {entry(t("how-many-there-are"), "counted", { inputMode: "numeric" })}
+          {entry(t("order-more-at"), "reorderAt", { inputMode: "numeric" })}
+        </div>
+        {said && isOpen && (
+          <p role="alert" className="edge-hatch text-danger">
+            {said}
+          </p>
+        )}
+      </FormDialog>
+    </>
+  );
+});
