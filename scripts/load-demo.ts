@@ -14,6 +14,8 @@ import { keepFamily, type StoredFamily } from "../server/store/families.ts";
 import { keepTechnicians } from "../server/store/technicians.ts";
 import { keepTicket } from "../server/store/tickets.ts";
 
+const DAY_MS = 86_400_000;
+
 /** Loads the demo workshop into a database that holds nothing yet. Returns the number of jobs loaded. */
 export async function loadDemo(
   pool: pg.Pool,
@@ -39,6 +41,12 @@ export async function loadDemo(
       if (!isKept) throw new Error(`Demo job ${job.code} is here already.`);
       await keepTicket(client, job.code, tickets.get(job.code)!);
     }
+    // What was ready a week ago has been fetched, but for one.
+    await client.query(
+      `UPDATE job SET fetched_at = ended_at + interval '1 day'
+       WHERE ended_at < $1 AND code <> (SELECT code FROM job WHERE ended_at < $2 ORDER BY ended_at DESC, code LIMIT 1)`,
+      [new Date(nowMs - 7 * DAY_MS), new Date(nowMs - 30 * DAY_MS)],
+    );
     // Counted once all of that was taken.
     for (const part of demoParts) await addPart(client, part);
     return jobs.length;

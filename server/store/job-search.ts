@@ -8,7 +8,8 @@ import { familiesOf } from "./families.ts";
 import { t } from "../../words/server.ts";
 import { oneOf } from "../../core/units.ts";
 
-export const jobStates = ["open", ...outcomes] as const;
+/** Of a job, or that it is over and its device still here. */
+export const jobStates = ["open", "not fetched", ...outcomes] as const;
 export const jobOrders = ["newest", "due"] as const;
 
 /** More words than this are not looked for. */
@@ -67,6 +68,8 @@ export interface JobSummary {
   openedAt: string;
   dueAt: string | null;
   endedAt: string | null;
+  /** Null while the device is here. */
+  fetchedAt: string | null;
   outcome: string | null;
   /** It was recorded by the first version, and can only be read. */
   isFirstVersion: boolean;
@@ -107,7 +110,9 @@ function wanted({ find, state, route, family, lot }: JobQuery): { where: string;
   const values: unknown[] = [];
   const given = (value: unknown) => `$${values.push(value)}`;
   const conditions = (find === "" ? [] : find.split(/\s+/)).map((word) => `ticket LIKE ${given(like(word))}`);
-  if (state) conditions.push(state === "open" ? "ended_at IS NULL" : `outcome = ${given(state)}`);
+  if (state === "open") conditions.push("ended_at IS NULL");
+  else if (state === "not fetched") conditions.push("ended_at IS NOT NULL AND fetched_at IS NULL");
+  else if (state) conditions.push(`outcome = ${given(state)}`);
   if (route) conditions.push(`route = ${given(route)}`);
   if (family) conditions.push(`family_id IN (SELECT id FROM family WHERE code = ${given(family)})`);
   if (lot)
@@ -150,6 +155,7 @@ export async function searchJobs(pool: pg.Pool, query: JobQuery): Promise<FoundJ
       opened_at: Date;
       due_at: Date | null;
       ended_at: Date | null;
+      fetched_at: Date | null;
       outcome: string | null;
       is_first_version: boolean;
     }>(
@@ -182,6 +188,7 @@ export async function searchJobs(pool: pg.Pool, query: JobQuery): Promise<FoundJ
       openedAt: row.opened_at.toISOString(),
       dueAt: row.due_at?.toISOString() ?? null,
       endedAt: row.ended_at?.toISOString() ?? null,
+      fetchedAt: row.fetched_at?.toISOString() ?? null,
       outcome: row.outcome,
       isFirstVersion: row.is_first_version,
     })),

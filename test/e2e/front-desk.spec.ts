@@ -1,5 +1,6 @@
 import { gzipSync } from "node:zlib";
-import { awake, expect, movesOf, standAtBench, test, visit } from "./workshop.ts";
+import { familyNamed, workedTo } from "../bench-hand.ts";
+import { awake, bringIn, expect, movesOf, standAtBench, test, visit } from "./workshop.ts";
 
 test("a device is taken in by touch, its customer finds it again, and what was misheard is put right", async ({
   page,
@@ -120,6 +121,39 @@ test("film and lots are added where they lie, and a slip is named in its place",
   await page.getByLabel("How much, ml").fill("100");
   await page.getByRole("button", { name: "Add to shelf" }).click();
   await expect(page.getByText("LA-900 is on the shelf")).toBeVisible();
+});
+
+test("a device that is over waits to be fetched, and is handed over against a signature", async ({
+  page,
+  workshop: { url },
+}) => {
+  await standAtBench(page, url);
+  const code = "GW-7012";
+  await bringIn(url, code, workedTo(familyNamed("TK-5"), "layer", undefined, { endMs: Date.now() }));
+  const waiting = page.getByRole("listitem").filter({ hasText: code });
+  await visit(page, "/jobs");
+  await page.getByLabel("State").selectOption({ label: "Not fetched" });
+  await expect(waiting).toContainText("not fetched for");
+  await visit(page, `/jobs/${code}/certificate`);
+  await page.getByRole("button", { name: "Hand the device over" }).click();
+  await page.getByLabel("Fetched by").fill("Barge Quillon");
+  const done = page.getByRole("button", { name: "It is handed over" });
+  // Nobody has signed yet.
+  await expect(done).toBeDisabled();
+  const field = (await page.getByLabel("Sign here").boundingBox())!;
+  await page.mouse.move(field.x + 40, field.y + 90);
+  await page.mouse.down();
+  await page.mouse.move(field.x + 120, field.y + 30, { steps: 5 });
+  await page.mouse.move(field.x + 180, field.y + 90, { steps: 5 });
+  await page.mouse.up();
+  await done.click();
+  await expect(page.getByText(/^Fetched by Barge Quillon on .*, handed over by Tove\.$/)).toBeVisible();
+  await page.reload();
+  await awake(page);
+  await expect(page.getByRole("img", { name: "Signature of Barge Quillon" })).toBeVisible();
+  await visit(page, "/jobs?state=not+fetched");
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("job");
+  await expect(waiting).toHaveCount(0);
 });
 
 test("a first visit loads little script: what a step does not show is left for later", async ({

@@ -27,4 +27,5 @@ export const jobs = {
   "jobs-in-all": "{total, plural, one {1 job} other {# jobs}}",
   "not-asked-for": "Not searched for: {text}",
   "no-label-here": "That is no label of a job, a part or a lot.",
+  "not-fetched-for": "not fetched for {time}",
 } as const;

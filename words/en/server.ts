@@ -299,4 +299,8 @@ export const server = {
   "there-is-such-a-part": "{name} is on the shelf already",
   "no-such-part": "No such part",
   "that-part-is-not-on-the-shelf": "That part is not on the shelf.",
+  "the-signature-is-too-large": "is too large for a signature",
+  "must-be-signed": "must be signed",
+  "fetched-already": "The device was fetched already.",
+  "still-in-work": "The job is not over yet.",
 } as const;

@@ -30,4 +30,5 @@ export const jobs: Words<typeof english> = {
   "jobs-in-all": "{total, plural, one {1 trabajo} other {# trabajos}}",
   "not-asked-for": "No se buscó: {text}",
   "no-label-here": "Esa no es la etiqueta de un trabajo, una pieza ni un lote.",
+  "not-fetched-for": "sin recoger desde hace {time}",
 };

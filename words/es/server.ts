@@ -304,4 +304,8 @@ export const server: Words<typeof english> = {
   "there-is-such-a-part": "{name} ya está en el estante",
   "no-such-part": "No existe tal pieza",
   "that-part-is-not-on-the-shelf": "Esa pieza no está en el estante.",
+  "the-signature-is-too-large": "es demasiado grande para una firma",
+  "must-be-signed": "hace falta la firma",
+  "fetched-already": "El equipo ya se recogió.",
+  "still-in-work": "El trabajo aún no ha terminado.",
 };

@@ -690,4 +690,5 @@ export const terms: Words<Record<string, string>> = {
   "hard-drawn steel wire bears 2,000 MPa, from memory":
     "el alambre de acero trefilado soporta 2000 MPa, de memoria",
   "the wire's middle goes on at 1 mm/s": "el centro del alambre avanza a 1 mm/s",
+  "not fetched": "sin recoger",
 };

@@ -89,7 +89,10 @@ export const JobsView = memo(function JobsView({
           value={filter.state}
           options={[
             { value: "", text: t("any") },
-            ...["open", ...outcomes].map((state) => ({ value: state, text: capitalised(term(state)) })),
+            ...["open", "not fetched", ...outcomes].map((state) => ({
+              value: state,
+              text: capitalised(term(state)),
+            })),
           ]}
           onChange={(state) => narrow({ state })}
         />
@@ -201,7 +204,11 @@ function Row({ job, nowMs, drawing }: { job: JobSummary; nowMs: number; drawing:
           {job.endedAt ? (
             <>
               <span className="block font-semibold">{capitalised(term(job.outcome ?? "ended"))}</span>
-              <span className="text-sm text-soft">{dayText(Date.parse(job.endedAt))}</span>
+              <span className="text-sm text-soft">
+                {job.fetchedAt === null
+                  ? t("not-fetched-for", { time: distanceText(nowMs - Date.parse(job.endedAt)) })
+                  : dayText(Date.parse(job.endedAt))}
+              </span>
             </>
           ) : (
             <>

@@ -1,0 +1,113 @@
+import { lazy, Suspense, useState } from "react";
+import type { HandedBack } from "../../../server/store/hand-backs.ts";
+import type { Technician } from "../../../server/store/technicians.ts";
+import { t } from "../../../words/close.ts";
+import { askServer } from "../../ui/ask-server.ts";
+import { Field } from "../../ui/Field.tsx";
+import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
+import { dayText } from "../../ui/time-text.ts";
+import { useMounted } from "../../ui/useMounted.ts";
+
+const SignatureField = lazy(async () => ({
+  default: (await import("./SignatureField.tsx")).SignatureField,
+}));
+
+/** The device goes back to its customer, who signs for it; until then it is not fetched. */
+export function HandBack({
+  code,
+  customer,
+  initial,
+  preferences: first,
+  technicians,
+}: {
+  code: string;
+  customer: string;
+  initial: HandedBack | null;
+  preferences: Preferences;
+  technicians: readonly Technician[];
+}) {
+  const { who } = useStoredPreferences(first);
+  const mounted = useMounted();
+  const [handed, setHanded] = useState(initial);
+  const [isOpen, setOpen] = useState(false);
+  const [to, setTo] = useState(customer);
+  const [signature, setSignature] = useState<string | null>(null);
+  const [said, setSaid] = useState<string>();
+  const isKnown = technicians.some(({ key }) => key === who);
+  const ask = async (method: "PUT" | "DELETE", body: object | null) => {
+    setSaid(undefined);
+    const asked = await askServer(`/api/jobs/${code}/hand-back`, method, body);
+    if ("said" in asked) return setSaid(asked.said);
+    setHanded((await asked.answer.json()) as HandedBack | null);
+    setOpen(false);
+    setSignature(null);
+    return undefined;
+  };
+  return (
+    <section aria-label={t("back-to-the-customer")} className="no-print pb-3" aria-busy={!mounted}>
+      {handed ? (
+        <div className="flex flex-wrap items-center gap-3">
+          <span className="font-semibold" suppressHydrationWarning>
+            {t("handed-over", {
+              to: handed.to,
+              day: dayText(Date.parse(handed.at)),
+              who: technicians.find(({ key }) => key === handed.who)?.name ?? handed.who,
+            })}
+          </span>
+          <img src={handed.signature} alt={t("signature-of", { to: handed.to })} className="h-16 bg-white" />
+          <button
+            type="button"
+            className="control border-line font-normal"
+            onClick={() => void ask("DELETE", null)}
+          >
+            {t("still-here")}
+          </button>
+        </div>
+      ) : isOpen ? (
+        <form
+          className="grid max-w-120 gap-3 border-y-2 border-line py-3"
+          noValidate
+          onSubmit={(event) => {
+            event.preventDefault();
+            void ask("PUT", { who, to, signature });
+          }}
+        >
+          <Field label={t("fetched-by")}>
+            {(attributes) => (
+              <input
+                {...attributes}
+                className="entry"
+                value={to}
+                onChange={({ target }) => setTo(target.value)}
+              />
+            )}
+          </Field>
+          <Suspense fallback={<div className="h-32" />}>
+            <SignatureField onSigned={setSignature} />
+          </Suspense>
+          <div className="flex gap-2">
+            <button
+              type="submit"
+              className="control-strong"
+              disabled={!isKnown || to.trim() === "" || signature === null}
+            >
+              {t("hand-it-over")}
+            </button>
+            <button type="button" className="control" onClick={() => setOpen(false)}>
+              {t("not-now")}
+            </button>
+          </div>
+        </form>
+      ) : (
+        <button type="button" className="control" disabled={!isKnown} onClick={() => setOpen(true)}>
+          {t("hand-the-device-over")}
+        </button>
+      )}
+      {said && (
+        <p role="alert" className="edge-hatch mt-1 text-danger">
+          {said}
+        </p>
+      )}
+    </section>
+  );
+}
