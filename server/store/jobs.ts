@@ -419,34 +419,50 @@ const insertJob = (
 
 const routeOf = (data: unknown): string => (data as { route?: string } | null)?.route ?? "";
 
-/** Opens a job with its first move, for a device of a family or for a single one. A code that another job has is told; the same job sent again changes nothing. */
-export const createJob = (
+/** A job to be opened with its first move, for a device of a family or for a single one. */
+export interface OpenedJob extends Omit<NewJob, "family"> {
+  of: StoredFamily | OneOff;
+  opening: SentMove;
+  ticket: Ticket | null;
+}
+
+export type CreatedJob = AppendedMoves | { kind: "code taken" };
+
+async function createWithin(
+  client: pg.PoolClient,
+  { opening, of, ticket, ...job }: OpenedJob,
+): Promise<CreatedJob> {
+  const there = await lockJob(client, job.code);
+  if (there) return there.id === job.id ? appendWithin(client, there, [opening]) : { kind: "code taken" };
+  const family = "family" in of ? of : await keepOneOff(client, of);
+  const inserted = await insertJob(client, { ...job, family }, routeOf(opening.data), null);
+  // Somebody else was a moment earlier, or the first version has a job of this code.
+  if (inserted.rowCount === 0) {
+    const meanwhile = await lockJob(client, job.code);
+    return meanwhile?.id === job.id ? appendWithin(client, meanwhile, [opening]) : { kind: "code taken" };
+  }
+  const openedAt = new Date().toISOString();
+  const result = await appendWithin(client, { ...job, family, openedAt, dueAt: null, moves: [] }, [opening]);
+  if (result.kind === "kept" && ticket) await keepTicket(client, job.code, ticket);
+  return result;
+}
+
+/**
+ * Opens jobs, all or none. A code that another job has is told; the same jobs sent again change nothing. Returns what became of the first that
+ * could not be opened, or of the last.
+ */
+export const createJobs = (
   pool: pg.Pool,
-  {
-    opening,
-    of,
-    ticket,
-    ...job
-  }: Omit<NewJob, "family"> & { of: StoredFamily | OneOff; opening: SentMove; ticket: Ticket | null },
-): Promise<AppendedMoves | { kind: "code taken" }> =>
-  inTransaction<AppendedMoves | { kind: "code taken" }>(pool, async (client, takeBack) => {
-    const there = await lockJob(client, job.code);
-    if (there) return there.id === job.id ? appendWithin(client, there, [opening]) : { kind: "code taken" };
-    const family = "family" in of ? of : await keepOneOff(client, of);
-    const inserted = await insertJob(client, { ...job, family }, routeOf(opening.data), null);
-    // Somebody else was a moment earlier, or the first version has a job of this code.
-    if (inserted.rowCount === 0) {
-      const meanwhile = await lockJob(client, job.code);
-      return takeBack(
-        meanwhile?.id === job.id ? await appendWithin(client, meanwhile, [opening]) : { kind: "code taken" },
-      );
+  jobs: readonly OpenedJob[],
+): Promise<{ job: OpenedJob; result: CreatedJob }> =>
+  inTransaction<{ job: OpenedJob; result: CreatedJob }>(pool, async (client, takeBack) => {
+    let last: { job: OpenedJob; result: CreatedJob } | null = null;
+    for (const job of jobs) {
+      last = { job, result: await createWithin(client, job) };
+      if (last.result.kind !== "kept") return takeBack(last);
     }
-    const openedAt = new Date().toISOString();
-    const result = await appendWithin(client, { ...job, family, openedAt, dueAt: null, moves: [] }, [
-      opening,
-    ]);
-    if (result.kind === "kept" && ticket) await keepTicket(client, job.code, ticket);
-    return result.kind === "kept" ? result : takeBack(result);
+    if (!last) throw new Error("There is no job to open.");
+    return last;
   });
 
 /**

@@ -43,6 +43,51 @@ describe("the intake", () => {
     });
   const picture = (id: string, search = "") => call(readPhoto, { params: { id }, search });
 
+  describe("a batch", () => {
+    const like = (code: string, serial = "") => ({ id: uuid(), code, event: uuid(), serial });
+    const batch = (code: string, more: object) => ({
+      id: uuid(),
+      code,
+      family: "TK-5",
+      ticket: { customer: "Ferry hall kiosk", serial: "TK5-1" },
+      opening: opening(),
+      ...more,
+    });
+
+    it("is opened whole, each device a job of its own; sent again it is the same", async () => {
+      const body = batch("GW-9711", { like: [like("GW-9712", "TK5-2"), like("GW-9713")] });
+      expect((await ask(postJob, { body })).status).to.equal(201);
+      expect((await ask(postJob, { body })).status).to.equal(200);
+      const { rows } = await pool.query<{ serial: string; name: string; moves: number }>(
+        `SELECT serial, customer.name, (SELECT count(*)::int FROM move WHERE job_id = job.id) AS moves
+         FROM job JOIN customer ON customer.id = customer_id WHERE code LIKE 'GW-971_' ORDER BY code`,
+      );
+      expect(rows).to.deep.equal(
+        ["TK5-1", "TK5-2", ""].map((serial) => ({ serial, name: "Ferry hall kiosk", moves: 1 })),
+      );
+    });
+
+    it("is opened not at all where one of its codes is taken, or it is of a single device", async () => {
+      const taken = batch("GW-9721", { like: [like("GW-9722"), like("GW-1151")] });
+      const refused = await ask(postJob, { body: taken });
+      expectFault(refused, 409, "code");
+      expect((refused.body as { detail: string }).detail).to.include("GW-1151");
+      for (const code of ["GW-9721", "GW-9722"]) expect(await findJob(pool, code)).to.equal(null);
+      const device = {
+        name: "Panel",
+        kind: "bonded",
+        widthMm: 100,
+        heightMm: 60,
+        flexEdge: "bottom",
+        power: "battery",
+      };
+      const single = { ...batch("GW-9731", { like: [like("GW-9732")], device }), family: undefined };
+      expect((await ask(postJob, { body: single })).status).to.equal(422);
+      const many = Array.from({ length: 50 }, (_, k) => like(`GW-${97400 + k}`));
+      expectFault(await ask(postJob, { body: batch("GW-97399", { like: many }) }), 422, "like");
+    });
+  });
+
   describe("photos", () => {
     it("are kept with the move that tells of them, in two sizes, and served as what they are", async () => {
       const id = uuid();

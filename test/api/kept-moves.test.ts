@@ -7,7 +7,7 @@ import { deviceRules } from "../../core/moves.ts";
 import { loadDemo } from "../../scripts/load-demo.ts";
 import { inTransaction } from "../../server/db/pool.ts";
 import { findFamily } from "../../server/store/families.ts";
-import { appendWithin, createJob, findJob, lockJob, openJobs, sceneOf } from "../../server/store/jobs.ts";
+import { appendWithin, createJobs, findJob, lockJob, openJobs, sceneOf } from "../../server/store/jobs.ts";
 import { freshDatabase } from "../fresh-database.ts";
 import { opening, sent, tell } from "./at-bench.ts";
 
@@ -38,7 +38,7 @@ describe("what is remembered of jobs", () => {
     ({ pool } = await freshDatabase());
     await loadDemo(pool, Date.now(), () => []);
     const of = (await findFamily(pool, "TK-5"))!;
-    await createJob(pool, { id: uuid(), code: CODE, of, opening: opening(), ticket: null });
+    await createJobs(pool, [{ id: uuid(), code: CODE, of, opening: opening(), ticket: null }]);
   });
 
   it("grows with what is added, and is what a fold of everything gives; what is taken back too", async () => {

@@ -123,6 +123,38 @@ test("film and lots are added where they lie, and a slip is named in its place",
   await expect(page.getByText("LA-900 is on the shelf")).toBeVisible();
 });
 
+test("three of a kind are taken in at once, each a job with its number", async ({
+  page,
+  workshop: { url },
+}) => {
+  await standAtBench(page, url);
+  await visit(page, "/jobs/new");
+  await page.getByRole("radio", { name: /Ticket handheld/ }).check();
+  await page.getByRole("button", { name: "Cracked glass" }).click();
+  await page.getByLabel("Customer").fill("Ferry hall kiosk");
+  await page.getByLabel("Code", { exact: true }).fill("FD-11");
+  await page.getByLabel("How many").fill("3x");
+  await page.getByRole("button", { name: "Open 3 jobs" }).click();
+  await expect(page.getByText("Must be a whole number from 1 to 50")).toBeVisible();
+  await page.getByLabel("How many").fill("3");
+  const numbers = page.getByLabel("Serial numbers, one a line");
+  await numbers.fill("TK5-1\nTK5-2\nTK5-3\nTK5-4");
+  await page.getByRole("button", { name: "Open 3 jobs" }).click();
+  await expect(page.getByText("There are more numbers than the 3 devices")).toBeVisible();
+  await numbers.fill("TK5-1\n\nTK5-3");
+  await expect(page.getByText(/^Could be ready \d/)).toBeVisible({ timeout: 30_000 });
+  expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBe(800);
+  await page.getByRole("button", { name: "Open 3 jobs" }).click();
+  await page.waitForURL("**/jobs");
+  await awake(page);
+  for (const [code, serial] of [
+    ["FD-11", "TK5-1"],
+    ["FD-12", "Layer only"],
+    ["FD-13", "TK5-3"],
+  ] as const)
+    await expect(page.getByRole("listitem").filter({ hasText: code })).toContainText(serial);
+});
+
 test("a device that is over waits to be fetched, and is handed over against a signature", async ({
   page,
   workshop: { url },

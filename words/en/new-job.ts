@@ -55,4 +55,9 @@ export const newJob = {
   "bubbles-or-haze": "Bubbles or haze",
   "no-picture": "No picture",
   "no-backlight": "No backlight",
+  "how-many": "How many",
+  "must-be-from-1-to": "must be a whole number from 1 to {MOST_AT_ONCE}",
+  "serial-numbers-one-a-line": "Serial numbers, one a line",
+  "open-jobs": "Open {many} jobs",
+  "more-numbers-than-devices": "there are more numbers than the {many} devices",
 } as const;

@@ -303,4 +303,5 @@ export const server = {
   "must-be-signed": "must be signed",
   "fetched-already": "The device was fetched already.",
   "still-in-work": "The job is not over yet.",
+  "a-single-device-is-one": "must be left out: a single device is one job",
 } as const;

@@ -59,4 +59,9 @@ export const newJob: Words<typeof english> = {
   "bubbles-or-haze": "Burbujas o velo",
   "no-picture": "Sin imagen",
   "no-backlight": "Sin luz de fondo",
+  "how-many": "Cuántos",
+  "must-be-from-1-to": "debe ser un número entero de 1 a {MOST_AT_ONCE}",
+  "serial-numbers-one-a-line": "Números de serie, uno por línea",
+  "open-jobs": "Abrir {many} trabajos",
+  "more-numbers-than-devices": "hay más números que los {many} equipos",
 };

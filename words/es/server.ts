@@ -308,4 +308,5 @@ export const server: Words<typeof english> = {
   "must-be-signed": "hace falta la firma",
   "fetched-already": "El equipo ya se recogió.",
   "still-in-work": "El trabajo aún no ha terminado.",
+  "a-single-device-is-one": "debe faltar: un equipo suelto es un solo trabajo",
 };

@@ -72,6 +72,16 @@ const device = z
   })
   .pipe(oneOff);
 
+/** So many devices of a kind are taken in at once. */
+const MOST_AT_ONCE = 50;
+const linesOf = (text: string): string[] => text.split(/\r?\n/).map((line) => line.trim());
+
+/** The code that comes so many after another: the same letters. */
+const codeAfter = (code: string, more: number): string => {
+  const [letters, number = "0"] = code.split("-");
+  return `${letters}-${Number(number) + more}`;
+};
+
 const fields = z.object({
   family: z.string().min(1, {
     get error() {
@@ -103,14 +113,23 @@ const fields = z.object({
         return t("must-be-at-most-120-characters");
       },
     }),
+  /** One a line where there are several. */
   serial: z
     .string()
     .trim()
-    .max(80, {
+    .refine((text) => linesOf(text).every((line) => line.length <= 80), {
       get error() {
         return t("must-be-at-most-80-characters");
       },
     }),
+  many: z
+    .string()
+    .regex(/^ *([1-9]|[1-4][0-9]|50) *$/, {
+      get error() {
+        return t("must-be-from-1-to", { MOST_AT_ONCE });
+      },
+    })
+    .transform(Number),
   /** It is here again because of its last job. */
   cameBack: z.boolean(),
   due: z.union([
@@ -147,7 +166,7 @@ const fieldOf = (path: string): keyof Form | null =>
           ? "complaint"
           : path === "ticket.customer"
             ? "customer"
-            : path === "ticket.serial"
+            : path === "ticket.serial" || path.startsWith("like.")
               ? "serial"
               : null;
 
@@ -168,7 +187,7 @@ export const NewJob = memo(function NewJob({
   const preferences = useStoredPreferences(initial);
   const [failure, setFailure] = useState<string>();
   // The same form sent again, because an answer was lost, is the same job; a changed one is another.
-  const lastSent = useRef<{ form: string; job: string; event: string; at: string } | null>(null);
+  const lastSent = useRef<{ form: string; ids: { id: string; event: string }[]; at: string } | null>(null);
   const { register, handleSubmit, control, setValue, setError, reset, getValues, formState } = useForm<
     Form,
     unknown,
@@ -185,6 +204,7 @@ export const NewJob = memo(function NewJob({
       code: suggestedCode,
       customer: "",
       serial: "",
+      many: "1",
       cameBack: false,
       due: "",
       who: preferences.who,
@@ -220,7 +240,11 @@ export const NewJob = memo(function NewJob({
     if (routes[0] && (!values.route || !routes.includes(values.route))) setValue("route", routes[0]);
   }, [routes, values.route, setValue]);
 
-  const before = useLastJob(values.serial ?? "");
+  // Of what is not a number one is planned for; what is wrong with it is said when it is sent.
+  const many = isSingle
+    ? 1
+    : Math.min(MOST_AT_ONCE, Math.max(1, Number.parseInt(values.many ?? "1", 10) || 1));
+  const before = useLastJob(many > 1 ? "" : (values.serial ?? ""));
 
   const submit = handleSubmit(async (entered) => {
     setFailure(undefined);
@@ -233,18 +257,27 @@ export const NewJob = memo(function NewJob({
       complaint,
       code,
       customer,
-      serial,
+      serial: serials,
+      many: asked,
       cameBack,
       due,
       who,
     } = entered;
+    const many = familyCode === SINGLE ? 1 : asked;
+    const [serial = "", ...more] = many > 1 ? linesOf(serials) : [serials];
+    if (more.length >= many) {
+      setError("serial", { message: t("more-numbers-than-devices", { many }) }, { shouldFocus: true });
+      return;
+    }
     const text = JSON.stringify(entered);
     if (lastSent.current?.form !== text) {
-      lastSent.current = { form: text, job: uuid(), event: uuid(), at: new Date().toISOString() };
+      const ids = Array.from({ length: many }, () => ({ id: uuid(), event: uuid() }));
+      lastSent.current = { form: text, ids, at: new Date().toISOString() };
     }
     const sent = lastSent.current;
+    const [first, ...like] = sent.ids;
     const body = {
-      id: sent.job,
+      id: first!.id,
       code,
       ...(familyCode === SINGLE ? { device: single } : { family: familyCode }),
       ticket: {
@@ -253,7 +286,7 @@ export const NewJob = memo(function NewJob({
         ...(cameBack && before ? { cameBack: { code: before.code, what: complaint } } : {}),
       },
       opening: {
-        id: sent.event,
+        id: first!.event,
         kind: "job-opened",
         version: 1,
         who,
@@ -267,24 +300,27 @@ export const NewJob = memo(function NewJob({
           dueAt: due ? new Date(`${due}T17:00`).toISOString() : null,
         },
       },
+      ...(like.length > 0
+        ? { like: like.map((one, k) => ({ ...one, code: codeAfter(code, k + 1), serial: more[k] ?? "" })) }
+        : {}),
     };
-    const asked = await askServer("/api/jobs", "POST", body, t("no-answer-from-the-server-what-you"));
-    if ("answer" in asked) {
+    const answered = await askServer("/api/jobs", "POST", body, t("no-answer-from-the-server-what-you"));
+    if ("answer" in answered) {
       setKept(DRAFT, null, "tab");
       if (!preferences.who) setPreference("who", who);
       // Nothing is drawn of a single device: its picture is the first thing that is kept.
-      location.assign(`/jobs/${code}${familyCode === SINGLE ? "?open=photo" : ""}`);
+      location.assign(many > 1 ? "/jobs" : `/jobs/${code}${familyCode === SINGLE ? "?open=photo" : ""}`);
       return;
     }
     let placed = false;
-    for (const fault of asked.faults) {
+    for (const fault of answered.faults) {
       const field = fieldOf(fault.path);
       if (field) {
         setError(field, { message: fault.message }, { shouldFocus: !placed });
         placed = true;
       }
     }
-    if (!placed) setFailure(asked.said);
+    if (!placed) setFailure(answered.said);
   });
   const fault = (name: keyof Form) => {
     const message = formState.errors[name]?.message;
@@ -459,7 +495,15 @@ export const NewJob = memo(function NewJob({
             </div>
             <div className="grid grid-cols-2 gap-3">
               {ticket("customer", t("customer"))}
-              {ticket("serial", t("serial-number"))}
+              {many > 1 ? (
+                <Field label={t("serial-numbers-one-a-line")} fault={fault("serial")}>
+                  {(attributes) => (
+                    <textarea {...attributes} className="entry" rows={2} {...register("serial")} />
+                  )}
+                </Field>
+              ) : (
+                ticket("serial", t("serial-number"))
+              )}
               <datalist id="customers">
                 {customers.map((name) => (
                   <option key={name} value={name} />
@@ -475,9 +519,20 @@ export const NewJob = memo(function NewJob({
                 })}
               </label>
             )}
-            <div className="grid grid-cols-2 gap-3">
+            <div className="grid grid-cols-[1fr_5.5rem_1fr] gap-3">
               <Field label={t("code")} fault={fault("code")}>
                 {(attributes) => <input {...attributes} className="entry" {...register("code")} />}
+              </Field>
+              <Field label={t("how-many")} fault={fault("many")}>
+                {(attributes) => (
+                  <input
+                    {...attributes}
+                    className="entry"
+                    inputMode="numeric"
+                    disabled={isSingle}
+                    {...register("many")}
+                  />
+                )}
               </Field>
               <Field label={t("due-on")} fault={fault("due")}>
                 {(attributes) => <input {...attributes} type="date" className="entry" {...register("due")} />}
@@ -488,6 +543,7 @@ export const NewJob = memo(function NewJob({
                 <PromiseDate
                   family={family.code}
                   route={route}
+                  many={many}
                   onPromise={(day) => setValue("due", day, asTyped)}
                 />
               </Suspense>
@@ -519,7 +575,7 @@ export const NewJob = memo(function NewJob({
                 className="control-strong min-h-16 text-xl"
                 disabled={formState.isSubmitting}
               >
-                {t("open-the-job")}
+                {many > 1 ? t("open-jobs", { many }) : t("open-the-job")}
               </button>
             </div>
           </div>

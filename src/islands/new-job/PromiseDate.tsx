@@ -11,14 +11,17 @@ const DAY_MS = 86_400_000;
 /** A device that is due on a day is promised for this hour. */
 const DUE_HOUR = 17;
 
-/** When a job of this kind could be ready beside all that is planned, how sure that is, and one press to promise it. */
+/** When jobs of this kind could be ready beside all that is planned, how sure that is, and one press to promise it. */
 export function PromiseDate({
   family,
   route,
+  many,
   onPromise,
 }: {
   family: string;
   route: RepairRoute;
+  /** How many of it there are. */
+  many: number;
   /** A day such as "2026-12-03". */
   onPromise: (day: string) => void;
 }) {
@@ -38,7 +41,10 @@ export function PromiseDate({
   }, [family, route, of]);
   const asked = known?.of === of ? known.asked : null;
   const isNobody = asked?.asked.people.length === 0;
-  const inputs = useMemo(() => (asked && !isNobody ? promiseQuestions(asked) : null), [asked, isNobody]);
+  const inputs = useMemo(
+    () => (asked && !isNobody ? promiseQuestions(asked, many) : null),
+    [asked, isNobody, many],
+  );
   const runs = useCalculations<BenchPlan>("bench-plan", inputs, { atOnce: true });
   const plans = runs.flatMap(({ result }) => result ?? []);
   const isBroken = runs.some(({ faults }) => faults !== null);

@@ -48,6 +48,19 @@ describe("a day that can be promised", () => {
     expect(held).to.be.closeTo(0.8, 0.03);
   });
 
+  it("is when the last of a batch is ready", () => {
+    const of = asked([]);
+    const plans = promiseQuestions(of, 3).map((question) => calculateBenchPlan(question));
+    // One hour for what is there, one for each of three.
+    expect(readyMin(of, plans)).to.be.closeTo(240, 0.1);
+    expect(
+      readyMin(
+        asked([], 200),
+        promiseQuestions(asked([], 200), 3).map((one) => calculateBenchPlan(one)),
+      ),
+    ).to.equal(null);
+  });
+
   it("is none where the plan has no room", () => {
     expect(ready(asked([], 90))).to.equal(null);
   });
