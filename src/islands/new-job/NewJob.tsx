@@ -519,7 +519,7 @@ export const NewJob = memo(function NewJob({
                 })}
               </label>
             )}
-            <div className="grid grid-cols-[1fr_5.5rem_1fr] gap-3">
+            <div className="grid grid-cols-[6.75rem_5.25rem_minmax(0,1fr)] gap-2">
               <Field label={t("code")} fault={fault("code")}>
                 {(attributes) => <input {...attributes} className="entry" {...register("code")} />}
               </Field>
