@@ -1,11 +1,8 @@
 import { setImmediate as breath } from "node:timers/promises";
 import type pg from "pg";
 import { planProcedure } from "../core/job/plan.ts";
-import { replay } from "../core/job/replay.ts";
 import { deviceRules } from "../core/moves.ts";
 import { familyRoute, type RepairRoute } from "../core/device/routes.ts";
-import { sceneAt } from "../core/device/scene.ts";
-import { sceneAtStart } from "../core/device/start.ts";
 import { median } from "../core/median.ts";
 import type { BenchPlanInput, Shift } from "../core/plan/bench-plan-input.ts";
 import { stationNames, usualBench, type ShopBench } from "../core/plan/shop-bench.ts";
@@ -14,7 +11,8 @@ import { t } from "../words/server.ts";
 import { heldFor } from "./held-for.ts";
 import { shelvedParts } from "./store/parts.ts";
 import { planPins, type PlanPin } from "./store/plan-pins.ts";
-import { minutesOfJobs } from "./store/job-records.ts";
+import { justOpened, ownPaces } from "./own-paces.ts";
+import { stageMinutesOf } from "./store/job-records.ts";
 import { findBench, pastJobs } from "./store/shop.ts";
 import { openJobs, sceneOf, type StoredJob } from "./store/jobs.ts";
 import type { StoredFamily } from "./store/families.ts";
@@ -26,6 +24,8 @@ export interface PlanAsked {
   question: BenchPlanInput;
   /** What the jobs are of, and which parts they still take from the shelf, each for a step. */
   jobs: { code: string; family: string; takes: { index: number; part: string }[] }[];
+  /** How many of the jobs go by what such jobs took here; the others by the usual minutes. */
+  measured: number;
   /** Parts that are kept ready, and how many are left. */
   parts: { name: string; left: number }[];
   /** Everybody who works here: in the question each stands by their key, since two may have one name. */
@@ -73,20 +73,21 @@ export interface PromiseAsked {
   wins: number;
 }
 
-type Steps = JobSteps | { why: string };
+type Steps = (JobSteps & { isMeasured: boolean }) | { why: string };
 
 /** While nothing is added to its job a procedure holds for so long: only what runs by itself grows shorter. */
 const known = heldFor<Steps>(30_000);
 
 /** A job's steps from now on; or why there are none. */
-function stepsOf(job: StoredJob, nowMs: number): Steps {
+async function stepsOf(pool: pg.Pool, job: StoredJob, nowMs: number): Promise<Steps> {
   const scene = sceneOf(job, nowMs);
   const { held, trouble } = scene.state.intake;
   if (held) return { why: t("is-held", { reason: held.reason }) };
   if (trouble) return { why: t("something-is-to-be-settled-first") };
   const { steps, stuck } = planProcedure(deviceRules, scene, job.moves.length + 1);
   if (stuck) return { why: t("no-way-found-check-the-device") };
-  return jobSteps(steps);
+  const paces = await ownPaces(pool, scene, nowMs);
+  return { ...jobSteps(steps, paces), isMeasured: Object.keys(paces).length > 0 };
 }
 
 /**
@@ -116,6 +117,7 @@ export async function planAsked(pool: pg.Pool, nowMs: number): Promise<PlanAsked
       timeLimitS: 1,
     },
     jobs: [],
+    measured: 0,
     parts: parts.map(({ name, left }) => ({ name, left })),
     people,
     hours: bench.hours,
@@ -129,13 +131,14 @@ export async function planAsked(pool: pg.Pool, nowMs: number): Promise<PlanAsked
     if (!found) {
       // Each takes some milliseconds: others are answered in between.
       await breath();
-      found = known.keep(job, nowMs, stepsOf(job, nowMs));
+      found = known.keep(job, nowMs, await stepsOf(pool, job, nowMs));
     }
     if ("why" in found) {
       asked.leftOut.push({ code: job.code, why: found.why });
       continue;
     }
-    const { steps, takes } = found;
+    const { steps, takes, isMeasured } = found;
+    if (isMeasured) asked.measured += 1;
     if (steps.length === 0) continue;
     const isRunning = steps[0]!.hands === 0;
     if (isRunning) running.set(steps[0]!.station, (running.get(steps[0]!.station) ?? 0) + 1);
@@ -170,33 +173,23 @@ export async function promiseAsked(
   route: RepairRoute,
   nowMs: number,
 ): Promise<PromiseAsked | null> {
-  const films = route === "film" ? ["front"] : [];
-  const opening = {
-    id: NEW_JOB,
-    seq: 1,
-    kind: "job-opened",
-    version: 1,
-    data: { complaint: NEW_JOB, route, films, bondMethod: "liquid" },
-    stage: "intake",
-    who: NEW_JOB,
-    atMs: nowMs,
-  };
-  const start = sceneAtStart(family.family, nowMs);
-  const scene = sceneAt(start, replay(deviceRules, start, [opening]), nowMs);
+  const scene = justOpened(family.family, route, nowMs);
   const { steps, stuck } = planProcedure(deviceRules, scene, 2);
   if (stuck) return null;
-  const [asked, past, minutes] = await Promise.all([
+  const [asked, past, measured, own] = await Promise.all([
     planAsked(pool, nowMs),
     pastJobs(pool, family.family.code),
-    minutesOfJobs(pool, family.family.code, route),
+    stageMinutesOf(pool, family.family.code, route),
+    ownPaces(pool, scene, nowMs),
   ]);
+  const minutes = measured.map((stages) => Object.values(stages).reduce((sum, min) => sum + min, 0));
   const { tries, wins } = past[familyRoute(route)] ?? { tries: 0, wins: 0 };
   const middle = median(minutes);
   const paces = minutes.length < LEAST_PACES ? [] : minutes.map((one) => one / middle);
   return {
     asked,
     code: NEW_JOB,
-    steps: jobSteps(steps).steps,
+    steps: jobSteps(steps, own).steps,
     paces,
     tries,
     wins,

@@ -23,6 +23,7 @@ export interface PlannedAt<Scene, State, F extends Fact, St extends string, H ex
   St,
   H
 > {
+  stage: St;
   fromMs: number;
   startMs: number;
   endMs: number;
@@ -192,7 +193,7 @@ export function planProcedure<
     const { move, data } = step;
     const startMs = Math.max(scene.nowMs, step.notBeforeMs ?? 0);
     const nowMs = startMs + move.minutes(scene, data) * 60_000;
-    steps.push({ ...step, fromMs: scene.nowMs, startMs, endMs: nowMs });
+    steps.push({ ...step, stage: move.stage(scene, data), fromMs: scene.nowMs, startMs, endMs: nowMs });
     const doneAt = { ...scene, nowMs };
     const stamp = { id: `planned-${n}`, seq: firstSeq + n, atMs: nowMs, who: "" };
     scene = rules.at(doneAt, applyMove(move, doneAt, data, stamp), nowMs);

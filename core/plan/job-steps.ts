@@ -1,4 +1,6 @@
+import type { StageName } from "../stage.ts";
 import type { BenchPlanInput, Station } from "./bench-plan-input.ts";
+import type { StagePaces } from "./stage-paces.ts";
 
 /** The stations of a bench as it usually is. Common practice, no source. */
 export const usualStations = [
@@ -49,6 +51,7 @@ const SOON_MIN = { heat: 2, wipe: 10, glue: 20 } as const;
 export interface TimedMove {
   move: { kind: string };
   data?: unknown;
+  stage?: StageName;
   fromMs: number;
   startMs: number;
   endMs: number;
@@ -96,16 +99,17 @@ function soonAfter({ station, hands, kinds }: Stretch, next: Stretch | undefined
 
 /**
  * What a job still asks of the bench, as steps to be planned: its moves one after the other, those at one station together, what runs by
- * itself apart. A short wait is spent beside it, and what is done elsewhere in passing counts where hands come from.
+ * itself apart. A short wait is spent beside it, and what is done elsewhere in passing counts where hands come from. `paces` say how
+ * long hands take here, beside the usual minutes.
  *
  * @example
  * const moves = [{ move: { kind: "strip-cut" }, fromMs: 0, startMs: 600_000, endMs: 660_000 }];
  * jobSteps(moves).steps.map(({ station, durationMin, hands }) => [station, durationMin, hands]) // [["plate", 10, 0], ["plate", 1, 1]]
  */
-export function jobSteps(moves: readonly TimedMove[]): JobSteps {
+export function jobSteps(moves: readonly TimedMove[], paces: StagePaces = {}): JobSteps {
   const stretches: Stretch[] = [];
   for (const timed of moves) {
-    const { move, fromMs, startMs, endMs } = timed;
+    const { move, stage, fromMs, startMs, endMs } = timed;
     const own = stationByKind[move.kind] ?? "bench";
     const waitMin = (startMs - fromMs) / 60_000;
     // What waits lies where it was put.
@@ -121,7 +125,7 @@ export function jobSteps(moves: readonly TimedMove[]): JobSteps {
     join(stretches, {
       station: own,
       hands: 1,
-      min: (endMs - startMs) / 60_000,
+      min: ((endMs - startMs) / 60_000) * ((stage && paces[stage]) ?? 1),
       kinds: [move.kind],
       takes: takenBy(timed),
     });

@@ -2,6 +2,7 @@ import type pg from "pg";
 import type { Device } from "../../core/device/scene.ts";
 import { jobRecord } from "../../core/yield/job-record.ts";
 import { MOST_JOBS } from "../../core/yield/yield-input.ts";
+import type { StageName } from "../../core/stage.ts";
 import type { StoredFamily } from "./families.ts";
 import type { KeptMove } from "./kept-moves.ts";
 
@@ -50,15 +51,19 @@ export async function recordsAsText(
 /** The newest jobs of a kind that minutes are read off. */
 const MOST_READ = 60;
 
-/** How long the newest jobs of a family that were worked this way to a good end took in all, min. */
-export async function minutesOfJobs(pool: pg.Pool, family: string, route: string): Promise<number[]> {
-  const { rows } = await pool.query<{ minutes: number }>(
-    `SELECT (SELECT sum((stage->>'minutes')::float8) FROM json_array_elements(r.content->'stages') AS stage) AS minutes
+/** What each stage of the newest jobs of a family took that were worked this way to a good end, min. */
+export async function stageMinutesOf(
+  pool: pg.Pool,
+  family: string,
+  route: string,
+): Promise<Partial<Record<StageName, number>>[]> {
+  const { rows } = await pool.query<{ stages: { name: StageName; minutes: number }[] }>(
+    `SELECT r.content->'stages' AS stages
      FROM job_record AS r JOIN job ON job.id = r.job_id
      WHERE job.family_id IN (SELECT id FROM family WHERE code = $1) AND r.content->>'route' = $2
        AND r.content->>'outcome' = 'repaired'
      ORDER BY r.ended_at DESC LIMIT ${MOST_READ}`,
     [family, route],
   );
-  return rows.map(({ minutes }) => minutes);
+  return rows.map(({ stages }) => Object.fromEntries(stages.map(({ name, minutes }) => [name, minutes])));
 }

@@ -50,7 +50,8 @@ export const plan = {
   "waits-for":
     "{why, select, nothing {at once} step_before {follows at once} step_after {held back for the next step} station {waited for the place} hands {waited for hands} shift {waited for working hours} other {runs already}}",
   "open-the-job": "Open the job",
-  "planned-with": "Usual minutes of each move, each day {hours}.",
+  "planned-with":
+    "{measured, plural, =0 {Usual minutes of each move} other {Minutes as such jobs took here for {measured} of {count} jobs}}, each day {hours}.",
   "hours-from-to": "{from} to {to}",
   place: "{station} {place, number}",
   "a-shift-ends-after-it-begins": "must be after fromMin: a shift ends after it begins",

@@ -54,7 +54,8 @@ export const plan: Words<typeof english> = {
   "waits-for":
     "{why, select, nothing {enseguida} step_before {sigue enseguida} step_after {retenido para el paso siguiente} station {esperaba el sitio} hands {esperaba manos} shift {esperaba el horario} other {ya en marcha}}",
   "open-the-job": "Abrir el trabajo",
-  "planned-with": "Minutos habituales de cada paso, cada día {hours}.",
+  "planned-with":
+    "{measured, plural, =0 {Minutos habituales de cada paso} other {Minutos como tardaron aquí trabajos así en {measured} de {count} trabajos}}, cada día {hours}.",
   "hours-from-to": "de {from} a {to}",
   place: "{station} {place, number}",
   "a-shift-ends-after-it-begins": "debe ser posterior a fromMin: un turno acaba después de empezar",

@@ -15,6 +15,7 @@ const asked = (paces: number[], shiftMin = 1_000): PromiseAsked => ({
     },
     jobs: [],
     parts: [],
+    measured: 0,
     people: [{ key: "ada", name: "Ada" }],
     hours: [],
     isUsual: true,

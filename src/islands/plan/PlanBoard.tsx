@@ -195,6 +195,8 @@ export const PlanBoard = memo(function PlanBoard({
           </div>
           <p className="text-soft max-lg:hidden">
             {t("planned-with", {
+              measured: asked.measured,
+              count: asked.question.jobs.length,
               hours: asked.hours
                 .map(({ from, to }) => t("hours-from-to", { from: hourText(from), to: hourText(to) }))
                 .join(", "),

@@ -20,6 +20,7 @@ const asked: PlanAsked = {
   },
   jobs: [],
   parts: [],
+  measured: 0,
   people: [
     { key: "ada", name: "Ada" },
     { key: "bo", name: "Bo" },

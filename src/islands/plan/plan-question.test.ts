@@ -27,6 +27,7 @@ const asked: PlanAsked = {
   },
   jobs: [{ code: "A-1", family: "TK-5 ticket handheld", takes: [] }],
   parts: [],
+  measured: 0,
   people: [
     { key: "ada", name: "Ada" },
     { key: "bo", name: "Bo" },

@@ -67,7 +67,6 @@ export const POST: APIRoute = async ({ request }) => {
       { path: "family", message: t("there-is-no-family-2", { family: parsed.data.family ?? "" }) },
     ]);
   const first: OpenedJob = { id, code, of, opening, ticket: asked ?? null };
-  const { cameBack: _, ...theirs } = asked ?? { customer: "", serial: "" };
   const { job, result } = await createJobs(database(), [
     first,
     ...like.map(({ id: own, code: ownCode, event, serial }): OpenedJob => ({
@@ -75,7 +74,8 @@ export const POST: APIRoute = async ({ request }) => {
       code: ownCode,
       of,
       opening: { ...opening, id: event },
-      ticket: asked ? { ...theirs, serial } : null,
+      // Which of them came back is said of one.
+      ticket: asked ? { ...asked, serial, cameBack: null } : null,
     })),
   ]);
   if (result.kind === "code taken") {
