@@ -598,6 +598,7 @@ describe("screws, waits and signatures", () => {
       [fresh, "inside-wiped", {}, ["casing-open", "off"]],
       [fresh, "found-dead", { result: "dead" }, ["isolated"]],
       [fresh, "seep-wiped", {}, ["lit tack"]],
+      [fresh, "chamber-off", {}, ["chamber-running"]],
       [lit, "seep-wiped", {}, ["lamp-off"]],
       [hot, "part-taken-out", { part: "button" }, ["off-heat"]],
       [hot, "wiped", { line: "glass" }, ["heat-away"]],
@@ -613,6 +614,8 @@ describe("screws, waits and signatures", () => {
     for (const [scene, kind, data, needs] of rests) {
       expect(missing(scene, kind, data), kind).to.include.members(needs);
     }
+    // What lies on the shelf the job does not know: the shelf says it, or somebody signs.
+    expect(deviceRules.holds(fresh, { is: "lot-on-shelf", lot: "LA-044" })).to.equal(false);
   });
 
   it("warms no cell beyond 60 degrees", () => {
