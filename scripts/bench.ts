@@ -490,6 +490,7 @@ try {
     ["job page in its bond, at the server", "/jobs/GW-1158"],
     ["job page in its cure, at the server", "/jobs/GW-1159"],
     ["shelf of lots, at the server", "/lots"],
+    ["shelf of parts, at the server", "/parts"],
     ["plan of the day, at the server", "/plan"],
     ["what the records say, at the server", "/records"],
     ["job page in its prove, at the server", "/jobs/GW-1160"],

@@ -38,6 +38,7 @@ const PATHS = [
   "/families/TK-5",
   "/families/TK-5/edit",
   "/lots",
+  "/parts",
   "/plan",
   "/records",
   "/film",

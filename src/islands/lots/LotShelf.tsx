@@ -11,7 +11,6 @@ import {
   type LotKind,
 } from "../../../core/materials/lots.ts";
 import type { ShelvedLot } from "../../../server/store/lots.ts";
-import { askServer } from "../../ui/ask-server.ts";
 import { Field } from "../../ui/Field.tsx";
 import { FormDialog } from "../../ui/FormDialog.tsx";
 import { hasWords } from "../../ui/has-words.ts";
@@ -22,6 +21,7 @@ import { ListHead } from "../../ui/ListHead.tsx";
 import { Narrow } from "../../ui/Narrow.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
+import { useShelf } from "../../ui/useShelf.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import { capitalised } from "../../../core/words.ts";
 import { dateText, quantityText } from "./lot-words.ts";
@@ -48,32 +48,12 @@ const today = () => new Date().toISOString().slice(0, 10);
 
 /** What is used up at the bench: what is left of it, until when it is good; one more on the shelf, one opened, one off it. */
 export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: ShelvedLot[]; nowMs: number }) {
-  const [lots, setLots] = useState(initial);
+  const { items: lots, faults, setFaults, said, setSaid, ask } = useShelf<ShelvedLot>("/api/lots", initial);
   const [typed, setTyped] = useDraft<Typed>("lot", blank);
-  const [faults, setFaults] = useState<Record<string, string>>({});
-  const [said, setSaid] = useState<string>();
   const [isAdding, setAdding] = useState(false);
   const [narrowed, setNarrowed] = useState({ find: "", kind: "", date: "" });
   const old = lots.filter((entry) => isOutOfDate(entry, nowMs));
 
-  /** Asks the server and takes its list; true where it agreed. */
-  const ask = async (
-    address: string,
-    method: "POST" | "PUT" | "DELETE",
-    body: object | null,
-    done: string,
-  ): Promise<boolean> => {
-    const asked = await askServer(address, method, body);
-    if ("said" in asked) {
-      setFaults(faultsByPath(asked.faults));
-      setSaid(asked.said);
-      return false;
-    }
-    const listed = asked.answer.status === 204 ? await fetch("/api/lots") : asked.answer;
-    setLots((await listed.json()) as ShelvedLot[]);
-    setSaid(done);
-    return true;
-  };
   const add = async () => {
     const entered = {
       kind: typed.kind,
@@ -87,7 +67,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
     const parsed = lot.safeParse(entered);
     setFaults(parsed.success ? {} : faultsByPath(describeFaults(parsed.error, entered)));
     if (!parsed.success) return;
-    if (await ask("/api/lots", "POST", parsed.data, t("is-on-the-shelf", { lot: parsed.data.lot }))) {
+    if (await ask("", "POST", parsed.data, t("is-on-the-shelf", { lot: parsed.data.lot }))) {
       setTyped(blank);
       setAdding(false);
     }
@@ -229,7 +209,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                         className="control"
                         onClick={() =>
                           void ask(
-                            `/api/lots/blocked/${encodeURIComponent(shelved.lot)}`,
+                            `/blocked/${encodeURIComponent(shelved.lot)}`,
                             shelved.isBlocked ? "DELETE" : "PUT",
                             null,
                             shelved.isBlocked
@@ -247,7 +227,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                           className="control"
                           onClick={() =>
                             void ask(
-                              `/api/lots/${shelved.id}`,
+                              `/${shelved.id}`,
                               "PUT",
                               { openedOn: today() },
                               t("is-open-from-today", { lot: shelved.lot }),
@@ -261,12 +241,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                       <TakeOff
                         name={shelved.lot}
                         onTakeOff={() =>
-                          ask(
-                            `/api/lots/${shelved.id}`,
-                            "DELETE",
-                            null,
-                            t("is-off-the-shelf", { lot: shelved.lot }),
-                          )
+                          ask(`/${shelved.id}`, "DELETE", null, t("is-off-the-shelf", { lot: shelved.lot }))
                         }
                       />
                     </span>

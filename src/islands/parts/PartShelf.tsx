@@ -4,13 +4,13 @@ import { isToOrder, part, type ShelvedPart } from "../../../core/materials/parts
 import type { PlanAsked } from "../../../server/plan.ts";
 import { t } from "../../../words/lots.ts";
 import { AsSpreadsheet } from "../../ui/AsSpreadsheet.tsx";
-import { askServer } from "../../ui/ask-server.ts";
 import { Field } from "../../ui/Field.tsx";
 import { FormDialog } from "../../ui/FormDialog.tsx";
 import { hasWords } from "../../ui/has-words.ts";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
+import { useShelf } from "../../ui/useShelf.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 
 interface Typed {
@@ -40,11 +40,16 @@ export const PartShelf = memo(function PartShelf({
   initial: ShelvedPart[];
   names: readonly string[];
 }) {
-  const [parts, setParts] = useState(initial);
+  const {
+    items: parts,
+    faults,
+    setFaults,
+    said,
+    setSaid,
+    ask,
+  } = useShelf<ShelvedPart>("/api/parts", initial);
   const [wanted, setWanted] = useState<Record<string, number> | null>(null);
   const [typed, setTyped] = useDraft<Typed>("part", blank);
-  const [faults, setFaults] = useState<Record<string, string>>({});
-  const [said, setSaid] = useState<string>();
   const [isOpen, setOpen] = useState(false);
   const [find, setFind] = useState("");
   useEffect(() => {
@@ -60,23 +65,6 @@ export const PartShelf = memo(function PartShelf({
   const wantedOf = (name: string) => wanted?.[name] ?? 0;
   const few = parts.filter((one) => isToOrder(one, wantedOf(one.name)));
 
-  const ask = async (
-    address: string,
-    method: "POST" | "PUT" | "DELETE",
-    body: object | null,
-    done: string,
-  ) => {
-    const asked = await askServer(address, method, body);
-    if ("said" in asked) {
-      setFaults(faultsByPath(asked.faults));
-      setSaid(asked.said);
-      return false;
-    }
-    const listed = asked.answer.status === 204 ? await fetch("/api/parts") : asked.answer;
-    setParts((await listed.json()) as ShelvedPart[]);
-    setSaid(done);
-    return true;
-  };
   const keep = async () => {
     const entered = {
       name: typed.name,
@@ -88,8 +76,8 @@ export const PartShelf = memo(function PartShelf({
     if (!parsed.success) return;
     const { name, ...counting } = parsed.data;
     const isKept = await (typed.id === null
-      ? ask("/api/parts", "POST", parsed.data, t("part-is-kept", { name }))
-      : ask(`/api/parts/${typed.id}`, "PUT", counting, t("part-is-counted", { name })));
+      ? ask("", "POST", parsed.data, t("part-is-kept", { name }))
+      : ask(`/${typed.id}`, "PUT", counting, t("part-is-counted", { name })));
     if (!isKept) return;
     setTyped(blank);
     setOpen(false);
@@ -170,7 +158,7 @@ export const PartShelf = memo(function PartShelf({
                   <TakeOff
                     name={one.name}
                     onTakeOff={() =>
-                      ask(`/api/parts/${one.id}`, "DELETE", null, t("is-off-the-shelf", { lot: one.name }))
+                      ask(`/${one.id}`, "DELETE", null, t("is-off-the-shelf", { lot: one.name }))
                     }
                   />
                 </span>
