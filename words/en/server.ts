@@ -304,4 +304,6 @@ export const server = {
   "fetched-already": "The device was fetched already.",
   "still-in-work": "The job is not over yet.",
   "a-single-device-is-one": "must be left out: a single device is one job",
+  "must-be-at-most-2000-characters": "must be at most 2000 characters",
+  "somebody-else-takes-over": "It is taken over once, by somebody else than handed it over.",
 } as const;

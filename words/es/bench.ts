@@ -44,4 +44,18 @@ export const bench: Words<typeof english> = {
   "the-times-and-limits-are-a-guide":
     "Los tiempos y límites son una guía. Primero van las hojas de seguridad.",
   ok: "Entendido",
+  "hand-the-shift-over": "Entregar el turno",
+  "shift-handed-over": "{who} entregó la mesa",
+  "how-the-bench-stands": "Cómo está la mesa",
+  "handed-over-by": "{who} entregó la mesa, {at}",
+  "taken-over-by": "{taker} la recibió de {who}, {at}.",
+  "i-take-over": "La recibo yo",
+  "somebody-else-takes-it": "La recibe otra persona. Elige quién está en la mesa.",
+  "hand-over-anew": "Entregarla de nuevo",
+  "what-the-next-should-know": "Lo que debe saber quien sigue",
+  "hand-the-bench-over": "Entregar la mesa",
+  "as-it-stood": "Como estaba, {at}",
+  "on-hold": "retenido",
+  "waits-for-hands": "espera manos",
+  "runs-until": "corre hasta {at}",
 };

@@ -141,4 +141,5 @@ export const pages: Words<typeof english> = {
   "the-shop-notes-your-answer":
     "El taller ve tu respuesta enseguida. Para cambiarla después, llama al taller.",
   parts: "Piezas",
+  "hand-over-of-the-shift": "Entrega del turno",
 };

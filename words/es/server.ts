@@ -309,4 +309,6 @@ export const server: Words<typeof english> = {
   "fetched-already": "El equipo ya se recogió.",
   "still-in-work": "El trabajo aún no ha terminado.",
   "a-single-device-is-one": "debe faltar: un equipo suelto es un solo trabajo",
+  "must-be-at-most-2000-characters": "debe tener como mucho 2000 caracteres",
+  "somebody-else-takes-over": "La recibe una sola vez otra persona que quien la entregó.",
 };

@@ -56,10 +56,13 @@ function needNow(row: BenchRow, nowMs: number): Need {
 
 export const BenchView = memo(function BenchView({
   bench: initial,
+  handedOverBy,
   nowMs: startMs,
   preferences: first,
 }: {
   bench: Bench;
+  /** Who has handed the shift over, while nobody has taken it; null where none waits. */
+  handedOverBy: string | null;
   nowMs: number;
   preferences: Preferences;
 }) {
@@ -114,6 +117,12 @@ export const BenchView = memo(function BenchView({
           <Suspense fallback={null}>
             <NextForYou who={who} />
           </Suspense>
+          <a
+            href="/handover"
+            className={`ml-auto inline-flex min-h-12 items-center text-base underline underline-offset-4 ${handedOverBy === null ? "" : "font-semibold text-heat"}`}
+          >
+            {handedOverBy === null ? t("hand-the-shift-over") : t("shift-handed-over", { who: handedOverBy })}
+          </a>
         </p>
       )}
       {seen === "" && <FirstVisit onDone={() => setPreference("seen", "yes")} />}
