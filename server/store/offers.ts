@@ -117,7 +117,8 @@ export interface LinkedOffer {
 const ROW = `SELECT offer.*, job.code FROM offer JOIN job ON job.id = offer.job_id WHERE token = $1`;
 
 function standingOf(row: OfferRow, scene: Scene, nowMs: number): OfferStanding {
-  if (row.answer) return row.answer;
+  // What was taken back here since does not stand any more.
+  if (row.answer) return restsOn(scene) > row.rests_on ? row.answer : "out of date";
   if (row.withdrawn_at) return "withdrawn";
   if (row.expires_at.getTime() <= nowMs) return "expired";
   return row.rests_on === restsOn(scene) ? "open" : "out of date";

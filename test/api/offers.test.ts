@@ -73,6 +73,10 @@ describe("a quotation that its customer answers by a link", () => {
     expect(agreements[0]).to.deep.include({ priceMinor: 17500, route: "layer", by: "link", who: "tove" });
     expect(await standing(token)).to.equal(agreements[0]!.answer);
     expect((await ask(offers.GET, { params: { code } })).body).to.equal(null);
+    // Taken back by somebody here it is not said to stand.
+    const event = (await findJob(pool, code))!.moves.at(-1)!.id;
+    expect((await appendMoves(pool, code, [sent("taken-back", { event })])).kind).to.equal("kept");
+    expect(await standing(token)).to.equal("out of date");
   });
 
   it("is withdrawn by a new one, out of date once answered at the desk, and over at the end of its day", async () => {

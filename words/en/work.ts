@@ -2,6 +2,7 @@
 export const work = {
   "of-the-face-is-free": "{partedPct} % of the face is free",
   stages: "Stages",
+  "customer-answered-take-it-back": "The customer answered this. Take it back?",
   "recorded-this-take-it-back": "{nameOf} recorded this. Take it back?",
   "wait-then": "Wait. Then: {charAt}{asked}",
   over: "Over: {outcome}.",

@@ -5,6 +5,7 @@ import type { Words } from "../language.ts";
 export const work: Words<typeof english> = {
   "of-the-face-is-free": "{partedPct} % de la cara está libre",
   stages: "Etapas",
+  "customer-answered-take-it-back": "Esto lo contestó el cliente. ¿Deshacerlo?",
   "recorded-this-take-it-back": "{nameOf} anotó esto. ¿Deshacerlo?",
   "wait-then": "Espera. Luego: {charAt}{asked}",
   over: "Terminado: {outcome}.",

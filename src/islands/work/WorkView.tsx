@@ -129,9 +129,14 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
   const takeBack = () => {
     const { last } = work;
     if (!last || work.isSending || isBounce()) return;
+    const isByLink = (last.data as { by?: string }).by === "link";
     if (
-      last.who !== who &&
-      !confirm(t("recorded-this-take-it-back", { nameOf: nameOf(technicians, last.who) }))
+      (isByLink || last.who !== who) &&
+      !confirm(
+        isByLink
+          ? t("customer-answered-take-it-back")
+          : t("recorded-this-take-it-back", { nameOf: nameOf(technicians, last.who) }),
+      )
     )
       return;
     work.takeBack();
