@@ -64,6 +64,9 @@ const PATHS = [
   "/api/film/wanted",
   "/api/film/sheets",
   "/api/bench-fits",
+  "/api/plan",
+  "/api/parts",
+  `/api/records?from=${new Date(0).toISOString()}&to=${new Date().toISOString()}`,
   "/jobs",
   "/api/jobs?find=gw",
   "/api/jobs?find=gw-11",
@@ -72,6 +75,7 @@ const PATHS = [
   "/api/jobs?find=zq",
   "/api/jobs?state=open&order=due",
   "/api/jobs?state=repaired",
+  "/api/jobs?state=not%20fetched",
   "/api/jobs?family=TK-5",
   "/api/jobs?lot=LA-113",
   "/api/jobs/GW-1158/moves",
@@ -165,6 +169,7 @@ async function grow(pool: pg.Pool): Promise<void> {
         `t.move_id IN (SELECT move_id FROM look WHERE job_id ${ENDED})`,
       ],
       ["spent", { job_id: copied("t.job_id") }, of],
+      ["job_record", { job_id: copied("t.job_id"), ended_at: ago("ended_at") }, of],
       [
         "job",
         {

@@ -32,6 +32,11 @@ const totals: readonly { table: string; kept: string; counted: string }[] = [
     counted: "SELECT lot, sum(quantity::numeric) FROM spent WHERE lot IS NOT NULL GROUP BY 1",
   },
   {
+    table: "part_count",
+    kept: "SELECT name, spent FROM part_count WHERE spent <> 0",
+    counted: "SELECT what, sum(quantity)::int FROM spent WHERE unit = 'piece' GROUP BY 1",
+  },
+  {
     table: "look_count",
     kept: "SELECT source, looks, planted, hits FROM look_count WHERE looks <> 0",
     counted: "SELECT source, count(*)::int, sum(planted)::int, sum(hits)::int FROM look GROUP BY 1",

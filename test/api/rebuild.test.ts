@@ -5,6 +5,7 @@ import { lookQuality } from "../../server/store/look-quality.ts";
 import { shelvedLots } from "../../server/store/lots.ts";
 import { rebuild } from "../../server/store/rebuild.ts";
 import { suggestCode } from "../../server/store/jobs.ts";
+import { shelvedParts } from "../../server/store/parts.ts";
 import { pastJobs } from "../../server/store/shop.ts";
 import { DEMO_NOW_MS, demoJobs, freshDatabase } from "../fresh-database.ts";
 import { tell } from "./at-bench.ts";
@@ -50,6 +51,7 @@ describe("what is kept beside the moves", function () {
 
   it("is found where it is another, and put right", async () => {
     const [lots, past] = [await shelvedLots(pool), await pastJobs(pool, "TK-5")];
+    const parts = await shelvedParts(pool);
     expect(Object.keys(past)).not.to.deep.equal([]);
     await pool.query("UPDATE spent SET quantity = quantity + 1");
     await pool.query("DELETE FROM past_job_count");
@@ -57,13 +59,14 @@ describe("what is kept beside the moves", function () {
     await pool.query("UPDATE job SET route = 'backlight' WHERE code = 'GW-1158'");
     const found = await rebuild(pool);
     expect(found.differed).to.include("GW-1158");
-    expect(found.counts).to.include.members(["past_job_count", "lot_count", "lamp_day"]);
+    expect(found.counts).to.include.members(["past_job_count", "lot_count", "part_count", "lamp_day"]);
     // Only told, not touched.
     expect(await pastJobs(pool, "TK-5")).to.deep.equal({});
     await rebuild(pool, { mend: true });
     expect(await rebuild(pool)).to.deep.include({ differed: [], counts: [] });
     expect(await pastJobs(pool, "TK-5")).to.deep.equal(past);
     expect(await shelvedLots(pool)).to.deep.equal(lots);
+    expect(await shelvedParts(pool)).to.deep.equal(parts);
   });
 
   it("gives the code after the highest", async () => {
