@@ -4,7 +4,7 @@ import { routesOf } from "../core/device/routes.ts";
 import { deviceRules } from "../core/moves.ts";
 import { methodsOf } from "../core/lift/methods-of.ts";
 import { certificateOf } from "../core/records/job-certificate.ts";
-import { hoped } from "../core/twin/hoped.ts";
+import { hopedPlay } from "../core/twin/hoped.ts";
 import { playJob } from "../core/twin/play.ts";
 import { truthOf } from "../core/twin/truth.ts";
 import { families } from "./families.ts";
@@ -16,20 +16,19 @@ describe("the demo's families, worked by the plan", () => {
       it(`${family.code} by ${route}: every method, to a device that leaves proved`, () => {
         const { methods } = methodsOf(family, route);
         for (const [i, method] of (methods.length ? methods : (["plate"] as const)).entries()) {
-          const truth = truthOf(i + 11, family);
-          const game = playJob(deviceRules, {
-            family,
-            route,
-            films: route === "film" ? (["front", "rear"] as const).slice(0, 1 + (i % 2)) : [],
-            method,
-            bondMethod: i % 2 === 0 ? "liquid" : "sheet",
-            truth,
-            seed: i,
-            stray: 0.2,
-            declines: false,
-            choose: hoped(method, truth),
-            startMs: 0,
-          });
+          const game = playJob(
+            deviceRules,
+            hopedPlay({
+              family,
+              route,
+              films: route === "film" ? (["front", "rear"] as const).slice(0, 1 + (i % 2)) : [],
+              method,
+              bondMethod: i % 2 === 0 ? "liquid" : "sheet",
+              truth: truthOf(i + 11, family),
+              seed: i,
+              stray: 0.2,
+            }),
+          );
           for (let step = game.next(); ; step = game.next()) {
             if (!step.done) continue;
             const certificate = certificateOf(step.value.scene);
@@ -50,19 +49,16 @@ describe("the demo's families, worked by the plan", () => {
     it(`${code}: the heat, the pattern and the light as they are worked out part and join the device without harm`, () => {
       const family = families.find((one) => one.code === code)!;
       const [route] = routesOf(family);
-      const game = playJob(deviceRules, {
-        family,
-        route: route!,
-        films: [],
-        method: "plate",
-        bondMethod: "liquid",
-        truth: truthOf(7, family),
-        seed: 7,
-        stray: 0,
-        declines: false,
-        choose: (scene, kind, offered) => chooseFor(scene, kind, offered, { method: "plate" }),
-        startMs: 0,
-      });
+      const game = playJob(
+        deviceRules,
+        hopedPlay({
+          family,
+          route: route!,
+          truth: truthOf(7, family),
+          seed: 7,
+          choose: (scene, kind, offered) => chooseFor(scene, kind, offered, { method: "plate" }),
+        }),
+      );
       let soaks = 0;
       for (let step = game.next(); ; step = game.next()) {
         if (!step.done) {

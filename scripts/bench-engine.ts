@@ -5,7 +5,7 @@ import type { Recorded } from "../core/job/move.ts";
 import { nextMove, planProcedure } from "../core/job/plan.ts";
 import { replay } from "../core/job/replay.ts";
 import { deviceRules } from "../core/moves.ts";
-import { hoped } from "../core/twin/hoped.ts";
+import { hopedPlay } from "../core/twin/hoped.ts";
 import { playJob } from "../core/twin/play.ts";
 import { truthOf } from "../core/twin/truth.ts";
 import { families } from "../demo/families.ts";
@@ -20,20 +20,16 @@ interface PlayedJob {
 
 function played(code: string, route: string, seed: number): PlayedJob {
   const family = families.find((known) => known.code === code)!;
-  const truth = truthOf(seed, family);
-  const game = playJob(deviceRules, {
-    family,
-    route: routesOf(family).find((known) => known === route)!,
-    films: route === "film" ? ["front", "rear"] : [],
-    method: "plate",
-    bondMethod: "liquid",
-    truth,
-    seed,
-    stray: 0.3,
-    declines: false,
-    choose: hoped("plate", truth),
-    startMs: 0,
-  });
+  const game = playJob(
+    deviceRules,
+    hopedPlay({
+      family,
+      route: routesOf(family).find((known) => known === route)!,
+      truth: truthOf(seed, family),
+      seed,
+      stray: 0.3,
+    }),
+  );
   for (let step = game.next(); ; step = game.next()) {
     if (!step.done) continue;
     const start = sceneAtStart(family, 0);

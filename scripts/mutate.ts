@@ -8,9 +8,8 @@ import { moves } from "../core/moves.ts";
 import { deviceRules } from "../core/moves.ts";
 import { randomStream } from "../core/random.ts";
 import { exampleFamilies } from "../core/stack/examples.ts";
-import { hoped } from "../core/twin/hoped.ts";
+import { hopedPlay } from "../core/twin/hoped.ts";
 import { playJob } from "../core/twin/play.ts";
-import { kindTruth } from "../core/twin/truth.ts";
 
 /**
  * Removes one need, effect, fault or condition of the job engine at a time and runs the fast tests that reach it. What no test
@@ -41,20 +40,7 @@ function mutants(): Mutant[] {
   const effects = new Set<string>();
   for (const family of Object.values(exampleFamilies)) {
     for (const route of routesOf(family)) {
-      const films = route === "film" ? (["front", "rear"] as const) : [];
-      const game = playJob(deviceRules, {
-        family,
-        route,
-        films,
-        method: "plate",
-        bondMethod: "liquid",
-        truth: kindTruth,
-        seed: 1,
-        stray: 0,
-        declines: false,
-        choose: hoped("plate", kindTruth),
-        startMs: 0,
-      });
+      const game = playJob(deviceRules, hopedPlay({ family, route }));
       for (let step = game.next(); !step.done; step = game.next()) {
         const { move, event, before } = step.value;
         effects.add(move.kind);

@@ -1,9 +1,11 @@
 import { z } from "zod";
+import type { DeviceFact } from "../core/device/facts.ts";
 import { needMessage } from "../core/job/fact.ts";
+import type { Judgement } from "../core/job/judge.ts";
 import { key } from "../core/stack/family.ts";
 import { utcTime, uuid, words } from "../core/units.ts";
 import { say } from "../words/say.ts";
-import { faulty, json, problem } from "./problem.ts";
+import { faulty, json, noSuchJob, problem } from "./problem.ts";
 import type { AppendedMoves, SentMove } from "./store/jobs.ts";
 import { t } from "../words/server.ts";
 
@@ -20,6 +22,10 @@ export const sentMove = z.strictObject({
   device: words(80),
 });
 
+/** Why a move may not be recorded, a sentence each: what is wrong with it, and what is missing before it. */
+export const refusalSaid = ({ fault, missing }: Judgement<DeviceFact>): string[] =>
+  [...(fault ? [fault] : []), ...missing.map(needMessage)].map((one) => say(one));
+
 /** Answers what became of moves that were sent to a job: what is missing is said, and named for programs. */
 export function answerMoves(result: AppendedMoves, sent: readonly SentMove[], code: string): Response {
   switch (result.kind) {
@@ -28,8 +34,8 @@ export function answerMoves(result: AppendedMoves, sent: readonly SentMove[], co
     case "faulty":
       return faulty(result.faults);
     case "refused": {
-      const { index, missing, fault } = result;
-      const said = [...(fault ? [say(fault)] : []), ...missing.map((fact) => say(needMessage(fact)))];
+      const { index, missing } = result;
+      const said = refusalSaid(result);
       return problem(409, missing.length > 0 ? t("on-hold") : t("cannot-happen-now"), said.join(" "), {
         event: sent[index]!.id,
         missing,
@@ -46,6 +52,6 @@ export function answerMoves(result: AppendedMoves, sent: readonly SentMove[], co
         },
       );
     case "no such job":
-      return problem(404, t("no-such-job"), t("there-is-no-job", { code }));
+      return noSuchJob(code);
   }
 }

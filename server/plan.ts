@@ -2,6 +2,7 @@ import { setImmediate as breath } from "node:timers/promises";
 import type pg from "pg";
 import { planProcedure } from "../core/job/plan.ts";
 import { deviceRules } from "../core/moves.ts";
+import { routeNow } from "../core/device/ask.ts";
 import { familyRoute, type RepairRoute } from "../core/device/routes.ts";
 import { median } from "../core/median.ts";
 import type { BenchPlanInput, Shift } from "../core/plan/bench-plan-input.ts";
@@ -11,8 +12,7 @@ import { t } from "../words/server.ts";
 import { heldFor } from "./held-for.ts";
 import { shelvedParts } from "./store/parts.ts";
 import { planPins, type PlanPin } from "./store/plan-pins.ts";
-import { justOpened, ownPaces } from "./own-paces.ts";
-import { stageMinutesOf } from "./store/job-records.ts";
+import { justOpened, ownMinutes } from "./own-minutes.ts";
 import { findBench, pastJobs } from "./store/shop.ts";
 import { openJobs, sceneOf, type StoredJob } from "./store/jobs.ts";
 import type { StoredFamily } from "./store/families.ts";
@@ -86,7 +86,7 @@ async function stepsOf(pool: pg.Pool, job: StoredJob, nowMs: number): Promise<St
   if (trouble) return { why: t("something-is-to-be-settled-first") };
   const { steps, stuck } = planProcedure(deviceRules, scene, job.moves.length + 1);
   if (stuck) return { why: t("no-way-found-check-the-device") };
-  const paces = await ownPaces(pool, scene, nowMs);
+  const { paces } = await ownMinutes(pool, scene.family, routeNow(scene), nowMs);
   return { ...jobSteps(steps, paces), isMeasured: Object.keys(paces).length > 0 };
 }
 
@@ -176,13 +176,11 @@ export async function promiseAsked(
   const scene = justOpened(family.family, route, nowMs);
   const { steps, stuck } = planProcedure(deviceRules, scene, 2);
   if (stuck) return null;
-  const [asked, past, measured, own] = await Promise.all([
+  const [asked, past, { paces: own, whole: minutes }] = await Promise.all([
     planAsked(pool, nowMs),
     pastJobs(pool, family.family.code),
-    stageMinutesOf(pool, family.family.code, route),
-    ownPaces(pool, scene, nowMs),
+    ownMinutes(pool, family.family, route, nowMs),
   ]);
-  const minutes = measured.map((stages) => Object.values(stages).reduce((sum, min) => sum + min, 0));
   const { tries, wins } = past[familyRoute(route)] ?? { tries: 0, wins: 0 };
   const middle = median(minutes);
   const paces = minutes.length < LEAST_PACES ? [] : minutes.map((one) => one / middle);

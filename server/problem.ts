@@ -23,6 +23,10 @@ export function problem(
   });
 }
 
+/** There is no job of a code. */
+export const noSuchJob = (code = ""): Response =>
+  problem(404, t("no-such-job"), t("there-is-no-job", { code }));
+
 export const faulty = (faults: Fault[]): Response =>
   problem(
     422,

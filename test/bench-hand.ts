@@ -6,9 +6,8 @@ import { nextMove } from "../core/job/plan.ts";
 import { deviceRules } from "../core/moves.ts";
 import type { StageName } from "../core/stage.ts";
 import type { Family } from "../core/stack/family.ts";
-import { hoped } from "../core/twin/hoped.ts";
+import { hopedPlay } from "../core/twin/hoped.ts";
 import { playJob, type Play } from "../core/twin/play.ts";
-import { kindTruth } from "../core/twin/truth.ts";
 import { families } from "../demo/families.ts";
 
 export const familyNamed = (code: string): Family => families.find((family) => family.code === code)!;
@@ -35,24 +34,18 @@ export function workedTo(
   until: (scene: Scene) => boolean = () => false,
   { endMs, ...more }: Partial<Play> & { endMs?: number } = {},
 ): WorkedJob {
-  const truth = more.truth ?? kindTruth;
-  const method = more.method ?? "plate";
-  const game = playJob(deviceRules, {
-    family,
-    route,
-    films: route === "film" ? ["front"] : [],
-    method,
-    bondMethod: "liquid",
-    truth,
-    seed: 1,
-    stray: 0,
-    declines: false,
-    choose: hoped(method, truth),
-    startMs: Date.parse("2026-01-05T08:00:00Z"),
-    who: "tove",
-    idOf: () => uuid(),
-    ...more,
-  });
+  const game = playJob(
+    deviceRules,
+    hopedPlay({
+      family,
+      route,
+      films: route === "film" ? ["front"] : [],
+      startMs: Date.parse("2026-01-05T08:00:00Z"),
+      who: "tove",
+      idOf: () => uuid(),
+      ...more,
+    }),
+  );
   const moves: WorkedJob["moves"] = [];
   let scene: Scene | null = null;
   for (let step = game.next(); !step.done; step = game.next()) {

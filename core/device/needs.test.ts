@@ -2,9 +2,8 @@ import { expect } from "chai";
 import { factKey } from "../job/fact.ts";
 import { deviceRules } from "../moves.ts";
 import { exampleFamilies } from "../stack/examples.ts";
-import { hoped } from "../twin/hoped.ts";
+import { hopedPlay } from "../twin/hoped.ts";
 import { playJob } from "../twin/play.ts";
-import { kindTruth } from "../twin/truth.ts";
 import type { DeviceFact } from "./facts.ts";
 import { routesOf } from "./routes.ts";
 import type { Scene } from "./scene.ts";
@@ -117,19 +116,7 @@ describe("what moves ask for", () => {
         for (const bondMethod of ["liquid", "sheet"] as const) {
           const scenes: Scene[] = [];
           const facts = new Map<string, DeviceFact>();
-          const game = playJob(deviceRules, {
-            family,
-            route,
-            films: route === "film" ? ["front", "rear"] : [],
-            method: "plate",
-            bondMethod,
-            truth: kindTruth,
-            seed: 1,
-            stray: 0,
-            declines: false,
-            choose: hoped("plate", kindTruth),
-            startMs: 0,
-          });
+          const game = playJob(deviceRules, hopedPlay({ family, route, bondMethod }));
           for (let step = game.next(); !step.done; step = game.next()) {
             const { move, event, before: scene } = step.value;
             const own = asked.get(move.kind) ?? new Set<string>();

@@ -3,9 +3,8 @@ import { deviceRules, moves } from "../moves.ts";
 import { facts } from "../device/facts.ts";
 import { sceneAtStart } from "../device/start.ts";
 import { exampleFamilies } from "../stack/examples.ts";
-import { hoped } from "../twin/hoped.ts";
+import { hopedPlay } from "../twin/hoped.ts";
 import { playJob } from "../twin/play.ts";
-import { kindTruth } from "../twin/truth.ts";
 import { factKey, sameFact } from "./fact.ts";
 import { judge, restsOn } from "./judge.ts";
 import type { Recorded } from "./move.ts";
@@ -17,19 +16,7 @@ const start = sceneAtStart(family, Date.parse("2026-01-05T08:00:00Z"));
 
 /** A whole job as it was recorded. */
 function job(): Recorded[] {
-  const game = playJob(deviceRules, {
-    family,
-    route: "layer",
-    films: [],
-    method: "plate",
-    bondMethod: "liquid",
-    truth: kindTruth,
-    seed: 3,
-    stray: 0,
-    declines: false,
-    choose: hoped("plate", kindTruth),
-    startMs: start.nowMs,
-  });
+  const game = playJob(deviceRules, hopedPlay({ family, route: "layer", seed: 3, startMs: start.nowMs }));
   for (let step = game.next(); ; step = game.next()) if (step.done) return step.value.events;
 }
 const events = job();

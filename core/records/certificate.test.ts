@@ -5,28 +5,18 @@ import { applyMove, moveNamed } from "../job/replay.ts";
 import { deviceRules } from "../moves.ts";
 import { chooseHeat } from "../lift/choose-heat.ts";
 import { exampleFamilies } from "../stack/examples.ts";
-import { hoped } from "../twin/hoped.ts";
+import { hopedPlay } from "../twin/hoped.ts";
 import { playJob, type Play } from "../twin/play.ts";
 import { kindTruth } from "../twin/truth.ts";
 import { certificateOf, jobCertificate } from "./job-certificate.ts";
 
 /** A bonded job on the twin, as far as it is wanted. */
 function worked(until: (scene: Scene) => boolean, more: Partial<Play> = {}): Scene {
-  const truth = more.truth ?? kindTruth;
-  const game = playJob(deviceRules, {
-    family: exampleFamilies.back,
-    route: "layer",
-    films: [],
-    method: "plate",
-    bondMethod: "liquid",
-    truth,
-    seed: 1,
-    stray: 0,
-    declines: false,
-    choose: hoped("plate", truth),
-    startMs: Date.parse("2026-01-05T08:00:00Z"),
-    ...more,
-  });
+  const startMs = Date.parse("2026-01-05T08:00:00Z");
+  const game = playJob(
+    deviceRules,
+    hopedPlay({ family: exampleFamilies.back, route: "layer", startMs, ...more }),
+  );
   for (let step = game.next(); ; step = game.next()) {
     if (step.done) return step.value.scene;
     if (until(step.value.scene)) return step.value.scene;

@@ -12,9 +12,9 @@ import { certificateOf } from "../records/job-certificate.ts";
 import { exampleFamilies } from "../stack/examples.ts";
 import type { Family } from "../stack/family.ts";
 import { oneOffFamily, oneOffKinds } from "../stack/one-off.ts";
-import { hoped } from "./hoped.ts";
+import { hoped, hopedPlay } from "./hoped.ts";
 import { playJob, type Play, type Played } from "./play.ts";
-import { kindTruth, truthOf } from "./truth.ts";
+import { truthOf } from "./truth.ts";
 import type { Twin } from "./twin.ts";
 import { isLong } from "../../test/long.ts";
 
@@ -52,17 +52,8 @@ const everyWay: Way[] = [...Object.values(exampleFamilies), ...singleDevices].fl
   }),
 );
 
-const playOf = (way: Way, more: Partial<Play>): Play => ({
-  ...way,
-  films: way.route === "film" ? ["front", "rear"] : [],
-  truth: kindTruth,
-  seed: 1,
-  stray: 0,
-  declines: false,
-  choose: hoped(way.method, more.truth ?? kindTruth),
-  startMs: Date.parse("2026-01-05T08:00:00Z"),
-  ...more,
-});
+const playOf = (way: Way, more: Partial<Play>): Play =>
+  hopedPlay({ ...way, startMs: Date.parse("2026-01-05T08:00:00Z"), ...more });
 
 /** Plays to the end; throws where the record let pass what the device did not. */
 function played(play: Play): { moves: Played[]; twin: Twin; scene: Played["scene"] } {

@@ -1,9 +1,6 @@
-import { randomBytes } from "node:crypto";
 import type pg from "pg";
 import type { Language } from "../../words/language.ts";
-
-/** 144 bits by chance: nobody comes upon one by trying. */
-const TOKEN_BYTES = 18;
+import { newToken } from "../own-token.ts";
 
 /** The token under which a customer sees a job's certificate, or null where none stands. */
 export async function standingLink(pool: pg.Pool, code: string): Promise<string | null> {
@@ -21,7 +18,7 @@ export async function makeLink(pool: pg.Pool, code: string, who: string): Promis
     `INSERT INTO certificate_link (token, job_id, made_by)
      SELECT $1, id, $3 FROM job WHERE code = $2
      ON CONFLICT (job_id) WHERE withdrawn_at IS NULL AND job_id IS NOT NULL DO NOTHING`,
-    [randomBytes(TOKEN_BYTES).toString("base64url"), code, who],
+    [newToken(), code, who],
   );
   return standingLink(pool, code);
 }

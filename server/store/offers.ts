@@ -1,16 +1,14 @@
-import { randomBytes, randomUUID } from "node:crypto";
+import { randomUUID } from "node:crypto";
 import type pg from "pg";
-import { judge } from "../../core/job/judge.ts";
-import type { Message } from "../../core/job/message.ts";
+import type { DeviceFact } from "../../core/device/facts.ts";
+import { isAllowed, judge, type Judgement } from "../../core/job/judge.ts";
 import { agreed, offered, type Offered } from "../../core/intake/moves/agreed.ts";
 import { deviceRules } from "../../core/moves.ts";
 import { moveNamed } from "../../core/job/replay.ts";
 import type { Scene } from "../../core/device/scene.ts";
 import { inTransaction } from "../db/pool.ts";
+import { newToken } from "../own-token.ts";
 import { appendWithin, findJob, lockJob, sceneOf, type AppendedMoves, type StoredJob } from "./jobs.ts";
-
-/** 144 bits by chance: nobody comes upon one by trying. */
-const TOKEN_BYTES = 18;
 
 /** An address at which a customer may answer, and whether anybody opened it. */
 export interface StandingOffer {
@@ -56,7 +54,7 @@ export type MadeOffer =
   | { kind: "made"; standing: StandingOffer }
   | { kind: "no such job" }
   | { kind: "over"; day: string }
-  | { kind: "refused"; missing: ReturnType<typeof judge>["missing"]; fault: Message | null };
+  | ({ kind: "refused" } & Judgement<DeviceFact>);
 
 /** The end of a day, in the shop's own time. */
 const endOf = (day: string): Date => new Date(`${day}T23:59:59.999`);
@@ -68,12 +66,12 @@ export const makeOffer = (pool: pg.Pool, code: string, offer: Offered, who: stri
     if (!job) return { kind: "no such job" };
     const now = new Date();
     const scene = sceneOf(job, now.getTime());
-    const { missing, fault } = judge(deviceRules, scene, moveNamed(deviceRules, agreed.kind), {
+    const judged = judge(deviceRules, scene, moveNamed(deviceRules, agreed.kind), {
       ...offer,
       answer: "yes",
       by: "link",
     });
-    if (missing.length > 0 || fault) return { kind: "refused", missing, fault };
+    if (!isAllowed(judged)) return { kind: "refused", ...judged };
     const day = offer.validUntil ?? now.toISOString().slice(0, 10);
     if (endOf(day) <= now) return { kind: "over", day };
     await client.query(
@@ -83,14 +81,7 @@ export const makeOffer = (pool: pg.Pool, code: string, offer: Offered, who: stri
     await client.query(
       `INSERT INTO offer (token, job_id, content, rests_on, made_by, expires_at)
        VALUES ($1, $2, $3, $4, $5, $6)`,
-      [
-        randomBytes(TOKEN_BYTES).toString("base64url"),
-        job.id,
-        JSON.stringify(offer),
-        restsOn(scene),
-        who,
-        endOf(day),
-      ],
+      [newToken(), job.id, JSON.stringify(offer), restsOn(scene), who, endOf(day)],
     );
     return { kind: "made", standing: (await standingOffer(client, job))! };
   });

@@ -1,7 +1,8 @@
-import { randomBytes, randomInt } from "node:crypto";
+import { randomInt } from "node:crypto";
 import type pg from "pg";
 import { JOB_CHANNEL } from "./jobs.ts";
 import { inTransaction } from "../db/pool.ts";
+import { newToken } from "../own-token.ts";
 
 /** Letters and figures that nobody takes for one another. */
 const ALPHABET = "23456789ABCDEFGHJKMNPQRSTUVWXYZ";
@@ -109,7 +110,7 @@ export async function tryCode(
 
 /** Uses a code up: the session that it opens, or null where somebody was quicker or it is too late. */
 export async function openPanelTest(pool: pg.Pool, code: string): Promise<string | null> {
-  const session = randomBytes(18).toString("base64url");
+  const session = newToken();
   const { rows } = await pool.query<{ job: string }>(
     `UPDATE panel_test SET session = $2, opened_at = now(), expires_at = now() + make_interval(mins => $3)
      WHERE code = $1 AND session IS NULL AND expires_at > now()

@@ -151,7 +151,6 @@ export const server = {
   "panel-test-2": "Panel test",
   "type-the-code-that-stands-at-the": "Type the code that stands at the job.",
   "must-be-a-whole-number-from-1-2": "must be a whole number from 1 to 99",
-  "there-is-no-job-2": "There is no job {jobCode}.",
   "no-such-calculation": "No such calculation",
   "there-is-no-calculation-called": "There is no calculation called {name}.",
   "no-such-format": "No such format",

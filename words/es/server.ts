@@ -155,7 +155,6 @@ export const server: Words<typeof english> = {
   "panel-test-2": "Prueba del panel",
   "type-the-code-that-stands-at-the": "Escribe el código que está en el trabajo.",
   "must-be-a-whole-number-from-1-2": "debe ser un número entero de 1 a 99",
-  "there-is-no-job-2": "No hay trabajo {jobCode}.",
   "no-such-calculation": "No existe ese cálculo",
   "there-is-no-calculation-called": "No hay un cálculo llamado {name}.",
   "no-such-format": "No existe ese formato",

@@ -3,10 +3,10 @@ import { stageTitles } from "../../../core/stage.ts";
 import type { ShiftHandover as Handover, StoodRow } from "../../../server/store/shift-handovers.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
 import { t } from "../../../words/bench.ts";
-import { askServer } from "../../ui/ask-server.ts";
 import { Field } from "../../ui/Field.tsx";
 import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { dayAndTimeText } from "../../ui/time-text.ts";
+import { useAnswer } from "../../ui/useAnswer.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 
@@ -26,20 +26,15 @@ export const ShiftHandover = memo(function ShiftHandover({
 }) {
   const { who } = useStoredPreferences(preferences);
   const mounted = useMounted();
-  const [last, setLast] = useState(first);
+  const { value: last, said, ask } = useAnswer(first);
   const [isAnew, setAnew] = useState(false);
   const [note, setNote] = useDraft("hand-over", "");
-  const [said, setSaid] = useState<string>();
   const isKnown = technicians.some(({ key }) => key === who);
   const nameOf = (key: string) => technicians.find((one) => one.key === key)?.name ?? key;
-  const ask = async (address: string, method: "POST" | "PUT", body: object) => {
-    setSaid(undefined);
-    const asked = await askServer(address, method, body);
-    if ("said" in asked) return setSaid(asked.said);
-    setLast((await asked.answer.json()) as Handover);
+  const handOver = async () => {
+    if (!(await ask("/api/handovers", "POST", { who, note }))) return;
     setAnew(false);
-    if (method === "POST") setNote("");
-    return undefined;
+    setNote("");
   };
   const waits = last !== null && last.takenBy === null && !isAnew;
   return (
@@ -96,7 +91,7 @@ export const ShiftHandover = memo(function ShiftHandover({
                 type="button"
                 className="control-strong min-h-16 text-xl"
                 disabled={!isKnown}
-                onClick={() => void ask("/api/handovers", "POST", { who, note })}
+                onClick={() => void handOver()}
               >
                 {t("hand-the-bench-over")}
               </button>

@@ -1,9 +1,13 @@
-import { useEffect, useState } from "react";
+import { useEffect } from "react";
 import type { Technician } from "../../../server/store/technicians.ts";
 import { AddressCard } from "../../ui/AddressCard.tsx";
-import { askServer } from "../../ui/ask-server.ts";
+import { useAnswer } from "../../ui/useAnswer.ts";
 import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { t } from "../../../words/close.ts";
+
+interface Told {
+  address: string | null;
+}
 
 /** The address at which the customer sees the certificate: made, shown to be photographed, and withdrawn. */
 export function CustomerLink({
@@ -18,28 +22,19 @@ export function CustomerLink({
   technicians: readonly Technician[];
 }) {
   const { who } = useStoredPreferences(initialPreferences);
-  const [address, setAddress] = useState(initial);
-  const [said, setSaid] = useState<string>();
+  const { value, setValue, said, ask } = useAnswer<Told>({ address: initial });
+  const { address } = value;
+  const endpoint = `/api/jobs/${code}/certificate-link`;
   // A page that is come back to may be older than what was done since.
   useEffect(() => {
-    void fetch(`/api/jobs/${code}/certificate-link`)
+    void fetch(endpoint)
       .then(async (answer) => {
-        if (answer.ok) setAddress(((await answer.json()) as { address: string | null }).address);
+        if (answer.ok) setValue((await answer.json()) as Told);
       })
       // What the page came with stands until the server answers.
       .catch(() => undefined);
-  }, [code]);
+  }, [endpoint, setValue]);
   const isKnown = technicians.some(({ key }) => key === who);
-  const ask = async (method: "POST" | "DELETE") => {
-    setSaid(undefined);
-    const asked = await askServer(
-      `/api/jobs/${code}/certificate-link`,
-      method,
-      method === "POST" ? { who } : null,
-    );
-    if ("said" in asked) setSaid(asked.said);
-    else setAddress(((await asked.answer.json()) as { address: string | null }).address);
-  };
   return (
     <section aria-labelledby="link-title" className="no-print mb-6 border-y-2 border-line py-3">
       <h2 id="link-title" className="text-lg font-semibold">
@@ -52,7 +47,7 @@ export function CustomerLink({
             type="button"
             className="control mt-2"
             disabled={!isKnown}
-            onClick={() => void ask("DELETE")}
+            onClick={() => void ask(endpoint, "DELETE", null)}
           >
             {t("withdraw-it")}
           </button>
@@ -63,7 +58,7 @@ export function CustomerLink({
             type="button"
             className="control-strong"
             disabled={!isKnown}
-            onClick={() => void ask("POST")}
+            onClick={() => void ask(endpoint, "POST", { who })}
           >
             {t("make-an-address-for-the-customer")}
           </button>

@@ -2,10 +2,10 @@ import { lazy, Suspense, useState } from "react";
 import type { HandedBack } from "../../../server/store/hand-backs.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
 import { t } from "../../../words/close.ts";
-import { askServer } from "../../ui/ask-server.ts";
 import { Field } from "../../ui/Field.tsx";
 import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { dayText } from "../../ui/time-text.ts";
+import { useAnswer } from "../../ui/useAnswer.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 
 const SignatureField = lazy(async () => ({
@@ -28,20 +28,16 @@ export function HandBack({
 }) {
   const { who } = useStoredPreferences(first);
   const mounted = useMounted();
-  const [handed, setHanded] = useState(initial);
+  const { value: handed, said, ask } = useAnswer<HandedBack | null>(initial);
   const [isOpen, setOpen] = useState(false);
   const [to, setTo] = useState(customer);
   const [signature, setSignature] = useState<string | null>(null);
-  const [said, setSaid] = useState<string>();
   const isKnown = technicians.some(({ key }) => key === who);
-  const ask = async (method: "PUT" | "DELETE", body: object | null) => {
-    setSaid(undefined);
-    const asked = await askServer(`/api/jobs/${code}/hand-back`, method, body);
-    if ("said" in asked) return setSaid(asked.said);
-    setHanded((await asked.answer.json()) as HandedBack | null);
+  const address = `/api/jobs/${code}/hand-back`;
+  const handOver = async () => {
+    if (!(await ask(address, "PUT", { who, to, signature }))) return;
     setOpen(false);
     setSignature(null);
-    return undefined;
   };
   return (
     <section aria-label={t("back-to-the-customer")} className="no-print pb-3" aria-busy={!mounted}>
@@ -58,7 +54,7 @@ export function HandBack({
           <button
             type="button"
             className="control border-line font-normal"
-            onClick={() => void ask("DELETE", null)}
+            onClick={() => void ask(address, "DELETE", null)}
           >
             {t("still-here")}
           </button>
@@ -69,7 +65,7 @@ export function HandBack({
           noValidate
           onSubmit={(event) => {
             event.preventDefault();
-            void ask("PUT", { who, to, signature });
+            void handOver();
           }}
         >
           <Field label={t("fetched-by")}>

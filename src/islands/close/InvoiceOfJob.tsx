@@ -1,19 +1,12 @@
-import { useState } from "react";
 import type { Invoice } from "../../../core/intake/invoice.ts";
-import { askServer } from "../../ui/ask-server.ts";
+import { useAnswer } from "../../ui/useAnswer.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 import { t } from "../../../words/close.ts";
 
 /** The invoice of a job that has ended: made in one press, then on paper and for a machine. */
 export function InvoiceOfJob({ code, initial }: { code: string; initial: Invoice | null }) {
   const mounted = useMounted();
-  const [made, setMade] = useState(initial);
-  const [said, setSaid] = useState<string>();
-  const make = async () => {
-    const asked = await askServer(`/api/jobs/${code}/invoice`, "POST", null);
-    if ("said" in asked) setSaid(asked.said);
-    else setMade((await asked.answer.json()) as Invoice);
-  };
+  const { value: made, said, ask } = useAnswer(initial);
   return (
     <p className="no-print flex flex-wrap items-center gap-3 pb-3" aria-busy={!mounted}>
       {made ? (
@@ -27,7 +20,11 @@ export function InvoiceOfJob({ code, initial }: { code: string; initial: Invoice
           </a>
         </>
       ) : (
-        <button type="button" className="control" onClick={() => void make()}>
+        <button
+          type="button"
+          className="control"
+          onClick={() => void ask(`/api/jobs/${code}/invoice`, "POST", null)}
+        >
           {t("make-the-invoice")}
         </button>
       )}

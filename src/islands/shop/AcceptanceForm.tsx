@@ -5,11 +5,10 @@ import {
   zones,
   type AcceptanceRow,
 } from "../../../core/prove/acceptance.ts";
-import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import { defectKinds, type DefectKind } from "../../../core/prove/defects.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
-import { keepAtShop } from "./keep-at-shop.ts";
+import { useKept } from "./useKept.ts";
 import { t } from "../../../words/shop.ts";
 import { term } from "../../../words/speaker.ts";
 
@@ -62,22 +61,14 @@ export const AcceptanceForm = memo(function AcceptanceForm({
 }) {
   const mounted = useMounted();
   const [rows, setRows] = useState(() => initial.map(typedRow));
-  const [faults, setFaults] = useState<Record<string, string>>({});
-  const [said, setSaid] = useState<string>();
+  const { faults, said, setSaid, keep } = useKept(
+    acceptanceTable,
+    "/api/shop/acceptance",
+    t("saved-earlier-inspections-stay-as-they"),
+  );
   const change = (at: number, more: Partial<TypedRow>) => {
     setRows(rows.map((row, i) => (i === at ? { ...row, ...more } : row)));
     setSaid(undefined);
-  };
-  const save = async () => {
-    setSaid(undefined);
-    const entered = rows.map(enteredRow);
-    const parsed = acceptanceTable.safeParse(entered);
-    setFaults(parsed.success ? {} : faultsByPath(describeFaults(parsed.error, entered)));
-    if (parsed.success) {
-      setSaid(
-        await keepAtShop("/api/shop/acceptance", parsed.data, t("saved-earlier-inspections-stay-as-they")),
-      );
-    }
   };
   return (
     <form
@@ -85,7 +76,7 @@ export const AcceptanceForm = memo(function AcceptanceForm({
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
-        void save();
+        void keep(rows.map(enteredRow));
       }}
     >
       <p className="mb-3 text-soft">{t("so-many-pass-in-each-zone-at")}</p>

@@ -1,5 +1,4 @@
 import { useState } from "react";
-import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import {
   hoursText,
   readHours,
@@ -12,10 +11,9 @@ import type { Technician } from "../../../server/store/technicians.ts";
 import { dateFormat } from "../../../words/dates.ts";
 import { t } from "../../../words/shop.ts";
 import { term } from "../../../words/speaker.ts";
-import { Field } from "../../ui/Field.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
-import { useMounted } from "../../ui/useMounted.ts";
-import { keepAtShop } from "./keep-at-shop.ts";
+import { ShopEntry, ShopForm } from "./ShopForm.tsx";
+import { useKept } from "./useKept.ts";
 
 /** Monday first. */
 const WEEK = [1, 2, 3, 4, 5, 6, 0] as const;
@@ -28,74 +26,50 @@ const toggled = <Value,>(values: readonly Value[], value: Value): Value[] =>
 
 /** How many places each station has, when the bench is worked at, and who does not work where: the plan of the day is made with it. */
 export function BenchForm({ initial, people }: { initial: ShopBench; people: readonly Technician[] }) {
-  const mounted = useMounted();
   const [places, setPlaces] = useState<Record<string, string>>(
     Object.fromEntries(Object.entries(initial.places).map(([name, count]) => [name, String(count)])),
   );
   const [hours, setHours] = useState(hoursText(initial.hours));
   const [weekdays, setWeekdays] = useState(initial.weekdays);
   const [cannot, setCannot] = useState(initial.cannot);
-  const [faults, setFaults] = useState<Record<string, string>>({});
-  const [said, setSaid] = useState<string>();
-  const save = async () => {
-    setSaid(undefined);
+  const { faults, setFaults, said, setSaid, keep } = useKept(shopBench, "/api/shop/bench", t("kept"));
+  const save = () => {
     const read = readHours(hours);
     if (!read) {
+      setSaid(undefined);
       setFaults({ hours: t("type-hours-such-as", { hours }) });
-      return;
+      return undefined;
     }
-    const entered = {
+    return keep({
       places: Object.fromEntries(Object.entries(places).map(([name, text]) => [name, typedNumber(text)])),
       hours: read,
       weekdays,
       cannot: Object.fromEntries(Object.entries(cannot).filter(([, stations]) => stations.length > 0)),
-    };
-    const parsed = shopBench.safeParse(entered);
-    setFaults(parsed.success ? {} : faultsByPath(describeFaults(parsed.error, entered)));
-    if (parsed.success) setSaid(await keepAtShop("/api/shop/bench", parsed.data, t("kept")));
+    });
   };
   const hoursFault = Object.entries(faults).find(([path]) => path.startsWith("hours"))?.[1];
   const tick = "inline-flex min-h-12 min-w-12 items-center justify-center gap-2";
   return (
-    <form
-      className="grid grid-cols-[minmax(0,1fr)] gap-5"
-      aria-busy={!mounted}
-      noValidate
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
+    <ShopForm
+      className="grid-cols-[minmax(0,1fr)]"
+      onSave={() => void save()}
+      save={t("save-the-bench")}
+      said={said}
     >
       <div className="grid grid-cols-3 gap-3 sm:grid-cols-6">
-        {stationNames.map((name) => {
-          const label = capitalised(term(name));
-          const fault = faults[`places.${name}`];
-          return (
-            <Field key={name} label={label} fault={fault && `${label}: ${fault}`}>
-              {(attributes) => (
-                <input
-                  {...attributes}
-                  className="entry"
-                  inputMode="numeric"
-                  value={places[name]}
-                  onChange={(event) => setPlaces({ ...places, [name]: event.target.value })}
-                />
-              )}
-            </Field>
-          );
-        })}
+        {stationNames.map((name) => (
+          <ShopEntry
+            key={name}
+            label={capitalised(term(name))}
+            fault={faults[`places.${name}`]}
+            inputMode="numeric"
+            value={places[name] ?? ""}
+            onChange={(text) => setPlaces({ ...places, [name]: text })}
+          />
+        ))}
       </div>
       <div className="grid gap-3 sm:grid-cols-2">
-        <Field label={t("hours-of-work")} fault={hoursFault && `${t("hours-of-work")}: ${hoursFault}`}>
-          {(attributes) => (
-            <input
-              {...attributes}
-              className="entry"
-              value={hours}
-              onChange={(event) => setHours(event.target.value)}
-            />
-          )}
-        </Field>
+        <ShopEntry label={t("hours-of-work")} fault={hoursFault} value={hours} onChange={setHours} />
         <fieldset className="min-w-0">
           <legend>{t("days-of-work")}</legend>
           <div className="flex flex-wrap gap-x-3">
@@ -151,12 +125,6 @@ export function BenchForm({ initial, people }: { initial: ShopBench; people: rea
           </table>
         </div>
       )}
-      <div className="flex items-center gap-4">
-        <button type="submit" className="control-strong">
-          {t("save-the-bench")}
-        </button>
-        <p role="status">{said}</p>
-      </div>
-    </form>
+    </ShopForm>
   );
 }

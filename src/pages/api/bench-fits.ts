@@ -3,10 +3,9 @@ import { z } from "zod";
 import { describeFaults } from "../../../core/faults.ts";
 import { fitToKeep } from "../../../core/heat/bench-fit.ts";
 import { database } from "../../../server/db/pool.ts";
-import { faulty, json, problem, readBody } from "../../../server/problem.ts";
+import { faulty, json, noSuchJob, readBody } from "../../../server/problem.ts";
 import { benchFits, keepBenchFit, stationAsked } from "../../../server/store/bench-fits.ts";
 import { findJob } from "../../../server/store/jobs.ts";
-import { t } from "../../../words/server.ts";
 
 /** What a station goes by: `?station=3`, or those without a number. */
 export const GET: APIRoute = async ({ url }) => {
@@ -24,7 +23,7 @@ export const POST: APIRoute = async ({ request }) => {
   const parsed = fitToKeep.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
   if (!(await findJob(database(), parsed.data.jobCode))) {
-    return problem(404, t("no-such-job"), t("there-is-no-job-2", { jobCode: parsed.data.jobCode }));
+    return noSuchJob(parsed.data.jobCode);
   }
   await keepBenchFit(database(), parsed.data);
   return json(await benchFits(database(), parsed.data.station), 201);

@@ -1,10 +1,10 @@
-import { useEffect, useState } from "react";
+import { useEffect } from "react";
 import { repairTitleInFull } from "../../../../core/device/routes.ts";
 import type { Offered } from "../../../../core/intake/moves/agreed.ts";
 import { moneyText } from "../../../../core/money.ts";
 import type { OfferAddress } from "../../../pages/api/jobs/[code]/offer.ts";
 import { AddressCard } from "../../../ui/AddressCard.tsx";
-import { askServer } from "../../../ui/ask-server.ts";
+import { useAnswer } from "../../../ui/useAnswer.ts";
 import { t } from "../../../../words/intake.ts";
 
 /** So often it is asked whether the customer opened it, ms. */
@@ -25,12 +25,12 @@ export function OfferByLink({
   mayAsk: boolean;
   offerNow: () => Offered | null;
 }) {
-  const [asked, setAsked] = useState<OfferAddress | null>(null);
-  const [said, setSaid] = useState<string>();
+  const { value: asked, setValue: setAsked, said, ask } = useAnswer<OfferAddress | null>(null);
+  const endpoint = `/api/jobs/${code}/offer`;
   useEffect(() => {
     let isStale = false;
     const look = () =>
-      fetch(`/api/jobs/${code}/offer`)
+      fetch(endpoint)
         .then(async (answer) => {
           if (answer.ok && !isStale) setAsked((await answer.json()) as OfferAddress | null);
         })
@@ -42,16 +42,10 @@ export function OfferByLink({
       isStale = true;
       clearInterval(timer);
     };
-  }, [code]);
-  const ask = async (method: "POST" | "DELETE", body: object | null) => {
-    setSaid(undefined);
-    const answered = await askServer(`/api/jobs/${code}/offer`, method, body);
-    if ("said" in answered) setSaid(answered.said);
-    else setAsked((await answered.answer.json()) as OfferAddress | null);
-  };
+  }, [endpoint, setAsked]);
   const make = () => {
     const offer = offerNow();
-    if (offer) void ask("POST", { who, offer });
+    if (offer) void ask(endpoint, "POST", { who, offer });
   };
   return (
     <>
@@ -72,7 +66,7 @@ export function OfferByLink({
               type="button"
               className="control mt-2"
               disabled={!mayAsk}
-              onClick={() => void ask("DELETE", null)}
+              onClick={() => void ask(endpoint, "DELETE", null)}
             >
               {t("withdraw-the-link")}
             </button>

@@ -3,9 +3,8 @@ import { askedBy } from "../../../../../server/asked-by.ts";
 import { linkAddress } from "../../../../../server/certificate.ts";
 import { ownAddress } from "../../../../../server/own-address.ts";
 import { database } from "../../../../../server/db/pool.ts";
-import { json, problem } from "../../../../../server/problem.ts";
+import { json, noSuchJob } from "../../../../../server/problem.ts";
 import { makeLink, standingLink, withdrawLink } from "../../../../../server/store/certificate-links.ts";
-import { t } from "../../../../../words/server.ts";
 
 const told = (token: string | null, own: URL) => ({ address: token ? linkAddress(token, own) : null });
 
@@ -17,9 +16,7 @@ export const POST: APIRoute = async ({ params, request, url }) => {
   const asked = await askedBy(request);
   if ("answer" in asked) return asked.answer;
   const token = await makeLink(database(), params.code!, asked.who);
-  return token
-    ? json(told(token, ownAddress(request, url)), 201)
-    : problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
+  return token ? json(told(token, ownAddress(request, url)), 201) : noSuchJob(params.code);
 };
 
 /** Withdraws it: whoever has the address sees nothing from then on. */

@@ -3,17 +3,16 @@ import { answerPdf } from "../../../../../server/certificate-files.ts";
 import { findCertificate, linkAddress } from "../../../../../server/certificate.ts";
 import { ownAddress } from "../../../../../server/own-address.ts";
 import { database } from "../../../../../server/db/pool.ts";
-import { problem } from "../../../../../server/problem.ts";
+import { noSuchJob } from "../../../../../server/problem.ts";
 import { inLanguage } from "../../../../../server/spoken.ts";
 import { paperLanguage } from "../../../../../server/store/tickets.ts";
 import { standingLink } from "../../../../../server/store/certificate-links.ts";
-import { t } from "../../../../../words/server.ts";
 
 export const GET: APIRoute = async ({ params, request, url }) => {
   const code = params.code!;
   return inLanguage(await paperLanguage(database(), code), async () => {
     const certificate = await findCertificate(database(), code);
-    if (!certificate) return problem(404, t("no-such-job"), t("there-is-no-job", { code }));
+    if (!certificate) return noSuchJob(code);
     const token = await standingLink(database(), code);
     return answerPdf(certificate, token ? linkAddress(token, ownAddress(request, url)) : null);
   });

@@ -7,11 +7,10 @@ import { nextMove } from "../../../../../core/job/plan.ts";
 import { deviceRules } from "../../../../../core/moves.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { offThread } from "../../../../../server/off-thread/off-thread.ts";
-import { faulty, json, problem } from "../../../../../server/problem.ts";
+import { faulty, json, noSuchJob } from "../../../../../server/problem.ts";
 import { benchFits, stationAsked } from "../../../../../server/store/bench-fits.ts";
 import { partingAt } from "../../../../../server/store/bench-parting.ts";
 import { findJob, sceneOf } from "../../../../../server/store/jobs.ts";
-import { t } from "../../../../../words/server.ts";
 
 /** A setting that was worked out for a step before any dial was turned. */
 export interface FirstChoice {
@@ -34,7 +33,7 @@ export const GET: APIRoute = async ({ params, url, request }) => {
   const parsed = z.object({ station: stationAsked }).safeParse({ station });
   if (!parsed.success) return faulty(describeFaults(parsed.error, { station }));
   const job = await findJob(database(), params.code!);
-  if (!job) return problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code! }));
+  if (!job) return noSuchJob(params.code);
   const nowMs = Date.now();
   const next = nextMove(deviceRules, sceneOf(job, nowMs));
   if (!next || !("step" in next)) return json(null);

@@ -2,7 +2,7 @@ import type { APIRoute } from "astro";
 import { describeFaults } from "../../../../../core/faults.ts";
 import { strangerAnswer } from "../../../../../server/asked-by.ts";
 import { database } from "../../../../../server/db/pool.ts";
-import { faulty, json, problem, readBody } from "../../../../../server/problem.ts";
+import { faulty, json, noSuchJob, problem, readBody } from "../../../../../server/problem.ts";
 import { findHandBack, handBack, handingBack, undoHandBack } from "../../../../../server/store/hand-backs.ts";
 import { t } from "../../../../../words/server.ts";
 
@@ -27,7 +27,7 @@ export const PUT: APIRoute = async ({ params, request }) => {
     case "not over":
       return problem(409, t("cannot-happen-now"), t("still-in-work"));
     case "no such job":
-      return problem(404, t("no-such-job"), t("there-is-no-job", { code }));
+      return noSuchJob(code);
   }
 };
 

@@ -1,11 +1,9 @@
 import type { APIRoute } from "astro";
 import { database } from "../../../../../server/db/pool.ts";
-import { faulty, json, problem } from "../../../../../server/problem.ts";
+import { faulty, json, noSuchJob, problem } from "../../../../../server/problem.ts";
 import { findInvoice, makeInvoice } from "../../../../../server/store/invoices.ts";
 import { t } from "../../../../../words/server.ts";
 import { readPreferences } from "../../../../ui/preferences.ts";
-
-const missing = (code: string) => problem(404, t("no-such-job"), t("there-is-no-job", { code }));
 
 /** The figures of a job's invoice; null where none was made. */
 export const GET: APIRoute = async ({ params }) => json(await findInvoice(database(), params.code!));
@@ -20,7 +18,7 @@ export const POST: APIRoute = async ({ params, request }) => {
     case "there":
       return json(result.invoice);
     case "no such job":
-      return missing(params.code!);
+      return noSuchJob(params.code!);
     case "nobody":
       return faulty([{ path: "who", message: t("say-who-is-at-the-bench") }]);
     case "nothing to pay":

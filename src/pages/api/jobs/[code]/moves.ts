@@ -2,7 +2,7 @@ import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../../../core/faults.ts";
 import { database } from "../../../../../server/db/pool.ts";
-import { faulty, json, problem, readBody } from "../../../../../server/problem.ts";
+import { faulty, json, noSuchJob, readBody } from "../../../../../server/problem.ts";
 import { appendMoves, movesAfter } from "../../../../../server/store/jobs.ts";
 import { answerMoves, sentMove } from "../../../../../server/move-answer.ts";
 import { t } from "../../../../../words/server.ts";
@@ -16,9 +16,7 @@ export const GET: APIRoute = async ({ params, url }) => {
     return faulty([{ path: "after", message: t("must-be-a-whole-number-from-0") }]);
   }
   const moves = await movesAfter(database(), params.code!, after);
-  return moves
-    ? json({ moves })
-    : problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
+  return moves ? json({ moves }) : noSuchJob(params.code);
 };
 
 /** Adds moves, all or none, each judged as it is received. The answer is what is kept, with its sequence numbers. */

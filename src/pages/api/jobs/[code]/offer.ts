@@ -1,13 +1,13 @@
 import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../../../core/faults.ts";
-import { needMessage } from "../../../../../core/job/fact.ts";
 import { offered } from "../../../../../core/intake/moves/agreed.ts";
 import { key } from "../../../../../core/stack/family.ts";
 import { strangerAnswer } from "../../../../../server/asked-by.ts";
 import { database } from "../../../../../server/db/pool.ts";
+import { refusalSaid } from "../../../../../server/move-answer.ts";
 import { ownAddress } from "../../../../../server/own-address.ts";
-import { faulty, json, problem, readBody } from "../../../../../server/problem.ts";
+import { faulty, json, noSuchJob, problem, readBody } from "../../../../../server/problem.ts";
 import { findJob } from "../../../../../server/store/jobs.ts";
 import {
   makeOffer,
@@ -15,7 +15,6 @@ import {
   withdrawOffer,
   type StandingOffer,
 } from "../../../../../server/store/offers.ts";
-import { say } from "../../../../../words/say.ts";
 import { t } from "../../../../../words/server.ts";
 
 const posted = z.strictObject({ who: key(), offer: offered });
@@ -37,11 +36,9 @@ const told = (standing: StandingOffer | null, own: URL): OfferAddress | null => 
   return { address, route, priceMinor, worstMinor, currency, openings: standing.openings };
 };
 
-const missing = (code: string) => problem(404, t("no-such-job"), t("there-is-no-job", { code }));
-
 export const GET: APIRoute = async ({ params, request, url }) => {
   const job = await findJob(database(), params.code!);
-  if (!job) return missing(params.code!);
+  if (!job) return noSuchJob(params.code!);
   return json(told(await standingOffer(database(), job), ownAddress(request, url)));
 };
 
@@ -59,15 +56,11 @@ export const POST: APIRoute = async ({ params, request, url }) => {
     case "made":
       return json(told(made.standing, ownAddress(request, url)), 201);
     case "no such job":
-      return missing(params.code!);
+      return noSuchJob(params.code!);
     case "over":
       return faulty([{ path: "offer.validUntil", message: t("that-day-is-over", { day: made.day }) }]);
-    case "refused": {
-      const said = [...(made.fault ? [made.fault] : []), ...made.missing.map(needMessage)].map((one) =>
-        say(one),
-      );
-      return problem(409, t("cannot-happen-now"), said.join(" "));
-    }
+    case "refused":
+      return problem(409, t("cannot-happen-now"), refusalSaid(made).join(" "));
   }
 };
 

@@ -2,9 +2,8 @@ import type { APIRoute } from "astro";
 import { askedBy } from "../../../../../server/asked-by.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { panelAddress, reachesOthers } from "../../../../../server/own-address.ts";
-import { json, problem } from "../../../../../server/problem.ts";
+import { json, noSuchJob } from "../../../../../server/problem.ts";
 import { makePanelTest, standingPanelTest, type PanelTest } from "../../../../../server/store/panel-tests.ts";
-import { t } from "../../../../../words/server.ts";
 
 /** A test with the address that opens it; whether that means anything to another device. */
 export interface OfferedTest extends PanelTest {
@@ -24,7 +23,5 @@ export const POST: APIRoute = async ({ params, request, url }) => {
   const asked = await askedBy(request);
   if ("answer" in asked) return asked.answer;
   const made = await makePanelTest(database(), params.code!, asked.who);
-  return made
-    ? json(offered(made, panelAddress(request, url)), 201)
-    : problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
+  return made ? json(offered(made, panelAddress(request, url)), 201) : noSuchJob(params.code);
 };

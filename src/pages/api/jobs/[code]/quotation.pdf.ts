@@ -2,7 +2,7 @@ import type { APIRoute } from "astro";
 import { database } from "../../../../../server/db/pool.ts";
 import { quotationPdf } from "../../../../../server/formats/quotation-pdf.ts";
 import { findQuotation } from "../../../../../server/quoted.ts";
-import { problem } from "../../../../../server/problem.ts";
+import { noSuchJob, problem } from "../../../../../server/problem.ts";
 import { inLanguage } from "../../../../../server/spoken.ts";
 import { paperLanguage } from "../../../../../server/store/tickets.ts";
 import { findJob } from "../../../../../server/store/jobs.ts";
@@ -10,7 +10,7 @@ import { t } from "../../../../../words/server.ts";
 
 export const GET: APIRoute = async ({ params }) => {
   const job = await findJob(database(), params.code!);
-  if (!job) return problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
+  if (!job) return noSuchJob(params.code);
   return inLanguage(await paperLanguage(database(), job.code), async () => {
     const quotation = await findQuotation(database(), job);
     if (!quotation)

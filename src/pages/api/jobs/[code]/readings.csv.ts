@@ -1,14 +1,13 @@
 import type { APIRoute } from "astro";
 import { database } from "../../../../../server/db/pool.ts";
 import { readingsCsv } from "../../../../../server/formats/readings-csv.ts";
-import { problem } from "../../../../../server/problem.ts";
+import { noSuchJob } from "../../../../../server/problem.ts";
 import { findJob } from "../../../../../server/store/jobs.ts";
-import { t } from "../../../../../words/server.ts";
 
 /** The readings of a job, to be saved. */
 export const GET: APIRoute = async ({ params }) => {
   const job = await findJob(database(), params.code!);
-  if (!job) return problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
+  if (!job) return noSuchJob(params.code);
   return new Response(readingsCsv(job), {
     headers: {
       "content-type": "text/csv; charset=utf-8",

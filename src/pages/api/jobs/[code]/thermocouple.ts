@@ -4,7 +4,7 @@ import { database } from "../../../../../server/db/pool.ts";
 import { drivers } from "../../../../../server/devices/drivers.ts";
 import { standInClock, standInTime } from "../../../../../server/devices/stand-in-clock.ts";
 import { deviceStream } from "../../../../../server/event-stream.ts";
-import { faulty, problem } from "../../../../../server/problem.ts";
+import { faulty, noSuchJob, problem } from "../../../../../server/problem.ts";
 import { findJob, sceneOf } from "../../../../../server/store/jobs.ts";
 import { t } from "../../../../../words/server.ts";
 
@@ -17,7 +17,7 @@ export const GET: APIRoute = async ({ params, request, url }) => {
   const time = standInTime.safeParse(asked);
   if (!time.success) return faulty(describeFaults(time.error, asked));
   const job = await findJob(database(), params.code!);
-  if (!job) return problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
+  if (!job) return noSuchJob(params.code);
   const scene = sceneOf(job, standInClock(time.data)());
   const thermometer = drivers.thermometer({ scene, time: time.data });
   return thermometer

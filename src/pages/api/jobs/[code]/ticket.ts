@@ -1,15 +1,12 @@
 import type { APIRoute } from "astro";
 import { describeFaults } from "../../../../../core/faults.ts";
 import { database } from "../../../../../server/db/pool.ts";
-import { faulty, json, problem, readBody } from "../../../../../server/problem.ts";
+import { faulty, json, noSuchJob, readBody } from "../../../../../server/problem.ts";
 import { keepTicket, ticket, ticketFaults, ticketOf } from "../../../../../server/store/tickets.ts";
-import { t } from "../../../../../words/server.ts";
 
 export const GET: APIRoute = async ({ params }) => {
   const kept = await ticketOf(database(), params.code!);
-  return kept
-    ? json(kept)
-    : problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
+  return kept ? json(kept) : noSuchJob(params.code);
 };
 
 /** Corrects whose device a job is about, and which one. */
@@ -22,5 +19,5 @@ export const PUT: APIRoute = async ({ params, request }) => {
   if (faults.length > 0) return faulty(faults);
   return (await keepTicket(database(), params.code!, parsed.data))
     ? json(await ticketOf(database(), params.code!))
-    : problem(404, t("no-such-job"), t("there-is-no-job", { code: params.code ?? "" }));
+    : noSuchJob(params.code);
 };

@@ -3,7 +3,6 @@ import type pg from "pg";
 import { planProcedure } from "../core/job/plan.ts";
 import { replay } from "../core/job/replay.ts";
 import { deviceRules } from "../core/moves.ts";
-import { routeNow } from "../core/device/ask.ts";
 import type { RepairRoute } from "../core/device/routes.ts";
 import { sceneAt, type Scene } from "../core/device/scene.ts";
 import { sceneAtStart } from "../core/device/start.ts";
@@ -37,24 +36,35 @@ export function justOpened(family: Family, route: RepairRoute, nowMs: number): S
   return sceneAt(start, replay(deviceRules, start, [opening]), nowMs);
 }
 
-/** By database too: tests have several. */
-const known = new WeakMap<pg.Pool, LRUCache<string, StagePaces>>();
+/** What the newest jobs of a kind that ended well took here. */
+export interface OwnMinutes {
+  /** How long hands take in each stage beside the usual; none where too few jobs have ended. */
+  paces: StagePaces;
+  /** What each took in all, min. */
+  whole: number[];
+}
 
-/** How long hands take in each stage of a repair of a family, by the newest jobs that ended well here; usual where too few have. */
-export async function ownPaces(
+/** By database too: tests have several. */
+const known = new WeakMap<pg.Pool, LRUCache<string, OwnMinutes>>();
+
+/** What repairs of a family took here, by the newest jobs. */
+export async function ownMinutes(
   pool: pg.Pool,
-  { family, state }: Pick<Scene, "family" | "state">,
+  family: Family,
+  route: RepairRoute,
   nowMs: number,
-): Promise<StagePaces> {
-  const route = routeNow({ family, state } as Scene);
-  const kept = known.get(pool) ?? new LRUCache<string, StagePaces>({ max: 500, ttl: HOLDS_MS });
+): Promise<OwnMinutes> {
+  const kept = known.get(pool) ?? new LRUCache<string, OwnMinutes>({ max: 500, ttl: HOLDS_MS });
   known.set(pool, kept);
   const of = `${family.code} ${route}`;
   const there = kept.get(of);
   if (there) return there;
   const measured = await stageMinutesOf(pool, family.code, route);
-  const whole = measured.length > 0 ? planProcedure(deviceRules, justOpened(family, route, nowMs), 2) : null;
-  const paces = whole && !whole.stuck ? stagePaces(whole.steps, measured) : {};
-  kept.set(of, paces);
-  return paces;
+  const plan = measured.length > 0 ? planProcedure(deviceRules, justOpened(family, route, nowMs), 2) : null;
+  const found = {
+    paces: plan && !plan.stuck ? stagePaces(plan.steps, measured) : {},
+    whole: measured.map((stages) => Object.values(stages).reduce((sum, min) => sum + min, 0)),
+  };
+  kept.set(of, found);
+  return found;
 }
