@@ -15,6 +15,7 @@ export function demoLots(nowMs: number): Lot[] {
       openedOn: day(-60),
       openDays: 90,
       quantity: 100,
+      costMinor: 6200,
     },
     {
       kind: "adhesive",
@@ -24,6 +25,7 @@ export function demoLots(nowMs: number): Lot[] {
       openedOn: day(-20),
       openDays: 90,
       quantity: 250,
+      costMinor: 14500,
     },
     {
       kind: "adhesive",
@@ -33,6 +35,7 @@ export function demoLots(nowMs: number): Lot[] {
       openedOn: null,
       openDays: 90,
       quantity: 50,
+      costMinor: 5200,
     },
     {
       kind: "film",
@@ -42,6 +45,7 @@ export function demoLots(nowMs: number): Lot[] {
       openedOn: null,
       openDays: null,
       quantity: 20,
+      costMinor: 9000,
     },
     ...(
       [
@@ -60,6 +64,7 @@ export function demoLots(nowMs: number): Lot[] {
       openedOn: null,
       openDays: null,
       quantity: 1,
+      costMinor: 2600,
     })),
     {
       kind: "tape",
@@ -69,6 +74,7 @@ export function demoLots(nowMs: number): Lot[] {
       openedOn: day(-200),
       openDays: null,
       quantity: 66_000,
+      costMinor: 1900,
     },
     {
       kind: "solvent",
@@ -78,6 +84,7 @@ export function demoLots(nowMs: number): Lot[] {
       openedOn: day(-15),
       openDays: null,
       quantity: 1_000,
+      costMinor: 900,
     },
     {
       kind: "solvent",
@@ -87,6 +94,7 @@ export function demoLots(nowMs: number): Lot[] {
       openedOn: null,
       openDays: null,
       quantity: 500,
+      costMinor: 1100,
     },
   ];
 }

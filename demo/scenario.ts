@@ -19,7 +19,7 @@ import {
   quotedRoutes,
   routeOptions,
   type PastJobs,
-  type ShopTerms,
+  type QuoteTerms,
 } from "../core/route/route-options.ts";
 import { routes, type RouteName } from "../core/route/routes.ts";
 import type { StageName } from "../core/stage.ts";
@@ -79,7 +79,15 @@ export const truths = {
 const USUALLY_DIES = 0.1;
 
 /** The terms of the demo shop: what its first migration assumes too. */
-const terms: ShopTerms = { currency: "EUR", ratePerHourMinor: 4_800, priorWins: 3, priorTries: 4 };
+const terms: QuoteTerms = {
+  currency: "EUR",
+  ratePerHourMinor: 4_800,
+  marginPct: 0,
+  riskSharePct: 0,
+  taxPct: 0,
+  priorWins: 3,
+  priorTries: 4,
+};
 
 const complaints: Record<string, readonly string[]> = {
   "PC-3": ["Glass starred by a bunch of keys, picture good behind it."],
@@ -203,8 +211,8 @@ function quoted(shop: Shop, { family }: Scene, told: Record<string, unknown>): u
   return {
     ...told,
     currency: terms.currency,
-    priceMinor: whole(odds.cost),
-    worstMinor: whole(odds.worstCost),
+    priceMinor: whole(odds.price),
+    worstMinor: whole(odds.worstPrice),
     successPct: Math.round(odds.successPct),
     quoted: input,
   };

@@ -9,7 +9,7 @@ import { inTransaction } from "../server/db/pool.ts";
 import { keepRecordedJob } from "../server/store/jobs.ts";
 import { addSheet } from "../server/store/film-shelf.ts";
 import { addLot } from "../server/store/lots.ts";
-import { addPart } from "../server/store/parts.ts";
+import { addPart, countPart, shelvedParts } from "../server/store/parts.ts";
 import { keepFamily, type StoredFamily } from "../server/store/families.ts";
 import { keepTechnicians } from "../server/store/technicians.ts";
 import { keepTicket } from "../server/store/tickets.ts";
@@ -30,6 +30,7 @@ export async function loadDemo(
     for (const family of families) stored.set(family.code, await keepFamily(client, family));
     for (const sheet of filmShelf) await addSheet(client, sheet);
     for (const lot of demoLots(nowMs)) await addLot(client, lot);
+    for (const part of demoParts) await addPart(client, part);
     const jobs = played();
     const tickets = demoTickets(jobs);
     for (const job of jobs) {
@@ -48,7 +49,12 @@ export async function loadDemo(
       [new Date(nowMs - 7 * DAY_MS), new Date(nowMs - 30 * DAY_MS)],
     );
     // Counted once all of that was taken.
-    for (const part of demoParts) await addPart(client, part);
+    for (const { id, name } of await shelvedParts(client))
+      await countPart(
+        client,
+        id,
+        demoParts.find((part) => part.name === name)!,
+      );
     return jobs.length;
   });
 }

@@ -66,7 +66,9 @@ const PATHS = [
   "/api/bench-fits",
   "/api/plan",
   "/api/parts",
-  `/api/records?from=${new Date(0).toISOString()}&to=${new Date().toISOString()}`,
+  ...["", "/money"].map(
+    (of) => `/api/records${of}?from=${new Date(0).toISOString()}&to=${new Date().toISOString()}`,
+  ),
   "/jobs",
   "/api/jobs?find=gw",
   "/api/jobs?find=gw-11",
@@ -170,6 +172,7 @@ async function grow(pool: pg.Pool): Promise<void> {
       ],
       ["spent", { job_id: copied("t.job_id") }, of],
       ["job_record", { job_id: copied("t.job_id"), ended_at: ago("ended_at") }, of],
+      ["job_money", { job_id: copied("t.job_id"), ended_at: ago("ended_at") }, of],
       [
         "job",
         {

@@ -41,6 +41,10 @@ export const invoice = z.strictObject({
 });
 export type Invoice = z.output<typeof invoice>;
 
+/** A price with its tax, which is rounded to the minor unit, half up. */
+export const withTax = (netMinor: number, taxPct: number): number =>
+  netMinor + Math.round((netMinor * taxPct) / 100);
+
 /**
  * What is to be paid for a job that has ended: what was agreed last, with tax. Null where nothing was agreed, or the job did not come to what was
  * agreed. Tax is rounded to the minor unit, half up.
@@ -56,15 +60,14 @@ export function invoiceFigures(
   const { intake, bond } = scene.state;
   const agreed = intake.agreements.filter(({ answer }) => answer === "yes").at(-1);
   if (intake.ended?.outcome !== "repaired" || !agreed || agreed.route !== routeNow(scene)) return null;
-  const taxMinor = Math.round((agreed.priceMinor * taxPct) / 100);
   const quoted = agreed.quoted?.options.find(({ name }) => quotedRoute(name) === familyRoute(agreed.route));
   return {
     route: agreed.route,
     currency: agreed.currency,
     netMinor: agreed.priceMinor,
     taxPct,
-    taxMinor,
-    totalMinor: agreed.priceMinor + taxMinor,
+    taxMinor: withTax(agreed.priceMinor, taxPct) - agreed.priceMinor,
+    totalMinor: withTax(agreed.priceMinor, taxPct),
     used: bond.spent.map(({ what, quantity, unit, lot }) => ({ what, quantity, unit, lot })),
     quotedHours: quoted?.hours ?? null,
   };

@@ -111,6 +111,39 @@ function reach<
   return null;
 }
 
+/**
+ * The scene once a move has waited for all that time alone brings about, and the first need that time does not; null where that takes more waits than
+ * there are.
+ */
+export function waitedFor<
+  Scene extends SceneOf<State>,
+  State extends StateBase,
+  F extends Fact,
+  St extends string,
+  H extends string,
+>(
+  rules: Rules<Scene, State, F, St, H>,
+  move: AnyMove<Scene, State, F, St, H>,
+  data: unknown,
+  from: Scene,
+): { then: Scene; missing: F | null } | null {
+  let then = from;
+  for (let waits = 0; waits < MOST_WAITS; waits += 1) {
+    let missing: F | null = null;
+    for (const wanted of move.needs(then, data)) {
+      if (!rules.holds(then, wanted)) {
+        missing = wanted;
+        break;
+      }
+    }
+    if (missing === null) return { then, missing };
+    const untilMs = rules.untilMs(then, missing);
+    if (untilMs === null || untilMs <= then.nowMs) return { then, missing };
+    then = { ...then, nowMs: untilMs };
+  }
+  return null;
+}
+
 /** A move, or what leads to it: needs that only want time are waited for, the first other one is brought about. */
 function withNeeds<
   Scene extends SceneOf<State>,
@@ -125,25 +158,13 @@ function withNeeds<
   from: Scene,
 ): Planned<Scene, State, F, St, H> | null {
   const { rules, chain, nowMs } = search;
-  let then = from;
-  for (let waits = 0; waits < MOST_WAITS; waits += 1) {
-    let need: F | undefined;
-    for (const wanted of move.needs(then, data)) {
-      if (!rules.holds(then, wanted)) {
-        need = wanted;
-        break;
-      }
-    }
-    if (need === undefined) {
-      if (move.faults(then, data) !== null) return null;
-      return { move, data, for: [...chain], notBeforeMs: then.nowMs > nowMs ? then.nowMs : null };
-    }
-    const untilMs = rules.untilMs(then, need);
-    // What else is missing can be brought about while something waits: it is looked for from now, not from then.
-    if (untilMs === null || untilMs <= then.nowMs) return reach(search, need, from);
-    then = { ...then, nowMs: untilMs };
-  }
-  return null;
+  const waited = waitedFor(rules, move, data, from);
+  if (!waited) return null;
+  const { then, missing } = waited;
+  // What else is missing can be brought about while something waits: it is looked for from now, not from then.
+  if (missing !== null) return reach(search, missing, from);
+  if (move.faults(then, data) !== null) return null;
+  return { move, data, for: [...chain], notBeforeMs: then.nowMs > nowMs ? then.nowMs : null };
 }
 
 /**

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { filmKinds } from "../film/films.ts";
 import { bounded, boundedWhole, isoDate, oneOf, words } from "../units.ts";
 import { adhesiveNamed, liquidAdhesives, tapeMaterials } from "./adhesives.ts";
+import { costTold } from "./cost.ts";
 import { solventNames } from "./solvent-names.ts";
 
 export const lotKinds = ["adhesive", "film", "tape", "solvent"] as const;
@@ -47,11 +48,12 @@ const checkMaterial = (
   });
 };
 
-/** A lot as the shop keeps it: what it held when it came. In the kind's unit. */
+/** A lot as the shop keeps it: what it held when it came, in the kind's unit, and what all of that cost. */
 export const lot = z
-  .strictObject({ ...lotName, quantity: bounded(0.1, 10_000_000) })
+  .strictObject({ ...lotName, quantity: bounded(0.1, 10_000_000), costMinor: costTold() })
   .superRefine(checkMaterial);
 export type Lot = z.output<typeof lot>;
+export type LotAdded = z.input<typeof lot>;
 
 /** A lot as a job is told of it. */
 export const lotTold = z

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { boundedWhole, words } from "../units.ts";
+import { costTold } from "./cost.ts";
 
 /** A part that is kept ready, as it was counted; with so many of them, or fewer, more are ordered. */
 export const part = z.strictObject({
@@ -7,8 +8,11 @@ export const part = z.strictObject({
   name: words(120),
   counted: boundedWhole(0, 10_000),
   reorderAt: boundedWhole(0, 10_000),
+  /** Of one. */
+  costMinor: costTold(),
 });
 export type Part = z.output<typeof part>;
+export type PartTold = z.input<typeof part>;
 
 /** A part of the shelf: how many are left, below zero where jobs took more than were counted. */
 export interface ShelvedPart extends Omit<Part, "counted"> {

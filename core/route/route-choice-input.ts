@@ -28,6 +28,12 @@ export const routeChoiceInput = z
     priorTries: bounded(0.02, 2_000),
     /** What the working device is worth to its owner; lost where the repair ends without one. */
     value: money().optional(),
+    /** What is charged above parts and time, %. None where it is left out. */
+    marginPct: bounded(0, 1_000).optional(),
+    /** How much of what failures cost is spread over all such repairs, %; the rest is charged where one fails. All of it there where it is left out. */
+    riskSharePct: bounded(0, 100).optional(),
+    /** The tax that comes on top of each price, %; no price has it in it. */
+    taxPct: bounded(0, 100).optional(),
   })
   .superRefine((input, context) => {
     const fault = (path: (string | number)[], message: string) =>

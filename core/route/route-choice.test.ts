@@ -95,6 +95,39 @@ describe("route-choice", () => {
     );
   });
 
+  it("prices a route by margin and risk: by hand, and bringing the same on average however much of the risk each bears", () => {
+    const sure = {
+      ...bench,
+      options: [bench.options[0]!, { ...bench.options[1]!, wins: 100_000, tries: 100_000 }],
+    };
+    // As it was before there was either: what it costs, and what it costs at worst.
+    expect(optionOf(bench, "layer")).to.include({ price: 60, worstPrice: 260 });
+    // 60 and a quarter's margin; the assembly that three in ten need costs 200.
+    const layer = optionOf({ ...sure, marginPct: 25, riskSharePct: 50 }, "layer");
+    expect(layer.price).to.be.closeTo(1.25 * (60 + 0.5 * 0.3 * 200), 1e-9);
+    expect(layer.worstPrice).to.be.closeTo(1.25 * (260 - 0.5 * (200 - 0.3 * 200)), 1e-9);
+    const whole = optionOf({ ...sure, riskSharePct: 100 }, "layer");
+    expect(whole.worstPrice).to.be.closeTo(whole.price, 1e-9);
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 100 }),
+        fc.integer({ min: 0, max: 80 }),
+        (riskSharePct, marginPct) => {
+          const { price, worstPrice, expectedPrice, expectedCost, successPct } = optionOf(
+            { ...sure, riskSharePct, marginPct },
+            "layer",
+          );
+          const goesWell = successPct / 100;
+          expect(goesWell * price + (1 - goesWell) * worstPrice).to.be.closeTo(expectedPrice, 1e-9);
+          expect(expectedPrice).to.be.closeTo((1 + marginPct / 100) * expectedCost, 1e-9);
+          expect(price).to.be.at.most(worstPrice + 1e-9);
+        },
+      ),
+    );
+    // What a lost device is worth to its owner is not what the shop spends.
+    expect(optionOf({ ...bench, value: 400 }, "layer").worstPrice).to.equal(260);
+  });
+
   it("narrows its interval round the mean as jobs are counted", () => {
     const width = (tries: number) => {
       const { successLowPct, successHighPct } = optionOf(

@@ -18,6 +18,10 @@ export const routeChoiceResult = z.strictObject({
       cost: z.number(),
       expectedCost: z.number(),
       worstCost: z.number(),
+      /** What is charged where it goes well, where all that can fail does, and on average: with the margin, before tax. */
+      price: z.number(),
+      worstPrice: z.number(),
+      expectedPrice: z.number(),
       expectedHours: z.number(),
       worstHours: z.number(),
       /** Chance (0 to 1) that it ends at the last resort: the option that all of them fall back to. */
@@ -47,12 +51,18 @@ const INTERVAL = 0.9;
  * Chance of success: Beta(priorWins + wins, priorTries - priorWins + tries - wins), its mean and its middle 90 %. Cost of
  * trying: parts + hours · rate, spent either way. Expected cost: cost + (1 - p) · expected cost of `onFail`, or, without
  * one, (1 - p) · value. Break-even against going straight to `onFail`: cost + (1 - p) · E = E gives p = cost / E.
- * Money in any one unit; times in hours. Source: conjugate updating, Gelman et al., Bayesian Data Analysis, chapter 2.
+ * Price: (cost + share · r) · (1 + margin), with r what failing costs on average; where it fails, (worst - share · (worst - cost - r)) ·
+ * (1 + margin). So all such repairs together bring the same, however much of the risk each of them bears; the value of a lost device is no cost of
+ * the shop's. Money in any one unit; times in hours. Source: conjugate updating, Gelman et al., Bayesian Data Analysis, chapter 2.
  */
 export function calculateRouteChoice(input: RouteChoiceInput): RouteChoice {
-  const { priorWins, priorTries, ratePerHour, value = 0 } = input;
+  const { priorWins, priorTries, ratePerHour, value = 0, marginPct = 0, riskSharePct = 0 } = input;
+  const markup = 1 + marginPct / 100;
+  const share = riskSharePct / 100;
   const named = (name: string) => input.options.find((option) => option.name === name)!;
   const odds = new Map<string, RouteOdds>();
+  /** What the shop itself spends, on average and at worst. */
+  const spent = new Map<string, { expected: number; worst: number }>();
 
   const oddsOf = (name: string): RouteOdds => {
     const kept = odds.get(name);
@@ -63,6 +73,11 @@ export function calculateRouteChoice(input: RouteChoiceInput): RouteChoice {
     const p = a / (a + b);
     const cost = option.parts + option.hours * ratePerHour;
     const after = option.onFail === undefined ? null : oddsOf(option.onFail);
+    const spentAfter = after && spent.get(after.name);
+    const expected = cost + (1 - p) * (spentAfter?.expected ?? 0);
+    const worst = cost + (spentAfter?.worst ?? 0);
+    spent.set(name, { expected, worst });
+    const risk = expected - cost;
     const made: RouteOdds = {
       name,
       successPct: 100 * p,
@@ -72,6 +87,9 @@ export function calculateRouteChoice(input: RouteChoiceInput): RouteChoice {
       cost,
       expectedCost: cost + (1 - p) * (after ? after.expectedCost : value),
       worstCost: cost + (after ? after.worstCost : value),
+      price: markup * (cost + share * risk),
+      worstPrice: markup * (worst - share * (worst - cost - risk)),
+      expectedPrice: markup * expected,
       expectedHours: option.hours + (1 - p) * (after?.expectedHours ?? 0),
       worstHours: option.hours + (after?.worstHours ?? 0),
       chanceOfAssembly: after

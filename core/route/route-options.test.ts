@@ -4,7 +4,15 @@ import { routeChoiceInput } from "./route-choice-input.ts";
 import { priceOf, quotedRoute, quotedRoutes, routeOptions, shopTerms } from "./route-options.ts";
 
 const ticket = familyNamed("TK-5");
-const terms = { currency: "EUR", ratePerHourMinor: 4_800, priorWins: 3, priorTries: 4 };
+const kept = {
+  currency: "EUR",
+  ratePerHourMinor: 4_800,
+  marginPct: 0,
+  riskSharePct: 0,
+  priorWins: 3,
+  priorTries: 4,
+};
+const terms = { ...kept, taxPct: 0 };
 
 describe("the options of a quotation", () => {
   it("weigh what is left against the whole assembly, which each falls back on", () => {
@@ -25,6 +33,10 @@ describe("the options of a quotation", () => {
       { name: "assembly", parts: 16_800, hours: 0.5, wins: 0, tries: 0 },
     ]);
     expect(input.value).to.equal(30_000);
+    expect(input).not.to.have.any.keys("marginPct", "riskSharePct", "taxPct");
+    const dearer = { ...terms, marginPct: 20, riskSharePct: 50, taxPct: 21 };
+    const withAll = routeOptions(quoted, prices, {}, dearer, null);
+    expect(routeChoiceInput.parse(withAll)).to.include({ marginPct: 20, riskSharePct: 50, taxPct: 21 });
   });
 
   it("keep the assembly as a way out where a family offers it, and do not invent one where it does not", () => {
@@ -44,11 +56,13 @@ describe("the options of a quotation", () => {
   });
 
   it("rest on terms within bounds", () => {
-    const isGood = (more: object) => shopTerms.safeParse({ ...terms, ...more }).success;
+    const isGood = (more: object) => shopTerms.safeParse({ ...kept, ...more }).success;
     expect(isGood({})).to.equal(true);
     expect(isGood({ currency: "euro" })).to.equal(false);
     expect(isGood({ priorWins: 4 })).to.equal(false);
     expect(isGood({ ratePerHourMinor: 10.5 })).to.equal(false);
     expect(isGood({ ratePerHourMinor: -1 })).to.equal(false);
+    expect(isGood({ marginPct: -1 })).to.equal(false);
+    expect(isGood({ riskSharePct: 101 })).to.equal(false);
   });
 });

@@ -13,6 +13,10 @@ export const shopTerms = z
       error: () => t("must-be-the-three-letters-of-a"),
     }),
     ratePerHourMinor: boundedWhole(0, 100_000_000),
+    /** Charged above parts and time, %. */
+    marginPct: bounded(0, 1_000),
+    /** How much of what failures cost every such repair bears, %; the rest is charged where one fails. */
+    riskSharePct: bounded(0, 100),
     priorWins: bounded(0.01, 1_000),
     priorTries: bounded(0.02, 2_000),
   })
@@ -26,6 +30,9 @@ export const shopTerms = z
     }
   });
 export type ShopTerms = z.output<typeof shopTerms>;
+
+/** What a quotation is made by: with the tax that comes on top. */
+export type QuoteTerms = ShopTerms & { taxPct: number };
 
 /** This shop's finished jobs of one family, by the route that was tried. */
 export type PastJobs = Partial<Record<RouteName, { wins: number; tries: number }>>;
@@ -49,12 +56,16 @@ export const quotedRoutes = (family: Pick<Family, "routes">, possible: readonly 
 export const quotedRoute = (name: string): RouteName | null =>
   routeNames.find((route) => route === name) ?? formerNames[name] ?? null;
 
+/** What is nothing is left out: quotations stay as short as they were. */
+const aboveZero = (terms: Pick<RouteChoiceInput, "marginPct" | "riskSharePct" | "taxPct">) =>
+  Object.fromEntries(Object.entries(terms).filter(([, value]) => value > 0));
+
 /** The input of route-choice for a job: each route falls back on the whole assembly where that is offered. */
 export function routeOptions(
   quoted: readonly RouteName[],
   prices: Partial<Record<RouteName, RoutePrice>>,
   past: PastJobs,
-  terms: ShopTerms,
+  terms: QuoteTerms,
   valueMinor: number | null,
 ): RouteChoiceInput {
   return {
@@ -69,6 +80,7 @@ export function routeOptions(
     ratePerHour: terms.ratePerHourMinor,
     priorWins: terms.priorWins,
     priorTries: terms.priorTries,
+    ...aboveZero({ marginPct: terms.marginPct, riskSharePct: terms.riskSharePct, taxPct: terms.taxPct }),
     ...(valueMinor === null ? {} : { value: valueMinor }),
   };
 }

@@ -3,6 +3,7 @@ import { sceneAtStart } from "../device/start.ts";
 import { routeNow } from "../device/ask.ts";
 import { methodOf } from "../heat/heat-methods.ts";
 import type { Recorded } from "../job/move.ts";
+import { waitedFor } from "../job/plan.ts";
 import { applyMove, moveNamed, standing } from "../job/replay.ts";
 import { deviceRules } from "../moves.ts";
 import { comparedOf, type Compared } from "../records/compared.ts";
@@ -73,12 +74,12 @@ function meansOf(compared: readonly Compared[]): NonNullable<JobRecord["predicti
 /**
  * What a finished job tells of the shop: its outcome, method, settings and lots, its minutes by stage, what went wrong at the first try, where it
  * was lost and why, and what was predicted of it beside what was measured. A stage's minutes are those between one press and the next, pauses of
- * over four hours left out. Its code stands with the job. Null where the job is not over, or was never opened up.
+ * over four hours left out; hands were at it but for what a press had to wait for. Its code stands with the job. Null where the job is not over, or was never opened up.
  */
 export function jobRecord(family: Family, moves: readonly Recorded[]): JobRecord | null {
   const stood = standing(moves);
   let scene: Scene = sceneAtStart(family, 0);
-  const stages = new Map<string, { minutes: number; passedFirst: boolean }>();
+  const stages = new Map<string, { minutes: number; handsMin: number; passedFirst: boolean }>();
   let lostAt: string | undefined;
   // What is laid out anew is forgotten by the device, not by its record.
   let worked = scene.state;
@@ -88,11 +89,18 @@ export function jobRecord(family: Family, moves: readonly Recorded[]): JobRecord
   for (const { kind, version, data, ...stamp } of stood) {
     const before = scene.state;
     const move = moveNamed(deviceRules, kind, version);
+    // Since the press before: what it had to wait for ran by itself.
+    const since = beforeMs === null ? null : deviceRules.at(scene, before, beforeMs);
+    const waited = since && waitedFor(deviceRules, move, data, since);
+    const waitedMin = since && waited ? (waited.then.nowMs - since.nowMs) / 60_000 : 0;
     const state = applyMove(move, deviceRules.at(scene, before, stamp.atMs), data, stamp);
     scene = deviceRules.at(scene, state, stamp.atMs);
-    const stage = stages.get(stamp.stage) ?? { minutes: 0, passedFirst: true };
+    const stage = stages.get(stamp.stage) ?? { minutes: 0, handsMin: 0, passedFirst: true };
     const tookMin = beforeMs === null ? 0 : (stamp.atMs - beforeMs) / 60_000;
-    if (tookMin <= PAUSE_MIN) stage.minutes += tookMin;
+    if (tookMin <= PAUSE_MIN) {
+      stage.minutes += tookMin;
+      stage.handsMin += Math.max(0, tookMin - waitedMin);
+    }
     if (state.intake.trouble && state.intake.trouble !== before.intake.trouble) {
       troubleAt = stamp.stage;
       stage.passedFirst = false;
@@ -116,7 +124,7 @@ export function jobRecord(family: Family, moves: readonly Recorded[]): JobRecord
     technician: mostly(stood),
     lots: [...new Set(state.bond.spent.flatMap(({ lot }) => lot ?? []))],
     settings: settingsOf({ ...worked, bond: { ...worked.bond, spent: state.bond.spent } }, lift),
-    stages: [...stages].map(([name, { minutes, passedFirst }]) => ({ name, minutes, passedFirst })),
+    stages: [...stages].map(([name, own]) => ({ name, ...own })),
     outcome,
     lostAt: outcome === "repaired" ? undefined : lostAt,
     cause: outcome === "repaired" ? undefined : (broke?.what ?? undefined),

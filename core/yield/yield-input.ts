@@ -34,6 +34,8 @@ const prediction = z.strictObject({
 const stage = z.strictObject({
   name: words(40),
   minutes: bounded(0, 100_000),
+  /** As many of them as hands were at it. */
+  handsMin: bounded(0, 100_000).optional(),
   /** It went right at the first try. */
   passedFirst: z.boolean({ error: () => t("must-be-true-or-false") }),
 });

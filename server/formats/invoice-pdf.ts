@@ -1,7 +1,7 @@
 import PDFDocument from "pdfkit";
 import { repairTitle } from "../../core/device/routes.ts";
 import type { Invoice } from "../../core/intake/invoice.ts";
-import { minorPerMajor } from "../../core/money.ts";
+import { exactMoney } from "../../core/money.ts";
 import { longDay } from "../../words/dates.ts";
 import { t } from "../../words/server.ts";
 import { term } from "../../words/speaker.ts";
@@ -9,11 +9,6 @@ import { bytesOf, withFonts } from "./pdf-fonts.ts";
 
 const MARGIN = 56;
 
-/** Money to the minor unit: on an invoice nothing is rounded. */
-const exact = (minor: number, currency: string): string => {
-  const per = minorPerMajor(currency);
-  return `${(minor / per).toFixed(Math.round(Math.log10(per)))} ${currency}`;
-};
 const hoursText = (hours: number | null): string => (hours === null ? t("not-known") : hours.toFixed(1));
 
 /** The figures of an invoice on paper: one A4 page as PDF. */
@@ -33,7 +28,7 @@ export function invoicePdf(figures: Invoice): Promise<Buffer> {
   const sum = (text: string, minor: number, font: "plain" | "strong") => {
     const { y } = page.moveDown(0.4).font(font).fontSize(12);
     page.text(text, MARGIN, y);
-    page.text(exact(minor, currency), MARGIN, y, { width, align: "right" });
+    page.text(exactMoney(minor, currency), MARGIN, y, { width, align: "right" });
   };
   page.font("strong").fontSize(20).text(title);
   line(longDay(new Date(issuedAt)));

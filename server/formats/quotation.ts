@@ -1,6 +1,7 @@
 import { longDay } from "../../words/dates.ts";
 import type { Agreement } from "../../core/intake/intake-slot.ts";
 import { routes } from "../../core/route/routes.ts";
+import { withTax } from "../../core/intake/invoice.ts";
 import { repairTitle, familyRoute } from "../../core/device/routes.ts";
 import type { Scene } from "../../core/device/scene.ts";
 import { calculateRouteChoice, type RouteOdds } from "../../core/route/route-choice.ts";
@@ -35,6 +36,7 @@ const whole = (pct: number) => Math.round(pct);
 function riskOf(
   odds: RouteOdds,
   after: RouteOdds | undefined,
+  worst: string,
   money: (minor: number) => string,
   value: number | undefined,
 ): string[] {
@@ -50,7 +52,7 @@ function riskOf(
       ? t("in-about-of-100-it-fails-and", {
           bad,
           name: titleOf(after.name).toLowerCase(),
-          money: money(odds.cost + after.cost),
+          money: worst,
         })
       : t("in-about-of-100-it-does-not", { bad }),
     ...(lost >= 0.5
@@ -93,10 +95,15 @@ export function quotationOf(
       repairTitle: repairTitle(route),
       money: money(priceMinor),
       money2: money(worstMinor),
-      value: validUntil ? ` ${t("stands-until", { day: longDay(new Date(validUntil)) })}` : "",
+      value: [
+        input.taxPct
+          ? ` ${t("with-tax", { pct: input.taxPct, money: money(withTax(priceMinor, input.taxPct)), worst: money(withTax(worstMinor, input.taxPct)) })}`
+          : "",
+        validUntil ? ` ${t("stands-until", { day: longDay(new Date(validUntil)) })}` : "",
+      ].join(""),
     }),
     odds,
-    risk: riskOf(odds, after, money, input.value),
+    risk: riskOf(odds, after, money(worstMinor), money, input.value),
     rows: choice.options.map((option) => {
       const { onFail } = input.options.find((o) => o.name === option.name)!;
       return {
@@ -106,8 +113,8 @@ export function quotationOf(
           successLowPct: whole(option.successLowPct),
           successHighPct: whole(option.successHighPct),
         }),
-        average: money(option.expectedCost),
-        worst: money(option.worstCost),
+        average: money(option.expectedPrice),
+        worst: money(option.worstPrice),
         time: t("h-at-worst-h", {
           expectedHours: option.expectedHours.toFixed(1),
           worstHours: option.worstHours.toFixed(1),

@@ -64,7 +64,7 @@ export const makeInvoice = (pool: pg.Pool, code: string, who: string): Promise<M
     if (!figures) return { kind: "nothing to pay" };
     const { quotedHours, ...money } = figures;
     const { rows } = await client.query<{ minutes: number | null }>(
-      `SELECT (SELECT sum((stage->>'minutes')::float8) FROM json_array_elements(content->'stages') AS stage) AS minutes
+      `SELECT (SELECT sum(coalesce(stage->>'handsMin', stage->>'minutes')::float8) FROM json_array_elements(content->'stages') AS stage) AS minutes
        FROM job_record WHERE job_id = $1`,
       [job.id],
     );

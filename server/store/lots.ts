@@ -1,7 +1,7 @@
 import type pg from "pg";
 import type { LotTaken } from "../../core/bond/bond-slot.ts";
 import { isSheetFilm } from "../../core/film/films.ts";
-import { lastDayOf, type Lot } from "../../core/materials/lots.ts";
+import { lastDayOf, type Lot, type LotAdded } from "../../core/materials/lots.ts";
 
 /** A lot on the shelf, with what is left of it, below zero where somebody signed for more than the count had: for film that is cut from sheets, how many of those and their remnants there are. */
 export interface ShelvedLot extends Lot {
@@ -22,6 +22,7 @@ interface LotRow {
   opened_on: string | null;
   open_days: number | null;
   quantity: number;
+  cost_minor: number | null;
   spent: number;
   sheets: number;
   viscosity: number | null;
@@ -37,6 +38,7 @@ const readRow = (row: LotRow): ShelvedLot => ({
   openedOn: row.opened_on,
   openDays: row.open_days,
   quantity: row.quantity,
+  costMinor: row.cost_minor,
   leftQuantity: isSheetFilm(row.material) ? row.sheets : row.quantity - row.spent,
   viscosityPaS: row.viscosity,
   isBlocked: row.is_blocked,
@@ -46,7 +48,7 @@ const readRow = (row: LotRow): ShelvedLot => ({
 export async function shelvedLots(client: pg.Pool | pg.PoolClient): Promise<ShelvedLot[]> {
   const { rows } = await client.query<LotRow>(
     `SELECT lot.id, lot.kind, lot.lot, lot.material, lot.expires_on::text, lot.opened_on::text, lot.open_days,
-            lot.quantity, EXISTS (SELECT FROM lot_block WHERE lot_block.lot = lot.lot) AS is_blocked,
+            lot.quantity, lot.cost_minor, EXISTS (SELECT FROM lot_block WHERE lot_block.lot = lot.lot) AS is_blocked,
             coalesce((SELECT lot_count.spent FROM lot_count WHERE lot_count.lot = lot.lot), 0)::float8 AS spent,
             (SELECT count(*)::int FROM film_sheet
              WHERE film_sheet.lot = lot.lot AND cut_by IS NULL AND film_sheet.gone_at IS NULL) AS sheets,
@@ -83,21 +85,35 @@ export async function lotOnShelf(
 }
 
 /** Puts a lot on the shelf; false where one of that name is, or was, there. */
-export async function addLot(client: pg.Pool | pg.PoolClient, lot: Lot): Promise<boolean> {
+export async function addLot(client: pg.Pool | pg.PoolClient, lot: LotAdded): Promise<boolean> {
   const { rowCount } = await client.query(
-    `INSERT INTO lot (kind, lot, material, expires_on, opened_on, open_days, quantity)
-     VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT (lot) DO NOTHING`,
-    [lot.kind, lot.lot, lot.material, lot.expiresOn, lot.openedOn, lot.openDays, lot.quantity],
+    `INSERT INTO lot (kind, lot, material, expires_on, opened_on, open_days, quantity, cost_minor)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8) ON CONFLICT (lot) DO NOTHING`,
+    [
+      lot.kind,
+      lot.lot,
+      lot.material,
+      lot.expiresOn,
+      lot.openedOn,
+      lot.openDays,
+      lot.quantity,
+      lot.costMinor ?? null,
+    ],
   );
   return rowCount === 1;
 }
 
-/** Notes the day on which a lot was opened; false where there is no such lot. */
-export async function openLot(pool: pg.Pool, id: string, openedOn: string): Promise<boolean> {
-  const { rowCount } = await pool.query("UPDATE lot SET opened_on = $2 WHERE id = $1 AND gone_at IS NULL", [
-    id,
-    openedOn,
-  ]);
+/** Notes the day on which a lot was opened, or what it cost; false where there is no such lot. */
+export async function tellOfLot(
+  pool: pg.Pool,
+  id: string,
+  { openedOn, costMinor }: Partial<Pick<Lot, "openedOn" | "costMinor">>,
+): Promise<boolean> {
+  const { rowCount } = await pool.query(
+    `UPDATE lot SET opened_on = coalesce($2, opened_on), cost_minor = CASE WHEN $3 THEN $4 ELSE cost_minor END
+     WHERE id = $1 AND gone_at IS NULL`,
+    [id, openedOn ?? null, costMinor !== undefined, costMinor ?? null],
+  );
   return rowCount === 1;
 }
 

@@ -1,12 +1,12 @@
 import type pg from "pg";
-import type { Part, ShelvedPart } from "../../core/materials/parts.ts";
+import type { Part, PartTold, ShelvedPart } from "../../core/materials/parts.ts";
 
 const SPENT = "coalesce((SELECT spent FROM part_count WHERE part_count.name = part.name), 0)";
 
 /** The parts that are kept ready, by name, with how many of each are left. */
 export async function shelvedParts(client: pg.Pool | pg.PoolClient): Promise<ShelvedPart[]> {
   const { rows } = await client.query<ShelvedPart>(
-    `SELECT id, name, stocked - ${SPENT} AS left, reorder_at AS "reorderAt" FROM part ORDER BY name`,
+    `SELECT id, name, stocked - ${SPENT} AS left, reorder_at AS "reorderAt", cost_minor AS "costMinor" FROM part ORDER BY name`,
   );
   return rows;
 }
@@ -25,26 +25,26 @@ export async function partNames(pool: pg.Pool): Promise<string[]> {
 /** Puts a part on the shelf as it was counted; false where one of that name is there. */
 export async function addPart(
   client: pg.Pool | pg.PoolClient,
-  { name, counted, reorderAt }: Part,
+  { name, counted, reorderAt, costMinor = null }: PartTold,
 ): Promise<boolean> {
   const { rowCount } = await client.query(
-    `INSERT INTO part (name, stocked, reorder_at)
-     VALUES ($1, $2 + coalesce((SELECT spent FROM part_count WHERE name = $1), 0), $3)
+    `INSERT INTO part (name, stocked, reorder_at, cost_minor)
+     VALUES ($1, $2 + coalesce((SELECT spent FROM part_count WHERE name = $1), 0), $3, $4)
      ON CONFLICT (name) DO NOTHING`,
-    [name, counted, reorderAt],
+    [name, counted, reorderAt, costMinor],
   );
   return rowCount === 1;
 }
 
-/** Notes what was counted now, and when more are ordered; false where there is no such part. */
+/** Notes what was counted now, when more are ordered and what one costs from now on; false where there is no such part. */
 export async function countPart(
-  pool: pg.Pool,
+  client: pg.Pool | pg.PoolClient,
   id: string,
-  { counted, reorderAt }: Pick<Part, "counted" | "reorderAt">,
+  { counted, reorderAt, costMinor }: Omit<Part, "name">,
 ): Promise<boolean> {
-  const { rowCount } = await pool.query(
-    `UPDATE part SET stocked = $2 + ${SPENT}, reorder_at = $3 WHERE id = $1`,
-    [id, counted, reorderAt],
+  const { rowCount } = await client.query(
+    `UPDATE part SET stocked = $2 + ${SPENT}, reorder_at = $3, cost_minor = $4 WHERE id = $1`,
+    [id, counted, reorderAt, costMinor],
   );
   return rowCount === 1;
 }

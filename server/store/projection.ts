@@ -115,7 +115,6 @@ export async function project(
       [jobId],
     );
   }
-  await projectRecord(client, job, moves, state, before);
   await projectCompared(client, jobId, scene, before);
   if (before?.prove.photos !== state.prove.photos) await projectLooks(client, jobId, state.prove.photos);
   if (before?.bond.spent !== state.bond.spent || before.bond.solvent !== state.bond.solvent) {
@@ -135,4 +134,6 @@ export async function project(
       [jobId, JSON.stringify(used)],
     );
   }
+  // What it took counts what was used up.
+  await projectRecord(client, job, moves, scene, before);
 }

@@ -11,6 +11,7 @@ const BESIDE = `SELECT jsonb_build_object(
   'spent', (SELECT jsonb_agg(to_jsonb(s) ORDER BY position) FROM spent AS s WHERE job_id = $1),
   'compared', (SELECT jsonb_agg(to_jsonb(c) ORDER BY position) FROM compared AS c WHERE job_id = $1),
   'record', (SELECT to_jsonb(r) FROM job_record AS r WHERE job_id = $1),
+  'money', (SELECT jsonb_build_array(currency, charged_minor, hours) FROM job_money WHERE job_id = $1),
   'look', (SELECT jsonb_agg(to_jsonb(l) ORDER BY move_id) FROM look AS l WHERE job_id = $1),
   'call', (SELECT jsonb_agg(to_jsonb(c) ORDER BY c.move_id, c.kind) FROM look_call AS c JOIN look USING (move_id) WHERE job_id = $1)
 )::text AS beside`;

@@ -3,29 +3,53 @@ import type { ShopRoom } from "../../core/clean/room.ts";
 import type { RouteName } from "../../core/route/routes.ts";
 import { acceptanceTable, usualAcceptance, type AcceptanceRow } from "../../core/prove/acceptance.ts";
 import { shopBench, usualBench, type ShopBench } from "../../core/plan/shop-bench.ts";
-import type { PastJobs, ShopTerms } from "../../core/route/route-options.ts";
+import type { PastJobs, QuoteTerms, ShopTerms } from "../../core/route/route-options.ts";
+
+interface TermsRow {
+  currency: string;
+  rate_per_hour_minor: number;
+  margin_pct: number;
+  risk_share_pct: number;
+  prior_wins: number;
+  prior_tries: number;
+  tax_pct: number;
+}
+
+const TERMS =
+  "SELECT currency, rate_per_hour_minor, margin_pct, risk_share_pct, prior_wins, prior_tries, tax_pct FROM shop";
+const readTerms = (row: TermsRow): ShopTerms => ({
+  currency: row.currency,
+  ratePerHourMinor: row.rate_per_hour_minor,
+  marginPct: row.margin_pct,
+  riskSharePct: row.risk_share_pct,
+  priorWins: row.prior_wins,
+  priorTries: row.prior_tries,
+});
 
 /** What this shop charges and believes. */
 export async function findTerms(pool: pg.Pool): Promise<ShopTerms> {
-  const { rows } = await pool.query<{
-    currency: string;
-    rate_per_hour_minor: number;
-    prior_wins: number;
-    prior_tries: number;
-  }>("SELECT currency, rate_per_hour_minor, prior_wins, prior_tries FROM shop");
-  const row = rows[0]!;
-  return {
-    currency: row.currency,
-    ratePerHourMinor: row.rate_per_hour_minor,
-    priorWins: row.prior_wins,
-    priorTries: row.prior_tries,
-  };
+  const { rows } = await pool.query<TermsRow>(TERMS);
+  return readTerms(rows[0]!);
+}
+
+/** The same, and the tax that it adds. */
+export async function findQuoteTerms(pool: pg.Pool): Promise<QuoteTerms> {
+  const { rows } = await pool.query<TermsRow>(TERMS);
+  return { ...readTerms(rows[0]!), taxPct: rows[0]!.tax_pct };
 }
 
 export async function setTerms(pool: pg.Pool, terms: ShopTerms): Promise<void> {
   await pool.query(
-    "UPDATE shop SET currency = $1, rate_per_hour_minor = $2, prior_wins = $3, prior_tries = $4",
-    [terms.currency, terms.ratePerHourMinor, terms.priorWins, terms.priorTries],
+    `UPDATE shop SET currency = $1, rate_per_hour_minor = $2, margin_pct = $3, risk_share_pct = $4, prior_wins = $5,
+                     prior_tries = $6`,
+    [
+      terms.currency,
+      terms.ratePerHourMinor,
+      terms.marginPct,
+      terms.riskSharePct,
+      terms.priorWins,
+      terms.priorTries,
+    ],
   );
 }
 

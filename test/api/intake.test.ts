@@ -234,10 +234,18 @@ describe("the intake", () => {
 
   it("knows what the shop charges, and refuses terms that cannot be", async () => {
     const { body } = await ask(readTerms);
-    expect(body).to.deep.equal({ currency: "EUR", ratePerHourMinor: 4_800, priorWins: 3, priorTries: 4 });
+    expect(body).to.deep.equal({
+      currency: "EUR",
+      ratePerHourMinor: 4_800,
+      marginPct: 0,
+      riskSharePct: 0,
+      priorWins: 3,
+      priorTries: 4,
+    });
     expectFault(await ask(setTerms, { body: { ...body, currency: "euros" } }), 422, "currency");
     expectFault(await ask(setTerms, { body: { ...body, priorWins: 5 } }), 422, "priorWins");
-    const changed = { ...body, currency: "DKK", ratePerHourMinor: 36_000 };
+    expectFault(await ask(setTerms, { body: { ...body, riskSharePct: 101 } }), 422, "riskSharePct");
+    const changed = { ...body, currency: "DKK", ratePerHourMinor: 36_000, marginPct: 12.5, riskSharePct: 40 };
     expect((await ask(setTerms, { body: changed })).body).to.deep.equal(changed);
     expect((await ask(readTerms)).body).to.deep.equal(changed);
   });

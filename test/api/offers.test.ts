@@ -7,7 +7,7 @@ import { GET as quotationPdf } from "../../src/pages/api/jobs/[code]/quotation.p
 import { POST as answers } from "../../src/pages/c/offer/[token]/answer.ts";
 import { kindTruth } from "../../core/twin/truth.ts";
 import { priceOf, routeOptions } from "../../core/route/route-options.ts";
-import { findTerms } from "../../server/store/shop.ts";
+import { findQuoteTerms } from "../../server/store/shop.ts";
 import { appendMoves, findJob, sceneOf } from "../../server/store/jobs.ts";
 import { languageOfLink } from "../../server/store/certificate-links.ts";
 import { openOffer, standingOffer } from "../../server/store/offers.ts";
@@ -125,7 +125,7 @@ describe("a quotation that its customer answers by a link", () => {
     await keepWorked(pool, code, workedTo(family, "layer", askedAgain, { endMs: Date.now(), truth }));
     expect((await make(code)).status).to.equal(409);
     const prices = { assembly: priceOf(family, "assembly")! };
-    const quoted = routeOptions(["assembly"], prices, {}, await findTerms(pool), null);
+    const quoted = routeOptions(["assembly"], prices, {}, await findQuoteTerms(pool), null);
     const made = await make(code, { route: "assembly", priceMinor: 31900, quoted });
     expect(made.status).to.equal(201);
     const paper = await call(quotationPdf, { params: { code } });

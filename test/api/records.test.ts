@@ -21,7 +21,7 @@ import { GET as lotsCsv } from "../../src/pages/api/lots/list.csv.ts";
 import * as blocked from "../../src/pages/api/lots/blocked/[lot].ts";
 import { GET as recall } from "../../src/pages/api/lots/recall/[lot].csv.ts";
 import { PUT as putTicket } from "../../src/pages/api/jobs/[code]/ticket.ts";
-import { GET as records } from "../../src/pages/api/records.ts";
+import { GET as records } from "../../src/pages/api/records/index.ts";
 import { DEMO_NOW_MS, demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
 
@@ -38,7 +38,8 @@ describe("the records of finished jobs", () => {
       search: `?from=${iso(from)}&to=${iso(to)}`,
       headers: { cookie: `who=${who}` },
     });
-  const all = async (): Promise<JobRecord[]> => (await asked()).body;
+  const all = async (): Promise<JobRecord[]> =>
+    ((await asked()).body as JobRecord[]).sort((a, b) => (a.code! < b.code! ? -1 : 1));
 
   it("hold every job that was opened up and has ended, as the calculation takes them", async () => {
     const { rows } = await pool.query<{ code: string }>(

@@ -62,4 +62,15 @@ export const lots = {
   "order-more-at": "Order more at",
   "part-is-kept": "{name} is on the shelf.",
   "part-is-counted": "{name} is counted.",
+  "cost-is-kept": "The cost of {lot} is kept.",
+  "cost-not-told": "cost not told",
+  "it-cost": "cost {money}",
+  "all-of-it-cost": "Cost of all of it, {currency}",
+  "cost-of-lot": "What {lot} cost",
+  "cost-counts-for-all-of-it":
+    "For the whole bottle, roll or pack as it came. Jobs that used it are worked out anew.",
+  "save-the-cost": "Save the cost",
+  "each-costs": "{money} each",
+  "one-costs": "One costs, {currency}",
+  "must-be-money": '"{typed}" must be a number from 0 to {most}',
 } as const;

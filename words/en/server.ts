@@ -230,7 +230,7 @@ export const server = {
   "invoice-for": "Job {job}, {family}, serial number {serial}",
   "tax-of": "Tax, {pct} %",
   "to-be-paid": "To be paid",
-  "hours-quoted-and-worked": "Hours: {quoted} quoted, {worked} between one press and the next.",
+  "hours-quoted-and-worked": "Hours: {quoted} quoted, {worked} worked, waits left out.",
   "used-up": "{what}: {quantity} {unit} {lot}",
   "not-an-accounting-program": "These are the figures of one job. Half Lift keeps no books.",
   "must-be-at-most-500-characters": "must be at most 500 characters",
@@ -305,4 +305,5 @@ export const server = {
   "a-single-device-is-one": "must be left out: a single device is one job",
   "must-be-at-most-2000-characters": "must be at most 2000 characters",
   "somebody-else-takes-over": "It is taken over once, by somebody else than handed it over.",
+  "with-tax": "With {pct} % tax: {money}, at worst {worst}.",
 } as const;

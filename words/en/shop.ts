@@ -50,4 +50,9 @@ export const shop = {
   "used-until-your-own-jobs-count-small":
     "Used until your own jobs count. Small numbers let your own jobs count sooner.",
   save: "Save",
+  "margin-pct": "Margin, %",
+  "above-parts-and-time": "Added to parts and time in every price.",
+  "risk-share-pct": "Risk in every price, %",
+  "what-failures-cost-in-every-price":
+    "0: the customer whose repair fails pays for it. 100: every customer pays a share, and nobody pays more at the end.",
 } as const;

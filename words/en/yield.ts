@@ -77,4 +77,14 @@ export const yields = {
     "{setting} {to}: {toWins, number} of {toTries, number} ended well. With {from}: {fromWins, number} of {fromTries, number}.",
   drift:
     "{what}: measured {after} % {way, select, below {below} other {above}} what was worked out since {day}, before {before} % {wayBefore, select, below {below} other {above}}.",
+  money: "Money",
+  charged: "Charged",
+  materials: "Parts and lots",
+  labour: "Time",
+  "left-over": "Left over",
+  "money-for-hours": "{money} ({hours} h)",
+  "cost-untold-in":
+    "* {jobs, plural, one {1 job used something whose cost was not told} other {# jobs used something whose cost was not told}}: it counts as nothing here.",
+  "what-money-is":
+    "Charged: what was agreed, before tax, for jobs that came to it. Time: what hands were at, waits left out, at the price of an hour on that day.",
 };

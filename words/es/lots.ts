@@ -64,4 +64,15 @@ export const lots: Words<typeof english> = {
   "order-more-at": "Pedir más al llegar a",
   "part-is-kept": "{name} está en el estante.",
   "part-is-counted": "{name} está contada.",
+  "cost-is-kept": "El costo de {lot} queda guardado.",
+  "cost-not-told": "costo sin decir",
+  "it-cost": "costó {money}",
+  "all-of-it-cost": "Costo de todo, {currency}",
+  "cost-of-lot": "Lo que costó {lot}",
+  "cost-counts-for-all-of-it":
+    "Por la botella, el rollo o el paquete entero, como llegó. Los trabajos que lo usaron se calculan de nuevo.",
+  "save-the-cost": "Guardar el costo",
+  "each-costs": "{money} cada una",
+  "one-costs": "Cada una cuesta, {currency}",
+  "must-be-money": '"{typed}" debe ser un número de 0 a {most}',
 };

@@ -234,7 +234,7 @@ export const server: Words<typeof english> = {
   "invoice-for": "Trabajo {job}, {family}, número de serie {serial}",
   "tax-of": "Impuesto, {pct} %",
   "to-be-paid": "A pagar",
-  "hours-quoted-and-worked": "Horas: {quoted} presupuestadas, {worked} entre una pulsación y la siguiente.",
+  "hours-quoted-and-worked": "Horas: {quoted} presupuestadas, {worked} trabajadas, sin esperas.",
   "used-up": "{what}: {quantity} {unit} {lot}",
   "not-an-accounting-program": "Son las cifras de un trabajo. Half Lift no lleva la contabilidad.",
   "must-be-at-most-500-characters": "debe tener como mucho 500 caracteres",
@@ -310,4 +310,5 @@ export const server: Words<typeof english> = {
   "a-single-device-is-one": "debe faltar: un equipo suelto es un solo trabajo",
   "must-be-at-most-2000-characters": "debe tener como mucho 2000 caracteres",
   "somebody-else-takes-over": "La recibe una sola vez otra persona que quien la entregó.",
+  "with-tax": "Con {pct} % de impuesto: {money}, en el peor caso {worst}.",
 };

@@ -53,4 +53,9 @@ export const shop: Words<typeof english> = {
   "used-until-your-own-jobs-count-small":
     "Se usa hasta que cuenten tus propios trabajos. Con números pequeños cuentan antes.",
   save: "Guardar",
+  "margin-pct": "Margen, %",
+  "above-parts-and-time": "Se suma a las piezas y al tiempo en cada precio.",
+  "risk-share-pct": "Riesgo en cada precio, %",
+  "what-failures-cost-in-every-price":
+    "0: paga el fallo el cliente que lo tiene. 100: cada cliente paga una parte, y nadie paga más al final.",
 };

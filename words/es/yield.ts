@@ -79,4 +79,14 @@ export const yields: Words<typeof english> = {
     "{setting} {to}: {toWins, number} de {toTries, number} acabaron bien. Con {from}: {fromWins, number} de {fromTries, number}.",
   drift:
     "{what}: desde {day} se mide un {after} % por {way, select, below {debajo} other {encima}} de lo calculado, antes un {before} % por {wayBefore, select, below {debajo} other {encima}}.",
+  money: "Dinero",
+  charged: "Cobrado",
+  materials: "Piezas y lotes",
+  labour: "Tiempo",
+  "left-over": "Sobra",
+  "money-for-hours": "{money} ({hours} h)",
+  "cost-untold-in":
+    "* {jobs, plural, one {1 trabajo usó algo cuyo costo no se dijo} other {# trabajos usaron algo cuyo costo no se dijo}}: aquí cuenta como nada.",
+  "what-money-is":
+    "Cobrado: lo acordado, sin impuesto, de los trabajos que llegaron a ello. Tiempo: el de las manos, sin esperas, al precio de la hora de ese día.",
 };

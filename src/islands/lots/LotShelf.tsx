@@ -10,6 +10,7 @@ import {
   openDaysOf,
   type LotKind,
 } from "../../../core/materials/lots.ts";
+import { exactMoney } from "../../../core/money.ts";
 import type { ShelvedLot } from "../../../server/store/lots.ts";
 import { Field } from "../../ui/Field.tsx";
 import { FormDialog } from "../../ui/FormDialog.tsx";
@@ -20,6 +21,7 @@ import { AsSpreadsheet } from "../../ui/AsSpreadsheet.tsx";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { Narrow } from "../../ui/Narrow.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
+import { costTyped, moneyField } from "../../ui/typed-money.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useShelf } from "../../ui/useShelf.ts";
 import { useDraft } from "../../ui/useDraft.ts";
@@ -35,6 +37,7 @@ interface Typed {
   expiresOn: string;
   openedOn: string;
   quantity: string;
+  cost: string;
 }
 const blank: Typed = {
   kind: "adhesive",
@@ -43,18 +46,30 @@ const blank: Typed = {
   expiresOn: "",
   openedOn: "",
   quantity: "",
+  cost: "",
 };
 const today = () => new Date().toISOString().slice(0, 10);
 
 /** What is used up at the bench: what is left of it, until when it is good; one more on the shelf, one opened, one off it. */
-export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: ShelvedLot[]; nowMs: number }) {
+export const LotShelf = memo(function LotShelf({
+  initial,
+  nowMs,
+  currency,
+}: {
+  initial: ShelvedLot[];
+  nowMs: number;
+  currency: string;
+}) {
   const { items: lots, faults, setFaults, said, setSaid, ask } = useShelf<ShelvedLot>("/api/lots", initial);
   const [typed, setTyped] = useDraft<Typed>("lot", blank);
   const [isAdding, setAdding] = useState(false);
+  const [costed, setCosted] = useState<{ id: string; lot: string; cost: string } | null>(null);
   const [narrowed, setNarrowed] = useState({ find: "", kind: "", date: "" });
   const old = lots.filter((entry) => isOutOfDate(entry, nowMs));
 
   const add = async () => {
+    const told = costTyped(typed.cost, currency);
+    if ("fault" in told) return setFaults({ costMinor: told.fault });
     const entered = {
       kind: typed.kind,
       lot: typed.lot,
@@ -63,6 +78,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
       openedOn: typed.openedOn || null,
       openDays: openDaysOf(typed.kind, typed.material),
       quantity: typedNumber(typed.quantity),
+      ...told,
     };
     const parsed = lot.safeParse(entered);
     setFaults(parsed.success ? {} : faultsByPath(describeFaults(parsed.error, entered)));
@@ -71,6 +87,11 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
       setTyped(blank);
       setAdding(false);
     }
+  };
+  const keepCost = async ({ id, lot: name, cost }: NonNullable<typeof costed>) => {
+    const told = costTyped(cost, currency);
+    if ("fault" in told) return setFaults({ costMinor: told.fault });
+    if (await ask(`/${id}`, "PUT", told, t("cost-is-kept", { lot: name }))) setCosted(null);
   };
   const entry = (
     label: string,
@@ -169,7 +190,7 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                 return (
                   <li
                     key={shelved.id}
-                    className="grid grid-cols-[1.5rem_1fr_auto] items-center gap-x-4 border-b border-line py-1 sm:grid-cols-[1.5rem_1fr_11rem_9rem_auto]"
+                    className="grid grid-cols-[1.5rem_1fr_auto] items-center gap-x-4 border-b border-line py-1 sm:grid-cols-[1.5rem_1fr_12.5rem_8rem_auto]"
                   >
                     <LeftBar share={leftShare(shelved)} isOld={isOld} />
                     <span className="leading-tight">
@@ -183,19 +204,36 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
                           : t("measured-pa-s", { viscosityPaS: shelved.viscosityPaS })}
                       </span>
                     </span>
-                    <span className="max-sm:col-span-2 max-sm:col-start-2 max-sm:row-start-2">
-                      {isSheetFilm(shelved.material) ? (
+                    <span className="flex flex-wrap gap-x-3 leading-tight max-sm:col-span-2 max-sm:col-start-2 max-sm:row-start-2">
+                      {isSheetFilm(shelved.material) && (
                         <a href="/film" className="inline-flex min-h-12 items-center underline">
                           {shelved.leftQuantity === 1
                             ? t("1-piece-left")
                             : t("pieces-left", { leftQuantity: shelved.leftQuantity })}
                         </a>
-                      ) : (
-                        t("of-left", {
-                          kind: quantityText(kind, shelved.leftQuantity),
-                          kind2: quantityText(kind, shelved.quantity),
-                        })
                       )}
+                      <button
+                        type="button"
+                        className="min-h-12 text-left"
+                        onClick={() => {
+                          setSaid(undefined);
+                          setFaults({});
+                          const { id, lot: name, costMinor } = shelved;
+                          setCosted({ id, lot: name, cost: moneyField(costMinor, currency) });
+                        }}
+                      >
+                        {!isSheetFilm(shelved.material) &&
+                          t("of-left", {
+                            kind: quantityText(kind, shelved.leftQuantity),
+                            kind2: quantityText(kind, shelved.quantity),
+                          })}
+                        <span className="block text-sm underline underline-offset-4">
+                          {shelved.costMinor === null
+                            ? t("cost-not-told")
+                            : t("it-cost", { money: exactMoney(shelved.costMinor, currency) })}
+                        </span>
+                        <span className="sr-only"> {shelved.lot}</span>
+                      </button>
                     </span>
                     <a
                       href={`/jobs?lot=${encodeURIComponent(shelved.lot)}`}
@@ -309,12 +347,63 @@ export const LotShelf = memo(function LotShelf({ initial, nowMs }: { initial: Sh
           )}
           {entry(t("good-until"), "expiresOn", "date")}
           {entry(t("opened-on"), "openedOn", "date")}
+          <CostField
+            label={t("all-of-it-cost", { currency })}
+            fault={faults.costMinor}
+            value={typed.cost}
+            onChange={(cost) => setTyped({ ...typed, cost })}
+          />
         </div>
         {said && <p role="alert">{said}</p>}
       </FormDialog>
+      {costed && (
+        <FormDialog
+          open
+          onOpenChange={() => setCosted(null)}
+          title={t("cost-of-lot", { lot: costed.lot })}
+          description={t("cost-counts-for-all-of-it")}
+          submit={t("save-the-cost")}
+          leave={t("close")}
+          onSubmit={() => void keepCost(costed)}
+        >
+          <CostField
+            label={t("all-of-it-cost", { currency })}
+            fault={faults.costMinor}
+            value={costed.cost}
+            onChange={(cost) => setCosted({ ...costed, cost })}
+          />
+          {said && <p role="alert">{said}</p>}
+        </FormDialog>
+      )}
     </>
   );
 });
+
+function CostField({
+  label,
+  fault,
+  value,
+  onChange,
+}: {
+  label: string;
+  fault: string | undefined;
+  value: string;
+  onChange: (cost: string) => void;
+}) {
+  return (
+    <Field label={label} fault={fault && `${label}: ${fault}`}>
+      {(attributes) => (
+        <input
+          {...attributes}
+          className="entry"
+          inputMode="decimal"
+          value={value}
+          onChange={({ target }) => onChange(target.value)}
+        />
+      )}
+    </Field>
+  );
+}
 
 /** How much of a lot is left, 0 to 1; sheets and their remnants are not measured so. */
 const leftShare = ({ material, leftQuantity, quantity }: ShelvedLot): number =>

@@ -1,6 +1,7 @@
 import { memo, useEffect, useState } from "react";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import { isToOrder, part, type ShelvedPart } from "../../../core/materials/parts.ts";
+import { exactMoney } from "../../../core/money.ts";
 import type { PlanAsked } from "../../../server/plan.ts";
 import { t } from "../../../words/lots.ts";
 import { AsSpreadsheet } from "../../ui/AsSpreadsheet.tsx";
@@ -9,6 +10,7 @@ import { FormDialog } from "../../ui/FormDialog.tsx";
 import { hasWords } from "../../ui/has-words.ts";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
+import { costTyped, moneyField } from "../../ui/typed-money.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useShelf } from "../../ui/useShelf.ts";
 import { useDraft } from "../../ui/useDraft.ts";
@@ -19,8 +21,9 @@ interface Typed {
   name: string;
   counted: string;
   reorderAt: string;
+  cost: string;
 }
-const blank: Typed = { id: null, name: "", counted: "", reorderAt: "1" };
+const blank: Typed = { id: null, name: "", counted: "", reorderAt: "1", cost: "" };
 
 /** How many of each part open jobs still take. */
 async function wantedNow(): Promise<Record<string, number>> {
@@ -36,9 +39,11 @@ async function wantedNow(): Promise<Record<string, number>> {
 export const PartShelf = memo(function PartShelf({
   initial,
   names,
+  currency,
 }: {
   initial: ShelvedPart[];
   names: readonly string[];
+  currency: string;
 }) {
   const {
     items: parts,
@@ -66,10 +71,13 @@ export const PartShelf = memo(function PartShelf({
   const few = parts.filter((one) => isToOrder(one, wantedOf(one.name)));
 
   const keep = async () => {
+    const told = costTyped(typed.cost, currency);
+    if ("fault" in told) return setFaults({ costMinor: told.fault });
     const entered = {
       name: typed.name,
       counted: typedNumber(typed.counted),
       reorderAt: typedNumber(typed.reorderAt),
+      ...told,
     };
     const parsed = part.safeParse(entered);
     setFaults(parsed.success ? {} : faultsByPath(describeFaults(parsed.error, entered)));
@@ -88,8 +96,13 @@ export const PartShelf = memo(function PartShelf({
     setTyped(next);
     setOpen(true);
   };
-  const entry = (label: string, field: "name" | "counted" | "reorderAt", more: object) => (
-    <Field label={label} fault={faults[field] && `${label}: ${faults[field]}`}>
+  const entry = (
+    label: string,
+    field: "name" | "counted" | "reorderAt" | "cost",
+    more: object,
+    fault = faults[field],
+  ) => (
+    <Field label={label} fault={fault && `${label}: ${fault}`}>
       {(attributes) => (
         <input
           {...attributes}
@@ -138,7 +151,14 @@ export const PartShelf = memo(function PartShelf({
                     {isFew ? t("order-more") : t("order-at", { reorderAt: one.reorderAt })}
                   </span>
                 </span>
-                <span>{t("left-and-wanted", { left: one.left, wanted: wantedOf(one.name) })}</span>
+                <span>
+                  {t("left-and-wanted", { left: one.left, wanted: wantedOf(one.name) })}
+                  {one.costMinor !== null && (
+                    <span className="block text-sm text-soft">
+                      {t("each-costs", { money: exactMoney(one.costMinor, currency) })}
+                    </span>
+                  )}
+                </span>
                 <span className="flex flex-wrap justify-end gap-2 max-sm:col-span-2">
                   <button
                     type="button"
@@ -149,6 +169,7 @@ export const PartShelf = memo(function PartShelf({
                         name: one.name,
                         counted: String(Math.max(0, one.left)),
                         reorderAt: String(one.reorderAt),
+                        cost: moneyField(one.costMinor, currency),
                       })
                     }
                   >
@@ -189,6 +210,7 @@ export const PartShelf = memo(function PartShelf({
           )}
           {entry(t("how-many-there-are"), "counted", { inputMode: "numeric" })}
           {entry(t("order-more-at"), "reorderAt", { inputMode: "numeric" })}
+          {entry(t("one-costs", { currency }), "cost", { inputMode: "decimal" }, faults.costMinor)}
         </div>
         {said && isOpen && (
           <p role="alert" className="edge-hatch text-danger">

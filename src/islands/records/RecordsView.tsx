@@ -12,11 +12,12 @@ import { useCalculations } from "../../workers/useCalculations.ts";
 import { findingsOf } from "./findings.ts";
 import { JobsBehind, type Behind } from "./JobsBehind.tsx";
 import { Losses, Predictions, Settings, StagesTable, SuccessGroups } from "./tables.tsx";
-import { useRecords, type Period } from "./useRecords.ts";
+import { useOfPeriod, type Period } from "./useOfPeriod.ts";
 
 const SuccessOverTime = lazyPart(() => import("./SuccessOverTime.tsx"), "SuccessOverTime");
+const MoneyTable = lazyPart(() => import("./MoneyTable.tsx"), "MoneyTable");
 
-const views = ["success", "losses", "settings", "predictions"] as const;
+const views = ["success", "losses", "settings", "predictions", "money"] as const;
 type View = (typeof views)[number];
 
 const viewTexts: Record<View, string> = {
@@ -31,6 +32,9 @@ const viewTexts: Record<View, string> = {
   },
   get predictions() {
     return t("measured-and-worked-out");
+  },
+  get money() {
+    return t("money");
   },
 };
 
@@ -57,9 +61,12 @@ export const RecordsView = memo(function RecordsView({
   const [view, setView] = useState<View>("success");
   const [grouping, setGrouping] = useState<Grouping>("family");
   const [behind, setBehind] = useState<Behind | null>(null);
-  const { records, isAway, again } = useRecords(nowMs, period, who);
+  const { told: records, isAway, again } = useOfPeriod<JobRecord[]>("/api/records", nowMs, period, who);
   const jobs = useMemo(
-    () => (records ?? []).filter((job) => family === "" || job.family === family),
+    () =>
+      (records ?? [])
+        .filter((job) => family === "" || job.family === family)
+        .sort((a, b) => (a.endedAt < b.endedAt ? 1 : -1)),
     [records, family],
   );
   const inputs = useMemo(() => {
@@ -172,6 +179,15 @@ export const RecordsView = memo(function RecordsView({
           {result && view === "settings" && <Settings effects={result.effects} jobs={jobs} onOpen={open} />}
           {result && view === "predictions" && (
             <Predictions predicted={result.predicted} jobs={jobs} onOpen={open} />
+          )}
+          {result && view === "money" && (
+            <MoneyTable
+              nowMs={nowMs}
+              period={period}
+              who={who}
+              family={family}
+              onOpen={(of) => open(of, codesOf(jobs, ["family"], of))}
+            />
           )}
         </div>
         <JobsBehind

@@ -89,7 +89,7 @@ export function Losses({
   );
 }
 
-function Table({ head, children }: { head: readonly string[]; children: ReactNode }) {
+export function Table({ head, children }: { head: readonly string[]; children: ReactNode }) {
   return (
     <div className="overflow-x-auto">
       <table className="w-full tabular-nums">
@@ -108,8 +108,8 @@ function Table({ head, children }: { head: readonly string[]; children: ReactNod
   );
 }
 
-const cell = "border-t border-line py-1.5 pr-3";
-const opener = "inline-flex min-h-12 items-center text-left underline";
+export const cell = "border-t border-line py-1.5 pr-3";
+export const opener = "inline-flex min-h-12 items-center text-left underline";
 
 /** Each stage: how often it went right at the first try, and its minutes. */
 export function StagesTable({ firstPass, minutes }: Pick<Yield, "firstPass" | "minutes">) {

@@ -10,6 +10,8 @@ import { t } from "../../../words/shop.ts";
 export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
   const [currency, setCurrency] = useState(initial.currency);
   const [rate, setRate] = useState(String(initial.ratePerHourMinor / minorPerMajor(initial.currency)));
+  const [margin, setMargin] = useState(String(initial.marginPct));
+  const [share, setShare] = useState(String(initial.riskSharePct));
   const [wins, setWins] = useState(String(initial.priorWins));
   const [tries, setTries] = useState(String(initial.priorTries));
   const { faults, said, keep } = useKept(shopTerms, "/api/shop", t("saved-quotations-already-made-stay-as"));
@@ -23,6 +25,8 @@ export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
         perHour === undefined
           ? undefined
           : Math.round(perHour * (isCurrency ? minorPerMajor(currency) : 100)),
+      marginPct: number(margin),
+      riskSharePct: number(share),
       priorWins: number(wins),
       priorTries: number(tries),
     });
@@ -45,6 +49,8 @@ export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
         t("three-letters"),
       )}
       {entry(t("an-hour", { currency }), "ratePerHourMinor", rate, setRate)}
+      {entry(t("margin-pct"), "marginPct", margin, setMargin, t("above-parts-and-time"))}
+      {entry(t("risk-share-pct"), "riskSharePct", share, setShare, t("what-failures-cost-in-every-price"))}
       {entry(t("starting-estimate-successes"), "priorWins", wins, setWins)}
       {entry(
         t("starting-estimate-tries"),

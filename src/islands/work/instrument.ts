@@ -1,7 +1,7 @@
 import type { BenchChoices } from "../../../core/device/choose.ts";
 import type { Scene } from "../../../core/device/scene.ts";
 import type { AcceptanceRow } from "../../../core/prove/acceptance.ts";
-import type { PastJobs, ShopTerms } from "../../../core/route/route-options.ts";
+import type { PastJobs, QuoteTerms } from "../../../core/route/route-options.ts";
 import type { ShopRoom } from "../../../core/clean/room.ts";
 import type { BenchFits } from "../../../core/heat/bench-fit.ts";
 import type { BenchParting } from "../../../core/lift/bench-parting.ts";
@@ -16,7 +16,7 @@ export interface ShopKnowledge {
   fits: BenchFits;
   room: ShopRoom;
   acceptance: readonly AcceptanceRow[];
-  terms: ShopTerms;
+  terms: QuoteTerms;
   past: PastJobs;
   /** What this shop has read of how the glue at hand parts, over all jobs; null where none is. */
   parting: BenchParting | null;

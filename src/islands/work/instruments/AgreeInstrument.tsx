@@ -43,8 +43,8 @@ export function AgreeInstrument({ code, scene, nowMs, who, mayTell, tell, shop }
   const oddsOf = (of: RepairRoute) => choice.options.find(({ name }) => name === familyRoute(of))!;
   const odds = oddsOf(route);
   const major = (minor: number) => String(Math.round(minor / minorPerMajor(currency)));
-  const price = typed[`${route} price`] ?? major(odds.cost);
-  const worst = typed[`${route} worst`] ?? major(odds.worstCost);
+  const price = typed[`${route} price`] ?? major(odds.price);
+  const worst = typed[`${route} worst`] ?? major(odds.worstPrice);
   const before = state.intake.agreements.at(-1);
   const offerNow = (): Offered | null => {
     const priceMinor = moneyTyped(price, currency);
@@ -79,7 +79,7 @@ export function AgreeInstrument({ code, scene, nowMs, who, mayTell, tell, shop }
     <div className="grid h-full min-h-0 w-full grid-rows-[minmax(0,1fr)_auto] gap-3">
       <div className="grid min-h-0 auto-rows-min content-start gap-3 overflow-y-auto sm:grid-cols-2 xl:grid-cols-3">
         {offered.map((of) => {
-          const { successPct, successLowPct, successHighPct, cost, worstCost, worstHours, expectedHours } =
+          const { successPct, successLowPct, successHighPct, price, worstPrice, worstHours, expectedHours } =
             oddsOf(of);
           return (
             <button
@@ -98,7 +98,7 @@ export function AgreeInstrument({ code, scene, nowMs, who, mayTell, tell, shop }
                   successHighPct: Math.round(successHighPct),
                 })}
               />
-              <span className="block text-2xl font-semibold">{moneyText(cost, currency)}</span>
+              <span className="block text-2xl font-semibold">{moneyText(price, currency)}</span>
               <span className="block">
                 {t("about-of-100-go-well-likely-to", {
                   successPct: Math.round(successPct),
@@ -108,7 +108,7 @@ export function AgreeInstrument({ code, scene, nowMs, who, mayTell, tell, shop }
               </span>
               <span className="block text-soft">
                 {t("at-worst-h-h-on-average", {
-                  worstCost: moneyText(worstCost, currency),
+                  worstCost: moneyText(worstPrice, currency),
                   worstHours: worstHours.toFixed(1),
                   expectedHours: expectedHours.toFixed(1),
                 })}

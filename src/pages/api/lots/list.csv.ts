@@ -13,6 +13,7 @@ const columns = [
   "openedOn",
   "viscosityPaS",
   "isBlocked",
+  "costMinor",
 ] as const;
 
 /** The shelf of lots for a spreadsheet. */

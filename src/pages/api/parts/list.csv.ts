@@ -5,4 +5,4 @@ import { shelvedParts } from "../../../../server/store/parts.ts";
 
 /** The shelf of parts for a spreadsheet. */
 export const GET: APIRoute = async () =>
-  csvFile("parts", listCsv(["name", "left", "reorderAt"], await shelvedParts(database())));
+  csvFile("parts", listCsv(["name", "left", "reorderAt", "costMinor"], await shelvedParts(database())));

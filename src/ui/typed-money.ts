@@ -1,0 +1,17 @@
+import { exactMoney, minorPerMajor, moneyTyped } from "../../core/money.ts";
+import { t } from "../../words/lots.ts";
+
+const MOST_MINOR = 100_000_000;
+
+/** A cost as it stands in its field. */
+export const moneyField = (minor: number | null, currency: string): string =>
+  minor === null ? "" : String(minor / minorPerMajor(currency));
+
+/** What was typed as a cost, in the minor unit: null where the field is empty; or what is wrong with it. */
+export function costTyped(typed: string, currency: string): { costMinor: number | null } | { fault: string } {
+  if (typed.trim() === "") return { costMinor: null };
+  const minor = moneyTyped(typed, currency);
+  return minor === null || minor > MOST_MINOR
+    ? { fault: t("must-be-money", { typed, most: exactMoney(MOST_MINOR, currency) }) }
+    : { costMinor: minor };
+}
