@@ -3,9 +3,10 @@ import { findCertificate } from "./certificate.ts";
 import { database } from "./db/pool.ts";
 import { problem } from "./problem.ts";
 import { jobOfLink } from "./store/certificate-links.ts";
+import { keptBackPhotos } from "./store/photos.ts";
 import { t } from "../words/server.ts";
 
-/** What a customer's link shows, or the answer that it shows nothing. */
+/** What a customer's link shows, without the photos that are kept back, or the answer that it shows nothing. */
 export async function linkedCertificate(
   token: string,
 ): Promise<{ certificate: JobCertificate } | { answer: Response }> {
@@ -16,8 +17,15 @@ export async function linkedCertificate(
     return {
       answer: problem(410, t("recorded-by-version-1"), t("ask-the-shop-it-has-this-record")),
     };
-  const certificate = job && (await findCertificate(database(), job.code));
+  const [certificate, keptBack] = job
+    ? await Promise.all([findCertificate(database(), job.code), keptBackPhotos(database(), job.code)])
+    : [null, []];
   return certificate
-    ? { certificate }
+    ? {
+        certificate: {
+          ...certificate,
+          photos: certificate.photos.filter(({ id }) => !keptBack.includes(id)),
+        },
+      }
     : { answer: problem(404, t("no-such-record"), t("there-is-no-such-record")) };
 }

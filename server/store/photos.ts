@@ -49,3 +49,28 @@ export async function photosPresent(
   );
   return new Set(rows.map((row) => row.id));
 }
+
+/** The photos of a job that its customer does not see. */
+export async function keptBackPhotos(pool: pg.Pool, code: string): Promise<string[]> {
+  const { rows } = await pool.query<{ id: string }>(
+    `SELECT photo.id FROM photo JOIN photo_kept_back ON photo_id = photo.id JOIN job ON job.id = photo.job_id
+     WHERE code = $1 ORDER BY 1`,
+    [code],
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** Keeps a photo of a job back from its customer, or shows it again; false where the job has no such photo. */
+export async function keepPhotoBack(
+  pool: pg.Pool,
+  code: string,
+  { id, isShown }: { id: string; isShown: boolean },
+): Promise<boolean> {
+  const own = "SELECT photo.id FROM photo JOIN job ON job.id = job_id WHERE photo.id = $1 AND code = $2";
+  const { rowCount } = await pool.query(own, [id, code]);
+  if (rowCount !== 1) return false;
+  await (isShown
+    ? pool.query("DELETE FROM photo_kept_back WHERE photo_id = $1", [id])
+    : pool.query("INSERT INTO photo_kept_back VALUES ($1) ON CONFLICT DO NOTHING", [id]));
+  return true;
+}

@@ -14,6 +14,7 @@ import {
   GET as link,
   POST as make,
 } from "../../src/pages/api/jobs/[code]/certificate-link.ts";
+import { PUT as choosePhotos } from "../../src/pages/api/jobs/[code]/customer-photos.ts";
 import { POST as addPhoto } from "../../src/pages/api/jobs/[code]/photos.ts";
 import { GET as publicJson } from "../../src/pages/c/[token]/certificate.json.ts";
 import { GET as publicPdf } from "../../src/pages/c/[token]/certificate.pdf.ts";
@@ -170,5 +171,16 @@ describe("the certificate of a repair", () => {
       new Uint8Array(await (await call(publicPdf, { params: { token } })).arrayBuffer()),
     );
     expect(text).to.include("On black");
+    // What is kept back is on the shop's paper alone.
+    const choose = (body: object) => ask(choosePhotos, { params: { code: CODE }, body });
+    expect((await choose({ id: own, isShown: false })).body).to.deep.equal([own]);
+    expect((await call(publicPhoto, { params: { token, id: own } })).status).to.equal(404);
+    const linked = (await ask(publicJson, { params: { token } })).body as JobCertificate;
+    expect(linked.photos.map(({ id }) => id)).not.to.include(own);
+    expect((await certificateAt(CODE)).photos.map(({ id }) => id)).to.include(own);
+    expect((await choose({ id: own, isShown: true })).body).to.deep.equal([]);
+    expect((await call(publicPhoto, { params: { token, id: own } })).status).to.equal(200);
+    expect((await choose({ id: other, isShown: false })).status).to.equal(404);
+    expectFault(await choose({ id: own, isShown: "no" }), 422, "isShown");
   });
 });

@@ -40,4 +40,8 @@ export const close = {
   "handed-over": "Fetched by {to} on {day}, handed over by {who}.",
   "signature-of": "Signature of {to}",
   "still-here": "It is still here",
+  "customer-sees-photos":
+    "The customer sees {shown} of {photos, plural, one {1 photo} other {# photos}}. Press one to change it.",
+  "the-customer-sees-it": "shown",
+  "kept-back": "kept back",
 } as const;

@@ -306,4 +306,5 @@ export const server = {
   "must-be-at-most-2000-characters": "must be at most 2000 characters",
   "somebody-else-takes-over": "It is taken over once, by somebody else than handed it over.",
   "with-tax": "With {pct} % tax: {money}, at worst {worst}.",
+  "must-be-true-or-false": "must be true or false",
 } as const;

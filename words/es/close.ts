@@ -43,4 +43,8 @@ export const close: Words<typeof english> = {
   "handed-over": "Lo recogió {to} el {day}, lo entregó {who}.",
   "signature-of": "Firma de {to}",
   "still-here": "Sigue aquí",
+  "customer-sees-photos":
+    "El cliente ve {shown} de {photos, plural, one {1 foto} other {# fotos}}. Pulsa una para cambiarla.",
+  "the-customer-sees-it": "se muestra",
+  "kept-back": "no se muestra",
 };

@@ -311,4 +311,5 @@ export const server: Words<typeof english> = {
   "must-be-at-most-2000-characters": "debe tener como mucho 2000 caracteres",
   "somebody-else-takes-over": "La recibe una sola vez otra persona que quien la entregó.",
   "with-tax": "Con {pct} % de impuesto: {money}, en el peor caso {worst}.",
+  "must-be-true-or-false": "debe ser true o false",
 };

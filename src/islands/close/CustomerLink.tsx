@@ -3,6 +3,7 @@ import type { Technician } from "../../../server/store/technicians.ts";
 import { AddressCard } from "../../ui/AddressCard.tsx";
 import { useAnswer } from "../../ui/useAnswer.ts";
 import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
+import { CustomerPhotos } from "./CustomerPhotos.tsx";
 import { t } from "../../../words/close.ts";
 
 interface Told {
@@ -13,11 +14,16 @@ interface Told {
 export function CustomerLink({
   code,
   initial,
+  photos,
+  keptBack,
   preferences: initialPreferences,
   technicians,
 }: {
   code: string;
   initial: string | null;
+  photos: readonly { id: string; about: string }[];
+  /** Photos that the customer does not see. */
+  keptBack: readonly string[];
   preferences: Preferences;
   technicians: readonly Technician[];
 }) {
@@ -67,6 +73,7 @@ export function CustomerLink({
           </span>
         </div>
       )}
+      {photos.length > 0 && <CustomerPhotos code={code} photos={photos} initial={keptBack} />}
       {said && (
         <p role="alert" className="mt-2 text-danger">
           {said}

@@ -190,7 +190,7 @@ export const LotShelf = memo(function LotShelf({
                 return (
                   <li
                     key={shelved.id}
-                    className="grid grid-cols-[1.5rem_1fr_auto] items-center gap-x-4 border-b border-line py-1 sm:grid-cols-[1.5rem_1fr_12.5rem_8rem_auto]"
+                    className="grid grid-cols-[1.5rem_1fr_auto] items-center gap-x-4 border-b border-line py-1 sm:grid-cols-[1.5rem_1fr_13.5rem_8rem_minmax(17rem,auto)]"
                   >
                     <LeftBar share={leftShare(shelved)} isOld={isOld} />
                     <span className="leading-tight">

@@ -1,0 +1,2 @@
+-- Photos that the customer does not see.
+CREATE TABLE photo_kept_back (photo_id uuid PRIMARY KEY REFERENCES photo);
