@@ -26,6 +26,9 @@ import { chooseSoakS, seamOf, usualSettings, wayInput } from "../core/heat/lift-
 import { calculateSoakPlan } from "../core/heat/soak-plan.ts";
 import { calculateLiftStress } from "../core/lift/lift-stress.ts";
 import { calculateEdgePlan } from "../core/lift/edge-plan.ts";
+import { calculateBenchPlan } from "../core/plan/bench-plan.ts";
+import { calculateYield } from "../core/yield/yield.ts";
+import { yieldInput, type YieldInput } from "../core/yield/yield-input.ts";
 import { screwLedger } from "../core/open/screw-ledger.ts";
 import { calculateRouteChoice } from "../core/route/route-choice.ts";
 import { liveText, measureLive, measureLivePages } from "./live.ts";
@@ -36,7 +39,9 @@ import { againstC } from "./against-c.ts";
 import { engineTimes } from "./bench-engine.ts";
 import { ensureBuilt } from "./build.ts";
 import { chromium } from "./chromium.ts";
+import { dayOf } from "../test/bench-day.ts";
 import { asksFor, familyNamed, workedTo } from "../test/bench-hand.ts";
+import { largestInputs } from "./largest-inputs.ts";
 import { openWorkshop } from "./workshop.ts";
 
 interface Row {
@@ -329,6 +334,33 @@ keep(
     5,
   ),
   2_000,
+);
+/** Thrown once there is a plan: better ones are not waited for. */
+class FirstPlan extends Error {}
+keep(
+  "bench-plan, a first plan of 40 jobs of 9 steps (in a worker)",
+  time(
+    () => {
+      try {
+        calculateBenchPlan(dayOf(40, 3), () => {
+          throw new FirstPlan();
+        });
+      } catch (error) {
+        if (!(error instanceof FirstPlan)) throw error;
+      }
+    },
+    10,
+    2,
+  ),
+  1_000,
+);
+const tenthOfMost = {
+  ...largestInputs.yield!(),
+  jobs: (largestInputs.yield!() as YieldInput).jobs.slice(0, 1_000),
+};
+keep(
+  "yield of 1,000 jobs with 40 settings each (in a worker)",
+  time(() => calculateYield(yieldInput.parse(tenthOfMost)), 5, 1),
 );
 keep(
   "lift-stress",

@@ -5,7 +5,7 @@ import { deviceRules } from "../core/moves.ts";
 import { routeNow } from "../core/device/ask.ts";
 import { familyRoute, type RepairRoute } from "../core/device/routes.ts";
 import { median } from "../core/median.ts";
-import type { BenchPlanInput, Shift } from "../core/plan/bench-plan-input.ts";
+import { MOST_JOBS, type BenchPlanInput, type Shift } from "../core/plan/bench-plan-input.ts";
 import { stationNames, usualBench, type ShopBench } from "../core/plan/shop-bench.ts";
 import { jobSteps, usualStations, type JobSteps } from "../core/plan/job-steps.ts";
 import { t } from "../words/server.ts";
@@ -43,6 +43,10 @@ export interface PlanAsked {
 /** So many days are planned for. */
 const DAYS = 14;
 const MINUTE_MS = 60_000;
+/** So many jobs are planned: one more may be asked about. */
+const MOST_PLANNED = MOST_JOBS - 1;
+/** Who was worked at since then is in hand, ms. */
+const IN_HAND_MS = 86_400_000;
 /** What is due later than that is due then: a plan reaches no further. */
 const FARTHEST_MIN = 60 * 24 * 60;
 
@@ -90,11 +94,19 @@ async function stepsOf(pool: pg.Pool, job: StoredJob, nowMs: number): Promise<St
   return { ...jobSteps(steps, paces), isMeasured: Object.keys(paces).length > 0 };
 }
 
+/** The open jobs that are planned, what is in hand before what is due first, and those that are too many. */
+function split(stored: readonly StoredJob[], nowMs: number, most: number): [StoredJob[], StoredJob[]] {
+  if (stored.length <= most) return [[...stored], []];
+  const isInHand = ({ moves }: StoredJob) => (moves.at(-1)?.atMs ?? 0) > nowMs - IN_HAND_MS;
+  const ordered = [...stored.filter(isInHand), ...stored.filter((job) => !isInHand(job))];
+  return [ordered.slice(0, most), ordered.slice(most)];
+}
+
 /**
  * What the bench is to plan at a moment: every open job with what it still asks for, everybody who works here, the shop's stations and hours.
- * What runs by itself now is pinned where it is.
+ * What runs by itself now is pinned where it is. Of more open jobs than can be planned those wait that are due last.
  */
-export async function planAsked(pool: pg.Pool, nowMs: number): Promise<PlanAsked> {
+export async function planAsked(pool: pg.Pool, nowMs: number, most = MOST_PLANNED): Promise<PlanAsked> {
   const [stored, people, pins, bench, parts] = await Promise.all([
     openJobs(pool),
     listTechnicians(pool),
@@ -126,7 +138,8 @@ export async function planAsked(pool: pg.Pool, nowMs: number): Promise<PlanAsked
     pins,
   };
   const running = new Map<string, number>();
-  for (const job of stored) {
+  const [planned, tooMany] = split(stored, nowMs, most);
+  for (const job of planned) {
     let found = known.of(job, nowMs);
     if (!found) {
       // Each takes some milliseconds: others are answered in between.
@@ -155,6 +168,7 @@ export async function planAsked(pool: pg.Pool, nowMs: number): Promise<PlanAsked
       steps: steps.map((step, k) => (k === 0 && isRunning ? { ...step, fixed: { startMin: 0 } } : step)),
     });
   }
+  for (const { code } of tooMany) asked.leftOut.push({ code, why: t("too-many-to-plan", { most }) });
   // More of them run than there usually are: so the shop has as many.
   for (const station of asked.question.stations)
     station.places = Math.max(station.places ?? 1, running.get(station.name) ?? 0);

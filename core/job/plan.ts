@@ -115,7 +115,7 @@ function reach<
  * The scene once a move has waited for all that time alone brings about, and the first need that time does not; null where that takes more waits than
  * there are.
  */
-export function waitedFor<
+export function afterWaits<
   Scene extends SceneOf<State>,
   State extends StateBase,
   F extends Fact,
@@ -158,7 +158,7 @@ function withNeeds<
   from: Scene,
 ): Planned<Scene, State, F, St, H> | null {
   const { rules, chain, nowMs } = search;
-  const waited = waitedFor(rules, move, data, from);
+  const waited = afterWaits(rules, move, data, from);
   if (!waited) return null;
   const { then, missing } = waited;
   // What else is missing can be brought about while something waits: it is looked for from now, not from then.

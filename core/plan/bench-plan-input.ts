@@ -13,6 +13,9 @@ const shift = z
     path: ["toMin"],
   });
 export type Shift = z.output<typeof shift>;
+/** So many jobs are planned at once. */
+export const MOST_JOBS = 300;
+
 const shifts = z.array(shift).max(400);
 
 const stationKinds = ["places", "batch"] as const;
@@ -78,7 +81,7 @@ export const benchPlanInput = z
   .strictObject({
     stations: z.array(station).min(1).max(50),
     technicians: z.union([boundedWhole(0, 100), z.array(technician).max(100)]),
-    jobs: z.array(job).min(1).max(300),
+    jobs: z.array(job).min(1).max(MOST_JOBS),
     objective: usual(oneOf(objectives), "tardiness", "minutes late count first, then when all is done"),
     /** When anybody works; by day and night where none is said. */
     shifts: shifts.optional(),

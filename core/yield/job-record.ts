@@ -3,7 +3,7 @@ import { sceneAtStart } from "../device/start.ts";
 import { routeNow } from "../device/ask.ts";
 import { methodOf } from "../heat/heat-methods.ts";
 import type { Recorded } from "../job/move.ts";
-import { waitedFor } from "../job/plan.ts";
+import { afterWaits } from "../job/plan.ts";
 import { applyMove, moveNamed, standing } from "../job/replay.ts";
 import { deviceRules } from "../moves.ts";
 import { comparedOf, type Compared } from "../records/compared.ts";
@@ -91,7 +91,7 @@ export function jobRecord(family: Family, moves: readonly Recorded[]): JobRecord
     const move = moveNamed(deviceRules, kind, version);
     // Since the press before: what it had to wait for ran by itself.
     const since = beforeMs === null ? null : deviceRules.at(scene, before, beforeMs);
-    const waited = since && waitedFor(deviceRules, move, data, since);
+    const waited = since && afterWaits(deviceRules, move, data, since);
     const waitedMin = since && waited ? (waited.then.nowMs - since.nowMs) / 60_000 : 0;
     const state = applyMove(move, deviceRules.at(scene, before, stamp.atMs), data, stamp);
     scene = deviceRules.at(scene, state, stamp.atMs);

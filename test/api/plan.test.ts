@@ -46,6 +46,26 @@ describe("the plan of the day", () => {
     expect(benchPlanInput.safeParse(body.question).success).to.equal(true);
   });
 
+  it("plans what is in hand and due first where more is open than can be planned, and says so of the others", async () => {
+    const whole = await asked();
+    const most = whole.question.jobs.length - 3;
+    const { question, leftOut } = await planAsked(pool, DEMO_NOW_MS, most);
+    expect(question.jobs.length).to.be.at.most(most);
+    const tooMany = leftOut.filter(({ why }) => why.startsWith(`More than ${most} jobs`));
+    expect(tooMany.length).to.equal(whole.question.jobs.length + whole.leftOut.length - most);
+    const { rows } = await pool.query<{ code: string; isInHand: boolean; due: Date | null }>(
+      `SELECT code, due_at AS due, (SELECT max(received_at) FROM move WHERE job_id = job.id) > $1 AS "isInHand"
+       FROM job WHERE ended_at IS NULL`,
+      [new Date(DEMO_NOW_MS - 86_400_000)],
+    );
+    const later = new Set(tooMany.map(({ code }) => code));
+    const rank = ({ isInHand, due }: (typeof rows)[number]) =>
+      (isInHand ? 0 : 1e14) + (due?.getTime() ?? 1e13);
+    const planned = rows.filter(({ code }) => !later.has(code)).map(rank);
+    const waiting = rows.filter(({ code }) => later.has(code)).map(rank);
+    expect(Math.max(...planned)).to.be.at.most(Math.min(...waiting));
+  });
+
   it("holds a step where somebody put it until it is let go; one of no job, or for nobody, is refused", async () => {
     const put = (body: object, who = "tove") => ask(pins.PUT, { body, headers: { cookie: `who=${who}` } });
     expect((await put(pin("GW-1161", later))).body).to.have.length(1);

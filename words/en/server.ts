@@ -307,4 +307,5 @@ export const server = {
   "somebody-else-takes-over": "It is taken over once, by somebody else than handed it over.",
   "with-tax": "With {pct} % tax: {money}, at worst {worst}.",
   "must-be-true-or-false": "must be true or false",
+  "too-many-to-plan": "More than {most} jobs are open: this one is due later than those that are planned.",
 } as const;

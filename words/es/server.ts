@@ -312,4 +312,5 @@ export const server: Words<typeof english> = {
   "somebody-else-takes-over": "La recibe una sola vez otra persona que quien la entregó.",
   "with-tax": "Con {pct} % de impuesto: {money}, en el peor caso {worst}.",
   "must-be-true-or-false": "debe ser true o false",
+  "too-many-to-plan": "Hay más de {most} trabajos abiertos: este vence después de los que se planean.",
 };
