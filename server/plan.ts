@@ -6,6 +6,8 @@ import { routeNow } from "../core/device/ask.ts";
 import { familyRoute, type RepairRoute } from "../core/device/routes.ts";
 import { median } from "../core/median.ts";
 import { MOST_JOBS, type BenchPlanInput, type Shift } from "../core/plan/bench-plan-input.ts";
+import { lotsWanted, type LotsWanted } from "../core/plan/lots-wanted.ts";
+import { lotKinds } from "../core/materials/lots.ts";
 import { stationNames, usualBench, type ShopBench } from "../core/plan/shop-bench.ts";
 import { jobSteps, usualStations, type JobSteps } from "../core/plan/job-steps.ts";
 import { t } from "../words/server.ts";
@@ -26,6 +28,8 @@ export interface PlanAsked {
   jobs: { code: string; family: string; takes: { index: number; part: string }[] }[];
   /** How many of the jobs go by what such jobs took here; the others by the usual minutes. */
   measured: number;
+  /** How much of each kind of lot the jobs will still use up. */
+  lots: LotsWanted;
   /** Parts that are kept ready, and how many are left. */
   parts: { name: string; left: number }[];
   /** Everybody who works here: in the question each stands by their key, since two may have one name. */
@@ -77,7 +81,7 @@ export interface PromiseAsked {
   wins: number;
 }
 
-type Steps = (JobSteps & { isMeasured: boolean }) | { why: string };
+type Steps = (JobSteps & { isMeasured: boolean; lots: LotsWanted }) | { why: string };
 
 /** While nothing is added to its job a procedure holds for so long: only what runs by itself grows shorter. */
 const known = heldFor<Steps>(30_000);
@@ -88,10 +92,14 @@ async function stepsOf(pool: pg.Pool, job: StoredJob, nowMs: number): Promise<St
   const { held, trouble } = scene.state.intake;
   if (held) return { why: t("is-held", { reason: held.reason }) };
   if (trouble) return { why: t("something-is-to-be-settled-first") };
-  const { steps, stuck } = planProcedure(deviceRules, scene, job.moves.length + 1);
+  const { steps, stuck, end } = planProcedure(deviceRules, scene, job.moves.length + 1);
   if (stuck) return { why: t("no-way-found-check-the-device") };
   const { paces } = await ownMinutes(pool, scene.family, routeNow(scene), nowMs);
-  return { ...jobSteps(steps, paces), isMeasured: Object.keys(paces).length > 0 };
+  return {
+    ...jobSteps(steps, paces),
+    isMeasured: Object.keys(paces).length > 0,
+    lots: lotsWanted(scene.state.bond, end.state.bond),
+  };
 }
 
 /** The open jobs that are planned, what is in hand before what is due first, and those that are too many. */
@@ -130,6 +138,7 @@ export async function planAsked(pool: pg.Pool, nowMs: number, most = MOST_PLANNE
     },
     jobs: [],
     measured: 0,
+    lots: {},
     parts: parts.map(({ name, left }) => ({ name, left })),
     people,
     hours: bench.hours,
@@ -150,7 +159,11 @@ export async function planAsked(pool: pg.Pool, nowMs: number, most = MOST_PLANNE
       asked.leftOut.push({ code: job.code, why: found.why });
       continue;
     }
-    const { steps, takes, isMeasured } = found;
+    const { steps, takes, isMeasured, lots } = found;
+    for (const kind of lotKinds) {
+      const more = lots[kind];
+      if (more !== undefined) asked.lots[kind] = (asked.lots[kind] ?? 0) + more;
+    }
     if (isMeasured) asked.measured += 1;
     if (steps.length === 0) continue;
     const isRunning = steps[0]!.hands === 0;

@@ -33,6 +33,8 @@ export interface Plan<Scene, State, F extends Fact, St extends string, H extends
   steps: readonly PlannedAt<Scene, State, F, St, H>[];
   /** The goal for which no way was found, and the need at which the search ended; null where all are reached. */
   stuck: { goal: F; at: F } | null;
+  /** Where the device stands after the last step. */
+  end: Scene;
 }
 
 /** More moves than this no job has; a search that goes on is going round. */
@@ -208,8 +210,8 @@ export function planProcedure<
   let scene = from;
   for (let n = 0; n < MOST_MOVES; n += 1) {
     const next = nextMove(rules, scene);
-    if (next === null) return { steps, stuck: null };
-    if ("stuck" in next) return { steps, stuck: next.stuck };
+    if (next === null) return { steps, stuck: null, end: scene };
+    if ("stuck" in next) return { steps, stuck: next.stuck, end: scene };
     const { step } = next;
     const { move, data } = step;
     const startMs = Math.max(scene.nowMs, step.notBeforeMs ?? 0);
@@ -220,5 +222,5 @@ export function planProcedure<
     scene = rules.at(doneAt, applyMove(move, doneAt, data, stamp), nowMs);
   }
   const [goal] = rules.goals(scene).filter((fact) => !rules.holds(scene, fact));
-  return { steps, stuck: goal ? { goal, at: goal } : null };
+  return { steps, stuck: goal ? { goal, at: goal } : null, end: scene };
 }

@@ -117,3 +117,20 @@ export async function lastCustomers(pool: pg.Pool, most = 50): Promise<string[]>
   ]);
   return rows.map(({ name }) => name);
 }
+
+/** Jobs are taken in together within so much of one another, s. */
+const TOGETHER_S = 60;
+const MOST_TOGETHER = 50;
+
+/** Open jobs of the same family and customer that were taken in together with a job. */
+export async function takenInWith(pool: pg.Pool, code: string): Promise<string[]> {
+  const { rows } = await pool.query<{ code: string }>(
+    `SELECT other.code FROM job AS own JOIN job AS other ON other.family_id = own.family_id
+     WHERE own.code = $1 AND other.id <> own.id AND other.ended_at IS NULL
+       AND other.customer_id IS NOT DISTINCT FROM own.customer_id
+       AND other.opened_at BETWEEN own.opened_at - $2 * interval '1 second' AND own.opened_at + $2 * interval '1 second'
+     ORDER BY other.code LIMIT ${MOST_TOGETHER}`,
+    [code, TOGETHER_S],
+  );
+  return rows.map((row) => row.code);
+}

@@ -7,6 +7,7 @@ import { LARGEST_PHOTO } from "../../server/formats/photo.ts";
 import { quotationOf } from "../../server/formats/quotation.ts";
 import { findJob, sceneOf } from "../../server/store/jobs.ts";
 import { pastJobs } from "../../server/store/shop.ts";
+import { GET as askAlike } from "../../src/pages/api/jobs/[code]/alike.ts";
 import { POST as postPhoto } from "../../src/pages/api/jobs/[code]/photos.ts";
 import { GET as quotationFile } from "../../src/pages/api/jobs/[code]/quotation.pdf.ts";
 import { POST as postJob } from "../../src/pages/api/jobs/index.ts";
@@ -65,6 +66,28 @@ describe("the intake", () => {
       expect(rows).to.deep.equal(
         ["TK5-1", "TK5-2", ""].map((serial) => ({ serial, name: "Ferry hall kiosk", moves: 1 })),
       );
+    });
+
+    it("is priced at once: those of it that ask the customer now, of the same repair, and no others", async () => {
+      const codes = ["GW-9951", "GW-9952", "GW-9953", "GW-9954"];
+      const [first = "", second = "", third = "", fourth = ""] = codes;
+      const ticket = { customer: "Ferry hall kiosk 2", serial: "" };
+      const body = batch(first, { ticket, like: codes.slice(1).map((code) => like(code)) });
+      expect((await ask(postJob, { body })).status).to.equal(201);
+      const alike = async (code: string) => (await ask(askAlike, { params: { code } })).body as string[];
+      await followPlan(pool, first, "agreed");
+      const offer = await followPlan(pool, second, "agreed");
+      // Two of them are not looked at yet.
+      expect(await alike(first)).to.deep.equal([second]);
+      await followPlan(pool, third, "agreed");
+      await followPlan(pool, fourth, "agreed");
+      await tell(pool, fourth, "held", { reason: "customer rings back" });
+      expect(await alike(first)).to.deep.equal([second, third]);
+      expect(await alike(third)).to.deep.equal([first, second]);
+      await tell(pool, second, "agreed", offer);
+      expect(await alike(first)).to.deep.equal([third]);
+      expect(await alike("GW-1151")).to.deep.equal([]);
+      expect(await alike("GW-1")).to.deep.equal([]);
     });
 
     it("is opened not at all where one of its codes is taken, or it is of a single device", async () => {

@@ -32,7 +32,9 @@ describe("the plan of the day", () => {
   const later = new Date(DEMO_NOW_MS + 5 * 3_600_000).toISOString();
 
   it("asks for what every open job still wants, and says of the others why not; the planner can do it", async () => {
-    const { question, leftOut } = await asked();
+    const { question, leftOut, lots } = await asked();
+    // Jobs that will lay a liquid are among them.
+    expect(lots.adhesive).to.be.within(1, 500);
     const open = await pool.query<{ code: string }>("SELECT code FROM job WHERE ended_at IS NULL");
     expect([...question.jobs, ...leftOut].map(({ code }) => code)).to.have.members(
       open.rows.map(({ code }) => code),

@@ -44,4 +44,6 @@ export const intake = {
   "asked-for":
     "{repair}, {price}. {openings, plural, =0 {Not opened yet} one {Opened once} other {Opened # times}}.",
   "withdraw-the-link": "Withdraw the link",
+  "agrees-for-all": "Agrees for all {all} taken in together",
+  "not-agreed-for": "{code}: {said} Those before it are agreed.",
 } as const;

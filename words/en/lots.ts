@@ -73,4 +73,6 @@ export const lots = {
   "each-costs": "{money} each",
   "one-costs": "One costs, {currency}",
   "must-be-money": '"{typed}" must be a number from 0 to {most}',
+  "open-jobs-want":
+    "{isShort, select, short {Order more: open} other {Open}} jobs want {wanted}; {usable} may be used",
 } as const;

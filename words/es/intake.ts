@@ -48,4 +48,6 @@ export const intake: Words<typeof english> = {
   "asked-for":
     "{repair}, {price}. {openings, plural, =0 {Aún no se ha abierto} one {Se abrió una vez} other {Se abrió # veces}}.",
   "withdraw-the-link": "Retirar el enlace",
+  "agrees-for-all": "Acepta por los {all} recibidos juntos",
+  "not-agreed-for": "{code}: {said} Los anteriores están acordados.",
 };

@@ -75,4 +75,6 @@ export const lots: Words<typeof english> = {
   "each-costs": "{money} cada una",
   "one-costs": "Cada una cuesta, {currency}",
   "must-be-money": '"{typed}" debe ser un número de 0 a {most}',
+  "open-jobs-want":
+    "{isShort, select, short {Pide más: los} other {Los}} trabajos abiertos quieren {wanted}; se pueden usar {usable}",
 };

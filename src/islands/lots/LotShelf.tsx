@@ -23,6 +23,7 @@ import { Narrow } from "../../ui/Narrow.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
 import { costTyped, moneyField } from "../../ui/typed-money.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
+import { useOpenJobs } from "../../ui/useOpenJobs.ts";
 import { useShelf } from "../../ui/useShelf.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 import { capitalised } from "../../../core/words.ts";
@@ -65,6 +66,7 @@ export const LotShelf = memo(function LotShelf({
   const [isAdding, setAdding] = useState(false);
   const [costed, setCosted] = useState<{ id: string; lot: string; cost: string } | null>(null);
   const [narrowed, setNarrowed] = useState({ find: "", kind: "", date: "" });
+  const open = useOpenJobs();
   const old = lots.filter((entry) => isOutOfDate(entry, nowMs));
 
   const add = async () => {
@@ -183,7 +185,10 @@ export const LotShelf = memo(function LotShelf({
         if (members.length === 0) return null;
         return (
           <section key={kind} aria-label={capitalised(term(kind))} className="mb-3">
-            <h2 className="border-b-2 border-ink text-lg font-semibold">{capitalised(term(kind))}</h2>
+            <div className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink">
+              <h2 className="text-lg font-semibold">{capitalised(term(kind))}</h2>
+              <Wanted kind={kind} lots={lots} wanted={open?.lots[kind] ?? 0} nowMs={nowMs} />
+            </div>
             <ul>
               {members.map((shelved) => {
                 const isOld = isOutOfDate(shelved, nowMs);
@@ -378,6 +383,36 @@ export const LotShelf = memo(function LotShelf({
     </>
   );
 });
+
+/** How much of a kind open jobs will still use up, and whether there is enough that may be used. */
+function Wanted({
+  kind,
+  lots,
+  wanted,
+  nowMs,
+}: {
+  kind: LotKind;
+  lots: readonly ShelvedLot[];
+  wanted: number;
+  nowMs: number;
+}) {
+  if (wanted === 0) return null;
+  const usable = lots
+    .filter(
+      (one) => one.kind === kind && !one.isBlocked && !isOutOfDate(one, nowMs) && !isSheetFilm(one.material),
+    )
+    .reduce((sum, { leftQuantity }) => sum + Math.max(0, leftQuantity), 0);
+  const isShort = usable < wanted;
+  return (
+    <p className={isShort ? "edge-hatch text-danger" : "text-soft"}>
+      {t("open-jobs-want", {
+        wanted: quantityText(kind, wanted),
+        usable: quantityText(kind, usable),
+        isShort: isShort ? "short" : "enough",
+      })}
+    </p>
+  );
+}
 
 function CostField({
   label,

@@ -16,6 +16,7 @@ const asked = (paces: number[], shiftMin = 1_000): PromiseAsked => ({
     jobs: [],
     parts: [],
     measured: 0,
+    lots: {},
     people: [{ key: "ada", name: "Ada" }],
     hours: [],
     isUsual: true,

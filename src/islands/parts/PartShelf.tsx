@@ -1,8 +1,7 @@
-import { memo, useEffect, useState } from "react";
+import { memo, useState } from "react";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import { isToOrder, part, type ShelvedPart } from "../../../core/materials/parts.ts";
 import { exactMoney } from "../../../core/money.ts";
-import type { PlanAsked } from "../../../server/plan.ts";
 import { t } from "../../../words/lots.ts";
 import { AsSpreadsheet } from "../../ui/AsSpreadsheet.tsx";
 import { Field } from "../../ui/Field.tsx";
@@ -12,6 +11,7 @@ import { ListHead } from "../../ui/ListHead.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
 import { costTyped, moneyField } from "../../ui/typed-money.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
+import { useOpenJobs } from "../../ui/useOpenJobs.ts";
 import { useShelf } from "../../ui/useShelf.ts";
 import { useDraft } from "../../ui/useDraft.ts";
 
@@ -24,16 +24,6 @@ interface Typed {
   cost: string;
 }
 const blank: Typed = { id: null, name: "", counted: "", reorderAt: "1", cost: "" };
-
-/** How many of each part open jobs still take. */
-async function wantedNow(): Promise<Record<string, number>> {
-  const answer = await fetch("/api/plan");
-  if (!answer.ok) return {};
-  const wanted: Record<string, number> = {};
-  for (const { takes } of ((await answer.json()) as PlanAsked).jobs)
-    for (const take of takes) wanted[take.part] = (wanted[take.part] ?? 0) + 1;
-  return wanted;
-}
 
 /** Parts that are kept ready: how many are left, how many open jobs want, and which to order. */
 export const PartShelf = memo(function PartShelf({
@@ -53,21 +43,15 @@ export const PartShelf = memo(function PartShelf({
     setSaid,
     ask,
   } = useShelf<ShelvedPart>("/api/parts", initial);
-  const [wanted, setWanted] = useState<Record<string, number> | null>(null);
   const [typed, setTyped] = useDraft<Typed>("part", blank);
   const [isOpen, setOpen] = useState(false);
   const [find, setFind] = useState("");
-  useEffect(() => {
-    let isStale = false;
-    void wantedNow()
-      // Without an answer only what is left is told.
-      .catch(() => ({}))
-      .then((counted) => !isStale && setWanted(counted));
-    return () => {
-      isStale = true;
-    };
-  }, []);
-  const wantedOf = (name: string) => wanted?.[name] ?? 0;
+  const open = useOpenJobs();
+  const wantedOf = (name: string) =>
+    (open?.jobs ?? []).reduce(
+      (sum, { takes }) => sum + takes.filter(({ part: of }) => of === name).length,
+      0,
+    );
   const few = parts.filter((one) => isToOrder(one, wantedOf(one.name)));
 
   const keep = async () => {

@@ -27,6 +27,7 @@ const asked: PlanAsked = {
   ],
   hours: [],
   isUsual: true,
+  lots: {},
   leftOut: [],
   pins: [],
 };

@@ -34,6 +34,7 @@ const asked: PlanAsked = {
   ],
   hours: [],
   isUsual: true,
+  lots: {},
   leftOut: [],
   pins: [],
 };

@@ -12,6 +12,7 @@ import type { InstrumentProps } from "../instrument.ts";
 import { asTyped } from "../../../ui/typed-number.ts";
 import { t } from "../../../../words/work.ts";
 
+const AgreeAlike = lazy(async () => ({ default: (await import("./AgreeAlike.tsx")).AgreeAlike }));
 const OfferByLink = lazy(async () => ({ default: (await import("./OfferByLink.tsx")).OfferByLink }));
 
 const MOST_MINOR = 100_000_000;
@@ -157,6 +158,15 @@ export function AgreeInstrument({ code, scene, nowMs, who, mayTell, tell, shop }
             {t("customer-declines")}
           </button>
           <Suspense>
+            {state.intake.broke.length === 0 && (
+              <AgreeAlike
+                code={code}
+                who={who}
+                mayTell={mayTell}
+                offerNow={offerNow}
+                answer={() => answer("yes")}
+              />
+            )}
             <OfferByLink code={code} who={who} mayAsk={mayTell} offerNow={offerNow} />
           </Suspense>
         </div>
