@@ -21,12 +21,6 @@ export function moneyText(minor: number, currency: string): string {
   return `${major.toLocaleString("en", { minimumFractionDigits: digits, maximumFractionDigits: digits })} ${currency}`;
 }
 
-/** Money to the minor unit: nothing is rounded. */
-export function exactMoney(minor: number, currency: string): string {
-  const digits = formatOf(currency).resolvedOptions().maximumFractionDigits ?? 2;
-  return `${(minor / minorPerMajor(currency)).toFixed(digits)} ${currency}`;
-}
-
 /** What was typed as money, in the minor unit; null where it is no such number. */
 export function moneyTyped(typed: string, currency: string): number | null {
   const major = Number(typed.trim().replace(",", "."));

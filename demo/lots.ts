@@ -1,4 +1,4 @@
-import type { Lot } from "../core/materials/lots.ts";
+import type { Lot } from "../core/materials/shelf-lot.ts";
 
 const DAY_MS = 86_400_000;
 

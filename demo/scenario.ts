@@ -11,7 +11,8 @@ import { bendingParts, gaugeInput } from "../core/lift/lift-gauge.ts";
 import { calculateLiftStress } from "../core/lift/lift-stress.ts";
 import { glueOf, strengthAt } from "../core/materials/glues.ts";
 import { outcomes } from "../core/intake/intake-slot.ts";
-import { isOutOfDate, lastDayOf, type Lot } from "../core/materials/lots.ts";
+import { isOutOfDate, lastDayOf } from "../core/materials/lots.ts";
+import type { Lot } from "../core/materials/shelf-lot.ts";
 import { deviceRules } from "../core/moves.ts";
 import { calculateRouteChoice } from "../core/route/route-choice.ts";
 import {

@@ -78,6 +78,14 @@ const parsedMessages = {
     return { code: said, map: null };
   },
 };
+/** The parts of an icon are told apart by keys while it is developed: a page draws them in their order, and is spared those. @returns {import("vite").Plugin} */
+const withoutIconKeys = {
+  name: "without-icon-keys",
+  transform(code, id, options) {
+    if (options?.ssr || !id.includes("/lucide-react/dist/esm/icons/")) return null;
+    return { code: code.replace(/, key: "\w+"/g, "").replace("\n__iconData.node;", ""), map: null };
+  },
+};
 /** A move's example, its last property, serves tests and documentation: browsers are spared it. @returns {import("vite").Plugin} */
 const withoutExamples = {
   name: "without-examples",
@@ -141,4 +149,4 @@ const licencesApart = {
 export const lighterWorkers = [withoutJsonSchema, withoutExamples, parsedMessages, withoutUnreadSchemas];
 
 /** What makes the scripts that browsers load smaller. */
-export const lighterClient = [...lighterWorkers, licencesApart];
+export const lighterClient = [...lighterWorkers, withoutIconKeys, licencesApart];

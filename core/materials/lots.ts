@@ -2,7 +2,6 @@ import { z } from "zod";
 import { filmKinds } from "../film/films.ts";
 import { bounded, boundedWhole, isoDate, oneOf, words } from "../units.ts";
 import { adhesiveNamed, liquidAdhesives, tapeMaterials } from "./adhesives.ts";
-import { costTold } from "./cost.ts";
 import { solventNames } from "./solvent-names.ts";
 
 export const lotKinds = ["adhesive", "film", "tape", "solvent"] as const;
@@ -24,7 +23,8 @@ export const lotMaterials: Record<LotKind, readonly string[]> = {
 
 const day = () => isoDate().nullable();
 
-const lotName = {
+/** What a lot is known by, and until when it is good. */
+export const lotName = {
   kind: oneOf(lotKinds),
   /** What stands on the bottle, roll or pack. */
   lot: words(60),
@@ -36,7 +36,8 @@ const lotName = {
   openDays: boundedWhole(1, 3_650).nullable(),
 };
 
-const checkMaterial = (
+/** A kind has materials of its own. */
+export const checkMaterial = (
   { kind, material }: { kind: LotKind; material: string },
   context: z.core.$RefinementCtx,
 ) => {
@@ -47,13 +48,6 @@ const checkMaterial = (
     message: `"${material}" must be one of ${lotMaterials[kind].join("; ")}`,
   });
 };
-
-/** A lot as the shop keeps it: what it held when it came, in the kind's unit, and what all of that cost. */
-export const lot = z
-  .strictObject({ ...lotName, quantity: bounded(0.1, 10_000_000), costMinor: costTold() })
-  .superRefine(checkMaterial);
-export type Lot = z.output<typeof lot>;
-export type LotAdded = z.input<typeof lot>;
 
 /** A lot as a job is told of it. */
 export const lotTold = z

@@ -1,7 +1,7 @@
 import PDFDocument from "pdfkit";
 import { repairTitle } from "../../core/device/routes.ts";
 import type { Invoice } from "../../core/intake/invoice.ts";
-import { exactMoney } from "../../core/money.ts";
+import { exactMoney } from "../../core/exact-money.ts";
 import { longDay } from "../../words/dates.ts";
 import { t } from "../../words/server.ts";
 import { term } from "../../words/speaker.ts";

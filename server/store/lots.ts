@@ -1,7 +1,8 @@
 import type pg from "pg";
 import type { LotTaken } from "../../core/bond/bond-slot.ts";
 import { isSheetFilm } from "../../core/film/films.ts";
-import { lastDayOf, type Lot, type LotAdded } from "../../core/materials/lots.ts";
+import { lastDayOf } from "../../core/materials/lots.ts";
+import type { Lot, LotAdded } from "../../core/materials/shelf-lot.ts";
 
 /** A lot on the shelf, with what is left of it, below zero where somebody signed for more than the count had: for film that is cut from sheets, how many of those and their remnants there are. */
 export interface ShelvedLot extends Lot {

@@ -1,4 +1,5 @@
-import { exactMoney, minorPerMajor, moneyTyped } from "../../core/money.ts";
+import { exactMoney } from "../../core/exact-money.ts";
+import { minorPerMajor, moneyTyped } from "../../core/money.ts";
 import { t } from "../../words/lots.ts";
 
 const MOST_MINOR = 100_000_000;

@@ -3,14 +3,14 @@ import { memo, useState } from "react";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import {
   isOutOfDate,
-  lot,
   lotKinds,
   lotMaterials,
   lotUnits,
   openDaysOf,
   type LotKind,
 } from "../../../core/materials/lots.ts";
-import { exactMoney } from "../../../core/money.ts";
+import { exactMoney } from "../../../core/exact-money.ts";
+import { lot } from "../../../core/materials/shelf-lot.ts";
 import type { ShelvedLot } from "../../../server/store/lots.ts";
 import { Field } from "../../ui/Field.tsx";
 import { FormDialog } from "../../ui/FormDialog.tsx";

@@ -1,4 +1,5 @@
-import { isOutOfDate, lastDayOf, lotUnits, type Lot, type LotKind } from "../../../core/materials/lots.ts";
+import { isOutOfDate, lastDayOf, lotUnits, type LotKind } from "../../../core/materials/lots.ts";
+import type { Lot } from "../../../core/materials/shelf-lot.ts";
 import { t } from "../../../words/lots.ts";
 
 /** How much there is, as it is read off a bottle or roll. */

@@ -1,7 +1,7 @@
 import { memo, useState } from "react";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import { isToOrder, part, type ShelvedPart } from "../../../core/materials/parts.ts";
-import { exactMoney } from "../../../core/money.ts";
+import { exactMoney } from "../../../core/exact-money.ts";
 import { t } from "../../../words/lots.ts";
 import { AsSpreadsheet } from "../../ui/AsSpreadsheet.tsx";
 import { Field } from "../../ui/Field.tsx";

@@ -10,9 +10,9 @@ import { Field } from "../../../ui/Field.tsx";
 import { useDraft } from "../../../ui/useDraft.ts";
 import type { InstrumentProps } from "../instrument.ts";
 import { asTyped } from "../../../ui/typed-number.ts";
+import { AgreeAlike } from "./AgreeAlike.tsx";
 import { t } from "../../../../words/work.ts";
 
-const AgreeAlike = lazy(async () => ({ default: (await import("./AgreeAlike.tsx")).AgreeAlike }));
 const OfferByLink = lazy(async () => ({ default: (await import("./OfferByLink.tsx")).OfferByLink }));
 
 const MOST_MINOR = 100_000_000;

@@ -1,6 +1,6 @@
 import type { APIRoute } from "astro";
 import { describeFaults } from "../../../../core/faults.ts";
-import { lot } from "../../../../core/materials/lots.ts";
+import { lot } from "../../../../core/materials/shelf-lot.ts";
 import { database } from "../../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../../server/problem.ts";
 import { addLot, shelvedLots } from "../../../../server/store/lots.ts";
