@@ -10,6 +10,7 @@ import { createServer } from "node:net";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
 import compression from "compression";
+import { atEdge, type EdgeSettings } from "../server/edge.ts";
 import { readEnvironment, type Environment } from "../server/environment.ts";
 
 const isFree = (port: number) =>
@@ -50,7 +51,7 @@ function readPem(name: "TLS_CERT" | "TLS_KEY", file: string): Buffer {
   }
 }
 
-type Settings = Pick<Environment, "HOST" | "PORT" | "TLS_CERT" | "TLS_KEY" | "PANEL_PORT">;
+type Settings = Pick<Environment, "HOST" | "PORT" | "TLS_CERT" | "TLS_KEY" | "PANEL_PORT"> & EdgeSettings;
 
 /** A server by HTTPS with the shop's certificate, taken anew when its file is renewed, or by HTTP where there is none. */
 function serverFor(handler: Handler, { TLS_CERT, TLS_KEY }: Settings, renewalLookMs: number): Server {
@@ -119,9 +120,17 @@ export async function serve(
     pack(request as Packing[0], response as Packing[1], () => handler(request, response));
   };
   const { HOST, PORT, PANEL_PORT } = settings;
-  const servers = [{ server: serverFor(packed, settings, renewalLookMs), port: PORT }];
+  const edged =
+    (handler: Handler, options: { panelOnly?: boolean } = {}): Handler =>
+    (request, response) => {
+      if (atEdge(request, response, settings, options)) handler(request, response);
+    };
+  const servers = [{ server: serverFor(edged(packed), settings, renewalLookMs), port: PORT }];
   if (PANEL_PORT !== undefined)
-    servers.push({ server: createHttpServer(panelOnly(packed)), port: PANEL_PORT });
+    servers.push({
+      server: createHttpServer(edged(panelOnly(packed), { panelOnly: true })),
+      port: PANEL_PORT,
+    });
   for (const { server, port } of servers) await listening(server, port, HOST);
   return async () => {
     await Promise.all(servers.map(({ server }) => close(server, open)));

@@ -13,6 +13,8 @@ describe("the environment", () => {
       BACKUP_KEEP: 14,
       CALCULATION_SECONDS: 60,
       CALCULATION_MEMORY_MB: 512,
+      ALLOWED_HOSTS: [],
+      TRUSTED_PROXIES: [],
     });
   });
 
@@ -22,6 +24,12 @@ describe("the environment", () => {
     );
     const half = { DATABASE_URL: "postgres://u:p@127.0.0.1:5432/x", TLS_CERT: "/etc/shop.crt" };
     expect(() => readEnvironment(half)).to.throw("TLS_KEY is missing: a certificate and its key go together");
+    const hosts = (ALLOWED_HOSTS: string) =>
+      readEnvironment({ DATABASE_URL: "postgres://u:p@127.0.0.1:5432/x", ALLOWED_HOSTS });
+    expect(hosts(" Bench.example , b2 ").ALLOWED_HOSTS).to.deep.equal(["bench.example", "b2"]);
+    expect(() => hosts("https://bench.example")).to.throw(
+      "ALLOWED_HOSTS must be names such as bench.example",
+    );
     expect(() => readEnvironment({ DATABASE_URL: "mysql://x" })).to.throw("DATABASE_URL must be an address");
   });
 });

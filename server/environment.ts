@@ -32,6 +32,20 @@ const limits = z.object({
     .default(512),
 });
 
+/** Names between commas. */
+const names = (what: string, form: RegExp) =>
+  z
+    .string()
+    .transform((text) =>
+      text
+        .toLowerCase()
+        .split(",")
+        .map((name) => name.trim())
+        .filter((name) => name !== ""),
+    )
+    .refine((all) => all.every((name) => form.test(name)), { error: `must be ${what}, with commas between` })
+    .default([]);
+
 const folder = z.string().min(1, { error: "must be the path of a folder" }).optional();
 const file = z.string().min(1, { error: "must be the path of a file" }).optional();
 
@@ -68,6 +82,10 @@ const environment = z
     BACKUP_KEEP: wholeNumber(1, 3_650).default(14),
     /** Where this machine writes the records of each job that has ended; nowhere where this is not said. */
     RECORDS_FOLDER: folder,
+    /** Names by which the server is asked, beside its address, its machine's name and that of `PUBLIC_URL`. */
+    ALLOWED_HOSTS: names("names such as bench.example", /^[a-z0-9._-]+$/),
+    /** Addresses of proxies that may say who asks. */
+    TRUSTED_PROXIES: names("addresses such as 192.0.2.7", /^[0-9a-f.:]+$/),
     /** Where other devices reach the server, where that is not the address by which it is asked. */
     PUBLIC_URL: z.url({ error: "must be an address such as https://repairs.example" }).optional(),
   })

@@ -9,7 +9,11 @@ import { problem } from "../server/problem.ts";
 import { inLanguage, languageOf } from "../server/spoken.ts";
 import { t } from "../words/server.ts";
 
+/** Whether a write comes from a page of this server, or from no page at all. */
 const isOwn = (request: Request, url: URL): boolean => {
+  // A browser says itself whose page asks.
+  const site = request.headers.get("sec-fetch-site");
+  if (site !== null && site !== "same-origin" && site !== "none") return false;
   const origin = request.headers.get("origin");
   if (origin === null) return true;
   const host = request.headers.get("host") ?? url.host;

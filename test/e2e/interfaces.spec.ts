@@ -15,6 +15,9 @@ test("a logger without a content type is heard, another site's page is not", asy
   const foreign = await ask({ origin: "http://elsewhere.test" });
   expect(foreign.status).toBe(403);
   expect(foreign.headers.get("content-type")).toBe("application/problem+json");
+  // A browser says whose page asks, also where that page hides where it is from.
+  expect((await ask({ "sec-fetch-site": "cross-site" })).status).toBe(403);
+  expect((await ask({ "sec-fetch-site": "same-origin" })).status).toBe(200);
 });
 
 test("pages and scripts go out packed, live messages one by one", async ({ workshop }) => {
