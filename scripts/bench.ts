@@ -523,6 +523,7 @@ try {
     ["job page in its cure, at the server", "/jobs/GW-1159"],
     ["shelf of lots, at the server", "/lots"],
     ["shelf of parts, at the server", "/parts"],
+    ["register of customers, at the server", "/customers"],
     ["hand-over of the shift, at the server", "/handover"],
     ["plan of the day, at the server", "/plan"],
     ["what the records say, at the server", "/records"],

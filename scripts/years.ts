@@ -39,6 +39,8 @@ const PATHS = [
   "/families/TK-5/edit",
   "/lots",
   "/parts",
+  "/customers",
+  "/api/customers?find=kiosk",
   "/handover",
   "/plan",
   "/records",

@@ -122,7 +122,7 @@ describe("a plan of the bench", () => {
     told.slice(1).forEach(({ late }, k) => expect(late).to.be.at.most(told[k]!.late));
     // The same question gives the same plan.
     expect(calculateBenchPlan(input)).to.deep.equal(plan);
-  }).timeout(60_000);
+  });
 
   it("keeps hands inside one shift and lets the rest run on", () => {
     const plan = planned({

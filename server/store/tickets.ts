@@ -5,6 +5,18 @@ import { oneOf, words } from "../../core/units.ts";
 import { language, languages, type Language } from "../../words/language.ts";
 import { t } from "../../words/server.ts";
 
+/** What opens a device is nobody's here to keep. */
+const SECRET = /\b(passwords?|passcodes?|pin|contraseñas?|clave)\b/i;
+const shortText = (most: number) =>
+  z
+    .string()
+    .trim()
+    .max(most, { error: () => t("must-be-at-most-characters", { most }) })
+    .refine((text) => !SECRET.test(text), { error: () => t("never-a-password") });
+
+/** How a customer is reached. */
+export const contact = shortText(200);
+
 /** Whose a device is, and which one: kept beside the job's moves, so that it can be corrected, and taken out. */
 export const ticket = z.strictObject({
   customer: z
@@ -15,6 +27,12 @@ export const ticket = z.strictObject({
     .string()
     .trim()
     .max(80, { error: () => t("must-be-at-most-80-characters") }),
+  /** How the customer is reached. What was known stands where it is left out, as with what follows. */
+  contact: contact.optional(),
+  /** The number that its owner knows the device by. */
+  asset: shortText(80).optional(),
+  /** What came in with the device and goes back with it. */
+  accessories: shortText(300).optional(),
   /** The customer's: paper and certificates come in it. What was known of the customer stands where it is left out. */
   language: oneOf(languages).optional(),
   /** The job because of which it came back, and what it was; null where it did not. What was known stands where it is left out. */
@@ -38,18 +56,20 @@ export type Ticket = z.output<typeof ticket>;
 export async function keepTicket(
   client: pg.Pool | pg.PoolClient,
   jobCode: string,
-  { customer, serial, language: theirs, cameBack }: Ticket,
+  { customer, serial, contact: reached, asset, accessories, language: theirs, cameBack }: Ticket,
 ): Promise<boolean> {
   if (customer !== "") {
     await client.query(
-      `INSERT INTO customer (name, language) VALUES ($1, coalesce($2, $3))
-       ON CONFLICT (name) DO UPDATE SET language = coalesce($2, customer.language)`,
-      [customer, theirs ?? null, language()],
+      `INSERT INTO customer (name, language, contact) VALUES ($1, coalesce($2, $3), coalesce($4, ''))
+       ON CONFLICT (name) DO UPDATE SET language = coalesce($2, customer.language), contact = coalesce($4, customer.contact)`,
+      [customer, theirs ?? null, language(), reached ?? null],
     );
   }
   const { rowCount } = await client.query(
-    "UPDATE job SET serial = $3, customer_id = (SELECT id FROM customer WHERE name = $2) WHERE code = $1",
-    [jobCode, customer, serial],
+    `UPDATE job SET serial = $3, customer_id = (SELECT id FROM customer WHERE name = $2),
+                    asset = coalesce($4, asset), accessories = coalesce($5, accessories)
+     WHERE code = $1`,
+    [jobCode, customer, serial, asset ?? null, accessories ?? null],
   );
   if (cameBack !== undefined)
     await client.query(
@@ -88,11 +108,15 @@ export async function ticketOf(pool: pg.Pool | pg.PoolClient, jobCode: string): 
   const { rows } = await pool.query<{
     customer: string;
     serial: string;
+    contact: string;
+    asset: string;
+    accessories: string;
     language: Language | null;
     code: string | null;
     what: string;
   }>(
-    `SELECT coalesce(customer.name, '') AS customer, job.serial, language, before.code, job.returned_for AS what
+    `SELECT coalesce(customer.name, '') AS customer, job.serial, coalesce(customer.contact, '') AS contact, job.asset,
+            job.accessories, language, before.code, job.returned_for AS what
      FROM job LEFT JOIN customer ON customer.id = job.customer_id LEFT JOIN job AS before ON before.id = job.return_of
      WHERE job.code = $1`,
     [jobCode],

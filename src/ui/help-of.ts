@@ -33,5 +33,6 @@ export function helpOf(pathname: string): HelpPage {
   if (place === "jobs")
     return more === undefined || more === "" ? "jobs" : more === "new" ? "new-job" : "job";
   if (place === "parts") return "lots";
+  if (place === "customers") return "jobs";
   return placePages.find((page) => page === place) ?? "bench";
 }

@@ -70,7 +70,13 @@ describe("the list of jobs", () => {
     expect(codes(await search({ find: "boreas" }))).to.deep.equal(["GW-1158"]);
     await keepTicket(pool, "GW-1158", { customer: "", serial: "" });
     expect(codes(await search({ find: "boreas" }))).to.deep.equal([]);
-    expect(await ticketOf(pool, "GW-1158")).to.deep.equal({ customer: "", serial: "" });
+    expect(await ticketOf(pool, "GW-1158")).to.deep.equal({
+      customer: "",
+      serial: "",
+      contact: "",
+      asset: "",
+      accessories: "",
+    });
     expect(await lastCustomers(pool)).to.include.members(["Ketch Zephyrine", "Ketch Boreas"]);
   });
 

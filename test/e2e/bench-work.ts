@@ -19,6 +19,7 @@ import {
   movesOf,
   passTime,
   sceneAfter,
+  sceneOn,
   settle,
   speak,
   visit,
@@ -175,9 +176,10 @@ export async function workIt(
   const asked: string[] = [];
   const family = await familyOf(url, code);
   let moves = await movesOf(url, code);
+  let stands = sceneAfter(family, moves);
   const faults: string[] = [];
   for (let n = 0; n < 260; n += 1) {
-    const scene = sceneAfter(family, moves);
+    const scene = { ...stands, nowMs: Date.now() };
     const next = nextMove(deviceRules, scene);
     if (!next) {
       await expect(answer(page)).toContainText("Over:");
@@ -196,6 +198,7 @@ export async function workIt(
       asked.push(await answer(page).innerText());
       await passTime(job.databaseUrl, code, LONG_S);
       moves = await movesOf(url, code);
+      stands = sceneAfter(family, moves);
       await page.reload();
       await awake(page);
       continue;
@@ -248,7 +251,9 @@ export async function workIt(
         await form.getByRole("button", { name: says(text, buttons) ?? buttons[0]!, exact: true }).click();
       }
     }
-    moves = [...moves, ...(await movesAfter(url, code, moves.length))];
+    const more = await movesAfter(url, code, moves.length);
+    moves = [...moves, ...more];
+    stands = sceneOn(scene, more) ?? sceneAfter(family, moves);
   }
   throw new Error(`It does not end: ${asked.slice(-5).join(" | ")}`);
 }

@@ -32,6 +32,11 @@ test("a device is taken in by touch, its customer finds it again, and what was m
   await page.getByRole("button", { name: "Open the job" }).click();
   await expect(page.getByText("Must be at most 80 characters")).toBeVisible();
   await page.getByLabel("Serial number").fill("TK5-77 1");
+  await page.getByLabel("Contact").fill("quillon@barge.example");
+  await page.getByLabel("What came with it").fill("strap, PIN 4711");
+  await page.getByRole("button", { name: "Open the job" }).click();
+  await expect(page.getByText(/password or code: those are never written down/)).toBeVisible();
+  await page.getByLabel("What came with it").fill("strap");
   await page.getByRole("button", { name: "Open the job" }).click();
   await page.waitForURL("**/jobs/FD-1");
   // Names stand beside the record, not in it.
@@ -48,6 +53,20 @@ test("a device is taken in by touch, its customer finds it again, and what was m
   await page.getByLabel("Customer").fill("Barge Quillan");
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("Customer: Barge Quillan")).toBeVisible();
+  await expect(page.getByText("Came with: strap")).toBeVisible();
+
+  // The register: how each is reached, and since when that may be kept.
+  await visit(page, "/jobs");
+  await page.getByRole("link", { name: "Customers" }).click();
+  await awake(page);
+  await page.getByLabel("Find a customer").fill("quillon");
+  const customer = page.getByRole("listitem").filter({ hasText: "Barge Quillon" });
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("1 customer");
+  await expect(customer).toContainText("quillon@barge.example");
+  await customer.getByRole("button", { name: "Change" }).click();
+  await page.getByLabel("Agrees that name and contact are kept").check();
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(customer).toContainText("may be kept, since");
 
   await visit(page, "/jobs");
   const list = page.getByRole("main").getByRole("listitem");
@@ -162,12 +181,15 @@ test("a device that is over waits to be fetched, and is handed over against a si
   await standAtBench(page, url);
   const code = "GW-7012";
   await bringIn(url, code, workedTo(familyNamed("TK-5"), "layer", undefined, { endMs: Date.now() }));
+  const ticket = { customer: "Barge Quillon", serial: "", accessories: "strap and charger" };
+  await page.request.put(`${url}/api/jobs/${code}/ticket`, { data: ticket });
   const waiting = page.getByRole("listitem").filter({ hasText: code });
   await visit(page, "/jobs");
   await page.getByLabel("State").selectOption({ label: "Not fetched" });
   await expect(waiting).toContainText("not fetched for");
   await visit(page, `/jobs/${code}/certificate`);
   await page.getByRole("button", { name: "Hand the device over" }).click();
+  await expect(page.getByText("Goes back with: strap and charger")).toBeVisible();
   await page.getByLabel("Fetched by").fill("Barge Quillon");
   const done = page.getByRole("button", { name: "It is handed over" });
   // Nobody has signed yet.

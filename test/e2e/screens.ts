@@ -18,6 +18,7 @@ export const places = [
   "/film",
   "/lots",
   "/parts",
+  "/customers",
   "/handover",
   "/shop",
   "/families/PH-10",

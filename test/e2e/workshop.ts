@@ -2,7 +2,7 @@ import { test as base, expect, type Page } from "@playwright/test";
 import pg from "pg";
 import { sceneAtStart } from "../../core/device/start.ts";
 import type { Scene } from "../../core/device/scene.ts";
-import { replay } from "../../core/job/replay.ts";
+import { replay, replayOn } from "../../core/job/replay.ts";
 import { deviceRules } from "../../core/moves.ts";
 import type { Family } from "../../core/stack/family.ts";
 import { openWorkshopIn, type Workshop } from "../../scripts/workshop.ts";
@@ -60,6 +60,13 @@ export const familyOf = async (url: string, code: string): Promise<Family> =>
 export function sceneAfter(family: Family, moves: readonly KeptMove[]): Scene {
   const start = sceneAtStart(family, Date.now());
   return { ...start, state: replay(deviceRules, start, moves) };
+}
+
+/** Where a device stands once more has come; null where something of it takes back what was there. */
+export function sceneOn({ family, state }: Scene, more: readonly KeptMove[]): Scene | null {
+  const start = sceneAtStart(family, Date.now());
+  const stands = replayOn(deviceRules, start, state, more);
+  return stands && { ...start, state: stands };
 }
 
 /** Where a job stands, by what the server has of it. */

@@ -44,4 +44,5 @@ export const close = {
     "The customer sees {shown} of {photos, plural, one {1 photo} other {# photos}}. Press one to change it.",
   "the-customer-sees-it": "shown",
   "kept-back": "kept back",
+  "goes-back-with": "Goes back with: {accessories}",
 } as const;

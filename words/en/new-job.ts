@@ -60,4 +60,6 @@ export const newJob = {
   "serial-numbers-one-a-line": "Serial numbers, one a line",
   "open-jobs": "Open {many} jobs",
   "more-numbers-than-devices": "there are more numbers than the {many} devices",
+  contact: "Contact",
+  "came-with-it": "What came with it",
 } as const;

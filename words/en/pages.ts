@@ -138,4 +138,6 @@ export const pages = {
   "the-shop-notes-your-answer": "The shop sees your answer at once. To change it later, call the shop.",
   parts: "Parts",
   "hand-over-of-the-shift": "Hand-over of the shift",
+  customers: "Customers",
+  "came-with": "Came with: {accessories}",
 } as const;

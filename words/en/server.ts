@@ -308,4 +308,8 @@ export const server = {
   "with-tax": "With {pct} % tax: {money}, at worst {worst}.",
   "must-be-true-or-false": "must be true or false",
   "too-many-to-plan": "More than {most} jobs are open: this one is due later than those that are planned.",
+  "must-be-at-most-characters": "must be at most {most} characters long",
+  "never-a-password": "must not hold a password or code: those are never written down here",
+  "no-such-customer": "No such customer",
+  "that-customer-is-not-in-the-register": "That customer is not in the register.",
 } as const;

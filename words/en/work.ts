@@ -381,4 +381,8 @@ export const work = {
   "stop-the-camera": "Stop the camera",
   "sweep-by-camera": "Turn a film before the camera",
   "border-as-it-is-now": "Border as it is now",
+  "customer-contact": "Contact",
+  "asset-number": "Asset number",
+  "came-with-it": "What came with it",
+  "came-with": "Came with: {accessories}",
 } as const;

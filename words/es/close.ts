@@ -47,4 +47,5 @@ export const close: Words<typeof english> = {
     "El cliente ve {shown} de {photos, plural, one {1 foto} other {# fotos}}. Pulsa una para cambiarla.",
   "the-customer-sees-it": "se muestra",
   "kept-back": "no se muestra",
+  "goes-back-with": "Se devuelve con: {accessories}",
 };

@@ -64,4 +64,6 @@ export const newJob: Words<typeof english> = {
   "serial-numbers-one-a-line": "Números de serie, uno por línea",
   "open-jobs": "Abrir {many} trabajos",
   "more-numbers-than-devices": "hay más números que los {many} equipos",
+  contact: "Contacto",
+  "came-with-it": "Lo que vino con él",
 };

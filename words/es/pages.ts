@@ -142,4 +142,6 @@ export const pages: Words<typeof english> = {
     "El taller ve tu respuesta enseguida. Para cambiarla después, llama al taller.",
   parts: "Piezas",
   "hand-over-of-the-shift": "Entrega del turno",
+  customers: "Clientes",
+  "came-with": "Vino con: {accessories}",
 };

@@ -313,4 +313,8 @@ export const server: Words<typeof english> = {
   "with-tax": "Con {pct} % de impuesto: {money}, en el peor caso {worst}.",
   "must-be-true-or-false": "debe ser true o false",
   "too-many-to-plan": "Hay más de {most} trabajos abiertos: este vence después de los que se planean.",
+  "must-be-at-most-characters": "debe tener como máximo {most} caracteres",
+  "never-a-password": "no debe llevar contraseñas ni códigos: aquí nunca se anotan",
+  "no-such-customer": "No hay tal cliente",
+  "that-customer-is-not-in-the-register": "Ese cliente no está en el registro.",
 };

@@ -383,4 +383,8 @@ export const work: Words<typeof english> = {
   "stop-the-camera": "Parar la cámara",
   "sweep-by-camera": "Gira una película ante la cámara",
   "border-as-it-is-now": "El margen tal como está",
+  "customer-contact": "Contacto",
+  "asset-number": "Número de inventario",
+  "came-with-it": "Lo que vino con él",
+  "came-with": "Vino con: {accessories}",
 };

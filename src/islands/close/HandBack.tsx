@@ -16,12 +16,15 @@ const SignatureField = lazy(async () => ({
 export function HandBack({
   code,
   customer,
+  accessories,
   initial,
   preferences: first,
   technicians,
 }: {
   code: string;
   customer: string;
+  /** What came in with it and goes back with it. */
+  accessories: string;
   initial: HandedBack | null;
   preferences: Preferences;
   technicians: readonly Technician[];
@@ -78,6 +81,7 @@ export function HandBack({
               />
             )}
           </Field>
+          {accessories !== "" && <p className="font-semibold">{t("goes-back-with", { accessories })}</p>}
           <Suspense fallback={<div className="h-32" />}>
             <SignatureField onSigned={setSignature} />
           </Suspense>

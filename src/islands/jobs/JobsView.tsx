@@ -76,6 +76,9 @@ export const JobsView = memo(function JobsView({
         more={
           <>
             <ReadLabel onRead={openLabelled} />
+            <a href="/customers" className="control px-3">
+              {t("customers")}
+            </a>
             {/* On a small screen the strip at the top has no room for it. */}
             <a href="/records" className="control px-3 lg:hidden">
               {t("what-the-records-say")}

@@ -113,6 +113,8 @@ const fields = z.object({
         return t("must-be-at-most-120-characters");
       },
     }),
+  contact: z.string().trim(),
+  accessories: z.string().trim(),
   /** One a line where there are several. */
   serial: z
     .string()
@@ -154,21 +156,21 @@ const ofSingle = zodResolver(fields.extend({ device }));
 
 const DRAFT = "half-lift draft new job";
 
-/** The fields of this form that a fault from the server belongs to. */
-const fieldOf = (path: string): keyof Form | null =>
-  path === "family" || path === "code" || path.startsWith("device.")
-    ? (path as keyof Form)
-    : path.endsWith("who")
-      ? "who"
-      : path.endsWith("route")
-        ? "route"
-        : path.endsWith("complaint")
-          ? "complaint"
-          : path === "ticket.customer"
-            ? "customer"
-            : path === "ticket.serial" || path.startsWith("like.")
-              ? "serial"
-              : null;
+/** The fields of this form that a fault from the server belongs to, by the ends of their paths. */
+const byEnd = {
+  who: "who",
+  route: "route",
+  complaint: "complaint",
+  "ticket.customer": "customer",
+  "ticket.contact": "contact",
+  "ticket.accessories": "accessories",
+  "ticket.serial": "serial",
+} as const satisfies Record<string, keyof Form>;
+const fieldOf = (path: string): keyof Form | null => {
+  if (path === "family" || path === "code" || path.startsWith("device.")) return path as keyof Form;
+  if (path.startsWith("like.")) return "serial";
+  return Object.entries(byEnd).find(([end]) => path.endsWith(end))?.[1] ?? null;
+};
 
 export const NewJob = memo(function NewJob({
   families,
@@ -203,6 +205,8 @@ export const NewJob = memo(function NewJob({
       complaint: "",
       code: suggestedCode,
       customer: "",
+      contact: "",
+      accessories: "",
       serial: "",
       many: "1",
       cameBack: false,
@@ -257,6 +261,8 @@ export const NewJob = memo(function NewJob({
       complaint,
       code,
       customer,
+      contact,
+      accessories,
       serial: serials,
       many: asked,
       cameBack,
@@ -283,6 +289,8 @@ export const NewJob = memo(function NewJob({
       ticket: {
         customer,
         serial,
+        ...(contact === "" ? {} : { contact }),
+        ...(accessories === "" ? {} : { accessories }),
         ...(cameBack && before ? { cameBack: { code: before.code, what: complaint } } : {}),
       },
       opening: {
@@ -327,7 +335,7 @@ export const NewJob = memo(function NewJob({
     return message ? capitalised(message) : undefined;
   };
 
-  const ticket = (name: "customer" | "serial", label: string) => (
+  const ticket = (name: "customer" | "serial" | "contact" | "accessories", label: string) => (
     <Field label={label} fault={fault(name)}>
       {(attributes) => (
         <input
@@ -486,7 +494,7 @@ export const NewJob = memo(function NewJob({
                 <button
                   key={text}
                   type="button"
-                  className="min-h-12 rounded-sm border-2 border-line bg-raised px-3"
+                  className="min-h-12 rounded-sm border-2 border-line bg-raised px-2 text-sm"
                   onClick={() => addFault(text)}
                 >
                   {text}
@@ -504,6 +512,8 @@ export const NewJob = memo(function NewJob({
               ) : (
                 ticket("serial", t("serial-number"))
               )}
+              {ticket("contact", t("contact"))}
+              {ticket("accessories", t("came-with-it"))}
               <datalist id="customers">
                 {customers.map((name) => (
                   <option key={name} value={name} />

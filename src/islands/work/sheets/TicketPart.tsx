@@ -26,6 +26,7 @@ export function TicketPart({ code }: { code: string }) {
       <p className="flex min-h-12 flex-wrap items-center gap-x-5">
         <span>{t("customer", { customer: kept.customer || t("not-known") })}</span>
         <span>{t("serial-number", { serial: kept.serial || t("not-known") })}</span>
+        {kept.accessories && <span>{t("came-with", { accessories: kept.accessories })}</span>}
         <button
           type="button"
           className="inline-flex min-h-12 items-center underline underline-offset-4"
@@ -48,13 +49,13 @@ export function TicketPart({ code }: { code: string }) {
     setTyped(null);
     setFaults({});
   };
-  const entry = (field: "customer" | "serial", label: string) => (
+  const entry = (field: "customer" | "serial" | "contact" | "asset" | "accessories", label: string) => (
     <Field label={label} fault={faults[field] && `${label}: ${faults[field]}`}>
       {(attributes) => (
         <input
           {...attributes}
           className="entry"
-          value={typed[field]}
+          value={typed[field] ?? ""}
           onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
         />
       )}
@@ -62,7 +63,7 @@ export function TicketPart({ code }: { code: string }) {
   );
   return (
     <form
-      className="grid gap-3 py-2 sm:grid-cols-[1fr_1fr_auto_auto_auto] sm:items-end"
+      className="grid gap-3 py-2 sm:grid-cols-3 sm:items-end"
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
@@ -70,7 +71,10 @@ export function TicketPart({ code }: { code: string }) {
       }}
     >
       {entry("customer", t("customer-2"))}
+      {entry("contact", t("customer-contact"))}
       {entry("serial", t("serial-number-2"))}
+      {entry("asset", t("asset-number"))}
+      {entry("accessories", t("came-with-it"))}
       <Field label={t("paper-in")}>
         {(attributes) => (
           <select
@@ -87,14 +91,16 @@ export function TicketPart({ code }: { code: string }) {
           </select>
         )}
       </Field>
-      <button type="submit" className="control-strong">
-        {t("save")}
-      </button>
-      <button type="button" className="control" onClick={() => setTyped(null)}>
-        {t("cancel")}
-      </button>
+      <div className="flex gap-2 sm:col-span-3">
+        <button type="submit" className="control-strong">
+          {t("save")}
+        </button>
+        <button type="button" className="control" onClick={() => setTyped(null)}>
+          {t("cancel")}
+        </button>
+      </div>
       {failure && (
-        <p role="alert" className="edge-hatch text-danger sm:col-span-5">
+        <p role="alert" className="edge-hatch text-danger sm:col-span-3">
           {failure}
         </p>
       )}

@@ -1,0 +1,164 @@
+import { memo, useEffect, useRef, useState } from "react";
+import type { Customer } from "../../../server/store/customers.ts";
+import { language, languageNames, languages, type Language } from "../../../words/language.ts";
+import { t } from "../../../words/jobs.ts";
+import { askServer } from "../../ui/ask-server.ts";
+import { AsSpreadsheet } from "../../ui/AsSpreadsheet.tsx";
+import { Field } from "../../ui/Field.tsx";
+import { FormDialog } from "../../ui/FormDialog.tsx";
+import { ListHead } from "../../ui/ListHead.tsx";
+import { dayText } from "../../ui/time-text.ts";
+
+/** Typing goes on for so long before it is asked for, ms. */
+const PAUSE_MS = 150;
+
+interface Typed {
+  customer: Customer;
+  contact: string;
+  consents: boolean;
+  language: Language;
+}
+
+/** The register of customers: how each is reached, whether that may be kept, and the jobs of each. */
+export const CustomerRegister = memo(function CustomerRegister({ initial }: { initial: Customer[] }) {
+  const [customers, setCustomers] = useState(initial);
+  const [find, setFind] = useState("");
+  const [typed, setTyped] = useState<Typed | null>(null);
+  const [fault, setFault] = useState<string>();
+  const [said, setSaid] = useState<string>();
+  const asked = useRef("");
+  useEffect(() => {
+    if (find === asked.current) return;
+    asked.current = find;
+    const stopped = new AbortController();
+    const timer = setTimeout(() => {
+      fetch(`/api/customers?find=${encodeURIComponent(find)}`, { signal: stopped.signal })
+        .then(async (answer) => {
+          if (!answer.ok) throw new Error(String(answer.status));
+          setCustomers((await answer.json()) as Customer[]);
+          setSaid(undefined);
+        })
+        .catch(() => !stopped.signal.aborted && setSaid(t("customers-no-answer")));
+    }, PAUSE_MS);
+    return () => {
+      clearTimeout(timer);
+      stopped.abort();
+    };
+  }, [find]);
+  const keep = async ({ customer, ...note }: Typed) => {
+    const answered = await askServer(`/api/customers/${customer.id}`, "PUT", note);
+    if ("said" in answered) {
+      setFault(answered.faults.find(({ path }) => path === "contact")?.message);
+      setSaid(answered.said);
+      return;
+    }
+    const kept = (await answered.answer.json()) as Customer;
+    setCustomers(customers.map((one) => (one.id === kept.id ? kept : one)));
+    setSaid(t("customer-is-kept", { name: kept.name }));
+    setTyped(null);
+  };
+  return (
+    <>
+      <ListHead
+        title={t("customers-found", { customers: customers.length })}
+        search={{ label: t("find-a-customer"), placeholder: t("name"), value: find, onChange: setFind }}
+        add={{ text: t("take-in-a-device"), href: "/jobs/new" }}
+      />
+      <p role="status" className="not-empty:pb-2">
+        {typed === null && said}
+      </p>
+      <ul>
+        {customers.map((one) => (
+          <li
+            key={one.id}
+            className="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b border-line py-1 sm:grid-cols-[1fr_14rem_9rem_auto]"
+          >
+            <span className="min-w-0 leading-tight max-sm:col-start-1 max-sm:row-start-1">
+              <span className="text-lg font-semibold">{one.name}</span>
+              <span className={`block truncate text-sm ${one.contact === "" ? "text-soft" : ""}`}>
+                {one.contact === "" ? t("no-contact") : one.contact}
+              </span>
+            </span>
+            <span className="text-sm max-sm:col-span-2 max-sm:row-start-2" suppressHydrationWarning>
+              {one.consentAt === null
+                ? t("no-consent")
+                : t("consent-since", { day: dayText(Date.parse(one.consentAt)) })}
+            </span>
+            <a
+              href={`/jobs?find=${encodeURIComponent(one.name)}`}
+              className="inline-flex min-h-12 items-center underline underline-offset-4 max-sm:row-start-3"
+            >
+              {t("jobs-of-customer", { jobs: one.jobs, open: one.open })}
+            </a>
+            <button
+              type="button"
+              className="control max-sm:col-start-2 max-sm:row-start-1"
+              onClick={() => {
+                setFault(undefined);
+                setSaid(undefined);
+                const { contact, consentAt, language: spoken } = one;
+                setTyped({ customer: one, contact, consents: consentAt !== null, language: spoken });
+              }}
+            >
+              {t("change-customer")}
+              <span className="sr-only"> {one.name}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {customers.length > 0 && <AsSpreadsheet address="/api/customers/list.csv" />}
+      {typed && (
+        <FormDialog
+          open
+          onOpenChange={() => setTyped(null)}
+          title={typed.customer.name}
+          description={t("ask-before-you-keep")}
+          submit={t("save-customer")}
+          leave={t("close")}
+          onSubmit={() => void keep(typed)}
+        >
+          <Field label={t("contact")} fault={fault && `${t("contact")}: ${fault}`}>
+            {(attributes) => (
+              <input
+                {...attributes}
+                className="entry"
+                value={typed.contact}
+                onChange={({ target }) => setTyped({ ...typed, contact: target.value })}
+              />
+            )}
+          </Field>
+          <label className="flex min-h-12 items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-6 accent-ink"
+              checked={typed.consents}
+              onChange={({ target }) => setTyped({ ...typed, consents: target.checked })}
+            />
+            {t("agrees-that-it-is-kept")}
+          </label>
+          <Field label={t("paper-in")}>
+            {(attributes) => (
+              <select
+                {...attributes}
+                className="entry"
+                value={typed.language}
+                onChange={({ target }) => setTyped({ ...typed, language: target.value as Language })}
+              >
+                {languages.map((name) => (
+                  <option key={name} value={name} lang={name === language() ? undefined : name}>
+                    {languageNames[name]}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+          {said && (
+            <p role="alert" className="edge-hatch text-danger">
+              {said}
+            </p>
+          )}
+        </FormDialog>
+      )}
+    </>
+  );
+});

@@ -1,0 +1,73 @@
+import { expect } from "chai";
+import Papa from "papaparse";
+import type pg from "pg";
+import type { Customer } from "../../server/store/customers.ts";
+import { jobQuery, searchJobs } from "../../server/store/job-search.ts";
+import { ticketOf } from "../../server/store/tickets.ts";
+import * as customer from "../../src/pages/api/customers/[id].ts";
+import { GET as list } from "../../src/pages/api/customers/index.ts";
+import { GET as csv } from "../../src/pages/api/customers/list.csv.ts";
+import { PUT as putTicket } from "../../src/pages/api/jobs/[code]/ticket.ts";
+import { demoDatabase } from "../fresh-database.ts";
+import { ask, call, expectFault } from "./ask.ts";
+
+const CODE = "GW-1153";
+const NAME = "Lock house 7%";
+
+describe("the register of customers", () => {
+  let pool: pg.Pool;
+  before(async () => {
+    ({ pool } = await demoDatabase());
+  });
+  const found = async (find: string) =>
+    (await ask(list, { search: `?find=${encodeURIComponent(find)}` })).body as Customer[];
+  const put = (body: object) => ask(putTicket, { params: { code: CODE }, body });
+
+  it("knows a customer by a part of the name, how they are reached, and what of theirs is here", async () => {
+    const told = {
+      customer: NAME,
+      serial: "L7",
+      contact: "+00 555 0100",
+      asset: "INV-204",
+      accessories: "strap",
+    };
+    expect((await put(told)).body).to.include(told);
+    const [one, ...more] = await found("house 7%");
+    expect(more).to.deep.equal([]);
+    expect(one).to.include({ name: NAME, contact: "+00 555 0100", consentAt: null, jobs: 1, open: 1 });
+    // What stands for anything elsewhere stands for itself here.
+    expect(await found("house _%")).to.deep.equal([]);
+    expect((await found("")).length).to.be.greaterThan(20);
+    const asked = jobQuery.parse({ find: "inv-204" });
+    expect((await searchJobs(pool, asked)).jobs.map(({ code }) => code)).to.deep.equal([CODE]);
+    // What is left out stands.
+    await put({ customer: NAME, serial: "L7" });
+    expect(await ticketOf(pool, CODE)).to.include(told);
+    await put({ customer: NAME, serial: "L7", asset: "", accessories: "" });
+    expect(await ticketOf(pool, CODE)).to.include({ asset: "", accessories: "", contact: told.contact });
+  });
+
+  it("notes since when name and contact may be kept, once; a no takes it back", async () => {
+    const [{ id, language }] = (await found("house 7%")) as [Customer];
+    const note = (body: object) => ask(customer.PUT, { params: { id: String(id) }, body });
+    const yes = { contact: "lock@seven.example", consents: true, language };
+    const first = (await note(yes)).body as Customer;
+    expect(Date.parse(first.consentAt!)).to.be.closeTo(Date.now(), 60_000);
+    expect(first).to.include({ contact: "lock@seven.example", name: NAME, jobs: 1 });
+    expect((await note({ ...yes, language: "es" })).body).to.deep.equal({ ...first, language: "es" });
+    const rows = Papa.parse<string[]>(await (await call(csv)).text()).data;
+    expect(rows.find(([name]) => name === NAME)).to.include("lock@seven.example");
+    expect(((await note({ ...yes, consents: false })).body as Customer).consentAt).to.equal(null);
+    expectFault(await note({ ...yes, contact: "x".repeat(201) }), 422, "contact");
+    expectFault(await note({ contact: "", consents: true }), 422, "language");
+    for (const unknown of ["999999999", "x", "-1"])
+      expect((await ask(customer.PUT, { params: { id: unknown }, body: yes })).status).to.equal(404);
+  });
+
+  it("keeps no password, whoever writes one", async () => {
+    const base = { customer: NAME, serial: "" };
+    expectFault(await put({ ...base, accessories: "case, PIN 1234" }), 422, "accessories");
+    expectFault(await put({ ...base, contact: "password is heron" }), 422, "contact");
+    expect((await put({ ...base, accessories: "pinion and spindle, case" })).status).to.equal(200);
+  });
+});
