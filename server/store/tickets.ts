@@ -6,7 +6,7 @@ import { language, languages, type Language } from "../../words/language.ts";
 import { t } from "../../words/server.ts";
 
 /** What opens a device is nobody's here to keep. */
-const SECRET = /\b(passwords?|passcodes?|pin|contraseñas?|clave)\b/i;
+const SECRET = /\b(passwords?|passcodes?|contraseñas?)\b|\b(pin|clave)\b\W*\d{3,}/i;
 const shortText = (most: number) =>
   z
     .string()
@@ -18,35 +18,40 @@ const shortText = (most: number) =>
 export const contact = shortText(200);
 
 /** Whose a device is, and which one: kept beside the job's moves, so that it can be corrected, and taken out. */
-export const ticket = z.strictObject({
-  customer: z
-    .string()
-    .trim()
-    .max(120, { error: () => t("must-be-at-most-120-characters") }),
-  serial: z
-    .string()
-    .trim()
-    .max(80, { error: () => t("must-be-at-most-80-characters") }),
-  /** How the customer is reached. What was known stands where it is left out, as with what follows. */
-  contact: contact.optional(),
-  /** The number that its owner knows the device by. */
-  asset: shortText(80).optional(),
-  /** What came in with the device and goes back with it. */
-  accessories: shortText(300).optional(),
-  /** The customer's: paper and certificates come in it. What was known of the customer stands where it is left out. */
-  language: oneOf(languages).optional(),
-  /** The job because of which it came back, and what it was; null where it did not. What was known stands where it is left out. */
-  cameBack: z
-    .strictObject({
-      code: words(40),
-      what: z
-        .string()
-        .trim()
-        .max(500, { error: () => t("must-be-at-most-500-characters") }),
-    })
-    .nullable()
-    .optional(),
-});
+export const ticket = z
+  .strictObject({
+    customer: z
+      .string()
+      .trim()
+      .max(120, { error: () => t("must-be-at-most-120-characters") }),
+    serial: z
+      .string()
+      .trim()
+      .max(80, { error: () => t("must-be-at-most-80-characters") }),
+    /** How the customer is reached. What was known stands where it is left out, as with what follows. */
+    contact: contact.optional(),
+    /** The number that its owner knows the device by. */
+    asset: shortText(80).optional(),
+    /** What came in with the device and goes back with it. */
+    accessories: shortText(300).optional(),
+    /** The customer's: paper and certificates come in it. What was known of the customer stands where it is left out. */
+    language: oneOf(languages).optional(),
+    /** The job because of which it came back, and what it was; null where it did not. What was known stands where it is left out. */
+    cameBack: z
+      .strictObject({
+        code: words(40),
+        what: z
+          .string()
+          .trim()
+          .max(500, { error: () => t("must-be-at-most-500-characters") }),
+      })
+      .nullable()
+      .optional(),
+  })
+  .superRefine(({ customer, contact: reached }, context) => {
+    if (customer === "" && reached)
+      context.addIssue({ code: "custom", path: ["customer"], message: t("a-contact-belongs-to-a-name") });
+  });
 export type Ticket = z.output<typeof ticket>;
 
 /**
@@ -59,10 +64,17 @@ export async function keepTicket(
   { customer, serial, contact: reached, asset, accessories, language: theirs, cameBack }: Ticket,
 ): Promise<boolean> {
   if (customer !== "") {
+    // A name that is put right takes its contact with it; one who is known here already keeps their own.
+    const { rows } = await client.query<{ isCarried: boolean }>(
+      `SELECT name <> $2 AND contact = $3 AS "isCarried" FROM customer
+       WHERE id = (SELECT customer_id FROM job WHERE code = $1)`,
+      [jobCode, customer, reached ?? null],
+    );
     await client.query(
       `INSERT INTO customer (name, language, contact) VALUES ($1, coalesce($2, $3), coalesce($4, ''))
-       ON CONFLICT (name) DO UPDATE SET language = coalesce($2, customer.language), contact = coalesce($4, customer.contact)`,
-      [customer, theirs ?? null, language(), reached ?? null],
+       ON CONFLICT (name) DO UPDATE SET language = coalesce($2, customer.language), contact = CASE
+         WHEN $5 AND customer.contact <> '' THEN customer.contact ELSE coalesce($4, customer.contact) END`,
+      [customer, theirs ?? null, language(), reached ?? null, rows[0]?.isCarried ?? false],
     );
   }
   const { rowCount } = await client.query(

@@ -67,7 +67,28 @@ describe("the register of customers", () => {
   it("keeps no password, whoever writes one", async () => {
     const base = { customer: NAME, serial: "" };
     expectFault(await put({ ...base, accessories: "case, PIN 1234" }), 422, "accessories");
+    expectFault(await put({ ...base, accessories: "case (pin: 4711)" }), 422, "accessories");
     expectFault(await put({ ...base, contact: "password is heron" }), 422, "contact");
-    expect((await put({ ...base, accessories: "pinion and spindle, case" })).status).to.equal(200);
+    for (const accessories of ["8-pin cable, case", "pin header 2", "clave azul"])
+      expect((await put({ ...base, accessories })).status, accessories).to.equal(200);
+  });
+
+  it("takes a contact along to a name that is put right, and leaves that of another customer alone", async () => {
+    const first = { customer: "Barge Quillon 2", serial: "", contact: "quillon@barge.example" };
+    await put(first);
+    await put({ ...first, customer: "Barge Quillan 2" });
+    expect(await ticketOf(pool, CODE)).to.include({ customer: "Barge Quillan 2", contact: first.contact });
+    await put({ customer: "Tug Seven", serial: "", contact: "tug@seven.example" });
+    await put({ ...first, customer: "Barge Quillan 2" });
+    // The desk meant another one; what stood in the field was the first one's.
+    await put({ ...first, customer: "Tug Seven" });
+    expect(await ticketOf(pool, CODE)).to.include({ customer: "Tug Seven", contact: "tug@seven.example" });
+    await put({ ...first, customer: "Tug Seven", contact: "office@seven.example" });
+    expect(await ticketOf(pool, CODE)).to.include({ contact: "office@seven.example" });
+  });
+
+  it("keeps no contact of nobody: what was typed is not dropped in silence", async () => {
+    expectFault(await put({ customer: "", serial: "", contact: "+00 555 0101" }), 422, "customer");
+    expect((await put({ customer: "", serial: "", contact: "" })).status).to.equal(200);
   });
 });

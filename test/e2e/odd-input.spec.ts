@@ -129,11 +129,14 @@ test("what somebody asked for and left is not worked on: the database is free fo
   const { url, databaseUrl } = workshop;
   const client = new pg.Client({ connectionString: databaseUrl });
   await client.connect();
+  // Within a transaction the database tells who waits as it was when it was asked first.
+  const watcher = new pg.Client({ connectionString: databaseUrl });
+  await watcher.connect();
   // Everything that looks at the lots waits for as long as this lasts.
   await client.query("BEGIN");
   await client.query("LOCK TABLE lot IN ACCESS EXCLUSIVE MODE");
   const waiting = async () => {
-    const { rows } = await client.query<{ n: number }>(
+    const { rows } = await watcher.query<{ n: number }>(
       "SELECT count(*)::int AS n FROM pg_stat_activity WHERE wait_event_type = 'Lock' AND datname = current_database()",
     );
     return rows[0]!.n;
@@ -150,5 +153,6 @@ test("what somebody asked for and left is not worked on: the database is free fo
   expect((await fetch(`${url}/api/bench`)).status).toBe(200);
   await client.query("ROLLBACK");
   expect((await fetch(`${url}/api/lots`)).status).toBe(200);
+  await watcher.end();
   await client.end();
 });

@@ -312,4 +312,5 @@ export const server = {
   "never-a-password": "must not hold a password or code: those are never written down here",
   "no-such-customer": "No such customer",
   "that-customer-is-not-in-the-register": "That customer is not in the register.",
+  "a-contact-belongs-to-a-name": "is needed: a contact belongs to a name",
 } as const;

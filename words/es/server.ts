@@ -317,4 +317,5 @@ export const server: Words<typeof english> = {
   "never-a-password": "no debe llevar contraseñas ni códigos: aquí nunca se anotan",
   "no-such-customer": "No hay tal cliente",
   "that-customer-is-not-in-the-register": "Ese cliente no está en el registro.",
+  "a-contact-belongs-to-a-name": "hace falta: un contacto va con un nombre",
 };
