@@ -225,8 +225,11 @@ describe("the outbox", () => {
     const broken = opened({ store: { ...store, remove: denied }, deliver });
     await broken.add(press("A-1"));
     await until(() => broken.entries.length === 0);
+    // On a machine that leaves it waiting, who watches over a quiet line may have sent it too: from then on nobody does.
+    const sent = asked.length;
+    expect(sent).to.be.within(1, 2);
     await new Promise((resolve) => setTimeout(resolve, 80));
-    expect(asked).to.have.length(1);
+    expect(asked).to.have.length(sent);
     // Nor what it cannot note as refused.
     const refusing = server(() => ({ is: "refused", why: "no", missing: [] }));
     const other = browserStore(`broken ${uuid()}`);
