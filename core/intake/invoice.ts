@@ -60,14 +60,15 @@ export function invoiceFigures(
   const { intake, bond } = scene.state;
   const agreed = intake.agreements.filter(({ answer }) => answer === "yes").at(-1);
   if (intake.ended?.outcome !== "repaired" || !agreed || agreed.route !== routeNow(scene)) return null;
+  const totalMinor = withTax(agreed.priceMinor, taxPct);
   const quoted = agreed.quoted?.options.find(({ name }) => quotedRoute(name) === familyRoute(agreed.route));
   return {
     route: agreed.route,
     currency: agreed.currency,
     netMinor: agreed.priceMinor,
     taxPct,
-    taxMinor: withTax(agreed.priceMinor, taxPct) - agreed.priceMinor,
-    totalMinor: withTax(agreed.priceMinor, taxPct),
+    taxMinor: totalMinor - agreed.priceMinor,
+    totalMinor,
     used: bond.spent.map(({ what, quantity, unit, lot }) => ({ what, quantity, unit, lot })),
     quotedHours: quoted?.hours ?? null,
   };

@@ -1,10 +1,12 @@
 import type { BondSlot } from "../bond/bond-slot.ts";
-import type { LotKind } from "../materials/lots.ts";
+import { lotKinds, lotUnits, type LotKind } from "../materials/lots.ts";
 
 /** How much of each kind of lot is used up, in the unit that it is counted in. */
 export type LotsWanted = Partial<Record<LotKind, number>>;
 
-const kindByUnit: Readonly<Record<string, LotKind>> = { ml: "adhesive", sheet: "film", mm: "tape" };
+/** The kind that is spent in a unit; solvent is noted by itself. */
+const kindIn = (unit: string): LotKind | undefined =>
+  lotKinds.find((kind) => kind !== "solvent" && lotUnits[kind] === unit);
 
 type Used = Pick<BondSlot, "spent" | "solvent">;
 
@@ -21,7 +23,7 @@ export function lotsWanted(now: Used, end: Used): LotsWanted {
   const add = (kind: LotKind, quantity: number) => (wanted[kind] = (wanted[kind] ?? 0) + quantity);
   const isOver = new Set(now.spent.map(({ seq }) => seq));
   for (const { unit, quantity, seq } of end.spent) {
-    const kind = kindByUnit[unit];
+    const kind = kindIn(unit);
     if (kind && !isOver.has(seq)) add(kind, quantity);
   }
   if (end.solvent && !now.solvent) add("solvent", end.solvent.volumeMl);

@@ -1,8 +1,7 @@
+import { MOST_COST_MINOR } from "../../core/materials/cost.ts";
 import { exactMoney } from "../../core/exact-money.ts";
 import { minorPerMajor, moneyTyped } from "../../core/money.ts";
 import { t } from "../../words/lots.ts";
-
-const MOST_MINOR = 100_000_000;
 
 /** A cost as it stands in its field. */
 export const moneyField = (minor: number | null, currency: string): string =>
@@ -12,7 +11,7 @@ export const moneyField = (minor: number | null, currency: string): string =>
 export function costTyped(typed: string, currency: string): { costMinor: number | null } | { fault: string } {
   if (typed.trim() === "") return { costMinor: null };
   const minor = moneyTyped(typed, currency);
-  return minor === null || minor > MOST_MINOR
-    ? { fault: t("must-be-money", { typed, most: exactMoney(MOST_MINOR, currency) }) }
+  return minor === null || minor > MOST_COST_MINOR
+    ? { fault: t("must-be-money", { typed, most: exactMoney(MOST_COST_MINOR, currency) }) }
     : { costMinor: minor };
 }

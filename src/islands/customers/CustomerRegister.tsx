@@ -7,6 +7,7 @@ import { AsSpreadsheet } from "../../ui/AsSpreadsheet.tsx";
 import { Field } from "../../ui/Field.tsx";
 import { FormDialog } from "../../ui/FormDialog.tsx";
 import { ListHead } from "../../ui/ListHead.tsx";
+import { TextEntry } from "../../ui/TextEntry.tsx";
 import { dayText } from "../../ui/time-text.ts";
 
 /** Typing goes on for so long before it is asked for, ms. */
@@ -117,16 +118,12 @@ export const CustomerRegister = memo(function CustomerRegister({ initial }: { in
           leave={t("close")}
           onSubmit={() => void keep(typed)}
         >
-          <Field label={t("contact")} fault={fault && `${t("contact")}: ${fault}`}>
-            {(attributes) => (
-              <input
-                {...attributes}
-                className="entry"
-                value={typed.contact}
-                onChange={({ target }) => setTyped({ ...typed, contact: target.value })}
-              />
-            )}
-          </Field>
+          <TextEntry
+            label={t("contact")}
+            fault={fault}
+            value={typed.contact}
+            onChange={(contact) => setTyped({ ...typed, contact })}
+          />
           <label className="flex min-h-12 items-center gap-3">
             <input
               type="checkbox"

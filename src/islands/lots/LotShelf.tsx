@@ -20,6 +20,7 @@ import { PrintLabels } from "../../ui/PrintLabels.tsx";
 import { AsSpreadsheet } from "../../ui/AsSpreadsheet.tsx";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { Narrow } from "../../ui/Narrow.tsx";
+import { TextEntry } from "../../ui/TextEntry.tsx";
 import { TakeOff } from "../../ui/TakeOff.tsx";
 import { costTyped, moneyField } from "../../ui/typed-money.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
@@ -352,8 +353,9 @@ export const LotShelf = memo(function LotShelf({
           )}
           {entry(t("good-until"), "expiresOn", "date")}
           {entry(t("opened-on"), "openedOn", "date")}
-          <CostField
+          <TextEntry
             label={t("all-of-it-cost", { currency })}
+            inputMode="decimal"
             fault={faults.costMinor}
             value={typed.cost}
             onChange={(cost) => setTyped({ ...typed, cost })}
@@ -371,8 +373,9 @@ export const LotShelf = memo(function LotShelf({
           leave={t("close")}
           onSubmit={() => void keepCost(costed)}
         >
-          <CostField
+          <TextEntry
             label={t("all-of-it-cost", { currency })}
+            inputMode="decimal"
             fault={faults.costMinor}
             value={costed.cost}
             onChange={(cost) => setCosted({ ...costed, cost })}
@@ -411,32 +414,6 @@ function Wanted({
         isShort: isShort ? "short" : "enough",
       })}
     </p>
-  );
-}
-
-function CostField({
-  label,
-  fault,
-  value,
-  onChange,
-}: {
-  label: string;
-  fault: string | undefined;
-  value: string;
-  onChange: (cost: string) => void;
-}) {
-  return (
-    <Field label={label} fault={fault && `${label}: ${fault}`}>
-      {(attributes) => (
-        <input
-          {...attributes}
-          className="entry"
-          inputMode="decimal"
-          value={value}
-          onChange={({ target }) => onChange(target.value)}
-        />
-      )}
-    </Field>
   );
 }
 

@@ -1,4 +1,4 @@
-import { memo, useState } from "react";
+import { memo, useMemo, useState } from "react";
 import { describeFaults, faultsByPath } from "../../../core/faults.ts";
 import { isToOrder, part, type ShelvedPart } from "../../../core/materials/parts.ts";
 import { exactMoney } from "../../../core/exact-money.ts";
@@ -47,11 +47,13 @@ export const PartShelf = memo(function PartShelf({
   const [isOpen, setOpen] = useState(false);
   const [find, setFind] = useState("");
   const open = useOpenJobs();
-  const wantedOf = (name: string) =>
-    (open?.jobs ?? []).reduce(
-      (sum, { takes }) => sum + takes.filter(({ part: of }) => of === name).length,
-      0,
-    );
+  const wanted = useMemo(() => {
+    const counts = new Map<string, number>();
+    for (const { takes } of open?.jobs ?? [])
+      for (const { part: name } of takes) counts.set(name, (counts.get(name) ?? 0) + 1);
+    return counts;
+  }, [open]);
+  const wantedOf = (name: string) => wanted.get(name) ?? 0;
   const few = parts.filter((one) => isToOrder(one, wantedOf(one.name)));
 
   const keep = async () => {

@@ -12,7 +12,8 @@ import { dateFormat } from "../../../words/dates.ts";
 import { t } from "../../../words/shop.ts";
 import { term } from "../../../words/speaker.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
-import { ShopEntry, ShopForm } from "./ShopForm.tsx";
+import { ShopForm } from "./ShopForm.tsx";
+import { TextEntry } from "../../ui/TextEntry.tsx";
 import { useKept } from "./useKept.ts";
 
 /** Monday first. */
@@ -58,7 +59,7 @@ export function BenchForm({ initial, people }: { initial: ShopBench; people: rea
     >
       <div className="grid grid-cols-3 gap-3 sm:grid-cols-6">
         {stationNames.map((name) => (
-          <ShopEntry
+          <TextEntry
             key={name}
             label={capitalised(term(name))}
             fault={faults[`places.${name}`]}
@@ -69,7 +70,7 @@ export function BenchForm({ initial, people }: { initial: ShopBench; people: rea
         ))}
       </div>
       <div className="grid gap-3 sm:grid-cols-2">
-        <ShopEntry label={t("hours-of-work")} fault={hoursFault} value={hours} onChange={setHours} />
+        <TextEntry label={t("hours-of-work")} fault={hoursFault} value={hours} onChange={setHours} />
         <fieldset className="min-w-0">
           <legend>{t("days-of-work")}</legend>
           <div className="flex flex-wrap gap-x-3">

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { invoiceTerms, type InvoiceTerms } from "../../../core/intake/invoice.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
-import { ShopEntry, ShopForm } from "./ShopForm.tsx";
+import { ShopForm } from "./ShopForm.tsx";
+import { TextEntry } from "../../ui/TextEntry.tsx";
 import { useKept } from "./useKept.ts";
 import { t } from "../../../words/shop.ts";
 
@@ -20,7 +21,7 @@ export function InvoiceForm({ initial }: { initial: InvoiceTerms }) {
       nextNumber: typedNumber(typed.nextNumber),
     });
   const entry = (field: keyof InvoiceTerms, label: string) => (
-    <ShopEntry
+    <TextEntry
       label={label}
       fault={faults[field]}
       value={typed[field]}

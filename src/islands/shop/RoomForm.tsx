@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { shopRoom, type ShopRoom } from "../../../core/clean/room.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
-import { ShopEntry, ShopForm } from "./ShopForm.tsx";
+import { ShopForm } from "./ShopForm.tsx";
+import { TextEntry } from "../../ui/TextEntry.tsx";
 import { useKept } from "./useKept.ts";
 import { t } from "../../../words/shop.ts";
 
@@ -16,7 +17,7 @@ export function RoomForm({ initial }: { initial: ShopRoom }) {
   const save = () =>
     keep(Object.fromEntries(Object.entries(typed).map(([field, text]) => [field, typedNumber(text)])));
   const entry = (field: keyof ShopRoom, label: string, hint: string) => (
-    <ShopEntry
+    <TextEntry
       label={label}
       fault={faults[field]}
       hint={hint}

@@ -1,5 +1,4 @@
 import type { ReactNode } from "react";
-import { Field } from "../../ui/Field.tsx";
 import { useMounted } from "../../ui/useMounted.ts";
 
 /** A form of what the shop sets: its fields, and a button with what became of it beside it. */
@@ -38,32 +37,3 @@ export function ShopForm({
     </form>
   );
 }
-
-/** A field of such a form, with what is wrong with it. */
-export const ShopEntry = ({
-  label,
-  fault,
-  hint,
-  value,
-  inputMode,
-  onChange,
-}: {
-  label: string;
-  fault: string | undefined;
-  hint?: string | undefined;
-  value: string;
-  inputMode?: "decimal" | "numeric";
-  onChange: (text: string) => void;
-}) => (
-  <Field label={label} fault={fault && `${label}: ${fault}`} hint={hint}>
-    {(attributes) => (
-      <input
-        {...attributes}
-        className="entry"
-        inputMode={inputMode}
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-      />
-    )}
-  </Field>
-);

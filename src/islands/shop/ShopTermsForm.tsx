@@ -2,7 +2,8 @@ import { useState } from "react";
 import { shopTerms, type ShopTerms } from "../../../core/route/route-options.ts";
 import { minorPerMajor } from "../../../core/money.ts";
 import { typedNumber as number } from "../../ui/typed-number.ts";
-import { ShopEntry, ShopForm } from "./ShopForm.tsx";
+import { ShopForm } from "./ShopForm.tsx";
+import { TextEntry } from "../../ui/TextEntry.tsx";
 import { useKept } from "./useKept.ts";
 import { t } from "../../../words/shop.ts";
 
@@ -38,7 +39,7 @@ export function ShopTermsForm({ initial }: { initial: ShopTerms }) {
     value: string,
     set: (text: string) => void,
     hint?: string,
-  ) => <ShopEntry label={label} fault={faults[field]} hint={hint} value={value} onChange={set} />;
+  ) => <TextEntry label={label} fault={faults[field]} hint={hint} value={value} onChange={set} />;
   return (
     <ShopForm className="sm:grid-cols-2" onSave={() => void save()} save={t("save")} said={said}>
       {entry(
