@@ -20,7 +20,9 @@ npm run bridge -- <port> --job <code> --who <key> --quantity <what> [options]
   --number      which number of the line is the reading, from 0
   --unit        the unit that is printed, where the line does not say it
   --baud        9600
-  --every       at most one reading in so many seconds (1)`;
+  --every       at most one reading in so many seconds (1)
+
+The environment variable SHOP_TOKEN holds the token that an owner made for this machine, under People.`;
 
 const asked = z.strictObject({
   job: z.string(),
@@ -56,8 +58,10 @@ if (!parsed.success) {
 }
 
 const { shop, job, who, quantity, baud, every, ...reading } = parsed.data;
-const sender = new LineSender({ shop, job, who, quantity }, { ...reading, everyS: every }, (words) =>
-  console.log(words),
+const sender = new LineSender(
+  { shop, job, who, quantity, token: process.env.SHOP_TOKEN },
+  { ...reading, everyS: every },
+  (words) => console.log(words),
 );
 const port = new SerialPort({ path, baudRate: baud });
 port

@@ -15,6 +15,8 @@ export interface Destination {
   job: string;
   who: string;
   quantity: ReadingKind;
+  /** By which the shop knows this machine. */
+  token?: string | undefined;
 }
 
 /** How lines are read; what is not given is learned from the first line that holds a number. */
@@ -89,10 +91,13 @@ export class LineSender {
 
   /** What became of it, in words; "later" where the server is away. */
   private async post({ id, value, at }: { id: string; value: number; at: string }): Promise<string> {
-    const { shop, job, who, quantity } = this.to;
+    const { shop, job, who, quantity, token } = this.to;
     const answer = await fetch(new URL(`/api/jobs/${encodeURIComponent(job)}/readings`, shop), {
       method: "POST",
-      headers: { "content-type": "application/json" },
+      headers: {
+        "content-type": "application/json",
+        ...(token === undefined ? {} : { authorization: `Bearer ${token}` }),
+      },
       body: JSON.stringify({ id, who, quantity, value, at }),
     }).catch(() => null);
     if (answer === null || answer.status >= 500) {

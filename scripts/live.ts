@@ -18,6 +18,7 @@ import {
 import { seenByCamera, withMadeCamera } from "../test/e2e/made-video.ts";
 import { bringIn } from "../test/e2e/workshop.ts";
 import { percentile } from "./percentile.ts";
+import { signIn } from "./signed-in.ts";
 
 const PANEL = { widthMm: 110, heightMm: 66 };
 const BORDER_MM = 4;
@@ -138,7 +139,8 @@ export async function measureLivePages(url: string): Promise<LivePage[]> {
     }[of];
     seenByCamera([madeFrame(camera, scene)]);
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    await page.context().addCookies([{ name: "who", value: "tove", url }]);
+    const cookies = await signIn(url);
+    await page.context().addCookies(Object.entries(cookies).map(([name, value]) => ({ name, value, url })));
     pages.push({ what, ...(await watched(page, url, path, button)) });
     await page.close();
   }

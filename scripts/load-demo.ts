@@ -5,6 +5,8 @@ import { demoLots } from "../demo/lots.ts";
 import { demoParts } from "../demo/parts.ts";
 import { demoTickets } from "../demo/tickets.ts";
 import { makeScenario, technicians, type ScenarioJob } from "../demo/scenario.ts";
+import { DEMO_TOTP, demoPeople } from "../demo/people.ts";
+import { slowHash } from "../server/access/secrets.ts";
 import { inTransaction } from "../server/db/pool.ts";
 import { keepRecordedJob } from "../server/store/jobs.ts";
 import { addSheet } from "../server/store/film-shelf.ts";
@@ -16,6 +18,23 @@ import { keepTicket } from "../server/store/tickets.ts";
 
 const DAY_MS = 86_400_000;
 
+/** Everybody of the demo comes in by the proofs that it tells. */
+export async function admitDemoPeople(client: pg.PoolClient): Promise<void> {
+  await keepTechnicians(
+    client,
+    demoPeople.map(({ key, name }) => ({ key, name })),
+  );
+  const hashed = (proof: string | null) => (proof === null ? null : slowHash(proof));
+  for (const { key, role, digits, passphrase } of demoPeople) {
+    const [code, phrase] = await Promise.all([hashed(digits), hashed(passphrase)]);
+    await client.query(
+      "UPDATE technician SET role = $2, code_hash = $3, passphrase_hash = $4, totp_secret = $5 WHERE key = $1",
+      [key, role, code, phrase, role === "owner" ? DEMO_TOTP : null],
+    );
+  }
+  await client.query("UPDATE access_setting SET demo = $1", [JSON.stringify(demoPeople)]);
+}
+
 /** Loads the demo workshop into a database that holds nothing yet. Returns the number of jobs loaded. */
 export async function loadDemo(
   pool: pg.Pool,
@@ -26,6 +45,7 @@ export async function loadDemo(
     const { rowCount } = await client.query("SELECT 1 FROM family LIMIT 1");
     if (rowCount) return 0;
     await keepTechnicians(client, technicians);
+    await admitDemoPeople(client);
     const stored = new Map<string, StoredFamily>();
     for (const family of families) stored.set(family.code, await keepFamily(client, family));
     for (const sheet of filmShelf) await addSheet(client, sheet);

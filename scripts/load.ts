@@ -6,6 +6,7 @@ import { numberOption } from "./number-option.ts";
 import { percentile } from "./percentile.ts";
 import { Ledger, moveOf, open, pause } from "./stress/press.ts";
 import { openWorkshop } from "./workshop.ts";
+import { ownersCookie } from "./signed-in.ts";
 
 const HELP = `npm run load [-- --clients 50 --seconds 60 --thought 2 --streams 300 --processes 1]
 
@@ -70,7 +71,7 @@ async function timed(what: string, ask: () => Promise<Response>): Promise<void> 
 /** A page that is open and listens. */
 const listen = (agent: Agent, at: string): Promise<() => void> =>
   new Promise((resolve, reject) => {
-    const request = get(`${url}${at}`, { agent }, (answer) => {
+    const request = get(`${url}${at}`, { agent, headers: { cookie } }, (answer) => {
       answer.on("data", (chunk: Buffer) => {
         heard += chunk.toString().split("data: ").length - 1;
       });
@@ -80,6 +81,7 @@ const listen = (agent: Agent, at: string): Promise<() => void> =>
     request.once("error", reject);
   });
 
+const cookie = await ownersCookie(url);
 const codes = await Promise.all(Array.from({ length: clients }, () => open(ledger, url)));
 const agent = new Agent({ keepAlive: true, maxSockets: Infinity });
 const lines = await Promise.all(
@@ -89,13 +91,13 @@ const lines = await Promise.all(
 let isOver = false;
 async function work(n: number): Promise<void> {
   const code = codes[n]!;
-  const headers = { cookie: "who=tove" };
+  const headers = { cookie };
   const read = (what: string, at: string) => timed(what, () => fetch(`${url}${at}`, { headers }));
   const post = (what: string, body: unknown) =>
     timed(what, () =>
       fetch(`${url}/api/jobs/${code}/moves`, {
         method: "POST",
-        headers: { "content-type": "application/json" },
+        headers: { ...headers, "content-type": "application/json" },
         body: JSON.stringify(body),
       }),
     );

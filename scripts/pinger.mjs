@@ -1,13 +1,13 @@
 import { parentPort, workerData } from "node:worker_threads";
 
-const { url, everyMs } = workerData;
+const { url, everyMs, cookie } = workerData;
 let isAsked = false;
 parentPort.on("message", () => {
   isAsked = true;
 });
 for (let longestMs = 0; ;) {
   const fromMs = performance.now();
-  await (await fetch(`${url}/api/bench`)).arrayBuffer();
+  await (await fetch(`${url}/api/bench`, { headers: { cookie } })).arrayBuffer();
   longestMs = Math.max(longestMs, performance.now() - fromMs);
   // Told after a ping, so that one that is still under way counts.
   if (isAsked) {

@@ -3,6 +3,7 @@ import { Worker } from "node:worker_threads";
 import { ensureBuilt } from "./build.ts";
 import { largestInputs } from "./largest-inputs.ts";
 import { openWorkshop } from "./workshop.ts";
+import { ownersCookie, askAsOwner } from "./signed-in.ts";
 
 /** Nobody else is to wait longer while somebody has the largest input worked out, ms. */
 const MOST_MS = 250;
@@ -13,11 +14,11 @@ const workshop = await openWorkshop();
 const { url } = workshop;
 
 // The first asks are of a server that has just been started.
-for (let n = 0; n < 20; n += 1) await (await fetch(`${url}/api/bench`)).arrayBuffer();
+for (let n = 0; n < 20; n += 1) await (await askAsOwner(`${url}/api/bench`)).arrayBuffer();
 
 /** A second person, who asks for the bench's list again and again; apart, so that sending a large body here keeps them from nothing. */
 const other = new Worker(new URL("./pinger.mjs", import.meta.url), {
-  workerData: { url, everyMs: EVERY_MS },
+  workerData: { url, everyMs: EVERY_MS, cookie: await ownersCookie(url) },
 });
 /** The longest that they have waited since they were last asked, ms. */
 const longestPing = async (): Promise<number> => {
@@ -33,7 +34,7 @@ for (const [name, make] of Object.entries(largestInputs)) {
   await new Promise((resolve) => setTimeout(resolve, 5 * EVERY_MS));
   await longestPing();
   const fromMs = performance.now();
-  const { status } = await fetch(`${url}/api/calc/${name}`, {
+  const { status } = await askAsOwner(`${url}/api/calc/${name}`, {
     method: "POST",
     headers: { "content-type": "application/json" },
     body,

@@ -2,6 +2,7 @@ import cluster from "node:cluster";
 import { whyUnfit } from "../server/db/migrate.ts";
 import { connect } from "../server/db/pool.ts";
 import { readEnvironment, type Environment } from "../server/environment.ts";
+import { firstOwnerCode } from "../server/store/people.ts";
 import { openQueueWhenThere } from "../server/queue/queue.ts";
 import { serveBuilt } from "./serve.ts";
 import { tasksOf } from "./tasks.ts";
@@ -17,6 +18,8 @@ async function check(databaseUrl: string): Promise<void> {
       throw new Error(`DATABASE_URL names a database that does not answer: ${error.message || error.name}`);
     });
     if (unfit) throw new Error(unfit);
+    const code = await firstOwnerCode(pool);
+    if (code !== null) console.log(`This shop has no owner yet: open /join and type ${code} within a day.`);
   } finally {
     await pool.end();
   }

@@ -1,7 +1,7 @@
 import { spawn, type ChildProcess } from "node:child_process";
-import { connect } from "../server/db/pool.ts";
+import { connect, inTransaction } from "../server/db/pool.ts";
 import { migrate } from "../server/db/migrate.ts";
-import { loadDemo } from "./load-demo.ts";
+import { admitDemoPeople, loadDemo } from "./load-demo.ts";
 import { databaseIn, openThrowawayCluster, type Cluster } from "./postgres.ts";
 import { freePortFrom } from "./serve.ts";
 
@@ -15,7 +15,7 @@ export interface Workshop {
   serverPid: () => number | undefined;
   /** Ends the server as a power cut would. */
   killServer: () => Promise<void>;
-  /** Another server on an empty database of the same cluster. */
+  /** Another server in the same cluster, on a database that holds the demo's people and nothing else. */
   openEmpty: () => Promise<Workshop>;
   /** Another server on a demo workshop of its own in the same cluster. */
   openAnother: () => Promise<Workshop>;
@@ -28,7 +28,7 @@ async function waitUntilServed(url: string, server: ChildProcess): Promise<void>
   const endMs = Date.now() + START_MS;
   while (Date.now() < endMs) {
     if (server.exitCode !== null) throw new Error(`The server ended with ${server.exitCode}`);
-    const answer = await fetch(`${url}/api/calc`).catch(() => null);
+    const answer = await fetch(`${url}/readyz`).catch(() => null);
     if (answer?.ok) return;
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
@@ -93,6 +93,7 @@ export async function openWorkshopCluster(nowMs: number, { isDurable = false } =
     const pool = connect(await cluster.database(name));
     await migrate(pool);
     if (withDemo) await loadDemo(pool, nowMs);
+    else await inTransaction(pool, admitDemoPeople);
     await pool.end();
   };
   await prepare("demo", true);

@@ -1,26 +1,34 @@
 import { z } from "zod";
 import { describeFaults } from "../core/faults.ts";
 import { key } from "../core/stack/family.ts";
-import { database } from "./db/pool.ts";
-import { faulty, readBody } from "./problem.ts";
-import { listTechnicians } from "./store/technicians.ts";
+import { asker, personAsking } from "./access/asker.ts";
+import { faulty, problem, readBody } from "./problem.ts";
 import { t } from "../words/server.ts";
 
 const asked = z.strictObject({ who: key() });
 
-/** The answer that nobody of this name works here, or null where somebody does. */
-export async function strangerAnswer(who: string): Promise<Response | null> {
-  const isKnown = (await listTechnicians(database())).some((person) => person.key === who);
-  return isKnown ? null : faulty([{ path: "who", message: t("there-is-no-technician", { who }) }]);
+/** The answer that somebody has to come back and sign in, by key, or show anew who they are; what they sent is kept where it is until then. */
+export const signInAnswer = (who: string | null, { sign = false } = {}): Response =>
+  problem(
+    401,
+    t("sign-in-first"),
+    sign ? t("show-who-signs") : who === null ? t("say-who-you-are") : t("only-they-may-send-it", { who }),
+    { signIn: { who, sign } },
+  );
+
+/** The answer that what is sent in somebody's name is not sent by them; null where it is. A machine reads for whoever stands at the bench. */
+export function wrongAuthor(...authors: string[]): Response | null {
+  const { who, role } = asker();
+  const other = authors.find((author) => author !== who);
+  return other === undefined || role === "machine" ? null : signInAnswer(other);
 }
 
-/** Who asks for something, where the body tells that and nothing else: a technician of the shop, or the answer that it is none. */
+/** Who asks for something, where the body tells that and nothing else: whoever is signed in, or the answer that they are not. */
 export async function askedBy(request: Request): Promise<{ who: string } | { answer: Response }> {
   const read = await readBody(request);
   if ("answer" in read) return read;
   const parsed = asked.safeParse(read.body);
   if (!parsed.success) return { answer: faulty(describeFaults(parsed.error, read.body)) };
-  const { who } = parsed.data;
-  const answer = await strangerAnswer(who);
-  return answer ? { answer } : { who };
+  const answer = wrongAuthor(parsed.data.who);
+  return answer ? { answer } : { who: personAsking() };
 }

@@ -18,7 +18,7 @@ import { justOpened, ownMinutes } from "./own-minutes.ts";
 import { findBench, pastJobs } from "./store/shop.ts";
 import { openJobs, sceneOf, type StoredJob } from "./store/jobs.ts";
 import type { StoredFamily } from "./store/families.ts";
-import { listTechnicians, type Technician } from "./store/technicians.ts";
+import { listAtBench, type Technician } from "./store/technicians.ts";
 
 /** What is to be planned: the question for `bench-plan`, its minutes counted from `fromMs` on. */
 export interface PlanAsked {
@@ -117,7 +117,7 @@ function split(stored: readonly StoredJob[], nowMs: number, most: number): [Stor
 export async function planAsked(pool: pg.Pool, nowMs: number, most = MOST_PLANNED): Promise<PlanAsked> {
   const [stored, people, pins, bench, parts] = await Promise.all([
     openJobs(pool),
-    listTechnicians(pool),
+    listAtBench(pool),
     planPins(pool),
     findBench(pool),
     shelvedParts(pool),

@@ -1,6 +1,10 @@
 import type { APIContext, MiddlewareNext } from "astro";
 import { defineMiddleware } from "astro:middleware";
 import { randomUUID } from "node:crypto";
+import { asAsker, mayAskOnceMore, nobodyAt, noteSeen, whoAsks, type Asker } from "../server/access/asker.ts";
+import { noteAsked } from "../server/access/audit.ts";
+import { access, mayAsk, type Method } from "../server/access/roles.ts";
+import { signInAnswer } from "../server/asked-by.ts";
 import { database, forAsker } from "../server/db/pool.ts";
 import { answerFault, faultKind } from "../server/fault-answer.ts";
 import { languageOfLink } from "../server/store/certificate-links.ts";
@@ -21,10 +25,13 @@ const isOwn = (request: Request, url: URL): boolean => {
 };
 
 /**
- * Other sites may not write through a visitor's browser; loggers and scripts, which send no origin, may. What goes wrong
- * in an endpoint is answered as a problem document, so that the screen can keep the entry and send it again.
+ * Who asks is found out first, and what they may ask for stands in one table. Other sites may not write through a visitor's browser; machines,
+ * which send no origin, may by their token. What goes wrong in an endpoint is answered as a problem document, so that the screen can keep the
+ * entry and send it again.
  */
 export const onRequest = defineMiddleware(async (context, next) => {
+  // What is written when the product is built nobody asks for.
+  if (context.isPrerendered) return next();
   wakeThread();
   const token = /^\/c\/(?:offer\/)?([^/]+)/.exec(context.url.pathname)?.[1];
   // What a customer opens speaks the customer's language.
@@ -32,8 +39,30 @@ export const onRequest = defineMiddleware(async (context, next) => {
   return inLanguage(theirs ?? languageOf(context.request.headers), () => answered(context, next));
 });
 
-async function answered({ request, url }: APIContext, next: MiddlewareNext): Promise<Response> {
-  if (!["GET", "HEAD"].includes(request.method) && !isOwn(request, url)) {
+/** Where people come in: they may be somebody already. */
+const COMES_IN = /^(\/api)?\/(sign-in|join)$/;
+
+const reads = (method: string): boolean => ["GET", "HEAD"].includes(method);
+
+/** Why somebody is not let in here; null where they are. */
+function refusedHere({ url, request, routePattern }: APIContext, asker: Asker): Response | null {
+  const { method } = request;
+  if (mayAsk(asker.role, routePattern, method)) return null;
+  const isPage = !routePattern.startsWith("/api/") && reads(method);
+  const isSomebody = asker.who !== null || asker.machine !== null;
+  if (isPage) {
+    const more = new URLSearchParams({ next: `${url.pathname}${url.search}` });
+    if (isSomebody) more.set("for", (access[routePattern]?.GET ?? []).join(" "));
+    return new Response(null, { status: 303, headers: { location: `/sign-in?${more.toString()}` } });
+  }
+  if (!isSomebody) return signInAnswer(asker.away);
+  const may = access[routePattern]?.[method as Method] ?? [];
+  return problem(403, t("not-for-you"), t("that-is-for", { roles: may.join(", ") }));
+}
+
+async function answered(context: APIContext, next: MiddlewareNext): Promise<Response> {
+  const { request, url, routePattern, clientAddress } = context;
+  if (!reads(request.method) && !isOwn(request, url)) {
     return problem(
       403,
       t("another-site"),
@@ -41,7 +70,19 @@ async function answered({ request, url }: APIContext, next: MiddlewareNext): Pro
     );
   }
   try {
-    return await forAsker(request.signal, () => next());
+    // What anybody may ask for is answered where the database is not, and the same whoever asks.
+    const isForAnybody = mayAsk("anybody", routePattern, request.method) && !COMES_IN.test(routePattern);
+    const asker = isForAnybody
+      ? nobodyAt(clientAddress)
+      : await whoAsks(database(), request.headers, clientAddress);
+    if (asker.machine !== null && !mayAskOnceMore(asker.machine))
+      return problem(429, t("too-often"), t("a-machine-asks-at-most"));
+    const refused = refusedHere(context, asker);
+    if (refused) return refused;
+    if (!reads(request.method) || !routePattern.startsWith("/api/")) await noteSeen(database(), asker);
+    const answer = await asAsker(asker, () => forAsker(request.signal, () => next()));
+    await noteAsked(database(), asker, { method: request.method, routePattern, url, status: answer.status });
+    return answer;
   } catch (error) {
     // Nobody is there to hear it: what was being worked out for them has been ended.
     if (request.signal.aborted) return new Response(null, { status: 499 });

@@ -20,6 +20,7 @@ import { materials } from "./es/materials.ts";
 import { newJob } from "./es/new-job.ts";
 import { open } from "./es/open.ts";
 import { pages } from "./es/pages.ts";
+import { people } from "./es/people.ts";
 import { photos } from "./es/photos.ts";
 import { plan } from "./es/plan.ts";
 import { prove } from "./es/prove.ts";
@@ -58,6 +59,7 @@ export const spanish: Catalogue = {
   "new-job": newJob,
   open: open,
   pages: pages,
+  people: people,
   photos: photos,
   plan: plan,
   prove: prove,

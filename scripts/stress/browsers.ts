@@ -7,6 +7,7 @@ import { promisify } from "node:util";
 import { chromium } from "../chromium.ts";
 import type { Workshop } from "../workshop.ts";
 import { open, pause, type Ledger } from "./press.ts";
+import { askAsOwner, signIn } from "../signed-in.ts";
 
 /** What became of the presses of browsers that were killed. */
 export interface KilledBrowsers {
@@ -17,7 +18,7 @@ export interface KilledBrowsers {
 }
 
 const textsOf = async (url: string, code: string): Promise<string[]> => {
-  const answer = await fetch(`${url}/api/jobs/${code}/moves?after=0`);
+  const answer = await askAsOwner(`${url}/api/jobs/${code}/moves?after=0`);
   const { moves } = (await answer.json()) as { moves: { kind: string; data: { text: string } }[] };
   return moves.filter(({ kind }) => kind === "noted").map(({ data }) => data.text);
 };
@@ -38,7 +39,8 @@ export async function killBrowsers(
   const browse = async () => {
     await rm(path.join(profile, "SingletonLock"), { force: true });
     const context = await browserType.launchPersistentContext(profile, { ...chromium, baseURL: url });
-    await context.addCookies([{ name: "who", value: "tove", url }]);
+    const cookies = await signIn(url);
+    await context.addCookies(Object.entries(cookies).map(([name, value]) => ({ name, value, url })));
     return { context, page: context.pages()[0] ?? (await context.newPage()) };
   };
   for (let n = 0; n < times; n += 1) {

@@ -65,16 +65,16 @@ export async function moneyByFamily(
 
 /**
  * The records of the jobs that ended in a time, of more than there may be the newest, as the text of a list that `yield` takes: each is kept as it
- * is told. A job whose device came back because of it counts as returned. Of the people only the one who asks stands in it.
+ * is told. A job whose device came back because of it counts as returned. Of the people only the one named stands in it, or each where nobody is.
  */
 export async function recordsAsText(
   pool: pg.Pool,
-  { fromMs, toMs, who }: { fromMs: number; toMs: number; who: string },
+  { fromMs, toMs, who }: { fromMs: number; toMs: number; who: string | null },
 ): Promise<string> {
   // Where to cut is read off the index; what is told is then not put in order.
   const { rows } = await pool.query<{ records: string | null }>(
     `SELECT '[' || string_agg(
-        CASE WHEN technician = $3 THEN left(told, -1) || ',"technician":' || to_json(technician) || '}' ELSE told END, ',') || ']' AS records
+        CASE WHEN $3::text IS NULL OR technician = $3 THEN left(told, -1) || ',"technician":' || to_json(technician) || '}' ELSE told END, ',') || ']' AS records
      FROM job_record WHERE ended_at < $2 AND ended_at >= $1 AND ended_at > coalesce(
        (SELECT ended_at FROM job_record WHERE ended_at >= $1 AND ended_at < $2 ORDER BY ended_at DESC OFFSET ${MOST_JOBS} LIMIT 1),
        '-infinity')`,

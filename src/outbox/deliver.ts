@@ -1,6 +1,6 @@
 import type { KeptMove } from "../../server/store/kept-moves.ts";
 import type { Problem } from "../../server/problem.ts";
-import { askServer } from "../ui/ask-server.ts";
+import { askServer, signedInFor } from "../ui/ask-server.ts";
 import { isDone, isRefusal } from "../ui/refusal.ts";
 import type { Entry, Missing, MoveEntry, PhotoEntry } from "./entry.ts";
 import type { Delivery } from "./outbox.ts";
@@ -19,7 +19,7 @@ async function movesOf(answer: Response): Promise<readonly KeptMove[]> {
 }
 
 async function deliverMove({ code, move }: MoveEntry): Promise<Delivery> {
-  const result = await askServer(`/api/jobs/${code}/moves`, "POST", [move], away());
+  const result = await askServer(`/api/jobs/${code}/moves`, "POST", [move], away(), move.id);
   if ("said" in result) {
     const { said: why, isRefused, problem } = result;
     return isRefused
@@ -31,11 +31,11 @@ async function deliverMove({ code, move }: MoveEntry): Promise<Delivery> {
   return moves.some(({ id }) => id === move.id) ? { is: "kept", moves } : { is: "waiting", why: away() };
 }
 
-function detailOf(text: string): string {
+function problemOf(text: string): Problem | null {
   try {
-    return (JSON.parse(text) as Problem).detail;
+    return JSON.parse(text) as Problem;
   } catch {
-    return t("the-server-does-not-take-it");
+    return null;
   }
 }
 
@@ -55,9 +55,13 @@ function deliverPhoto(
     request.ontimeout = away;
     request.onload = () => {
       const type = request.getResponseHeader("content-type");
-      if (isDone(request.status, type)) resolve({ is: "kept", moves: [] });
-      else if (!isRefusal(request.status, type)) away();
-      else resolve({ is: "refused", why: detailOf(request.responseText), missing: [] });
+      if (isDone(request.status, type)) return resolve({ is: "kept", moves: [] });
+      const problem = problemOf(request.responseText);
+      void signedInFor(problem, id);
+      const why = problem?.detail ?? t("the-server-does-not-take-it");
+      if (isRefusal(request.status, type)) resolve({ is: "refused", why, missing: [] });
+      else if (request.status === 401) resolve({ is: "waiting", why });
+      else away();
     };
     request.send(picture);
   });

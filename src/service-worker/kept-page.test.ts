@@ -9,7 +9,7 @@ describe("a page that is kept", () => {
       "/jobs/GW-1?open=note",
       "/families/TK-5/edit",
       "/lots",
-      "/people",
+      "/peoples",
       "/clean",
     ]) {
       expect(isOwnPage.test(own), own).to.equal(true);
@@ -19,6 +19,11 @@ describe("a page that is kept", () => {
       "/p",
       "/p/ABCD",
       "/p?code=A",
+      "/people",
+      "/customers",
+      "/records?by=person",
+      "/sign-in?next=%2F",
+      "/join",
       "/c/token",
       "/c/token/certificate.pdf",
       "/healthz",

@@ -27,6 +27,8 @@ registerRoute(
         {
           // What a sheet has opened stands in the address; the page is the same.
           cacheKeyWillBeUsed: async ({ request }) => new URL(request.url).pathname,
+          // Where somebody is sent away to sign in there is no page to keep.
+          cacheWillUpdate: async ({ response }) => (response.status === 200 ? response : null),
           // A server whose database is away writes no page either.
           fetchDidSucceed: async ({ response }) => {
             if (response.status >= 500) throw new Error(`The server answered ${response.status}`);

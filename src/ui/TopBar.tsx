@@ -1,18 +1,13 @@
-import { memo, Suspense, useState } from "react";
+import { memo } from "react";
 import type { Technician } from "../../server/store/technicians.ts";
 import { OutboxMark } from "../outbox/OutboxMark.tsx";
 import { helpOf } from "./help-of.ts";
-import { lazyPart } from "./lazy-part.ts";
-import { PreferencesContext, setPreference, useStoredPreferences, type Preferences } from "./preferences.ts";
+import { PreferencesContext, useStoredPreferences, type Preferences } from "./preferences.ts";
 import { Settings } from "./Settings.tsx";
 import { Sign } from "./Sign.tsx";
+import { WhoIsHere } from "./WhoIsHere.tsx";
 import { useMounted } from "./useMounted.ts";
 import { t } from "../../words/frame.ts";
-
-const AddTechnician = lazyPart(() => import("./AddTechnician.tsx"), "AddTechnician");
-
-/** No technician can have this key. */
-const ADD = "+";
 
 /** The strip above every page: where to go, who is at the bench, and what is seldom set. */
 export const TopBar = memo(function TopBar({
@@ -25,7 +20,6 @@ export const TopBar = memo(function TopBar({
   place: string;
 }) {
   const preferences = useStoredPreferences(initial);
-  const [adding, setAdding] = useState(false);
   const mounted = useMounted();
   const link = (href: string, text: string, more = "") => (
     <a
@@ -56,31 +50,7 @@ export const TopBar = memo(function TopBar({
       </nav>
       <div className="ml-auto flex flex-wrap items-center gap-2">
         <OutboxMark />
-        <label className="flex items-center gap-2">
-          <span className="text-soft max-sm:sr-only">{t("at-the-bench")}</span>
-          <select
-            className="min-h-12 rounded-sm border-2 border-soft bg-raised px-2 text-ink"
-            value={technicians.some((person) => person.key === preferences.who) ? preferences.who : ""}
-            onChange={(event) =>
-              event.target.value === ADD ? setAdding(true) : setPreference("who", event.target.value)
-            }
-          >
-            <option value="" disabled>
-              {t("nobody-yet")}
-            </option>
-            {technicians.map((person) => (
-              <option key={person.key} value={person.key}>
-                {person.name}
-              </option>
-            ))}
-            <option value={ADD}>{t("add-a-name")}</option>
-          </select>
-        </label>
-        {adding && (
-          <Suspense fallback={null}>
-            <AddTechnician onClose={() => setAdding(false)} />
-          </Suspense>
-        )}
+        <WhoIsHere people={technicians} who={preferences.who} />
         <a
           href={`/help/${helpOf(place)}`}
           aria-label={t("help")}

@@ -10,6 +10,7 @@ export const placePages = [
   "lots",
   "records",
   "shop",
+  "people",
 ] as const;
 export const repairPages = [
   "route-layer-liquid",
@@ -34,5 +35,6 @@ export function helpOf(pathname: string): HelpPage {
     return more === undefined || more === "" ? "jobs" : more === "new" ? "new-job" : "job";
   if (place === "parts") return "lots";
   if (place === "customers") return "jobs";
+  if (place === "sign-in" || place === "join") return "people";
   return placePages.find((page) => page === place) ?? "bench";
 }

@@ -1,5 +1,5 @@
-/** Asked too early, too late or too often: the same again may go well. */
-const PASSING: ReadonlySet<number> = new Set([408, 425, 429]);
+/** Asked by nobody who is signed in, too early, too late or too often: the same again may go well. */
+const PASSING: ReadonlySet<number> = new Set([401, 408, 425, 429]);
 
 const isType = (contentType: string | null, type: string): boolean =>
   (contentType ?? "").toLowerCase().startsWith(type);

@@ -12,7 +12,9 @@ import { GET as findJobs, POST as postJob } from "../../src/pages/api/jobs/index
 import type { JobChange } from "../../server/live.ts";
 import { GET as live } from "../../src/pages/api/live.ts";
 import { GET as jobSchema } from "../../src/pages/api/schemas/job.ts";
-import { GET as listPeople, POST as addPerson } from "../../src/pages/api/technicians.ts";
+import { GET as listPeople, POST as addPerson } from "../../src/pages/api/people/index.ts";
+import { keepTechnicians } from "../../server/store/technicians.ts";
+import type { People } from "../../server/store/people.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
 import { opening, sent } from "./at-bench.ts";
@@ -22,28 +24,32 @@ describe("the endpoints", () => {
 
   before(async () => {
     pool = (await demoDatabase()).pool;
+    await keepTechnicians(pool, [{ key: "zita", name: "Zita" }]);
   });
 
-  describe("for technicians", () => {
-    it("add a name once and list it in order", async () => {
-      const body = { key: "zita", name: "Zita" };
-      expect((await ask(addPerson, { body })).status).to.equal(200);
-      const again = await ask(addPerson, { body });
-      expect(again.body.filter((person: { key: string }) => person.key === "zita")).to.deep.equal([body]);
-      const names = (await ask(listPeople)).body.map((person: { name: string }) => person.name);
-      expect([...names].sort()).to.deep.equal(names);
+  describe("for people", () => {
+    it("add a name once, with a code by which they choose their proofs, and list it", async () => {
+      const added = await ask(addPerson, { body: { name: "Zita", role: "technician" } });
+      expect(added.status).to.equal(201);
+      expect(added.body.key).to.equal("zita");
+      expect(added.body.code).to.match(/^[2-9A-Z]{5}-[2-9A-Z]{5}$/);
+      const { people } = (await ask(listPeople)).body as People;
+      expect(people.find(({ key }) => key === "zita")).to.deep.include({
+        role: "technician",
+        hasDigits: false,
+      });
     });
 
-    it("refuse a key that stands for somebody else, an empty name and a bad key", async () => {
-      await ask(addPerson, { body: { key: "zita", name: "Zita" } });
-      expectFault(await ask(addPerson, { body: { key: "zita", name: "Other" } }), 422, "name");
-      expectFault(await ask(addPerson, { body: { key: "zita", name: " " } }), 422, "name");
-      expectFault(await ask(addPerson, { body: { key: "Zita Z", name: "Zita" } }), 422, "key");
+    it("refuse a name that somebody has, an empty one, one without a letter and a role that there is none of", async () => {
+      const add = (name: string, role = "desk") => ask(addPerson, { body: { name, role } });
+      expectFault(await add("Tove"), 422, "name");
+      expectFault(await add(" "), 422, "name");
+      expectFault(await add("..."), 422, "name");
+      expectFault(await add("Yann", "king"), 422, "role");
     });
   });
 
   const openJob = async (code: string) => {
-    await ask(addPerson, { body: { key: "zita", name: "Zita" } });
     const first = opening({ route: "film", films: ["front"], complaint: "sour film" }, { who: "zita" });
     const answer = await ask(postJob, { body: { id: uuid(), code, family: "WS-240", opening: first } });
     expect(answer.status).to.equal(201);

@@ -125,7 +125,7 @@ describe("the shelf of film", () => {
       422,
       "sheets[0].pieces[0].centre",
     );
-    expectFault(await ask(cut, { body: { ...tight, who: "nobody" } }), 422, "who");
+    expect((await ask(cut, { body: { ...tight, who: "nobody" } })).status).to.equal(401);
     const elsewhere = [{ ...placed[0]!, job: "GW-1160" }, placed[1]!];
     const refused = await ask(cut, {
       body: { ...tight, sheets: [{ sheet: remnant.id, pieces: elsewhere }] },

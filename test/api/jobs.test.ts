@@ -107,11 +107,9 @@ describe("the store of jobs", () => {
       "[0].data.route",
     );
     expectFault(await ask(postJob, { body: { ...job, family: "XX-1" } }), 422, "family");
-    expectFault(
-      await ask(postJob, { body: { ...job, opening: opening({}, { who: "nobody" }) } }),
-      422,
-      "[0].who",
-    );
+    expect(
+      (await ask(postJob, { body: { ...job, opening: opening({}, { who: "nobody" }) } })).status,
+    ).to.equal(401);
     expectFault(await ask(postJob, { body: { ...job, opening: sent("damage-drawn") } }), 422, "opening.kind");
     expect(await findJob(pool, job.code)).to.equal(null);
   });
@@ -221,7 +219,7 @@ describe("the store of jobs", () => {
     expectFault(await post(code, [sent("glass-dropped")]), 422, "[0].kind");
     expectFault(await post(code, [sent("damage-drawn", {}, { version: 2 })]), 422, "[0].kind");
     expectFault(await post(code, [sent("damage-drawn", { extra: 1 })]), 422, "[0].data.extra");
-    expectFault(await post(code, [sent("damage-drawn", {}, { who: "nobody" })]), 422, "[0].who");
+    expect((await post(code, [sent("damage-drawn", {}, { who: "nobody" })])).status).to.equal(401);
     expectFault(await post(code, [sent("damage-drawn", {}, { id: "1" })]), 422, "[0].id");
     expect((await post("GW-1", [sent("damage-drawn")])).status).to.equal(404);
     expect((await ask(readMoves, { params: { code: "GW-1" } })).status).to.equal(404);

@@ -69,7 +69,7 @@ describe("the plan of the day", () => {
   });
 
   it("holds a step where somebody put it until it is let go; one of no job, or for nobody, is refused", async () => {
-    const put = (body: object, who = "tove") => ask(pins.PUT, { body, headers: { cookie: `who=${who}` } });
+    const put = (body: object, who = "tove") => ask(pins.PUT, { body, as: { who } });
     expect((await put(pin("GW-1161", later))).body).to.have.length(1);
     // Put elsewhere, it is the same one.
     expect((await put(pin("GW-1161", later, { place: 2 }))).body).to.deep.equal([

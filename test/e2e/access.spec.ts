@@ -2,7 +2,7 @@ import type { Page } from "@playwright/test";
 import { faultsOn, readyForAxe } from "./axe.ts";
 import { faultsOfGlance, smallSizes, smallTargets } from "./glance.ts";
 import { places, stages } from "./screens.ts";
-import { expect, standAtBench, test, visit } from "./workshop.ts";
+import { expect, standAtBench, test, visit, holdTablet } from "./workshop.ts";
 
 /** All rules on the one ground; on the other what can differ, which is colour. */
 async function faultsOnBothGrounds(page: Page): Promise<string[]> {
@@ -52,15 +52,23 @@ test("empty, held, offline and nobody at the bench are screens without faults to
   workshop,
 }) => {
   const empty = await workshop.openEmpty();
+  await standAtBench(page, empty.url);
   for (const path of ["/", "/jobs/new"]) {
     await visit(page, `${empty.url}${path}`);
     expect(await faultsOnBothGrounds(page)).toEqual([]);
   }
   await empty.close();
+  // A tablet shows the job to whoever stands there; who presses something signs in first.
+  await page.context().clearCookies();
+  await holdTablet(page, workshop.url);
   await visit(page, "/jobs/GW-1152");
-  await expect(page.getByText("Who is at the bench?")).toBeVisible();
   expect(await faultsOnBothGrounds(page)).toEqual([]);
-  await page.getByRole("button", { name: "Tove" }).click();
+  await page.getByTestId("work").getByRole("button", { name: "Sign in" }).click();
+  const asked = page.getByRole("dialog", { name: "Who are you?" });
+  await expect(asked).toBeVisible();
+  expect(await faultsOnBothGrounds(page)).toEqual([]);
+  await asked.getByRole("button", { name: "Tove" }).click();
+  await expect(asked).toBeHidden();
   await visit(page, "/jobs/GW-1152?open=note");
   await page.route("**/api/**", (route) => route.abort());
   await page.getByRole("textbox", { name: "Note" }).fill("kept");

@@ -1,11 +1,12 @@
 import { exampleFamilies } from "../../core/stack/examples.ts";
+import { askAsOwner } from "../../scripts/signed-in.ts";
 import type { JobCertificate } from "../../core/records/job-certificate.ts";
 import { isLong } from "../long.ts";
 import { takeIn, workIt, type BenchJob } from "./bench-work.ts";
 import { answer, awake, expect, movesOf, sceneOf, settle, standAtBench, test } from "./workshop.ts";
 
 const certificateOf = async ({ url, code }: BenchJob) =>
-  (await (await fetch(`${url}/api/jobs/${code}/certificate.json`)).json()) as JobCertificate;
+  (await (await askAsOwner(`${url}/api/jobs/${code}/certificate.json`)).json()) as JobCertificate;
 
 /** Where in the order of work something was asked first; -1 where it never was. */
 const at = (asked: readonly string[], part: string) => asked.findIndex((text) => text.includes(part));
@@ -125,7 +126,7 @@ test("glass on a frame, module behind it: reload, double press, a press taken ba
 }) => {
   const { url } = workshop;
   const family = exampleFamilies.frame;
-  const made = await fetch(`${url}/api/families`, {
+  const made = await askAsOwner(`${url}/api/families`, {
     method: "POST",
     headers: { "content-type": "application/json" },
     body: JSON.stringify(family),

@@ -21,6 +21,7 @@ import {
   sceneAfter,
   sceneOn,
   settle,
+  showWhoSigns,
   speak,
   visit,
 } from "./workshop.ts";
@@ -250,6 +251,10 @@ export async function workIt(
         const form = page.getByTestId("answer-form");
         await form.getByRole("button", { name: says(text, buttons) ?? buttons[0]!, exact: true }).click();
       }
+    }
+    if (move.kind === "certificate-signed") {
+      const before = moves.length;
+      await showWhoSigns(page, async () => (await movesOf(url, code, before)).length > 0);
     }
     const more = await movesAfter(url, code, moves.length);
     moves = [...moves, ...more];

@@ -1,5 +1,6 @@
 import { readFile } from "node:fs/promises";
 import type { Locator, Page } from "@playwright/test";
+import { askAsOwner } from "../../scripts/signed-in.ts";
 import type { Family } from "../../core/stack/family.ts";
 import { awake, expect, movesOf, openJob, sceneOf, standAtBench, test, visit } from "./workshop.ts";
 import { dragOn, tapOn } from "./drawn-plan.ts";
@@ -214,6 +215,7 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
   try {
     const context = await browser.newContext();
     const other = await context.newPage();
+    await standAtBench(other, elsewhere.url);
     await visit(other, `${elsewhere.url}/families/import`);
     await other.getByLabel("Document (.family.json)").setInputFiles({
       name: "LQ-7.family.json",
@@ -221,7 +223,7 @@ test("a family is drawn from nothing, kept, taken elsewhere, and is the same the
       buffer: Buffer.from(text),
     });
     await expect(other.getByText("LQ-7 is here as version 1.")).toBeVisible();
-    const there = await (await fetch(`${elsewhere.url}/api/families/LQ-7/export`)).text();
+    const there = await (await askAsOwner(`${elsewhere.url}/api/families/LQ-7/export`)).text();
     expect(there).toBe(text);
     await visit(other, `${elsewhere.url}/jobs/new`);
     await expect(other.getByRole("radio", { name: /LQ-7/ })).toBeVisible();
@@ -305,10 +307,10 @@ test("an outline of any shape: a rectangle taken by its points, one of them pull
   page,
   workshop: { url },
 }) => {
-  const { family: own } = (await (await fetch(`${url}/api/families/TK-5/export`)).json()) as {
+  const { family: own } = (await (await askAsOwner(`${url}/api/families/TK-5/export`)).json()) as {
     family: Family;
   };
-  const made = await fetch(`${url}/api/families`, {
+  const made = await askAsOwner(`${url}/api/families`, {
     method: "POST",
     headers: { "content-type": "application/json" },
     body: JSON.stringify({ ...own, code: "SH-1", name: "Shaped", windows: [], features: [own.features[0]] }),
@@ -353,7 +355,9 @@ test("an outline of any shape: a rectangle taken by its points, one of them pull
   await page.mouse.up();
   await keep(page).click();
   await page.waitForURL("**/families/SH-1");
-  const { family } = (await (await fetch(`${url}/api/families/SH-1/export`)).json()) as { family: Family };
+  const { family } = (await (await askAsOwner(`${url}/api/families/SH-1/export`)).json()) as {
+    family: Family;
+  };
   expect(family.outline).toMatchObject({ widthMm: 70, heightMm: 116 });
   expect(family.outline.pathMm).toHaveLength(8);
   expect(family.outline.pathMm).toContainEqual({ xMm: 25, yMm: 13 });

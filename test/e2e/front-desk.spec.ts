@@ -1,6 +1,6 @@
 import { gzipSync } from "node:zlib";
 import { familyNamed, workedTo } from "../bench-hand.ts";
-import { awake, bringIn, expect, movesOf, standAtBench, test, visit } from "./workshop.ts";
+import { awake, bringIn, expect, holdTablet, movesOf, standAtBench, test, visit } from "./workshop.ts";
 
 test("a device is taken in by touch, its customer finds it again, and what was misheard is put right", async ({
   page,
@@ -223,6 +223,7 @@ test("a first visit loads little script: what a step does not show is left for l
   ] as const) {
     const context = await browser.newContext({ serviceWorkers: "block" });
     const page = await context.newPage();
+    await holdTablet(page, workshop.url);
     const scripts = new Set<string>();
     page.on("request", (asked) => {
       if (/\.js(\?|$)/.test(asked.url())) scripts.add(asked.url());

@@ -1,5 +1,6 @@
 import { heatMethod } from "../../core/heat/heat-method-input.ts";
 import { calculateHeatSoak } from "../../core/heat/heat-soak.ts";
+import { askAsOwner } from "../../scripts/signed-in.ts";
 import { liftHeatInput, seamOf, usualSettings } from "../../core/heat/lift-heat.ts";
 import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
 import { bringIn, expect, passTime, sceneOf, standAtBench, test, visit } from "./workshop.ts";
@@ -68,7 +69,7 @@ test("a thermocouple at sixty times the speed: read live, lost and found, fitted
   await expect(page.getByRole("status").filter({ hasText: /^Contact \d+/ })).toBeVisible({ timeout: 45_000 });
   await page.getByRole("button", { name: /station 2 from now on$/ }).click();
   await expect
-    .poll(async () => Object.keys(await (await fetch(`${url}/api/bench-fits?station=2`)).json()))
+    .poll(async () => Object.keys(await (await askAsOwner(`${url}/api/bench-fits?station=2`)).json()))
     .toEqual(["plate"]);
   await workshop.close();
 });
@@ -93,7 +94,7 @@ test("a logger's file is brought in with its broken row named, and goes out agai
   await expect
     .poll(async () => (await sceneOf(url, "GW-1154")).state.records.readings.length)
     .toBeGreaterThan(30);
-  const csv = await (await fetch(`${url}/api/jobs/GW-1154/readings.csv`)).text();
+  const csv = await (await askAsOwner(`${url}/api/jobs/GW-1154/readings.csv`)).text();
   expect(csv.split("\n").length).toBeGreaterThan(30);
 });
 

@@ -1,4 +1,5 @@
 import { get, request } from "node:http";
+import { askAsOwner, ownersCookie } from "../../scripts/signed-in.ts";
 import { largestInputs } from "../../scripts/largest-inputs.ts";
 import { expect, test } from "./workshop.ts";
 
@@ -6,7 +7,11 @@ const dose = { areaMm2: 10_000, gapUm: 100, overflowPct: 0, shrinkPct: 0, densit
 
 test("a logger without a content type is heard, another site's page is not", async ({ workshop }) => {
   const ask = (headers: Record<string, string>) =>
-    fetch(`${workshop.url}/api/calc/adhesive-dose`, { method: "POST", headers, body: JSON.stringify(dose) });
+    askAsOwner(`${workshop.url}/api/calc/adhesive-dose`, {
+      method: "POST",
+      headers,
+      body: JSON.stringify(dose),
+    });
   const plain = await ask({ "content-type": "application/x-www-form-urlencoded" });
   expect([plain.status, await plain.json()]).toEqual([
     200,
@@ -21,11 +26,14 @@ test("a logger without a content type is heard, another site's page is not", asy
 });
 
 test("pages and scripts go out packed, live messages one by one", async ({ workshop }) => {
-  const plain = await fetch(`${workshop.url}/jobs/GW-1154`, { headers: { "accept-encoding": "identity" } });
+  const plain = await askAsOwner(`${workshop.url}/jobs/GW-1154`, {
+    headers: { "accept-encoding": "identity" },
+  });
   const size = (await plain.arrayBuffer()).byteLength;
   // As it comes over the wire: fetch would unpack it.
+  const cookie = await ownersCookie(workshop.url);
   const packed = await new Promise<number>((resolve, reject) => {
-    get(`${workshop.url}/jobs/GW-1154`, { headers: { "accept-encoding": "gzip" } }, (answer) => {
+    get(`${workshop.url}/jobs/GW-1154`, { headers: { "accept-encoding": "gzip", cookie } }, (answer) => {
       expect(answer.headers["content-encoding"]).toBe("gzip");
       let bytes = 0;
       answer.on("data", (chunk: Buffer) => (bytes += chunk.length));
@@ -34,29 +42,31 @@ test("pages and scripts go out packed, live messages one by one", async ({ works
   });
   expect(packed).toBeLessThan(size / 3);
   const live = new AbortController();
-  const stream = await fetch(`${workshop.url}/api/live`, { signal: live.signal });
+  const stream = await askAsOwner(`${workshop.url}/api/live`, { signal: live.signal });
   expect(stream.headers.get("content-encoding")).toBe(null);
   live.abort();
 });
 
 test("the schemas are published, and an address that does not exist says so", async ({ workshop }) => {
-  const schema = await (await fetch(`${workshop.url}/api/calc/heat-soak/schema`)).json();
+  const schema = await (await askAsOwner(`${workshop.url}/api/calc/heat-soak/schema`)).json();
   expect(schema.input.required).toEqual(["layers", "startC", "phases"]);
-  const published = await (await fetch(`${workshop.url}/api/schemas/job`)).json();
+  const published = await (await askAsOwner(`${workshop.url}/api/schemas/job`)).json();
   expect(published.required).toContain("moves");
-  expect((await fetch(`${workshop.url}/api/calc/no-such`, { method: "POST", body: "{}" })).status).toBe(404);
-  expect((await fetch(`${workshop.url}/jobs/GW-0`)).status).toBe(404);
+  expect((await askAsOwner(`${workshop.url}/api/calc/no-such`, { method: "POST", body: "{}" })).status).toBe(
+    404,
+  );
+  expect((await askAsOwner(`${workshop.url}/jobs/GW-0`)).status).toBe(404);
 });
 
 test("it says that it lives and is ready, and a stop lets what is being answered end", async ({
   workshop,
 }) => {
-  const status = async (path: string) => (await fetch(`${workshop.url}${path}`)).status;
+  const status = async (path: string) => (await askAsOwner(`${workshop.url}${path}`)).status;
   expect([await status("/healthz"), await status("/readyz")]).toEqual([200, 200]);
-  const live = await fetch(`${workshop.url}/api/live`);
+  const live = await askAsOwner(`${workshop.url}/api/live`);
   // Some seconds of work, on a thread of its own: others are answered meanwhile. A stop waits for it no longer than eight.
   const largest = largestInputs["cure-dose"]!() as { lamps: unknown[] };
-  const long = fetch(`${workshop.url}/api/calc/cure-dose`, {
+  const long = askAsOwner(`${workshop.url}/api/calc/cure-dose`, {
     method: "POST",
     body: JSON.stringify({ ...largest, lamps: largest.lamps.slice(0, 50) }),
   });
@@ -69,16 +79,17 @@ test("it says that it lives and is ready, and a stop lets what is being answered
   await stopped;
   // The live line was hung up, not waited for.
   await live.body!.cancel().catch(() => undefined);
-  await expect(fetch(`${workshop.url}/healthz`)).rejects.toThrow();
+  await expect(askAsOwner(`${workshop.url}/healthz`)).rejects.toThrow();
   await workshop.startServer();
   expect(await status("/readyz")).toBe(200);
 });
 
 test("a body that says that it is too large is not read", async ({ workshop }) => {
+  const cookie = await ownersCookie(workshop.url);
   const answer = await new Promise<number>((resolve, reject) => {
     const asked = request(
       `${workshop.url}/api/jobs`,
-      { method: "POST", headers: { "content-length": String(1e9) } },
+      { method: "POST", headers: { "content-length": String(1e9), cookie } },
       ({ statusCode }) => {
         asked.destroy();
         resolve(statusCode!);

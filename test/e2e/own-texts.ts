@@ -1,6 +1,17 @@
 import pg from "pg";
 
-const TABLES = ["family", "job", "job_v1", "move", "technician", "lot", "film_sheet", "customer", "shop"];
+const TABLES = [
+  "family",
+  "job",
+  "job_v1",
+  "move",
+  "technician",
+  "lot",
+  "film_sheet",
+  "customer",
+  "shop",
+  "access_setting",
+];
 
 /** Every text that a workshop has written itself, in small letters, the longest first: it stays as it was written, whoever reads it. */
 export async function ownTexts(databaseUrl: string): Promise<string[]> {

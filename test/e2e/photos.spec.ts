@@ -1,4 +1,5 @@
 import { writeFileSync } from "node:fs";
+import { askAsOwner } from "../../scripts/signed-in.ts";
 import sharp from "sharp";
 import { expect, movesOf, openJob, sceneOf, standAtBench, test, visit } from "./workshop.ts";
 
@@ -119,7 +120,7 @@ test("a job with forty photos asks for thumbnails only as they come into view", 
       who: "tove",
       at: new Date().toISOString(),
     });
-    const answer = await fetch(`${url}/api/jobs/${code}/photos?${told}`, {
+    const answer = await askAsOwner(`${url}/api/jobs/${code}/photos?${told}`, {
       method: "POST",
       body: new Uint8Array(body),
     });

@@ -73,7 +73,9 @@ test("a shift is handed over with what stands where, and taken over by somebody 
   const take = page.getByRole("button", { name: "I take it over" });
   await expect(take).toBeDisabled();
   await visit(page, "/");
-  await page.getByLabel("At the bench").selectOption({ label: "Imre" });
+  await page.getByRole("banner").getByRole("button", { name: /^Tove/ }).click();
+  await page.getByRole("dialog").getByRole("button", { name: /^Imre/ }).click();
+  await expect(page.getByRole("banner").getByRole("button", { name: /^Imre/ })).toBeVisible();
   await page.getByRole("link", { name: "Tove handed the bench over" }).click();
   await page.waitForURL("**/handover");
   await awake(page);

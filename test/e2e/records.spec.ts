@@ -1,5 +1,6 @@
 import type { Page } from "@playwright/test";
 import type { ShopBench } from "../../core/plan/shop-bench.ts";
+import { askAsOwner } from "../../scripts/signed-in.ts";
 import type { PlanAsked } from "../../server/plan.ts";
 import { familyNamed, workedTo } from "../bench-hand.ts";
 import { awake, bringIn, expect, standAtBench, test, visit } from "./workshop.ts";
@@ -31,7 +32,7 @@ test("a rush job is promised, planned by drag and worked; it comes back, its lot
   test.setTimeout(120_000);
   await standAtBench(page, url);
   // Somebody is there at any hour at which this is tried.
-  const bench = (await (await fetch(`${url}/api/shop/bench`)).json()) as ShopBench;
+  const bench = (await (await askAsOwner(`${url}/api/shop/bench`)).json()) as ShopBench;
   const open = await page.request.put(`${url}/api/shop/bench`, {
     data: { ...bench, hours: [{ from: 0, to: 24 }] },
   });
@@ -72,7 +73,7 @@ test("a rush job is promised, planned by drag and worked; it comes back, its lot
       )
       .toBe(true);
   // The last step of a job: nothing has to follow it in time; there must be room after it on its day.
-  const { question } = (await (await fetch(`${url}/api/plan`)).json()) as PlanAsked;
+  const { question } = (await (await askAsOwner(`${url}/api/plan`)).json()) as PlanAsked;
   const lastSteps = async () => {
     await atRest();
     const { right } = await page
@@ -104,7 +105,10 @@ test("a rush job is promised, planned by drag and worked; it comes back, its lot
     .poll(async () => Math.abs(((await held.boundingBox())?.x ?? 0) - before.x - 90))
     .toBeLessThan(15);
   await expect(page.getByRole("alert")).toHaveCount(0);
-  const pins = (await (await fetch(`${url}/api/plan/pins`)).json()) as { code: string; station: string }[];
+  const pins = (await (await askAsOwner(`${url}/api/plan/pins`)).json()) as {
+    code: string;
+    station: string;
+  }[];
   expect(pins.map((pin) => pin.code)).toEqual([code]);
   await visit(page, "/plan");
   const jobs = page.getByRole("region", { name: "Jobs in the plan" });
@@ -114,7 +118,7 @@ test("a rush job is promised, planned by drag and worked; it comes back, its lot
   await page.getByLabel("What if").selectOption({ label: "Imre is away" });
   await expect(page.getByRole("status").filter({ hasText: /all done/ })).toHaveCount(2, { timeout: 20_000 });
   await jobs.getByRole("button", { name: "Let it go" }).click();
-  await expect.poll(async () => (await fetch(`${url}/api/plan/pins`)).text()).toBe("[]");
+  await expect.poll(async () => (await askAsOwner(`${url}/api/plan/pins`)).text()).toBe("[]");
   // The calendar file is for whoever is at the bench.
   const saved = page.waitForEvent("download");
   await page.getByRole("button", { name: "Calendar file" }).click();

@@ -32,7 +32,9 @@ test("Spanish is chosen under Settings, and the browser's own language where non
 
   const context = await browser.newContext({ locale: "es-MX" });
   const visitor = await context.newPage();
+  // Who is not signed in is asked who they are in their browser's language.
   await visit(visitor, `${workshop.url}/jobs`);
+  await expect(visitor.getByRole("heading", { level: 1 })).toHaveText("¿Quién eres?");
   await expect(visitor.locator("html")).toHaveAttribute("lang", "es");
   await context.close();
 });

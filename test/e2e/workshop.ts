@@ -6,6 +6,7 @@ import { replay, replayOn } from "../../core/job/replay.ts";
 import { deviceRules } from "../../core/moves.ts";
 import type { Family } from "../../core/stack/family.ts";
 import { openWorkshopIn, type Workshop } from "../../scripts/workshop.ts";
+import { askAsOwner, signIn } from "../../scripts/signed-in.ts";
 import type { KeptMove } from "../../server/store/kept-moves.ts";
 import type { WorkedJob } from "../bench-hand.ts";
 
@@ -24,13 +25,28 @@ export const test = base.extend<object, { workshop: Workshop }>({
   baseURL: async ({ workshop }, use) => use(workshop.url),
 });
 
+/** Signs somebody in at a page, Tove where nobody else is named, and sets what they have set. */
 export async function standAtBench(
   page: Page,
   url: string,
-  more: Record<string, string> = {},
+  { who = "tove", ...more }: Record<string, string> = {},
 ): Promise<void> {
-  const cookies = { who: "tove", ground: "day", ...more };
+  const cookies = { ground: "day", ...more, ...(await signIn(url, who)) };
   await page.context().addCookies(Object.entries(cookies).map(([name, value]) => ({ name, value, url })));
+}
+
+const send = (address: string, body: object) =>
+  askAsOwner(address, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+  });
+
+/** Makes a page's browser a tablet of the shop, at which nobody is signed in. */
+export async function holdTablet(page: Page, url: string, name = "Bench tablet"): Promise<void> {
+  const { code } = (await (await send(`${url}/api/tablets`, { name })).json()) as { code: string };
+  const answer = await page.request.post(`${url}/api/join`, { data: { code } });
+  expect(answer.status()).toBe(201);
 }
 
 /** Waits until every island on the page answers: before that it is a picture of itself. */
@@ -50,12 +66,12 @@ export async function visit(page: Page, path: string): Promise<void> {
 }
 
 export const movesOf = async (url: string, code: string, after = 0): Promise<KeptMove[]> =>
-  ((await (await fetch(`${url}/api/jobs/${code}/moves?after=${after}`)).json()) as { moves: KeptMove[] })
+  ((await (await askAsOwner(`${url}/api/jobs/${code}/moves?after=${after}`)).json()) as { moves: KeptMove[] })
     .moves;
 
 /** The family of a job as the job has it. */
 export const familyOf = async (url: string, code: string): Promise<Family> =>
-  ((await (await fetch(`${url}/api/jobs/${code}/export`)).json()) as { family: Family }).family;
+  ((await (await askAsOwner(`${url}/api/jobs/${code}/export`)).json()) as { family: Family }).family;
 
 export function sceneAfter(family: Family, moves: readonly KeptMove[]): Scene {
   const start = sceneAtStart(family, Date.now());
@@ -72,13 +88,6 @@ export function sceneOn({ family, state }: Scene, more: readonly KeptMove[]): Sc
 /** Where a job stands, by what the server has of it. */
 export const sceneOf = async (url: string, code: string): Promise<Scene> =>
   sceneAfter(await familyOf(url, code), await movesOf(url, code));
-
-const send = (url: string, body: object) =>
-  fetch(url, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify(body),
-  });
 
 /** Opens a job over the API, for tests whose concern begins later. */
 export async function openJob(url: string, code: string, family: string, route: string): Promise<void> {
@@ -121,6 +130,15 @@ export async function passTime(databaseUrl: string, code: string, seconds: numbe
   );
   await client.query("ALTER TABLE move ENABLE TRIGGER move_append_only");
   await client.end();
+}
+
+/** Where somebody signs they show anew who they are, unless they have just come in: Tove does, until it is taken. */
+export async function showWhoSigns(page: Page, isTaken: () => Promise<boolean>): Promise<void> {
+  const asked = page.getByRole("dialog", { name: /^Sign as Tove/ });
+  await expect(async () => {
+    if (await asked.isVisible()) await asked.getByRole("button", { name: /^Tove/ }).click({ timeout: 2_000 });
+    expect(await isTaken()).toBe(true);
+  }).toPass({ timeout: 30_000 });
 }
 
 export const answer = (page: Page) => page.getByTestId("answer");

@@ -11,7 +11,7 @@ export const close = {
   "withdraw-it": "Withdraw it",
   "make-an-address-for-the-customer": "Make an address for the customer",
   "it-cannot-be-guessed-and-it-can": "It cannot be guessed, and it can be withdrawn.",
-  "first-choose-who-is-at-the-bench": "First choose who is at the bench.",
+  "first-choose-who-is-at-the-bench": "Sign in first.",
   "keep-it-from-heat-above-60-c": "Keep it from heat above 60 °C and do not press on the glass for a day.",
   "the-tape-is-at-its-full-strength":
     "The tape is at its full strength after {fullStrengthH} hours: do not pull at the glass until then.",

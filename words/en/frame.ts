@@ -1,12 +1,5 @@
 /** What is said in English: frame. */
 export const frame = {
-  "name-must-hold-at-least-one-letter": "Name: {name} must hold at least one letter or digit",
-  "no-answer-from-the-server-the-name": "No answer from the server. The name is still here: press again.",
-  "add-a-technician": "Add a technician",
-  "the-name-stands-beside-everything-that": "The name stands beside everything that this person records.",
-  add: "Add",
-  leave: "Leave",
-  name: "Name",
   close: "Close",
   settings: "Settings",
   temperature: "Temperature",
@@ -40,9 +33,6 @@ export const frame = {
   plan: "Plan",
   lots: "Lots",
   shop: "Shop",
-  "at-the-bench": "At the bench",
-  "nobody-yet": "nobody yet",
-  "add-a-name": "Add a name",
   "no-answer-from-the-server-what-you":
     "No answer from the server. What you entered is still here: press again.",
   "assumed-where-from": "Assumed: where from?",
@@ -90,4 +80,6 @@ export const frame = {
   "first-free-label-must-be": 'First free label: "{typed}" must be 1 to {places}.',
   "open-to-print": "Open to print",
   "labels-for-its-parts": "Labels for its parts",
+  "sign-in": "Sign in",
+  "change-who-is-here": "Signed in here. Press to switch.",
 } as const;

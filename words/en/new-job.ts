@@ -35,8 +35,6 @@ export const newJob = {
   "serial-number": "Serial number",
   code: "Code",
   "due-on": "Due on",
-  "taken-in-by": "Taken in by",
-  choose: "Choose",
   "open-the-job": "Open the job",
   "its-own-cell": "Its own cell",
   "the-mains": "The mains",

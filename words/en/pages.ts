@@ -140,4 +140,5 @@ export const pages = {
   "hand-over-of-the-shift": "Hand-over of the shift",
   customers: "Customers",
   "came-with": "Came with: {accessories}",
+  "people-and-devices": "People and devices",
 } as const;

@@ -2,7 +2,7 @@
 export const plan = {
   "next-for": "Next for {name}: {code}, {station} at {at}",
   "nothing-for": "Nothing to do for {name} until tomorrow",
-  "choose-who-is-at-the-bench": "Say at the top who is at the bench.",
+  "choose-who-is-at-the-bench": "Sign in first.",
   "the-day": "The day",
   "by-station": "By station",
   "by-person": "By person",

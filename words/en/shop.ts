@@ -21,7 +21,7 @@ export const shop = {
   "at-of-new-mw-cm": "At {nowPct} % of new: {nowMwCm2} mW/cm².",
   "yes-ignore-the-old-lamps-readings": "Yes: ignore the old lamp's readings",
   "new-lamp-fitted": "New lamp fitted",
-  "first-choose-who-is-at-the-bench": "First choose who is at the bench.",
+  "first-choose-who-is-at-the-bench": "Sign in first.",
   "room-m": "Room, m³",
   "length-width-height": "Length × width × height",
   "air-changes-an-hour": "Air changes an hour",

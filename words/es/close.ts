@@ -14,7 +14,7 @@ export const close: Words<typeof english> = {
   "withdraw-it": "Retirarla",
   "make-an-address-for-the-customer": "Crear una dirección para el cliente",
   "it-cannot-be-guessed-and-it-can": "No se puede adivinar y se puede retirar.",
-  "first-choose-who-is-at-the-bench": "Primero elige quién está en la mesa.",
+  "first-choose-who-is-at-the-bench": "Entra primero.",
   "keep-it-from-heat-above-60-c": "Por un día, no lo caliente a más de 60 °C ni apriete el cristal.",
   "the-tape-is-at-its-full-strength":
     "La cinta tiene toda su fuerza después de {fullStrengthH} horas: hasta entonces no tire del cristal.",

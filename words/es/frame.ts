@@ -3,13 +3,6 @@ import type { Words } from "../language.ts";
 
 /** What is said in Spanish: frame. */
 export const frame: Words<typeof english> = {
-  "name-must-hold-at-least-one-letter": "Nombre: {name} debe tener al menos una letra o cifra",
-  "no-answer-from-the-server-the-name": "El servidor no responde. El nombre sigue aquí: pulsa otra vez.",
-  "add-a-technician": "Añadir un técnico",
-  "the-name-stands-beside-everything-that": "El nombre queda junto a todo lo que esta persona anote.",
-  add: "Añadir",
-  leave: "Salir",
-  name: "Nombre",
   close: "Cerrar",
   settings: "Ajustes",
   temperature: "Temperatura",
@@ -43,9 +36,6 @@ export const frame: Words<typeof english> = {
   plan: "Plan",
   lots: "Lotes",
   shop: "Taller",
-  "at-the-bench": "En la mesa",
-  "nobody-yet": "nadie aún",
-  "add-a-name": "Añadir un nombre",
   "no-answer-from-the-server-what-you":
     "El servidor no responde. Lo que escribiste sigue aquí: pulsa otra vez.",
   "assumed-where-from": "Supuesto: ¿de dónde?",
@@ -94,4 +84,6 @@ export const frame: Words<typeof english> = {
   "first-free-label-must-be": 'Primera etiqueta libre: "{typed}" debe ser de 1 a {places}.',
   "open-to-print": "Abrir para imprimir",
   "labels-for-its-parts": "Etiquetas de sus piezas",
+  "sign-in": "Entrar",
+  "change-who-is-here": "Ha entrado aquí. Pulsa para cambiar.",
 };

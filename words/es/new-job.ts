@@ -39,8 +39,6 @@ export const newJob: Words<typeof english> = {
   "serial-number": "Número de serie",
   code: "Código",
   "due-on": "Para el",
-  "taken-in-by": "Lo recibe",
-  choose: "Elegir",
   "open-the-job": "Abrir el trabajo",
   "its-own-cell": "Su propia celda",
   "the-mains": "La red eléctrica",

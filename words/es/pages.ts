@@ -144,4 +144,5 @@ export const pages: Words<typeof english> = {
   "hand-over-of-the-shift": "Entrega del turno",
   customers: "Clientes",
   "came-with": "Vino con: {accessories}",
+  "people-and-devices": "Personas y dispositivos",
 };

@@ -5,7 +5,7 @@ import type { Words } from "../language.ts";
 export const plan: Words<typeof english> = {
   "next-for": "Lo siguiente para {name}: {code}, {station} a las {at}",
   "nothing-for": "Nada para {name} hasta mañana",
-  "choose-who-is-at-the-bench": "Di arriba quién está en la mesa.",
+  "choose-who-is-at-the-bench": "Entra primero.",
   "the-day": "El día",
   "by-station": "Por puesto",
   "by-person": "Por persona",

@@ -24,7 +24,7 @@ export const shop: Words<typeof english> = {
   "at-of-new-mw-cm": "Al {nowPct} % de nueva: {nowMwCm2} mW/cm².",
   "yes-ignore-the-old-lamps-readings": "Sí: ignorar las lecturas de la lámpara vieja",
   "new-lamp-fitted": "Lámpara nueva puesta",
-  "first-choose-who-is-at-the-bench": "Primero elige quién está en la mesa.",
+  "first-choose-who-is-at-the-bench": "Entra primero.",
   "room-m": "Cuarto, m³",
   "length-width-height": "Largo × ancho × alto",
   "air-changes-an-hour": "Cambios de aire por hora",

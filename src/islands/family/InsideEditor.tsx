@@ -11,7 +11,7 @@ import {
   type PanelFunction,
 } from "../../../core/stack/family.ts";
 import { ConnectorSketch } from "../../drawing/ConnectorSketch.tsx";
-import { keyOf } from "../../ui/key-of.ts";
+import { keyOf } from "../../../core/key-of.ts";
 import { Board, Chosen, useChosen, Wide } from "./Board.tsx";
 import { useEditor } from "./editor.ts";
 import { ChoiceEntry, NumberEntry, TextEntry, ToggleEntry } from "./entries.tsx";

@@ -1,6 +1,6 @@
 import { isHeatedMethod, type Family, type Seam } from "../../../core/stack/family.ts";
 import { routes, type RouteName } from "../../../core/route/routes.ts";
-import { keyOf } from "../../ui/key-of.ts";
+import { keyOf } from "../../../core/key-of.ts";
 import { t } from "../../../words/family.ts";
 
 /** A family before anything is drawn: what nobody wants to type twice. */

@@ -10,7 +10,6 @@ import { questionNamed, type StackKind } from "../../../core/route/decision-tree
 import { oneOff, oneOffRoutes, type OneOff, type OneOffKind } from "../../../core/stack/one-off.ts";
 import type { PanelSketch as Sketch } from "../../../core/stack/panel-sketch.ts";
 import { words } from "../../../core/units.ts";
-import type { Technician } from "../../../server/store/technicians.ts";
 import { PanelSketch } from "../../drawing/PanelSketch.tsx";
 import { askServer } from "../../ui/ask-server.ts";
 import { readKept, setKept } from "../../ui/browser-kept.ts";
@@ -21,7 +20,7 @@ import { SearchField } from "../../ui/SearchField.tsx";
 import { dayText } from "../../ui/time-text.ts";
 import { useLastJob } from "./useLastJob.ts";
 import { emptyOneOff, OneOffFields, type OneOffForm } from "./OneOffFields.tsx";
-import { setPreference, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
+import { useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { t } from "../../../words/new-job.ts";
 import { term } from "../../../words/speaker.ts";
 
@@ -142,11 +141,6 @@ const fields = z.object({
       },
     }),
   ]),
-  who: z.string().min(1, {
-    get error() {
-      return t("must-be-chosen");
-    },
-  }),
 });
 type Form = z.input<typeof fields> & { device: OneOffForm };
 type Entered = z.output<typeof fields> & { device?: OneOff };
@@ -158,7 +152,6 @@ const DRAFT = "half-lift draft new job";
 
 /** The fields of this form that a fault from the server belongs to, by the ends of their paths. */
 const byEnd = {
-  who: "who",
   route: "route",
   complaint: "complaint",
   "ticket.customer": "customer",
@@ -174,13 +167,11 @@ const fieldOf = (path: string): keyof Form | null => {
 
 export const NewJob = memo(function NewJob({
   families,
-  technicians,
   customers,
   suggestedCode,
   preferences: initial,
 }: {
   families: FamilyChoice[];
-  technicians: Technician[];
   /** Whose devices were here before. */
   customers: string[];
   suggestedCode: string;
@@ -211,7 +202,6 @@ export const NewJob = memo(function NewJob({
       many: "1",
       cameBack: false,
       due: "",
-      who: preferences.who,
     },
   });
   const [stackKind, setStackKind] = useState("");
@@ -267,7 +257,6 @@ export const NewJob = memo(function NewJob({
       many: asked,
       cameBack,
       due,
-      who,
     } = entered;
     const many = familyCode === SINGLE ? 1 : asked;
     const [serial = "", ...more] = many > 1 ? linesOf(serials) : [serials];
@@ -297,7 +286,7 @@ export const NewJob = memo(function NewJob({
         id: first!.event,
         kind: "job-opened",
         version: 1,
-        who,
+        who: preferences.who,
         toldAt: sent.at,
         device: "desk",
         data: {
@@ -315,7 +304,6 @@ export const NewJob = memo(function NewJob({
     const answered = await askServer("/api/jobs", "POST", body, t("no-answer-from-the-server-what-you"));
     if ("answer" in answered) {
       setKept(DRAFT, null, "tab");
-      if (!preferences.who) setPreference("who", who);
       // Nothing is drawn of a single device: its picture is the first thing that is kept.
       location.assign(many > 1 ? "/jobs" : `/jobs/${code}${familyCode === SINGLE ? "?open=photo" : ""}`);
       return;
@@ -565,21 +553,7 @@ export const NewJob = memo(function NewJob({
                 {failure}
               </p>
             )}
-            <div className="grid grid-cols-[9rem_1fr] items-end gap-3">
-              <Field label={t("taken-in-by")} fault={fault("who")}>
-                {(attributes) => (
-                  <select {...attributes} className="entry" {...register("who")}>
-                    <option value="" disabled>
-                      {t("choose")}
-                    </option>
-                    {technicians.map((person) => (
-                      <option key={person.key} value={person.key}>
-                        {person.name}
-                      </option>
-                    ))}
-                  </select>
-                )}
-              </Field>
+            <div className="grid">
               <button
                 type="submit"
                 className="control-strong min-h-16 text-xl"

@@ -10,17 +10,13 @@ import { deviceRules } from "../../../core/moves.ts";
 import type { StageName } from "../../../core/stage.ts";
 import type { Family } from "../../../core/stack/family.ts";
 import type { KeptMove } from "../../../server/store/kept-moves.ts";
-import type { Technician } from "../../../server/store/technicians.ts";
+import type { PersonHere } from "../../../server/store/technicians.ts";
 import { askFor, planFor, say } from "../../../words/say.ts";
 import { soundAlarm, soundTick } from "../../ui/alarm.ts";
-import {
-  PreferencesContext,
-  setPreference,
-  useStoredPreferences,
-  type Preferences,
-} from "../../ui/preferences.ts";
+import { PreferencesContext, useStoredPreferences, type Preferences } from "../../ui/preferences.ts";
 import { lazyPart } from "../../ui/lazy-part.ts";
 import { Settings } from "../../ui/Settings.tsx";
+import { WhoIsHere } from "../../ui/WhoIsHere.tsx";
 import { useAlarmWhenHidden } from "../../ui/useAlarmWhenHidden.ts";
 import { useAwake } from "../../ui/useAwake.ts";
 import { useIsLow } from "../../ui/useIsLow.ts";
@@ -46,7 +42,7 @@ export interface WorkViewProps {
   code: string;
   family: Family;
   moves: readonly KeptMove[];
-  technicians: Technician[];
+  technicians: PersonHere[];
   preferences: Preferences;
   shop: ShopKnowledge;
   /** The sheet that the address names, or "". */
@@ -255,20 +251,11 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
             {family.code} {family.name.toLowerCase()}
             <span className="text-soft">: {scene.state.intake.complaint}</span>
           </span>
-          {who !== "" && (
-            <select
-              aria-label={t("who-is-at-the-bench")}
-              className="min-h-12 border-0 bg-transparent lg:hidden"
-              value={who}
-              onChange={({ target }) => setPreference("who", target.value)}
-            >
-              {technicians.map(({ key, name }) => (
-                <option key={key} value={key}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          )}
+          <WhoIsHere
+            people={technicians}
+            who={who}
+            className="min-h-12 px-2 underline underline-offset-4 lg:hidden"
+          />
           <Settings className="-mr-3 lg:hidden" />
         </div>
         <WorkPile
@@ -348,7 +335,7 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
                 hidden={isAnsweredInBar}
                 className="min-w-0 flex-1 truncate leading-tight font-semibold @2xl:line-clamp-2 @2xl:whitespace-normal @4xl:text-lg"
               >
-                {who === "" ? t("who-is-at-the-bench-2") : ended ? t("the-job-is-over") : says}
+                {ended ? t("the-job-is-over") : says}
               </p>
             </div>
             <div className="hidden gap-1.5 @4xl:flex">
@@ -374,16 +361,11 @@ const WorkView = memo(function WorkView(props: WorkViewProps) {
               <MoreHorizontal aria-hidden size={24} />
             </button>
             {who === "" ? (
-              technicians.map(({ key, name }) => (
-                <button
-                  key={key}
-                  type="button"
-                  className="min-h-12 border-2 border-ink px-3"
-                  onClick={() => setPreference("who", key)}
-                >
-                  {name}
-                </button>
-              ))
+              <WhoIsHere
+                people={technicians}
+                who=""
+                className="min-h-14 min-w-36 border-2 border-ink bg-ink px-5 text-xl font-semibold text-on-ink"
+              />
             ) : (
               <>
                 <button

@@ -6,7 +6,7 @@ import type { ShopRoom } from "../../../core/clean/room.ts";
 import type { BenchFits } from "../../../core/heat/bench-fit.ts";
 import type { BenchParting } from "../../../core/lift/bench-parting.ts";
 import type { ComparedSum } from "../../../core/records/compared.ts";
-import type { Technician } from "../../../server/store/technicians.ts";
+import type { PersonHere } from "../../../server/store/technicians.ts";
 
 /** Records something about the job. False where it may not be told now. */
 export type Tell = (kind: string, data: unknown) => boolean;
@@ -32,7 +32,7 @@ export interface ToolProps {
   scene: Scene;
   nowMs: number;
   who: string;
-  technicians: readonly Technician[];
+  technicians: readonly PersonHere[];
   /** Somebody is at the bench and the job is open. */
   mayTell: boolean;
   tell: Tell;

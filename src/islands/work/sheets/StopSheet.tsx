@@ -29,7 +29,7 @@ export function StopSheet({
   const [reason, setReason] = useDraft(`${code} hold`, "");
   const [place, setPlace] = useDraft(`${code} hand over`, "");
   const [why, setWhy] = useDraft(`${code} sign for`, "");
-  const others = technicians.filter(({ key }) => key !== who);
+  const others = technicians.filter(({ key, isAtBench }) => isAtBench && key !== who);
   const [to, setTo] = useState(others[0]?.key ?? "");
   const [fault, setFault] = useState<{ at: "hold" | "over" | "sign"; says: string } | null>(null);
   const { held } = scene.state.intake;

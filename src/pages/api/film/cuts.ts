@@ -1,5 +1,6 @@
 import type { APIRoute } from "astro";
 import { describeFaults } from "../../../../core/faults.ts";
+import { wrongAuthor } from "../../../../server/asked-by.ts";
 import { database } from "../../../../server/db/pool.ts";
 import { answerMoves } from "../../../../server/move-answer.ts";
 import { faulty, json, problem, readBody } from "../../../../server/problem.ts";
@@ -12,6 +13,8 @@ export const POST: APIRoute = async ({ request }) => {
   if ("answer" in read) return read.answer;
   const parsed = filmCutting.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
+  const wrong = wrongAuthor(parsed.data.who);
+  if (wrong) return wrong;
   const result = await cutFilm(database(), parsed.data);
   switch (result.kind) {
     case "cut":

@@ -2,7 +2,7 @@ import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../../core/faults.ts";
 import { key } from "../../../../core/stack/family.ts";
-import { strangerAnswer } from "../../../../server/asked-by.ts";
+import { wrongAuthor } from "../../../../server/asked-by.ts";
 import { database } from "../../../../server/db/pool.ts";
 import { faulty, json, readBody } from "../../../../server/problem.ts";
 import { handOver, lastHandover } from "../../../../server/store/shift-handovers.ts";
@@ -25,6 +25,6 @@ export const POST: APIRoute = async ({ request }) => {
   if ("answer" in read) return read.answer;
   const parsed = posted.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
-  const stranger = await strangerAnswer(parsed.data.who);
+  const stranger = wrongAuthor(parsed.data.who);
   return stranger ?? json(await handOver(database(), parsed.data, Date.now()), 201);
 };

@@ -2,6 +2,7 @@ import type { APIRoute } from "astro";
 import { z } from "zod";
 import { oneOff } from "../../../../core/stack/one-off.ts";
 import { describeFaults } from "../../../../core/faults.ts";
+import { wrongAuthor } from "../../../../server/asked-by.ts";
 import { database } from "../../../../server/db/pool.ts";
 import { jobCode } from "../../../../server/formats/job-document.ts";
 import { answerMoves, sentMove } from "../../../../server/move-answer.ts";
@@ -57,6 +58,8 @@ export const POST: APIRoute = async ({ request }) => {
   if (opening.kind !== "job-opened") {
     return faulty([{ path: "opening.kind", message: t("must-be-job-opened") }]);
   }
+  const notTheirs = wrongAuthor(opening.who);
+  if (notTheirs) return notTheirs;
   const asked = parsed.data.ticket;
   const wrong = asked ? await ticketFaults(database(), code, asked) : [];
   if (wrong.length > 0)

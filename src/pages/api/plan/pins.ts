@@ -1,10 +1,10 @@
 import type { APIRoute } from "astro";
 import { describeFaults } from "../../../../core/faults.ts";
+import { personAsking } from "../../../../server/access/asker.ts";
 import { database } from "../../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../../server/problem.ts";
 import { keepPin, letGo, pinnedStep, planPin, planPins } from "../../../../server/store/plan-pins.ts";
 import { t } from "../../../../words/server.ts";
-import { readPreferences } from "../../../ui/preferences.ts";
 
 export const GET: APIRoute = async () => json(await planPins(database()));
 
@@ -14,8 +14,7 @@ export const PUT: APIRoute = async ({ request }) => {
   if ("answer" in read) return read.answer;
   const parsed = planPin.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
-  const { who } = readPreferences(request.headers.get("cookie"));
-  return (await keepPin(database(), parsed.data, who))
+  return (await keepPin(database(), parsed.data, personAsking()))
     ? json(await planPins(database()))
     : problem(404, t("no-such-job"), t("no-such-job-or-person"));
 };

@@ -3,7 +3,7 @@ import { z } from "zod";
 import { shopLamp } from "../../../../core/cure/shop-lamp.ts";
 import { describeFaults } from "../../../../core/faults.ts";
 import { key } from "../../../../core/stack/family.ts";
-import { strangerAnswer } from "../../../../server/asked-by.ts";
+import { wrongAuthor } from "../../../../server/asked-by.ts";
 import { database } from "../../../../server/db/pool.ts";
 import { faulty, json, readBody } from "../../../../server/problem.ts";
 import { changeLamp, lampReadings } from "../../../../server/store/lamp.ts";
@@ -24,7 +24,7 @@ export const POST: APIRoute = async ({ request }) => {
   if ("answer" in read) return read.answer;
   const parsed = lampChange.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
-  const stranger = await strangerAnswer(parsed.data.who);
+  const stranger = wrongAuthor(parsed.data.who);
   if (stranger) return stranger;
   await changeLamp(database(), parsed.data);
   return json(shopLamp(await lampReadings(database())), 201);

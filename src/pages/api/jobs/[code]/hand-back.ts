@@ -1,6 +1,6 @@
 import type { APIRoute } from "astro";
 import { describeFaults } from "../../../../../core/faults.ts";
-import { strangerAnswer } from "../../../../../server/asked-by.ts";
+import { wrongAuthor } from "../../../../../server/asked-by.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { faulty, json, noSuchJob, problem, readBody } from "../../../../../server/problem.ts";
 import { findHandBack, handBack, handingBack, undoHandBack } from "../../../../../server/store/hand-backs.ts";
@@ -15,7 +15,7 @@ export const PUT: APIRoute = async ({ params, request }) => {
   if ("answer" in read) return read.answer;
   const parsed = handingBack.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
-  const stranger = await strangerAnswer(parsed.data.who);
+  const stranger = wrongAuthor(parsed.data.who);
   if (stranger) return stranger;
   const code = params.code!;
   const became = await handBack(database(), code, parsed.data);

@@ -1,8 +1,11 @@
 import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../../../core/faults.ts";
+import { asker } from "../../../../../server/access/asker.ts";
+import { isForALead, keepSignatures, takesProof } from "../../../../../server/access/signing.ts";
+import { signInAnswer, wrongAuthor } from "../../../../../server/asked-by.ts";
 import { database } from "../../../../../server/db/pool.ts";
-import { faulty, json, noSuchJob, readBody } from "../../../../../server/problem.ts";
+import { faulty, json, noSuchJob, problem, readBody } from "../../../../../server/problem.ts";
 import { appendMoves, movesAfter } from "../../../../../server/store/jobs.ts";
 import { answerMoves, sentMove } from "../../../../../server/move-answer.ts";
 import { t } from "../../../../../words/server.ts";
@@ -25,5 +28,13 @@ export const POST: APIRoute = async ({ params, request }) => {
   if ("answer" in read) return read.answer;
   const parsed = posted.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
-  return answerMoves(await appendMoves(database(), params.code!, parsed.data), parsed.data, params.code!);
+  const wrong = wrongAuthor(...parsed.data.map(({ who }) => who));
+  if (wrong) return wrong;
+  const by = asker();
+  if (parsed.data.some((move) => isForALead(move, by.role)))
+    return problem(403, t("not-for-you"), t("a-lead-has-to-sign-for-that"));
+  if (!(await takesProof(database(), by, parsed.data))) return signInAnswer(by.who, { sign: true });
+  const result = await appendMoves(database(), params.code!, parsed.data);
+  if (result.kind === "kept") await keepSignatures(database(), by, parsed.data);
+  return answerMoves(result, parsed.data, params.code!);
 };

@@ -3,7 +3,7 @@ import { z } from "zod";
 import { describeFaults } from "../../../../../core/faults.ts";
 import { offered } from "../../../../../core/intake/moves/agreed.ts";
 import { key } from "../../../../../core/stack/family.ts";
-import { strangerAnswer } from "../../../../../server/asked-by.ts";
+import { wrongAuthor } from "../../../../../server/asked-by.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { refusalSaid } from "../../../../../server/move-answer.ts";
 import { ownAddress } from "../../../../../server/own-address.ts";
@@ -49,7 +49,7 @@ export const POST: APIRoute = async ({ params, request, url }) => {
   const parsed = posted.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
   const { who, offer } = parsed.data;
-  const stranger = await strangerAnswer(who);
+  const stranger = wrongAuthor(who);
   if (stranger) return stranger;
   const made = await makeOffer(database(), params.code!, offer, who);
   switch (made.kind) {

@@ -1,6 +1,7 @@
 import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../../../core/faults.ts";
+import { wrongAuthor } from "../../../../../server/asked-by.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { LARGEST_PHOTO, makePhoto, PhotoRefused } from "../../../../../server/formats/photo.ts";
 import { answerMoves, sentMove } from "../../../../../server/move-answer.ts";
@@ -47,6 +48,8 @@ export const POST: APIRoute = async ({ params, request, url }) => {
         })),
       );
     }
+    const wrong = wrongAuthor(checked.data.who);
+    if (wrong) return wrong;
     const result = await appendPhoto(database(), params.code!, checked.data, photo);
     return answerMoves(result, [checked.data], params.code!);
   } catch (error) {

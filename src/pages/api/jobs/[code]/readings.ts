@@ -3,6 +3,7 @@ import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../../../core/faults.ts";
 import { readingKindNames } from "../../../../../core/records/reading.ts";
+import { wrongAuthor } from "../../../../../server/asked-by.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { answerMoves } from "../../../../../server/move-answer.ts";
 import { faulty, readBody } from "../../../../../server/problem.ts";
@@ -26,6 +27,8 @@ export const POST: APIRoute = async ({ params, request }) => {
   const parsed = told.safeParse(read.body);
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
   const { id = randomUUID(), who, quantity, value, at } = parsed.data;
+  const wrong = wrongAuthor(who);
+  if (wrong) return wrong;
   const toldAt = new Date().toISOString();
   const move: SentMove = {
     id,

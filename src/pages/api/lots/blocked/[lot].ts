@@ -1,19 +1,17 @@
 import type { APIRoute } from "astro";
+import { personAsking } from "../../../../../server/access/asker.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { faulty, json } from "../../../../../server/problem.ts";
 import { blockLot, releaseLot } from "../../../../../server/store/lot-blocks.ts";
 import { shelvedLots } from "../../../../../server/store/lots.ts";
 import { t } from "../../../../../words/server.ts";
-import { readPreferences } from "../../../../ui/preferences.ts";
 
-/** Blocks a lot, in the name of whoever is at the bench: nothing more is taken or laid of it. */
-export const PUT: APIRoute = async ({ params, request }) => {
+/** Blocks a lot, in the name of whoever is signed in: nothing more is taken or laid of it. */
+export const PUT: APIRoute = async ({ params }) => {
   const lot = params.lot ?? "";
   if (lot.length > 80) return faulty([{ path: "lot", message: t("must-be-at-most-80-characters") }]);
-  const { who } = readPreferences(request.headers.get("cookie"));
-  return (await blockLot(database(), lot, who))
-    ? json(await shelvedLots(database()))
-    : faulty([{ path: "who", message: t("say-who-is-at-the-bench") }]);
+  await blockLot(database(), lot, personAsking());
+  return json(await shelvedLots(database()));
 };
 
 /** Lets a lot be taken again. */

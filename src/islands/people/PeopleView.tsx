@@ -1,0 +1,293 @@
+import { memo, useState } from "react";
+import { personRoles, type PersonRole } from "../../../server/access/roles.ts";
+import type { Known, People, Person } from "../../../server/store/people.ts";
+import { t } from "../../../words/people.ts";
+import { askServer } from "../../ui/ask-server.ts";
+import { DialogFrame } from "../../ui/DialogFrame.tsx";
+import { Field } from "../../ui/Field.tsx";
+import { FormDialog } from "../../ui/FormDialog.tsx";
+import { ListHead } from "../../ui/ListHead.tsx";
+import { TextEntry } from "../../ui/TextEntry.tsx";
+import { dayAndTimeText } from "../../ui/time-text.ts";
+import { roleName } from "../sign-in/role-name.ts";
+
+type Adding = { of: "person" | "tablet" | "machine"; name: string; role: PersonRole };
+/** A code that is shown this once. */
+interface Shown {
+  of: Adding["of"];
+  name: string;
+  code: string;
+}
+
+const proofsOf = ({ hasDigits, hasPassphrase, hasSecondFactor }: Person): string => {
+  const by = [
+    ...(hasDigits ? [t("digits")] : []),
+    ...(hasPassphrase ? [t("passphrase-small")] : []),
+    ...(hasSecondFactor ? [t("second-factor")] : []),
+  ];
+  return by.length > 0 ? t("signs-in-by", { by: by.join(", ") }) : t("by-nothing-yet");
+};
+
+function KnownList({
+  known,
+  none,
+  onRevoke,
+}: {
+  known: readonly Known[];
+  none: string;
+  onRevoke: (id: string) => void;
+}) {
+  if (known.length === 0) return <p className="text-soft">{none}</p>;
+  return (
+    <ul>
+      {known.map(({ id, name, seenAt }) => (
+        <li key={id} className="flex items-center gap-3 border-b border-line py-1">
+          <span className="min-w-0 flex-1 leading-tight">
+            <span className="font-semibold">{name}</span>
+            <span className="block text-sm text-soft" suppressHydrationWarning>
+              {seenAt ? t("seen-last", { at: dayAndTimeText(Date.parse(seenAt)) }) : t("never-seen")}
+            </span>
+          </span>
+          <button type="button" className="control text-danger" onClick={() => onRevoke(id)}>
+            {t("revoke")}
+            <span className="sr-only"> {name}</span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Who signs in here and as what, the tablets and machines that the shop knows; each is let in and shut out in one press. */
+export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initial: People; joinAt: string }) {
+  const [all, setAll] = useState(initial);
+  const [find, setFind] = useState("");
+  const [adding, setAdding] = useState<Adding | null>(null);
+  const [shown, setShown] = useState<Shown | null>(null);
+  const [fault, setFault] = useState<string>();
+  const [said, setSaid] = useState<string>();
+  const [idle, setIdle] = useState(String(initial.idleMin));
+  const ask = async (address: string, method: "POST" | "PUT" | "DELETE", body: object | null) => {
+    setSaid(undefined);
+    setFault(undefined);
+    const asked = await askServer(address, method, body, t("no-answer"));
+    if ("said" in asked) {
+      const own = asked.faults[0]?.message;
+      setFault(own);
+      setSaid(asked.said);
+      return null;
+    }
+    const told = asked.answer.status === 204 ? {} : ((await asked.answer.json()) as { code?: string | null });
+    const listed = await fetch("/api/people").catch(() => null);
+    if (listed?.ok) setAll((await listed.json()) as People);
+    return told;
+  };
+  const add = async ({ of, name, role }: Adding) => {
+    const address = of === "person" ? "/api/people" : of === "tablet" ? "/api/tablets" : "/api/machines";
+    const told = await ask(address, "POST", of === "person" ? { name, role } : { name });
+    if (!told) return;
+    setAdding(null);
+    setShown({ of, name, code: told.code! });
+  };
+  const change = async (person: Person, role: PersonRole | null, invites: boolean) => {
+    const told = await ask(`/api/people/${person.key}`, "PUT", { role, invites });
+    if (!told) return;
+    if (told.code) setShown({ of: "person", name: person.name, code: told.code });
+    else setSaid(t("is-changed", { name: person.name }));
+  };
+  const people = all.people.filter(({ name }) => name.toLowerCase().includes(find.toLowerCase()));
+  const starts = (of: Adding["of"]) => {
+    setFault(undefined);
+    setSaid(undefined);
+    setAdding({ of, name: "", role: "technician" });
+  };
+  return (
+    <>
+      <ListHead
+        title={t("people-here", { people: all.people.filter(({ role }) => role !== null).length })}
+        search={{ label: t("find-a-person"), placeholder: t("name"), value: find, onChange: setFind }}
+        add={{ text: t("add-a-person"), onPress: () => starts("person") }}
+      />
+      <p role="status" className="not-empty:pb-2">
+        {adding === null && said}
+      </p>
+      <div className="grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_22rem]">
+        <ul>
+          {people.map((person) => (
+            <li
+              key={person.key}
+              className="grid grid-cols-[1fr_auto_auto] items-center gap-x-3 border-b border-line py-1"
+            >
+              <span className="min-w-0 leading-tight">
+                <span className="text-lg font-semibold">{person.name}</span>
+                <span className="block text-sm text-soft">{person.role !== null && proofsOf(person)}</span>
+              </span>
+              <select
+                className="entry w-auto"
+                aria-label={`${t("role")}, ${person.name}`}
+                value={person.role ?? ""}
+                onChange={({ target }) =>
+                  void change(person, target.value === "" ? null : (target.value as PersonRole), false)
+                }
+              >
+                <option value="">{t("no-role")}</option>
+                {personRoles.map((role) => (
+                  <option key={role} value={role}>
+                    {roleName(role)}
+                  </option>
+                ))}
+              </select>
+              <button
+                type="button"
+                className="control"
+                disabled={person.role === null}
+                onClick={() => void change(person, person.role, true)}
+              >
+                {t("new-code")}
+                <span className="sr-only"> {person.name}</span>
+              </button>
+              {person.sessions.map(({ id, tablet, address }) => {
+                const place = tablet ?? address;
+                return (
+                  <span key={id} className="col-span-full flex items-center gap-3 text-sm">
+                    <span className="flex-1">{t("signed-in-at", { place })}</span>
+                    <button
+                      type="button"
+                      className="control"
+                      aria-label={t("sign-out-name", { name: person.name, place })}
+                      onClick={() => void ask(`/api/sessions/${id}`, "DELETE", null)}
+                    >
+                      {t("sign-out-everywhere")}
+                    </button>
+                  </span>
+                );
+              })}
+            </li>
+          ))}
+        </ul>
+        <div className="grid content-start gap-6 max-lg:mt-6">
+          <section>
+            <span className="flex items-center gap-3">
+              <h2 className="flex-1 text-lg font-semibold">{t("tablets")}</h2>
+              <button type="button" className="control" onClick={() => starts("tablet")}>
+                {t("enrol-a-tablet")}
+              </button>
+            </span>
+            <KnownList
+              known={all.tablets}
+              none={t("no-tablet-yet")}
+              onRevoke={(id) => void ask(`/api/tablets/${id}`, "DELETE", null)}
+            />
+          </section>
+          <form
+            className="flex items-end gap-3"
+            onSubmit={(event) => {
+              event.preventDefault();
+              void ask("/api/access", "PUT", { idleMin: Number(idle) });
+            }}
+          >
+            <div className="flex-1">
+              <TextEntry
+                label={t("tablets-ask-again")}
+                fault={undefined}
+                inputMode="numeric"
+                value={idle}
+                onChange={setIdle}
+              />
+            </div>
+            <button type="submit" className="control">
+              {t("save")}
+            </button>
+          </form>
+          <section>
+            <span className="flex items-center gap-3">
+              <h2 className="flex-1 text-lg font-semibold">{t("machines")}</h2>
+              <button type="button" className="control" onClick={() => starts("machine")}>
+                {t("add-a-machine")}
+              </button>
+            </span>
+            <KnownList
+              known={all.machines}
+              none={t("no-machine-yet")}
+              onRevoke={(id) => void ask(`/api/machines/${id}`, "DELETE", null)}
+            />
+          </section>
+        </div>
+      </div>
+      {adding && (
+        <FormDialog
+          open
+          onOpenChange={() => setAdding(null)}
+          title={
+            adding.of === "person"
+              ? t("add-a-person")
+              : adding.of === "tablet"
+                ? t("enrol-a-tablet")
+                : t("add-a-machine")
+          }
+          description={
+            adding.of === "person"
+              ? t("what-roles-may")
+              : adding.of === "tablet"
+                ? t("a-tablet-stays-enrolled")
+                : t("token-shown-once")
+          }
+          submit={t("add")}
+          leave={t("leave")}
+          onSubmit={() => void add(adding)}
+        >
+          <TextEntry
+            label={t("name")}
+            fault={fault}
+            value={adding.name}
+            onChange={(name) => setAdding({ ...adding, name })}
+          />
+          {adding.of === "person" && (
+            <Field label={t("role")}>
+              {(attributes) => (
+                <select
+                  {...attributes}
+                  className="entry"
+                  value={adding.role}
+                  onChange={({ target }) => setAdding({ ...adding, role: target.value as PersonRole })}
+                >
+                  {personRoles.map((role) => (
+                    <option key={role} value={role}>
+                      {roleName(role)}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+          )}
+          {said && !fault && (
+            <p role="alert" className="edge-hatch text-danger">
+              {said}
+            </p>
+          )}
+        </FormDialog>
+      )}
+      {shown && (
+        <DialogFrame
+          open
+          onOpenChange={() => setShown(null)}
+          title={t("code-for", { name: shown.name })}
+          description={
+            shown.of === "person"
+              ? t("shown-once", { name: shown.name, address: joinAt })
+              : shown.of === "tablet"
+                ? t("tablet-code-lasts", { address: joinAt })
+                : t("token-shown-once")
+          }
+        >
+          <p className="my-4 text-2xl font-semibold break-all" data-testid="one-time-code">
+            {shown.code}
+          </p>
+          <button type="button" className="control" onClick={() => setShown(null)}>
+            {t("leave")}
+          </button>
+        </DialogFrame>
+      )}
+    </>
+  );
+});
