@@ -41,9 +41,13 @@ export async function loadDemo(
   nowMs = Date.now(),
   played: () => readonly ScenarioJob[] = () => makeScenario(nowMs),
 ): Promise<number> {
+  const isEmpty = async (asked: pg.Pool | pg.PoolClient) =>
+    (await asked.query("SELECT 1 FROM family LIMIT 1")).rowCount === 0;
+  if (!(await isEmpty(pool))) return 0;
+  // Played before anything is begun: a transaction that says nothing for so long is ended.
+  const jobs = played();
   return inTransaction(pool, async (client) => {
-    const { rowCount } = await client.query("SELECT 1 FROM family LIMIT 1");
-    if (rowCount) return 0;
+    if (!(await isEmpty(client))) return 0;
     await keepTechnicians(client, technicians);
     await admitDemoPeople(client);
     const stored = new Map<string, StoredFamily>();
@@ -51,7 +55,6 @@ export async function loadDemo(
     for (const sheet of filmShelf) await addSheet(client, sheet);
     for (const lot of demoLots(nowMs)) await addLot(client, lot);
     for (const part of demoParts) await addPart(client, part);
-    const jobs = played();
     const tickets = demoTickets(jobs);
     for (const job of jobs) {
       const isKept = await keepRecordedJob(

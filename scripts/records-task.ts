@@ -1,8 +1,8 @@
 import { mkdir, rename, rm, writeFile } from "node:fs/promises";
 import path from "node:path";
 import type pg from "pg";
-import { certificateAsPdf } from "../server/certificate-files.ts";
-import { findCertificate, linkAddress } from "../server/certificate.ts";
+import { linkAddress } from "../server/certificate.ts";
+import { issuedCertificate, issuedPaper } from "../server/certificates/issue.ts";
 import { exportJob } from "../server/formats/job-document.ts";
 import { asJsonFile } from "../server/formats/json-file.ts";
 import { readingsCsv } from "../server/formats/readings-csv.ts";
@@ -27,15 +27,15 @@ async function filesOf(
   const [job, document, certificate, token] = await Promise.all([
     findJob(pool, code),
     exportJob(pool, code),
-    findCertificate(pool, code),
+    issuedCertificate(pool, code),
     standingLink(pool, code),
   ]);
   const address = token && own ? linkAddress(token, new URL(own)) : null;
   return new Map<string, string | Uint8Array>([
     [`${code}.job.json`, asJsonFile(document!)],
     [`${code}-readings.csv`, readingsCsv(job!)],
-    [`${code}-certificate.json`, asJsonFile(certificate!)],
-    [`${code}-certificate.pdf`, await certificateAsPdf(pool, certificate!, address)],
+    [`${code}-certificate.json`, certificate!.text],
+    [`${code}-certificate.pdf`, await issuedPaper(pool, certificate!, address)],
   ]);
 }
 

@@ -1,5 +1,4 @@
-import type { JobCertificate } from "../core/records/job-certificate.ts";
-import { findCertificate } from "./certificate.ts";
+import { issuedCertificate, type IssuedCertificate } from "./certificates/issue.ts";
 import { database } from "./db/pool.ts";
 import { problem } from "./problem.ts";
 import { jobOfLink } from "./store/certificate-links.ts";
@@ -7,9 +6,7 @@ import { keptBackPhotos } from "./store/photos.ts";
 import { t } from "../words/server.ts";
 
 /** What a customer's link shows, without the photos that are kept back, or the answer that it shows nothing. */
-export async function linkedCertificate(
-  token: string,
-): Promise<{ certificate: JobCertificate } | { answer: Response }> {
+export async function linkedCertificate(token: string): Promise<IssuedCertificate | { answer: Response }> {
   const job = await jobOfLink(database(), token);
   if (job === "withdrawn")
     return { answer: problem(410, t("withdrawn"), t("this-link-was-withdrawn-by-the-shop")) };
@@ -17,15 +14,8 @@ export async function linkedCertificate(
     return {
       answer: problem(410, t("recorded-by-version-1"), t("ask-the-shop-it-has-this-record")),
     };
-  const [certificate, keptBack] = job
-    ? await Promise.all([findCertificate(database(), job.code), keptBackPhotos(database(), job.code)])
-    : [null, []];
-  return certificate
-    ? {
-        certificate: {
-          ...certificate,
-          photos: certificate.photos.filter(({ id }) => !keptBack.includes(id)),
-        },
-      }
-    : { answer: problem(404, t("no-such-record"), t("there-is-no-such-record")) };
+  const issued = job
+    ? await issuedCertificate(database(), job.code, { without: await keptBackPhotos(database(), job.code) })
+    : null;
+  return issued ?? { answer: problem(404, t("no-such-record"), t("there-is-no-such-record")) };
 }

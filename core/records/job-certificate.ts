@@ -53,6 +53,23 @@ const provedAs = [
 ] as const;
 
 /** A repair as it is handed over: only what was done, shown, measured or signed for. */
+/** What vouches for a certificate that was made for good: each byte of it, and the chain of the moves that it tells of. */
+const seal = z.strictObject({
+  /** Name and version of what made it. */
+  product: z.string(),
+  /** The last move that it tells of, and that move's link in the job's chain of hashes (SHA-256, hex). */
+  seq: z.int(),
+  chain: z.string(),
+  /** SHA-256 of the document without its seal, hex. */
+  digest: z.string(),
+  /** The shop's key by its name, and its public part (SPKI, base64). */
+  key: z.string(),
+  publicKey: z.string(),
+  /** Ed25519 over all of the seal before it, as JSON, base64. */
+  signature: z.string(),
+});
+export type Seal = z.output<typeof seal>;
+
 export const jobCertificate = z.strictObject({
   format: z.literal("half-lift/certificate"),
   version: z.literal(2),
@@ -131,6 +148,8 @@ export const jobCertificate = z.strictObject({
   signedAt: instant().nullable(),
   /** What a reader must know of where figures come from. */
   remarks: z.array(z.string()),
+  /** Only of a job that is over. */
+  seal: seal.optional(),
 });
 export const certificateSchema = () => z.toJSONSchema(jobCertificate);
 export type JobCertificate = z.output<typeof jobCertificate>;

@@ -8,9 +8,17 @@ import { language } from "../../words/language.ts";
 const MARGIN = 56;
 const QR_PT = 92;
 const PHOTO_PT = 150;
+const SEAL_PT = 84;
 
 /** The face has the Greek letter, and not the sign of its own that looks the same. */
 const drawn = (text: string) => text.replaceAll("\u00b5", "\u03bc");
+
+/** What vouches for the record, as a reader of the paper can hold it against the document. */
+interface PaperSeal {
+  text: string;
+  key: string;
+  product: string;
+}
 
 /**
  * A certificate on paper, A4. `address` is where the record is seen, as text and as a QR code (ISO/IEC 18004), null where no link
@@ -18,7 +26,7 @@ const drawn = (text: string) => text.replaceAll("\u00b5", "\u03bc");
  */
 export async function certificatePdf(
   text: CertificateText,
-  address: string | null,
+  { address, seal }: { address: string | null; seal: PaperSeal | null },
   photos: readonly { picture: Buffer; caption: string }[],
 ): Promise<Buffer> {
   const page = withFonts(
@@ -80,6 +88,23 @@ export async function certificatePdf(
   }
   if (page.y > page.page.height - MARGIN - 60) page.addPage();
   page.moveDown(1).font("strong").fontSize(12).text(text.signed, MARGIN, page.y, { width });
+  if (seal) {
+    if (page.y > page.page.height - MARGIN - SEAL_PT) page.addPage();
+    const top = page.y + 8;
+    const code = await QRCode.toBuffer(seal.text, {
+      margin: 0,
+      width: 5 * SEAL_PT,
+      errorCorrectionLevel: "L",
+    });
+    page.image(code, MARGIN, top, { width: SEAL_PT, height: SEAL_PT });
+    page
+      .font("plain")
+      .fontSize(9)
+      .text(t("sealed-by", { key: seal.key, product: seal.product }), MARGIN + SEAL_PT + 12, top, {
+        width: width - SEAL_PT - 12,
+        lineGap: 2,
+      });
+  }
   const { start, count } = page.bufferedPageRange();
   for (let i = start; i < start + count; i += 1) {
     page.switchToPage(i);

@@ -483,6 +483,19 @@ export async function keepRecordedJob(
   return true;
 }
 
+/** A move's link in its job's chain of hashes, hex. */
+export async function chainHead(
+  client: pg.Pool | pg.PoolClient,
+  jobId: string,
+  seq: number,
+): Promise<string> {
+  const { rows } = await client.query<{ hash: Buffer }>(
+    "SELECT hash FROM move WHERE job_id = $1 AND seq = $2",
+    [jobId, seq],
+  );
+  return rows[0]!.hash.toString("hex");
+}
+
 /** Whether a job's chain of hashes is whole: the sequence number of the first link that does not fit, or null. */
 export async function firstBrokenLink(client: pg.Pool | pg.PoolClient, code: string): Promise<number | null> {
   const { rows } = await client.query<MoveRow & { hash: Buffer; previous_hash: Buffer }>(

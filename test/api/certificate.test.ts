@@ -5,7 +5,7 @@ import type pg from "pg";
 import sharp from "sharp";
 import { v4 as uuid } from "uuid";
 import { certificateSchema, type JobCertificate } from "../../core/records/job-certificate.ts";
-import { findCertificate } from "../../server/certificate.ts";
+import { issuedCertificate } from "../../server/certificates/issue.ts";
 import { certificateText, figureText } from "../../server/formats/certificate-text.ts";
 import { GET as shopJson } from "../../src/pages/api/jobs/[code]/certificate.json.ts";
 import { GET as shopPdf } from "../../src/pages/api/jobs/[code]/certificate.pdf.ts";
@@ -32,7 +32,7 @@ describe("the certificate of a repair", () => {
   let pool: pg.Pool;
   let ended: string;
   let broken: string;
-  const certificateAt = async (code: string) => (await findCertificate(pool, code))!;
+  const certificateAt = async (code: string) => (await issuedCertificate(pool, code))!.certificate;
   const tokenOf = (address: string) => address.split("/c/")[1]!;
 
   before(async () => {

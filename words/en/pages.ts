@@ -141,4 +141,6 @@ export const pages = {
   customers: "Customers",
   "came-with": "Came with: {accessories}",
   "people-and-devices": "People and devices",
+  "sealed-by":
+    "Sealed to the byte by the shop's key {key}, made by {product}. Later versions change nothing of it.",
 } as const;

@@ -96,4 +96,5 @@ export const people = {
   "did-too-many": "too many tries for",
   "did-choose": "chose digits or a passphrase",
   "did-enrol": "tablet enrolled:",
+  "sealed-with": "Certificates are sealed by this shop's key: {key}",
 };

@@ -339,4 +339,6 @@ export const server = {
   "a-lead-has-to-sign-for-that": "A lead or an owner has to sign for that.",
   "too-often": "Too often",
   "a-machine-asks-at-most": "A machine may ask 600 times a minute. Send the rest later.",
+  "sealed-by":
+    "The document of this record (JSON) is sealed to the byte by the shop's key {key}. The code holds its digest and signature. Made by {product}; later versions change nothing of it.",
 } as const;

@@ -145,4 +145,6 @@ export const pages: Words<typeof english> = {
   customers: "Clientes",
   "came-with": "Vino con: {accessories}",
   "people-and-devices": "Personas y dispositivos",
+  "sealed-by":
+    "Sellado byte a byte con la clave del taller {key}, hecho con {product}. Versiones posteriores no cambian nada.",
 };

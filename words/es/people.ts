@@ -100,4 +100,5 @@ export const people: Words<typeof english> = {
   "did-too-many": "demasiados intentos, para",
   "did-choose": "eligió cifras o frase de paso",
   "did-enrol": "tableta dada de alta:",
+  "sealed-with": "Los certificados se sellan con la clave de este taller: {key}",
 };

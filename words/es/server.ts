@@ -344,4 +344,6 @@ export const server: Words<typeof english> = {
   "a-lead-has-to-sign-for-that": "Eso lo tiene que firmar un responsable o un dueño.",
   "too-often": "Demasiado seguido",
   "a-machine-asks-at-most": "Una máquina puede pedir 600 veces por minuto. Envía el resto más tarde.",
+  "sealed-by":
+    "El documento de este registro (JSON) está sellado byte a byte con la clave del taller {key}. El código guarda su resumen y su firma. Hecho con {product}; versiones posteriores no cambian nada.",
 };

@@ -4,5 +4,5 @@ import { linkedCertificate } from "../../../../server/customer-link.ts";
 
 export const GET: APIRoute = async ({ params }) => {
   const linked = await linkedCertificate(params.token!);
-  return "answer" in linked ? linked.answer : answerJson(linked.certificate);
+  return "answer" in linked ? linked.answer : answerJson(linked);
 };

@@ -8,5 +8,5 @@ export const GET: APIRoute = async ({ params, request, url }) => {
   const linked = await linkedCertificate(params.token!);
   return "answer" in linked
     ? linked.answer
-    : answerPdf(linked.certificate, linkAddress(params.token!, ownAddress(request, url)));
+    : answerPdf(linked, linkAddress(params.token!, ownAddress(request, url)));
 };

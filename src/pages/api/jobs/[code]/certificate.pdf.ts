@@ -1,6 +1,7 @@
 import type { APIRoute } from "astro";
 import { answerPdf } from "../../../../../server/certificate-files.ts";
-import { findCertificate, linkAddress } from "../../../../../server/certificate.ts";
+import { issuedCertificate } from "../../../../../server/certificates/issue.ts";
+import { linkAddress } from "../../../../../server/certificate.ts";
 import { ownAddress } from "../../../../../server/own-address.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { noSuchJob } from "../../../../../server/problem.ts";
@@ -11,7 +12,7 @@ import { standingLink } from "../../../../../server/store/certificate-links.ts";
 export const GET: APIRoute = async ({ params, request, url }) => {
   const code = params.code!;
   return inLanguage(await paperLanguage(database(), code), async () => {
-    const certificate = await findCertificate(database(), code);
+    const certificate = await issuedCertificate(database(), code);
     if (!certificate) return noSuchJob(code);
     const token = await standingLink(database(), code);
     return answerPdf(certificate, token ? linkAddress(token, ownAddress(request, url)) : null);
