@@ -1,11 +1,19 @@
+import { asker, isStillIn } from "./access/asker.ts";
+import { database, forAll } from "./db/pool.ts";
+
+/** So often it is said that the line still stands, and looked whether whoever listens may still, ms. */
+const BEAT_MS = 20_000;
+
 /**
  * Answers with server-sent events. `open` is given a function that sends one (its data as JSON, its name where it has one) and
- * gives back what ends it; that is called once, when the other side hangs up.
+ * gives back what ends it; that is called once, when the other side hangs up or may not listen any more.
  */
 export function eventStream(
   request: Request,
   open: (send: (data: unknown, name?: string) => void) => () => void,
+  beatMs = BEAT_MS,
 ): Response {
+  const by = asker();
   const encoder = new TextEncoder();
   let end = () => {};
   const stream = new ReadableStream<Uint8Array>({
@@ -21,7 +29,18 @@ export function eventStream(
       const stop = open((data, name) =>
         write(`${name ? `event: ${name}\n` : ""}data: ${JSON.stringify(data)}\n\n`),
       );
-      const heartbeat = setInterval(() => write(": still here\n\n"), 20_000);
+      const heartbeat = setInterval(() => {
+        write(": still here\n\n");
+        // Who has been shut out hears nothing more; where the database does not answer, nothing is told anyway.
+        void forAll(() => isStillIn(database(), by)).then(
+          (isIn) => {
+            if (isIn) return;
+            end();
+            controller.close();
+          },
+          () => undefined,
+        );
+      }, beatMs);
       end = () => {
         end = () => {};
         clearInterval(heartbeat);

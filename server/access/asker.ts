@@ -130,6 +130,16 @@ export async function whoAsks(pool: pg.Pool, headers: Headers, address: string):
   return { ...there, role: session.role, who: session.person, session: session.id };
 }
 
+/** Whether somebody who was let in still is: nobody has signed them out, nor taken their tablet's secret back. */
+export async function isStillIn(pool: pg.Pool, { session, tablet }: Asker): Promise<boolean> {
+  const { rows } = await pool.query<{ is_in: boolean }>(
+    `SELECT ($1::uuid IS NULL OR EXISTS (SELECT FROM session WHERE id = $1 AND ended_at IS NULL))
+       AND ($2::uuid IS NULL OR EXISTS (SELECT FROM tablet WHERE id = $2 AND revoked_at IS NULL)) AS is_in`,
+    [session, tablet?.id ?? null],
+  );
+  return rows[0]!.is_in;
+}
+
 /** Somebody is there: pressing something, or opening a page. */
 export async function noteSeen(pool: pg.Pool, { session, tablet }: Asker): Promise<void> {
   if (session)

@@ -6,14 +6,19 @@ import { newToken } from "../own-token.ts";
 export async function standingLink(pool: pg.Pool, code: string): Promise<string | null> {
   const { rows } = await pool.query<{ token: string }>(
     `SELECT token FROM certificate_link
-     WHERE job_id = (SELECT id FROM job WHERE code = $1) AND withdrawn_at IS NULL`,
+     WHERE job_id = (SELECT id FROM job WHERE code = $1) AND withdrawn_at IS NULL AND expires_at > now()`,
     [code],
   );
   return rows[0]?.token ?? null;
 }
 
-/** Makes a link to a job's certificate; where one stands already, it is given. Null where there is no such job. */
+/** Makes a link to a job's certificate, for a year; where one stands already, it is given. Null where there is no such job. */
 export async function makeLink(pool: pg.Pool, code: string, who: string): Promise<string | null> {
+  await pool.query(
+    `UPDATE certificate_link SET withdrawn_at = now()
+     WHERE job_id = (SELECT id FROM job WHERE code = $1) AND withdrawn_at IS NULL AND expires_at <= now()`,
+    [code],
+  );
   await pool.query(
     `INSERT INTO certificate_link (token, job_id, made_by)
      SELECT $1, id, $3 FROM job WHERE code = $2
@@ -32,20 +37,21 @@ export async function withdrawLink(pool: pg.Pool, code: string): Promise<void> {
   );
 }
 
-/** The code of the job that a token shows: null where there is none such, "withdrawn" where it was taken back, "first version" where its record
+/** The code of the job that a token shows: null where there is none such, "withdrawn" where it was taken back or its year is over, "first version" where its record
  * is of the first version, whose certificates this one does not write. */
 export async function jobOfLink(
   pool: pg.Pool,
   token: string,
 ): Promise<{ code: string } | "withdrawn" | "first version" | null> {
-  const { rows } = await pool.query<{ code: string; first: boolean; withdrawn_at: Date | null }>(
-    `SELECT coalesce(job.code, job_v1.code) AS code, job_v1.id IS NOT NULL AS first, withdrawn_at
+  const { rows } = await pool.query<{ code: string; first: boolean; is_over: boolean }>(
+    `SELECT coalesce(job.code, job_v1.code) AS code, job_v1.id IS NOT NULL AS first,
+       withdrawn_at IS NOT NULL OR expires_at <= now() AS is_over
      FROM certificate_link LEFT JOIN job ON job.id = job_id LEFT JOIN job_v1 ON job_v1.id = job_v1_id WHERE token = $1`,
     [token],
   );
   const [row] = rows;
   if (!row) return null;
-  if (row.withdrawn_at) return "withdrawn";
+  if (row.is_over) return "withdrawn";
   return row.first ? "first version" : { code: row.code };
 }
 

@@ -1,6 +1,6 @@
 import { expect } from "chai";
 import type pg from "pg";
-import { mayAskOnceMore, nobodyAt, whoAsks } from "../../server/access/asker.ts";
+import { asAsker, mayAskOnceMore, nobodyAt, whoAsks } from "../../server/access/asker.ts";
 import { totpOf } from "../../server/access/sign-in.ts";
 import type { SignInPlace } from "../../server/access/sign-in-place.ts";
 import type { SentMove } from "../../server/store/jobs.ts";
@@ -17,6 +17,7 @@ import { GET as listPeople, POST as addPerson } from "../../src/pages/api/people
 import { DELETE as signOut, GET as place, POST as signIn } from "../../src/pages/api/sign-in.ts";
 import { DELETE as revokeTablet } from "../../src/pages/api/tablets/[id].ts";
 import { POST as enrol } from "../../src/pages/api/tablets/index.ts";
+import { eventStream } from "../../server/event-stream.ts";
 import { demoDatabase, freshDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
 import { sent } from "./at-bench.ts";
@@ -206,6 +207,22 @@ describe("who may come in", () => {
     expect(kept.rowCount).to.equal(1);
     // Nobody comes in at it any more, by whatever digits.
     expect((await comeIn(tablet, "imre", "5772")).status).to.equal(401);
+  });
+
+  it("hangs up on whoever is shut out while they listen", async () => {
+    const tablet = await enrolled("Bench 13");
+    const by = await asking(`${tablet}; ${cookiesOf(await comeIn(tablet, "noor", "6626"))}`);
+    let hasEnded = false;
+    const stream = asAsker(by, () =>
+      eventStream(new Request("http://bench.test/"), () => () => void (hasEnded = true), 30),
+    );
+    const heard = stream.text();
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    expect(hasEnded).to.equal(false);
+    const { id } = (await people()).tablets.find(({ name }) => name === "Bench 13")!;
+    await call(revokeTablet, { params: { id } });
+    expect(await heard).to.include(": still here");
+    expect(hasEnded).to.equal(true);
   });
 
   it("takes an entry from its author only, and says who has to come back", async () => {

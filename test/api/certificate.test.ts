@@ -147,6 +147,18 @@ describe("the certificate of a repair", () => {
     await ask(withdraw, { params: { code: ended } });
     expect((await ask(publicJson, { params: { token } })).status).to.equal(410);
     expect((await ask(publicPdf, { params: { token } })).status).to.equal(410);
+    // One whose year is over is no address any more; a new one can be made.
+    const yearly = (await ask(make, { params: { code: ended }, body: { who: "tove" } })).body
+      .address as string;
+    const status = async (address: string) =>
+      (await call(publicJson, { params: { token: tokenOf(address) } })).status;
+    expect(await status(yearly)).to.equal(200);
+    await pool.query("UPDATE certificate_link SET expires_at = now() WHERE token = $1", [tokenOf(yearly)]);
+    expect(await status(yearly)).to.equal(410);
+    expect((await ask(link, { params: { code: ended } })).body.address).to.equal(null);
+    const last = (await ask(make, { params: { code: ended }, body: { who: "tove" } })).body.address as string;
+    expect(await status(last)).to.equal(200);
+    await ask(withdraw, { params: { code: ended } });
     const next = (await ask(make, { params: { code: ended }, body: { who: "tove" } })).body.address as string;
     expect(tokenOf(next)).not.to.equal(token);
     expect((await ask(make, { params: { code: "GW-1" }, body: { who: "tove" } })).status).to.equal(404);

@@ -32,3 +32,6 @@ CREATE TRIGGER certificate_issue_append_only BEFORE UPDATE OR DELETE OR TRUNCATE
   FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
 CREATE TRIGGER certificate_paper_append_only BEFORE UPDATE OR DELETE OR TRUNCATE ON certificate_paper
   FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
+
+-- A customer's link is good for a year; those that stand already for a year from now.
+ALTER TABLE certificate_link ADD COLUMN expires_at timestamptz NOT NULL DEFAULT now() + interval '1 year';

@@ -52,7 +52,7 @@ export function SignInPanel({
     return (
       <div className="grid gap-3">
         {fault}
-        <ul className="grid grid-cols-2 gap-2">
+        <ul className="grid grid-cols-2 gap-2 max-lg:landscape:grid-cols-4">
           {place.demo
             .toSorted((a, b) => order(a.key) - order(b.key))
             .map(({ key, name, role, digits: own, passphrase }) => (
@@ -129,7 +129,7 @@ export function SignInPanel({
   if (!chosen)
     return (
       <div className="grid gap-3">
-        <ul className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+        <ul className="grid grid-cols-2 gap-2 sm:grid-cols-3 max-lg:landscape:grid-cols-4">
           {place.names.map((one) => (
             <li key={one.key}>
               <button
@@ -151,7 +151,7 @@ export function SignInPanel({
   const add = (digit: string) => setDigits((now) => (now + digit).slice(0, MOST_DIGITS));
   return (
     <form
-      className="grid max-w-90 gap-2"
+      className="grid max-w-90 gap-2 max-lg:landscape:max-w-none"
       onSubmit={(event) => {
         event.preventDefault();
         if (isEnough) void comeIn({ who: chosen.key, digits });
@@ -172,7 +172,7 @@ export function SignInPanel({
           />
         )}
       </Field>
-      <div className="grid grid-cols-3 gap-2">
+      <div className="grid grid-cols-3 gap-2 max-lg:landscape:grid-cols-6">
         {["1", "2", "3", "4", "5", "6", "7", "8", "9"].map((digit) => (
           <button key={digit} type="button" className="control min-h-16 text-2xl" onClick={() => add(digit)}>
             {digit}
