@@ -28,7 +28,15 @@ const owners = new Map<string, Promise<string>>();
 /** The header by which the demo's owner asks a workshop; signed in at the first call. */
 export function ownersCookie(url: string): Promise<string> {
   const { origin } = new URL(url);
-  const there = owners.get(origin) ?? signIn(origin).then(cookieHeader);
+  const there =
+    owners.get(origin) ??
+    signIn(origin)
+      .then(cookieHeader)
+      .catch((error: unknown) => {
+        // A server that is away just then may be there for the next who asks.
+        owners.delete(origin);
+        throw error;
+      });
   owners.set(origin, there);
   return there;
 }

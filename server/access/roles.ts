@@ -85,7 +85,7 @@ export const access: Readonly<Record<string, Partial<Record<Method, readonly Rol
   "/api/calc/[name]/schema": seen(shown),
   "/api/camera-sheet": seen(people),
   "/api/customers": seen(register),
-  "/api/customers/[id]": { PUT: desk },
+  "/api/customers/[id]": { GET: desk, PUT: desk, DELETE: owner },
   "/api/customers/list.csv": seen(register),
   "/api/devices/[serial]": seen(workers),
   "/api/dispense/[format]": { POST: bench },

@@ -91,4 +91,56 @@ describe("the register of customers", () => {
     expectFault(await put({ customer: "", serial: "", contact: "+00 555 0101" }), 422, "customer");
     expect((await put({ customer: "", serial: "", contact: "" })).status).to.equal(200);
   });
+
+  it("gives a customer all that is kept of them, and forgets them where they ask for it: their jobs stay, and are nobody's", async () => {
+    const name = "Ferry booth at the east pier";
+    const { rows } = await pool.query<{ code: string }>(
+      "SELECT code FROM job WHERE outcome = 'repaired' AND code LIKE 'GW-10%' ORDER BY code DESC OFFSET 7 LIMIT 1",
+    );
+    const { code } = rows[0]!;
+    const told = {
+      customer: name,
+      serial: "FB-1",
+      contact: "pier@booth.example",
+      asset: "A-77",
+      accessories: "case",
+    };
+    expect((await ask(putTicket, { params: { code }, body: told })).status).to.equal(200);
+    const signature = `data:image/png;base64,${Buffer.from("drawn on the glass").toString("base64")}`;
+    await pool.query(
+      "INSERT INTO hand_back (job_id, who, to_name, signature) SELECT id, 'tove', $2, $3 FROM job WHERE code = $1",
+      [code, name, Buffer.from("drawn on the glass")],
+    );
+    const [{ id }] = (await found("east pier")) as [Customer];
+    const params = { id: String(id) };
+    const all = await ask(customer.GET, { params });
+    expect(all.body).to.deep.include({ format: "half-lift/customer", version: 1 });
+    expect(all.body.customer).to.include({ name, contact: told.contact });
+    expect(all.body.jobs).to.have.length(1);
+    expect(all.body.jobs[0]).to.include({ code, serial: "FB-1", asset: "A-77", accessories: "case" });
+    expect(all.body.jobs[0].handedOver[0]).to.include({ to: name, signature });
+
+    const open = (await put({ customer: NAME, serial: "L7" })).status;
+    expect(open).to.equal(200);
+    const [waiting] = await found("house 7%");
+    expect((await ask(customer.DELETE, { params: { id: String(waiting!.id) } })).status).to.equal(409);
+    const became = await ask(customer.DELETE, { params });
+    expect(became.body).to.deep.equal({ jobs: 1, invoices: 0 });
+    expect(await found("east pier")).to.deep.equal([]);
+    expect((await ask(customer.GET, { params })).status).to.equal(404);
+    expect((await ask(customer.DELETE, { params })).status).to.equal(404);
+    // No text of theirs is left in any table, nor are they found by a word of their name.
+    const { rows: tables } = await pool.query<{ name: string }>(
+      "SELECT tablename AS name FROM pg_tables WHERE schemaname = 'public' AND tablename NOT IN ('move', 'photo')",
+    );
+    for (const table of tables) {
+      const left = await pool.query(
+        `SELECT FROM "${table.name}" AS row WHERE row::text ILIKE '%east pier%' OR row::text ILIKE '%pier@booth%' OR row::text LIKE '%A-77%'`,
+      );
+      expect(left.rowCount, table.name).to.equal(0);
+    }
+    const job = await searchJobs(pool, jobQuery.parse({ find: code }));
+    expect(job.jobs.map((one) => one.code)).to.include(code);
+    expect((await ticketOf(pool, code))!.customer).to.equal("");
+  });
 });

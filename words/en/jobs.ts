@@ -46,4 +46,9 @@ export const jobs = {
   contact: "Contact",
   "agrees-that-it-is-kept": "Agrees that name and contact are kept",
   "paper-in": "Paper in",
+  "all-that-is-kept": "All that is kept of them (JSON)",
+  "forget-customer": "Forget this customer",
+  "yes-forget": "Yes: name, contact and signatures go for good",
+  forgotten:
+    "{name} is forgotten. {jobs, plural, one {1 job} other {# jobs}} stay without a name; {invoices, plural, one {1 invoice} other {# invoices}} stay as made.",
 } as const;

@@ -49,4 +49,9 @@ export const jobs: Words<typeof english> = {
   contact: "Contacto",
   "agrees-that-it-is-kept": "Acepta que se guarden nombre y contacto",
   "paper-in": "Papel en",
+  "all-that-is-kept": "Todo lo que se guarda (JSON)",
+  "forget-customer": "Olvidar a este cliente",
+  "yes-forget": "Sí: nombre, contacto y firmas se van para siempre",
+  forgotten:
+    "{name} queda olvidado. {jobs, plural, one {1 trabajo queda} other {# trabajos quedan}} sin nombre; {invoices, plural, one {1 factura queda} other {# facturas quedan}} como se hicieron.",
 };

@@ -27,6 +27,8 @@ export const CustomerRegister = memo(function CustomerRegister({ initial }: { in
   const [typed, setTyped] = useState<Typed | null>(null);
   const [fault, setFault] = useState<string>();
   const [said, setSaid] = useState<string>();
+  /** Asked whether somebody is really to be forgotten. */
+  const [isForgetting, setForgetting] = useState(false);
   const asked = useRef("");
   useEffect(() => {
     if (find === asked.current) return;
@@ -56,6 +58,17 @@ export const CustomerRegister = memo(function CustomerRegister({ initial }: { in
     const kept = (await answered.answer.json()) as Customer;
     setCustomers(customers.map((one) => (one.id === kept.id ? kept : one)));
     setSaid(t("customer-is-kept", { name: kept.name }));
+    setTyped(null);
+  };
+  const forget = async ({ id, name }: Customer) => {
+    const answered = await askServer(`/api/customers/${id}`, "DELETE", null);
+    if ("said" in answered) {
+      setSaid(answered.said);
+      return;
+    }
+    const { jobs, invoices } = (await answered.answer.json()) as { jobs: number; invoices: number };
+    setCustomers(customers.filter((one) => one.id !== id));
+    setSaid(t("forgotten", { name, jobs, invoices }));
     setTyped(null);
   };
   return (
@@ -97,6 +110,7 @@ export const CustomerRegister = memo(function CustomerRegister({ initial }: { in
               onClick={() => {
                 setFault(undefined);
                 setSaid(undefined);
+                setForgetting(false);
                 const { contact, consentAt, language: spoken } = one;
                 setTyped({ customer: one, contact, consents: consentAt !== null, language: spoken });
               }}
@@ -149,6 +163,28 @@ export const CustomerRegister = memo(function CustomerRegister({ initial }: { in
               </select>
             )}
           </Field>
+          <div className="flex flex-wrap items-center gap-3 border-t border-line pt-3">
+            <a
+              href={`/api/customers/${typed.customer.id}`}
+              download
+              className="inline-flex min-h-12 items-center underline underline-offset-4"
+            >
+              {t("all-that-is-kept")}
+            </a>
+            {isForgetting ? (
+              <button
+                type="button"
+                className="control text-danger"
+                onClick={() => void forget(typed.customer)}
+              >
+                {t("yes-forget")}
+              </button>
+            ) : (
+              <button type="button" className="control" onClick={() => setForgetting(true)}>
+                {t("forget-customer")}
+              </button>
+            )}
+          </div>
           {said && (
             <p role="alert" className="edge-hatch text-danger">
               {said}
