@@ -39,8 +39,8 @@ export const onRequest = defineMiddleware(async (context, next) => {
   return inLanguage(theirs ?? languageOf(context.request.headers), () => answered(context, next));
 });
 
-/** Where people come in, or come to nothing: they may be somebody already. */
-const COMES_IN = /^(\/api)?\/(sign-in|join|404)$/;
+/** Where people come in: they may be somebody already. */
+const COMES_IN = /^(\/api)?\/(sign-in|join)$/;
 
 const reads = (method: string): boolean => ["GET", "HEAD"].includes(method);
 
