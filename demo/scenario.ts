@@ -1,3 +1,5 @@
+import { proofsOf } from "../server/access/roles.ts";
+import { demoPeople } from "./people.ts";
 import { type RepairRoute, familyRoute } from "../core/device/routes.ts";
 import { chooseFor, type BenchChoices } from "../core/device/choose.ts";
 import type { Scene } from "../core/device/scene.ts";
@@ -45,14 +47,10 @@ export interface ScenarioJob {
   moves: ScenarioMove[];
 }
 
-export const technicians = [
-  { key: "tove", name: "Tove" },
-  { key: "imre", name: "Imre" },
-  { key: "saskia", name: "Saskia" },
-  { key: "noor", name: "Noor" },
-  { key: "bram", name: "Bram" },
-  { key: "linus", name: "Linus" },
-];
+/** Who of the demo's people works at the bench. */
+export const technicians = demoPeople
+  .filter(({ role }) => proofsOf(role).digits)
+  .map(({ key, name }) => ({ key, name }));
 
 const SEED = 20_419;
 /** The year's own: its truths are to be found by whoever looks, so chance must not have hidden them. */

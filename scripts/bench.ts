@@ -43,7 +43,7 @@ import { dayOf } from "../test/bench-day.ts";
 import { asksFor, familyNamed, workedTo } from "../test/bench-hand.ts";
 import { largestInputs } from "./largest-inputs.ts";
 import { openWorkshop } from "./workshop.ts";
-import { askAsOwner, signIn } from "./signed-in.ts";
+import { askAsOwner, browserCookies, sendAsOwner, signIn } from "./signed-in.ts";
 
 interface Row {
   what: string;
@@ -452,11 +452,7 @@ async function addJobAt(url: string, code: string, kind: string): Promise<void> 
     technicians: [{ key: "tove", name: "Tove" }],
     moves: moves.map(({ atMs, ...move }) => ({ ...move, receivedAt: new Date(atMs).toISOString() })),
   };
-  const answer = await askAsOwner(`${url}/api/jobs/import`, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify(document),
-  });
+  const answer = await sendAsOwner(`${url}/api/jobs/import`, document);
   if (answer.status !== 201) throw new Error(await answer.text());
 }
 
@@ -543,10 +539,7 @@ try {
   const browser = await browserType.launch(chromium);
   for (const path of weighed) weights.set(path, await weighPage(browser, `${workshop.url}${path}`, ACTION));
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  const cookies = await signIn(workshop.url);
-  await page
-    .context()
-    .addCookies(Object.entries(cookies).map(([name, value]) => ({ name, value, url: workshop.url })));
+  await page.context().addCookies(browserCookies(await signIn(workshop.url), workshop.url));
   keep("job page with 40 photos, until it answers", await timeAwake(page, `${workshop.url}/jobs/GW-1152`));
   await page.goto(`${workshop.url}/jobs/GW-1171`);
   await page.getByTestId("curves").waitFor();

@@ -18,7 +18,7 @@ import {
 import { seenByCamera, withMadeCamera } from "../test/e2e/made-video.ts";
 import { bringIn } from "../test/e2e/workshop.ts";
 import { percentile } from "./percentile.ts";
-import { signIn } from "./signed-in.ts";
+import { browserCookies, signIn } from "./signed-in.ts";
 
 const PANEL = { widthMm: 110, heightMm: 66 };
 const BORDER_MM = 4;
@@ -139,8 +139,7 @@ export async function measureLivePages(url: string): Promise<LivePage[]> {
     }[of];
     seenByCamera([madeFrame(camera, scene)]);
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    const cookies = await signIn(url);
-    await page.context().addCookies(Object.entries(cookies).map(([name, value]) => ({ name, value, url })));
+    await page.context().addCookies(browserCookies(await signIn(url), url));
     pages.push({ what, ...(await watched(page, url, path, button)) });
     await page.close();
   }

@@ -4,7 +4,7 @@ import { filmShelf } from "../demo/film-shelf.ts";
 import { demoLots } from "../demo/lots.ts";
 import { demoParts } from "../demo/parts.ts";
 import { demoTickets } from "../demo/tickets.ts";
-import { makeScenario, technicians, type ScenarioJob } from "../demo/scenario.ts";
+import { makeScenario, type ScenarioJob } from "../demo/scenario.ts";
 import { DEMO_TOTP, demoPeople } from "../demo/people.ts";
 import { slowHash } from "../server/access/secrets.ts";
 import { inTransaction } from "../server/db/pool.ts";
@@ -48,7 +48,6 @@ export async function loadDemo(
   const jobs = played();
   return inTransaction(pool, async (client) => {
     if (!(await isEmpty(client))) return 0;
-    await keepTechnicians(client, technicians);
     await admitDemoPeople(client);
     const stored = new Map<string, StoredFamily>();
     for (const family of families) stored.set(family.code, await keepFamily(client, family));

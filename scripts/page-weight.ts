@@ -1,5 +1,5 @@
 import type { Browser } from "@playwright/test";
-import { signIn } from "./signed-in.ts";
+import { browserCookies, signIn } from "./signed-in.ts";
 
 /** A tablet of some years on a slow line: 1.6 Mbit/s each way, 150 ms there and back, the processor slowed four times. */
 const LINE_BYTES_S = (1.6 * 1_000_000) / 8;
@@ -38,11 +38,7 @@ export async function weighPage(browser: Browser, address: string, works: string
   });
   try {
     await context.addCookies(
-      Object.entries({ ...(await signIn(new URL(address).origin)), seen: "yes" }).map(([name, value]) => ({
-        name,
-        value,
-        url: address,
-      })),
+      browserCookies({ ...(await signIn(new URL(address).origin)), seen: "yes" }, address),
     );
     const page = await context.newPage();
     const line = await context.newCDPSession(page);

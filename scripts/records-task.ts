@@ -1,7 +1,7 @@
 import { mkdir, rename, rm, writeFile } from "node:fs/promises";
 import path from "node:path";
 import type pg from "pg";
-import { linkAddress } from "../server/certificate.ts";
+import { linkAddress } from "../server/own-address.ts";
 import { issuedCertificate, issuedPaper } from "../server/certificates/issue.ts";
 import { exportJob } from "../server/formats/job-document.ts";
 import { asJsonFile } from "../server/formats/json-file.ts";

@@ -4,7 +4,7 @@ import path from "node:path";
 import { ensureBuilt } from "./build.ts";
 import { chromium } from "./chromium.ts";
 import { openWorkshop } from "./workshop.ts";
-import { signIn } from "./signed-in.ts";
+import { browserCookies, signIn } from "./signed-in.ts";
 
 interface Picture {
   name: string;
@@ -74,13 +74,7 @@ try {
   } of pictures) {
     const context = await browser.newContext({ viewport: size, timezoneId: "UTC", reducedMotion: "reduce" });
     await context.addCookies(
-      Object.entries({ ...(await signIn(workshop.url)), seen: "yes", ground, language }).map(
-        ([cookie, value]) => ({
-          name: cookie,
-          value,
-          url: workshop.url,
-        }),
-      ),
+      browserCookies({ ...(await signIn(workshop.url)), seen: "yes", ground, language }, workshop.url),
     );
     const page = await context.newPage();
     await page.goto(`${workshop.url}${address}`);

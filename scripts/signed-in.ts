@@ -17,6 +17,10 @@ export async function signIn(url: string, who = "tove"): Promise<SignedInCookies
   );
 }
 
+/** Cookies as a browser is given them. */
+export const browserCookies = (cookies: SignedInCookies, url: string) =>
+  Object.entries(cookies).map(([name, value]) => ({ name, value, url }));
+
 /** Cookies as one header. */
 export const cookieHeader = (cookies: SignedInCookies): string =>
   Object.entries(cookies)
@@ -47,3 +51,12 @@ export async function askAsOwner(address: string, init: RequestInit = {}): Promi
   headers.set("cookie", await ownersCookie(address));
   return fetch(address, { ...init, headers });
 }
+
+/** Sends JSON to a workshop as the demo's owner. */
+export const sendAsOwner = (address: string, body: unknown, signal?: AbortSignal): Promise<Response> =>
+  askAsOwner(address, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+    ...(signal ? { signal } : {}),
+  });

@@ -31,5 +31,8 @@ export function panelAddress(request: Request, url: URL, variables: NodeJS.Proce
   return own;
 }
 
+/** The address of a certificate for the customer, as other devices reach it. */
+export const linkAddress = (token: string, own: URL): string => new URL(`/c/${token}`, own).href;
+
 /** Whether a device elsewhere could open an address. */
 export const reachesOthers = (address: URL): boolean => !isLoopback(address.host);

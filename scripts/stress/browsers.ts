@@ -7,7 +7,7 @@ import { promisify } from "node:util";
 import { chromium } from "../chromium.ts";
 import type { Workshop } from "../workshop.ts";
 import { open, pause, type Ledger } from "./press.ts";
-import { askAsOwner, signIn } from "../signed-in.ts";
+import { askAsOwner, browserCookies, signIn } from "../signed-in.ts";
 
 /** What became of the presses of browsers that were killed. */
 export interface KilledBrowsers {
@@ -39,8 +39,7 @@ export async function killBrowsers(
   const browse = async () => {
     await rm(path.join(profile, "SingletonLock"), { force: true });
     const context = await browserType.launchPersistentContext(profile, { ...chromium, baseURL: url });
-    const cookies = await signIn(url);
-    await context.addCookies(Object.entries(cookies).map(([name, value]) => ({ name, value, url })));
+    await context.addCookies(browserCookies(await signIn(url), url));
     return { context, page: context.pages()[0] ?? (await context.newPage()) };
   };
   for (let n = 0; n < times; n += 1) {

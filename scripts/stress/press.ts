@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { askAsOwner } from "../signed-in.ts";
+import { sendAsOwner } from "../signed-in.ts";
 
 /** A move that was shown as saved. */
 export interface Saved {
@@ -32,12 +32,7 @@ export const freshCode = (): string => `ZZ-${(opened += 1)}`;
 /** Sends JSON once: the status with what was said, or null where no answer came. */
 export async function post(url: string, body: unknown): Promise<{ status: number; said: unknown } | null> {
   try {
-    const answer = await askAsOwner(url, {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify(body),
-      signal: AbortSignal.timeout(LONGEST_ANSWER_MS),
-    });
+    const answer = await sendAsOwner(url, body, AbortSignal.timeout(LONGEST_ANSWER_MS));
     return { status: answer.status, said: await answer.json() };
   } catch {
     return null;

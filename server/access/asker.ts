@@ -14,6 +14,8 @@ export interface Asker {
   tablet: { id: string; name: string } | null;
   machine: string | null;
   address: string;
+  /** Whether it is a while since they were seen here last. */
+  isUnseen: boolean;
 }
 
 export const nobodyAt = (address: string): Asker => ({
@@ -24,6 +26,7 @@ export const nobodyAt = (address: string): Asker => ({
   tablet: null,
   machine: null,
   address,
+  isUnseen: false,
 });
 
 const asking = new AsyncLocalStorage<Asker>();
@@ -66,12 +69,14 @@ interface FoundSession {
   role: PersonRole;
   tablet_id: string | null;
   is_idle: boolean;
+  is_unseen: boolean;
 }
 
 const findSession = async (pool: pg.Pool, secret: string): Promise<FoundSession | null> => {
   const { rows } = await pool.query<FoundSession>(
     `SELECT session.id, person, session.role, tablet_id,
-       session.seen_at < now() - make_interval(mins => CASE WHEN tablet_id IS NULL THEN $2 ELSE idle_min END) AS is_idle
+       session.seen_at < now() - make_interval(mins => CASE WHEN tablet_id IS NULL THEN $2 ELSE idle_min END) AS is_idle,
+       session.seen_at < now() - interval '20 seconds' AS is_unseen
      FROM session JOIN technician ON key = person CROSS JOIN access_setting LEFT JOIN tablet ON tablet.id = tablet_id
      WHERE session.secret_hash = $1 AND ended_at IS NULL AND left_at IS NULL AND technician.role IS NOT NULL
        AND revoked_at IS NULL AND made_at > now() - make_interval(hours => $3)`,
@@ -81,8 +86,8 @@ const findSession = async (pool: pg.Pool, secret: string): Promise<FoundSession 
 };
 
 const findTablet = async (pool: pg.Pool, secret: string) => {
-  const { rows } = await pool.query<{ id: string; name: string }>(
-    "SELECT id, name FROM tablet WHERE secret_hash = $1 AND revoked_at IS NULL",
+  const { rows } = await pool.query<{ id: string; name: string; is_unseen: boolean }>(
+    "SELECT id, name, seen_at < now() - interval '1 minute' AS is_unseen FROM tablet WHERE secret_hash = $1 AND revoked_at IS NULL",
     [digestOf(secret)],
   );
   return rows[0] ?? null;
@@ -124,10 +129,18 @@ export async function whoAsks(pool: pg.Pool, headers: Headers, address: string):
     own === null ? null : findSession(pool, own),
     device === null ? null : findTablet(pool, device),
   ]);
-  const there: Asker = tablet ? { ...nobody, role: "tablet", tablet } : nobody;
+  const there: Asker = tablet
+    ? {
+        ...nobody,
+        role: "tablet",
+        tablet: { id: tablet.id, name: tablet.name },
+        isUnseen: tablet.is_unseen,
+      }
+    : nobody;
   if (!session || (session.tablet_id !== null && session.tablet_id !== tablet?.id)) return there;
   if (session.is_idle) return { ...there, away: session.person };
-  return { ...there, role: session.role, who: session.person, session: session.id };
+  const isUnseen = there.isUnseen || session.is_unseen;
+  return { ...there, role: session.role, who: session.person, session: session.id, isUnseen };
 }
 
 /** Whether somebody who was let in still is: nobody has signed them out, nor taken their tablet's secret back. */
@@ -140,16 +153,9 @@ export async function isStillIn(pool: pg.Pool, { session, tablet }: Asker): Prom
   return rows[0]!.is_in;
 }
 
-/** Somebody is there: pressing something, or opening a page. */
-export async function noteSeen(pool: pg.Pool, { session, tablet }: Asker): Promise<void> {
-  if (session)
-    await pool.query(
-      "UPDATE session SET seen_at = now() WHERE id = $1 AND seen_at < now() - interval '20 seconds'",
-      [session],
-    );
-  if (tablet)
-    await pool.query(
-      "UPDATE tablet SET seen_at = now() WHERE id = $1 AND seen_at < now() - interval '1 minute'",
-      [tablet.id],
-    );
+/** Somebody is there: pressing something, or opening a page. Noted where it is a while since it was last. */
+export async function noteSeen(pool: pg.Pool, { session, tablet, isUnseen }: Asker): Promise<void> {
+  if (!isUnseen) return;
+  if (session) await pool.query("UPDATE session SET seen_at = now() WHERE id = $1", [session]);
+  if (tablet) await pool.query("UPDATE tablet SET seen_at = now() WHERE id = $1", [tablet.id]);
 }

@@ -7,20 +7,13 @@ import { t } from "../../words/server.ts";
 import { inTransaction } from "../db/pool.ts";
 import type { Fault } from "../../core/faults.ts";
 import type { Asker } from "./asker.ts";
-import type { PersonRole } from "./roles.ts";
+import { proofsOf, type PersonRole } from "./roles.ts";
 import { asMade, digestOf, newSecret, slowHash } from "./secrets.ts";
 import { findOneTimeCode, totpOf, type OneTimeCode } from "./sign-in.ts";
 
 /** OWASP ASVS 4.0, 2.1.1 and 2.1.2 (from memory): twelve characters at least, of any kind, and room for a sentence. */
 const PASSPHRASE = { least: 12, most: 128 };
 const TOTP_BYTES = 20;
-
-/** By what each role comes in: digits at a tablet, a passphrase anywhere, a second factor beside it. */
-export const proofsOf = (role: PersonRole) => ({
-  digits: role === "technician" || role === "lead" || role === "owner",
-  passphrase: role !== "technician",
-  totp: role === "owner",
-});
 
 /** Digits that anybody tries first: one figure again and again, or figures in a row. */
 const isEasy = (digits: string): boolean =>

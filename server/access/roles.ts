@@ -2,6 +2,13 @@
 export const personRoles = ["technician", "lead", "desk", "owner", "reader"] as const;
 export type PersonRole = (typeof personRoles)[number];
 
+/** By what each role comes in: digits at a tablet, a passphrase anywhere, a second factor beside it. */
+export const proofsOf = (role: PersonRole) => ({
+  digits: role === "technician" || role === "lead" || role === "owner",
+  passphrase: role !== "technician",
+  totp: role === "owner",
+});
+
 /** Who may ask for something: people, a tablet at which nobody is signed in, a machine by its token, and anybody. */
 export const roles = [...personRoles, "tablet", "machine", "anybody"] as const;
 export type Role = (typeof roles)[number];

@@ -2,7 +2,7 @@ import type pg from "pg";
 import { TOTP } from "otpauth";
 import type { Asker } from "./asker.ts";
 import { asMade, digestOf, isProof, newSecret } from "./secrets.ts";
-import type { PersonRole } from "./roles.ts";
+import { proofsOf, type PersonRole } from "./roles.ts";
 
 /** So many wrong tries cost nothing; each one after them waits twice as long as the one before, up to the longest, s. */
 const FREE_TRIES = 5;
@@ -84,9 +84,6 @@ async function takesTotp(pool: pg.Pool, { key, totp_secret }: Person, digits: st
   return rowCount === 1;
 }
 
-/** Roles that come in by a passphrase; technicians do at a tablet only. */
-const BY_PASSPHRASE: readonly PersonRole[] = ["lead", "desk", "owner", "reader"];
-
 async function roleBy(
   pool: pg.Pool,
   person: Person | null,
@@ -100,7 +97,7 @@ async function roleBy(
     return person!.role === "owner" ? "lead" : person!.role;
   }
   const isRight = await isProof(person?.passphrase_hash ?? null, proof.passphrase);
-  if (!isRight || !person || !BY_PASSPHRASE.includes(person.role)) return null;
+  if (!isRight || !person || !proofsOf(person.role).passphrase) return null;
   if (person.role !== "owner") return person.role;
   if (!proof.totp) return "second factor";
   return (await takesTotp(pool, person, proof.totp)) ? "owner" : null;

@@ -48,7 +48,8 @@ export async function takesProof(
   { session }: Asker,
   moves: readonly SentMove[],
 ): Promise<boolean> {
-  const signed = await notKept(pool, moves.filter(isSignature));
+  const sent = moves.filter(isSignature);
+  const signed = sent.length === 0 ? sent : await notKept(pool, sent);
   if (signed.length === 0) return true;
   if (signed.length > 1) return false;
   const { rowCount } = await pool.query(

@@ -1,6 +1,7 @@
 import type pg from "pg";
 import { z } from "zod";
 import { oneOf, words } from "../../core/units.ts";
+import { SESSION_H } from "../access/asker.ts";
 import { personRoles, type PersonRole } from "../access/roles.ts";
 import { digestOf, newOneTimeCode, newSecret } from "../access/secrets.ts";
 import { inTransaction } from "../db/pool.ts";
@@ -64,7 +65,7 @@ export async function listPeople(pool: pg.Pool): Promise<People> {
          totp_secret IS NOT NULL AS "hasSecondFactor",
          (SELECT coalesce(json_agg(json_build_object('id', session.id, 'tablet', tablet.name, 'address', address, 'seenAt', session.seen_at)), '[]')
           FROM session LEFT JOIN tablet ON tablet.id = tablet_id
-          WHERE person = key AND ended_at IS NULL AND revoked_at IS NULL AND made_at > now() - interval '12 hours') AS sessions
+          WHERE person = key AND ended_at IS NULL AND revoked_at IS NULL AND made_at > now() - make_interval(hours => ${SESSION_H})) AS sessions
        FROM technician WHERE left_at IS NULL ORDER BY role IS NULL, name`,
     ),
     pool.query<{ id: string; name: string; seen_at: Date }>(

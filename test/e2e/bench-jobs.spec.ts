@@ -1,5 +1,5 @@
 import { exampleFamilies } from "../../core/stack/examples.ts";
-import { askAsOwner } from "../../scripts/signed-in.ts";
+import { askAsOwner, sendAsOwner } from "../../scripts/signed-in.ts";
 import type { JobCertificate } from "../../core/records/job-certificate.ts";
 import { isLong } from "../long.ts";
 import { takeIn, workIt, type BenchJob } from "./bench-work.ts";
@@ -126,11 +126,7 @@ test("glass on a frame, module behind it: reload, double press, a press taken ba
 }) => {
   const { url } = workshop;
   const family = exampleFamilies.frame;
-  const made = await askAsOwner(`${url}/api/families`, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify(family),
-  });
+  const made = await sendAsOwner(`${url}/api/families`, family);
   expect(made.status).toBe(201);
   const job = { url, databaseUrl: workshop.databaseUrl, code: "PL-15", family: family.code };
   await standAtBench(page, url);

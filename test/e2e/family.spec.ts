@@ -1,6 +1,6 @@
 import { readFile } from "node:fs/promises";
 import type { Locator, Page } from "@playwright/test";
-import { askAsOwner } from "../../scripts/signed-in.ts";
+import { askAsOwner, sendAsOwner } from "../../scripts/signed-in.ts";
 import type { Family } from "../../core/stack/family.ts";
 import { awake, expect, movesOf, openJob, sceneOf, standAtBench, test, visit } from "./workshop.ts";
 import { dragOn, tapOn } from "./drawn-plan.ts";
@@ -310,11 +310,8 @@ test("an outline of any shape: a rectangle taken by its points, one of them pull
   const { family: own } = (await (await askAsOwner(`${url}/api/families/TK-5/export`)).json()) as {
     family: Family;
   };
-  const made = await askAsOwner(`${url}/api/families`, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify({ ...own, code: "SH-1", name: "Shaped", windows: [], features: [own.features[0]] }),
-  });
+  const shaped = { ...own, code: "SH-1", name: "Shaped", windows: [], features: [own.features[0]] };
+  const made = await sendAsOwner(`${url}/api/families`, shaped);
   expect(made.status).toBe(201);
   await standAtBench(page, url);
   await visit(page, "/families/SH-1/edit?part=panel");

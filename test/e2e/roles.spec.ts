@@ -1,7 +1,7 @@
 import pLimit from "p-limit";
 import { readdirSync, readFileSync } from "node:fs";
 import { ROLE_TABLE, roleTable } from "../../scripts/role-table.ts";
-import { askAsOwner, cookieHeader, signIn } from "../../scripts/signed-in.ts";
+import { cookieHeader, sendAsOwner, signIn } from "../../scripts/signed-in.ts";
 import type { Role } from "../../server/access/roles.ts";
 import { expect, test } from "./workshop.ts";
 
@@ -56,13 +56,7 @@ test("every address answers each role as the table in the documents says, and no
   expect(rows.map(({ method, route }) => `${method} ${route}`).sort()).toEqual(answered().sort());
 
   const send = async (path: string, body: object) =>
-    (await (
-      await askAsOwner(`${url}${path}`, {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify(body),
-      })
-    ).json()) as { code: string };
+    (await (await sendAsOwner(`${url}${path}`, body)).json()) as { code: string };
   const joined = await fetch(`${url}/api/join`, {
     method: "POST",
     headers: { "content-type": "application/json" },

@@ -6,7 +6,7 @@ import { replay, replayOn } from "../../core/job/replay.ts";
 import { deviceRules } from "../../core/moves.ts";
 import type { Family } from "../../core/stack/family.ts";
 import { openWorkshopIn, type Workshop } from "../../scripts/workshop.ts";
-import { askAsOwner, signIn } from "../../scripts/signed-in.ts";
+import { askAsOwner, browserCookies, sendAsOwner, signIn } from "../../scripts/signed-in.ts";
 import type { KeptMove } from "../../server/store/kept-moves.ts";
 import type { WorkedJob } from "../bench-hand.ts";
 
@@ -32,19 +32,12 @@ export async function standAtBench(
   { who = "tove", ...more }: Record<string, string> = {},
 ): Promise<void> {
   const cookies = { ground: "day", ...more, ...(await signIn(url, who)) };
-  await page.context().addCookies(Object.entries(cookies).map(([name, value]) => ({ name, value, url })));
+  await page.context().addCookies(browserCookies(cookies, url));
 }
-
-const send = (address: string, body: object) =>
-  askAsOwner(address, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify(body),
-  });
 
 /** Makes a page's browser a tablet of the shop, at which nobody is signed in. */
 export async function holdTablet(page: Page, url: string, name = "Bench tablet"): Promise<void> {
-  const { code } = (await (await send(`${url}/api/tablets`, { name })).json()) as { code: string };
+  const { code } = (await (await sendAsOwner(`${url}/api/tablets`, { name })).json()) as { code: string };
   const answer = await page.request.post(`${url}/api/join`, { data: { code } });
   expect(answer.status()).toBe(201);
 }
@@ -100,14 +93,14 @@ export async function openJob(url: string, code: string, family: string, route: 
     toldAt: new Date().toISOString(),
     device: "desk",
   };
-  const answer = await send(`${url}/api/jobs`, { id: crypto.randomUUID(), code, family, opening });
+  const answer = await sendAsOwner(`${url}/api/jobs`, { id: crypto.randomUUID(), code, family, opening });
   expect(answer.status).toBe(201);
 }
 
 /** A job that was worked on a twin, brought in as a document as it stands. */
 export async function bringIn(url: string, code: string, { family, moves }: WorkedJob): Promise<void> {
   const technicians = [{ key: "tove", name: "Tove" }];
-  const answer = await send(`${url}/api/jobs/import`, {
+  const answer = await sendAsOwner(`${url}/api/jobs/import`, {
     format: "half-lift/job",
     version: 2,
     job: { id: crypto.randomUUID(), code },

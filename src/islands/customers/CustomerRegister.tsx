@@ -1,4 +1,4 @@
-import { memo, useEffect, useRef, useState } from "react";
+import { memo, useState } from "react";
 import type { Customer } from "../../../server/store/customers.ts";
 import { language, languageNames, languages, type Language } from "../../../words/language.ts";
 import { t } from "../../../words/jobs.ts";
@@ -9,9 +9,7 @@ import { FormDialog } from "../../ui/FormDialog.tsx";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { TextEntry } from "../../ui/TextEntry.tsx";
 import { dayText } from "../../ui/time-text.ts";
-
-/** Typing goes on for so long before it is asked for, ms. */
-const PAUSE_MS = 150;
+import { useTypedSearch } from "../../ui/useTypedSearch.ts";
 
 interface Typed {
   customer: Customer;
@@ -22,32 +20,18 @@ interface Typed {
 
 /** The register of customers: how each is reached, whether that may be kept, and the jobs of each. */
 export const CustomerRegister = memo(function CustomerRegister({ initial }: { initial: Customer[] }) {
-  const [customers, setCustomers] = useState(initial);
-  const [find, setFind] = useState("");
+  const {
+    find,
+    setFind,
+    found: customers,
+    setFound: setCustomers,
+    isAway,
+  } = useTypedSearch("/api/customers", initial);
   const [typed, setTyped] = useState<Typed | null>(null);
   const [fault, setFault] = useState<string>();
   const [said, setSaid] = useState<string>();
   /** Asked whether somebody is really to be forgotten. */
   const [isForgetting, setForgetting] = useState(false);
-  const asked = useRef("");
-  useEffect(() => {
-    if (find === asked.current) return;
-    asked.current = find;
-    const stopped = new AbortController();
-    const timer = setTimeout(() => {
-      fetch(`/api/customers?find=${encodeURIComponent(find)}`, { signal: stopped.signal })
-        .then(async (answer) => {
-          if (!answer.ok) throw new Error(String(answer.status));
-          setCustomers((await answer.json()) as Customer[]);
-          setSaid(undefined);
-        })
-        .catch(() => !stopped.signal.aborted && setSaid(t("customers-no-answer")));
-    }, PAUSE_MS);
-    return () => {
-      clearTimeout(timer);
-      stopped.abort();
-    };
-  }, [find]);
   const keep = async ({ customer, ...note }: Typed) => {
     const answered = await askServer(`/api/customers/${customer.id}`, "PUT", note);
     if ("said" in answered) {
@@ -75,11 +59,19 @@ export const CustomerRegister = memo(function CustomerRegister({ initial }: { in
     <>
       <ListHead
         title={t("customers-found", { customers: customers.length })}
-        search={{ label: t("find-a-customer"), placeholder: t("name"), value: find, onChange: setFind }}
+        search={{
+          label: t("find-a-customer"),
+          placeholder: t("name"),
+          value: find,
+          onChange: (text) => {
+            setSaid(undefined);
+            setFind(text);
+          },
+        }}
         add={{ text: t("take-in-a-device"), href: "/jobs/new" }}
       />
       <p role="status" className="not-empty:pb-2">
-        {typed === null && said}
+        {typed === null && (isAway ? t("customers-no-answer") : said)}
       </p>
       <ul>
         {customers.map((one) => (

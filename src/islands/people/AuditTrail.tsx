@@ -1,11 +1,8 @@
-import { useEffect, useState } from "react";
 import type { AuditLine } from "../../../server/access/audit.ts";
 import { t } from "../../../words/people.ts";
 import { SearchField } from "../../ui/SearchField.tsx";
 import { dayAndTimeText } from "../../ui/time-text.ts";
-
-/** Typing goes on for so long before it is asked for, ms. */
-const PAUSE_MS = 150;
+import { useTypedSearch } from "../../ui/useTypedSearch.ts";
 
 /** What was done, as people say it; what was asked of the server stays as it was asked. */
 function whatText(what: string): string {
@@ -29,22 +26,7 @@ function whatText(what: string): string {
 
 /** The trail of who did what beside the jobs' own records, newest first. */
 export function AuditTrail({ initial }: { initial: AuditLine[] }) {
-  const [lines, setLines] = useState(initial);
-  const [find, setFind] = useState("");
-  useEffect(() => {
-    if (find === "") return setLines(initial);
-    const stopped = new AbortController();
-    const timer = setTimeout(() => {
-      fetch(`/api/audit?find=${encodeURIComponent(find)}`, { signal: stopped.signal })
-        .then(async (answer) => answer.ok && setLines((await answer.json()) as AuditLine[]))
-        // What was found before stands until the server answers.
-        .catch(() => undefined);
-    }, PAUSE_MS);
-    return () => {
-      clearTimeout(timer);
-      stopped.abort();
-    };
-  }, [find, initial]);
+  const { find, setFind, found: lines } = useTypedSearch("/api/audit", initial);
   return (
     <section className="mt-8">
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2 pb-2">

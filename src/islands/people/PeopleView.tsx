@@ -28,35 +28,79 @@ const proofsOf = ({ hasDigits, hasPassphrase, hasSecondFactor }: Person): string
   return by.length > 0 ? t("signs-in-by", { by: by.join(", ") }) : t("by-nothing-yet");
 };
 
-function KnownList({
+const RoleOptions = () =>
+  personRoles.map((role) => (
+    <option key={role} value={role}>
+      {roleName(role)}
+    </option>
+  ));
+
+/** What comes in by a secret of its own: let in by one press, shut out by another. */
+function KnownDevices({
+  heading,
+  add,
   known,
   none,
+  onAdd,
   onRevoke,
 }: {
+  heading: string;
+  add: string;
   known: readonly Known[];
   none: string;
+  onAdd: () => void;
   onRevoke: (id: string) => void;
 }) {
-  if (known.length === 0) return <p className="text-soft">{none}</p>;
   return (
-    <ul>
-      {known.map(({ id, name, seenAt }) => (
-        <li key={id} className="flex items-center gap-3 border-b border-line py-1">
-          <span className="min-w-0 flex-1 leading-tight">
-            <span className="font-semibold">{name}</span>
-            <span className="block text-sm text-soft" suppressHydrationWarning>
-              {seenAt ? t("seen-last", { at: dayAndTimeText(Date.parse(seenAt)) }) : t("never-seen")}
+    <section>
+      <span className="flex items-center gap-3">
+        <h2 className="flex-1 text-lg font-semibold">{heading}</h2>
+        <button type="button" className="control" onClick={onAdd}>
+          {add}
+        </button>
+      </span>
+      {known.length === 0 && <p className="text-soft">{none}</p>}
+      <ul>
+        {known.map(({ id, name, seenAt }) => (
+          <li key={id} className="flex items-center gap-3 border-b border-line py-1">
+            <span className="min-w-0 flex-1 leading-tight">
+              <span className="font-semibold">{name}</span>
+              <span className="block text-sm text-soft" suppressHydrationWarning>
+                {seenAt ? t("seen-last", { at: dayAndTimeText(Date.parse(seenAt)) }) : t("never-seen")}
+              </span>
             </span>
-          </span>
-          <button type="button" className="control text-danger" onClick={() => onRevoke(id)}>
-            {t("revoke")}
-            <span className="sr-only"> {name}</span>
-          </button>
-        </li>
-      ))}
-    </ul>
+            <button type="button" className="control text-danger" onClick={() => onRevoke(id)}>
+              {t("revoke")}
+              <span className="sr-only"> {name}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
+
+/** What is said of each that is let in, and where it is. */
+const kinds = {
+  person: {
+    address: "/api/people",
+    title: () => t("add-a-person"),
+    about: () => t("what-roles-may"),
+    next: (name: string, address: string) => t("shown-once", { name, address }),
+  },
+  tablet: {
+    address: "/api/tablets",
+    title: () => t("enrol-a-tablet"),
+    about: () => t("a-tablet-stays-enrolled"),
+    next: (_: string, address: string) => t("tablet-code-lasts", { address }),
+  },
+  machine: {
+    address: "/api/machines",
+    title: () => t("add-a-machine"),
+    about: () => t("token-shown-once"),
+    next: () => t("token-shown-once"),
+  },
+};
 
 /** Who signs in here and as what, the tablets and machines that the shop knows; each is let in and shut out in one press. */
 export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initial: People; joinAt: string }) {
@@ -83,8 +127,7 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
     return told;
   };
   const add = async ({ of, name, role }: Adding) => {
-    const address = of === "person" ? "/api/people" : of === "tablet" ? "/api/tablets" : "/api/machines";
-    const told = await ask(address, "POST", of === "person" ? { name, role } : { name });
+    const told = await ask(kinds[of].address, "POST", of === "person" ? { name, role } : { name });
     if (!told) return;
     setAdding(null);
     setShown({ of, name, code: told.code! });
@@ -131,11 +174,7 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
                 }
               >
                 <option value="">{t("no-role")}</option>
-                {personRoles.map((role) => (
-                  <option key={role} value={role}>
-                    {roleName(role)}
-                  </option>
-                ))}
+                <RoleOptions />
               </select>
               <button
                 type="button"
@@ -166,19 +205,14 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
           ))}
         </ul>
         <div className="grid content-start gap-6 max-lg:mt-6">
-          <section>
-            <span className="flex items-center gap-3">
-              <h2 className="flex-1 text-lg font-semibold">{t("tablets")}</h2>
-              <button type="button" className="control" onClick={() => starts("tablet")}>
-                {t("enrol-a-tablet")}
-              </button>
-            </span>
-            <KnownList
-              known={all.tablets}
-              none={t("no-tablet-yet")}
-              onRevoke={(id) => void ask(`/api/tablets/${id}`, "DELETE", null)}
-            />
-          </section>
+          <KnownDevices
+            heading={t("tablets")}
+            add={t("enrol-a-tablet")}
+            known={all.tablets}
+            none={t("no-tablet-yet")}
+            onAdd={() => starts("tablet")}
+            onRevoke={(id) => void ask(`/api/tablets/${id}`, "DELETE", null)}
+          />
           <form
             className="flex items-end gap-3"
             onSubmit={(event) => {
@@ -199,39 +233,22 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
               {t("save")}
             </button>
           </form>
-          <section>
-            <span className="flex items-center gap-3">
-              <h2 className="flex-1 text-lg font-semibold">{t("machines")}</h2>
-              <button type="button" className="control" onClick={() => starts("machine")}>
-                {t("add-a-machine")}
-              </button>
-            </span>
-            <KnownList
-              known={all.machines}
-              none={t("no-machine-yet")}
-              onRevoke={(id) => void ask(`/api/machines/${id}`, "DELETE", null)}
-            />
-          </section>
+          <KnownDevices
+            heading={t("machines")}
+            add={t("add-a-machine")}
+            known={all.machines}
+            none={t("no-machine-yet")}
+            onAdd={() => starts("machine")}
+            onRevoke={(id) => void ask(`/api/machines/${id}`, "DELETE", null)}
+          />
         </div>
       </div>
       {adding && (
         <FormDialog
           open
           onOpenChange={() => setAdding(null)}
-          title={
-            adding.of === "person"
-              ? t("add-a-person")
-              : adding.of === "tablet"
-                ? t("enrol-a-tablet")
-                : t("add-a-machine")
-          }
-          description={
-            adding.of === "person"
-              ? t("what-roles-may")
-              : adding.of === "tablet"
-                ? t("a-tablet-stays-enrolled")
-                : t("token-shown-once")
-          }
+          title={kinds[adding.of].title()}
+          description={kinds[adding.of].about()}
           submit={t("add")}
           leave={t("leave")}
           onSubmit={() => void add(adding)}
@@ -251,11 +268,7 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
                   value={adding.role}
                   onChange={({ target }) => setAdding({ ...adding, role: target.value as PersonRole })}
                 >
-                  {personRoles.map((role) => (
-                    <option key={role} value={role}>
-                      {roleName(role)}
-                    </option>
-                  ))}
+                  <RoleOptions />
                 </select>
               )}
             </Field>
@@ -272,13 +285,7 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
           open
           onOpenChange={() => setShown(null)}
           title={t("code-for", { name: shown.name })}
-          description={
-            shown.of === "person"
-              ? t("shown-once", { name: shown.name, address: joinAt })
-              : shown.of === "tablet"
-                ? t("tablet-code-lasts", { address: joinAt })
-                : t("token-shown-once")
-          }
+          description={kinds[shown.of].next(shown.name, joinAt)}
         >
           <p className="my-4 text-2xl font-semibold break-all" data-testid="one-time-code">
             {shown.code}

@@ -5,6 +5,7 @@ import { note } from "../../../server/access/audit.ts";
 import { tabletCookie, withCookies } from "../../../server/access/cookies.ts";
 import { join, joining, openInvitation } from "../../../server/access/join.ts";
 import { countTry, forgetTries } from "../../../server/access/sign-in.ts";
+import { slowAnswer } from "../../../server/asked-by.ts";
 import { database } from "../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../server/problem.ts";
 import { t } from "../../../words/server.ts";
@@ -16,10 +17,7 @@ const noSuchCode = () => problem(404, t("no-such-one-time-code"), t("that-code-i
 /** The answer that too many codes were tried from an address; null where another may be. */
 async function tooMany(address: string): Promise<Response | null> {
   const waitS = await countTry(database(), SOMEBODY, address);
-  if (waitS === null) return null;
-  const answer = problem(429, t("no-such-one-time-code"), t("too-many-tries", { waitS }));
-  answer.headers.set("retry-after", String(waitS));
-  return answer;
+  return waitS === null ? null : slowAnswer(t("no-such-one-time-code"), waitS);
 }
 
 /** What a one-time code is for (`?code=`), and what has to be chosen for it. */

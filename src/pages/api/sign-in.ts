@@ -8,6 +8,7 @@ import { note } from "../../../server/access/audit.ts";
 import { closedCookies, openedCookies, withCookies } from "../../../server/access/cookies.ts";
 import { endSession, isDemo, signIn } from "../../../server/access/sign-in.ts";
 import { signInPlace } from "../../../server/access/sign-in-place.ts";
+import { slowAnswer } from "../../../server/asked-by.ts";
 import { database } from "../../../server/db/pool.ts";
 import { faulty, json, problem, readBody } from "../../../server/problem.ts";
 import { t } from "../../../words/server.ts";
@@ -48,12 +49,9 @@ export const POST: APIRoute = async ({ request, url }) => {
       return problem(401, t("not-signed-in"), t("that-does-not-fit"));
     case "second factor":
       return problem(401, t("not-signed-in"), t("the-authenticators-digits-too"), { wants: "totp" });
-    case "slow": {
+    case "slow":
       await note(database(), at, "too many tries", named);
-      const answer = problem(429, t("not-signed-in"), t("too-many-tries", { waitS: became.waitS }));
-      answer.headers.set("retry-after", String(became.waitS));
-      return answer;
-    }
+      return slowAnswer(t("not-signed-in"), became.waitS);
   }
 };
 

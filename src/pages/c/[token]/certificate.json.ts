@@ -1,5 +1,5 @@
 import type { APIRoute } from "astro";
-import { answerJson } from "../../../../server/certificate-files.ts";
+import { answerJson } from "../../../../server/certificates/answers.ts";
 import { linkedCertificate } from "../../../../server/customer-link.ts";
 
 export const GET: APIRoute = async ({ params }) => {

@@ -1,7 +1,6 @@
 import type { APIRoute } from "astro";
-import { answerPdf } from "../../../../server/certificate-files.ts";
-import { linkAddress } from "../../../../server/certificate.ts";
-import { ownAddress } from "../../../../server/own-address.ts";
+import { answerPdf } from "../../../../server/certificates/answers.ts";
+import { linkAddress, ownAddress } from "../../../../server/own-address.ts";
 import { linkedCertificate } from "../../../../server/customer-link.ts";
 
 export const GET: APIRoute = async ({ params, request, url }) => {

@@ -1,7 +1,6 @@
 import type { APIRoute } from "astro";
 import { askedBy } from "../../../../../server/asked-by.ts";
-import { linkAddress } from "../../../../../server/certificate.ts";
-import { ownAddress } from "../../../../../server/own-address.ts";
+import { linkAddress, ownAddress } from "../../../../../server/own-address.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { json, noSuchJob } from "../../../../../server/problem.ts";
 import { makeLink, standingLink, withdrawLink } from "../../../../../server/store/certificate-links.ts";

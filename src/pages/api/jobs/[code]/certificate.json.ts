@@ -1,5 +1,5 @@
 import type { APIRoute } from "astro";
-import { answerJson } from "../../../../../server/certificate-files.ts";
+import { answerJson } from "../../../../../server/certificates/answers.ts";
 import { issuedCertificate } from "../../../../../server/certificates/issue.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { noSuchJob } from "../../../../../server/problem.ts";

@@ -1,8 +1,7 @@
 import type { APIRoute } from "astro";
-import { answerPdf } from "../../../../../server/certificate-files.ts";
+import { answerPdf } from "../../../../../server/certificates/answers.ts";
 import { issuedCertificate } from "../../../../../server/certificates/issue.ts";
-import { linkAddress } from "../../../../../server/certificate.ts";
-import { ownAddress } from "../../../../../server/own-address.ts";
+import { linkAddress, ownAddress } from "../../../../../server/own-address.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { noSuchJob } from "../../../../../server/problem.ts";
 import { inLanguage } from "../../../../../server/spoken.ts";

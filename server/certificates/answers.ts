@@ -1,5 +1,5 @@
-import { issuedPaper, type IssuedCertificate } from "./certificates/issue.ts";
-import { database } from "./db/pool.ts";
+import { issuedPaper, type IssuedCertificate } from "./issue.ts";
+import { database } from "../db/pool.ts";
 
 /** The PDF of a certificate to be seen or saved. */
 export async function answerPdf(issued: IssuedCertificate, address: string | null): Promise<Response> {
