@@ -5,7 +5,7 @@ import react from "@astrojs/react";
 import tailwindcss from "@tailwindcss/vite";
 import { defineConfig } from "astro/config";
 import { build } from "esbuild";
-import { lighterClient, lighterWorkers } from "./scripts/lighter-client.mjs";
+import { lighterClient, lighterWorkers, wholePages } from "./scripts/lighter-client.mjs";
 
 /**
  * What runs on Node beside the server's pages is built with them.
@@ -78,9 +78,11 @@ export default defineConfig({
   security: { checkOrigin: false },
   devToolbar: { enabled: false },
   vite: {
-    plugins: [tailwindcss(), ...lighterClient],
+    plugins: [tailwindcss(), wholePages, ...lighterClient],
     worker: { plugins: () => lighterWorkers },
     build: {
+      // No script stands in a page itself, however small: what runs is told by where it comes from.
+      assetsInlineLimit: 0,
       rollupOptions: {
         // On a slow line a request takes longer than so many bytes.
         output: { experimentalMinChunkSize: 300 },

@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { parseArgs } from "node:util";
 import { sealText, verifyDocument, verifyPdf, type Verified } from "../server/certificates/seal.ts";
-import { verifyAll } from "../server/certificates/verify-all.ts";
+import { verifiedText, verifyAll } from "../server/certificates/verify-all.ts";
 import { connect } from "../server/db/pool.ts";
 import { readEnvironment } from "../server/environment.ts";
 
@@ -61,13 +61,10 @@ if (positionals.length > 0) {
 } else {
   try {
     const pool = connect(readEnvironment(process.env).DATABASE_URL);
-    const { jobs, signatures, certificates, papers, faults } = await verifyAll(pool);
+    const verified = await verifyAll(pool);
     await pool.end();
-    isRight = faults.length === 0;
-    for (const fault of faults) console.log(`${fault}.`);
-    console.log(
-      `${jobs} jobs, ${signatures} signatures, ${certificates} certificates, ${papers} papers: ${isRight ? "yes, all as they were signed" : `no, ${faults.length} differ`}.`,
-    );
+    isRight = verified.faults.length === 0;
+    console.log(verifiedText(verified));
   } catch (error) {
     fail((error as Error).message);
   }

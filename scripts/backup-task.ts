@@ -1,6 +1,8 @@
 import { mkdir, readdir, rm } from "node:fs/promises";
 import path from "node:path";
 import type { Environment } from "../server/environment.ts";
+import { connect } from "../server/db/pool.ts";
+import { findBackupSchedule, isBackupDue, lastBackup } from "../server/store/backups.ts";
 import { backUp, rowsOf } from "./database-copy.ts";
 
 const NAME = /^half-lift-(\d{4}-\d\d-\d\dT\d{6})(\.part)?$/;
@@ -27,17 +29,22 @@ export function backupsToDrop(names: readonly string[], keep: number, now: Date)
   return [...whole.slice(keep), ...left.map(({ name }) => name)].sort();
 }
 
-type Settings = Pick<Environment, "DATABASE_URL" | "BACKUP_AT" | "BACKUP_KEEP"> & { BACKUP_FOLDER: string };
+type Settings = Pick<Environment, "DATABASE_URL"> & { BACKUP_FOLDER: string };
 
-/** Makes a backup in the folder, and lets the oldest go once it is there. */
+/** Makes the backup of the day in the folder where it is due by the shop's schedule, and lets the oldest go once it is there. */
 export async function backUpInto(
-  { DATABASE_URL, BACKUP_FOLDER, BACKUP_KEEP }: Settings,
+  { DATABASE_URL, BACKUP_FOLDER }: Settings,
   now: Date,
-): Promise<{ folder: string; rows: number; dropped: string[] }> {
+): Promise<{ folder: string; rows: number; dropped: string[] } | { notBefore: string }> {
+  const pool = connect(DATABASE_URL);
+  const [schedule, last] = await Promise.all([findBackupSchedule(pool), lastBackup(pool)]).finally(() =>
+    pool.end(),
+  );
+  if (!isBackupDue(schedule, last?.madeAt ?? null, now)) return { notBefore: schedule.at };
   await mkdir(BACKUP_FOLDER, { recursive: true, mode: 0o700 });
   const folder = path.join(BACKUP_FOLDER, backupName(now));
   const made = await backUp(DATABASE_URL, folder);
-  const dropped = backupsToDrop(await readdir(BACKUP_FOLDER), BACKUP_KEEP, now);
+  const dropped = backupsToDrop(await readdir(BACKUP_FOLDER), schedule.keep, now);
   for (const name of dropped) await rm(path.join(BACKUP_FOLDER, name), { recursive: true });
   return { folder, rows: rowsOf(made), dropped };
 }

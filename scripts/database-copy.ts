@@ -12,6 +12,7 @@ import { differingTables, fingerprint } from "../server/db/fingerprint.ts";
 import { appliedMigrations, migrate, unknownMigrations } from "../server/db/migrate.ts";
 import { connect } from "../server/db/pool.ts";
 import { QUEUE_SCHEMA } from "../server/queue/queue.ts";
+import { verifyAll, type VerifiedAll } from "../server/certificates/verify-all.ts";
 import { noteBackup } from "../server/store/backups.ts";
 import { programOf } from "./postgres.ts";
 
@@ -119,7 +120,8 @@ async function readManifest(folder: string): Promise<Manifest> {
 }
 
 /**
- * Brings a backup into a database, all or nothing, proves that every table is as it was, and brings it up to this version.
+ * Brings a backup into a database, all or nothing, proves that every table is as it was, brings it up to this version,
+ * and says whether what was signed in it is as it was signed.
  *
  * @throws Error where the backup is damaged or of a later version, or where the database holds something and `replace` is not said
  */
@@ -127,7 +129,7 @@ export async function restore(
   databaseUrl: string,
   folder: string,
   { replace = false } = {},
-): Promise<{ tables: number; rows: number; migrated: string[] }> {
+): Promise<{ tables: number; rows: number; migrated: string[]; signed: VerifiedAll }> {
   const told = await readManifest(folder);
   const file = path.join(folder, DUMP);
   if ((await sha256Of(file)) !== told.sha256)
@@ -170,7 +172,12 @@ export async function restore(
     }
     const all = Object.values(told.tables);
     const migrated = await migrate(pool);
-    return { tables: all.length, rows: all.reduce((sum, { rows: n }) => sum + n, 0), migrated };
+    return {
+      tables: all.length,
+      rows: all.reduce((sum, { rows: n }) => sum + n, 0),
+      migrated,
+      signed: await verifyAll(pool),
+    };
   } finally {
     await pool.end();
   }

@@ -31,6 +31,16 @@ const withoutJsonSchema = {
   },
 };
 
+/** A page may not compile text, so schemas are read as they are; what would compile them stays behind. @returns {import("vite").Plugin} */
+const withoutCompiledSchemas = {
+  name: "without-compiled-schemas",
+  enforce: "pre",
+  transform(code, id, options) {
+    if (options?.ssr || !id.split("?")[0]?.endsWith("zod/v4/classic/schemas.js")) return null;
+    return { code: code.replace("core.$ZodObjectJIT.init(", "core.$ZodObject.init("), map: null };
+  },
+};
+
 const NO_PARSER = path.resolve("node_modules/@formatjs/icu-messageformat-parser/no-parser.js");
 
 /** Parsed as far as browsers need it. @param {string} text */
@@ -145,8 +155,43 @@ const licencesApart = {
   },
 };
 
+const SERVER_OF_REACT = "react-dom/server";
+const WHOLE_SERVER_OF_REACT = "\0react-dom-server-whole";
+
+/**
+ * Pages are written when all of them is there. React otherwise sends what is late or large behind them, with scripts that differ from page to page, so
+ * that a browser could not be told which scripts are the page's own.
+ * @type {import("vite").Plugin}
+ */
+export const wholePages = {
+  name: "whole-pages",
+  enforce: "pre",
+  resolveId: (source, importer, options) =>
+    options.ssr && source === SERVER_OF_REACT && importer !== WHOLE_SERVER_OF_REACT
+      ? WHOLE_SERVER_OF_REACT
+      : null,
+  load: (id) =>
+    id === WHOLE_SERVER_OF_REACT
+      ? `import react from "${SERVER_OF_REACT}";
+         export * from "${SERVER_OF_REACT}";
+         async function renderToReadableStream(vnode, options) {
+           const stream = await react.renderToReadableStream(vnode, { ...options, progressiveChunkSize: Infinity });
+           await stream.allReady;
+           return stream;
+         }
+         export { renderToReadableStream };
+         export default { ...react, renderToReadableStream };`
+      : null,
+};
+
 /** What makes the scripts that workers run smaller, and lets them say other languages' words as pages do. */
-export const lighterWorkers = [withoutJsonSchema, withoutExamples, parsedMessages, withoutUnreadSchemas];
+export const lighterWorkers = [
+  withoutJsonSchema,
+  withoutCompiledSchemas,
+  withoutExamples,
+  parsedMessages,
+  withoutUnreadSchemas,
+];
 
 /** What makes the scripts that browsers load smaller. */
 export const lighterClient = [...lighterWorkers, withoutIconKeys, licencesApart];

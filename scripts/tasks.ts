@@ -1,12 +1,12 @@
 import type { Environment } from "../server/environment.ts";
 import { connect } from "../server/db/pool.ts";
-import { dailyAt, type Task } from "../server/queue/queue.ts";
+import type { Task } from "../server/queue/queue.ts";
 import { backUpInto } from "./backup-task.ts";
 import { writeRecords } from "./records-task.ts";
 
 /** What this machine does for the shop while nobody waits for it, by its settings. */
 export function tasksOf(settings: Environment): Task[] {
-  const { BACKUP_FOLDER, BACKUP_AT, RECORDS_FOLDER, DATABASE_URL, PUBLIC_URL } = settings;
+  const { BACKUP_FOLDER, RECORDS_FOLDER, DATABASE_URL, PUBLIC_URL } = settings;
   const tasks: Task[] = [];
   if (BACKUP_FOLDER !== undefined)
     tasks.push({
@@ -14,8 +14,9 @@ export function tasksOf(settings: Environment): Task[] {
       retries: 5,
       retryS: 60,
       expiresMin: 120,
-      when: dailyAt(BACKUP_AT),
-      run: () => backUpInto({ ...settings, BACKUP_FOLDER }, new Date()),
+      // The shop sets when: it is looked whether one is due.
+      when: "*/5 * * * *",
+      run: () => backUpInto({ DATABASE_URL, BACKUP_FOLDER }, new Date()),
     });
   if (RECORDS_FOLDER !== undefined)
     tasks.push({

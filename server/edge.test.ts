@@ -78,6 +78,14 @@ describe("the edge", () => {
       expect(status).to.equal(200);
       expect(told).to.include({ "x-content-type-options": "nosniff", "x-frame-options": "DENY" });
       expect(told["content-security-policy"]).to.include("frame-ancestors 'none'");
+      const scripts = /script-src ([^;]*)/.exec(String(told["content-security-policy"]))![1]!;
+      expect(scripts.replaceAll(/'sha256-[\w+/]{43}='/g, "hash").split(" ")).to.deep.equal([
+        "'self'",
+        "'wasm-unsafe-eval'",
+        "hash",
+        "hash",
+        "hash",
+      ]);
       expect(told["permissions-policy"]).to.include("camera=(self)").and.to.include("microphone=()");
       expect(told["strict-transport-security"]).to.equal(undefined);
     });

@@ -1,3 +1,7 @@
+import loadIslands from "astro/runtime/client/load.prebuilt.js";
+import loadIslandsHereOnly from "astro/runtime/client/only.prebuilt.js";
+import island from "astro/runtime/server/astro-island.prebuilt.js";
+import { createHash } from "node:crypto";
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { isIP } from "node:net";
 import { hostname } from "node:os";
@@ -19,13 +23,33 @@ const FORWARDED = [
   "x-real-ip",
 ];
 
+/** A script that stands in a page itself, as a policy names it. */
+const named = (script: string) => `'sha256-${createHash("sha256").update(script).digest("base64")}'`;
+
+/**
+ * What a page may load and run: what this server has in files, and the scripts that wake what stands in a page. Nothing else that comes to
+ * stand in one is run, whoever wrote it.
+ */
+const CONTENT_POLICY = [
+  "default-src 'self'",
+  // What was compiled ahead to WebAssembly may be compiled; text may not be.
+  `script-src 'self' 'wasm-unsafe-eval' ${[island, loadIslands, loadIslandsHereOnly].map(named).join(" ")}`,
+  "style-src 'self' 'unsafe-inline'",
+  "img-src 'self' blob: data:",
+  "media-src 'self' blob:",
+  "frame-ancestors 'none'",
+  "base-uri 'self'",
+  "form-action 'self'",
+  "object-src 'none'",
+].join("; ");
+
 /** What pages may do in a browser: nobody else shows them in a frame, and what a bench does not need is off. */
 const HEADERS = {
   "x-content-type-options": "nosniff",
   "x-frame-options": "DENY",
   "referrer-policy": "same-origin",
   "cross-origin-opener-policy": "same-origin",
-  "content-security-policy": "frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'",
+  "content-security-policy": CONTENT_POLICY,
   "permissions-policy":
     "camera=(self), serial=(self), fullscreen=(self), microphone=(), geolocation=(), usb=(), payment=(), display-capture=()",
 };

@@ -9,8 +9,6 @@ describe("the environment", () => {
       PORT: 4321,
       DATABASE_CONNECTIONS: 10,
       PROCESSES: 1,
-      BACKUP_AT: "02:30",
-      BACKUP_KEEP: 14,
       CALCULATION_SECONDS: 60,
       CALCULATION_MEMORY_MB: 512,
       ALLOWED_HOSTS: [],

@@ -73,13 +73,6 @@ const environment = z
     PANEL_PORT: port.optional(),
     /** Where this machine keeps a backup of each day; it makes none where this is not said. */
     BACKUP_FOLDER: folder,
-    /** When, by this machine's clock. */
-    BACKUP_AT: z
-      .string()
-      .regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: "must be a time of day from 00:00 to 23:59" })
-      .default("02:30"),
-    /** How many of them are kept: the oldest goes once a new one is there. */
-    BACKUP_KEEP: wholeNumber(1, 3_650).default(14),
     /** Where this machine writes the records of each job that has ended; nowhere where this is not said. */
     RECORDS_FOLDER: folder,
     /** Names by which the server is asked, beside its address, its machine's name and that of `PUBLIC_URL`. */

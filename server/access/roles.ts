@@ -158,6 +158,7 @@ export const access: Readonly<Record<string, Partial<Record<Method, readonly Rol
   "/api/schemas/job": seen(people),
   "/api/shop": { GET: people, PUT: owner },
   "/api/shop/acceptance": { GET: people, PUT: lead },
+  "/api/shop/backup": { GET: owner, PUT: owner },
   "/api/shop/bench": { GET: people, PUT: lead },
   "/api/shop/invoices": { GET: people, PUT: owner },
   "/api/shop/lamp": { GET: shown, POST: bench },

@@ -62,3 +62,10 @@ export async function verifyAll(pool: pg.Pool | pg.PoolClient): Promise<Verified
     faults,
   };
 }
+
+/** What was looked at, and whether all of it is right, in a line; before it a line for each fault. */
+export const verifiedText = ({ jobs, signatures, certificates, papers, faults }: VerifiedAll): string =>
+  [
+    ...faults.map((fault) => `${fault}.`),
+    `${jobs} jobs, ${signatures} signatures, ${certificates} certificates, ${papers} papers: ${faults.length === 0 ? "yes, all as they were signed" : `no, ${faults.length} differ`}.`,
+  ].join("\n");

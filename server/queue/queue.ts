@@ -23,12 +23,6 @@ export interface Task {
   run: () => Promise<object>;
 }
 
-/** The cron line of a time of day such as "02:30". */
-export const dailyAt = (time: string): string => {
-  const [hours, minutes] = time.split(":").map(Number);
-  return `${minutes} ${hours} * * *`;
-};
-
 const told = (what: string, error: unknown) =>
   console.error(
     JSON.stringify({ at: new Date().toISOString(), queue: what, error: (error as Error).message }),

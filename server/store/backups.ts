@@ -1,4 +1,5 @@
 import type pg from "pg";
+import type { BackupSchedule } from "../../core/backup-schedule.ts";
 
 /** A backup that was made and is known here: when, where, and how much is in it. */
 export interface MadeBackup {
@@ -25,4 +26,24 @@ export async function lastBackup(pool: pg.Pool): Promise<MadeBackup | null> {
   );
   const [last] = rows;
   return last ? { madeAt: last.madeAt.toISOString(), folder: last.folder, rows: Number(last.rows) } : null;
+}
+
+export async function findBackupSchedule(pool: pg.Pool): Promise<BackupSchedule> {
+  const { rows } = await pool.query<BackupSchedule>("SELECT backup_at AS at, backup_keep AS keep FROM shop");
+  return rows[0]!;
+}
+
+export const setBackupSchedule = (pool: pg.Pool, { at, keep }: BackupSchedule): Promise<unknown> =>
+  pool.query("UPDATE shop SET backup_at = $1, backup_keep = $2", [at, keep]);
+
+/**
+ * Whether a backup is due: none is as new as the last time of day that it is made at, by this machine's clock. What was missed while the machine
+ * was off is due once it is on.
+ */
+export function isBackupDue({ at }: Pick<BackupSchedule, "at">, last: string | null, now: Date): boolean {
+  const [hours, minutes] = at.split(":").map(Number);
+  const due = new Date(now);
+  due.setHours(hours!, minutes, 0, 0);
+  if (due > now) due.setDate(due.getDate() - 1);
+  return last === null || Date.parse(last) < due.getTime();
 }

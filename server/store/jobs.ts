@@ -7,6 +7,7 @@ import type { DeviceFact } from "../../core/device/facts.ts";
 import { sceneAt, type Scene } from "../../core/device/scene.ts";
 import { sceneAtStart } from "../../core/device/start.ts";
 import { isHeavyChoice, verifyChoice } from "../../core/device/verify-choice.ts";
+import { changesAgreed, type Offered } from "../../core/intake/moves/agreed.ts";
 import { judge, restsOn } from "../../core/job/judge.ts";
 import type { Message } from "../../core/job/message.ts";
 import type { Recorded } from "../../core/job/move.ts";
@@ -190,15 +191,29 @@ export const sceneOf = (
   nowMs: number,
 ): Scene => sceneAt({ family }, stateAfter(family, moves), nowMs);
 
+/**
+ * From where moves are sent, as far as it matters to what was agreed: only the customer's own link says that the customer answered by it, and
+ * at the bench nobody changes the route or the price.
+ */
+export type SentFrom = "link" | "desk" | "bench";
+
 type Refusal = { missing: readonly DeviceFact[]; fault: Message | null };
 
 /** Why a press may not be taken back; null where it may. */
-function refusalToTakeBack(start: Scene, moves: readonly Recorded[], event: string): Refusal | null {
+function refusalToTakeBack(
+  start: Scene,
+  moves: readonly Recorded[],
+  { who, data }: SentMove,
+  from: SentFrom,
+): Refusal | null {
+  const { event } = data as { event: string };
   const target = standing(moves).find(({ id }) => id === event);
   if (!target) return { missing: [], fault: { id: "fault.nothing-to-take-back" } };
   if (target.seq === 1) return { missing: [], fault: { id: "fault.opening-stays" } };
   // The sheet is cut up, and what was left of it is back on the shelf.
   if ((target as KeptMove).device === FILM_SHELF) return { missing: [], fault: { id: "fault.cut-stays" } };
+  if (from === "bench" && target.kind === "agreed" && target.who !== who)
+    return { missing: [], fault: { id: "fault.desk-notes-change" } };
   const rests = restsOn(deviceRules, start, moves, event);
   return rests ? { missing: rests.missing, fault: { id: "fault.rests-on-it" } } : null;
 }
@@ -208,11 +223,14 @@ async function refusalOf(
   client: pg.PoolClient,
   scene: Scene,
   sent: SentMove,
-  isByLink: boolean,
+  from: SentFrom,
 ): Promise<Refusal | null> {
-  // Nobody else says that the customer answered by the link.
-  if (!isByLink && sent.kind === "agreed" && (sent.data as { by?: string }).by === "link")
-    return { missing: [], fault: { id: "fault.not-by-the-link" } };
+  if (sent.kind === "agreed") {
+    const { by } = sent.data as { by?: string };
+    if (from !== "link" && by === "link") return { missing: [], fault: { id: "fault.not-by-the-link" } };
+    if (from === "bench" && changesAgreed(scene, sent.data as Offered))
+      return { missing: [], fault: { id: "fault.desk-notes-change" } };
+  }
   const { missing, fault } = judge(
     deviceRules,
     scene,
@@ -265,13 +283,13 @@ async function insertMoves(
 
 /**
  * Adds moves to a locked job, all or none, each judged once, now, as it is received. The same id sent again changes nothing; another
- * move under an id that is taken is told. Others who send at the same time wait for the job. `isByLink`: they come by the customer's own link.
+ * move under an id that is taken is told. Others who send at the same time wait for the job.
  */
 export async function appendWithin(
   client: pg.PoolClient,
   job: StoredJob,
   sent: readonly SentMove[],
-  isByLink = false,
+  from: SentFrom = "desk",
 ): Promise<AppendedMoves> {
   const faults = sent.flatMap(faultsOf);
   if (faults.length > 0) return { kind: "faulty", faults };
@@ -318,8 +336,8 @@ export async function appendWithin(
     const isTakingBack = one.kind === TAKEN_BACK;
     const event = isTakingBack ? (one.data as { event: string }).event : "";
     const refusal = isTakingBack
-      ? refusalToTakeBack(start, moves, event)
-      : await refusalOf(client, scene, one, isByLink);
+      ? refusalToTakeBack(start, moves, one, from)
+      : await refusalOf(client, scene, one, from);
     if (refusal) return { kind: "refused", index, ...refusal };
     const stage = isTakingBack
       ? (moves.find(({ id }) => id === event)?.stage ?? "intake")
@@ -375,10 +393,15 @@ export async function lockJob(client: pg.PoolClient, code: string): Promise<Stor
 }
 
 /** Adds moves to a job that is there. */
-export const appendMoves = (pool: pg.Pool, code: string, sent: readonly SentMove[]): Promise<AppendedMoves> =>
+export const appendMoves = (
+  pool: pg.Pool,
+  code: string,
+  sent: readonly SentMove[],
+  from: SentFrom = "desk",
+): Promise<AppendedMoves> =>
   inTransaction<AppendedMoves>(pool, async (client) => {
     const job = await lockJob(client, code);
-    return job ? appendWithin(client, job, sent) : { kind: "no such job" };
+    return job ? appendWithin(client, job, sent, from) : { kind: "no such job" };
   });
 
 /** Adds a photo: its picture and the move that tells of it, both or neither. */

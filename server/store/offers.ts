@@ -162,7 +162,7 @@ export const answerOffer = (pool: pg.Pool, token: string, answer: "yes" | "no"):
           device: "link",
         },
       ],
-      true,
+      "link",
     );
     if (result.kind !== "kept") return takeBack({ kind: "moves", code: job.code, result });
     await client.query("UPDATE offer SET answered_at = now(), answer = $2 WHERE token = $1", [token, answer]);

@@ -5,6 +5,7 @@ import path from "node:path";
 import type pg from "pg";
 import { backUp, restore, type Manifest } from "../../scripts/database-copy.ts";
 import { databaseIn } from "../../scripts/postgres.ts";
+import { verifiedText } from "../../server/certificates/verify-all.ts";
 import { connect } from "../../server/db/pool.ts";
 import { findJob, firstBrokenLink } from "../../server/store/jobs.ts";
 import { closeAfterwards, demoDatabase, freshDatabase } from "../fresh-database.ts";
@@ -42,9 +43,11 @@ describe("a backup", () => {
     const job = (await findJob(pool, CODE))!;
     await tell(pool, CODE, "noted", { text: "Told after the backup" });
     const copy = await emptyDatabase();
-    const { tables, migrated } = await restore(copy, kept());
+    const { tables, migrated, signed } = await restore(copy, kept());
     expect(tables).to.be.above(15);
     expect(migrated).to.deep.equal([]);
+    expect(signed.jobs).to.be.above(10);
+    expect(signed.faults).to.deep.equal([]);
     const restored = connect(copy);
     closeAfterwards(restored);
     expect((await findJob(restored, CODE))!.moves).to.deep.equal(job.moves);
@@ -62,6 +65,25 @@ describe("a backup", () => {
     isOver = true;
     await telling;
     await restore(await emptyDatabase(), path.join(folder, "meanwhile"));
+  });
+
+  it("says once it is back what of it is not as it was signed", async () => {
+    const copy = await emptyDatabase();
+    await restore(copy, kept());
+    const tampered = connect(copy);
+    await tampered.query("ALTER TABLE move DISABLE TRIGGER USER");
+    await tampered.query(
+      "UPDATE move SET who = 'anselm' WHERE job_id = (SELECT id FROM job WHERE code = $1) AND seq = 2",
+      [CODE],
+    );
+    await tampered.query("ALTER TABLE move ENABLE TRIGGER USER");
+    await tampered.end();
+    const place = path.join(folder, "tampered");
+    await backUp(copy, place);
+    const { signed } = await restore(await emptyDatabase(), place);
+    expect(verifiedText(signed)).to.match(
+      new RegExp(`^${CODE}: move 2 is not as it was recorded\\.\n.*: no, 1 differ\\.$`),
+    );
   });
 
   it("does not go over what is there, in a folder or a database", async () => {

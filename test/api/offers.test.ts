@@ -2,6 +2,7 @@ import { expect } from "chai";
 import type pg from "pg";
 import type { Scene } from "../../core/device/scene.ts";
 import type { OfferAddress } from "../../src/pages/api/jobs/[code]/offer.ts";
+import * as moves from "../../src/pages/api/jobs/[code]/moves.ts";
 import * as offers from "../../src/pages/api/jobs/[code]/offer.ts";
 import { GET as quotationPdf } from "../../src/pages/api/jobs/[code]/quotation.pdf.ts";
 import { POST as answers } from "../../src/pages/c/offer/[token]/answer.ts";
@@ -115,6 +116,29 @@ describe("a quotation that its customer answers by a link", () => {
     await call(offers.DELETE, { params: { code } });
     expect(await standing(token)).to.equal("withdrawn");
     expect(await agreementsOf(code)).to.have.length(0);
+  });
+
+  it("is changed by the desk or a lead, not at the bench, where a first answer is noted as well", async () => {
+    const code = await atAgreement("GW-9955");
+    const note = (role: "technician" | "desk" | "lead", who: string, kind: string, data: object) =>
+      ask(moves.POST, { params: { code }, body: [sent(kind, data, { who })], as: { role, who } });
+    const yes = { ...offer, answer: "yes", by: "desk" };
+    const dearer = { ...yes, priceMinor: 19000 };
+    expect((await note("technician", "noor", "agreed", yes)).status).to.equal(201);
+    // The same again is no change; another sum or another route is.
+    expect((await note("technician", "noor", "agreed", yes)).status).to.equal(201);
+    for (const changed of [dearer, { ...yes, route: "assembly" }, { ...yes, currency: "CHF" }]) {
+      const refused = await note("technician", "noor", "agreed", changed);
+      expect(refused.status).to.equal(409);
+      expect(JSON.stringify(refused.body)).to.include("for the desk or a lead");
+    }
+    expect((await note("desk", "odile", "agreed", dearer)).status).to.equal(201);
+    // What the desk noted is not taken back at the bench, and then noted as if it were the first.
+    const event = (await findJob(pool, code))!.moves.at(-1)!.id;
+    const undone = await note("technician", "noor", "taken-back", { event });
+    expect(JSON.stringify(undone.body)).to.include("for the desk or a lead");
+    expect((await note("lead", "imre", "taken-back", { event })).status).to.equal(201);
+    expect((await agreementsOf(code)).map(({ priceMinor }) => priceMinor)).to.deep.equal([17500, 17500]);
   });
 
   it("is asked anew after a loss, with what it costs then; the paper says that it is offered", async () => {

@@ -8,8 +8,10 @@ import { tasksOf } from "../../scripts/tasks.ts";
 import { databaseIn } from "../../scripts/postgres.ts";
 import { connect } from "../../server/db/pool.ts";
 import { readEnvironment } from "../../server/environment.ts";
-import { dailyAt, openQueue, type Queue, type Task } from "../../server/queue/queue.ts";
-import { lastBackup } from "../../server/store/backups.ts";
+import { openQueue, type Queue, type Task } from "../../server/queue/queue.ts";
+import { isBackupDue, lastBackup, setBackupSchedule } from "../../server/store/backups.ts";
+import * as schedule from "../../src/pages/api/shop/backup.ts";
+import { ask, expectFault } from "./ask.ts";
 import { closeAfterwards, freshDatabase } from "../fresh-database.ts";
 
 async function finished(queue: Queue, name: string, id: string) {
@@ -111,14 +113,13 @@ describe("the queue that is kept", () => {
     expect(asked.filter((id) => id !== null).length).to.be.within(1, 2);
   });
 
-  it("says when it is done each day, by this machine's clock, and no longer once it is not", async () => {
+  it("is done by itself at its times by this machine's clock, and no longer once it is not", async () => {
     const schedules = async () =>
       (await pool.query<{ cron: string; timezone: string }>("SELECT cron, timezone FROM queue.schedule"))
         .rows;
-    await opened([task(() => Promise.resolve({}), { when: dailyAt("02:30") })]);
+    await opened([task(() => Promise.resolve({}), { when: "30 2 * * *" })]);
     const { timeZone } = Intl.DateTimeFormat().resolvedOptions();
     expect(await schedules()).to.deep.equal([{ cron: "30 2 * * *", timezone: timeZone }]);
-    expect(dailyAt("23:05")).to.equal("5 23 * * *");
     await opened([task(() => Promise.resolve({}))]);
     expect(await schedules()).to.deep.equal([]);
   });
@@ -128,7 +129,8 @@ describe("the queue that is kept", () => {
     try {
       for (const name of ["half-lift-2026-11-01T023000", "half-lift-2026-11-02T023000", "photos"])
         await mkdir(path.join(folder, name));
-      const settings = readEnvironment({ DATABASE_URL: url, BACKUP_FOLDER: folder, BACKUP_KEEP: "2" });
+      const settings = readEnvironment({ DATABASE_URL: url, BACKUP_FOLDER: folder });
+      await setBackupSchedule(pool, { at: "02:30", keep: 2 });
       const queue = await opened(tasksOf(settings));
       const id = (await queue.ask("backup"))!;
       await finished(queue, "backup", id);
@@ -138,6 +140,10 @@ describe("the queue that is kept", () => {
       const last = (await lastBackup(pool))!;
       expect(names).to.include(path.basename(last.folder));
       expect(Date.now() - Date.parse(last.madeAt)).to.be.below(60_000);
+      // There is one of today: none is made until the next is due.
+      const again = (await queue.ask("backup"))!;
+      expect((await finished(queue, "backup", again)).output).to.deep.equal({ notBefore: "02:30" });
+      expect((await readdir(folder)).sort()).to.deep.equal(names);
       const copy = await databaseIn((await freshDatabase()).url, "copy_of_the_day");
       await restore(copy, last.folder);
       const restored = connect(copy);
@@ -149,22 +155,36 @@ describe("the queue that is kept", () => {
     }
   });
 
-  it("refuses a time that is none, and makes none where no folder is said", () => {
+  it("is due once the time of day has passed since the last, also where the machine was off then", () => {
+    const at = (text: string) => new Date(`2026-11-${text}`);
+    const due = (last: string | null, now: string) =>
+      isBackupDue({ at: "02:30" }, last === null ? null : at(last).toISOString(), at(now));
+    expect(due(null, "10T09:00:00")).to.equal(true);
+    expect(due("10T02:31:00", "10T09:00:00")).to.equal(false);
+    expect(due("10T02:31:00", "11T02:29:59")).to.equal(false);
+    expect(due("10T02:31:00", "11T02:30:00")).to.equal(true);
+    expect(due("09T02:31:00", "11T01:00:00")).to.equal(true);
+  });
+
+  it("refuses a time that is none, and makes none where no folder is said", async () => {
+    for (const [field, body] of [
+      ["at", { at: "24:00", keep: 2 }],
+      ["at", { at: "2:30", keep: 2 }],
+      ["keep", { at: "02:30", keep: 0 }],
+      ["keep", { at: "02:30", keep: 1.5 }],
+    ] as const)
+      expectFault(await ask(schedule.PUT, { body }), 422, field);
     const read = (more: Record<string, string>) => readEnvironment({ DATABASE_URL: url, ...more });
-    expect(() => read({ BACKUP_AT: "24:00" })).to.throw("BACKUP_AT must be a time of day");
-    expect(() => read({ BACKUP_KEEP: "0" })).to.throw("BACKUP_KEEP must be from 1 to 3650");
     expect(tasksOf(read({}))).to.deep.equal([]);
-    expect(tasksOf(read({ BACKUP_FOLDER: "/backups" }))[0]!.when).to.equal("30 2 * * *");
+    expect(tasksOf(read({ BACKUP_FOLDER: "/backups" }))[0]!.name).to.equal("backup");
   });
 
   it("leaves a folder alone where a backup cannot be made", async () => {
     const folder = await mkdtemp(path.join(tmpdir(), "half-lift-daily-"));
     const names = ["half-lift-2026-11-01T023000", "half-lift-2026-11-02T023000"];
     for (const name of names) await mkdir(path.join(folder, name));
-    const gone = { DATABASE_URL: url.replace(/:(\d+)\//, ":1/"), BACKUP_FOLDER: folder, BACKUP_KEEP: 1 };
-    const error = await backUpInto({ ...gone, BACKUP_AT: "02:30" }, new Date()).catch(
-      (thrown: unknown) => thrown,
-    );
+    const gone = { DATABASE_URL: url.replace(/:(\d+)\//, ":1/"), BACKUP_FOLDER: folder };
+    const error = await backUpInto(gone, new Date()).catch((thrown: unknown) => thrown);
     expect(error).to.be.instanceOf(Error);
     expect((await readdir(folder)).sort()).to.deep.equal(names);
     await rm(folder, { recursive: true });

@@ -161,7 +161,7 @@ test("three of a kind are taken in at once, each a job with its number", async (
   await page.getByRole("button", { name: "Open 3 jobs" }).click();
   await expect(page.getByText("There are more numbers than the 3 devices")).toBeVisible();
   await numbers.fill("TK5-1\n\nTK5-3");
-  await expect(page.getByText(/^Could be ready \d/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/^Could be ready \d/)).toBeVisible({ timeout: 120_000 });
   expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBe(800);
   await page.getByRole("button", { name: "Open 3 jobs" }).click();
   await page.waitForURL("**/jobs");

@@ -35,12 +35,12 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
   // The stand-in knows what it planted, and says how much of it was found. Two of what it found are on its own lens.
   await page.getByRole("button", { name: "Take a picture (simulated camera)" }).click();
   const verdict = page.getByTestId("inspected");
-  await expect(verdict).toContainText(/Does not pass: 6 defects/, { timeout: 30_000 });
+  await expect(verdict).toContainText(/Does not pass: 6 defects/, { timeout: 120_000 });
   await expect(page.getByTestId("truth")).toContainText(
     "it had planted 4, of which 4 were found; 2 found that it had not",
   );
   await page.getByRole("button", { name: "Second picture, panel moved (simulated)" }).click();
-  await expect(page.getByText("2 of them stay with the camera")).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText("2 of them stay with the camera")).toBeVisible({ timeout: 120_000 });
   await expect(verdict).toContainText("4 defects");
   await expect(page.getByTestId("truth")).toContainText("0 found that it had not");
   const list = page.getByRole("list", { name: "Defects" }).getByRole("listitem");
@@ -166,7 +166,7 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
   await visit(page, `/jobs/${CODE}?open=photo`);
   await page.getByLabel("Choose photos").setInputFiles(files);
   await expect
-    .poll(async () => (await sceneOf(url, CODE)).state.records.photos.length, { timeout: 30_000 })
+    .poll(async () => (await sceneOf(url, CODE)).state.records.photos.length, { timeout: 120_000 })
     .toBe(2);
   await page.getByRole("checkbox").nth(0).check();
   await page.getByRole("checkbox").nth(1).check();
@@ -189,7 +189,7 @@ test("dust under the glass: by the simulated camera, its own dust told by a seco
     .getByRole("group", { name: "Look under the glass in it, taken" })
     .getByRole("button", { name: "on white" })
     .click();
-  await expect(verdict).toContainText("1 defect", { timeout: 30_000 });
+  await expect(verdict).toContainText("1 defect", { timeout: 120_000 });
   await page.getByRole("button", { name: "Save what was found" }).click();
   await expect.poll(async () => (await looks(url)).length).toBe(4);
   const { state } = await sceneOf(url, CODE);
@@ -220,7 +220,7 @@ test("the first photo of a job lies behind the plan that its damage is drawn on,
     buffer: await pictureOf(askew).png().toBuffer(),
   });
   await expect
-    .poll(async () => (await sceneOf(url, code)).state.records.photos.length, { timeout: 30_000 })
+    .poll(async () => (await sceneOf(url, code)).state.records.photos.length, { timeout: 120_000 })
     .toBe(1);
   await visit(page, `/jobs/${code}`);
   await page.getByRole("button", { name: "Photo behind it" }).click();

@@ -47,6 +47,27 @@ test("pages and scripts go out packed, live messages one by one", async ({ works
   live.abort();
 });
 
+test("a script that comes to stand in a page is not run", async ({ browser, workshop }) => {
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  const refused: string[] = [];
+  page.on("console", (message) => refused.push(message.text()));
+  await page.goto(`${workshop.url}/sign-in`);
+  await page.evaluate(() => {
+    const within = document.createElement("div");
+    within.innerHTML = `<img src="/none" onerror="document.title = 'run by an attribute'">`;
+    const script = document.createElement("script");
+    script.textContent = "document.title = 'run in a page'";
+    const foreign = document.createElement("script");
+    foreign.src = "https://elsewhere.test/script.js";
+    document.body.append(within, script, foreign);
+  });
+  for (const what of ["event handler", "inline script", "elsewhere.test"])
+    await expect.poll(() => refused.filter((text) => text.includes(what)).length, { message: what }).toBe(1);
+  expect(await page.title()).not.toContain("run");
+  await context.close();
+});
+
 test("the schemas are published, and an address that does not exist says so", async ({ workshop }) => {
   const schema = await (await askAsOwner(`${workshop.url}/api/calc/heat-soak/schema`)).json();
   expect(schema.input.required).toEqual(["layers", "startC", "phases"]);

@@ -50,7 +50,7 @@ test("photos: several at once, made small and bare, bad files named, two compare
   await choose.setInputFiles(paths);
   const onTheirWay = page.getByRole("list", { name: "Photos on their way" });
   await expect(onTheirWay).toContainText("text.jpg: This browser cannot read it as a picture", {
-    timeout: 30_000,
+    timeout: 120_000,
   });
   await expect(onTheirWay).toContainText("cut.jpg: This browser cannot read it as a picture");
   await expect.poll(async () => (await photosOf(url, code)).length, { timeout: 60_000 }).toBe(2);

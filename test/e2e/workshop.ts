@@ -13,7 +13,19 @@ import type { WorkedJob } from "../bench-hand.ts";
 export { expect };
 
 /** Every worker has a workshop of its own: a copy of the demo's database, and the server as in production. */
-export const test = base.extend<object, { workshop: Workshop }>({
+export const test = base.extend<{ allowed: void }, { workshop: Workshop }>({
+  // What a page loads and runs is what the policy that it comes with allows.
+  allowed: [
+    async ({ context }, use) => {
+      const refused: string[] = [];
+      context.on("console", (message) => {
+        if (message.text().includes("Content Security Policy")) refused.push(message.text());
+      });
+      await use();
+      expect(refused).toEqual([]);
+    },
+    { auto: true },
+  ],
   workshop: [
     async ({}, use) => {
       const workshop = await openWorkshopIn(process.env.HALF_LIFT_CLUSTER!);

@@ -310,6 +310,7 @@ export const job = {
   "fault.tried-before-opening": "It is open already: this was for before.",
   "fault.unknown-answer": "{answer} must be one of {answers}.",
   "fault.not-by-the-link": "Only the customer's own link can say that.",
+  "fault.desk-notes-change": "A change of route or price is for the desk or a lead to note.",
   "fault.route-ruled-out": "The route {route} is ruled out.",
   "fault.flexes-open": "A flex is open. Join all of them to try this.",
   "fault.no-trouble": "Nothing failed.",

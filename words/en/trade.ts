@@ -52,6 +52,7 @@ export const trade = {
   and: "{words} and {last}",
   "must-be-one-of": "must be one of {allowed}",
   "must-be-a-uuid": "must be a UUID",
+  "must-be-a-time-of-day": "must be a time of day from 00:00 to 23:59",
   "must-be-a-date-such-as": "must be a date such as 2026-11-30",
   "must-be-a-time-in-utc-such-as": "must be a time in UTC such as 2026-03-01T08:30:00Z",
   "must-be-of-kind":

@@ -309,6 +309,7 @@ export const job: Words<typeof english> = {
   "fault.tried-before-opening": "Ya está abierto: esto era para antes.",
   "fault.unknown-answer": "{answer} debe ser uno de {answers}.",
   "fault.not-by-the-link": "Eso solo lo puede decir el enlace del cliente.",
+  "fault.desk-notes-change": "Un cambio de ruta o de precio lo anota el mostrador o un responsable.",
   "fault.route-ruled-out": "La reparación {route} está descartada.",
   "fault.flexes-open": "Hay un flex abierto. Únelos todos para probar esto.",
   "fault.no-trouble": "No falló nada.",

@@ -57,6 +57,7 @@ export const trade: Words<typeof english> = {
   and: "{words} y {last}",
   "must-be-one-of": "debe ser uno de {allowed}",
   "must-be-a-uuid": "debe ser un UUID",
+  "must-be-a-time-of-day": "debe ser una hora del día, de 00:00 a 23:59",
   "must-be-a-date-such-as": "debe ser una fecha como 2026-11-30",
   "must-be-a-time-in-utc-such-as": "debe ser una hora UTC como 2026-03-01T08:30:00Z",
   "must-be-of-kind":

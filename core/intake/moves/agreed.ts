@@ -43,6 +43,16 @@ export const offered = z.strictObject({
 });
 export type Offered = z.output<typeof offered>;
 
+/** Whether an answer is to another route or another sum than the customer last said yes to. */
+export function changesAgreed(
+  { state }: Pick<Scene, "state">,
+  { route, currency, priceMinor }: Pick<Offered, "route" | "currency" | "priceMinor">,
+): boolean {
+  const last = state.intake.agreements.findLast(({ answer }) => answer === "yes");
+  if (!last) return false;
+  return last.route !== route || last.currency !== currency || last.priceMinor !== priceMinor;
+}
+
 /** Who heard an answer. What was recorded before there was a link says nothing of it. */
 const heardBy = (by: unknown): "desk" | "link" => (by === "link" ? "link" : "desk");
 

@@ -35,7 +35,8 @@ export const POST: APIRoute = async ({ params, request }) => {
   if (parsed.data.some((move) => isForALead(move, by.role)))
     return problem(403, t("not-for-you"), t("a-lead-has-to-sign-for-that"));
   if (!(await takesProof(database(), by, parsed.data))) return signInAnswer(by.who, { sign: true });
-  const result = await appendMoves(database(), params.code!, parsed.data);
+  const from = by.role === "technician" ? "bench" : "desk";
+  const result = await appendMoves(database(), params.code!, parsed.data, from);
   if (result.kind === "kept") {
     await keepSignatures(database(), by, parsed.data);
     // A job that is over has its certificate made by the version of the product that it ended under.
