@@ -1,6 +1,7 @@
 import { expect } from "chai";
 import fc from "fast-check";
 import { codeRead, labelled, labelText, partOf, readLabel } from "./label.ts";
+import { badgeText, readBadge } from "./badge.ts";
 import { partCode } from "./part-code.ts";
 import { labelPlaces, labelSheets, PAGE } from "./label-sheets.ts";
 
@@ -22,6 +23,13 @@ describe("a label", () => {
       of: "lot",
       code: "LA/22 31",
     });
+  });
+
+  it("is never somebody's badge", () => {
+    const badge = badgeText("23456789ABCDEFGHJKLMNPQRST");
+    for (const of of labelled) expect(codeRead(of, badge)).to.equal(null);
+    for (const none of ["", "BADGE", badge.slice(0, -1), `${badge}X`, badge.replace("2", "1")])
+      expect(readBadge(none), none).to.equal(null);
   });
 
   it("is none where it is another's, of another kind, or broken", () => {

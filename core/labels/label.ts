@@ -1,3 +1,5 @@
+import { readBadge } from "./badge.ts";
+
 /** What a label names: a bottle, roll or sheet by its lot, a device and its tray by their job, or a part that came off by its job and its key. */
 export const labelled = ["lot", "job", "part"] as const;
 export type Labelled = (typeof labelled)[number];
@@ -56,12 +58,14 @@ export function readLabel(text: string): Label | null {
 }
 
 /**
- * The code of a kind that was read: of a label of this product, or plainly what a maker's own code says. Null for a label of another kind.
+ * The code of a kind that was read: of a label of this product, or plainly what a maker's own code says. Null for a label of another kind, and
+ * for somebody's badge, which is nobody else's to see.
  *
  * @example
  * codeRead("lot", "LA-2231") // "LA-2231"
  */
 export function codeRead(of: Labelled, text: string): string | null {
+  if (readBadge(text) !== null) return null;
   const read = readLabel(text);
   return read ? (read.of === of ? read.code : null) : codeOf(text);
 }

@@ -1,5 +1,6 @@
 import type pg from "pg";
 import { z } from "zod";
+import { dictionary } from "@zxcvbn-ts/language-common";
 import { Secret } from "otpauth";
 import { keyOf } from "../../core/key-of.ts";
 import { words } from "../../core/units.ts";
@@ -21,6 +22,17 @@ const isEasy = (digits: string): boolean =>
     [...digits].every((digit, i) => i === 0 || Number(digit) - Number(digits[i - 1]) === step),
   );
 
+/** Of the passwords that were found in breaches most often those that are long enough to be chosen here. */
+const breached = new Set(
+  dictionary["passwords-common"].map(String).filter((one) => one.length >= PASSPHRASE.least),
+);
+
+/** Whether a passphrase is tried early: a breached one, or one letter again and again. */
+const isTriedEarly = (passphrase: string): boolean => {
+  const plain = passphrase.toLowerCase().replaceAll(/\s/g, "");
+  return breached.has(plain) || new Set(plain).size < 4;
+};
+
 export const joining = z.strictObject({
   code: words(40),
   name: words(60).optional(),
@@ -33,6 +45,7 @@ export const joining = z.strictObject({
     .string()
     .min(PASSPHRASE.least, { error: () => t("must-be-at-least-characters", { least: PASSPHRASE.least }) })
     .max(PASSPHRASE.most, { error: () => t("must-be-at-most-characters", { most: PASSPHRASE.most }) })
+    .refine((passphrase) => !isTriedEarly(passphrase), { error: () => t("is-tried-first-by-everybody") })
     .optional(),
   totp: z.string().optional(),
 });
@@ -133,7 +146,7 @@ export async function join(pool: pg.Pool, chosen: z.output<typeof joining>, at: 
         [who, chosen.name],
       );
     await client.query(
-      "UPDATE technician SET code_hash = $2, passphrase_hash = $3, totp_secret = $4, totp_step = 0 WHERE key = $1",
+      "UPDATE technician SET code_hash = $2, passphrase_hash = $3, totp_secret = $4, totp_step = 0, badge_hash = NULL WHERE key = $1",
       [who, codeHash, passphraseHash, found.totpSecret],
     );
     await client.query("UPDATE session SET ended_at = now() WHERE person = $1 AND ended_at IS NULL", [who]);

@@ -54,6 +54,7 @@ export const access: Readonly<Record<string, Partial<Record<Method, readonly Rol
   "/people": seen(owner),
   "/api/people": { GET: owner, POST: owner },
   "/api/people/[key]": { PUT: owner },
+  "/api/people/[key]/badge": { POST: owner, DELETE: owner },
   "/api/tablets": { POST: owner },
   "/api/tablets/[id]": { DELETE: owner },
   "/api/machines": { POST: owner },

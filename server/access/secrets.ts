@@ -1,12 +1,11 @@
 import { createHash, randomBytes, randomInt } from "node:crypto";
+import { READABLE_LETTERS, BADGE_LETTERS } from "../../core/labels/badge.ts";
 import { hash, verify } from "@node-rs/argon2";
 
 /** 256 bits by chance. */
 const SECRET_BYTES = 32;
 /** OWASP's password storage cheat sheet (from memory): argon2id with 19 MiB, two passes, one lane. */
 const ARGON2 = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
-/** Letters and figures that nobody mistakes for one another. */
-const ALPHABET = "23456789ABCDEFGHJKLMNPQRSTUVWXYZ";
 const ONE_TIME_LETTERS = 10;
 
 /** What a browser or a machine is known by; kept here only as its digest. */
@@ -15,11 +14,14 @@ export const newSecret = (): string => randomBytes(SECRET_BYTES).toString("base6
 /** A secret by chance needs no slow hash: nobody can try them all. */
 export const digestOf = (secret: string): Buffer => createHash("sha256").update(secret).digest();
 
+const lettersByChance = (many: number): string =>
+  Array.from({ length: many }, () => READABLE_LETTERS[randomInt(READABLE_LETTERS.length)]!).join("");
+
+/** The secret of a badge. */
+export const newBadge = (): string => lettersByChance(BADGE_LETTERS);
+
 /** A code to be typed once, in two groups. */
-export function newOneTimeCode(): string {
-  const letters = Array.from({ length: ONE_TIME_LETTERS }, () => ALPHABET[randomInt(ALPHABET.length)]!);
-  return `${letters.slice(0, 5).join("")}-${letters.slice(5).join("")}`;
-}
+export const newOneTimeCode = (): string => asMade(lettersByChance(ONE_TIME_LETTERS));
 
 /**
  * A typed code as it was made: small letters, blanks and dashes are how people type.

@@ -14,7 +14,8 @@ export const totpOf = (secret: string, label = "") =>
   new TOTP({ issuer: "Half Lift", label, secret, digits: 6, period: TOTP_STEP_S });
 
 /** What somebody gives to show who they are. */
-export type Proof = { digits: string } | { passphrase: string; totp: string | null } | { demo: true };
+export type Proof =
+  { digits: string } | { badge: string } | { passphrase: string; totp: string | null } | { demo: true };
 
 /** Somebody in the demo, whose proofs are no secret. */
 export interface DemoPerson {
@@ -25,8 +26,8 @@ export interface DemoPerson {
   passphrase: string | null;
 }
 
-const proofName = (proof: Proof): "demo" | "digits" | "passphrase" =>
-  "demo" in proof ? "demo" : "digits" in proof ? "digits" : "passphrase";
+const proofName = (proof: Proof): "demo" | "digits" | "badge" | "passphrase" =>
+  (["demo", "digits", "badge"] as const).find((name) => name in proof) ?? "passphrase";
 
 export type SignedIn =
   | { is: "in"; secret: string; who: string; name: string; role: PersonRole }
@@ -91,11 +92,11 @@ async function roleBy(
   at: Asker,
 ): Promise<PersonRole | "second factor" | null> {
   if ("demo" in proof) return person?.role ?? null;
-  if ("digits" in proof) {
-    // Four digits are a proof only to a tablet that the shop has enrolled.
-    if (!at.tablet || !(await isProof(person?.code_hash ?? null, proof.digits))) return null;
-    return person!.role === "owner" ? "lead" : person!.role;
-  }
+  // Four digits, and a badge that may lie about, are a proof only to a tablet that the shop has enrolled.
+  const atTablet = person?.role === "owner" ? "lead" : (person?.role ?? null);
+  if ("badge" in proof) return at.tablet ? atTablet : null;
+  if ("digits" in proof)
+    return at.tablet && (await isProof(person?.code_hash ?? null, proof.digits)) ? atTablet : null;
   const isRight = await isProof(person?.passphrase_hash ?? null, proof.passphrase);
   if (!isRight || !person || !proofsOf(person.role).passphrase) return null;
   if (person.role !== "owner") return person.role;
@@ -103,18 +104,24 @@ async function roleBy(
   return (await takesTotp(pool, person, proof.totp)) ? "owner" : null;
 }
 
+const PERSON = `SELECT key, name, role, code_hash, passphrase_hash, totp_secret FROM technician
+  WHERE role IS NOT NULL AND left_at IS NULL`;
+
 const personNamed = async (pool: pg.Pool, named: string): Promise<Person | null> => {
   const { rows } = await pool.query<Person>(
-    `SELECT key, name, role, code_hash, passphrase_hash, totp_secret FROM technician
-     WHERE (key = $1 OR lower(name) = lower($1)) AND role IS NOT NULL AND left_at IS NULL ORDER BY key = $1 DESC LIMIT 1`,
+    `${PERSON} AND (key = $1 OR lower(name) = lower($1)) ORDER BY key = $1 DESC LIMIT 1`,
     [named],
   );
   return rows[0] ?? null;
 };
 
-/** Opens a session where a proof holds. Whoever was signed in there before is not any more. */
+const personWithBadge = async (pool: pg.Pool, badge: string): Promise<Person | null> =>
+  (await pool.query<Person>(`${PERSON} AND badge_hash = $1`, [digestOf(badge)])).rows[0] ?? null;
+
+/** Opens a session where a proof holds. Whoever was signed in there before is not any more. A badge says itself whose it is. */
 export async function signIn(pool: pg.Pool, named: string, proof: Proof, at: Asker): Promise<SignedIn> {
-  const person = await personNamed(pool, named.trim());
+  const person =
+    "badge" in proof ? await personWithBadge(pool, proof.badge) : await personNamed(pool, named.trim());
   const place = placeOf(at);
   // A name that nobody has is counted as one, whichever it is.
   const counted = person?.key ?? "";

@@ -1,9 +1,10 @@
 import type pg from "pg";
 import { z } from "zod";
+import { badgeText } from "../../core/labels/badge.ts";
 import { oneOf, words } from "../../core/units.ts";
 import { SESSION_H } from "../access/asker.ts";
-import { personRoles, type PersonRole } from "../access/roles.ts";
-import { digestOf, newOneTimeCode, newSecret } from "../access/secrets.ts";
+import { personRoles, proofsOf, type PersonRole } from "../access/roles.ts";
+import { digestOf, newBadge, newOneTimeCode, newSecret } from "../access/secrets.ts";
 import { inTransaction } from "../db/pool.ts";
 import { t } from "../../words/server.ts";
 import { keyOf } from "../../core/key-of.ts";
@@ -15,6 +16,7 @@ export interface Person {
   /** Null for a name that stands in records alone. */
   role: PersonRole | null;
   hasDigits: boolean;
+  hasBadge: boolean;
   hasPassphrase: boolean;
   hasSecondFactor: boolean;
   /** Where they are signed in now. */
@@ -61,7 +63,7 @@ const iso = (at: Date | null): string | null => at?.toISOString() ?? null;
 export async function listPeople(pool: pg.Pool): Promise<People> {
   const [people, tablets, machines, setting] = await Promise.all([
     pool.query<Person>(
-      `SELECT key, name, role, code_hash IS NOT NULL AS "hasDigits", passphrase_hash IS NOT NULL AS "hasPassphrase",
+      `SELECT key, name, role, code_hash IS NOT NULL AS "hasDigits", badge_hash IS NOT NULL AS "hasBadge", passphrase_hash IS NOT NULL AS "hasPassphrase",
          totp_secret IS NOT NULL AS "hasSecondFactor",
          (SELECT coalesce(json_agg(json_build_object('id', session.id, 'tablet', tablet.name, 'address', address, 'seenAt', session.seen_at)), '[]')
           FROM session LEFT JOIN tablet ON tablet.id = tablet_id
@@ -155,11 +157,38 @@ export const changePerson = (
     await client.query("UPDATE technician SET role = $2 WHERE key = $1", [key, role]);
     if (role === null)
       await client.query(
-        "UPDATE technician SET code_hash = NULL, passphrase_hash = NULL, totp_secret = NULL WHERE key = $1",
+        "UPDATE technician SET code_hash = NULL, passphrase_hash = NULL, totp_secret = NULL, badge_hash = NULL WHERE key = $1",
         [key],
       );
     if (role !== now.role || invites) await endSessionsOf(client, key);
     return { is: "changed", code: invites && role !== null ? await invite(client, key, madeBy) : null };
+  });
+
+/** What is signed in by a badge that is void is not any more. */
+const endSessionsByBadge = (client: pg.PoolClient, person: string): Promise<unknown> =>
+  client.query(
+    "UPDATE session SET ended_at = now() WHERE person = $1 AND proof = 'badge' AND ended_at IS NULL",
+    [person],
+  );
+
+/** What the code of somebody's new badge says, which is told once: the one before is void. Null where they do not come in at tablets. */
+export const makeBadge = (pool: pg.Pool, key: string): Promise<string | null> =>
+  inTransaction(pool, async (client) => {
+    const secret = newBadge();
+    const { rowCount } = await client.query(
+      "UPDATE technician SET badge_hash = $2 WHERE key = $1 AND left_at IS NULL AND role = ANY($3)",
+      [key, digestOf(secret), personRoles.filter((role) => proofsOf(role).digits)],
+    );
+    if (rowCount !== 1) return null;
+    await endSessionsByBadge(client, key);
+    return badgeText(secret);
+  });
+
+/** Nobody comes in by somebody's badge any more. */
+export const voidBadge = (pool: pg.Pool, key: string): Promise<void> =>
+  inTransaction(pool, async (client) => {
+    await client.query("UPDATE technician SET badge_hash = NULL WHERE key = $1", [key]);
+    await endSessionsByBadge(client, key);
   });
 
 /** The code that enrols a tablet under a name. */

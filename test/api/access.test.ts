@@ -12,7 +12,8 @@ import { GET as openCode, POST as useCode } from "../../src/pages/api/join.ts";
 import { POST as postMoves } from "../../src/pages/api/jobs/[code]/moves.ts";
 import { POST as postMachine } from "../../src/pages/api/machines/index.ts";
 import { DELETE as revokeMachine } from "../../src/pages/api/machines/[id].ts";
-import { PUT as changePerson } from "../../src/pages/api/people/[key].ts";
+import { PUT as changePerson } from "../../src/pages/api/people/[key]/index.ts";
+import { DELETE as voidBadge, POST as makeBadge } from "../../src/pages/api/people/[key]/badge.ts";
 import { GET as listPeople, POST as addPerson } from "../../src/pages/api/people/index.ts";
 import { DELETE as signOut, GET as place, POST as signIn } from "../../src/pages/api/sign-in.ts";
 import { DELETE as revokeTablet } from "../../src/pages/api/tablets/[id].ts";
@@ -266,6 +267,46 @@ describe("who may come in", () => {
     expect(rows).to.deep.equal([{ person: "noor", proof: "digits", bound: true }]);
   });
 
+  it("lets somebody in by their badge at an enrolled tablet, and signs by it, until a new one is made or it is lost", async () => {
+    const make = async (key: string) => ask(makeBadge, { params: { key } });
+    const tablet = await enrolled("Bench 13");
+    const come = async (badge: string, at = tablet) =>
+      call(signIn, { body: { badge }, as: at === "" ? nobody : await asking(at) });
+    const first = (await make("bram")).body.badge as string;
+    expect(first).to.match(/^BADGE[2-9A-HJ-NP-Z]{26}$/);
+    expect((await come(first, "")).status).to.equal(401);
+    // A reader may type small letters, and something may stand before it.
+    const opened = await come(`77${first.toLowerCase()}`);
+    expect(opened.status).to.equal(200);
+    const cookies = `${tablet}; ${cookiesOf(opened)}`;
+    expect(await asking(cookies)).to.deep.include({ role: "technician", who: "bram" });
+    const reason = { reason: "Counted them twice" };
+    const signed = sent("signed-for", { fact: { is: "liners-counted" }, ...reason }, { who: "bram" });
+    const params = { code: "GW-1152" };
+    expect((await ask(postMoves, { params, body: [signed], as: await asking(cookies) })).status).to.equal(
+      201,
+    );
+    const { rows } = await pool.query("SELECT person, proof FROM signature WHERE move_id = $1", [signed.id]);
+    expect(rows).to.deep.equal([{ person: "bram", proof: "badge" }]);
+    const { rows: kept } = await pool.query<{ all: string }>(
+      "SELECT json_agg(technician)::text AS all FROM technician",
+    );
+    expect(kept[0]!.all).not.to.include(first.slice(5));
+    // A new one makes it void, and ends what was opened by it.
+    const second = (await make("bram")).body.badge as string;
+    expect((await asking(cookies)).who).to.equal(null);
+    expect((await come(first)).status).to.equal(401);
+    expect((await come(second)).status).to.equal(200);
+    expect((await call(voidBadge, { params: { key: "bram" } })).status).to.equal(204);
+    expect((await come(second)).status).to.equal(401);
+    expect((await come("BADGE")).status).to.equal(401);
+    // Who does not come in at tablets has none; an owner by one is a lead.
+    expect((await make("odile")).status).to.equal(404);
+    const owners = (await make("tove")).body.badge as string;
+    expect((await asking(`${tablet}; ${cookiesOf(await come(owners))}`)).role).to.equal("lead");
+    await call(voidBadge, { params: { key: "tove" } });
+  });
+
   it("lets a machine in by a token of its own until it is taken back", async () => {
     const { code } = (await ask(postMachine, { body: { name: "Thermometer bridge" } })).body;
     const by = (token: string) => whoAsks(pool, new Headers({ authorization: `Bearer ${token}` }), ADDRESS);
@@ -291,6 +332,8 @@ describe("who may come in", () => {
     });
     const use = (body: object) => ask(useCode, { body: { code: added.code, ...body }, as: nobody });
     expectFault(await use({ passphrase: "too short" }), 422, "passphrase");
+    for (const passphrase of ["Qwerty 123456", "123456789qwe", "aaaaaaaaaaaaaaaa"])
+      expectFault(await use({ passphrase }), 422, "passphrase");
     expectFault(await use({ passphrase: "long enough a phrase", digits: "1234" }), 422, "digits");
     expectFault(await use({ passphrase: "long enough a phrase", digits: "77" }), 422, "digits");
     const chosen = { passphrase: "long enough a phrase", digits: "7391" };

@@ -107,6 +107,22 @@ test("a shop enrols a tablet, its people press and sign there by their digits, a
       ).rows;
     await expect.poll(kept).toEqual([{ person: "saskia", proof: "digits", bound: true }]);
 
+    // Noor has a badge, which a reader types wherever the cursor is; no press is made by it.
+    await visit(page, `${url}/people`);
+    await page.getByRole("button", { name: "Badge Noor" }).click();
+    await page.getByRole("button", { name: "Make a badge" }).click();
+    const badge = await page.getByTestId("badge").innerText();
+    await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
+    await visit(tablet, `/jobs/${code}`);
+    await tablet.getByRole("button", { name: "Saskia" }).click();
+    await tablet.keyboard.type(badge.slice(0, -1));
+    await tablet.keyboard.press("Enter");
+    await expect(asked).toBeVisible();
+    await tablet.keyboard.type(badge);
+    await tablet.keyboard.press("Enter");
+    await expect(asked).toBeHidden();
+    await expect(tablet.getByRole("button", { name: "Noor" })).toBeVisible();
+
     // It is gone: one press, and nothing that it sends is taken any more. What it sent before stays.
     await visit(page, `${url}/people`);
     await page.getByRole("button", { name: "Revoke Bench by the window" }).click();

@@ -1,11 +1,12 @@
 import { memo, useState } from "react";
-import { personRoles, type PersonRole } from "../../../server/access/roles.ts";
+import { personRoles, proofsOf, type PersonRole } from "../../../server/access/roles.ts";
 import type { Known, People, Person } from "../../../server/store/people.ts";
 import { t } from "../../../words/people.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { DialogFrame } from "../../ui/DialogFrame.tsx";
 import { Field } from "../../ui/Field.tsx";
 import { FormDialog } from "../../ui/FormDialog.tsx";
+import { QrCode } from "../../ui/QrCode.tsx";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { TextEntry } from "../../ui/TextEntry.tsx";
 import { dayAndTimeText } from "../../ui/time-text.ts";
@@ -19,9 +20,10 @@ interface Shown {
   code: string;
 }
 
-const proofsOf = ({ hasDigits, hasPassphrase, hasSecondFactor }: Person): string => {
+const proofsText = ({ hasDigits, hasBadge, hasPassphrase, hasSecondFactor }: Person): string => {
   const by = [
     ...(hasDigits ? [t("digits")] : []),
+    ...(hasBadge ? [t("badge-small")] : []),
     ...(hasPassphrase ? [t("passphrase-small")] : []),
     ...(hasSecondFactor ? [t("second-factor")] : []),
   ];
@@ -108,6 +110,7 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
   const [find, setFind] = useState("");
   const [adding, setAdding] = useState<Adding | null>(null);
   const [shown, setShown] = useState<Shown | null>(null);
+  const [badgeOf, setBadgeOf] = useState<{ key: string; badge: string | null } | null>(null);
   const [fault, setFault] = useState<string>();
   const [said, setSaid] = useState<string>();
   const [idle, setIdle] = useState(String(initial.idleMin));
@@ -121,7 +124,10 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
       setSaid(asked.said);
       return null;
     }
-    const told = asked.answer.status === 204 ? {} : ((await asked.answer.json()) as { code?: string | null });
+    const told =
+      asked.answer.status === 204
+        ? {}
+        : ((await asked.answer.json()) as { code?: string | null; badge?: string });
     const listed = await fetch("/api/people").catch(() => null);
     if (listed?.ok) setAll((await listed.json()) as People);
     return told;
@@ -138,6 +144,11 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
     if (told.code) setShown({ of: "person", name: person.name, code: told.code });
     else setSaid(t("is-changed", { name: person.name }));
   };
+  const makeBadge = async (key: string) => {
+    const told = await ask(`/api/people/${key}/badge`, "POST", null);
+    if (told?.badge !== undefined) setBadgeOf({ key, badge: told.badge });
+  };
+  const withBadge = all.people.find(({ key }) => key === badgeOf?.key);
   const people = all.people.filter(({ name }) => name.toLowerCase().includes(find.toLowerCase()));
   const starts = (of: Adding["of"]) => {
     setFault(undefined);
@@ -159,11 +170,11 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
           {people.map((person) => (
             <li
               key={person.key}
-              className="grid grid-cols-[1fr_auto_auto] items-center gap-x-3 border-b border-line py-1"
+              className="grid grid-cols-[1fr_auto_auto] items-center sm:grid-cols-[1fr_auto_auto_auto] gap-x-3 border-b border-line py-1"
             >
-              <span className="min-w-0 leading-tight">
+              <span className="min-w-0 leading-tight max-sm:col-span-full">
                 <span className="text-lg font-semibold">{person.name}</span>
-                <span className="block text-sm text-soft">{person.role !== null && proofsOf(person)}</span>
+                <span className="block text-sm text-soft">{person.role !== null && proofsText(person)}</span>
               </span>
               <select
                 className="entry w-auto"
@@ -183,6 +194,15 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
                 onClick={() => void change(person, person.role, true)}
               >
                 {t("new-code")}
+                <span className="sr-only"> {person.name}</span>
+              </button>
+              <button
+                type="button"
+                className="control"
+                disabled={person.role === null || !proofsOf(person.role).digits}
+                onClick={() => setBadgeOf({ key: person.key, badge: null })}
+              >
+                {t("badge")}
                 <span className="sr-only"> {person.name}</span>
               </button>
               {person.sessions.map(({ id, tablet, address }) => {
@@ -279,6 +299,53 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
             </p>
           )}
         </FormDialog>
+      )}
+      {withBadge && badgeOf && (
+        <DialogFrame
+          open
+          onOpenChange={() => setBadgeOf(null)}
+          title={t("badge-of", { name: withBadge.name })}
+          description={t("who-holds-a-badge-signs-in")}
+        >
+          {badgeOf.badge !== null && (
+            <div className="my-4 grid justify-items-start gap-2" data-prints-alone>
+              <QrCode text={badgeOf.badge} label={t("badge-of", { name: withBadge.name })} />
+              <p className="text-sm break-all" data-testid="badge">
+                {badgeOf.badge}
+              </p>
+              <p className="no-print">{t("shown-once-print-it")}</p>
+            </div>
+          )}
+          {badgeOf.badge === null && withBadge.hasBadge && <p className="my-2">{t("has-a-badge")}</p>}
+          {said && (
+            <p role="alert" className="edge-hatch text-danger">
+              {said}
+            </p>
+          )}
+          <span className="no-print mt-3 flex flex-wrap gap-2">
+            {badgeOf.badge === null ? (
+              <button type="button" className="control-strong" onClick={() => void makeBadge(withBadge.key)}>
+                {withBadge.hasBadge ? t("make-a-new-badge") : t("make-a-badge")}
+              </button>
+            ) : (
+              <button type="button" className="control-strong" onClick={() => window.print()}>
+                {t("print")}
+              </button>
+            )}
+            {badgeOf.badge === null && withBadge.hasBadge && (
+              <button
+                type="button"
+                className="control text-danger"
+                onClick={() => void ask(`/api/people/${withBadge.key}/badge`, "DELETE", null)}
+              >
+                {t("it-is-lost")}
+              </button>
+            )}
+            <button type="button" className="control" onClick={() => setBadgeOf(null)}>
+              {t("leave")}
+            </button>
+          </span>
+        </DialogFrame>
       )}
       {shown && (
         <DialogFrame

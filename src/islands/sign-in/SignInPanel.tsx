@@ -1,16 +1,21 @@
 import { Delete } from "lucide-react";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
+import { readBadge } from "../../../core/labels/badge.ts";
 import type { ShownName, SignInPlace } from "../../../server/access/sign-in-place.ts";
 import { t } from "../../../words/people.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { Field } from "../../ui/Field.tsx";
 import { TextEntry } from "../../ui/TextEntry.tsx";
 import { roleName } from "./role-name.ts";
+import { useTypedBadge } from "./useTypedBadge.ts";
+
+/** Only who shows a badge to the camera needs what looks for it. */
+const CodeReader = lazy(async () => ({ default: (await import("../../camera/CodeReader.tsx")).CodeReader }));
 
 const MOST_DIGITS = 6;
 const LEAST_DIGITS = 4;
 
-/** By names and digits on large keys at a tablet, by a passphrase elsewhere, by one press in the demo. */
+/** By names and digits on large keys or by a badge at a tablet, by a passphrase elsewhere, by one press in the demo. */
 export function SignInPanel({
   place,
   first,
@@ -30,6 +35,7 @@ export function SignInPanel({
   const [typed, setTyped] = useState({ name: "", passphrase: "", totp: "" });
   const [said, setSaid] = useState<string>();
   const [isAsking, setAsking] = useState(false);
+  const [byCamera, setByCamera] = useState(false);
   const comeIn = async (proof: object) => {
     setAsking(true);
     setSaid(undefined);
@@ -42,6 +48,9 @@ export function SignInPanel({
     }
     onDone(((await asked.answer.json()) as { who: string }).who);
   };
+  useTypedBadge((badge) => {
+    if (!isAsking && place.tablet !== null) void comeIn({ badge });
+  });
   const fault = said && (
     <p role="alert" className="edge-hatch text-danger">
       {said}
@@ -126,9 +135,26 @@ export function SignInPanel({
         </span>
       </form>
     );
+  if (byCamera)
+    return (
+      <div className="grid gap-3">
+        {fault}
+        <Suspense fallback={<span />}>
+          <CodeReader
+            onRead={(text) =>
+              readBadge(text) === null ? setSaid(t("that-is-no-badge")) : void comeIn({ badge: text })
+            }
+          />
+        </Suspense>
+        <button type="button" className="control justify-self-start" onClick={() => setByCamera(false)}>
+          {t("by-digits")}
+        </button>
+      </div>
+    );
   if (!chosen)
     return (
       <div className="grid gap-3">
+        {fault}
         <ul className="grid grid-cols-2 gap-2 sm:grid-cols-3 max-lg:landscape:grid-cols-4">
           {place.names.map((one) => (
             <li key={one.key}>
@@ -142,9 +168,14 @@ export function SignInPanel({
             </li>
           ))}
         </ul>
-        <button type="button" className="control justify-self-start" onClick={() => setByPassphrase(true)}>
-          {t("by-passphrase")}
-        </button>
+        <span className="flex flex-wrap gap-2">
+          <button type="button" className="control" onClick={() => setByCamera(true)}>
+            {t("badge-by-camera")}
+          </button>
+          <button type="button" className="control" onClick={() => setByPassphrase(true)}>
+            {t("by-passphrase")}
+          </button>
+        </span>
       </div>
     );
   const isEnough = digits.length >= LEAST_DIGITS;

@@ -2,6 +2,7 @@ import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../core/faults.ts";
 import { key } from "../../../core/stack/family.ts";
+import { readBadge } from "../../../core/labels/badge.ts";
 import { words } from "../../../core/units.ts";
 import { asker } from "../../../server/access/asker.ts";
 import { note } from "../../../server/access/audit.ts";
@@ -20,13 +21,14 @@ const posted = z.union([
     passphrase: z.string().min(1).max(200),
     totp: z.string().max(12).nullable().default(null),
   }),
+  z.strictObject({ badge: z.string().max(200) }),
   z.strictObject({ who: key(), demo: z.literal(true) }),
 ]);
 
 /** Who is here, and by what somebody can come in. */
 export const GET: APIRoute = async () => json(await signInPlace(database(), asker()));
 
-/** Comes in by a proof: four to six digits at a tablet, a passphrase anywhere, one press in the demo. */
+/** Comes in by a proof: four to six digits or a badge at a tablet, a passphrase anywhere, one press in the demo. */
 export const POST: APIRoute = async ({ request, url }) => {
   const read = await readBody(request, 4 * 1024);
   if ("answer" in read) return read.answer;
@@ -36,8 +38,9 @@ export const POST: APIRoute = async ({ request, url }) => {
   const at = asker();
   if ("demo" in asked && !(await isDemo(database())))
     return problem(403, t("not-signed-in"), t("this-is-not-the-demo"));
-  const named = "name" in asked ? asked.name : asked.who;
-  const became = await signIn(database(), named, asked, at);
+  const named = "name" in asked ? asked.name : "who" in asked ? asked.who : t("a-badge");
+  const proof = "badge" in asked ? { badge: readBadge(asked.badge) ?? "" } : asked;
+  const became = await signIn(database(), named, proof, at);
   switch (became.is) {
     case "in": {
       const { who, name, role, secret } = became;

@@ -1,10 +1,10 @@
 import type { APIRoute } from "astro";
-import { describeFaults } from "../../../../core/faults.ts";
-import { personAsking } from "../../../../server/access/asker.ts";
-import { database } from "../../../../server/db/pool.ts";
-import { faulty, json, problem, readBody } from "../../../../server/problem.ts";
-import { changedPerson, changePerson } from "../../../../server/store/people.ts";
-import { t } from "../../../../words/server.ts";
+import { describeFaults } from "../../../../../core/faults.ts";
+import { personAsking } from "../../../../../server/access/asker.ts";
+import { database } from "../../../../../server/db/pool.ts";
+import { faulty, json, problem, readBody } from "../../../../../server/problem.ts";
+import { changedPerson, changePerson } from "../../../../../server/store/people.ts";
+import { t } from "../../../../../words/server.ts";
 
 /** Changes what somebody may do, or makes a code by which they choose their proofs anew. */
 export const PUT: APIRoute = async ({ params, request }) => {
