@@ -475,6 +475,8 @@ export interface CertifiedJob {
   openedAt?: string | null;
   /** A technician's name by the key. */
   nameOf?: (who: string) => string;
+  /** Who signed something without a proof that is kept here. */
+  unproved?: readonly string[];
 }
 
 /**
@@ -483,7 +485,7 @@ export interface CertifiedJob {
  */
 export function certificateOf(
   scene: Scene,
-  { code = "", openedAt = null, nameOf = (who) => who }: CertifiedJob = {},
+  { code = "", openedAt = null, nameOf = (who) => who, unproved = [] }: CertifiedJob = {},
 ): JobCertificate {
   const { family, state } = scene;
   const { intake, bond, close } = state;
@@ -554,6 +556,9 @@ export function certificateOf(
     remarks: [
       t("doses-follow-from-the-lamp-as-it"),
       ...assumedOfJob(scene, "worked"),
+      ...(unproved.length > 0
+        ? [t("signed-without-a-proof", { names: unproved.map(nameOf).join(", ") })]
+        : []),
       ...(isSimulated ? [t("figures-marked-simulated-come-from-a")] : []),
     ],
   };

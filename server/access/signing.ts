@@ -62,16 +62,25 @@ export async function takesProof(
 
 /** Keeps by what proof each signature was given, bound to its place in the job's chain. */
 export async function keepSignatures(
-  pool: pg.Pool,
-  { session }: Asker,
+  client: pg.PoolClient,
+  session: string | null,
   moves: readonly SentMove[],
 ): Promise<void> {
   const ids = moves.filter(isSignature).map(({ id }) => id);
-  if (ids.length === 0) return;
-  await pool.query(
+  if (ids.length === 0 || session === null) return;
+  await client.query(
     `INSERT INTO signature (move_id, person, proof, session_id, signed_at, move_hash)
      SELECT move.id, person, proof, session.id, session.signed_at, move.hash FROM move JOIN session ON session.id = $2
      WHERE move.id = ANY($1::uuid[]) AND move.who = person AND session.signed_at IS NOT NULL ON CONFLICT (move_id) DO NOTHING`,
     [ids, session],
   );
+}
+
+/** The moves of a job that were signed here, by a fresh proof of whoever signed. */
+export async function provedSignatures(pool: pg.Pool, jobId: string): Promise<Set<string>> {
+  const { rows } = await pool.query<{ id: string }>(
+    "SELECT move_id AS id FROM signature JOIN move ON move.id = move_id WHERE job_id = $1",
+    [jobId],
+  );
+  return new Set(rows.map(({ id }) => id));
 }

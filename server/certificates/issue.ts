@@ -2,7 +2,9 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import type pg from "pg";
 import { certificateOf, type JobCertificate } from "../../core/records/job-certificate.ts";
+import { standing } from "../../core/job/replay.ts";
 import { language } from "../../words/language.ts";
+import { isSignature, provedSignatures } from "../access/signing.ts";
 import { asJsonFile } from "../formats/json-file.ts";
 import { paperOf } from "./paper.ts";
 import { chainHead, findJob, sceneOf } from "../store/jobs.ts";
@@ -54,11 +56,13 @@ export async function issuedCertificate(
   const isOver = scene.state.intake.ended !== null;
   const there = isOver ? await find() : null;
   if (there) return there;
-  const technicians = await listTechnicians(pool);
+  const [technicians, proved] = await Promise.all([listTechnicians(pool), provedSignatures(pool, job.id)]);
+  const signed = standing(job.moves).filter((move) => isSignature(move) && !proved.has(move.id));
   const whole = certificateOf(scene, {
     code: job.code,
     openedAt: job.openedAt,
     nameOf: (who) => technicians.find(({ key }) => key === who)?.name ?? who,
+    unproved: [...new Set(signed.map(({ who }) => who))],
   });
   const certificate = { ...whole, photos: whole.photos.filter(({ id }) => photos.includes(id)) };
   if (!isOver) return { certificate, text: asJsonFile(certificate), issue: null };

@@ -14,6 +14,7 @@ import type { Recorded } from "../../core/job/move.ts";
 import { applyMove, moveNamed, replay, standing, TAKEN_BACK, UnknownMove } from "../../core/job/replay.ts";
 import { deviceRules, RULES_VERSION } from "../../core/moves.ts";
 import type { OneOff } from "../../core/stack/one-off.ts";
+import { keepSignatures } from "../access/signing.ts";
 import { inTransaction } from "../db/pool.ts";
 import { offThread } from "../off-thread/off-thread.ts";
 import type { Photo } from "../formats/photo.ts";
@@ -392,16 +393,19 @@ export async function lockJob(client: pg.PoolClient, code: string): Promise<Stor
   return rows[0] ? readJob(client, rows[0]) : null;
 }
 
-/** Adds moves to a job that is there. */
+/** Adds moves to a job that is there, with the proof of whoever signs among them: that of the session. */
 export const appendMoves = (
   pool: pg.Pool,
   code: string,
   sent: readonly SentMove[],
-  from: SentFrom = "desk",
+  { from = "desk", session = null }: { from?: SentFrom; session?: string | null } = {},
 ): Promise<AppendedMoves> =>
   inTransaction<AppendedMoves>(pool, async (client) => {
     const job = await lockJob(client, code);
-    return job ? appendWithin(client, job, sent, from) : { kind: "no such job" };
+    if (!job) return { kind: "no such job" };
+    const result = await appendWithin(client, job, sent, from);
+    if (result.kind === "kept") await keepSignatures(client, session, sent);
+    return result;
   });
 
 /** Adds a photo: its picture and the move that tells of it, both or neither. */

@@ -3,7 +3,8 @@ import type pg from "pg";
 import { asAsker, mayAskOnceMore, nobodyAt, whoAsks } from "../../server/access/asker.ts";
 import { totpOf } from "../../server/access/sign-in.ts";
 import type { SignInPlace } from "../../server/access/sign-in-place.ts";
-import type { SentMove } from "../../server/store/jobs.ts";
+import { issuedCertificate } from "../../server/certificates/issue.ts";
+import { appendMoves, type SentMove } from "../../server/store/jobs.ts";
 import { firstOwnerCode, type People } from "../../server/store/people.ts";
 import { DEMO_TOTP } from "../../demo/people.ts";
 import { PUT as setAccess } from "../../src/pages/api/access.ts";
@@ -292,6 +293,15 @@ describe("who may come in", () => {
       "SELECT json_agg(technician)::text AS all FROM technician",
     );
     expect(kept[0]!.all).not.to.include(first.slice(5));
+    // Who signed elsewhere, or before people signed in, is told apart from who showed here that it was them.
+    const elsewhere = { fact: { is: "liners-counted" }, ...reason };
+    expect(
+      (await appendMoves(pool, "GW-1152", [sent("signed-for", elsewhere, { who: "linus" })])).kind,
+    ).to.equal("kept");
+    const remarks = (await issuedCertificate(pool, "GW-1152"))!.certificate.remarks.join(" ");
+    expect(remarks)
+      .to.match(/Signed by .*Linus.* without a proof/)
+      .and.not.to.include("Bram");
     // A new one makes it void, and ends what was opened by it.
     const second = (await make("bram")).body.badge as string;
     expect((await asking(cookies)).who).to.equal(null);

@@ -103,6 +103,7 @@ describe("a certificate that is made for good", function () {
   it("stays as it was made, whatever becomes of names, and of what makes certificates, later", async () => {
     const { signedBy } = JSON.parse(document) as JobCertificate;
     expect(signedBy).not.to.equal(null);
+    expect(document).to.include(`Signed by ${signedBy} without a proof that is kept here`);
     await pool.query("UPDATE technician SET name = name || ' the Second' WHERE name = $1", [signedBy]);
     try {
       expect(await jsonNow()).to.equal(document);

@@ -44,6 +44,8 @@ export const records = {
   "the-bench": "the bench",
   "doses-follow-from-the-lamp-as-it":
     "Doses follow from the lamp as it was read and from how long it was on; material values that nobody measured are assumed.",
+  "signed-without-a-proof":
+    "Signed by {names} without a proof that is kept here: the job was recorded elsewhere, or before people signed in.",
   "figures-marked-simulated-come-from-a":
     "Figures marked simulated come from a stand-in, not from an instrument.",
   "battery-connector": "battery connector",

@@ -47,6 +47,8 @@ export const records: Words<typeof english> = {
   "the-bench": "la mesa",
   "doses-follow-from-the-lamp-as-it":
     "Las dosis salen de la lámpara como se leyó y del tiempo que estuvo encendida; los valores de material que nadie midió son supuestos.",
+  "signed-without-a-proof":
+    "Firmado por {names} sin una prueba guardada aquí: el trabajo se registró en otro sitio, o antes de que la gente entrara.",
   "figures-marked-simulated-come-from-a":
     "Las cifras marcadas como simuladas vienen de un sustituto, no de un instrumento.",
   "battery-connector": "conector de la batería",

@@ -2,7 +2,7 @@ import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../../../core/faults.ts";
 import { asker } from "../../../../../server/access/asker.ts";
-import { isForALead, keepSignatures, takesProof } from "../../../../../server/access/signing.ts";
+import { isForALead, takesProof } from "../../../../../server/access/signing.ts";
 import { makeIfOver } from "../../../../../server/certificates/issue.ts";
 import { signInAnswer, wrongAuthor } from "../../../../../server/asked-by.ts";
 import { database } from "../../../../../server/db/pool.ts";
@@ -36,11 +36,11 @@ export const POST: APIRoute = async ({ params, request }) => {
     return problem(403, t("not-for-you"), t("a-lead-has-to-sign-for-that"));
   if (!(await takesProof(database(), by, parsed.data))) return signInAnswer(by.who, { sign: true });
   const from = by.role === "technician" ? "bench" : "desk";
-  const result = await appendMoves(database(), params.code!, parsed.data, from);
-  if (result.kind === "kept") {
-    await keepSignatures(database(), by, parsed.data);
-    // A job that is over has its certificate made by the version of the product that it ended under.
-    await makeIfOver(database(), params.code!);
-  }
+  const result = await appendMoves(database(), params.code!, parsed.data, {
+    from,
+    session: by.session,
+  });
+  // A job that is over has its certificate made by the version of the product that it ended under.
+  if (result.kind === "kept") await makeIfOver(database(), params.code!);
   return answerMoves(result, parsed.data, params.code!);
 };
