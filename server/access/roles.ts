@@ -162,6 +162,7 @@ export const access: Readonly<Record<string, Partial<Record<Method, readonly Rol
   "/api/shop/backup": { GET: owner, PUT: owner },
   "/api/shop/bench": { GET: people, PUT: lead },
   "/api/shop/invoices": { GET: people, PUT: owner },
+  "/api/shop/keys": { GET: owner, POST: owner },
   "/api/shop/lamp": { GET: shown, POST: bench },
   "/api/shop/radiometer": seen(shown),
   "/api/shop/room": { GET: people, PUT: bench },

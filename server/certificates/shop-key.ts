@@ -1,4 +1,5 @@
 import type pg from "pg";
+import { inTransaction } from "../db/pool.ts";
 import { makeShopKey, type ShopKey } from "./seal.ts";
 
 interface Row {
@@ -10,7 +11,9 @@ interface Row {
 /** The key by which this shop signs; made when it is first wanted. */
 export async function shopKey(pool: pg.Pool): Promise<ShopKey> {
   const find = async (): Promise<ShopKey | null> => {
-    const { rows } = await pool.query<Row>("SELECT id, public_key, private_key FROM shop_key");
+    const { rows } = await pool.query<Row>(
+      "SELECT id, public_key, private_key FROM shop_key WHERE retired_at IS NULL",
+    );
     const [row] = rows;
     return row ? { id: row.id, publicKey: row.public_key, privateKey: row.private_key } : null;
   };
@@ -24,3 +27,39 @@ export async function shopKey(pool: pg.Pool): Promise<ShopKey> {
   );
   return (await find())!;
 }
+
+/** A key of the shop's as it is told: from when, and until when it sealed. */
+export interface ToldKey {
+  id: string;
+  madeAt: string;
+  retiredAt: string | null;
+}
+
+/** The key that seals now, and those before it, newest first. */
+export async function listShopKeys(pool: pg.Pool): Promise<ToldKey[]> {
+  await shopKey(pool);
+  const { rows } = await pool.query<{ id: string; made_at: Date; retired_at: Date | null }>(
+    "SELECT id, made_at, retired_at FROM shop_key ORDER BY retired_at DESC NULLS FIRST",
+  );
+  return rows.map(({ id, made_at, retired_at }) => ({
+    id,
+    madeAt: made_at.toISOString(),
+    retiredAt: retired_at?.toISOString() ?? null,
+  }));
+}
+
+/** Makes the shop a new key. Of the one before only what checks is kept: nobody seals anything by it any more, whoever has a backup aside. */
+export const replaceShopKey = (pool: pg.Pool): Promise<void> =>
+  inTransaction(pool, async (client) => {
+    // One after another: two presses make two keys, and one of them seals.
+    await client.query("LOCK TABLE shop_key IN EXCLUSIVE MODE");
+    await client.query(
+      "UPDATE shop_key SET retired_at = clock_timestamp(), private_key = NULL WHERE retired_at IS NULL",
+    );
+    const made = makeShopKey();
+    await client.query("INSERT INTO shop_key (id, public_key, private_key) VALUES ($1, $2, $3)", [
+      made.id,
+      made.publicKey,
+      made.privateKey,
+    ]);
+  });

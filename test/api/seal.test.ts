@@ -12,14 +12,16 @@ import {
   verifyDocument,
   verifyPdf,
 } from "../../server/certificates/seal.ts";
+import type { ToldKey } from "../../server/certificates/shop-key.ts";
 import { verifyAll } from "../../server/certificates/verify-all.ts";
 import { inLanguage } from "../../server/spoken.ts";
 import { GET as json } from "../../src/pages/api/jobs/[code]/certificate.json.ts";
 import { GET as pdf } from "../../src/pages/api/jobs/[code]/certificate.pdf.ts";
+import * as shopKeys from "../../src/pages/api/shop/keys.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { isLong } from "../long.ts";
 import { pdfText } from "../pdf-text.ts";
-import { call } from "./ask.ts";
+import { ask, call } from "./ask.ts";
 
 describe("a certificate that is made for good", function () {
   this.timeout(240_000);
@@ -119,6 +121,29 @@ describe("a certificate that is made for good", function () {
       () => expect.fail("a certificate was changed"),
       (error: Error) => expect(error.message).to.include("append-only"),
     );
+  });
+
+  it("stays right where the shop makes itself a new key, by which what comes after is sealed", async () => {
+    const keysOf = async () => (await ask(shopKeys.GET)).body as ToldKey[];
+    const [old] = await keysOf();
+    const made = await Promise.all([ask(shopKeys.POST), ask(shopKeys.POST)]);
+    expect(made.map(({ status }) => status)).to.deep.equal([201, 201]);
+    const keys = await keysOf();
+    expect(keys.filter(({ retiredAt }) => retiredAt === null)).to.have.length(1);
+    expect(keys).to.have.length(3);
+    expect(keys.at(-1)!.id).to.equal(old!.id);
+    // Of what sealed before, nothing is left that seals.
+    const { rows } = await pool.query("SELECT FROM shop_key WHERE private_key IS NOT NULL");
+    expect(rows).to.have.length(1);
+    expect(await jsonNow()).to.equal(document);
+    expect(verifyDocument(document)).to.deep.include({ isRight: true, key: old!.id });
+    const { rows: others } = await pool.query<{ code: string }>(
+      "SELECT code FROM job WHERE outcome = 'repaired' AND route = 'film' AND code LIKE 'GW-10%' AND code <> $1 ORDER BY code DESC LIMIT 1",
+      [code],
+    );
+    const anew = verifyDocument(await (await call(json, { params: others[0]! })).text());
+    expect(anew).to.deep.include({ isRight: true, key: keys[0]!.id });
+    expect((await verifyAll(pool)).faults.filter((fault) => fault.includes("another key"))).to.deep.equal([]);
   });
 
   it("is looked at with all that was signed: a move, a document or a paper that was changed in the database is named", async () => {

@@ -109,5 +109,9 @@ export const people = {
   "did-too-many": "too many tries for",
   "did-choose": "chose digits or a passphrase",
   "did-enrol": "tablet enrolled:",
+  "make-a-new-key": "Make a new key",
+  "until-then": "Before {at}: {key}",
+  "where-a-key-may-have-been-seen":
+    "Do this where a backup or the server may have been seen by somebody else. Certificates from before stay right, and are checked by the key that they were sealed with.",
   "sealed-with": "Certificates are sealed by this shop's key: {key}",
 };

@@ -113,5 +113,9 @@ export const people: Words<typeof english> = {
   "did-too-many": "demasiados intentos, para",
   "did-choose": "eligió cifras o frase de paso",
   "did-enrol": "tableta dada de alta:",
+  "make-a-new-key": "Hacer una clave nueva",
+  "until-then": "Hasta {at}: {key}",
+  "where-a-key-may-have-been-seen":
+    "Hazlo si alguien más pudo ver un respaldo o el servidor. Los certificados anteriores siguen siendo válidos y se comprueban con la clave con que se sellaron.",
   "sealed-with": "Los certificados se sellan con la clave de este taller: {key}",
 };
