@@ -111,6 +111,7 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
   const [adding, setAdding] = useState<Adding | null>(null);
   const [shown, setShown] = useState<Shown | null>(null);
   const [badgeOf, setBadgeOf] = useState<{ key: string; badge: string | null } | null>(null);
+  const [isMaking, setMaking] = useState(false);
   const [fault, setFault] = useState<string>();
   const [said, setSaid] = useState<string>();
   const [idle, setIdle] = useState(String(initial.idleMin));
@@ -145,7 +146,11 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
     else setSaid(t("is-changed", { name: person.name }));
   };
   const makeBadge = async (key: string) => {
+    // Pressed twice it is one badge: the first of two would be void, and might be the one that is shown.
+    if (isMaking) return;
+    setMaking(true);
     const told = await ask(`/api/people/${key}/badge`, "POST", null);
+    setMaking(false);
     if (told?.badge !== undefined) setBadgeOf({ key, badge: told.badge });
   };
   const withBadge = all.people.find(({ key }) => key === badgeOf?.key);

@@ -10,8 +10,13 @@ export function ShopKeys({ initial }: { initial: ToldKey[] }) {
   const [keys, setKeys] = useState(initial);
   const [isOpen, setOpen] = useState(false);
   const [said, setSaid] = useState<string>();
+  const [isAsking, setAsking] = useState(false);
   const replace = async () => {
+    // Pressed twice it is one key.
+    if (isAsking) return;
+    setAsking(true);
     const asked = await askServer("/api/shop/keys", "POST", null, t("no-answer"));
+    setAsking(false);
     if ("said" in asked) return setSaid(asked.said);
     setKeys((await asked.answer.json()) as ToldKey[]);
     setSaid(undefined);
