@@ -43,6 +43,7 @@ const PATHS = [
   "/customers",
   "/api/customers?find=kiosk",
   "/handover",
+  "/practice",
   "/plan",
   "/records",
   "/film",

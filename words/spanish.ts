@@ -23,6 +23,7 @@ import { pages } from "./es/pages.ts";
 import { people } from "./es/people.ts";
 import { photos } from "./es/photos.ts";
 import { plan } from "./es/plan.ts";
+import { practice } from "./es/practice.ts";
 import { prove } from "./es/prove.ts";
 import { readings } from "./es/readings.ts";
 import { records } from "./es/records.ts";
@@ -62,6 +63,7 @@ export const spanish: Catalogue = {
   people: people,
   photos: photos,
   plan: plan,
+  practice: practice,
   prove: prove,
   readings: readings,
   records: records,

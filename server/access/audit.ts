@@ -35,6 +35,7 @@ const SAID_ELSEWHERE = new Set([
   "/api/calc/[name]",
   "/api/dispense/[format]",
   "/api/outline",
+  "/api/practice",
   "/api/sign-in",
   "/api/join",
 ]);

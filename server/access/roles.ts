@@ -84,6 +84,8 @@ export const access: Readonly<Record<string, Partial<Record<Method, readonly Rol
   "/lots": seen(people),
   "/parts": seen(people),
   "/records": seen(people),
+  "/practice": seen(workers),
+  "/api/practice": { GET: workers, POST: workers },
   "/shop": seen(people),
 
   "/api/bench": seen(shown),

@@ -8,6 +8,9 @@ import type { Scene } from "../../core/device/scene.ts";
 import { verifyChoice } from "../../core/device/verify-choice.ts";
 import type { Fault } from "../../core/faults.ts";
 import type { Message } from "../../core/job/message.ts";
+import type { PracticeAttempt } from "../../core/practice/attempt.ts";
+import { played, sweepOf } from "../../core/practice/sweep.ts";
+import type { Ended } from "../store/practice.ts";
 import type { Face } from "../../core/prove/panel-face.ts";
 import type { PanelReport, PanelTested } from "../../core/prove/panel-test.ts";
 import { OutlineRefused, readOutline, type ReadOutline } from "../formats/outline-file.ts";
@@ -63,3 +66,9 @@ export const keptOf = ({
   report: PanelReport;
   face: Face;
 }): { data: PanelTested } | { faults: Fault[] } => reportedTest(report, face);
+
+/** How somebody's practice ended, by what their hand did. */
+export function practise({ seed, hands, speed }: PracticeAttempt): Ended {
+  const { lost, end } = played(sweepOf(seed), hands, speed);
+  return { lost, tookS: end.tS };
+}

@@ -46,6 +46,7 @@ export const TopBar = memo(function TopBar({
         {link("/film", t("film"))}
         {link("/lots", t("lots"))}
         {link("/records", t("records"), "max-lg:hidden")}
+        {link("/practice", t("practice"), "max-lg:hidden")}
         {link("/shop", t("shop"))}
       </nav>
       <div className="ml-auto flex flex-wrap items-center gap-2">

@@ -11,6 +11,7 @@ export const placePages = [
   "records",
   "shop",
   "people",
+  "practice",
 ] as const;
 export const repairPages = [
   "route-layer-liquid",

@@ -20,6 +20,7 @@ export const places = [
   "/parts",
   "/customers",
   "/handover",
+  "/practice?seed=3",
   "/shop",
   "/people",
   "/sign-in",

@@ -29,6 +29,7 @@ export const frame = {
   families: "Families",
   film: "Film",
   "for-a-spreadsheet": "For a spreadsheet (CSV)",
+  practice: "Practice",
   records: "Records",
   plan: "Plan",
   lots: "Lots",

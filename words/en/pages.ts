@@ -60,6 +60,7 @@ export const pages = {
   certificate: "{code} certificate",
   "on-paper-pdf": "On paper (PDF)",
   "for-a-machine-json": "For a machine (JSON)",
+  practice: "Practice",
   shop: "Shop",
   "hourly-rate-and-starting-odds": "Hourly rate and starting odds",
   "invoices-of-the-shop": "Invoices",

@@ -32,6 +32,7 @@ export const frame: Words<typeof english> = {
   families: "Familias",
   film: "Película",
   "for-a-spreadsheet": "Para hoja de cálculo (CSV)",
+  practice: "Práctica",
   records: "Registros",
   plan: "Plan",
   lots: "Lotes",

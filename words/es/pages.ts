@@ -63,6 +63,7 @@ export const pages: Words<typeof english> = {
   certificate: "Certificado {code}",
   "on-paper-pdf": "En papel (PDF)",
   "for-a-machine-json": "Para una máquina (JSON)",
+  practice: "Práctica",
   shop: "Taller",
   "hourly-rate-and-starting-odds": "Precio por hora y probabilidad inicial",
   "invoices-of-the-shop": "Facturas",

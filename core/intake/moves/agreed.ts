@@ -48,7 +48,7 @@ export function changesAgreed(
   { state }: Pick<Scene, "state">,
   { route, currency, priceMinor }: Pick<Offered, "route" | "currency" | "priceMinor">,
 ): boolean {
-  const last = state.intake.agreements.findLast(({ answer }) => answer === "yes");
+  const last = state.intake.agreements.filter(({ answer }) => answer === "yes").at(-1);
   if (!last) return false;
   return last.route !== route || last.currency !== currency || last.priceMinor !== priceMinor;
 }

@@ -1,0 +1,183 @@
+import { calculateCureDose, type CureDoseInput } from "../cure/cure-dose.ts";
+import { randomStream } from "../random.ts";
+
+/** How often a hand is looked at, each second. */
+export const FRAMES_PER_S = 30;
+
+/** What somebody is given to cure with a torch in the hand, and is told of it. */
+export interface SweepTask {
+  panel: { widthMm: number; heightMm: number };
+  /** How high the torch is held, mm, and the n of its cosine law. */
+  heightMm: number;
+  order: number;
+  coverTransmittancePct: number;
+  requiredMjCm2: number;
+  /** What a radiometer shows right below it, mW/cm². */
+  readingMwCm2: number;
+}
+
+/** What nobody is told: how much of its light the lamp gives still, and so what it gives now. */
+export interface SweepTruth extends SweepTask {
+  powerMw: number;
+}
+
+/** Where a hand holds the torch, and whether it is on. */
+export interface SweepHand {
+  xMm: number;
+  yMm: number;
+  on: boolean;
+}
+
+/** Why a sweep was lost, where, and the numbers that would have told. */
+export interface SweepLoss {
+  reason: "below dose" | "skin";
+  at: { xMm: number; yMm: number };
+  hadMjCm2: number;
+  limitMjCm2: number;
+}
+
+export interface SweepState {
+  tS: number;
+  /** Dose at the glue line so far, mJ/cm²: rows by y, columns by x, as `sweepGrid` has them. */
+  doseMjCm2: readonly (readonly number[])[];
+  /** What the fingers that hold the panel have had, mJ/cm². */
+  skinMjCm2: number;
+  lost: SweepLoss | null;
+}
+
+/** A new torch, and how much of that an old one gives at least. Assumed. */
+const NEW_MW = 4_000;
+const OLDEST = 0.5;
+const GRID_MM = 5;
+/** The fingers hold the panel so far before the middle of its lower edge, mm. */
+const FINGERS_MM = 35;
+/** UVA that unprotected skin and eyes may have in a day, 10^4 J/m² (ICNIRP 2004 for the eyes; from memory), taken for the fingers. */
+const SKIN_MJ_CM2 = 1_000;
+/** A radiometer is off by so much at most. Common practice, no source. */
+const READING_OFF = 0.03;
+
+/** One number of a row, from `least` to `most`. */
+const between = (next: () => number, least: number, most: number): number => least + (most - least) * next();
+
+/** What a torch gives on the open panel, as the calculation is asked. */
+export const sweepLight = (
+  truth: SweepTruth,
+  { xMm, yMm }: Pick<SweepHand, "xMm" | "yMm">,
+): CureDoseInput => ({
+  panel: truth.panel,
+  lamps: [{ xMm, yMm, zMm: truth.heightMm, powerMw: truth.powerMw, order: truth.order }],
+  coverTransmittancePct: truth.coverTransmittancePct,
+  requiredMjCm2: truth.requiredMjCm2,
+  gridMm: GRID_MM,
+});
+
+/** The light at a single place without a cover, mW/cm². */
+function lightAt(
+  truth: SweepTruth,
+  hand: Pick<SweepHand, "xMm" | "yMm">,
+  at: { xMm: number; yMm: number },
+): number {
+  const beside = { xMm: hand.xMm - at.xMm + 0.5, yMm: hand.yMm - at.yMm + 0.5 };
+  const patch = { ...truth, panel: { widthMm: 1, heightMm: 1 }, coverTransmittancePct: 100 };
+  return calculateCureDose({ ...sweepLight(patch, beside), gridMm: 0.5 }).map.mwCm2[1]![1]!;
+}
+
+/** Where the fingers are that hold a panel. */
+export const fingersOf = ({ panel }: Pick<SweepTask, "panel">) => ({
+  xMm: panel.widthMm / 2,
+  yMm: panel.heightMm + FINGERS_MM,
+});
+
+/**
+ * A sweep as a seed has it: another panel, another lamp that has aged, another glue.
+ *
+ * @example
+ * sweepOf(1).requiredMjCm2 === sweepOf(1).requiredMjCm2 // true
+ */
+export function sweepOf(seed: number): SweepTruth {
+  const next = randomStream(seed * 6_151 + 11);
+  const panel = {
+    widthMm: Math.round(between(next, 100, 150)),
+    heightMm: Math.round(between(next, 60, 90)),
+  };
+  const truth = {
+    panel,
+    heightMm: Math.round(between(next, 30, 40)),
+    order: Math.round(between(next, 4, 8)),
+    coverTransmittancePct: Math.round(between(next, 82, 91)),
+    requiredMjCm2: 50 * Math.round(between(next, 16, 28)),
+    powerMw: NEW_MW * between(next, OLDEST, 1),
+    readingMwCm2: 0,
+  };
+  const below = { xMm: panel.widthMm / 2, yMm: panel.heightMm / 2 };
+  return {
+    ...truth,
+    readingMwCm2: lightAt(truth, below, below) * between(next, 1 - READING_OFF, 1 + READING_OFF),
+  };
+}
+
+/** The columns and rows at which the dose is known, mm. */
+export function sweepGrid(truth: SweepTruth): { xMm: readonly number[]; yMm: readonly number[] } {
+  const { xMm, yMm } = calculateCureDose(sweepLight(truth, { xMm: 0, yMm: 0 })).map;
+  return { xMm, yMm };
+}
+
+export function sweepBegun(truth: SweepTruth): SweepState {
+  const { xMm, yMm } = sweepGrid(truth);
+  return { tS: 0, doseMjCm2: yMm.map(() => xMm.map(() => 0)), skinMjCm2: 0, lost: null };
+}
+
+/** A moment later. What is lost stays as it was when it was. */
+export function sweepStep(truth: SweepTruth, state: SweepState, hand: SweepHand, dtS: number): SweepState {
+  if (state.lost) return state;
+  const tS = state.tS + dtS;
+  if (!hand.on) return { ...state, tS };
+  const { mwCm2 } = calculateCureDose(sweepLight(truth, hand)).map;
+  const fingers = fingersOf(truth);
+  const skinMjCm2 = state.skinMjCm2 + lightAt(truth, hand, fingers) * dtS;
+  return {
+    tS,
+    doseMjCm2: state.doseMjCm2.map((row, y) => row.map((dose, x) => dose + mwCm2[y]![x]! * dtS)),
+    skinMjCm2,
+    lost:
+      skinMjCm2 > SKIN_MJ_CM2
+        ? { reason: "skin", at: fingers, hadMjCm2: skinMjCm2, limitMjCm2: SKIN_MJ_CM2 }
+        : null,
+  };
+}
+
+/** The place that has had the least. */
+export function leastDose(truth: SweepTruth, { doseMjCm2 }: Pick<SweepState, "doseMjCm2">) {
+  const { xMm, yMm } = sweepGrid(truth);
+  let least = { xMm: 0, yMm: 0, doseMjCm2: Infinity };
+  doseMjCm2.forEach((row, y) =>
+    row.forEach((dose, x) => {
+      if (dose < least.doseMjCm2) least = { xMm: xMm[x]!, yMm: yMm[y]!, doseMjCm2: dose };
+    }),
+  );
+  return least;
+}
+
+/** Why a sweep that a hand says is done was not; null where every place has had its dose. */
+export function sweepVerdict(truth: SweepTruth, state: SweepState): SweepLoss | null {
+  if (state.lost) return state.lost;
+  const { xMm, yMm, doseMjCm2: had } = leastDose(truth, state);
+  return had < truth.requiredMjCm2
+    ? { reason: "below dose", at: { xMm, yMm }, hadMjCm2: had, limitMjCm2: truth.requiredMjCm2 }
+    : null;
+}
+
+/** A whole sweep: where it stood after each second and at its end, and how it ended. */
+export function played(
+  truth: SweepTruth,
+  hands: readonly SweepHand[],
+  speed = 1,
+): { seconds: readonly SweepState[]; end: SweepState; lost: SweepLoss | null } {
+  let state = sweepBegun(truth);
+  const seconds = [state];
+  hands.forEach((hand, k) => {
+    state = sweepStep(truth, state, hand, speed / FRAMES_PER_S);
+    if ((k + 1) % FRAMES_PER_S === 0 || k === hands.length - 1) seconds.push(state);
+  });
+  return { seconds, end: state, lost: sweepVerdict(truth, state) };
+}
