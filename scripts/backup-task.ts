@@ -5,14 +5,15 @@ import { connect } from "../server/db/pool.ts";
 import { findBackupSchedule, isBackupDue, lastBackup } from "../server/store/backups.ts";
 import { backUp, rowsOf } from "./database-copy.ts";
 
-const NAME = /^half-lift-(\d{4}-\d\d-\d\dT\d{6})(\.part)?$/;
+/** Those from before a backup was one file are folders without an ending. */
+const NAME = /^half-lift-(\d{4}-\d\d-\d\dT\d{6})(?:\.tar)?(\.part)?$/;
 /** No backup takes as long: what was begun before was left by a machine that died, ms. */
 const LEFT_MS = 24 * 3_600_000;
 
 const stamp = (at: Date) => at.toISOString().slice(0, 19).replaceAll(":", "");
 
 /** What the backup of a moment is called: names sort as the moments do. */
-export const backupName = (at: Date): string => `half-lift-${stamp(at)}`;
+export const backupName = (at: Date): string => `half-lift-${stamp(at)}.tar`;
 
 /** Of what lies in a folder of backups that which may go: all but the newest, and beginnings that nobody will end. Other files stay. */
 export function backupsToDrop(names: readonly string[], keep: number, now: Date): string[] {
@@ -35,16 +36,16 @@ type Settings = Pick<Environment, "DATABASE_URL"> & { BACKUP_FOLDER: string };
 export async function backUpInto(
   { DATABASE_URL, BACKUP_FOLDER }: Settings,
   now: Date,
-): Promise<{ folder: string; rows: number; dropped: string[] } | { notBefore: string }> {
+): Promise<{ file: string; rows: number; dropped: string[] } | { notBefore: string }> {
   const pool = connect(DATABASE_URL);
   const [schedule, last] = await Promise.all([findBackupSchedule(pool), lastBackup(pool)]).finally(() =>
     pool.end(),
   );
   if (!isBackupDue(schedule, last?.madeAt ?? null, now)) return { notBefore: schedule.at };
   await mkdir(BACKUP_FOLDER, { recursive: true, mode: 0o700 });
-  const folder = path.join(BACKUP_FOLDER, backupName(now));
-  const made = await backUp(DATABASE_URL, folder);
+  const file = path.join(BACKUP_FOLDER, backupName(now));
+  const made = await backUp(DATABASE_URL, file);
   const dropped = backupsToDrop(await readdir(BACKUP_FOLDER), schedule.keep, now);
   for (const name of dropped) await rm(path.join(BACKUP_FOLDER, name), { recursive: true });
-  return { folder, rows: rowsOf(made), dropped };
+  return { file, rows: rowsOf(made), dropped };
 }

@@ -1,11 +1,13 @@
 import { execFile } from "node:child_process";
 import { createHash } from "node:crypto";
 import { createReadStream, existsSync } from "node:fs";
-import { mkdir, open, readFile, rename, rm, writeFile } from "node:fs/promises";
+import { mkdir, mkdtemp, open, readFile, rename, rm, stat, writeFile } from "node:fs/promises";
+import { tmpdir } from "node:os";
 import path from "node:path";
 import { pipeline } from "node:stream/promises";
 import { promisify } from "node:util";
 import pg from "pg";
+import { create, extract } from "tar";
 import { z } from "zod";
 import { asJsonFile } from "../server/formats/json-file.ts";
 import { differingTables, fingerprint } from "../server/db/fingerprint.ts";
@@ -34,6 +36,7 @@ export const rowsOf = ({ tables }: Pick<Manifest, "tables">): number =>
 
 const DUMP = "database.dump";
 const MANIFEST = "manifest.json";
+const PACKED = "backup.tar";
 
 /** Runs one of PostgreSQL's own programs on a database. Its password goes by the environment, where other users cannot read it. */
 async function runOn(databaseUrl: string, program: string, args: string[]): Promise<void> {
@@ -54,6 +57,26 @@ async function sha256Of(file: string): Promise<string> {
   return hash.digest("hex");
 }
 
+/** The two parts of a backup in a folder of their own, while they are worked with. One from before it was one file is such a folder. */
+async function unpacked<Result>(place: string, work: (folder: string) => Promise<Result>): Promise<Result> {
+  const is = await stat(place).catch(() => {
+    throw new Error(`${place} is not there`);
+  });
+  if (is.isDirectory()) return work(place);
+  const folder = await mkdtemp(path.join(tmpdir(), "half-lift-restore-"));
+  try {
+    const parts = new Set([DUMP, MANIFEST]);
+    await extract({ file: place, cwd: folder, strict: true, filter: (name) => parts.has(name) }).catch(
+      (error: Error) => {
+        throw new Error(`${place} is damaged, or no backup: ${error.message}`);
+      },
+    );
+    return await work(folder);
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
 /** Waits until a file or folder is on the disk. */
 async function toDisk(place: string): Promise<void> {
   const handle = await open(place, "r");
@@ -62,14 +85,14 @@ async function toDisk(place: string): Promise<void> {
 }
 
 /**
- * Copies everything that a database holds, as of one moment, into a new folder, while it is worked with. The folder is there whole or not at
+ * Copies everything that a database holds, as of one moment, into one new file, while it is worked with. The file is there whole or not at
  * all. Photos are in the database and so in the copy.
  *
- * @throws Error where the folder is there already, or the database does not answer
+ * @throws Error where the file is there already, or the database does not answer
  */
-export async function backUp(databaseUrl: string, folder: string): Promise<Manifest> {
-  if (existsSync(folder)) throw new Error(`${folder} is there already: a backup goes into a new folder`);
-  const part = `${folder}.part`;
+export async function backUp(databaseUrl: string, target: string): Promise<Manifest> {
+  if (existsSync(target)) throw new Error(`${target} is there already: a backup is a new file`);
+  const part = `${target}.part`;
   const client = new pg.Client({ connectionString: databaseUrl });
   await client.connect();
   try {
@@ -97,11 +120,13 @@ export async function backUp(databaseUrl: string, folder: string): Promise<Manif
       tables: await fingerprint(client),
     };
     await writeFile(path.join(part, MANIFEST), asJsonFile(made));
-    for (const name of [DUMP, MANIFEST]) await toDisk(path.join(part, name));
-    await rename(part, folder);
-    await toDisk(path.dirname(path.resolve(folder)));
+    // Who can read it can read everything.
+    await create({ file: path.join(part, PACKED), cwd: part, mode: 0o600 }, [MANIFEST, DUMP]);
+    await toDisk(path.join(part, PACKED));
+    await rename(path.join(part, PACKED), target);
+    await toDisk(path.dirname(path.resolve(target)));
     await client.query("COMMIT");
-    await noteBackup(client, { madeAt: made.madeAt, folder: path.resolve(folder), rows: rowsOf(made) });
+    await noteBackup(client, { madeAt: made.madeAt, folder: path.resolve(target), rows: rowsOf(made) });
     return made;
   } finally {
     await client.end();
@@ -109,14 +134,22 @@ export async function backUp(databaseUrl: string, folder: string): Promise<Manif
   }
 }
 
-async function readManifest(folder: string): Promise<Manifest> {
+async function readManifest(folder: string, place: string): Promise<Manifest> {
   const text = await readFile(path.join(folder, MANIFEST), "utf8").catch(() => {
-    throw new Error(`${folder} is no backup: it has no ${MANIFEST}`);
+    throw new Error(`${place} is no backup: it has no ${MANIFEST}`);
   });
   const parsed = manifest.safeParse(JSON.parse(text));
   if (parsed.success) return parsed.data;
   const [issue] = parsed.error.issues;
-  throw new Error(`${path.join(folder, MANIFEST)}: ${issue!.path.join(".")} ${issue!.message}`);
+  throw new Error(`${path.join(place, MANIFEST)}: ${issue!.path.join(".")} ${issue!.message}`);
+}
+
+/** What was brought back: tables and rows as they were backed up, what was done to bring it up to this version, and whether what was signed holds. */
+export interface Restored {
+  tables: number;
+  rows: number;
+  migrated: string[];
+  signed: VerifiedAll;
 }
 
 /**
@@ -125,15 +158,18 @@ async function readManifest(folder: string): Promise<Manifest> {
  *
  * @throws Error where the backup is damaged or of a later version, or where the database holds something and `replace` is not said
  */
-export async function restore(
+export const restore = (databaseUrl: string, place: string, { replace = false } = {}): Promise<Restored> =>
+  unpacked(place, (folder) => restoreFrom(databaseUrl, folder, { place, replace }));
+
+async function restoreFrom(
   databaseUrl: string,
   folder: string,
-  { replace = false } = {},
-): Promise<{ tables: number; rows: number; migrated: string[]; signed: VerifiedAll }> {
-  const told = await readManifest(folder);
+  { place, replace }: { place: string; replace: boolean },
+): Promise<Restored> {
+  const told = await readManifest(folder, place);
   const file = path.join(folder, DUMP);
-  if ((await sha256Of(file)) !== told.sha256)
-    throw new Error(`${file} is damaged: it is not what was written`);
+  if (!existsSync(file) || (await sha256Of(file)) !== told.sha256)
+    throw new Error(`${place} is damaged: ${DUMP} is not what was written`);
   const unknown = await unknownMigrations(told.migrations);
   if (unknown.length > 0) {
     throw new Error(

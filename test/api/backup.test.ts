@@ -1,5 +1,6 @@
 import { expect } from "chai";
-import { appendFile, mkdtemp, readFile, readdir, rm, writeFile } from "node:fs/promises";
+import { extract } from "tar";
+import { appendFile, mkdir, mkdtemp, readFile, readdir, rm, stat, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import type pg from "pg";
@@ -24,7 +25,7 @@ describe("a backup", () => {
     copies += 1;
     return databaseIn((await freshDatabase()).url, `copy_${copies}`);
   };
-  const kept = () => path.join(folder, "kept");
+  const kept = () => path.join(folder, "kept.tar");
   const refusal = (work: Promise<unknown>) =>
     work.then(
       () => "done",
@@ -36,6 +37,9 @@ describe("a backup", () => {
     url = process.env.DATABASE_URL!;
     folder = await mkdtemp(path.join(tmpdir(), "half-lift-backup-"));
     await backUp(url, kept());
+    // One file, which nobody else reads.
+    const made = await stat(kept());
+    expect([made.isFile(), made.mode & 0o077]).to.deep.equal([true, 0]);
   });
   after(() => rm(folder, { recursive: true, force: true }));
 
@@ -61,10 +65,10 @@ describe("a backup", () => {
     const telling = (async () => {
       for (let n = 0; !isOver; n += 1) await tell(pool, CODE, "noted", { text: `Meanwhile ${n}` });
     })();
-    await backUp(url, path.join(folder, "meanwhile"));
+    await backUp(url, path.join(folder, "meanwhile.tar"));
     isOver = true;
     await telling;
-    await restore(await emptyDatabase(), path.join(folder, "meanwhile"));
+    await restore(await emptyDatabase(), path.join(folder, "meanwhile.tar"));
   });
 
   it("says once it is back what of it is not as it was signed", async () => {
@@ -78,7 +82,7 @@ describe("a backup", () => {
     );
     await tampered.query("ALTER TABLE move ENABLE TRIGGER USER");
     await tampered.end();
-    const place = path.join(folder, "tampered");
+    const place = path.join(folder, "tampered.tar");
     await backUp(copy, place);
     const { signed } = await restore(await emptyDatabase(), place);
     expect(verifiedText(signed)).to.match(
@@ -98,7 +102,8 @@ describe("a backup", () => {
     const copy = await emptyDatabase();
     const other = async (name: string, change: (manifest: Manifest) => Manifest) => {
       const place = path.join(folder, name);
-      await backUp(url, place);
+      await mkdir(place);
+      await extract({ file: kept(), cwd: place });
       const file = path.join(place, "manifest.json");
       await writeFile(file, JSON.stringify(change(JSON.parse(await readFile(file, "utf8")) as Manifest)));
       return place;
@@ -106,6 +111,16 @@ describe("a backup", () => {
     const damaged = await other("damaged", (told) => told);
     await appendFile(path.join(damaged, "database.dump"), "x");
     expect(await refusal(restore(copy, damaged))).to.include("is damaged");
+    const bytes = await readFile(kept());
+    const cut = path.join(folder, "cut.tar");
+    await writeFile(cut, bytes.subarray(0, bytes.length / 2));
+    expect(await refusal(restore(copy, cut))).to.include("damaged");
+    bytes[bytes.length / 2] = bytes[bytes.length / 2]! ^ 1;
+    await writeFile(cut, bytes);
+    expect(await refusal(restore(copy, cut))).to.include("is damaged");
+    await writeFile(cut, "no backup at all".repeat(100));
+    expect(await refusal(restore(copy, cut))).to.match(/damaged|is no backup/);
+    expect(await refusal(restore(copy, path.join(folder, "nothing")))).to.include("is not there");
     const later = await other("later", (told) => ({
       ...told,
       migrations: [...told.migrations, "9001_of_tomorrow.sql"],

@@ -192,20 +192,20 @@ describe("the queue that is kept", () => {
 
   it("lets the oldest go by their names, and beginnings that a day has passed over", () => {
     const now = new Date("2026-11-28T02:30:00Z");
-    expect(backupName(now)).to.equal("half-lift-2026-11-28T023000");
+    expect(backupName(now)).to.equal("half-lift-2026-11-28T023000.tar");
     const names = [
       "half-lift-2026-11-26T023000",
-      "half-lift-2026-11-28T023000",
-      "half-lift-2026-11-27T023000",
-      "half-lift-2026-11-20T023000.part",
+      "half-lift-2026-11-28T023000.tar",
+      "half-lift-2026-11-27T023000.tar",
+      "half-lift-2026-11-20T023000.tar.part",
       "half-lift-2026-11-28T022900.part",
       "half-lift",
       "notes.txt",
     ];
     expect(backupsToDrop(names, 2, now)).to.deep.equal([
-      "half-lift-2026-11-20T023000.part",
+      "half-lift-2026-11-20T023000.tar.part",
       "half-lift-2026-11-26T023000",
     ]);
-    expect(backupsToDrop(names, 9, now)).to.deep.equal(["half-lift-2026-11-20T023000.part"]);
+    expect(backupsToDrop(names, 9, now)).to.deep.equal(["half-lift-2026-11-20T023000.tar.part"]);
   });
 });
