@@ -522,6 +522,7 @@ try {
     ["shelf of parts, at the server", "/parts"],
     ["register of customers, at the server", "/customers"],
     ["hand-over of the shift, at the server", "/handover"],
+    ["practice, at the server", "/practice"],
     ["plan of the day, at the server", "/plan"],
     ["what the records say, at the server", "/records"],
     ["job page in its prove, at the server", "/jobs/GW-1160"],

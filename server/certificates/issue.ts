@@ -94,10 +94,11 @@ export async function issuedPaper(
   };
   const there = await find();
   if (there) return there;
-  const made = await paperOf(pool, certificate, address);
+  const key = await shopKey(pool);
+  const made = await paperOf(pool, certificate, address, key.id);
   await pool.query(
     "INSERT INTO certificate_paper (issue_id, address, pdf) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING",
-    [issue, address ?? "", sealPdf(made, code, seal, await shopKey(pool))],
+    [issue, address ?? "", sealPdf(made, code, seal, key)],
   );
   return (await find())!;
 }

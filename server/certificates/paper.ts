@@ -9,11 +9,12 @@ import { sealText } from "./seal.ts";
 /** On paper there is room for the first photo and the last ones. */
 const MOST_PHOTOS = 3;
 
-/** A certificate as a PDF, with its photos; `address` where a link to the record stands. */
+/** A certificate as a PDF, with its photos; `address` where a link to the record stands, `paperKey` by which key the paper itself is sealed. */
 export async function paperOf(
   pool: pg.Pool,
   certificate: JobCertificate,
   address: string | null,
+  paperKey: string | null = null,
 ): Promise<Uint8Array<ArrayBuffer>> {
   const { code, photos, seal } = certificate;
   const shown = [...photos.slice(0, 1), ...photos.slice(1).slice(-(MOST_PHOTOS - 1))];
@@ -23,7 +24,9 @@ export async function paperOf(
       return picture ? [{ picture, caption: caption || stageTitles[stage] }] : [];
     }),
   );
-  const sealed = seal ? { text: sealText(code, seal), key: seal.key, product: seal.product } : null;
+  const sealed = seal
+    ? { text: sealText(code, seal), key: seal.key, product: seal.product, paperKey: paperKey ?? seal.key }
+    : null;
   return new Uint8Array(
     await certificatePdf(certificateText(certificate), { address, seal: sealed }, pictures.flat()),
   );

@@ -48,18 +48,24 @@ export async function listShopKeys(pool: pg.Pool): Promise<ToldKey[]> {
   }));
 }
 
-/** Makes the shop a new key. Of the one before only what checks is kept: nobody seals anything by it any more, whoever has a backup aside. */
-export const replaceShopKey = (pool: pg.Pool): Promise<void> =>
+/**
+ * Makes the shop a new key in the place of one, which has to be that of now: whether it was. Of the one before only what checks is kept: nobody
+ * seals anything by it any more, whoever has a backup aside.
+ */
+export const replaceShopKey = (pool: pg.Pool, replaced: string): Promise<boolean> =>
   inTransaction(pool, async (client) => {
-    // One after another: two presses make two keys, and one of them seals.
+    // One after another: a press that comes twice replaces the same one, once.
     await client.query("LOCK TABLE shop_key IN EXCLUSIVE MODE");
-    await client.query(
-      "UPDATE shop_key SET retired_at = clock_timestamp(), private_key = NULL WHERE retired_at IS NULL",
+    const { rowCount } = await client.query(
+      "UPDATE shop_key SET retired_at = clock_timestamp(), private_key = NULL WHERE retired_at IS NULL AND id = $1",
+      [replaced],
     );
+    if (rowCount !== 1) return false;
     const made = makeShopKey();
     await client.query("INSERT INTO shop_key (id, public_key, private_key) VALUES ($1, $2, $3)", [
       made.id,
       made.publicKey,
       made.privateKey,
     ]);
+    return true;
   });

@@ -18,6 +18,8 @@ interface PaperSeal {
   text: string;
   key: string;
   product: string;
+  /** By which key the paper is sealed: another than the document's where the shop has had a new one since. */
+  paperKey: string;
 }
 
 /**
@@ -100,10 +102,15 @@ export async function certificatePdf(
     page
       .font("plain")
       .fontSize(9)
-      .text(t("sealed-by", { key: seal.key, product: seal.product }), MARGIN + SEAL_PT + 12, top, {
-        width: width - SEAL_PT - 12,
-        lineGap: 2,
-      });
+      .text(
+        [
+          t("sealed-by", { key: seal.key, product: seal.product }),
+          ...(seal.paperKey === seal.key ? [] : [t("paper-sealed-by", { key: seal.paperKey })]),
+        ].join(" "),
+        MARGIN + SEAL_PT + 12,
+        top,
+        { width: width - SEAL_PT - 12, lineGap: 2 },
+      );
   }
   const { start, count } = page.bufferedPageRange();
   for (let i = start; i < start + count; i += 1) {

@@ -16,12 +16,13 @@ import type { ToldKey } from "../../server/certificates/shop-key.ts";
 import { verifyAll } from "../../server/certificates/verify-all.ts";
 import { inLanguage } from "../../server/spoken.ts";
 import { GET as json } from "../../src/pages/api/jobs/[code]/certificate.json.ts";
+import { POST as makeLink } from "../../src/pages/api/jobs/[code]/certificate-link.ts";
 import { GET as pdf } from "../../src/pages/api/jobs/[code]/certificate.pdf.ts";
 import * as shopKeys from "../../src/pages/api/shop/keys.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { isLong } from "../long.ts";
 import { pdfText } from "../pdf-text.ts";
-import { ask, call } from "./ask.ts";
+import { ask, call, expectFault } from "./ask.ts";
 
 describe("a certificate that is made for good", function () {
   this.timeout(240_000);
@@ -125,13 +126,16 @@ describe("a certificate that is made for good", function () {
 
   it("stays right where the shop makes itself a new key, by which what comes after is sealed", async () => {
     const keysOf = async () => (await ask(shopKeys.GET)).body as ToldKey[];
-    const [old] = await keysOf();
-    const made = await Promise.all([ask(shopKeys.POST), ask(shopKeys.POST)]);
-    expect(made.map(({ status }) => status)).to.deep.equal([201, 201]);
+    const before = await keysOf();
+    const [old] = before;
+    const press = () => ask(shopKeys.POST, { body: { replaces: old!.id } });
+    // Pressed twice it is one.
+    const made = await Promise.all([press(), press()]);
+    expect(made.map(({ status }) => status).sort()).to.deep.equal([200, 201]);
     const keys = await keysOf();
     expect(keys.filter(({ retiredAt }) => retiredAt === null)).to.have.length(1);
-    expect(keys).to.have.length(3);
-    expect(keys.at(-1)!.id).to.equal(old!.id);
+    expect(keys.map(({ id }) => id)).to.deep.equal([keys[0]!.id, ...before.map(({ id }) => id)]);
+    expectFault(await ask(shopKeys.POST, { body: {} }), 422, "replaces");
     // Of what sealed before, nothing is left that seals.
     const { rows } = await pool.query("SELECT FROM shop_key WHERE private_key IS NOT NULL");
     expect(rows).to.have.length(1);
@@ -143,6 +147,13 @@ describe("a certificate that is made for good", function () {
     );
     const anew = verifyDocument(await (await call(json, { params: others[0]! })).text());
     expect(anew).to.deep.include({ isRight: true, key: keys[0]!.id });
+    // A paper that is made later of what was sealed before says by which key it is sealed itself.
+    const later = await call(makeLink, { params: { code }, body: { who: "tove" } });
+    expect(later.status).to.equal(201);
+    const laterPaper = await pdfNow();
+    expect(verifyPdf(laterPaper)).to.deep.include({ isRight: true, key: keys[0]!.id });
+    const text = await pdfText(new Uint8Array(laterPaper));
+    expect(text).to.include(keys[0]!.id).and.to.include(old!.id);
     expect((await verifyAll(pool)).faults.filter((fault) => fault.includes("another key"))).to.deep.equal([]);
   });
 

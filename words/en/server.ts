@@ -344,5 +344,6 @@ export const server = {
   "a-machine-asks-at-most": "A machine may ask 600 times a minute. Send the rest later.",
   "sealed-by":
     "The document of this record (JSON) is sealed to the byte by the shop's key {key}. The code holds its digest and signature. Made by {product}; later versions change nothing of it.",
+  "paper-sealed-by": "This paper was made later, and is sealed by the shop's key {key}.",
   "a-job-of-theirs-is-open": "A device of theirs is here still: end and hand over its job first.",
 } as const;

@@ -349,5 +349,6 @@ export const server: Words<typeof english> = {
   "a-machine-asks-at-most": "Una máquina puede pedir 600 veces por minuto. Envía el resto más tarde.",
   "sealed-by":
     "El documento de este registro (JSON) está sellado byte a byte con la clave del taller {key}. El código guarda su resumen y su firma. Hecho con {product}; versiones posteriores no cambian nada.",
+  "paper-sealed-by": "Este papel se hizo después y está sellado con la clave del taller {key}.",
   "a-job-of-theirs-is-open": "Aún hay aquí un aparato suyo: antes termina y entrega su trabajo.",
 };

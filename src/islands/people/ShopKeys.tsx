@@ -10,19 +10,14 @@ export function ShopKeys({ initial }: { initial: ToldKey[] }) {
   const [keys, setKeys] = useState(initial);
   const [isOpen, setOpen] = useState(false);
   const [said, setSaid] = useState<string>();
-  const [isAsking, setAsking] = useState(false);
+  const [now, ...before] = keys;
   const replace = async () => {
-    // Pressed twice it is one key.
-    if (isAsking) return;
-    setAsking(true);
-    const asked = await askServer("/api/shop/keys", "POST", null, t("no-answer"));
-    setAsking(false);
+    const asked = await askServer("/api/shop/keys", "POST", { replaces: now!.id }, t("no-answer"));
     if ("said" in asked) return setSaid(asked.said);
     setKeys((await asked.answer.json()) as ToldKey[]);
     setSaid(undefined);
     setOpen(false);
   };
-  const [now, ...before] = keys;
   return (
     <section className="mt-6 grid gap-1">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">

@@ -99,12 +99,17 @@ export function PracticeView({ learned: first, seed: begun }: { learned: Learned
     }, 1_000 / FRAMES_PER_S);
     return () => clearInterval(timer);
   }, [isRunning, speed, hold]);
+  /** The address leads back to the same panel. */
+  const show = (which: number) => {
+    setSeed(which);
+    history.replaceState(history.state, "", `?seed=${which}`);
+  };
   const start = () => {
     const typed = typedNumber(typedSeed);
     if (typed === undefined || !Number.isInteger(typed) || typed < 1 || typed > MOST_SEED)
       return setSaid(t("seed-must-be", { most: MOST_SEED }));
     setSaid(undefined);
-    setSeed(typed);
+    show(typed);
     setEnded(null);
     hand.current = AT_REST;
     keys.current.clear();
@@ -116,7 +121,7 @@ export function PracticeView({ learned: first, seed: begun }: { learned: Learned
   const another = () => {
     const next = 1 + Math.floor(Math.random() * MOST_SEED);
     setTypedSeed(String(next));
-    setSeed(next);
+    show(next);
     setEnded(null);
     setSaid(undefined);
   };
