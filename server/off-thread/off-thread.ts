@@ -63,6 +63,14 @@ function laneOf({ threads, seconds, memoryMb }: Omit<Lane, "pool" | "underWay">)
   return { pool, threads, seconds, memoryMb, underWay: 0 };
 }
 
+/** What no press waits for. */
+const FOR_ITS_OWN_SAKE: ReadonlySet<TaskName> = new Set<TaskName>([
+  "calculate",
+  "choose",
+  "practise",
+  "wake",
+]);
+
 let lanes: { press: Lane; calculation: Lane } | null = null;
 
 /** One lane for what a press waits for, one for what is asked for its own sake: neither stands in the other's way. */
@@ -76,7 +84,7 @@ function laneFor(name: TaskName): Lane {
       calculation: laneOf({ threads, seconds: CALCULATION_SECONDS, memoryMb }),
     };
   }
-  return name === "calculate" || name === "choose" || name === "wake" ? lanes.calculation : lanes.press;
+  return FOR_ITS_OWN_SAKE.has(name) ? lanes.calculation : lanes.press;
 }
 
 /** The first pages of a server that has just been started go before, ms. */

@@ -6,9 +6,9 @@ import { exampleFamilies } from "../../core/stack/examples.ts";
 import { chooseAsked } from "../../core/device/choose.ts";
 import type { Scene } from "../../core/device/scene.ts";
 import { verifyChoice } from "../../core/device/verify-choice.ts";
-import type { Fault } from "../../core/faults.ts";
+import { describeFaults, type Fault } from "../../core/faults.ts";
 import type { Message } from "../../core/job/message.ts";
-import type { PracticeAttempt } from "../../core/practice/attempt.ts";
+import { practiceAttempt, type PracticeAttempt } from "../../core/practice/attempt.ts";
 import { played, sweepOf } from "../../core/practice/sweep.ts";
 import type { Ended } from "../store/practice.ts";
 import type { Face } from "../../core/prove/panel-face.ts";
@@ -67,8 +67,17 @@ export const keptOf = ({
   face: Face;
 }): { data: PanelTested } | { faults: Fault[] } => reportedTest(report, face);
 
+/** An attempt as it was sent, without all that the hand did, and how that ended; or what is wrong with it. */
+export type Practised =
+  { attempt: Omit<PracticeAttempt, "hands">; ended: Ended } | { notJson: string } | { faults: Fault[] };
+
 /** How somebody's practice ended, by what their hand did. */
-export function practise({ seed, hands, speed }: PracticeAttempt): Ended {
-  const { lost, end } = played(sweepOf(seed), hands, speed);
-  return { lost, tookS: end.tS };
+export function practise({ bytes }: { bytes: Uint8Array }): Practised {
+  const read = parseJson(bytes);
+  if ("notJson" in read) return read;
+  const parsed = practiceAttempt.safeParse(read.body);
+  if (!parsed.success) return { faults: describeFaults(parsed.error, read.body) };
+  const { hands, ...attempt } = parsed.data;
+  const { lost, end } = played(sweepOf(attempt.seed), hands, attempt.speed);
+  return { attempt, ended: { lost, tookS: end.tS } };
 }
