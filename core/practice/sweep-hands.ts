@@ -16,9 +16,9 @@ interface Reach {
 }
 
 /** To and fro, row by row, at one speed: where the torch is at each frame. */
-function rows({ fromX, toX, fromY, toY }: Reach, speedMmS: number): SweepHand[] {
+function rows({ fromX, toX, fromY, toY }: Reach): SweepHand[] {
   const count = Math.max(2, Math.round((toY - fromY) / ROW_MM) + 1);
-  const frames = Math.max(2, Math.round(((toX - fromX) / speedMmS) * FRAMES_PER_S));
+  const frames = Math.max(2, Math.round(((toX - fromX) / SPEED_MM_S) * FRAMES_PER_S));
   return Array.from({ length: count }, (_, row) => {
     const yMm = fromY + ((toY - fromY) * row) / (count - 1);
     return Array.from({ length: frames }, (__, k) => {
@@ -32,16 +32,13 @@ function rows({ fromX, toX, fromY, toY }: Reach, speedMmS: number): SweepHand[] 
 const powerBy = ({ readingMwCm2, heightMm, order }: SweepTask): number =>
   (readingMwCm2 * 2 * Math.PI * heightMm ** 2) / (100 * (order + 1));
 
-/** So many passes of a pattern that the place with the least has its dose, by what the radiometer showed. */
-function passes(
-  task: SweepTask,
-  pattern: readonly SweepHand[],
-  least: (of: SweepTask) => number,
-): SweepHand[] {
+/** So many passes of rows that the place with the least has its dose, by what the radiometer showed. */
+function passes(task: SweepTask, reach: Reach): SweepHand[] {
+  const pattern = rows(reach);
   const told = { ...task, powerMw: powerBy(task) };
   let state = sweepBegun(told);
   for (const hand of pattern) state = sweepStep(told, state, hand, 1 / FRAMES_PER_S);
-  const once = least(task) / leastDose(told, state).doseMjCm2;
+  const once = (SPARE * task.requiredMjCm2) / leastDose(state).doseMjCm2;
   const whole = Math.ceil(once);
   // The same number of frames at the share of the speed that leaves no pass half done.
   const stretch = once / whole;
@@ -65,18 +62,14 @@ const over = ({ panel }: SweepTask): Reach => ({
 });
 
 /** A good hand: all of the panel in rows, out over its edges, as often as the reading says. */
-export const evenHand = (task: SweepTask, times = 1): SweepHand[] =>
-  seen(
-    passes(task, rows(over(task), SPEED_MM_S), ({ requiredMjCm2 }) => SPARE * requiredMjCm2),
-    times,
-  );
+export const evenHand = (task: SweepTask, times = 1): SweepHand[] => seen(passes(task, over(task)), times);
 
 /** The same time over the middle of the panel: its corners see little. */
 export const unevenHand = (task: SweepTask, times = 1): SweepHand[] => {
   const { widthMm, heightMm } = task.panel;
   const long = evenHand(task).length;
   const reach = { fromX: 0.25 * widthMm, toX: 0.75 * widthMm, fromY: 0.25 * heightMm, toY: 0.75 * heightMm };
-  const once = rows(reach, SPEED_MM_S);
+  const once = rows(reach);
   return seen(
     Array.from({ length: long }, (_, k) => once[k % once.length]!),
     times,
@@ -84,10 +77,5 @@ export const unevenHand = (task: SweepTask, times = 1): SweepHand[] => {
 };
 
 /** Evenly over the panel and over the fingers that hold it. */
-export const overFingersHand = (task: SweepTask, times = 1): SweepHand[] => {
-  const reach = { ...over(task), toY: task.panel.heightMm + 40 };
-  return seen(
-    passes(task, rows(reach, SPEED_MM_S), ({ requiredMjCm2 }) => SPARE * requiredMjCm2),
-    times,
-  );
-};
+export const overFingersHand = (task: SweepTask, times = 1): SweepHand[] =>
+  seen(passes(task, { ...over(task), toY: task.panel.heightMm + 40 }), times);

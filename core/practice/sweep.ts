@@ -36,9 +36,14 @@ export interface SweepLoss {
   limitMjCm2: number;
 }
 
+/** Where a torch lies that nobody holds. */
+export const AT_REST: SweepHand = { xMm: -15, yMm: -15, on: false };
+
 export interface SweepState {
   tS: number;
-  /** Dose at the glue line so far, mJ/cm²: rows by y, columns by x, as `sweepGrid` has them. */
+  /** The columns and rows at which the dose is known, mm. */
+  grid: SweepGrid;
+  /** Dose at the glue line so far, mJ/cm²: rows by y, columns by x. */
   doseMjCm2: readonly (readonly number[])[];
   /** What the fingers that hold the panel have had, mJ/cm². */
   skinMjCm2: number;
@@ -52,7 +57,7 @@ const GRID_MM = 5;
 /** The fingers hold the panel so far before the middle of its lower edge, mm. */
 const FINGERS_MM = 35;
 /** UVA that unprotected skin and eyes may have in a day, 10^4 J/m² (ICNIRP 2004 for the eyes; from memory), taken for the fingers. */
-const SKIN_MJ_CM2 = 1_000;
+export const SKIN_MJ_CM2 = 1_000;
 /** A radiometer is off by so much at most. Common practice, no source. */
 const READING_OFF = 0.03;
 
@@ -116,15 +121,26 @@ export function sweepOf(seed: number): SweepTruth {
   };
 }
 
-/** The columns and rows at which the dose is known, mm. */
-export function sweepGrid(truth: SweepTruth): { xMm: readonly number[]; yMm: readonly number[] } {
+export interface SweepGrid {
+  xMm: readonly number[];
+  yMm: readonly number[];
+}
+
+/** The columns and rows at which the dose of a panel is known, mm. */
+export function sweepGrid(truth: SweepTruth): SweepGrid {
   const { xMm, yMm } = calculateCureDose(sweepLight(truth, { xMm: 0, yMm: 0 })).map;
   return { xMm, yMm };
 }
 
 export function sweepBegun(truth: SweepTruth): SweepState {
-  const { xMm, yMm } = sweepGrid(truth);
-  return { tS: 0, doseMjCm2: yMm.map(() => xMm.map(() => 0)), skinMjCm2: 0, lost: null };
+  const grid = sweepGrid(truth);
+  return {
+    tS: 0,
+    grid,
+    doseMjCm2: grid.yMm.map(() => grid.xMm.map(() => 0)),
+    skinMjCm2: 0,
+    lost: null,
+  };
 }
 
 /** A moment later. What is lost stays as it was when it was. */
@@ -136,6 +152,7 @@ export function sweepStep(truth: SweepTruth, state: SweepState, hand: SweepHand,
   const fingers = fingersOf(truth);
   const skinMjCm2 = state.skinMjCm2 + lightAt(truth, hand, fingers) * dtS;
   return {
+    ...state,
     tS,
     doseMjCm2: state.doseMjCm2.map((row, y) => row.map((dose, x) => dose + mwCm2[y]![x]! * dtS)),
     skinMjCm2,
@@ -147,8 +164,7 @@ export function sweepStep(truth: SweepTruth, state: SweepState, hand: SweepHand,
 }
 
 /** The place that has had the least. */
-export function leastDose(truth: SweepTruth, { doseMjCm2 }: Pick<SweepState, "doseMjCm2">) {
-  const { xMm, yMm } = sweepGrid(truth);
+export function leastDose({ grid: { xMm, yMm }, doseMjCm2 }: Pick<SweepState, "grid" | "doseMjCm2">) {
   let least = { xMm: 0, yMm: 0, doseMjCm2: Infinity };
   doseMjCm2.forEach((row, y) =>
     row.forEach((dose, x) => {
@@ -161,7 +177,7 @@ export function leastDose(truth: SweepTruth, { doseMjCm2 }: Pick<SweepState, "do
 /** Why a sweep that a hand says is done was not; null where every place has had its dose. */
 export function sweepVerdict(truth: SweepTruth, state: SweepState): SweepLoss | null {
   if (state.lost) return state.lost;
-  const { xMm, yMm, doseMjCm2: had } = leastDose(truth, state);
+  const { xMm, yMm, doseMjCm2: had } = leastDose(state);
   return had < truth.requiredMjCm2
     ? { reason: "below dose", at: { xMm, yMm }, hadMjCm2: had, limitMjCm2: truth.requiredMjCm2 }
     : null;

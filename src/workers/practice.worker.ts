@@ -1,5 +1,6 @@
 import { evenHand } from "../../core/practice/sweep-hands.ts";
 import {
+  AT_REST,
   FRAMES_PER_S,
   leastDose,
   played,
@@ -42,43 +43,39 @@ export interface EndedSweep {
 export type FromPractice = { seen: SeenSweep } | { ended: EndedSweep };
 
 const tell = (message: FromPractice) => self.postMessage(message);
-const AT_REST: SweepHand = { xMm: -15, yMm: -15, on: false };
 
 let truth: SweepTruth | null = null;
 let speed: PracticeSpeed = 1;
 let state: SweepState | null = null;
 let hand = AT_REST;
 let hands: SweepHand[] = [];
+let own: SeenSweep[] = [];
 let timer: ReturnType<typeof setInterval> | undefined;
 
 function seen(of: SweepTruth, at: SweepState, held: SweepHand): SeenSweep {
   return {
     tS: at.tS,
     shares: Float32Array.from(at.doseMjCm2.flat(), (dose) => dose / of.requiredMjCm2),
-    leastShare: leastDose(of, at).doseMjCm2 / of.requiredMjCm2,
+    leastShare: leastDose(at).doseMjCm2 / of.requiredMjCm2,
     skinMjCm2: at.skinMjCm2,
     hand: held,
   };
 }
 
-/** Each second of a sweep, with where the hand was then. */
-const secondsOf = (of: SweepTruth, by: readonly SweepHand[]): SeenSweep[] =>
-  played(of, by, speed).seconds.map((at, k) =>
-    seen(of, at, by[Math.max(0, k * FRAMES_PER_S - 1)] ?? by.at(-1) ?? AT_REST),
+/** Each second of a good hand's sweep, with where the hand was then. */
+function goodSeconds(of: SweepTruth): SeenSweep[] {
+  const by = evenHand(of, speed);
+  return played(of, by, speed).seconds.map((at, k) =>
+    seen(of, at, by[Math.max(0, k * FRAMES_PER_S - 1)] ?? by.at(-1)!),
   );
+}
 
 function end(): void {
   clearInterval(timer);
   if (!truth || !state) return;
-  tell({ seen: seen(truth, state, hand) });
+  if (hands.length % FRAMES_PER_S !== 0) own.push(seen(truth, state, hand));
   tell({
-    ended: {
-      lost: sweepVerdict(truth, state),
-      tookS: state.tS,
-      hands,
-      own: secondsOf(truth, hands),
-      good: secondsOf(truth, evenHand(truth, speed)),
-    },
+    ended: { lost: sweepVerdict(truth, state), tookS: state.tS, hands, own, good: goodSeconds(truth) },
   });
   state = null;
 }
@@ -87,8 +84,10 @@ function tick(): void {
   if (!truth || !state) return;
   state = sweepStep(truth, state, hand, speed / FRAMES_PER_S);
   hands.push(hand);
+  const now = seen(truth, state, hand);
+  if (hands.length % FRAMES_PER_S === 0) own.push(now);
   if (state.lost) end();
-  else tell({ seen: seen(truth, state, hand) });
+  else tell({ seen: now });
 }
 
 self.onmessage = ({ data }: MessageEvent<ToPractice>) => {
@@ -99,6 +98,7 @@ self.onmessage = ({ data }: MessageEvent<ToPractice>) => {
     state = sweepBegun(truth);
     hand = AT_REST;
     hands = [];
+    own = [seen(truth, state, hand)];
     timer = setInterval(tick, 1_000 / FRAMES_PER_S);
   } else if ("hand" in data) ({ hand } = data);
   else end();

@@ -18,7 +18,7 @@ export const practice = {
   "field-label":
     "Panel on the bench. Press and drag to sweep the torch; or arrows to move and Space to switch it.",
   fingers: "fingers",
-  "fingers-so-far": "Your fingers so far: {had, number} of 1,000 mJ/cm².",
+  "fingers-so-far": "Your fingers so far: {had, number} of {limit, number} mJ/cm².",
   "it-is-done": "Done",
   "a-good-hand": "A good hand",
   "look-at-second": "At {second, number} s",

@@ -22,7 +22,7 @@ export const practice: Words<typeof english> = {
   "field-label":
     "Panel en la mesa. Pulsa y arrastra para barrer con la lámpara; o flechas para moverla y Espacio para encenderla.",
   fingers: "dedos",
-  "fingers-so-far": "Tus dedos hasta ahora: {had, number} de 1.000 mJ/cm².",
+  "fingers-so-far": "Tus dedos hasta ahora: {had, number} de {limit, number} mJ/cm².",
   "it-is-done": "Listo",
   "a-good-hand": "Una buena mano",
   "look-at-second": "A los {second, number} s",

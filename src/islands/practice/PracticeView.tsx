@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { v4 as uuid } from "uuid";
 import {
   MOST_SEED,
@@ -8,7 +8,14 @@ import {
   type PracticeLevel,
   type PracticeSpeed,
 } from "../../../core/practice/attempt.ts";
-import { FRAMES_PER_S, sweepOf, type SweepHand, type SweepLoss } from "../../../core/practice/sweep.ts";
+import {
+  AT_REST,
+  FRAMES_PER_S,
+  SKIN_MJ_CM2,
+  sweepOf,
+  type SweepHand,
+  type SweepLoss,
+} from "../../../core/practice/sweep.ts";
 import { wilson95 } from "../../../core/statistics/binomial.ts";
 import { t } from "../../../words/practice.ts";
 import { askServer } from "../../ui/ask-server.ts";
@@ -22,7 +29,6 @@ import { useSweep } from "./useSweep.ts";
 
 /** How fast keys move the torch, mm/s. */
 const KEYS_MM_S = 45;
-const AT_REST: SweepHand = { xMm: -15, yMm: -15, on: false };
 const toward: Readonly<Record<string, readonly [number, number]>> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],
@@ -59,7 +65,7 @@ export function PracticeView({ learned: first, seed: begun }: { learned: Learned
   const hand = useRef(AT_REST);
   const keys = useRef(new Set<string>());
   const field = useRef<HTMLDivElement>(null);
-  const truth = sweepOf(seed);
+  const truth = useMemo(() => sweepOf(seed), [seed]);
   const keep = async ({ hands }: EndedSweep) => {
     const asked = await askServer(
       "/api/practice",
@@ -200,7 +206,7 @@ export function PracticeView({ learned: first, seed: begun }: { learned: Learned
         </div>
         <div className="flex flex-col gap-2 overflow-y-auto">
           {shown && (isRunning || ended) && (
-            <p>{t("fingers-so-far", { had: Math.round(shown.skinMjCm2) })}</p>
+            <p>{t("fingers-so-far", { had: Math.round(shown.skinMjCm2), limit: SKIN_MJ_CM2 })}</p>
           )}
           {isRunning ? (
             <button type="button" className="control-strong min-h-14 text-xl" onClick={done}>

@@ -1,4 +1,4 @@
-import { useEffect, useRef, type ReactNode } from "react";
+import { useEffect, useMemo, useRef, type ReactNode } from "react";
 import { fingersOf, sweepGrid, type SweepHand, type SweepTruth } from "../../../core/practice/sweep.ts";
 import type { SeenSweep } from "../../workers/practice.worker.ts";
 import { t } from "../../../words/practice.ts";
@@ -48,7 +48,7 @@ export function SweepField({
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { widthMm, heightMm } = truth.panel;
-  const { xMm, yMm } = sweepGrid(truth);
+  const { xMm, yMm } = useMemo(() => sweepGrid(truth), [truth]);
   const fingers = fingersOf(truth);
   const hand: SweepHand | undefined = seen?.hand;
   useEffect(() => {
