@@ -75,7 +75,7 @@ async function answered(context: APIContext, next: MiddlewareNext): Promise<Resp
     const asker = isForAnybody
       ? nobodyAt(clientAddress)
       : await whoAsks(database(), request.headers, clientAddress);
-    if (asker.machine !== null && !mayAskOnceMore(asker.machine))
+    if (asker.machine !== null && !mayAskOnceMore(asker.machine.id))
       return problem(429, t("too-often"), t("a-machine-asks-at-most"));
     const refused = refusedHere(context, asker);
     if (refused) return refused;

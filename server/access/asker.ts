@@ -1,7 +1,15 @@
 import { AsyncLocalStorage } from "node:async_hooks";
 import type pg from "pg";
+import type { ReadingKind } from "../../core/records/reading.ts";
 import { digestOf } from "./secrets.ts";
 import type { PersonRole, Role } from "./roles.ts";
+
+/** What posts readings by a token of its own: of these quantities alone. */
+export interface Machine {
+  id: string;
+  name: string;
+  quantities: ReadingKind[];
+}
 
 /** Who asks for something, as the server knows. */
 export interface Asker {
@@ -12,7 +20,7 @@ export interface Asker {
   away: string | null;
   session: string | null;
   tablet: { id: string; name: string } | null;
-  machine: string | null;
+  machine: Machine | null;
   address: string;
   /** Whether it is a while since they were seen here last. */
   isUnseen: boolean;
@@ -94,12 +102,12 @@ const findTablet = async (pool: pg.Pool, secret: string) => {
 };
 
 /** A machine by its token. */
-const findMachine = async (pool: pg.Pool, secret: string): Promise<string | null> => {
-  const { rows } = await pool.query<{ id: string }>(
-    `UPDATE machine SET seen_at = now() WHERE secret_hash = $1 AND revoked_at IS NULL RETURNING id`,
+const findMachine = async (pool: pg.Pool, secret: string): Promise<Machine | null> => {
+  const { rows } = await pool.query<Machine>(
+    `UPDATE machine SET seen_at = now() WHERE secret_hash = $1 AND revoked_at IS NULL RETURNING id, name, quantities`,
     [digestOf(secret)],
   );
-  return rows[0]?.id ?? null;
+  return rows[0] ?? null;
 };
 
 /** A machine asks at most so often: a probe reads once a second, and what waited while the server was away comes at once. */

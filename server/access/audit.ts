@@ -20,7 +20,7 @@ export async function note(
 ): Promise<void> {
   await pool.query("INSERT INTO audit (person, tablet, address, what, about) VALUES ($1, $2, $3, $4, $5)", [
     who,
-    tablet?.name ?? machine,
+    tablet?.name ?? machine?.name ?? null,
     address,
     what,
     about.slice(0, 300),

@@ -1,6 +1,7 @@
 import type pg from "pg";
 import { z } from "zod";
 import { badgeText } from "../../core/labels/badge.ts";
+import { readingKindNames, type ReadingKind } from "../../core/records/reading.ts";
 import { oneOf, words } from "../../core/units.ts";
 import { SESSION_H } from "../access/asker.ts";
 import { personRoles, proofsOf, type PersonRole } from "../access/roles.ts";
@@ -29,6 +30,9 @@ export interface Known {
   name: string;
   seenAt: string | null;
 }
+export interface KnownMachine extends Known {
+  quantities: ReadingKind[];
+}
 
 const IDLE = { least: 1, most: 480 };
 
@@ -36,7 +40,7 @@ const IDLE = { least: 1, most: 480 };
 export interface People {
   people: Person[];
   tablets: Known[];
-  machines: Known[];
+  machines: KnownMachine[];
   idleMin: number;
 }
 
@@ -47,8 +51,15 @@ export const changedPerson = z.strictObject({
   /** Whether a new one-time code is wanted, by which they choose their proofs anew. */
   invites: z.boolean(),
 });
-/** A tablet or a machine. */
+/** A tablet. */
 export const newDevice = z.strictObject({ name: words(60) });
+/** A machine, and what it reads. */
+export const newMachine = newDevice.extend({
+  quantities: z
+    .array(oneOf(readingKindNames))
+    .min(1, { error: () => t("choose-what-it-reads") })
+    .max(readingKindNames.length),
+});
 export const accessSetting = z.strictObject({
   idleMin: z
     .int({ error: () => t("must-be-minutes-from-to", { least: IDLE.least, most: IDLE.most }) })
@@ -73,8 +84,8 @@ export async function listPeople(pool: pg.Pool): Promise<People> {
     pool.query<{ id: string; name: string; seen_at: Date }>(
       "SELECT id, name, seen_at FROM tablet WHERE revoked_at IS NULL ORDER BY name",
     ),
-    pool.query<{ id: string; name: string; seen_at: Date | null }>(
-      "SELECT id, name, seen_at FROM machine WHERE revoked_at IS NULL ORDER BY name",
+    pool.query<{ id: string; name: string; seen_at: Date | null; quantities: ReadingKind[] }>(
+      "SELECT id, name, seen_at, quantities FROM machine WHERE revoked_at IS NULL ORDER BY name",
     ),
     pool.query<{ idle_min: number }>("SELECT idle_min FROM access_setting"),
   ]);
@@ -86,7 +97,7 @@ export async function listPeople(pool: pg.Pool): Promise<People> {
   return {
     people: people.rows,
     tablets: tablets.rows.map(known),
-    machines: machines.rows.map(known),
+    machines: machines.rows.map((row) => ({ ...known(row), quantities: row.quantities })),
     idleMin: setting.rows[0]!.idle_min,
   };
 }
@@ -206,9 +217,16 @@ export const revokeTablet = async (pool: pg.Pool, id: string): Promise<boolean> 
 };
 
 /** A machine that posts readings, and its token, which is shown once. */
-export async function addMachine(pool: pg.Pool, name: string): Promise<string> {
+export async function addMachine(
+  pool: pg.Pool,
+  { name, quantities }: z.output<typeof newMachine>,
+): Promise<string> {
   const token = newSecret();
-  await pool.query("INSERT INTO machine (name, secret_hash) VALUES ($1, $2)", [name, digestOf(token)]);
+  await pool.query("INSERT INTO machine (name, secret_hash, quantities) VALUES ($1, $2, $3)", [
+    name,
+    digestOf(token),
+    quantities,
+  ]);
   return token;
 }
 

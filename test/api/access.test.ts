@@ -11,6 +11,7 @@ import { PUT as setAccess } from "../../src/pages/api/access.ts";
 import { GET as trail } from "../../src/pages/api/audit.ts";
 import { GET as openCode, POST as useCode } from "../../src/pages/api/join.ts";
 import { POST as postMoves } from "../../src/pages/api/jobs/[code]/moves.ts";
+import { POST as postReading } from "../../src/pages/api/jobs/[code]/readings.ts";
 import { POST as postMachine } from "../../src/pages/api/machines/index.ts";
 import { DELETE as revokeMachine } from "../../src/pages/api/machines/[id].ts";
 import { PUT as changePerson } from "../../src/pages/api/people/[key]/index.ts";
@@ -318,10 +319,28 @@ describe("who may come in", () => {
   });
 
   it("lets a machine in by a token of its own until it is taken back", async () => {
-    const { code } = (await ask(postMachine, { body: { name: "Thermometer bridge" } })).body;
+    const { code } = (
+      await ask(postMachine, { body: { name: "Thermometer bridge", quantities: ["plate", "glue line"] } })
+    ).body;
     const by = (token: string) => whoAsks(pool, new Headers({ authorization: `Bearer ${token}` }), ADDRESS);
     expect((await by(code as string)).role).to.equal("machine");
     expect((await by(`${code}x`)).role).to.equal("anybody");
+    const as = await by(code as string);
+    expect(as.machine).to.deep.include({ name: "Thermometer bridge", quantities: ["plate", "glue line"] });
+    const read = (more: object) =>
+      ask(postReading, { as, params: { code: "GW-1154" }, body: { who: "tove", value: 71.2, ...more } });
+    expect((await read({})).status).to.equal(201);
+    const weighed = await read({ quantity: "mass" });
+    expect([weighed.status, weighed.body.detail]).to.deep.equal([
+      403,
+      "Thermometer bridge does not read Adhesive laid: its token is for Plate, Glue line.",
+    ]);
+    expectFault(await ask(postMachine, { body: { name: "Scale", quantities: [] } }), 422, "quantities");
+    expectFault(
+      await ask(postMachine, { body: { name: "Scale", quantities: ["weight"] } }),
+      422,
+      "quantities[0]",
+    );
     const times = Array.from({ length: 601 }, () => mayAskOnceMore("a machine", 60_000));
     expect(times.filter(Boolean)).to.have.length(600);
     expect(mayAskOnceMore("a machine", 120_000)).to.equal(true);

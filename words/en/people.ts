@@ -64,6 +64,8 @@ export const people = {
   "tablet-code-lasts": "It is shown this once. Type it at {address} on the tablet; it lasts 15 minutes.",
   "token-shown-once":
     "It is shown this once. The machine sends it with each reading, as Authorization: Bearer.",
+  "machine-posts-what-it-reads":
+    "It gets a token, by which it posts what it reads and nothing else. The token is shown once.",
   "signs-in-by": "signs in by {by}",
   "by-nothing-yet": "has not chosen a proof yet",
   digits: "digits",
@@ -94,6 +96,7 @@ export const people = {
   machines: "Machines that post readings",
   "add-a-machine": "Add a machine",
   "no-machine-yet": "No machine has a token.",
+  "it-reads": "It reads",
   "tablets-ask-again": "A tablet asks who is there after, minutes without a press",
   "what-was-done": "What was done, by whom",
   "find-in-the-trail": "Find in it",

@@ -316,6 +316,8 @@ export const server = {
   "say-who-you-are": "Say who you are: nothing was changed.",
   "only-they-may-send-it": "This is in the name of {who}, who has to sign in here. It is kept until then.",
   "not-for-you": "Not for your role",
+  "machine-does-not-read": "{name} does not read {quantity}: its token is for {reads}.",
+  "choose-what-it-reads": "choose at least one thing that it reads",
   "that-is-for": "That is for: {roles}.",
   "must-be-4-to-6-digits": "must be 4 to 6 digits",
   "is-tried-first-by-everybody": "is what anybody tries first: take other digits",

@@ -68,6 +68,8 @@ export const people: Words<typeof english> = {
   "tablet-code-lasts": "Se muestra solo esta vez. Escríbelo en {address} en la tableta; vale 15 minutos.",
   "token-shown-once":
     "Se muestra solo esta vez. La máquina lo envía con cada lectura, como Authorization: Bearer.",
+  "machine-posts-what-it-reads":
+    "Recibe un código con el que envía lo que mide y nada más. El código se muestra una sola vez.",
   "signs-in-by": "entra con {by}",
   "by-nothing-yet": "aún no ha elegido cómo entrar",
   digits: "cifras",
@@ -98,6 +100,7 @@ export const people: Words<typeof english> = {
   machines: "Máquinas que envían lecturas",
   "add-a-machine": "Añadir una máquina",
   "no-machine-yet": "Ninguna máquina tiene un código.",
+  "it-reads": "Mide",
   "tablets-ask-again": "Una tableta vuelve a preguntar quién está tras, minutos sin pulsar",
   "what-was-done": "Qué se hizo y quién",
   "find-in-the-trail": "Buscar",

@@ -321,6 +321,8 @@ export const server: Words<typeof english> = {
   "say-who-you-are": "Di quién eres: no se cambió nada.",
   "only-they-may-send-it": "Está a nombre de {who}, que tiene que entrar aquí. Se guarda hasta entonces.",
   "not-for-you": "No es para tu función",
+  "machine-does-not-read": "{name} no mide {quantity}: su código es para {reads}.",
+  "choose-what-it-reads": "elige al menos una cosa que mida",
   "that-is-for": "Eso es para: {roles}.",
   "must-be-4-to-6-digits": "debe tener de 4 a 6 cifras",
   "is-tried-first-by-everybody": "es lo primero que prueba cualquiera: elige otras cifras",

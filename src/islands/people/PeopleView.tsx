@@ -1,6 +1,8 @@
 import { memo, useState } from "react";
+import { readingKindNames, readingKinds, type ReadingKind } from "../../../core/records/reading.ts";
+import type { Fault } from "../../../core/faults.ts";
 import { personRoles, proofsOf, type PersonRole } from "../../../server/access/roles.ts";
-import type { Known, People, Person } from "../../../server/store/people.ts";
+import type { Known, KnownMachine, People, Person } from "../../../server/store/people.ts";
 import { t } from "../../../words/people.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { DialogFrame } from "../../ui/DialogFrame.tsx";
@@ -10,9 +12,15 @@ import { QrCode } from "../../ui/QrCode.tsx";
 import { ListHead } from "../../ui/ListHead.tsx";
 import { TextEntry } from "../../ui/TextEntry.tsx";
 import { dayAndTimeText } from "../../ui/time-text.ts";
+import { toggled } from "../../ui/toggled.ts";
 import { roleName } from "../sign-in/role-name.ts";
 
-type Adding = { of: "person" | "tablet" | "machine"; name: string; role: PersonRole };
+type Adding = {
+  of: "person" | "tablet" | "machine";
+  name: string;
+  role: PersonRole;
+  quantities: readonly ReadingKind[];
+};
 /** A code that is shown this once. */
 interface Shown {
   of: Adding["of"];
@@ -37,6 +45,9 @@ const RoleOptions = () =>
     </option>
   ));
 
+const readsText = (quantities: readonly ReadingKind[]): string =>
+  quantities.map((quantity) => readingKinds[quantity].label).join(", ");
+
 /** What comes in by a secret of its own: let in by one press, shut out by another. */
 function KnownDevices({
   heading,
@@ -48,7 +59,7 @@ function KnownDevices({
 }: {
   heading: string;
   add: string;
-  known: readonly Known[];
+  known: readonly (Known | KnownMachine)[];
   none: string;
   onAdd: () => void;
   onRevoke: (id: string) => void;
@@ -63,10 +74,11 @@ function KnownDevices({
       </span>
       {known.length === 0 && <p className="text-soft">{none}</p>}
       <ul>
-        {known.map(({ id, name, seenAt }) => (
+        {known.map(({ id, name, seenAt, ...more }) => (
           <li key={id} className="flex items-center gap-3 border-b border-line py-1">
             <span className="min-w-0 flex-1 leading-tight">
               <span className="font-semibold">{name}</span>
+              {"quantities" in more && <span className="block text-sm">{readsText(more.quantities)}</span>}
               <span className="block text-sm text-soft" suppressHydrationWarning>
                 {seenAt ? t("seen-last", { at: dayAndTimeText(Date.parse(seenAt)) }) : t("never-seen")}
               </span>
@@ -99,7 +111,7 @@ const kinds = {
   machine: {
     address: "/api/machines",
     title: () => t("add-a-machine"),
-    about: () => t("token-shown-once"),
+    about: () => t("machine-posts-what-it-reads"),
     next: () => t("token-shown-once"),
   },
 };
@@ -112,7 +124,7 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
   const [shown, setShown] = useState<Shown | null>(null);
   const [badgeOf, setBadgeOf] = useState<{ key: string; badge: string | null } | null>(null);
   const [isMaking, setMaking] = useState(false);
-  const [fault, setFault] = useState<string>();
+  const [fault, setFault] = useState<Fault>();
   const [said, setSaid] = useState<string>();
   const [idle, setIdle] = useState(String(initial.idleMin));
   const ask = async (address: string, method: "POST" | "PUT" | "DELETE", body: object | null) => {
@@ -120,8 +132,7 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
     setFault(undefined);
     const asked = await askServer(address, method, body, t("no-answer"));
     if ("said" in asked) {
-      const own = asked.faults[0]?.message;
-      setFault(own);
+      setFault(asked.faults[0]);
       setSaid(asked.said);
       return null;
     }
@@ -133,8 +144,9 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
     if (listed?.ok) setAll((await listed.json()) as People);
     return told;
   };
-  const add = async ({ of, name, role }: Adding) => {
-    const told = await ask(kinds[of].address, "POST", of === "person" ? { name, role } : { name });
+  const add = async ({ of, name, role, quantities }: Adding) => {
+    const more = { person: { role }, tablet: {}, machine: { quantities } };
+    const told = await ask(kinds[of].address, "POST", { name, ...more[of] });
     if (!told) return;
     setAdding(null);
     setShown({ of, name, code: told.code! });
@@ -158,7 +170,7 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
   const starts = (of: Adding["of"]) => {
     setFault(undefined);
     setSaid(undefined);
-    setAdding({ of, name: "", role: "technician" });
+    setAdding({ of, name: "", role: "technician", quantities: [] });
   };
   return (
     <>
@@ -280,7 +292,7 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
         >
           <TextEntry
             label={t("name")}
-            fault={fault}
+            fault={fault?.path === "name" ? fault.message : undefined}
             value={adding.name}
             onChange={(name) => setAdding({ ...adding, name })}
           />
@@ -297,6 +309,31 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
                 </select>
               )}
             </Field>
+          )}
+          {adding.of === "machine" && (
+            <fieldset className="min-w-0">
+              <legend>{t("it-reads")}</legend>
+              <div className="grid grid-cols-2 gap-x-4 sm:grid-cols-3">
+                {readingKindNames.map((quantity) => (
+                  <label key={quantity} className="flex min-h-12 items-center gap-2 leading-tight">
+                    <input
+                      type="checkbox"
+                      className="size-6 shrink-0 accent-ink"
+                      checked={adding.quantities.includes(quantity)}
+                      onChange={() =>
+                        setAdding({ ...adding, quantities: toggled(adding.quantities, quantity) })
+                      }
+                    />
+                    {readingKinds[quantity].label}
+                  </label>
+                ))}
+              </div>
+              {fault?.path.startsWith("quantities") && (
+                <p role="alert" className="edge-hatch text-danger">
+                  {fault.message}
+                </p>
+              )}
+            </fieldset>
           )}
           {said && !fault && (
             <p role="alert" className="edge-hatch text-danger">

@@ -11,6 +11,7 @@ import type { Technician } from "../../../server/store/technicians.ts";
 import { dateFormat } from "../../../words/dates.ts";
 import { t } from "../../../words/shop.ts";
 import { term } from "../../../words/speaker.ts";
+import { toggled } from "../../ui/toggled.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { ShopForm } from "./ShopForm.tsx";
 import { TextEntry } from "../../ui/TextEntry.tsx";
@@ -21,9 +22,6 @@ const WEEK = [1, 2, 3, 4, 5, 6, 0] as const;
 /** 4 January 1970 was a Sunday. */
 const dayName = (weekday: number): string =>
   dateFormat({ weekday: "short", timeZone: "UTC" }).format(Date.UTC(1970, 0, 4 + weekday));
-
-const toggled = <Value,>(values: readonly Value[], value: Value): Value[] =>
-  values.includes(value) ? values.filter((other) => other !== value) : [...values, value];
 
 /** How many places each station has, when the bench is worked at, and who does not work where: the plan of the day is made with it. */
 export function BenchForm({ initial, people }: { initial: ShopBench; people: readonly Technician[] }) {

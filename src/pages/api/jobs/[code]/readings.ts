@@ -2,11 +2,12 @@ import { randomUUID } from "node:crypto";
 import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../../../core/faults.ts";
-import { readingKindNames } from "../../../../../core/records/reading.ts";
+import { readingKindNames, readingKinds } from "../../../../../core/records/reading.ts";
+import { asker } from "../../../../../server/access/asker.ts";
 import { wrongAuthor } from "../../../../../server/asked-by.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { answerMoves } from "../../../../../server/move-answer.ts";
-import { faulty, readBody } from "../../../../../server/problem.ts";
+import { faulty, problem, readBody } from "../../../../../server/problem.ts";
 import { appendMoves, type SentMove } from "../../../../../server/store/jobs.ts";
 import { t } from "../../../../../words/server.ts";
 import { oneOf, utcTime, uuid } from "../../../../../core/units.ts";
@@ -20,7 +21,7 @@ const told = z.strictObject({
   at: utcTime().optional(),
 });
 
-/** Takes one reading from a logger: a value now, or at the time it names. It belongs to the stage at hand. */
+/** Takes one reading from a logger: a value now, or at the time it names. It belongs to the stage at hand. A machine posts what it reads, and nothing else. */
 export const POST: APIRoute = async ({ params, request }) => {
   const read = await readBody(request, 64 * 1024);
   if ("answer" in read) return read.answer;
@@ -29,6 +30,17 @@ export const POST: APIRoute = async ({ params, request }) => {
   const { id = randomUUID(), who, quantity, value, at } = parsed.data;
   const wrong = wrongAuthor(who);
   if (wrong) return wrong;
+  const { machine } = asker();
+  if (machine && !machine.quantities.includes(quantity))
+    return problem(
+      403,
+      t("not-for-you"),
+      t("machine-does-not-read", {
+        name: machine.name,
+        quantity: readingKinds[quantity].label,
+        reads: machine.quantities.map((own) => readingKinds[own].label).join(", "),
+      }),
+    );
   const toldAt = new Date().toISOString();
   const move: SentMove = {
     id,
