@@ -352,4 +352,30 @@ describe("fill-front", () => {
     );
     expect(faults({ startGapUm: 100 })?.[0]).to.equal("startGapUm: 100 must be above gapUm, which is 150");
   });
+
+  it("keeps what is laid where a glass comes down on its wedge, and comes to the same on coarse grids and fine", () => {
+    const [widthMm, heightMm, gapUm] = [111, 58, 151];
+    const laidUl = (widthMm * heightMm * gapUm) / 1_000;
+    const pattern = [0.22, 0.48, 0.74].map((share, n) => ({
+      kind: "bead" as const,
+      pathMm: [0.1, n === 0 ? 0.84 : 0.9].map((at) => ({ xMm: at * widthMm, yMm: share * heightMm })),
+      volumeUl: laidUl / 3,
+    }));
+    const wetPct = [4, 3, 2].map((gridMm) => {
+      const lowering = { from: "top", wedgeMm: 2, timeS: 20 } as const;
+      const filled = calculateFillFront({
+        outline: { widthMm, heightMm },
+        pattern,
+        gapUm,
+        viscosityPaS: 2,
+        lowering,
+        gridMm,
+      });
+      const outUl = Object.values(filled.overflowUl).reduce((sum, side) => sum + side, 0);
+      // What is not over the edges fills the gap: nothing is heaped up in it.
+      expect((filled.wetPct / 100) * laidUl + outUl).to.be.closeTo(laidUl, 0.02 * laidUl);
+      return filled.wetPct;
+    });
+    expect(Math.max(...wetPct) - Math.min(...wetPct)).to.be.below(1);
+  });
 });

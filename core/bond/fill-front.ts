@@ -34,8 +34,8 @@ const LEAST_CELLS_ACROSS = 4;
 /** Liquid stands so many bond lines high when the glass first lies on it. Assumed. */
 export const START_GAPS = 8;
 
-/** Since 2 the air of a closed pocket keeps its amount. */
-export const FILL_FRONT_VERSION = 2;
+/** Since 2 the air of a closed pocket keeps its amount; since 3 a gap falls by no more in a step than its front can take. */
+export const FILL_FRONT_VERSION = 3;
 
 export const fillFrontInput = z
   .strictObject({

@@ -18,7 +18,7 @@ export interface FilmGrid {
 export interface Closing {
   /** Writes the gap over every cell, m, at a progress from 0 to 1. */
   gapsM: (progress: number, into: Float64Array) => void;
-  /** Most progress in one step. */
+  /** Most progress in one step; less where the gap would fall by more than a tenth or so somewhere. */
   mostStep: number;
   /** How long a step takes over the liquid's viscosity, 1/Pa: of its impulse, m2, where a force presses; of its progress otherwise. */
   pace: { perImpulse: number } | { perProgress: number };
@@ -57,6 +57,8 @@ const LEAST_POCKET_CELLS = 1.5;
 const FRONT_STEP = 1;
 /** So much of its gap a cell may give away in a step beyond what the glass displaces. */
 const MOST_EXCESS = 0.5;
+/** No gap falls by more than this share of what it comes to in a step: what a front cannot take heaps up behind it. */
+const MOST_FALL = 0.12;
 const TOLERANCE = 3e-4;
 /** Steps without closing that spread liquid laid on liquid. */
 const MOST_SETTLING = 400;
@@ -421,13 +423,26 @@ export function closeGap(
   };
   for (let k = 0; k < MOST_SETTLING && isHeaped(); k += 1) step();
 
+  /** The share by which the gap falls most in the step that is meant, of what it comes to. */
+  const steepest = () => {
+    let most = 0;
+    for (let i = 0; i < size; i += 1) {
+      if (inside[i]) most = Math.max(most, gap[i]! / nextGap[i]! - 1);
+    }
+    return most;
+  };
+
   sort();
   let progress = 0;
   let stride = closing.mostStep / 4;
   while (progress < 1) {
     // No sliver of a step at the end.
-    const next = progress + 1.3 * stride >= 1 ? 1 : progress + stride;
+    let next = progress + 1.3 * stride >= 1 ? 1 : progress + stride;
     closing.gapsM(next, nextGap);
+    for (let fall = steepest(); fall > MOST_FALL; fall = steepest()) {
+      next = progress + (next - progress) * Math.max(0.3, (0.9 * MOST_FALL) / fall);
+      closing.gapsM(next, nextGap);
+    }
     going = next - progress;
     const moved = step();
     let impulseM2 = 0;
