@@ -1,5 +1,15 @@
-import { z } from "zod";
-import { bounded, boundedWhole, oneOf, uuid } from "../units.ts";
+/** What can be practised, in the order in which a learner meets it. */
+export const exerciseNames = [
+  "sweep",
+  "align",
+  "probe",
+  "freeze",
+  "window",
+  "lower",
+  "turn",
+  "wire",
+] as const;
+export type ExerciseName = (typeof exerciseNames)[number];
 
 export const practiceLevels = ["seen", "unseen"] as const;
 export type PracticeLevel = (typeof practiceLevels)[number];
@@ -7,35 +17,25 @@ export const practiceSpeeds = [1, 4] as const;
 export type PracticeSpeed = (typeof practiceSpeeds)[number];
 /** Seeds that can be handed out. */
 export const MOST_SEED = 999_999;
-/** Nobody sweeps for longer, frames: eight minutes. */
-export const MOST_FRAMES = 8 * 60 * 30;
 
-/** A sweep that somebody has ended, or lost: what their hand did, frame by frame, so that how it ended is worked out again. */
-export const practiceAttempt = z.strictObject({
-  id: uuid(),
-  exercise: oneOf(["sweep"]),
-  level: oneOf(practiceLevels),
-  seed: boundedWhole(1, MOST_SEED),
-  speed: z.literal(practiceSpeeds),
-  hands: z
-    .array(
-      z.strictObject({
-        xMm: bounded(-1_000, 2_000),
-        yMm: bounded(-1_000, 2_000),
-        on: z.boolean(),
-      }),
-    )
-    .min(1)
-    .max(MOST_FRAMES),
-});
-export type PracticeAttempt = z.output<typeof practiceAttempt>;
-
-/** How somebody does in an exercise at a level. */
-export interface Learned {
-  exercise: PracticeAttempt["exercise"];
-  level: PracticeLevel;
-  tried: number;
-  won: number;
-  /** Of what was lost last, why; null where nothing was. */
-  lostLast: string | null;
+/** The seed that an address asks for; null where it asks for none. */
+export function seedAsked(text: string | null): number | null {
+  const asked = Number(text);
+  return Number.isInteger(asked) && asked >= 1 && asked <= MOST_SEED ? asked : null;
 }
+
+/** A learner's first week: what is new each day. Common practice, no source. */
+export const firstWeek: readonly (readonly ExerciseName[])[] = [
+  ["sweep", "align"],
+  ["probe", "freeze"],
+  ["window"],
+  ["lower", "turn"],
+  ["wire"],
+];
+
+/** A first visit: what the product is for, in two minutes at four times the pace. */
+export const tour: readonly { exercise: ExerciseName; seed: number }[] = [
+  { exercise: "align", seed: 12 },
+  { exercise: "window", seed: 3 },
+  { exercise: "sweep", seed: 4 },
+];

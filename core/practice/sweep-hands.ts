@@ -1,4 +1,16 @@
-import { FRAMES_PER_S, leastDose, sweepBegun, sweepStep, type SweepHand, type SweepTask } from "./sweep.ts";
+import { everyNth, FRAMES_PER_S, pointingHand, type Exercise } from "./exercise.ts";
+import {
+  AT_REST,
+  leastDose,
+  sweepBegun,
+  sweepOf,
+  sweepStep,
+  sweepVerdict,
+  type SweepHand,
+  type SweepState,
+  type SweepTask,
+  type SweepTruth,
+} from "./sweep.ts";
 
 /** Rows this far apart lie evenly under a torch that is held at a hand's height, mm. Common practice, no source. */
 const ROW_MM = 18;
@@ -50,10 +62,6 @@ function passes(task: SweepTask, reach: Reach): SweepHand[] {
   return Array.from({ length: whole }, (_, n) => (n % 2 === 0 ? paced : [...paced].reverse())).flat();
 }
 
-/** How a hand that goes `times` as fast is seen: every so many frames. */
-const seen = (hands: readonly SweepHand[], times: number): SweepHand[] =>
-  hands.filter((_, k) => k % times === 0);
-
 const over = ({ panel }: SweepTask): Reach => ({
   fromX: -OVER_MM,
   toX: panel.widthMm + OVER_MM,
@@ -62,7 +70,8 @@ const over = ({ panel }: SweepTask): Reach => ({
 });
 
 /** A good hand: all of the panel in rows, out over its edges, as often as the reading says. */
-export const evenHand = (task: SweepTask, times = 1): SweepHand[] => seen(passes(task, over(task)), times);
+export const evenHand = (task: SweepTask, times = 1): SweepHand[] =>
+  everyNth(passes(task, over(task)), times);
 
 /** The same time over the middle of the panel: its corners see little. */
 export const unevenHand = (task: SweepTask, times = 1): SweepHand[] => {
@@ -70,7 +79,7 @@ export const unevenHand = (task: SweepTask, times = 1): SweepHand[] => {
   const long = evenHand(task).length;
   const reach = { fromX: 0.25 * widthMm, toX: 0.75 * widthMm, fromY: 0.25 * heightMm, toY: 0.75 * heightMm };
   const once = rows(reach);
-  return seen(
+  return everyNth(
     Array.from({ length: long }, (_, k) => once[k % once.length]!),
     times,
   );
@@ -78,4 +87,14 @@ export const unevenHand = (task: SweepTask, times = 1): SweepHand[] => {
 
 /** Evenly over the panel and over the fingers that hold it. */
 export const overFingersHand = (task: SweepTask, times = 1): SweepHand[] =>
-  seen(passes(task, { ...over(task), toY: task.panel.heightMm + 40 }), times);
+  everyNth(passes(task, { ...over(task), toY: task.panel.heightMm + 40 }), times);
+
+export const sweep: Exercise<SweepTruth, SweepHand, SweepState> = {
+  hand: pointingHand,
+  drawn: sweepOf,
+  atRest: () => AT_REST,
+  begun: sweepBegun,
+  step: sweepStep,
+  verdict: sweepVerdict,
+  goodHand: evenHand,
+};

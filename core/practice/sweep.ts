@@ -1,8 +1,6 @@
 import { calculateCureDose, type CureDoseInput } from "../cure/cure-dose.ts";
 import { randomStream } from "../random.ts";
-
-/** How often a hand is looked at, each second. */
-export const FRAMES_PER_S = 30;
+import { between, type Loss, type Moment, type PointingHand, type PracticePlace } from "./exercise.ts";
 
 /** What somebody is given to cure with a torch in the hand, and is told of it. */
 export interface SweepTask {
@@ -22,32 +20,21 @@ export interface SweepTruth extends SweepTask {
 }
 
 /** Where a hand holds the torch, and whether it is on. */
-export interface SweepHand {
-  xMm: number;
-  yMm: number;
-  on: boolean;
-}
+export type SweepHand = PointingHand;
 
-/** Why a sweep was lost, where, and the numbers that would have told. */
-export interface SweepLoss {
-  reason: "below dose" | "skin";
-  at: { xMm: number; yMm: number };
-  hadMjCm2: number;
-  limitMjCm2: number;
-}
+/** Doses, mJ/cm². */
+export type SweepLoss = Loss<"below dose" | "skin">;
 
 /** Where a torch lies that nobody holds. */
 export const AT_REST: SweepHand = { xMm: -15, yMm: -15, on: false };
 
-export interface SweepState {
-  tS: number;
+export interface SweepState extends Moment<SweepLoss["reason"]> {
   /** The columns and rows at which the dose is known, mm. */
   grid: SweepGrid;
   /** Dose at the glue line so far, mJ/cm²: rows by y, columns by x. */
   doseMjCm2: readonly (readonly number[])[];
   /** What the fingers that hold the panel have had, mJ/cm². */
   skinMjCm2: number;
-  lost: SweepLoss | null;
 }
 
 /** A new torch, and how much of that an old one gives at least. Assumed. */
@@ -61,14 +48,8 @@ export const SKIN_MJ_CM2 = 1_000;
 /** A radiometer is off by so much at most. Common practice, no source. */
 const READING_OFF = 0.03;
 
-/** One number of a row, from `least` to `most`. */
-const between = (next: () => number, least: number, most: number): number => least + (most - least) * next();
-
 /** What a torch gives on the open panel, as the calculation is asked. */
-export const sweepLight = (
-  truth: SweepTruth,
-  { xMm, yMm }: Pick<SweepHand, "xMm" | "yMm">,
-): CureDoseInput => ({
+export const sweepLight = (truth: SweepTruth, { xMm, yMm }: PracticePlace): CureDoseInput => ({
   panel: truth.panel,
   lamps: [{ xMm, yMm, zMm: truth.heightMm, powerMw: truth.powerMw, order: truth.order }],
   coverTransmittancePct: truth.coverTransmittancePct,
@@ -77,11 +58,7 @@ export const sweepLight = (
 });
 
 /** The light at a single place without a cover, mW/cm². */
-function lightAt(
-  truth: SweepTruth,
-  hand: Pick<SweepHand, "xMm" | "yMm">,
-  at: { xMm: number; yMm: number },
-): number {
+function lightAt(truth: SweepTruth, hand: PracticePlace, at: PracticePlace): number {
   const beside = { xMm: hand.xMm - at.xMm + 0.5, yMm: hand.yMm - at.yMm + 0.5 };
   const patch = { ...truth, panel: { widthMm: 1, heightMm: 1 }, coverTransmittancePct: 100 };
   return calculateCureDose({ ...sweepLight(patch, beside), gridMm: 0.5 }).map.mwCm2[1]![1]!;
@@ -143,9 +120,8 @@ export function sweepBegun(truth: SweepTruth): SweepState {
   };
 }
 
-/** A moment later. What is lost stays as it was when it was. */
+/** A moment later. */
 export function sweepStep(truth: SweepTruth, state: SweepState, hand: SweepHand, dtS: number): SweepState {
-  if (state.lost) return state;
   const tS = state.tS + dtS;
   if (!hand.on) return { ...state, tS };
   const { mwCm2 } = calculateCureDose(sweepLight(truth, hand)).map;
@@ -157,9 +133,7 @@ export function sweepStep(truth: SweepTruth, state: SweepState, hand: SweepHand,
     doseMjCm2: state.doseMjCm2.map((row, y) => row.map((dose, x) => dose + mwCm2[y]![x]! * dtS)),
     skinMjCm2,
     lost:
-      skinMjCm2 > SKIN_MJ_CM2
-        ? { reason: "skin", at: fingers, hadMjCm2: skinMjCm2, limitMjCm2: SKIN_MJ_CM2 }
-        : null,
+      skinMjCm2 > SKIN_MJ_CM2 ? { reason: "skin", at: fingers, had: skinMjCm2, limit: SKIN_MJ_CM2 } : null,
   };
 }
 
@@ -176,24 +150,8 @@ export function leastDose({ grid: { xMm, yMm }, doseMjCm2 }: Pick<SweepState, "g
 
 /** Why a sweep that a hand says is done was not; null where every place has had its dose. */
 export function sweepVerdict(truth: SweepTruth, state: SweepState): SweepLoss | null {
-  if (state.lost) return state.lost;
   const { xMm, yMm, doseMjCm2: had } = leastDose(state);
   return had < truth.requiredMjCm2
-    ? { reason: "below dose", at: { xMm, yMm }, hadMjCm2: had, limitMjCm2: truth.requiredMjCm2 }
+    ? { reason: "below dose", at: { xMm, yMm }, had, limit: truth.requiredMjCm2 }
     : null;
-}
-
-/** A whole sweep: where it stood after each second and at its end, and how it ended. */
-export function played(
-  truth: SweepTruth,
-  hands: readonly SweepHand[],
-  speed = 1,
-): { seconds: readonly SweepState[]; end: SweepState; lost: SweepLoss | null } {
-  let state = sweepBegun(truth);
-  const seconds = [state];
-  hands.forEach((hand, k) => {
-    state = sweepStep(truth, state, hand, speed / FRAMES_PER_S);
-    if ((k + 1) % FRAMES_PER_S === 0 || k === hands.length - 1) seconds.push(state);
-  });
-  return { seconds, end: state, lost: sweepVerdict(truth, state) };
 }

@@ -85,7 +85,9 @@ export const access: Readonly<Record<string, Partial<Record<Method, readonly Rol
   "/parts": seen(people),
   "/records": seen(people),
   "/practice": seen(workers),
+  "/practice/[exercise]": seen(workers),
   "/api/practice": { GET: workers, POST: workers },
+  "/api/practice/limit": { PUT: lead },
   "/shop": seen(people),
 
   "/api/bench": seen(shown),

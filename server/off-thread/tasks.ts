@@ -8,8 +8,9 @@ import type { Scene } from "../../core/device/scene.ts";
 import { verifyChoice } from "../../core/device/verify-choice.ts";
 import { describeFaults, type Fault } from "../../core/faults.ts";
 import type { Message } from "../../core/job/message.ts";
-import { practiceAttempt, type PracticeAttempt } from "../../core/practice/attempt.ts";
-import { played, sweepOf } from "../../core/practice/sweep.ts";
+import { practiceAttempt, type PracticeAttempt } from "../../core/practice/attempt-sent.ts";
+import { played } from "../../core/practice/exercise.ts";
+import { exerciseNamed } from "../../core/practice/exercises.ts";
 import type { Ended } from "../store/practice.ts";
 import type { Face } from "../../core/prove/panel-face.ts";
 import type { PanelReport, PanelTested } from "../../core/prove/panel-test.ts";
@@ -78,6 +79,7 @@ export function practise({ bytes }: { bytes: Uint8Array }): Practised {
   const parsed = practiceAttempt.safeParse(read.body);
   if (!parsed.success) return { faults: describeFaults(parsed.error, read.body) };
   const { hands, ...attempt } = parsed.data;
-  const { lost, end } = played(sweepOf(attempt.seed), hands, attempt.speed);
+  const exercise = exerciseNamed(attempt.exercise);
+  const { lost, end } = played(exercise, exercise.drawn(attempt.seed), hands, attempt.speed);
   return { attempt, ended: { lost, tookS: end.tS } };
 }

@@ -1,10 +1,13 @@
 import type pg from "pg";
-import type { Learned, PracticeAttempt } from "../../core/practice/attempt.ts";
-import type { SweepLoss } from "../../core/practice/sweep.ts";
+import { z } from "zod";
+import type { PracticeAttempt } from "../../core/practice/attempt-sent.ts";
+import type { Loss } from "../../core/practice/exercise.ts";
+import type { Learned } from "../../core/practice/learning.ts";
+import { boundedWhole } from "../../core/units.ts";
 
 /** How an attempt ended, by what its hand did. */
 export interface Ended {
-  lost: SweepLoss | null;
+  lost: Loss | null;
   tookS: number;
 }
 
@@ -21,15 +24,61 @@ export const keepAttempt = (
     [id, who, exercise, level, seed, speed, lost?.reason ?? null, tookS],
   );
 
-/** How somebody does, by exercise and level: of each the last twenty, since what was once learned fades. */
+/** Of each exercise and level the last twenty, since what was once learned fades. */
+const LEARNED = `
+  SELECT person, exercise, level, count(*)::int AS tried, count(*) FILTER (WHERE lost IS NULL)::int AS won,
+    (array_agg(lost ORDER BY at DESC) FILTER (WHERE lost IS NOT NULL))[1] AS "lostLast",
+    (array_agg(lost IS NOT NULL ORDER BY at DESC))[1] AS "isLastLost", max(at) AS "lastAt"
+  FROM (SELECT *, row_number() OVER (PARTITION BY person, exercise, level ORDER BY at DESC) AS nth
+        FROM practice_attempt WHERE $1::text IS NULL OR person = $1) AS own
+  WHERE nth <= 20 GROUP BY person, exercise, level ORDER BY person, exercise, level`;
+
+type LearnedRow = Omit<Learned, "lastAt"> & { person: string; lastAt: Date };
+const learnedOf = ({ exercise, level, tried, won, lostLast, isLastLost, lastAt }: LearnedRow): Learned => ({
+  exercise,
+  level,
+  tried,
+  won,
+  lostLast,
+  isLastLost,
+  lastAt: lastAt.toISOString(),
+});
+
+/** How somebody does, by exercise and level. */
 export async function learnedBy(pool: pg.Pool, who: string): Promise<Learned[]> {
-  const { rows } = await pool.query<Learned>(
-    `SELECT exercise, level, count(*)::int AS tried, count(*) FILTER (WHERE lost IS NULL)::int AS won,
-       (array_agg(lost ORDER BY at DESC) FILTER (WHERE lost IS NOT NULL))[1] AS "lostLast"
-     FROM (SELECT *, row_number() OVER (PARTITION BY exercise, level ORDER BY at DESC) AS nth
-           FROM practice_attempt WHERE person = $1) AS own
-     WHERE nth <= 20 GROUP BY exercise, level ORDER BY exercise, level`,
-    [who],
-  );
-  return rows;
+  const { rows } = await pool.query<LearnedRow>(LEARNED, [who]);
+  return rows.map(learnedOf);
 }
+
+/** How everybody who works at the bench does: for whoever answers for them. */
+export async function learnedByAll(
+  pool: pg.Pool,
+): Promise<{ key: string; name: string; learned: Learned[] }[]> {
+  const [people, done] = await Promise.all([
+    pool.query<{ key: string; name: string }>(
+      "SELECT key, name FROM technician WHERE left_at IS NULL AND role IN ('technician', 'lead', 'owner') ORDER BY name",
+    ),
+    pool.query<LearnedRow>(LEARNED, [null]),
+  ]);
+  return people.rows.map((person) => ({
+    ...person,
+    learned: done.rows.filter((row) => row.person === person.key).map(learnedOf),
+  }));
+}
+
+export const practiceLimit = z.strictObject({
+  /** How sure somebody has to be to be ready for the bench, %; null where nobody has to be. */
+  limitPct: boundedWhole(1, 99).nullable(),
+});
+
+export async function findPracticeLimit(pool: pg.Pool): Promise<number | null> {
+  const { rows } = await pool.query<{ limitPct: number | null }>(
+    `SELECT practice_limit_pct AS "limitPct" FROM shop`,
+  );
+  return rows[0]!.limitPct;
+}
+
+export const setPracticeLimit = (
+  pool: pg.Pool,
+  { limitPct }: z.output<typeof practiceLimit>,
+): Promise<unknown> => pool.query("UPDATE shop SET practice_limit_pct = $1", [limitPct]);

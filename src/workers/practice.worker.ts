@@ -1,105 +1,83 @@
-import { evenHand } from "../../core/practice/sweep-hands.ts";
-import {
-  AT_REST,
-  FRAMES_PER_S,
-  leastDose,
-  played,
-  sweepBegun,
-  sweepOf,
-  sweepStep,
-  sweepVerdict,
-  type SweepHand,
-  type SweepLoss,
-  type SweepState,
-  type SweepTruth,
-} from "../../core/practice/sweep.ts";
-import type { PracticeSpeed } from "../../core/practice/attempt.ts";
+import type { ExerciseName, PracticeSpeed } from "../../core/practice/attempt.ts";
+import { FRAMES_PER_S, played, type Loss, type Moment } from "../../core/practice/exercise.ts";
+import { exerciseNamed } from "../../core/practice/exercises.ts";
 
 /** What a page tells the physics. */
-export type ToPractice =
-  | { begin: { seed: number; speed: PracticeSpeed } }
-  | { hand: SweepHand }
+export type ToPractice<Hand> =
+  | { begin: { exercise: ExerciseName; seed: number; speed: PracticeSpeed } }
+  | { hand: Hand }
   /** The hand says that it is done. */
   | { done: true };
 
-/** What is seen of a sweep at a moment: of each place the share of its dose, by rows. */
-export interface SeenSweep {
-  tS: number;
-  shares: Float32Array;
-  leastShare: number;
-  skinMjCm2: number;
-  hand: SweepHand;
+/** How it stands at a moment, and what the hand does. */
+export interface Seen<Hand, State> {
+  state: State;
+  hand: Hand;
 }
 
-/** A sweep that is over: why it was lost, what the hand did, and each second of it beside a good hand's. */
-export interface EndedSweep {
-  lost: SweepLoss | null;
+/** An exercise that is over: why it was lost, what the hand did, and each second of it beside a good hand's. */
+export interface EndedPractice<Hand, State> {
+  lost: Loss | null;
   tookS: number;
-  hands: SweepHand[];
-  own: SeenSweep[];
-  good: SeenSweep[];
+  hands: Hand[];
+  own: Seen<Hand, State>[];
+  good: Seen<Hand, State>[];
 }
 
-export type FromPractice = { seen: SeenSweep } | { ended: EndedSweep };
+export type FromPractice<Hand, State> = { seen: Seen<Hand, State> } | { ended: EndedPractice<Hand, State> };
 
-const tell = (message: FromPractice) => self.postMessage(message);
+const tell = (message: FromPractice<unknown, Moment>) => self.postMessage(message);
 
-let truth: SweepTruth | null = null;
-let speed: PracticeSpeed = 1;
-let state: SweepState | null = null;
-let hand = AT_REST;
-let hands: SweepHand[] = [];
-let own: SeenSweep[] = [];
-let timer: ReturnType<typeof setInterval> | undefined;
+/** What is being practised. */
+interface Run {
+  exercise: ReturnType<typeof exerciseNamed>;
+  truth: unknown;
+  speed: PracticeSpeed;
+  state: Moment;
+  hand: unknown;
+  hands: unknown[];
+  own: Seen<unknown, Moment>[];
+  timer: ReturnType<typeof setInterval>;
+}
+let run: Run | null = null;
 
-function seen(of: SweepTruth, at: SweepState, held: SweepHand): SeenSweep {
-  return {
-    tS: at.tS,
-    shares: Float32Array.from(at.doseMjCm2.flat(), (dose) => dose / of.requiredMjCm2),
-    leastShare: leastDose(at).doseMjCm2 / of.requiredMjCm2,
-    skinMjCm2: at.skinMjCm2,
-    hand: held,
-  };
+/** Each second of a good hand's, with what the hand did then. */
+function goodSeconds({ exercise, truth, speed }: Run): Seen<unknown, Moment>[] {
+  const by = exercise.goodHand(truth, speed);
+  return played(exercise, truth, by, speed).seconds.map((state, k) => ({
+    state,
+    hand: by[Math.max(0, Math.min(by.length, k * FRAMES_PER_S) - 1)]!,
+  }));
 }
 
-/** Each second of a good hand's sweep, with where the hand was then. */
-function goodSeconds(of: SweepTruth): SeenSweep[] {
-  const by = evenHand(of, speed);
-  return played(of, by, speed).seconds.map((at, k) =>
-    seen(of, at, by[Math.max(0, k * FRAMES_PER_S - 1)] ?? by.at(-1)!),
-  );
-}
-
-function end(): void {
-  clearInterval(timer);
-  if (!truth || !state) return;
-  if (hands.length % FRAMES_PER_S !== 0) own.push(seen(truth, state, hand));
-  tell({
-    ended: { lost: sweepVerdict(truth, state), tookS: state.tS, hands, own, good: goodSeconds(truth) },
-  });
-  state = null;
+function end(of: Run): void {
+  run = null;
+  clearInterval(of.timer);
+  const { exercise, truth, state, hand, hands, own } = of;
+  if (hands.length % FRAMES_PER_S !== 0) own.push({ state, hand });
+  const lost = state.lost ?? exercise.verdict(truth, state);
+  tell({ ended: { lost, tookS: state.tS, hands, own, good: goodSeconds(of) } });
 }
 
 function tick(): void {
-  if (!truth || !state) return;
-  state = sweepStep(truth, state, hand, speed / FRAMES_PER_S);
+  if (!run) return;
+  const { exercise, truth, speed, hand, hands, own } = run;
+  run.state = exercise.step(truth, run.state, hand, speed / FRAMES_PER_S);
   hands.push(hand);
-  const now = seen(truth, state, hand);
+  const now = { state: run.state, hand };
   if (hands.length % FRAMES_PER_S === 0) own.push(now);
-  if (state.lost) end();
+  if (run.state.lost || exercise.isOver?.(run.state)) end(run);
   else tell({ seen: now });
 }
 
-self.onmessage = ({ data }: MessageEvent<ToPractice>) => {
+self.onmessage = ({ data }: MessageEvent<ToPractice<unknown>>) => {
   if ("begin" in data) {
-    clearInterval(timer);
-    ({ speed } = data.begin);
-    truth = sweepOf(data.begin.seed);
-    state = sweepBegun(truth);
-    hand = AT_REST;
-    hands = [];
-    own = [seen(truth, state, hand)];
-    timer = setInterval(tick, 1_000 / FRAMES_PER_S);
-  } else if ("hand" in data) ({ hand } = data);
-  else end();
+    if (run) clearInterval(run.timer);
+    const exercise = exerciseNamed(data.begin.exercise);
+    const truth = exercise.drawn(data.begin.seed);
+    const [state, hand] = [exercise.begun(truth), exercise.atRest(truth)];
+    const timer = setInterval(tick, 1_000 / FRAMES_PER_S);
+    run = { exercise, truth, speed: data.begin.speed, state, hand, hands: [], own: [{ state, hand }], timer };
+  } else if (run && "hand" in data) run.hand = data.hand;
+  else if (run) end(run);
 };

@@ -1,241 +1,228 @@
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { v4 as uuid } from "uuid";
 import {
   MOST_SEED,
   practiceLevels,
   practiceSpeeds,
-  type Learned,
+  tour,
+  type ExerciseName,
   type PracticeLevel,
   type PracticeSpeed,
 } from "../../../core/practice/attempt.ts";
-import {
-  AT_REST,
-  FRAMES_PER_S,
-  SKIN_MJ_CM2,
-  sweepOf,
-  type SweepHand,
-  type SweepLoss,
-} from "../../../core/practice/sweep.ts";
-import { wilson95 } from "../../../core/statistics/binomial.ts";
+import type { Moment } from "../../../core/practice/exercise.ts";
+import { exerciseNamed } from "../../../core/practice/exercises.ts";
+import type { Learned } from "../../../core/practice/learning.ts";
 import { t } from "../../../words/practice.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { PressGroup } from "../../ui/PressGroup.tsx";
 import { TextEntry } from "../../ui/TextEntry.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useMounted } from "../../ui/useMounted.ts";
-import type { EndedSweep } from "../../workers/practice.worker.ts";
-import { benchPoint, SweepField } from "./SweepField.tsx";
-import { useSweep } from "./useSweep.ts";
+import type { EndedPractice } from "../../workers/practice.worker.ts";
+import { exerciseName } from "./exercise-name.ts";
+import { HowItGoes } from "./HowItGoes.tsx";
+import { levelName } from "./level-name.ts";
+import { LookBack } from "./LookBack.tsx";
+import { PracticeField } from "./PracticeField.tsx";
+import { usePractice } from "./usePractice.ts";
+import { useTone } from "./useTone.ts";
+import { viewOf } from "./views/views.ts";
 
-/** How fast keys move the torch, mm/s. */
-const KEYS_MM_S = 45;
-const toward: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
-const percentOf = (share: number) => Math.floor(100 * share);
+const anySeed = () => 1 + Math.floor(Math.random() * MOST_SEED);
 
-/** Why it was lost, with the number that would have told. */
-const lossText = ({ reason, at, hadMjCm2, limitMjCm2 }: SweepLoss): string => {
-  const had = Math.round(hadMjCm2);
-  return reason === "skin"
-    ? t("fingers-had", { had, limit: limitMjCm2 })
-    : t("place-had", { x: Math.round(at.xMm), y: Math.round(at.yMm), had, limit: limitMjCm2 });
-};
-
-const adviceOn = (lost: SweepLoss | null): string =>
-  lost === null ? t("well-swept") : lost.reason === "skin" ? t("keep-fingers-out") : t("go-over-the-edges");
-
-const levelName = (level: PracticeLevel): string => (level === "seen" ? t("level-seen") : t("level-unseen"));
-
-/** A torch is swept over a panel that nobody loses: what the light does is worked out as it moves. */
-export function PracticeView({ learned: first, seed: begun }: { learned: Learned[]; seed: number }) {
+/** A move is made on a panel that nobody loses: what answers is worked out as it goes. */
+export function PracticeView({
+  exercise,
+  learned: first,
+  seed: begun,
+  level: firstLevel,
+  tourStop,
+}: {
+  exercise: ExerciseName;
+  learned: Learned[];
+  seed: number;
+  level: PracticeLevel;
+  /** Which stop of the tour this is, from 1; null where it is none. */
+  tourStop: number | null;
+}) {
   const mounted = useMounted();
+  const view = viewOf(exercise);
+  const { drawn, atRest } = exerciseNamed(exercise);
   const [typedSeed, setTypedSeed] = useState(String(begun));
   const [seed, setSeed] = useState(begun);
-  const [level, setLevel] = useState<PracticeLevel>("seen");
-  const [speed, setSpeed] = useState<PracticeSpeed>(1);
+  const [level, setLevel] = useState(firstLevel);
+  const [speed, setSpeed] = useState<PracticeSpeed>(tourStop === null ? 1 : 4);
+  const [isLoud, setLoud] = useState(false);
   const [isRunning, setRunning] = useState(false);
-  const [ended, setEnded] = useState<EndedSweep | null>(null);
+  const [ended, setEnded] = useState<EndedPractice<unknown, Moment> | null>(null);
   const [second, setSecond] = useState(0);
   const [learned, setLearned] = useState(first);
   const [said, setSaid] = useState<string>();
-  const hand = useRef(AT_REST);
-  const keys = useRef(new Set<string>());
+  const truth = useMemo(() => drawn(seed), [drawn, seed]);
+  const hand = useRef(atRest(truth));
+  /** What the hand has set, for what shows it at once. */
+  const [set, setSet] = useState(hand.current);
   const field = useRef<HTMLDivElement>(null);
-  const truth = useMemo(() => sweepOf(seed), [seed]);
-  const keep = async ({ hands }: EndedSweep) => {
+  const keep = async ({ hands }: EndedPractice<unknown, Moment>) => {
     const asked = await askServer(
       "/api/practice",
       "POST",
-      { id: uuid(), exercise: "sweep", level, seed, speed, hands },
+      { id: uuid(), exercise, level, seed, speed, hands },
       t("not-kept"),
     );
     if ("said" in asked) setSaid(asked.said);
     else setLearned(((await asked.answer.json()) as { learned: Learned[] }).learned);
   };
-  const { seen, begin, hold, done } = useSweep((end) => {
+  const { seen, begin, hold, done } = usePractice<unknown, Moment>(exercise, (end) => {
     setRunning(false);
     setEnded(end);
     setSecond(end.own.length - 1);
     void keep(end);
   });
-  const move = (to: Partial<SweepHand>) => {
-    hand.current = { ...hand.current, ...to };
-    hold(hand.current);
-  };
-  useEffect(() => {
-    if (!isRunning) return;
-    const timer = setInterval(() => {
-      const held = [...keys.current].flatMap((key) => (toward[key] ? [toward[key]] : []));
-      if (held.length === 0) return;
-      const step = (KEYS_MM_S * speed) / FRAMES_PER_S;
-      const [dx, dy] = held.reduce(([x, y], [kx, ky]) => [x + kx, y + ky] as const, [0, 0] as readonly [
-        number,
-        number,
-      ]);
-      hand.current = {
-        ...hand.current,
-        xMm: hand.current.xMm + step * dx,
-        yMm: hand.current.yMm + step * dy,
-      };
-      hold(hand.current);
-    }, 1_000 / FRAMES_PER_S);
-    return () => clearInterval(timer);
-  }, [isRunning, speed, hold]);
+  const act = useCallback(
+    (next: unknown) => {
+      hand.current = next;
+      setSet(next);
+      hold(next);
+    },
+    [hold],
+  );
+  const handNow = useCallback(() => hand.current, []);
   /** The address leads back to the same panel. */
   const show = (which: number) => {
     setSeed(which);
+    setTypedSeed(String(which));
+    setEnded(null);
+    setSaid(undefined);
     history.replaceState(history.state, "", `?seed=${which}`);
   };
   const start = () => {
     const typed = typedNumber(typedSeed);
     if (typed === undefined || !Number.isInteger(typed) || typed < 1 || typed > MOST_SEED)
       return setSaid(t("seed-must-be", { most: MOST_SEED }));
-    setSaid(undefined);
     show(typed);
-    setEnded(null);
-    hand.current = AT_REST;
-    keys.current.clear();
+    hand.current = atRest(drawn(typed));
+    setSet(hand.current);
     begin(typed, speed);
     setRunning(true);
     field.current?.focus();
     return undefined;
   };
-  const another = () => {
-    const next = 1 + Math.floor(Math.random() * MOST_SEED);
-    setTypedSeed(String(next));
-    show(next);
-    setEnded(null);
-    setSaid(undefined);
-  };
-  const at = (event: { clientX: number; clientY: number }) =>
-    benchPoint(field.current!.getBoundingClientRect(), truth, event.clientX, event.clientY);
-  const shown = ended ? ended.own[Math.min(second, ended.own.length - 1)]! : seen;
+  const last = (seconds: EndedPractice<unknown, Moment>["own"]) =>
+    seconds[Math.min(second, seconds.length - 1)]!;
+  const shown = ended ? last(ended.own) : isRunning ? seen : null;
+  const load = isRunning && seen && view.load ? view.load(truth, seen.state) : 0;
+  useTone(load, isLoud && isRunning);
+  const isHelped = level === "seen" || ended !== null;
   const answer = ended
     ? ended.lost
-      ? lossText(ended.lost)
-      : t("every-place-had", { seconds: Math.round(ended.tookS) })
-    : isRunning && seen
-      ? level === "seen"
-        ? t("least-so-far", { percent: percentOf(seen.leastShare), seconds: Math.round(seen.tS) })
-        : t("time-so-far", { seconds: Math.round(seen.tS) })
-      : t("give-every-place", { dose: truth.requiredMjCm2, reading: Math.round(truth.readingMwCm2) });
+      ? view.lost(truth, ended.lost)
+      : view.won(truth, ended.own.at(-1)!.state)
+    : shown
+      ? view.soFar(truth, shown.state, isHelped)
+      : view.asks(truth);
+  const nextStop = tourStop === null ? undefined : tour[tourStop];
+  const picture = { truth, isSeen: isHelped };
+  const { Picture, Controls } = view;
   return (
     <main
       className="flex h-[calc(100dvh-3.2rem)] min-h-80 max-sm:h-[calc(100dvh-6.3rem)] flex-col gap-2 px-3 pb-2 sm:px-5"
       aria-busy={!mounted}
     >
-      <p className="edge-hatch -mx-3 px-3 py-1 font-semibold sm:-mx-5 sm:px-5">{t("this-is-practice")}</p>
-      <h1 className="sr-only">{t("practise-the-torch")}</h1>
+      <p className="edge-hatch -mx-3 flex gap-3 px-3 py-1 font-semibold sm:-mx-5 sm:px-5">
+        <span className="flex-1">{t("this-is-practice")}</span>
+        <a href="/practice" className="underline">
+          {t("all-exercises")}
+        </a>
+      </p>
+      <h1 className="sr-only">{exerciseName(exercise)}</h1>
       <p
         className={`text-2xl leading-tight font-semibold lg:text-4xl low:text-xl ${ended?.lost ? "text-danger" : ""}`}
         role="status"
       >
         {answer}
       </p>
-      <div className="grid min-h-0 flex-1 gap-3 max-lg:grid-rows-[minmax(11rem,1fr)_minmax(0,auto)] lg:grid-cols-[minmax(0,1fr)_19rem] low:grid-cols-[minmax(0,1fr)_16rem] low:grid-rows-1">
-        <div className="flex min-h-0 gap-4">
-          <div className="grid min-w-0 flex-1 place-items-center [container-type:size]">
-            <div
-              ref={field}
-              role="application"
-              aria-label={t("field-label")}
-              tabIndex={0}
-              className="touch-none"
-              onPointerDown={(event) => {
-                if (!isRunning) return;
-                event.currentTarget.setPointerCapture(event.pointerId);
-                move({ ...at(event), on: true });
-              }}
-              onPointerMove={(event) => isRunning && move(at(event))}
-              onPointerUp={() => isRunning && move({ on: false })}
-              onPointerCancel={() => isRunning && move({ on: false })}
-              onKeyDown={(event) => {
-                if (!isRunning) return;
-                if (toward[event.key]) keys.current.add(event.key);
-                else if (event.key === " ") move({ on: !hand.current.on });
-                else return;
-                event.preventDefault();
-              }}
-              onKeyUp={({ key }) => keys.current.delete(key)}
-              onBlur={() => keys.current.clear()}
-            >
-              <SweepField
-                truth={truth}
-                seen={shown}
-                isMapShown={level === "seen" || ended !== null}
-                worst={ended?.lost?.at ?? null}
-              />
-            </div>
+      {view.load && (
+        <div className="h-3 border border-ink" aria-hidden>
+          <div
+            className={`h-full ${load > 0.8 ? "bg-danger" : "bg-done"}`}
+            style={{ width: `${100 * Math.min(1, load)}%` }}
+          />
+        </div>
+      )}
+      <div className="grid min-h-0 flex-1 gap-3 max-lg:grid-rows-[minmax(9rem,1fr)_minmax(0,auto)] lg:grid-cols-[minmax(0,1fr)_19rem] low:grid-cols-[minmax(0,1fr)_16rem] low:grid-rows-1">
+        <div className={`flex min-h-0 gap-4 ${ended && view.load ? "flex-col" : ""}`}>
+          <div className="grid min-h-0 min-w-0 flex-1 place-items-center [container-type:size]">
+            <PracticeField
+              {...picture}
+              view={view}
+              speed={speed}
+              isRunning={isRunning}
+              handNow={handNow}
+              act={act}
+              fieldRef={field}
+              state={(shown?.state ?? null) as never}
+              hand={shown?.hand ?? set}
+              lost={ended?.lost ?? null}
+            />
           </div>
           {ended && (
-            <div className="grid min-w-0 flex-1 place-items-center [container-type:size] max-sm:hidden">
-              <SweepField
-                truth={truth}
-                seen={ended.good[Math.min(second, ended.good.length - 1)]!}
-                isMapShown
-                worst={null}
-              >
+            <div className="grid min-h-0 min-w-0 flex-1 place-items-center [container-type:size] max-sm:hidden">
+              <div className="relative">
+                <Picture {...picture} {...last(ended.good)} lost={null} />
                 <span className="absolute top-1 left-2 text-sm font-semibold">{t("a-good-hand")}</span>
-              </SweepField>
+              </div>
             </div>
           )}
         </div>
         <div className="flex flex-col gap-2 overflow-y-auto">
-          {shown && (isRunning || ended) && (
-            <p>{t("fingers-so-far", { had: Math.round(shown.skinMjCm2), limit: SKIN_MJ_CM2 })}</p>
-          )}
+          {shown && view.facts(truth, shown.state, isHelped).map((fact) => <p key={fact}>{fact}</p>)}
           {isRunning ? (
-            <button type="button" className="control-strong min-h-14 text-xl" onClick={done}>
-              {t("it-is-done")}
-            </button>
+            <>
+              {Controls && (
+                <Controls
+                  {...picture}
+                  state={(seen?.state ?? null) as never}
+                  hand={set}
+                  lost={null}
+                  act={act}
+                />
+              )}
+              <button
+                type="button"
+                className={view.endsItself ? "control" : "control-strong min-h-14 text-xl"}
+                disabled={!seen}
+                onClick={done}
+              >
+                {view.endsItself ? t("leave-off") : t("it-is-done")}
+              </button>
+            </>
           ) : (
             <>
-              {ended && (
-                <>
-                  <p className="font-semibold">{adviceOn(ended.lost)}</p>
-                  <label className="grid gap-1">
-                    {t("look-at-second", { second: Math.round(shown?.tS ?? 0) })}
-                    <input
-                      type="range"
-                      className="min-h-12 accent-ink"
-                      min={0}
-                      max={Math.max(ended.own.length, ended.good.length) - 1}
-                      value={second}
-                      onChange={({ target }) => setSecond(Number(target.value))}
-                    />
-                  </label>
-                </>
+              {ended ? (
+                <LookBack
+                  advice={view.advice(truth, ended.lost)}
+                  atS={shown?.state.tS ?? 0}
+                  most={Math.max(ended.own.length, ended.good.length) - 1}
+                  value={second}
+                  onChange={setSecond}
+                />
+              ) : (
+                <p className="low:hidden">{view.how()}</p>
               )}
-              {!ended && <p className="low:hidden">{t("how-it-is-done")}</p>}
+              {ended && nextStop && (
+                <a
+                  className="control-strong"
+                  href={`/practice/${nextStop.exercise}?seed=${nextStop.seed}&tour=${tourStop! + 1}`}
+                >
+                  {t("next-in-the-tour", { stop: tourStop! + 1, stops: tour.length })}
+                </a>
+              )}
               <span className="flex gap-2">
                 <button type="button" className="control-strong flex-1" onClick={start}>
                   {ended ? t("again") : t("start")}
                 </button>
-                <button type="button" className="control" onClick={another}>
+                <button type="button" className="control" onClick={() => show(anySeed())}>
                   {t("another-panel")}
                 </button>
               </span>
@@ -254,6 +241,16 @@ export function PracticeView({ learned: first, seed: begun }: { learned: Learned
                 }))}
                 onChange={(value) => setSpeed(value === "4" ? 4 : 1)}
               />
+              {view.load && (
+                <button
+                  type="button"
+                  aria-pressed={isLoud}
+                  className="control self-start border-soft font-normal aria-pressed:bg-ink aria-pressed:text-on-ink"
+                  onClick={() => setLoud(!isLoud)}
+                >
+                  {t("force-as-a-tone")}
+                </button>
+              )}
               <TextEntry
                 label={t("seed")}
                 fault={undefined}
@@ -270,15 +267,8 @@ export function PracticeView({ learned: first, seed: begun }: { learned: Learned
           )}
           {!isRunning && (
             <>
-              {learned.map(({ level: of, tried, won }) => {
-                const [low, high] = wilson95(won, tried).map((share) => Math.round(100 * share));
-                return (
-                  <p key={of} className="text-sm" data-testid={`learned-${of}`}>
-                    {t("so-many-went-well", { level: levelName(of), won, tried, low: low!, high: high! })}
-                  </p>
-                );
-              })}
-              <p className="text-sm text-soft low:hidden">{t("uv-caution")}</p>
+              <HowItGoes learned={learned} exercise={exercise} />
+              <p className="text-sm text-soft low:hidden">{view.caution()}</p>
             </>
           )}
         </div>

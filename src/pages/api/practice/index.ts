@@ -1,9 +1,9 @@
 import type { APIRoute } from "astro";
-import { personAsking } from "../../../server/access/asker.ts";
-import { database } from "../../../server/db/pool.ts";
-import { offThread } from "../../../server/off-thread/off-thread.ts";
-import { faulty, json, notJson, readBytes } from "../../../server/problem.ts";
-import { keepAttempt, learnedBy } from "../../../server/store/practice.ts";
+import { personAsking } from "../../../../server/access/asker.ts";
+import { database } from "../../../../server/db/pool.ts";
+import { offThread } from "../../../../server/off-thread/off-thread.ts";
+import { faulty, json, notJson, readBytes } from "../../../../server/problem.ts";
+import { keepAttempt, learnedBy } from "../../../../server/store/practice.ts";
 
 /** Eight minutes of a hand, thirty times a second, stay below, bytes. */
 const LARGEST_ATTEMPT = 2 * 1024 * 1024;
