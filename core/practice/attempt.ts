@@ -3,6 +3,7 @@ export const exerciseNames = [
   "sweep",
   "align",
   "probe",
+  "see",
   "freeze",
   "window",
   "lower",
@@ -27,7 +28,7 @@ export function seedAsked(text: string | null): number | null {
 /** A learner's first week: what is new each day. Common practice, no source. */
 export const firstWeek: readonly (readonly ExerciseName[])[] = [
   ["sweep", "align"],
-  ["probe", "freeze"],
+  ["probe", "see", "freeze"],
   ["window"],
   ["lower", "turn"],
   ["wire"],

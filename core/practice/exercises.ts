@@ -5,13 +5,14 @@ import type { Exercise, Moment } from "./exercise.ts";
 import { freeze } from "./freeze-hands.ts";
 import { lower } from "./lower-hands.ts";
 import { probe } from "./probe-hands.ts";
+import { see } from "./see-hands.ts";
 import { sweep } from "./sweep-hands.ts";
 import { turn } from "./turn-hands.ts";
 import { window } from "./window-hands.ts";
 import { wire } from "./wire-hands.ts";
 
 /** All exercises that there are. */
-export const exercises = { window, wire, freeze, lower, align, sweep, turn, probe };
+export const exercises = { window, wire, freeze, lower, align, sweep, turn, see, probe };
 
 type Exercises = typeof exercises;
 export type TruthOf<Name extends ExerciseName> = ReturnType<Exercises[Name]["drawn"]>;

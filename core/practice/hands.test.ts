@@ -7,6 +7,7 @@ import { exerciseNamed } from "./exercises.ts";
 import { leftLying, soonOut, soonPowered } from "./freeze-hands.ts";
 import { bayLaid, littleLaid, muchLaid, quickLowering } from "./lower-hands.ts";
 import { allPairs, neighboursAlone } from "./probe-hands.ts";
+import { looksTooLong, seesGhosts, seesNothing } from "./see-hands.ts";
 import { overFingersHand, unevenHand } from "./sweep-hands.ts";
 import { nearlyTurned, quarterTurned } from "./turn-hands.ts";
 import { cableCard, coldCard, deepCard, fastCard, hotCard } from "./window-hands.ts";
@@ -30,6 +31,11 @@ const mistakes: Record<ExerciseName, Record<string, readonly [hand: Hand, reason
   probe: {
     "probes all pairs": [allPairs, "too many"],
     "probes no ends": [neighboursAlone, "untested"],
+  },
+  see: {
+    "sees nothing": [seesNothing, "missed"],
+    "sees what is not there": [seesGhosts, "false calls"],
+    "looks too long": [looksTooLong, "time"],
   },
   freeze: {
     "takes it out soon": [soonOut, "not brittle"],

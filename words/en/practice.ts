@@ -6,6 +6,7 @@ export const practice = {
   "exercise-sweep": "Sweep a torch",
   "exercise-align": "Align a glass",
   "exercise-probe": "Probe a joint",
+  "exercise-see": "See what is under it",
   "exercise-freeze": "Freeze and pop",
   "exercise-window": "Part with a card",
   "exercise-lower": "Lay and lower",
@@ -14,6 +15,7 @@ export const practice = {
   "aim-sweep": "Give every place its dose with a lamp in the hand.",
   "aim-align": "Make the border even while the glass drifts, then tack.",
   "aim-probe": "Find shorts and opens with the fewest pairs.",
+  "aim-see": "Mark every defect in a picture, and nothing else.",
   "aim-freeze": "Make the glue brittle, and wait until it is dry.",
   "aim-window": "Part an edge while the glue line is soft.",
   "aim-lower": "Lay the liquid and lower the glass without air.",
@@ -234,6 +236,25 @@ export const practice = {
   "power-it": "Power it",
   "pop-it": "Pop it",
   "take-it-out": "Take it out",
+
+  "mark-every-defect": "Mark every defect from {least} mm on, {light}, within {seconds} s.",
+  "marked-of": "{marks} of {there} marked. {seconds} s left.",
+  marked: "{marks} marked. {seconds} s left.",
+  "all-seen":
+    "All of it is seen, in {seconds, number} s, with {wrong, plural, =0 {no mark} one {one mark} other {# marks}} where nothing is.",
+  "defect-missed":
+    "Lost: {size} mm at {x} mm from the left and {y} mm from the top was missed. From {limit} mm on it counts.",
+  "nothing-there": "Lost: {had} marks where nothing is, one at {x} mm from the left and {y} mm from the top.",
+  "no-time-left": "Lost: {limit} s are over.",
+  "well-seen": "All of it, in time. Do it again with less shown.",
+  "row-by-row": "Go row by row: a place that the eye jumps over is not looked at.",
+  "noise-is-even": "Noise is the same everywhere. What stands out twice as far is something.",
+  "faster-rows": "Do not stay: a row in five seconds.",
+  "how-to-see":
+    "Press on what you see; press it again to take the mark away. By keys: arrows move the cross, Space marks.",
+  "see-field-label":
+    "Picture of a panel. Press on each defect to mark it; or arrows to move the cross and Space to mark.",
+  "see-caution": "On a real bench: no look into a lamp. Rest the eyes after each panel.",
 
   "probe-the-joint": "Probe {contacts} contacts: each to its far end, and neighbours. With the fewest pairs.",
   "probe-first": "Set the tips down.",

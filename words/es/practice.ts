@@ -9,6 +9,7 @@ export const practice: Words<typeof english> = {
   "exercise-sweep": "Barrer con la lámpara",
   "exercise-align": "Alinear un vidrio",
   "exercise-probe": "Medir una unión",
+  "exercise-see": "Ver lo que hay debajo",
   "exercise-freeze": "Congelar y soltar",
   "exercise-window": "Separar con tarjeta",
   "exercise-lower": "Aplicar y bajar",
@@ -17,6 +18,7 @@ export const practice: Words<typeof english> = {
   "aim-sweep": "Dar a cada punto su dosis con una lámpara de mano.",
   "aim-align": "Igualar el borde mientras el vidrio deriva y fijarlo.",
   "aim-probe": "Hallar cortos y abiertos con los menos pares.",
+  "aim-see": "Marcar cada defecto de una imagen, y nada más.",
   "aim-freeze": "Volver frágil el pegamento y esperar a que seque.",
   "aim-window": "Separar un borde mientras el pegamento está blando.",
   "aim-lower": "Aplicar el líquido y bajar el vidrio sin aire.",
@@ -245,6 +247,26 @@ export const practice: Words<typeof english> = {
   "power-it": "Encender",
   "pop-it": "Soltar",
   "take-it-out": "Sacar",
+
+  "mark-every-defect": "Marca cada defecto desde {least} mm, {light}, en {seconds} s.",
+  "marked-of": "{marks} de {there} marcados. Quedan {seconds} s.",
+  marked: "{marks} marcados. Quedan {seconds} s.",
+  "all-seen":
+    "Todo visto, en {seconds, number} s, con {wrong, plural, =0 {ninguna marca} one {una marca} other {# marcas}} donde no hay nada.",
+  "defect-missed":
+    "Perdido: se escapó uno de {size} mm a {x} mm de la izquierda y {y} mm de arriba. Cuenta desde {limit} mm.",
+  "nothing-there":
+    "Perdido: {had} marcas donde no hay nada, una a {x} mm de la izquierda y {y} mm de arriba.",
+  "no-time-left": "Perdido: pasaron {limit} s.",
+  "well-seen": "Todo, a tiempo. Repítelo con menos a la vista.",
+  "row-by-row": "Ve fila por fila: un sitio que el ojo salta no se mira.",
+  "noise-is-even": "El ruido es igual en todas partes. Lo que destaca el doble es algo.",
+  "faster-rows": "No te quedes: una fila en cinco segundos.",
+  "how-to-see":
+    "Pulsa sobre lo que ves; pulsa otra vez para quitar la marca. Con teclas: las flechas mueven la cruz, Espacio marca.",
+  "see-field-label":
+    "Imagen de un panel. Pulsa sobre cada defecto para marcarlo; o flechas para mover la cruz y Espacio para marcar.",
+  "see-caution": "En una mesa real: no mires a una lámpara. Descansa la vista tras cada panel.",
 
   "probe-the-joint":
     "Mide {contacts} contactos: cada uno hasta su extremo, y los vecinos. Con los menos pares.",

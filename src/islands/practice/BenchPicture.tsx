@@ -45,12 +45,16 @@ export function BenchPicture({
   );
 }
 
-/** The place that a loss is about. */
-export const LostPlace = ({ at }: { at: PracticePlace }) => (
-  <path
-    d={`M${at.xMm - 4} ${at.yMm - 4}l8 8m0 -8l-8 8`}
-    stroke="var(--danger)"
-    strokeWidth={1.5}
-    fill="none"
-  />
-);
+/** The place that a loss is about; its mark is as large as is seen on a bench of such a width. */
+export const LostPlace = ({ at, bench }: { at: PracticePlace; bench: Bench }) => {
+  const half = bench.widthMm / 40;
+  const [x, y, all] = [at.xMm - half, at.yMm - half, 2 * half];
+  return (
+    <path
+      d={`M${x} ${y}l${all} ${all}m0 ${-all}l${-all} ${all}`}
+      stroke="var(--danger)"
+      strokeWidth={half / 3}
+      fill="none"
+    />
+  );
+};

@@ -28,6 +28,9 @@ import { usePractice } from "./usePractice.ts";
 import { useTone } from "./useTone.ts";
 import { viewOf } from "./views/views.ts";
 
+/** From this many times as wide as high on, a bench is wide. */
+const WIDE = 1.75;
+
 const anySeed = () => 1 + Math.floor(Math.random() * MOST_SEED);
 
 /** A move is made on a panel that nobody loses: what answers is worked out as it goes. */
@@ -124,6 +127,9 @@ export function PracticeView({
   const nextStop = tourStop === null ? undefined : tour[tourStop];
   const picture = { truth, isSeen: isHelped };
   const { Picture, Controls } = view;
+  const bench = view.bench(truth);
+  /** Two wide pictures lie one above the other. */
+  const isWide = ended !== null && bench.widthMm > WIDE * bench.heightMm;
   return (
     <main
       className="flex h-[calc(100dvh-3.2rem)] min-h-80 max-sm:h-[calc(100dvh-6.3rem)] flex-col gap-2 px-3 pb-2 sm:px-5"
@@ -151,7 +157,7 @@ export function PracticeView({
         </div>
       )}
       <div className="grid min-h-0 flex-1 gap-3 max-lg:grid-rows-[minmax(9rem,1fr)_minmax(0,auto)] lg:grid-cols-[minmax(0,1fr)_19rem] low:grid-cols-[minmax(0,1fr)_16rem] low:grid-rows-1">
-        <div className={`flex min-h-0 gap-4 ${ended && view.load ? "flex-col" : ""}`}>
+        <div className={`flex min-h-0 gap-4 ${isWide ? "flex-col" : ""}`}>
           <div className="grid min-h-0 min-w-0 flex-1 place-items-center [container-type:size]">
             <PracticeField
               {...picture}
@@ -170,7 +176,9 @@ export function PracticeView({
             <div className="grid min-h-0 min-w-0 flex-1 place-items-center [container-type:size] max-sm:hidden">
               <div className="relative">
                 <Picture {...picture} {...last(ended.good)} lost={null} />
-                <span className="absolute top-1 left-2 text-sm font-semibold">{t("a-good-hand")}</span>
+                <span className="absolute top-0 left-0 bg-ground px-2 text-sm font-semibold">
+                  {t("a-good-hand")}
+                </span>
               </div>
             </div>
           )}

@@ -10,6 +10,8 @@ export function exerciseName(name: ExerciseName): string {
       return t("exercise-align");
     case "probe":
       return t("exercise-probe");
+    case "see":
+      return t("exercise-see");
     case "freeze":
       return t("exercise-freeze");
     case "window":
@@ -32,6 +34,8 @@ export function exerciseAim(name: ExerciseName): string {
       return t("aim-align");
     case "probe":
       return t("aim-probe");
+    case "see":
+      return t("aim-see");
     case "freeze":
       return t("aim-freeze");
     case "window":

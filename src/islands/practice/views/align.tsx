@@ -92,7 +92,7 @@ export const alignView: ExerciseView<AlignTruth, AlignHand, AlignState> = {
             strokeWidth={0.5}
           />
         )}
-        {lost?.at && <LostPlace at={lost.at} />}
+        {lost?.at && <LostPlace at={lost.at} bench={bench(truth)} />}
       </BenchPicture>
     );
   },

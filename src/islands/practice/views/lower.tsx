@@ -183,7 +183,7 @@ export const lowerView: ExerciseView<LowerTruth, LowerHand, LowerState> = {
             />
           )
         )}
-        {lost?.at && <LostPlace at={lost.at} />}
+        {lost?.at && <LostPlace at={lost.at} bench={bench(truth)} />}
       </BenchPicture>
     );
   },

@@ -87,7 +87,7 @@ export const sweepView: ExerciseView<SweepTruth, SweepHand, SweepState> = {
         <text x={fingers.xMm} y={fingers.yMm + 1.5} textAnchor="middle" fontSize={5} fill="var(--ink)">
           {t("fingers")}
         </text>
-        {lost?.at && <LostPlace at={lost.at} />}
+        {lost?.at && <LostPlace at={lost.at} bench={bench(truth)} />}
         {state && (
           <circle
             cx={hand.xMm}

@@ -39,11 +39,11 @@ export const turnView: ExerciseView<TurnTruth, TurnHand, TurnState> = {
   soFar: (_, { deg, readings, axis }, isSeen) =>
     isSeen && axis
       ? t("film-stands-read", {
-          deg: Math.round(deg),
+          deg: Math.round(foldDeg(deg)),
           darkest: axis.darkestDeg.toFixed(1),
           half: axis.halfWidthDeg.toFixed(1),
         })
-      : t("film-stands", { deg: Math.round(deg), readings: readings.length }),
+      : t("film-stands", { deg: Math.round(foldDeg(deg)), readings: readings.length }),
   won: (truth, { deg }) => t("film-is-right", { off: Math.abs(apartDeg(deg, truth.rightDeg)).toFixed(1) }),
   lost: (_, { reason, had, limit }) => {
     const off = had.toFixed(1);
@@ -70,7 +70,7 @@ export const turnView: ExerciseView<TurnTruth, TurnHand, TurnState> = {
       ? readings
           .slice(-4)
           .map(({ angleDeg, level }) =>
-            t("meter-read", { deg: Math.round(angleDeg), level: Math.round(level) }),
+            t("meter-read", { deg: Math.round(foldDeg(angleDeg)), level: Math.round(level) }),
           )
       : [],
   Picture: ({ state, hand }) => {

@@ -5,6 +5,7 @@ import { alignView } from "./align.tsx";
 import { freezeView } from "./freeze.tsx";
 import { lowerView } from "./lower.tsx";
 import { probeView } from "./probe.tsx";
+import { seeView } from "./see.tsx";
 import { sweepView } from "./sweep.tsx";
 import { turnView } from "./turn.tsx";
 import { windowView } from "./window.tsx";
@@ -14,6 +15,7 @@ const views: { [Name in ExerciseName]: ExerciseView<TruthOf<Name>, HandOf<Name>,
   sweep: sweepView,
   align: alignView,
   probe: probeView,
+  see: seeView,
   freeze: freezeView,
   window: windowView,
   lower: lowerView,

@@ -143,7 +143,7 @@ export const windowView: ExerciseView<WindowTruth, WindowHand, WindowState> = {
             strokeWidth={0.4}
           />
         )}
-        {lost?.at && <LostPlace at={lost.at} />}
+        {lost?.at && <LostPlace at={lost.at} bench={bench(truth)} />}
       </BenchPicture>
     );
   },

@@ -150,7 +150,7 @@ export const wireView: ExerciseView<WireTruth, WireHand, WireState> = {
         ].map(([x, y]) => (
           <circle key={x} cx={x} cy={y} r={4} fill="var(--raised)" stroke="var(--ink)" strokeWidth={0.8} />
         ))}
-        {lost?.at && <LostPlace at={lost.at} />}
+        {lost?.at && <LostPlace at={lost.at} bench={bench(truth)} />}
       </BenchPicture>
     );
   },
