@@ -24,8 +24,10 @@ function marking(places: readonly PracticePlace[], times: number): SeeHand[] {
   );
 }
 
-/** A good hand: marks what the product's own eyes see. */
-export const asEyesSee = (truth: SeeTruth, times = 1): SeeHand[] => marking(seeBegun(truth).eyes, times);
+const there = ({ planted }: SeeTruth): PracticePlace[] => planted.map(({ xMm, yMm }) => ({ xMm, yMm }));
+
+/** A good hand: marks what is there. */
+export const seesAll = (truth: SeeTruth, times = 1): SeeHand[] => marking(there(truth), times);
 
 /** Marks nothing. */
 export const seesNothing = (_: SeeTruth, times = 1): SeeHand[] => marking([], times);
@@ -36,11 +38,11 @@ export function seesGhosts(truth: SeeTruth, times = 1): SeeHand[] {
   const places = [0.1, 0.3, 0.5, 0.7, 0.9].flatMap((x) =>
     [0.1, 0.37, 0.63, 0.9].map((y) => ({ xMm: x * widthMm, yMm: y * heightMm })),
   );
-  const there = truth.planted.map(({ xMm, yMm }) => ({ xMm, yMm }));
+  const known = there(truth);
   const isFar = (at: PracticePlace) =>
-    there.every(({ xMm, yMm }) => Math.hypot(at.xMm - xMm, at.yMm - yMm) > 4);
+    known.every(({ xMm, yMm }) => Math.hypot(at.xMm - xMm, at.yMm - yMm) > 4);
   const ghosts = places.filter(isFar).slice(0, MOST_FALSE + 1);
-  return marking([...there, ...ghosts], times);
+  return marking([...known, ...ghosts], times);
 }
 
 /** Looks until there is no time left. */
@@ -54,5 +56,5 @@ export const see: Exercise<SeeTruth, SeeHand, SeeState> = {
   begun: seeBegun,
   step: seeStep,
   verdict: seeVerdict,
-  goodHand: asEyesSee,
+  goodHand: seesAll,
 };

@@ -6,6 +6,7 @@ import { lightOf, greyOf } from "../prove/picture.ts";
 import { scatterDefects } from "../prove/planted.ts";
 import { shootPanel, usualMake } from "../prove/shoot-panel.ts";
 import { randomStream } from "../random.ts";
+import { toStretchMm } from "../stack/ring.ts";
 import { boundedWhole } from "../units.ts";
 import { between, pointingHand, type Loss, type Moment, type PracticePlace } from "./exercise.ts";
 
@@ -67,14 +68,14 @@ export function seeOf(seed: number): SeeTruth {
   const kinds = (["speck", "fibre", "bubble", "scratch"] as const).flatMap((kind) =>
     Array.from({ length: Math.floor(between(next, 0, 1.9)) }, () => kind),
   );
-  const scattered = scatterDefects(seed * 31 + 3, panel, ["bubble", "scratch", ...kinds]);
+  const scattered = scatterDefects(seed * 31 + 3, panel, ["bubble", "speck", ...kinds]);
   return {
     panel,
     lighting: next() < 0.5 ? "dark" : "white",
     leastMm: 0.3,
     withinS: 60,
     // As strong as a hand sees it: what is fainter is not asked for.
-    planted: scattered.map((defect) => ({ ...defect, strength: 0.4 + 0.6 * defect.strength })),
+    planted: scattered.map((defect) => ({ ...defect, strength: 0.65 + 0.35 * defect.strength })),
     cameraSeed: Math.floor(between(next, 1, 99_000)),
   };
 }
@@ -112,9 +113,20 @@ export function seeBegun(truth: SeeTruth): SeeState {
 
 const apart = (a: PracticePlace, b: PracticePlace) => Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm);
 
-/** Which of the marks mean a defect; a line is as long as it is. */
-const meant = ({ xMm, yMm, sizeMm }: PanelDefect, marks: readonly PracticePlace[]) =>
-  marks.filter((mark) => apart(mark, { xMm, yMm }) <= Math.max(FINGER_MM, 0.6 * sizeMm));
+/** Which of the marks mean a defect: near to its line where it is one, over it where it is a spot. */
+function meant(
+  { kind, xMm, yMm, sizeMm, angle }: PanelDefect,
+  marks: readonly PracticePlace[],
+): PracticePlace[] {
+  const half = kind === "fibre" || kind === "scratch" ? sizeMm / 2 : 0;
+  const [dx, dy] = [half * Math.cos(angle), half * Math.sin(angle)];
+  const withinMm = Math.max(FINGER_MM, 0.6 * (half > 0 ? 0 : sizeMm));
+  return marks.filter(
+    (mark) =>
+      toStretchMm(mark.xMm, mark.yMm, { xMm: xMm - dx, yMm: yMm - dy }, { xMm: xMm + dx, yMm: yMm + dy }) <=
+      withinMm,
+  );
+}
 
 export function seeStep(truth: SeeTruth, state: SeeState, hand: SeeHand, dtS: number): SeeState {
   const tS = state.tS + dtS;

@@ -246,6 +246,7 @@ export const practice = {
     "Lost: {size} mm at {x} mm from the left and {y} mm from the top was missed. From {limit} mm on it counts.",
   "nothing-there": "Lost: {had} marks where nothing is, one at {x} mm from the left and {y} mm from the top.",
   "no-time-left": "Lost: {limit} s are over.",
+  "own-eyes-see": "Squares: the product's own eyes see {eyes, plural, one {one place} other {# places}}.",
   "well-seen": "All of it, in time. Do it again with less shown.",
   "row-by-row": "Go row by row: a place that the eye jumps over is not looked at.",
   "noise-is-even": "Noise is the same everywhere. What stands out twice as far is something.",

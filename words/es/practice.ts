@@ -258,6 +258,7 @@ export const practice: Words<typeof english> = {
   "nothing-there":
     "Perdido: {had} marcas donde no hay nada, una a {x} mm de la izquierda y {y} mm de arriba.",
   "no-time-left": "Perdido: pasaron {limit} s.",
+  "own-eyes-see": "Cuadros: los ojos del producto ven {eyes, plural, one {un sitio} other {# sitios}}.",
   "well-seen": "Todo, a tiempo. Repítelo con menos a la vista.",
   "row-by-row": "Ve fila por fila: un sitio que el ojo salta no se mira.",
   "noise-is-even": "El ruido es igual en todas partes. Lo que destaca el doble es algo.",

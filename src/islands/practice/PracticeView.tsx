@@ -125,7 +125,7 @@ export function PracticeView({
       ? view.soFar(truth, shown.state, isHelped)
       : view.asks(truth);
   const nextStop = tourStop === null ? undefined : tour[tourStop];
-  const picture = { truth, isSeen: isHelped };
+  const picture = { truth, isSeen: isHelped, isOver: ended !== null };
   const { Picture, Controls } = view;
   const bench = view.bench(truth);
   /** Two wide pictures lie one above the other. */
@@ -184,7 +184,8 @@ export function PracticeView({
           )}
         </div>
         <div className="flex flex-col gap-2 overflow-y-auto">
-          {shown && view.facts(truth, shown.state, isHelped).map((fact) => <p key={fact}>{fact}</p>)}
+          {shown &&
+            view.facts(truth, shown.state, isHelped, ended !== null).map((fact) => <p key={fact}>{fact}</p>)}
           {isRunning ? (
             <>
               {Controls && (

@@ -17,6 +17,8 @@ export interface PictureProps<Truth, Hand, State> {
   /** Whether help is shown that a bench does not have. */
   isSeen: boolean;
   lost: Loss | null;
+  /** Whether it is looked back at. */
+  isOver: boolean;
 }
 
 /** How an exercise is shown, and what a pointer and keys do in it. */
@@ -44,7 +46,7 @@ export interface ExerciseView<Truth, Hand, State extends Moment> {
   /** Whether it ends without being said to be done. */
   endsItself?: boolean;
   /** What is shown beside the bench, a line each. */
-  facts: (truth: Truth, state: State, isSeen: boolean) => string[];
+  facts: (truth: Truth, state: State, isSeen: boolean, isOver: boolean) => string[];
   /** How near it is to breaking, 0 to 1, as a bar and a tone; left out where nothing is felt. */
   load?: (truth: Truth, state: State) => number;
   Picture: (props: PictureProps<Truth, Hand, State>) => ReactNode;

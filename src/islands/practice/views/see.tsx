@@ -83,8 +83,8 @@ export const seeView: ExerciseView<SeeTruth, SeeHand, SeeState> = {
     yMm: Math.max(0, hand.yMm) + KEYS_MM_S * seconds * y,
   }),
   pressed: (hand) => ({ ...hand, marks: hand.marks + 1 }),
-  facts: () => [],
-  Picture: ({ truth, state, hand, lost }) => (
+  facts: (_, { eyes }, __, isOver) => (isOver ? [t("own-eyes-see", { eyes: eyes.length })] : []),
+  Picture: ({ truth, state, hand, lost, isOver }) => (
     <BenchPicture
       bench={bench(truth)}
       panel={truth.panel}
@@ -96,6 +96,19 @@ export const seeView: ExerciseView<SeeTruth, SeeHand, SeeState> = {
           <circle cx={xMm} cy={yMm} r={MARK_MM} fill="none" stroke="white" strokeWidth={0.18} />
         </g>
       ))}
+      {isOver &&
+        state?.eyes.map(({ xMm, yMm }) => (
+          <rect
+            key={`${xMm},${yMm}`}
+            x={xMm - 1.8}
+            y={yMm - 1.8}
+            width={3.6}
+            height={3.6}
+            fill="none"
+            stroke="var(--light)"
+            strokeWidth={0.25}
+          />
+        ))}
       {lost &&
         state &&
         missedIn(truth, state.marks).map(({ xMm, yMm, sizeMm }) => (

@@ -1,3 +1,4 @@
+import { foldDeg } from "../../../../core/film/axis-angle.ts";
 import {
   apartDeg,
   PASS_DEG,
