@@ -1,8 +1,10 @@
+import { randomUUID } from "node:crypto";
 import type pg from "pg";
 import { families } from "../demo/families.ts";
 import { filmShelf } from "../demo/film-shelf.ts";
 import { demoLots } from "../demo/lots.ts";
 import { demoParts } from "../demo/parts.ts";
+import { demoPractice, PRACTISES } from "../demo/practised.ts";
 import { demoTickets } from "../demo/tickets.ts";
 import { makeScenario, type ScenarioJob } from "../demo/scenario.ts";
 import { DEMO_TOTP, demoPeople } from "../demo/people.ts";
@@ -13,6 +15,7 @@ import { addSheet } from "../server/store/film-shelf.ts";
 import { addLot } from "../server/store/lots.ts";
 import { addPart, countPart, shelvedParts } from "../server/store/parts.ts";
 import { keepFamily, type StoredFamily } from "../server/store/families.ts";
+import { keepAttempt } from "../server/store/practice.ts";
 import { keepTechnicians } from "../server/store/technicians.ts";
 import { keepTicket } from "../server/store/tickets.ts";
 
@@ -46,6 +49,7 @@ export async function loadDemo(
   if (!(await isEmpty(pool))) return 0;
   // Played before anything is begun: a transaction that says nothing for so long is ended.
   const jobs = played();
+  const practised = demoPractice(nowMs);
   return inTransaction(pool, async (client) => {
     if (!(await isEmpty(client))) return 0;
     await admitDemoPeople(client);
@@ -77,6 +81,10 @@ export async function loadDemo(
         id,
         demoParts.find((part) => part.name === name)!,
       );
+    for (const { exercise, level, seed, atMs, lost, tookS } of practised) {
+      const attempt = { id: randomUUID(), exercise, level, seed, speed: 4 } as const;
+      await keepAttempt(client, PRACTISES, attempt, { lost, tookS }, new Date(atMs));
+    }
     return jobs.length;
   });
 }

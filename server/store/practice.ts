@@ -13,15 +13,16 @@ export interface Ended {
 
 /** Keeps how somebody's practice ended; sent again it is the same one. */
 export const keepAttempt = (
-  pool: pg.Pool,
+  pool: pg.Pool | pg.PoolClient,
   who: string,
   { id, exercise, level, seed, speed }: Omit<PracticeAttempt, "hands">,
   { lost, tookS }: Ended,
+  at = new Date(),
 ): Promise<unknown> =>
   pool.query(
-    `INSERT INTO practice_attempt (id, person, exercise, level, seed, speed, lost, took_s)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8) ON CONFLICT (id) DO NOTHING`,
-    [id, who, exercise, level, seed, speed, lost?.reason ?? null, tookS],
+    `INSERT INTO practice_attempt (id, person, exercise, level, seed, speed, lost, took_s, at)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT (id) DO NOTHING`,
+    [id, who, exercise, level, seed, speed, lost?.reason ?? null, tookS, at],
   );
 
 /** Of each exercise and level the last twenty, since what was once learned fades. */

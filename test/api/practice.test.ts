@@ -29,7 +29,7 @@ const withoutTimes = (learned: Learned[]) =>
 
 describe("practice that is kept", () => {
   let pool: pg.Pool;
-  const as = { role: "technician", who: "linus" } as const;
+  const as = { role: "technician", who: "bram" } as const;
   const post = (body: object) => ask(practice.POST, { body, as });
   before(async () => {
     ({ pool } = await demoDatabase());
@@ -50,7 +50,7 @@ describe("practice that is kept", () => {
     expect(withoutTimes(last.body.learned)).to.deep.equal(own);
     expect(withoutTimes((await ask(practice.GET, { as })).body)).to.deep.equal(own);
     // Nobody else's.
-    expect((await ask(practice.GET, { as: { ...as, who: "bram" } })).body).to.deep.equal([]);
+    expect((await ask(practice.GET, { as: { ...as, who: "imre" } })).body).to.deep.equal([]);
   });
 
   it("counts the last twenty, since what was learned fades", async () => {
