@@ -8,6 +8,7 @@ export const exerciseNames = [
   "window",
   "lower",
   "turn",
+  "put-back",
   "wire",
 ] as const;
 export type ExerciseName = (typeof exerciseNames)[number];
@@ -30,7 +31,7 @@ export const firstWeek: readonly (readonly ExerciseName[])[] = [
   ["sweep", "align"],
   ["probe", "see", "freeze"],
   ["window"],
-  ["lower", "turn"],
+  ["lower", "turn", "put-back"],
   ["wire"],
 ];
 

@@ -1,10 +1,11 @@
 import type { z } from "zod";
 import { align } from "./align-hands.ts";
-import { exerciseNames, type ExerciseName } from "./attempt.ts";
+import type { ExerciseName } from "./attempt.ts";
 import type { Exercise, Moment } from "./exercise.ts";
 import { freeze } from "./freeze-hands.ts";
 import { lower } from "./lower-hands.ts";
 import { probe } from "./probe-hands.ts";
+import { putBack } from "./put-back-hands.ts";
 import { see } from "./see-hands.ts";
 import { sweep } from "./sweep-hands.ts";
 import { turn } from "./turn-hands.ts";
@@ -12,7 +13,18 @@ import { window } from "./window-hands.ts";
 import { wire } from "./wire-hands.ts";
 
 /** All exercises that there are. */
-export const exercises = { window, wire, freeze, lower, align, sweep, turn, see, probe };
+export const exercises = {
+  window,
+  wire,
+  freeze,
+  lower,
+  align,
+  sweep,
+  turn,
+  see,
+  "put-back": putBack,
+  probe,
+};
 
 type Exercises = typeof exercises;
 export type TruthOf<Name extends ExerciseName> = ReturnType<Exercises[Name]["drawn"]>;
@@ -22,5 +34,3 @@ export type StateOf<Name extends ExerciseName> = ReturnType<Exercises[Name]["beg
 /** One of them by its name, where it does not matter which. */
 export const exerciseNamed = (name: ExerciseName) =>
   exercises[name] as unknown as Exercise<unknown, unknown, Moment>;
-
-export { exerciseNames, type ExerciseName };

@@ -7,6 +7,7 @@ import { exerciseNamed } from "./exercises.ts";
 import { leftLying, soonOut, soonPowered } from "./freeze-hands.ts";
 import { bayLaid, littleLaid, muchLaid, quickLowering } from "./lower-hands.ts";
 import { allPairs, neighboursAlone } from "./probe-hands.ts";
+import { batteryFirst, bracketFirst, gasketLeft, linerLeft, longScrew, wrongFlap } from "./put-back-hands.ts";
 import { looksTooLong, seesGhosts, seesNothing } from "./see-hands.ts";
 import { overFingersHand, unevenHand } from "./sweep-hands.ts";
 import { nearlyTurned, quarterTurned } from "./turn-hands.ts";
@@ -58,6 +59,14 @@ const mistakes: Record<ExerciseName, Record<string, readonly [hand: Hand, reason
   turn: {
     "trusts the eye": [nearlyTurned, "off"],
     "turns it by a quarter": [quarterTurned, "inverted"],
+  },
+  "put-back": {
+    "puts the long screw elsewhere": [longScrew, "cracked"],
+    "presses a flap the wrong way": [wrongFlap, "latch"],
+    "joins the battery first": [batteryFirst, "live"],
+    "lays the bracket on open flaps": [bracketFirst, "pinched"],
+    "leaves the liner on": [linerLeft, "forgotten"],
+    "leaves the gasket out": [gasketLeft, "forgotten"],
   },
   wire: {
     "pulls cold": [coldWire, "snapped"],

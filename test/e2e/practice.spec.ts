@@ -172,6 +172,7 @@ test("every exercise is done by keys alone, from Start to its end", async ({ pag
       freeze: "Take it out",
       probe: "Touch",
       turn: "Read the meter",
+      "put-back": "Screw out of Shell 1",
     };
     const button = first[name as keyof typeof first];
     if (button) {

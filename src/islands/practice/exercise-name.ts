@@ -12,6 +12,8 @@ export function exerciseName(name: ExerciseName): string {
       return t("exercise-probe");
     case "see":
       return t("exercise-see");
+    case "put-back":
+      return t("exercise-put-back");
     case "freeze":
       return t("exercise-freeze");
     case "window":
@@ -36,6 +38,8 @@ export function exerciseAim(name: ExerciseName): string {
       return t("aim-probe");
     case "see":
       return t("aim-see");
+    case "put-back":
+      return t("aim-put-back");
     case "freeze":
       return t("aim-freeze");
     case "window":

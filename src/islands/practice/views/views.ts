@@ -5,6 +5,7 @@ import { alignView } from "./align.tsx";
 import { freezeView } from "./freeze.tsx";
 import { lowerView } from "./lower.tsx";
 import { probeView } from "./probe.tsx";
+import { putBackView } from "./put-back.tsx";
 import { seeView } from "./see.tsx";
 import { sweepView } from "./sweep.tsx";
 import { turnView } from "./turn.tsx";
@@ -16,6 +17,7 @@ const views: { [Name in ExerciseName]: ExerciseView<TruthOf<Name>, HandOf<Name>,
   align: alignView,
   probe: probeView,
   see: seeView,
+  "put-back": putBackView,
   freeze: freezeView,
   window: windowView,
   lower: lowerView,
