@@ -29,7 +29,6 @@ const pictures: Picture[] = [
   { name: "cure", path: "/jobs/GW-1159" },
   { name: "lift-soak-phone", path: "/jobs/GW-1153", size: { width: 390, height: 844 }, ground: "dark" },
   { name: "intake", path: "/jobs/GW-1151" },
-  { name: "agree", path: "/jobs/GW-1163" },
   { name: "plan", path: "/plan", before: (page) => page.locator("[data-code]").first().waitFor() },
   { name: "open", path: "/jobs/GW-1152" },
   { name: "clean", path: "/jobs/GW-1155" },
@@ -49,6 +48,20 @@ const pictures: Picture[] = [
   { name: "certificate", path: "/jobs/GW-1161/certificate" },
   { name: "family-editor", path: "/families/NH-6/edit?part=panel" },
   { name: "new-job", path: "/jobs/new" },
+  {
+    name: "practice",
+    path: "/practice/lower?seed=3",
+    before: async (page) => {
+      await page.getByRole("button", { name: "Start" }).click();
+      const box = (await page.getByRole("application").boundingBox())!;
+      for (const share of [0.3, 0.5, 0.68]) {
+        await page.mouse.move(box.x + 0.2 * box.width, box.y + share * box.height);
+        await page.mouse.down();
+        await page.mouse.move(box.x + 0.78 * box.width, box.y + share * box.height, { steps: 90 });
+        await page.mouse.up();
+      }
+    },
+  },
   {
     name: "records",
     path: "/records",

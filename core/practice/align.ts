@@ -9,6 +9,9 @@ export interface AlignTask {
   panel: { widthMm: number; heightMm: number };
   /** How wide the border is all round where the glass lies right, mm. */
   borderMm: number;
+  /** So much off still passes, mm, and so long a tack takes to hold, s. */
+  passMm: number;
+  tackS: number;
 }
 
 /** Where the glass lies: its middle against its right place, and how far it is turned, clockwise. */
@@ -38,6 +41,8 @@ export type AlignReason = "outside" | "not tacked";
 
 export interface AlignState extends Moment<AlignReason> {
   lying: Lying;
+  /** What border-check says of it. */
+  border: Pick<BorderCheck, "worstMm" | "nudge">;
   /** Where on the glass the finger holds it, from its middle and along its own sides, mm; null where nobody does. */
   grip: PracticePlace | null;
   /** When the tacking lamp came on, s. */
@@ -63,6 +68,8 @@ export function alignOf(seed: number): AlignTruth {
       heightMm: Math.round(between(next, 45, 75)),
     },
     borderMm: Math.round(between(next, 6, 10)) / 2,
+    passMm: BORDER_PASS_MM,
+    tackS: TACK_S,
     first: { xMm: either(1, 2.5), yMm: either(1, 2.5), turnDeg: either(0.8, 2) },
     drift: { xMm: either(0.02, 0.06), yMm: either(0.02, 0.06), turnDeg: either(0.005, 0.03) },
     follows: between(next, 1.2, 2),
@@ -71,10 +78,16 @@ export function alignOf(seed: number): AlignTruth {
 
 export const alignAtRest = (): AlignHand => ({ xMm: -10, yMm: -10, on: false, tacked: false });
 
-export const alignBegun = ({ first }: AlignTruth): AlignState => ({
+const saidOf = (task: AlignTask, lying: Lying): AlignState["border"] => {
+  const { worstMm, nudge } = borderOf(task, lying);
+  return { worstMm, nudge };
+};
+
+export const alignBegun = (truth: AlignTruth): AlignState => ({
   tS: 0,
   lost: null,
-  lying: first,
+  lying: truth.first,
+  border: saidOf(truth, truth.first),
   grip: null,
   tackedAtS: null,
 });
@@ -160,7 +173,7 @@ export function alignStep(truth: AlignTruth, state: AlignState, hand: AlignHand,
     yMm: state.lying.yMm + move.yMm * dtS,
     turnDeg: state.lying.turnDeg + move.turnDeg * dtS,
   };
-  return { ...state, tS, lying, grip, tackedAtS };
+  return { ...state, tS, lying, border: saidOf(truth, lying), grip, tackedAtS };
 }
 
 const atEdge = ({ panel: { widthMm, heightMm } }: AlignTask, edge: BorderCheck["worst"]): PracticePlace =>

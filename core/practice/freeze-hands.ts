@@ -18,7 +18,7 @@ import {
 
 /** The air may take the heat so much slower than usual, the glue may want so much more cold, C, and the room be damper, %. */
 const SLOW_AIR = 0.75;
-const COLDER_C = 5;
+const COLDER_C = 6.5;
 const DAMPER_PCT = 5;
 const FREEZER_OFF_C = 2;
 /** Longer than what was worked out, since what settled has to go as well. */

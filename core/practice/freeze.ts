@@ -22,6 +22,7 @@ export interface FreezeTask extends BondedPanel {
   freezerC: number;
   /** From there on the glue breaks, as the library has it. */
   brittleC: number;
+  roomC: number;
   relativeHumidityPct: number;
 }
 
@@ -31,6 +32,8 @@ export interface FreezeTruth extends FreezeTask {
   filmShare: number;
   breaksAtC: number;
   reallyPct: number;
+  /** Water settles on what is colder, C. */
+  dewC: number;
 }
 
 /** What the hand has done by now: none of it can be taken back. */
@@ -110,17 +113,20 @@ export function freezeOf(seed: number): FreezeTruth {
   const freezerC = -Math.round(between(next, 23, 28));
   const relativeHumidityPct = Math.round(between(next, 35, 60));
   const brittleC = glueOf("optical adhesive film").brittleC.value;
+  const reallyPct = relativeHumidityPct + between(next, -4, 4);
   return {
     panel: { widthMm: Math.round(between(next, 70, 110)), heightMm: Math.round(between(next, 40, 60)) },
     glassUm: 50 * Math.round(between(next, 12, 20)),
     adhesiveUm: 25 * Math.round(between(next, 5, 9)),
     freezerC,
     brittleC,
+    roomC: PRACTICE_ROOM_C,
     relativeHumidityPct,
     reallyC: freezerC + between(next, -2, 2),
     filmShare: between(next, 0.75, 1.3),
     breaksAtC: brittleC + between(next, -5, 2),
-    reallyPct: relativeHumidityPct + between(next, -4, 4),
+    reallyPct,
+    dewC: dewPointC(PRACTICE_ROOM_C, reallyPct),
   };
 }
 
@@ -140,9 +146,6 @@ export function freezeBegun(truth: FreezeTruth): FreezeState {
     faceC: PRACTICE_ROOM_C,
   };
 }
-
-export const roomDewC = ({ reallyPct }: Pick<FreezeTruth, "reallyPct">): number =>
-  dewPointC(PRACTICE_ROOM_C, reallyPct);
 
 export function freezeStep(
   truth: FreezeTruth,

@@ -1,6 +1,5 @@
 import { everyNth, FRAMES_PER_S, held, type Exercise, type PracticePlace } from "./exercise.ts";
 import {
-  frontLimit,
   lowerAtRest,
   lowerBegun,
   lowerHand,
@@ -35,7 +34,7 @@ const rowsOf = ({ panel: { widthMm, heightMm }, bayMm }: LowerTask): [PracticePl
 /** Lays beads that hold so much in all, evenly by time, then lowers at a speed of the front, mm/s. */
 function layAndLower(
   task: LowerTask,
-  { beads = rowsOf(task), share = 1, frontMmS = SPARE * frontLimit(task, task.viscosityPaS) } = {},
+  { beads = rowsOf(task), share = 1, frontMmS = SPARE * task.frontMmS } = {},
 ): LowerHand[] {
   const rest = lowerAtRest();
   const frames = Math.round(((share * task.neededUl) / task.flowUlS / beads.length) * FRAMES_PER_S);
@@ -61,7 +60,7 @@ export const evenBeads = (task: LowerTask, times = 1): LowerHand[] => everyNth(l
 
 /** The same, lowered two and a half times too fast. */
 export const quickLowering = (task: LowerTask, times = 1): LowerHand[] =>
-  everyNth(layAndLower(task, { frontMmS: 2.5 * frontLimit(task, task.viscosityPaS) }), times);
+  everyNth(layAndLower(task, { frontMmS: 2.5 * task.frontMmS }), times);
 
 /** Two thirds of what is needed. */
 export const littleLaid = (task: LowerTask, times = 1): LowerHand[] =>

@@ -16,6 +16,8 @@ export interface LowerTask {
   /** What the nozzle gives, µl/s. */
   flowUlS: number;
   viscosityPaS: number;
+  /** So fast the front may go in it, mm/s. */
+  frontMmS: number;
   /** A corner in which there must be no liquid: its side, mm. It is the upper right one. */
   bayMm: number;
   /** How far the lower edge stands open at first, mm; the upper one is set down. */
@@ -92,14 +94,17 @@ export function lowerOf(seed: number): LowerTruth {
     heightMm: Math.round(between(next, 50, 70)),
   };
   const gapUm = 10 * Math.round(between(next, 12, 20));
+  const viscosityPaS = Math.round(between(next, 10, 25)) / 10;
+  const wedgeMm = bondPractice.wedgeMm.value / 10;
   return {
     panel,
     gapUm,
     neededUl: Math.round((OVER * panel.widthMm * panel.heightMm * gapUm) / 1_000),
     flowUlS: 5 * Math.round(between(next, 5, 8)),
-    viscosityPaS: Math.round(between(next, 10, 25)) / 10,
+    viscosityPaS,
+    frontMmS: frontLimit({ panel, wedgeMm }, viscosityPaS),
     bayMm: Math.round(between(next, 8, 11)),
-    wedgeMm: bondPractice.wedgeMm.value / 10,
+    wedgeMm,
     flowShare: between(next, 0.95, 1.05),
     viscosityShare: between(next, 0.8, 1.2),
   };
@@ -119,7 +124,10 @@ export const lowerBegun = (): LowerState => ({
 });
 
 /** How fast the front may go in a liquid so thick, mm/s. */
-export const frontLimit = ({ panel, wedgeMm }: LowerTask, viscosityPaS: number): number =>
+export const frontLimit = (
+  { panel, wedgeMm }: Pick<LowerTask, "panel" | "wedgeMm">,
+  viscosityPaS: number,
+): number =>
   calculateLowerTime({
     lengthMm: panel.heightMm,
     viscosityPaS,

@@ -1,18 +1,13 @@
 import { everyNth, held, type Exercise } from "./exercise.ts";
+import { holes, isShut, type Act, type Hole, type PutBackState, type PutBackTruth } from "./put-back-acts.ts";
 import {
-  holes,
-  isShut,
   putBackAtRest,
   putBackBegun,
   putBackHand,
   putBackOf,
   putBackStep,
   putBackVerdict,
-  type Act,
-  type Hole,
   type PutBackHand,
-  type PutBackState,
-  type PutBackTruth,
 } from "./put-back.ts";
 
 const of = (part: "shell" | "bracket"): Hole[] => holes.filter((hole) => hole.startsWith(part));

@@ -42,6 +42,9 @@ export type SeeReason = "missed" | "false calls" | "time";
 export interface SeeState extends Moment<SeeReason> {
   photo: { width: number; height: number; grey: Uint8ClampedArray };
   marks: readonly PracticePlace[];
+  /** What is missed still, and how many marks are where nothing is. */
+  missed: readonly (PracticePlace & { sizeMm: number })[];
+  wrong: number;
   pressed: number;
   /** Where the product's own eyes see something. */
   eyes: readonly PracticePlace[];
@@ -106,6 +109,8 @@ export function seeBegun(truth: SeeTruth): SeeState {
     lost: null,
     photo: { width, height, grey },
     marks: [],
+    missed: missedIn(truth, []),
+    wrong: 0,
     pressed: 0,
     eyes: eyesOn(truth, photo),
   };
@@ -140,21 +145,23 @@ export function seeStep(truth: SeeTruth, state: SeeState, hand: SeeHand, dtS: nu
     near.length > 0
       ? state.marks.filter((mark) => !near.includes(mark))
       : [...state.marks, { xMm: hand.xMm, yMm: hand.yMm }];
-  return { ...next, marks, pressed: hand.marks };
+  const wrong = falseIn(truth, marks).length;
+  return { ...next, marks, missed: missedIn(truth, marks), wrong, pressed: hand.marks };
 }
 
 /** What was missed, the largest first. */
-export const missedIn = ({ planted, leastMm }: SeeTruth, marks: readonly PracticePlace[]): PanelDefect[] =>
+const missedIn = ({ planted, leastMm }: SeeTruth, marks: readonly PracticePlace[]): SeeState["missed"] =>
   planted
     .filter((defect) => defect.sizeMm >= leastMm && meant(defect, marks).length === 0)
-    .sort((a, b) => b.sizeMm - a.sizeMm);
+    .sort((a, b) => b.sizeMm - a.sizeMm)
+    .map(({ xMm, yMm, sizeMm }) => ({ xMm, yMm, sizeMm }));
 
 /** Marks where nothing is. */
-export const falseIn = ({ planted }: SeeTruth, marks: readonly PracticePlace[]): PracticePlace[] =>
+const falseIn = ({ planted }: SeeTruth, marks: readonly PracticePlace[]): PracticePlace[] =>
   marks.filter((mark) => planted.every((defect) => !meant(defect, [mark]).length));
 
-export function seeVerdict(truth: SeeTruth, { marks }: SeeState): Loss<SeeReason> | null {
-  const [missed] = missedIn(truth, marks);
+export function seeVerdict(truth: SeeTruth, { marks, missed: all }: SeeState): Loss<SeeReason> | null {
+  const [missed] = all;
   if (missed) {
     const { xMm, yMm, sizeMm } = missed;
     return { reason: "missed", at: { xMm, yMm }, had: sizeMm, limit: truth.leastMm };

@@ -12,6 +12,9 @@ export interface SweepTask {
   requiredMjCm2: number;
   /** What a radiometer shows right below it, mW/cm². */
   readingMwCm2: number;
+  /** Where the fingers are that hold the panel, and what they may have, mJ/cm². */
+  fingers: PracticePlace;
+  fingersMjCm2: number;
 }
 
 /** What nobody is told: how much of its light the lamp gives still, and so what it gives now. */
@@ -33,6 +36,8 @@ export interface SweepState extends Moment<SweepLoss["reason"]> {
   grid: SweepGrid;
   /** Dose at the glue line so far, mJ/cm²: rows by y, columns by x. */
   doseMjCm2: readonly (readonly number[])[];
+  /** The share of its dose that the place with the least has had. */
+  leastShare: number;
   /** What the fingers that hold the panel have had, mJ/cm². */
   skinMjCm2: number;
 }
@@ -44,7 +49,7 @@ const GRID_MM = 5;
 /** The fingers hold the panel so far before the middle of its lower edge, mm. */
 const FINGERS_MM = 35;
 /** UVA that unprotected skin and eyes may have in a day, 10^4 J/m² (ICNIRP 2004 for the eyes; from memory), taken for the fingers. */
-export const SKIN_MJ_CM2 = 1_000;
+const SKIN_MJ_CM2 = 1_000;
 /** A radiometer is off by so much at most. Common practice, no source. */
 const READING_OFF = 0.03;
 
@@ -63,12 +68,6 @@ function lightAt(truth: SweepTruth, hand: PracticePlace, at: PracticePlace): num
   const patch = { ...truth, panel: { widthMm: 1, heightMm: 1 }, coverTransmittancePct: 100 };
   return calculateCureDose({ ...sweepLight(patch, beside), gridMm: 0.5 }).map.mwCm2[1]![1]!;
 }
-
-/** Where the fingers are that hold a panel. */
-export const fingersOf = ({ panel }: Pick<SweepTask, "panel">) => ({
-  xMm: panel.widthMm / 2,
-  yMm: panel.heightMm + FINGERS_MM,
-});
 
 /**
  * A sweep as a seed has it: another panel, another lamp that has aged, another glue.
@@ -90,6 +89,8 @@ export function sweepOf(seed: number): SweepTruth {
     requiredMjCm2: 50 * Math.round(between(next, 16, 28)),
     powerMw: NEW_MW * between(next, OLDEST, 1),
     readingMwCm2: 0,
+    fingers: { xMm: panel.widthMm / 2, yMm: panel.heightMm + FINGERS_MM },
+    fingersMjCm2: SKIN_MJ_CM2,
   };
   const below = { xMm: panel.widthMm / 2, yMm: panel.heightMm / 2 };
   return {
@@ -115,6 +116,7 @@ export function sweepBegun(truth: SweepTruth): SweepState {
     tS: 0,
     grid,
     doseMjCm2: grid.yMm.map(() => grid.xMm.map(() => 0)),
+    leastShare: 0,
     skinMjCm2: 0,
     lost: null,
   };
@@ -125,15 +127,16 @@ export function sweepStep(truth: SweepTruth, state: SweepState, hand: SweepHand,
   const tS = state.tS + dtS;
   if (!hand.on) return { ...state, tS };
   const { mwCm2 } = calculateCureDose(sweepLight(truth, hand)).map;
-  const fingers = fingersOf(truth);
+  const { fingers, fingersMjCm2: limit } = truth;
   const skinMjCm2 = state.skinMjCm2 + lightAt(truth, hand, fingers) * dtS;
+  const doseMjCm2 = state.doseMjCm2.map((row, y) => row.map((dose, x) => dose + mwCm2[y]![x]! * dtS));
   return {
     ...state,
     tS,
-    doseMjCm2: state.doseMjCm2.map((row, y) => row.map((dose, x) => dose + mwCm2[y]![x]! * dtS)),
+    doseMjCm2,
+    leastShare: leastDose({ grid: state.grid, doseMjCm2 }).doseMjCm2 / truth.requiredMjCm2,
     skinMjCm2,
-    lost:
-      skinMjCm2 > SKIN_MJ_CM2 ? { reason: "skin", at: fingers, had: skinMjCm2, limit: SKIN_MJ_CM2 } : null,
+    lost: skinMjCm2 > limit ? { reason: "skin", at: fingers, had: skinMjCm2, limit } : null,
   };
 }
 

@@ -4,6 +4,7 @@ import { calculateFilmAxis, LEAST_READINGS } from "../film/film-axis.ts";
 import { foldDeg } from "../film/axis-angle.ts";
 import { noise, randomStream } from "../random.ts";
 import { bounded, boundedWhole } from "../units.ts";
+import { apartDeg, PASS_DEG } from "./turn-angle.ts";
 import { between, type Loss, type Moment } from "./exercise.ts";
 
 /** A cell whose front film is turned until its picture is right: dark signs on a light ground. */
@@ -42,8 +43,6 @@ export interface TurnState extends Moment<TurnReason> {
   axis: { darkestDeg: number; halfWidthDeg: number } | null;
 }
 
-/** So far off still passes, deg. Common practice, no source. */
-export const PASS_DEG = 2;
 /** A meter is off by so much of the most light. Assumed. */
 const METER_OFF = 0.01;
 /** Light right through, lx. */
@@ -62,9 +61,6 @@ const cellOf = ({ twistDeg, retardanceNm }: TurnTask, frontDeg: number) => ({
 
 /** What cell-optics is asked where the film stands so on the dial. */
 export const turnOptics = (truth: TurnTruth, deg: number) => cellOf(truth, deg - truth.lyingDeg);
-
-/** How far two axes are apart, -90 to 90 deg. */
-export const apartDeg = (a: number, b: number): number => foldDeg(a - b + 90) - 90;
 
 const pictureAt = (truth: TurnTruth, deg: number): TurnState["picture"] => {
   const { off, on, contrast, sense } = calculateCellOptics(turnOptics(truth, deg));

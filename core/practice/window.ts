@@ -57,6 +57,8 @@ export interface WindowState extends Moment<WindowReason> {
   soaks: number;
   /** Which millimetres of the edge are free. */
   freed: readonly boolean[];
+  /** How much of what has to be is free, 0 to 1. */
+  freeShare: number;
   /** Where the card is, and how fast it goes, mm/s. */
   card: PracticePlace | null;
   speedMmS: number;
@@ -191,6 +193,7 @@ export const windowBegun = ({ panel }: WindowTask): WindowState => ({
   cooling: null,
   soaks: 0,
   freed: Array.from({ length: panel.widthMm }, () => false),
+  freeShare: 0,
   card: null,
   speedMmS: 0,
   load: 0,
@@ -205,7 +208,7 @@ export const toFree = ({ panel, cable }: WindowTask): number[] =>
   );
 
 /** How much of it is free, 0 to 1. */
-export const freedShare = (task: WindowTask, { freed }: Pick<WindowState, "freed">): number => {
+const freedShare = (task: WindowTask, { freed }: Pick<WindowState, "freed">): number => {
   const asked = toFree(task);
   return asked.filter((k) => freed[k]).length / asked.length;
 };
@@ -255,7 +258,7 @@ export function windowStep(
   }
   const freed = [...state.freed];
   for (const k of crossed) freed[k] = true;
-  return { ...next, freed, load: 1 / margin };
+  return { ...next, freed, freeShare: freedShare(truth, { freed }), load: 1 / margin };
 }
 
 /** Parted all along, but for the cable; what is not is a place where the glass breaks when it is lifted. */

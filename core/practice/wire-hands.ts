@@ -41,7 +41,7 @@ export const evenWire = (task: WireTask, times = 1): WireHand[] => everyNth(draw
 
 /** From a plate that is hardly warm, by force. */
 export const coldWire = (task: WireTask, times = 1): WireHand[] =>
-  everyNth(drawn(task, { plateC: 25, speedMmS: 12 }), times);
+  everyNth(drawn(task, { plateC: 25, speedMmS: 20 }), times);
 
 /** Warm, and as fast over the cracks as between them. */
 export const fastWire = (task: WireTask, times = 1): WireHand[] =>

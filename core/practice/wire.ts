@@ -11,6 +11,8 @@ import { overSpeed, windowCooling } from "./window.ts";
 export interface WireTask extends BondedPanel {
   /** A cable leaves at the lower edge and reaches so far in, mm: the wire stops before it. */
   cableMm: number;
+  /** So far down both ends have to come, mm. */
+  toMm: number;
   /** Cracks cross the glass at these heights, mm: faster than `shardMmS` the wire drags shards over the panel there. */
   cracksMm: readonly number[];
   shardMmS: number;
@@ -66,11 +68,13 @@ const LEAST_MPA = 1_400;
 export function wireOf(seed: number): WireTruth {
   const next = randomStream(seed * 6_607 + 83);
   const heightMm = Math.round(between(next, 45, 60));
+  const cableMm = Math.round(between(next, 5, 8));
   return {
     panel: { widthMm: Math.round(between(next, 75, 110)), heightMm },
     glassUm: 50 * Math.round(between(next, 12, 18)),
     adhesiveUm: 25 * Math.round(between(next, 5, 9)),
-    cableMm: Math.round(between(next, 5, 8)),
+    cableMm,
+    toMm: heightMm - cableMm - NEAR_CABLE_MM,
     cracksMm: [0.3, 0.65].map((share) => Math.round((share + between(next, -0.1, 0.1)) * heightMm)),
     shardMmS: 2,
     tensileMpa: LEAST_MPA,
@@ -152,10 +156,9 @@ export function wireStep(truth: WireTruth, state: WireState, hand: WireHand, dtS
 
 /** Down to just above the cable on both sides. */
 export function wireVerdict(
-  { panel, cableMm }: WireTask,
+  { panel, toMm: wanted }: WireTask,
   { leftMm, rightMm }: WireState,
 ): Loss<WireReason> | null {
-  const wanted = panel.heightMm - cableMm - NEAR_CABLE_MM;
   const had = Math.min(leftMm, rightMm);
   if (had >= wanted) return null;
   return {

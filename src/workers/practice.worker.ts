@@ -4,10 +4,19 @@ import { exerciseNamed } from "../../core/practice/exercises.ts";
 
 /** What a page tells the physics. */
 export type ToPractice<Hand> =
+  /** Only to see what a seed has drawn. */
+  | { draw: { exercise: ExerciseName; seed: number } }
   | { begin: { exercise: ExerciseName; seed: number; speed: PracticeSpeed } }
   | { hand: Hand }
   /** The hand says that it is done. */
   | { done: true };
+
+/** What a seed has drawn, and how the hand lies before it begins. */
+export interface Drawn {
+  seed: number;
+  truth: unknown;
+  hand: unknown;
+}
 
 /** How it stands at a moment, and what the hand does. */
 export interface Seen<Hand, State> {
@@ -24,7 +33,8 @@ export interface EndedPractice<Hand, State> {
   good: Seen<Hand, State>[];
 }
 
-export type FromPractice<Hand, State> = { seen: Seen<Hand, State> } | { ended: EndedPractice<Hand, State> };
+export type FromPractice<Hand, State> =
+  { drawn: Drawn } | { seen: Seen<Hand, State> } | { ended: EndedPractice<Hand, State> };
 
 const tell = (message: FromPractice<unknown, Moment>) => self.postMessage(message);
 
@@ -70,12 +80,21 @@ function tick(): void {
   else tell({ seen: now });
 }
 
+function draw({ exercise: name, seed }: { exercise: ExerciseName; seed: number }): Drawn {
+  const exercise = exerciseNamed(name);
+  const truth = exercise.drawn(seed);
+  const drawn = { seed, truth, hand: exercise.atRest(truth) };
+  tell({ drawn });
+  return drawn;
+}
+
 self.onmessage = ({ data }: MessageEvent<ToPractice<unknown>>) => {
-  if ("begin" in data) {
+  if ("draw" in data) draw(data.draw);
+  else if ("begin" in data) {
     if (run) clearInterval(run.timer);
     const exercise = exerciseNamed(data.begin.exercise);
-    const truth = exercise.drawn(data.begin.seed);
-    const [state, hand] = [exercise.begun(truth), exercise.atRest(truth)];
+    const { truth, hand } = draw(data.begin);
+    const state = exercise.begun(truth);
     const timer = setInterval(tick, 1_000 / FRAMES_PER_S);
     run = { exercise, truth, speed: data.begin.speed, state, hand, hands: [], own: [{ state, hand }], timer };
   } else if (run && "hand" in data) run.hand = data.hand;

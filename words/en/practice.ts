@@ -240,6 +240,8 @@ export const practice = {
   "take-it-out": "Take it out",
 
   "mark-every-defect": "Mark every defect from {least} mm on, {light}, within {seconds} s.",
+  "on-black": "on black",
+  "on-white": "on white",
   "marked-of": "{marks} of {there} marked. {seconds} s left.",
   marked: "{marks} marked. {seconds} s left.",
   "all-seen":

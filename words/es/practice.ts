@@ -251,6 +251,8 @@ export const practice: Words<typeof english> = {
   "take-it-out": "Sacar",
 
   "mark-every-defect": "Marca cada defecto desde {least} mm, {light}, en {seconds} s.",
+  "on-black": "en negro",
+  "on-white": "en blanco",
   "marked-of": "{marks} de {there} marcados. Quedan {seconds} s.",
   marked: "{marks} marcados. Quedan {seconds} s.",
   "all-seen":

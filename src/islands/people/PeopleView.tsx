@@ -1,5 +1,5 @@
 import { memo, useState } from "react";
-import { readingKindNames, readingKinds, type ReadingKind } from "../../../core/records/reading.ts";
+import type { ReadingKind } from "../../../core/records/reading.ts";
 import type { Fault } from "../../../core/faults.ts";
 import { personRoles, proofsOf, type PersonRole } from "../../../server/access/roles.ts";
 import type { Known, KnownMachine, People, Person } from "../../../server/store/people.ts";
@@ -45,14 +45,21 @@ const RoleOptions = () =>
     </option>
   ));
 
-const readsText = (quantities: readonly ReadingKind[]): string =>
-  quantities.map((quantity) => readingKinds[quantity].label).join(", ");
+/** What a machine may read, and what each is called. */
+type Readable = readonly { quantity: ReadingKind; label: string }[];
+
+const readsText = (quantities: readonly ReadingKind[], readable: Readable): string =>
+  readable
+    .filter(({ quantity }) => quantities.includes(quantity))
+    .map(({ label }) => label)
+    .join(", ");
 
 /** What comes in by a secret of its own: let in by one press, shut out by another. */
 function KnownDevices({
   heading,
   add,
   known,
+  readable = [],
   none,
   onAdd,
   onRevoke,
@@ -60,6 +67,7 @@ function KnownDevices({
   heading: string;
   add: string;
   known: readonly (Known | KnownMachine)[];
+  readable?: Readable;
   none: string;
   onAdd: () => void;
   onRevoke: (id: string) => void;
@@ -78,7 +86,9 @@ function KnownDevices({
           <li key={id} className="flex items-center gap-3 border-b border-line py-1">
             <span className="min-w-0 flex-1 leading-tight">
               <span className="font-semibold">{name}</span>
-              {"quantities" in more && <span className="block text-sm">{readsText(more.quantities)}</span>}
+              {"quantities" in more && (
+                <span className="block text-sm">{readsText(more.quantities, readable)}</span>
+              )}
               <span className="block text-sm text-soft" suppressHydrationWarning>
                 {seenAt ? t("seen-last", { at: dayAndTimeText(Date.parse(seenAt)) }) : t("never-seen")}
               </span>
@@ -117,7 +127,15 @@ const kinds = {
 };
 
 /** Who signs in here and as what, the tablets and machines that the shop knows; each is let in and shut out in one press. */
-export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initial: People; joinAt: string }) {
+export const PeopleView = memo(function PeopleView({
+  initial,
+  joinAt,
+  readable,
+}: {
+  initial: People;
+  joinAt: string;
+  readable: Readable;
+}) {
   const [all, setAll] = useState(initial);
   const [find, setFind] = useState("");
   const [adding, setAdding] = useState<Adding | null>(null);
@@ -274,6 +292,7 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
             heading={t("machines")}
             add={t("add-a-machine")}
             known={all.machines}
+            readable={readable}
             none={t("no-machine-yet")}
             onAdd={() => starts("machine")}
             onRevoke={(id) => void ask(`/api/machines/${id}`, "DELETE", null)}
@@ -314,7 +333,7 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
             <fieldset className="min-w-0">
               <legend>{t("it-reads")}</legend>
               <div className="grid grid-cols-2 gap-x-4 sm:grid-cols-3">
-                {readingKindNames.map((quantity) => (
+                {readable.map(({ quantity, label }) => (
                   <label key={quantity} className="flex min-h-12 items-center gap-2 leading-tight">
                     <input
                       type="checkbox"
@@ -324,7 +343,7 @@ export const PeopleView = memo(function PeopleView({ initial, joinAt }: { initia
                         setAdding({ ...adding, quantities: toggled(adding.quantities, quantity) })
                       }
                     />
-                    {readingKinds[quantity].label}
+                    {label}
                   </label>
                 ))}
               </div>

@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useRef, useState } from "react";
+import { useCallback, useRef, useState } from "react";
 import { v4 as uuid } from "uuid";
 import {
   MOST_SEED,
@@ -10,7 +10,6 @@ import {
   type PracticeSpeed,
 } from "../../../core/practice/attempt.ts";
 import type { Moment } from "../../../core/practice/exercise.ts";
-import { exerciseNamed } from "../../../core/practice/exercises.ts";
 import type { Learned } from "../../../core/practice/learning.ts";
 import { t } from "../../../words/practice.ts";
 import { askServer } from "../../ui/ask-server.ts";
@@ -18,7 +17,7 @@ import { PressGroup } from "../../ui/PressGroup.tsx";
 import { TextEntry } from "../../ui/TextEntry.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useMounted } from "../../ui/useMounted.ts";
-import type { EndedPractice } from "../../workers/practice.worker.ts";
+import type { Drawn, EndedPractice } from "../../workers/practice.worker.ts";
 import { exerciseName } from "./exercise-name.ts";
 import { HowItGoes } from "./HowItGoes.tsx";
 import { levelName } from "./level-name.ts";
@@ -36,33 +35,31 @@ const anySeed = () => 1 + Math.floor(Math.random() * MOST_SEED);
 /** A move is made on a panel that nobody loses: what answers is worked out as it goes. */
 export function PracticeView({
   exercise,
-  learned: first,
-  seed: begun,
+  learned: learnedFirst,
+  first: begun,
   level: firstLevel,
   tourStop,
 }: {
   exercise: ExerciseName;
   learned: Learned[];
-  seed: number;
+  /** What the seed that was asked for has drawn. */
+  first: Drawn;
   level: PracticeLevel;
   /** Which stop of the tour this is, from 1; null where it is none. */
   tourStop: number | null;
 }) {
   const mounted = useMounted();
   const view = viewOf(exercise);
-  const { drawn, atRest } = exerciseNamed(exercise);
-  const [typedSeed, setTypedSeed] = useState(String(begun));
-  const [seed, setSeed] = useState(begun);
+  const [typedSeed, setTypedSeed] = useState(String(begun.seed));
   const [level, setLevel] = useState(firstLevel);
   const [speed, setSpeed] = useState<PracticeSpeed>(tourStop === null ? 1 : 4);
   const [isLoud, setLoud] = useState(false);
   const [isRunning, setRunning] = useState(false);
   const [ended, setEnded] = useState<EndedPractice<unknown, Moment> | null>(null);
   const [second, setSecond] = useState(0);
-  const [learned, setLearned] = useState(first);
+  const [learned, setLearned] = useState(learnedFirst);
   const [said, setSaid] = useState<string>();
-  const truth = useMemo(() => drawn(seed), [drawn, seed]);
-  const hand = useRef(atRest(truth));
+  const hand = useRef(begun.hand);
   /** What the hand has set, for what shows it at once. */
   const [set, setSet] = useState(hand.current);
   const field = useRef<HTMLDivElement>(null);
@@ -70,18 +67,19 @@ export function PracticeView({
     const asked = await askServer(
       "/api/practice",
       "POST",
-      { id: uuid(), exercise, level, seed, speed, hands },
+      { id: uuid(), exercise, level, seed: drawn.seed, speed, hands },
       t("not-kept"),
     );
     if ("said" in asked) setSaid(asked.said);
     else setLearned(((await asked.answer.json()) as { learned: Learned[] }).learned);
   };
-  const { seen, begin, hold, done } = usePractice<unknown, Moment>(exercise, (end) => {
+  const { drawn, seen, draw, begin, hold, done } = usePractice<unknown, Moment>(exercise, begun, (end) => {
     setRunning(false);
     setEnded(end);
     setSecond(end.own.length - 1);
     void keep(end);
   });
+  const { truth } = drawn;
   const act = useCallback(
     (next: unknown) => {
       hand.current = next;
@@ -93,7 +91,6 @@ export function PracticeView({
   const handNow = useCallback(() => hand.current, []);
   /** The address leads back to the same panel. */
   const show = (which: number) => {
-    setSeed(which);
     setTypedSeed(String(which));
     setEnded(null);
     setSaid(undefined);
@@ -104,12 +101,17 @@ export function PracticeView({
     if (typed === undefined || !Number.isInteger(typed) || typed < 1 || typed > MOST_SEED)
       return setSaid(t("seed-must-be", { most: MOST_SEED }));
     show(typed);
-    hand.current = atRest(drawn(typed));
-    setSet(hand.current);
+    hand.current = begun.hand;
+    setSet(begun.hand);
     begin(typed, speed);
     setRunning(true);
     field.current?.focus();
     return undefined;
+  };
+  const another = () => {
+    const seed = anySeed();
+    show(seed);
+    draw(seed);
   };
   const last = (seconds: EndedPractice<unknown, Moment>["own"]) =>
     seconds[Math.min(second, seconds.length - 1)]!;
@@ -231,7 +233,7 @@ export function PracticeView({
                 <button type="button" className="control-strong flex-1" onClick={start}>
                   {ended ? t("again") : t("start")}
                 </button>
-                <button type="button" className="control" onClick={() => show(anySeed())}>
+                <button type="button" className="control" onClick={() => another()}>
                   {t("another-panel")}
                 </button>
               </span>

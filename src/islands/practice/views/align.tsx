@@ -1,11 +1,4 @@
-import {
-  borderOf,
-  TACK_S,
-  type AlignHand,
-  type AlignState,
-  type AlignTruth,
-} from "../../../../core/practice/align.ts";
-import { BORDER_PASS_MM } from "../../../../core/bond/border-pass.ts";
+import type { AlignHand, AlignState, AlignTruth } from "../../../../core/practice/align.ts";
 import { t } from "../../../../words/practice.ts";
 import { BenchPicture, LostPlace } from "../BenchPicture.tsx";
 import type { ExerciseView } from "../exercise-view.ts";
@@ -25,17 +18,17 @@ const bench = ({ panel }: AlignTruth) => ({
 /** A glass that floats is nudged until its border is even, and tacked. */
 export const alignView: ExerciseView<AlignTruth, AlignHand, AlignState> = {
   bench,
-  asks: ({ borderMm }) => t("make-the-border-even", { border: borderMm, pass: BORDER_PASS_MM }),
+  asks: ({ borderMm, passMm }) => t("make-the-border-even", { border: borderMm, pass: passMm }),
   soFar: (truth, state, isSeen) => {
-    if (state.tackedAtS !== null) return t("tacking", { seconds: TACK_S });
-    const { worstMm, nudge } = borderOf(truth, state.lying);
+    if (state.tackedAtS !== null) return t("tacking", { seconds: truth.tackS });
+    const { worstMm, nudge } = state.border;
     return isSeen
       ? t("border-off-by", { worst: worstMm.toFixed(2), nudge })
       : t("nudging", { seconds: Math.round(state.tS) });
   },
-  won: (truth, { lying, tackedAtS }) =>
+  won: (_, { border, tackedAtS }) =>
     t("border-is-even", {
-      worst: borderOf(truth, lying).worstMm.toFixed(2),
+      worst: border.worstMm.toFixed(2),
       seconds: Math.round(tackedAtS ?? 0),
     }),
   lost: (_, { reason, had, limit }) =>

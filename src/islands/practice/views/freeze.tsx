@@ -1,10 +1,4 @@
-import {
-  roomDewC,
-  type FreezeHand,
-  type FreezeState,
-  type FreezeTruth,
-} from "../../../../core/practice/freeze.ts";
-import { PRACTICE_ROOM_C } from "../../../../core/practice/bonded-panel.ts";
+import type { FreezeHand, FreezeState, FreezeTruth } from "../../../../core/practice/freeze.ts";
 import { t } from "../../../../words/practice.ts";
 import { BenchPicture } from "../BenchPicture.tsx";
 import type { ExerciseView } from "../exercise-view.ts";
@@ -66,12 +60,12 @@ export const freezeView: ExerciseView<FreezeTruth, FreezeHand, FreezeState> = {
   caution: () => t("cold-caution"),
   endsItself: true,
   facts: (truth, { poppedAtS }, isSeen) => [
-    t("room-is", { room: PRACTICE_ROOM_C, damp: truth.relativeHumidityPct }),
-    ...(isSeen && poppedAtS !== null ? [t("dew-point-is", { dew: Math.round(roomDewC(truth)) })] : []),
+    t("room-is", { room: truth.roomC, damp: truth.relativeHumidityPct }),
+    ...(isSeen && poppedAtS !== null ? [t("dew-point-is", { dew: Math.round(truth.dewC) })] : []),
   ],
   Picture: ({ truth, state, hand, isSeen }) => {
     const isCold = !hand.out;
-    const c = state ? (state.poppedAtS === null ? state.glueC : state.faceC) : PRACTICE_ROOM_C;
+    const c = state ? (state.poppedAtS === null ? state.glueC : state.faceC) : truth.roomC;
     return (
       <BenchPicture bench={bench()} panel={{ widthMm: 0, heightMm: 0 }}>
         <rect

@@ -1,10 +1,4 @@
-import {
-  frontLimit,
-  type Filling,
-  type LowerHand,
-  type LowerState,
-  type LowerTruth,
-} from "../../../../core/practice/lower.ts";
+import type { Filling, LowerHand, LowerState, LowerTruth } from "../../../../core/practice/lower.ts";
 import { t } from "../../../../words/practice.ts";
 import { BenchPicture, LostPlace } from "../BenchPicture.tsx";
 import type { ExerciseView } from "../exercise-view.ts";
@@ -56,7 +50,7 @@ export const lowerView: ExerciseView<LowerTruth, LowerHand, LowerState> = {
     t("lay-and-lower", {
       needed: truth.neededUl,
       flow: truth.flowUlS,
-      speed: frontLimit(truth, truth.viscosityPaS).toFixed(1),
+      speed: truth.frontMmS.toFixed(1),
     }),
   soFar: (truth, state, isSeen) => {
     if (state.down === 0)
@@ -96,7 +90,7 @@ export const lowerView: ExerciseView<LowerTruth, LowerHand, LowerState> = {
         return t("well-lowered");
       case "trapped air":
         return t("lower-for-seconds", {
-          seconds: Math.ceil(truth.panel.heightMm / (0.7 * frontLimit(truth, truth.viscosityPaS))),
+          seconds: Math.ceil(truth.panel.heightMm / (0.7 * truth.frontMmS)),
         });
       case "pocket":
         return t("no-rings");
@@ -120,9 +114,7 @@ export const lowerView: ExerciseView<LowerTruth, LowerHand, LowerState> = {
           ...hand,
           down: Math.min(
             1,
-            hand.down +
-              (Math.max(0, towards[1]) * 0.7 * frontLimit(truth, truth.viscosityPaS) * seconds) /
-                truth.panel.heightMm,
+            hand.down + (Math.max(0, towards[1]) * 0.7 * truth.frontMmS * seconds) / truth.panel.heightMm,
           ),
         }
       : movedByKeys(20)(truth, hand, towards, seconds),

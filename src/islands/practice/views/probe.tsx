@@ -1,4 +1,3 @@
-import { FAR_END } from "../../../../core/rework/contact-check.ts";
 import type { ProbeHand, ProbeState, ProbeTruth } from "../../../../core/practice/probe.ts";
 import type { PracticePlace } from "../../../../core/practice/exercise.ts";
 import { t } from "../../../../words/practice.ts";
@@ -32,7 +31,7 @@ function touched(truth: ProbeTruth, hand: ProbeHand, { xMm, yMm }: PracticePlace
 const said = ({ readings }: ProbeState): string => {
   const last = readings.at(-1);
   if (!last) return t("probe-first");
-  const b = last.b === FAR_END ? t("end-of", { contact: last.a }) : String(last.b);
+  const b = last.b === "end" ? t("end-of", { contact: last.a }) : String(last.b);
   return last.reading === "beep" ? t("it-beeps", { a: last.a, b }) : t("it-is-silent", { a: last.a, b });
 };
 

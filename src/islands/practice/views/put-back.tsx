@@ -5,10 +5,10 @@ import {
   holes,
   type Act,
   type Hole,
-  type PutBackHand,
   type PutBackState,
   type PutBackTruth,
-} from "../../../../core/practice/put-back.ts";
+} from "../../../../core/practice/put-back-acts.ts";
+import type { PutBackHand } from "../../../../core/practice/put-back.ts";
 import { t } from "../../../../words/practice.ts";
 import { BenchPicture } from "../BenchPicture.tsx";
 import type { ExerciseView } from "../exercise-view.ts";
@@ -64,8 +64,14 @@ function actName(act: Act): string {
   }
 }
 
+/** A device that nobody has opened. */
+const SHUT: Pick<PutBackState, "on" | "joined"> = {
+  on: { shell: true, gasket: true, bracket: true, panel: true },
+  joined: { battery: true, flex: true },
+};
+
 /** The layers of a device from the outside in, and whether each is in it. */
-const layersOf = ({ on, joined }: PutBackState) => [
+const layersOf = ({ on, joined }: Pick<PutBackState, "on" | "joined">) => [
   { name: t("shell"), part: "shell", isIn: on.shell },
   { name: t("gasket"), part: "gasket", isIn: on.gasket },
   { name: t("bracket"), part: "bracket", isIn: on.bracket },
@@ -140,7 +146,7 @@ export const putBackView: ExerciseView<PutBackTruth, PutBackHand, PutBackState> 
         ]
       : [],
   Picture: ({ state }) => {
-    const layers = state ? layersOf(state) : [];
+    const layers = layersOf(state ?? SHUT);
     return (
       <BenchPicture bench={bench()} panel={{ widthMm: 0, heightMm: 0 }}>
         {layers.map(({ name, part, isIn }, k) => {

@@ -1,12 +1,5 @@
 import { useEffect, useRef } from "react";
-import { lightingWords } from "../../../../core/prove/defects.ts";
-import {
-  falseIn,
-  missedIn,
-  type SeeHand,
-  type SeeState,
-  type SeeTruth,
-} from "../../../../core/practice/see.ts";
+import type { SeeHand, SeeState, SeeTruth } from "../../../../core/practice/see.ts";
 import { t } from "../../../../words/practice.ts";
 import { BenchPicture, LostPlace } from "../BenchPicture.tsx";
 import type { ExerciseView } from "../exercise-view.ts";
@@ -46,7 +39,11 @@ const left = ({ withinS }: SeeTruth, { tS }: SeeState) => Math.max(0, Math.round
 export const seeView: ExerciseView<SeeTruth, SeeHand, SeeState> = {
   bench,
   asks: ({ leastMm, lighting, withinS }) =>
-    t("mark-every-defect", { least: leastMm, light: lightingWords[lighting], seconds: withinS }),
+    t("mark-every-defect", {
+      least: leastMm,
+      light: lighting === "dark" ? t("on-black") : t("on-white"),
+      seconds: withinS,
+    }),
   soFar: (truth, state, isSeen) =>
     isSeen
       ? t("marked-of", {
@@ -55,8 +52,7 @@ export const seeView: ExerciseView<SeeTruth, SeeHand, SeeState> = {
           seconds: left(truth, state),
         })
       : t("marked", { marks: state.marks.length, seconds: left(truth, state) }),
-  won: (truth, { tS, marks }) =>
-    t("all-seen", { seconds: Math.round(tS), wrong: falseIn(truth, marks).length }),
+  won: (_, { tS, wrong }) => t("all-seen", { seconds: Math.round(tS), wrong }),
   lost: (_, { reason, at, had, limit }) => {
     const [x, y] = [Math.round(at?.xMm ?? 0), Math.round(at?.yMm ?? 0)];
     return reason === "missed"
@@ -111,7 +107,7 @@ export const seeView: ExerciseView<SeeTruth, SeeHand, SeeState> = {
         ))}
       {lost &&
         state &&
-        missedIn(truth, state.marks).map(({ xMm, yMm, sizeMm }) => (
+        state.missed.map(({ xMm, yMm, sizeMm }) => (
           <circle
             key={`${xMm},${yMm}`}
             cx={xMm}

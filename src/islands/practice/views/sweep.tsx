@@ -1,11 +1,4 @@
-import {
-  SKIN_MJ_CM2,
-  fingersOf,
-  leastDose,
-  type SweepHand,
-  type SweepState,
-  type SweepTruth,
-} from "../../../../core/practice/sweep.ts";
+import type { SweepHand, SweepState, SweepTruth } from "../../../../core/practice/sweep.ts";
 import { t } from "../../../../words/practice.ts";
 import { BenchPicture, LostPlace } from "../BenchPicture.tsx";
 import type { ExerciseView } from "../exercise-view.ts";
@@ -24,17 +17,14 @@ const bench = ({ panel }: SweepTruth) => ({
   heightMm: panel.heightMm + AROUND_MM + BELOW_MM,
 });
 
-const leastPct = (truth: SweepTruth, state: SweepState) =>
-  Math.floor((100 * leastDose(state).doseMjCm2) / truth.requiredMjCm2);
-
 /** A torch in the hand over a panel. */
 export const sweepView: ExerciseView<SweepTruth, SweepHand, SweepState> = {
   bench,
   asks: (truth) =>
     t("give-every-place", { dose: truth.requiredMjCm2, reading: Math.round(truth.readingMwCm2) }),
-  soFar: (truth, state, isSeen) =>
+  soFar: (_, state, isSeen) =>
     isSeen
-      ? t("least-so-far", { percent: leastPct(truth, state), seconds: Math.round(state.tS) })
+      ? t("least-so-far", { percent: Math.floor(100 * state.leastShare), seconds: Math.round(state.tS) })
       : t("time-so-far", { seconds: Math.round(state.tS) }),
   won: (_, state) => t("every-place-had", { seconds: Math.round(state.tS) }),
   lost: (_, { reason, at, had, limit }) =>
@@ -49,9 +39,11 @@ export const sweepView: ExerciseView<SweepTruth, SweepHand, SweepState> = {
   pointed: pointing,
   keyed: movedByKeys(),
   pressed: pressedOrNot,
-  facts: (_, { skinMjCm2 }) => [t("fingers-so-far", { had: Math.round(skinMjCm2), limit: SKIN_MJ_CM2 })],
+  facts: ({ fingersMjCm2 }, { skinMjCm2 }) => [
+    t("fingers-so-far", { had: Math.round(skinMjCm2), limit: fingersMjCm2 }),
+  ],
   Picture: ({ truth, state, hand, isSeen, lost }) => {
-    const fingers = fingersOf(truth);
+    const { fingers } = truth;
     const { widthMm, heightMm } = truth.panel;
     const { xMm, yMm } = state?.grid ?? { xMm: [], yMm: [] };
     const shares =

@@ -1,11 +1,6 @@
 import { foldDeg } from "../../../../core/film/axis-angle.ts";
-import {
-  apartDeg,
-  PASS_DEG,
-  type TurnHand,
-  type TurnState,
-  type TurnTruth,
-} from "../../../../core/practice/turn.ts";
+import { apartDeg, PASS_DEG } from "../../../../core/practice/turn-angle.ts";
+import type { TurnHand, TurnState, TurnTruth } from "../../../../core/practice/turn.ts";
 import type { PracticePlace } from "../../../../core/practice/exercise.ts";
 import { t } from "../../../../words/practice.ts";
 import { BenchPicture } from "../BenchPicture.tsx";

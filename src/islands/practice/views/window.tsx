@@ -1,10 +1,4 @@
-import {
-  freedShare,
-  type WindowHand,
-  type WindowState,
-  type WindowTask,
-  type WindowTruth,
-} from "../../../../core/practice/window.ts";
+import type { WindowHand, WindowState, WindowTask, WindowTruth } from "../../../../core/practice/window.ts";
 import { t } from "../../../../words/practice.ts";
 import { BenchPicture, LostPlace } from "../BenchPicture.tsx";
 import type { ExerciseView } from "../exercise-view.ts";
@@ -30,9 +24,9 @@ export const windowView: ExerciseView<WindowTruth, WindowHand, WindowState> = {
   bench,
   asks: ({ panel, cable }) =>
     t("part-the-upper-edge", { edge: panel.widthMm, from: cable.fromMm, to: cable.toMm }),
-  soFar: (truth, state, isSeen) => {
+  soFar: (_, state, isSeen) => {
     if (state.cooling === null) return t("choose-heat-then-lift-off");
-    const free = Math.floor(100 * freedShare(truth, state));
+    const free = Math.floor(100 * state.freeShare);
     return isSeen
       ? t("edge-free-at", { free, glue: Math.round(state.glueC), speed: state.speedMmS.toFixed(1) })
       : t("edge-free", { free, seconds: Math.round(state.tS - state.cooling.fromS) });

@@ -1,10 +1,5 @@
 import type { PracticePlace } from "../../../../core/practice/exercise.ts";
-import {
-  NEAR_CABLE_MM,
-  type WireHand,
-  type WireState,
-  type WireTruth,
-} from "../../../../core/practice/wire.ts";
+import type { WireHand, WireState, WireTruth } from "../../../../core/practice/wire.ts";
 import { t } from "../../../../words/practice.ts";
 import { BenchPicture, LostPlace } from "../BenchPicture.tsx";
 import type { ExerciseView } from "../exercise-view.ts";
@@ -32,8 +27,7 @@ function drawnTo({ panel }: WireTruth, hand: WireHand, { xMm, yMm }: PracticePla
 /** A wire by its two ends through a glue line that stays warm. */
 export const wireView: ExerciseView<WireTruth, WireHand, WireState> = {
   bench,
-  asks: ({ panel, cableMm, shardMmS }) =>
-    t("draw-the-wire-down", { to: panel.heightMm - cableMm - NEAR_CABLE_MM, speed: shardMmS }),
+  asks: ({ toMm, shardMmS }) => t("draw-the-wire-down", { to: toMm, speed: shardMmS }),
   soFar: (_, state, isSeen) =>
     state.glueC === null
       ? t("choose-plate-then-heat")
@@ -130,8 +124,8 @@ export const wireView: ExerciseView<WireTruth, WireHand, WireState> = {
         <line
           x1={0}
           x2={widthMm}
-          y1={heightMm - truth.cableMm - NEAR_CABLE_MM}
-          y2={heightMm - truth.cableMm - NEAR_CABLE_MM}
+          y1={truth.toMm}
+          y2={truth.toMm}
           stroke="var(--ink)"
           strokeWidth={0.3}
           strokeDasharray="2 1.5"
