@@ -57,7 +57,10 @@ const pictures: Picture[] = [
       for (const share of [0.3, 0.5, 0.68]) {
         await page.mouse.move(box.x + 0.2 * box.width, box.y + share * box.height);
         await page.mouse.down();
-        await page.mouse.move(box.x + 0.78 * box.width, box.y + share * box.height, { steps: 90 });
+        for (let k = 0; k <= 60; k += 1) {
+          await page.mouse.move(box.x + (0.2 + 0.0095 * k) * box.width, box.y + share * box.height);
+          await page.waitForTimeout(40);
+        }
         await page.mouse.up();
       }
     },

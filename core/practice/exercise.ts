@@ -56,6 +56,25 @@ export type PointingHand = z.output<typeof pointingHand>;
 export const between = (next: () => number, least: number, most: number): number =>
   least + (most - least) * next();
 
+/** What a hand presses, holds or has done, by yes and no. */
+const pressedBy = (hand: object): string =>
+  Object.entries(hand)
+    .filter(([, value]) => typeof value === "boolean")
+    .join();
+
+/**
+ * What a hand has done since it was looked at last, with what it does now: a press that was shorter than a moment is one, and where only a
+ * place has changed the last one stands.
+ *
+ * @example
+ * [true, false].map((on) => withHand([{ xMm: 1, on: true }], { xMm: 2, on }).length) // [1, 2]
+ */
+export function withHand<Hand extends object>(coming: readonly Hand[], hand: Hand): Hand[] {
+  const last = coming.at(-1);
+  const isSame = last !== undefined && pressedBy(last) === pressedBy(hand);
+  return [...(isSame ? coming.slice(0, -1) : coming), hand];
+}
+
 /** How a hand is seen where time goes `times` as fast: every so many frames. */
 export const everyNth = <Hand>(hands: readonly Hand[], times: number): Hand[] =>
   hands.filter((_, k) => k % times === 0);

@@ -1,5 +1,5 @@
 import type { ExerciseName, PracticeSpeed } from "../../core/practice/attempt.ts";
-import { FRAMES_PER_S, played, type Loss, type Moment } from "../../core/practice/exercise.ts";
+import { FRAMES_PER_S, played, withHand, type Loss, type Moment } from "../../core/practice/exercise.ts";
 import { exerciseNamed } from "../../core/practice/exercises.ts";
 
 /** What a page tells the physics. */
@@ -45,6 +45,8 @@ interface Run {
   speed: PracticeSpeed;
   state: Moment;
   hand: unknown;
+  /** What the hand has done since it was looked at last. */
+  coming: object[];
   hands: unknown[];
   own: Seen<unknown, Moment>[];
   timer: ReturnType<typeof setInterval>;
@@ -71,6 +73,8 @@ function end(of: Run): void {
 
 function tick(): void {
   if (!run) return;
+  const [next, ...coming] = run.coming;
+  if (next) Object.assign(run, { hand: next, coming });
   const { exercise, truth, speed, hand, hands, own } = run;
   run.state = exercise.step(truth, run.state, hand, speed / FRAMES_PER_S);
   hands.push(hand);
@@ -96,7 +100,21 @@ self.onmessage = ({ data }: MessageEvent<ToPractice<unknown>>) => {
     const { truth, hand } = draw(data.begin);
     const state = exercise.begun(truth);
     const timer = setInterval(tick, 1_000 / FRAMES_PER_S);
-    run = { exercise, truth, speed: data.begin.speed, state, hand, hands: [], own: [{ state, hand }], timer };
-  } else if (run && "hand" in data) run.hand = data.hand;
-  else if (run) end(run);
+    run = {
+      exercise,
+      truth,
+      speed: data.begin.speed,
+      state,
+      hand,
+      coming: [],
+      hands: [],
+      own: [{ state, hand }],
+      timer,
+    };
+  } else if (run && "hand" in data) run.coming = withHand(run.coming, data.hand as object);
+  else {
+    // What it did right before it was done counts.
+    while (run && run.coming.length > 0) tick();
+    if (run) end(run);
+  }
 };
