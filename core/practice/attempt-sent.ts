@@ -1,11 +1,8 @@
 import { z } from "zod";
 import { boundedWhole, oneOf, uuid } from "../units.ts";
 import { exerciseNames, MOST_SEED, practiceLevels, practiceSpeeds, type ExerciseName } from "./attempt.ts";
-import { FRAMES_PER_S } from "./exercise.ts";
+import { MOST_FRAMES } from "./exercise.ts";
 import { exerciseNamed } from "./exercises.ts";
-
-/** Nobody practises for longer at a time, frames: eight minutes. */
-const MOST_FRAMES = 8 * 60 * FRAMES_PER_S;
 
 const attemptAt = (name: ExerciseName) =>
   z.strictObject({

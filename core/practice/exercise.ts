@@ -3,6 +3,8 @@ import { bounded } from "../units.ts";
 
 /** How often a hand is looked at, each second. */
 export const FRAMES_PER_S = 30;
+/** Nobody practises for longer at a time, frames: eight minutes. */
+export const MOST_FRAMES = 8 * 60 * FRAMES_PER_S;
 
 /** A place, mm from the panel's upper left corner. */
 export interface PracticePlace {

@@ -1,6 +1,7 @@
 import type pg from "pg";
 import { z } from "zod";
 import type { PracticeAttempt } from "../../core/practice/attempt-sent.ts";
+import { exerciseNames, practiceLevels } from "../../core/practice/attempt.ts";
 import type { Loss } from "../../core/practice/exercise.ts";
 import type { Learned } from "../../core/practice/learning.ts";
 import { boundedWhole } from "../../core/units.ts";
@@ -27,12 +28,15 @@ export const keepAttempt = (
 
 /** Of each exercise and level the last twenty, since what was once learned fades. */
 const LEARNED = `
-  SELECT person, exercise, level, count(*)::int AS tried, count(*) FILTER (WHERE lost IS NULL)::int AS won,
+  SELECT key AS person, exercise, level, count(*)::int AS tried, count(*) FILTER (WHERE lost IS NULL)::int AS won,
     (array_agg(lost ORDER BY at DESC) FILTER (WHERE lost IS NOT NULL))[1] AS "lostLast",
     (array_agg(lost IS NOT NULL ORDER BY at DESC))[1] AS "isLastLost", max(at) AS "lastAt"
-  FROM (SELECT *, row_number() OVER (PARTITION BY person, exercise, level ORDER BY at DESC) AS nth
-        FROM practice_attempt WHERE $1::text IS NULL OR person = $1) AS own
-  WHERE nth <= 20 GROUP BY person, exercise, level ORDER BY person, exercise, level`;
+  FROM unnest($1::text[]) AS key CROSS JOIN unnest($2::text[]) AS exercise CROSS JOIN unnest($3::text[]) AS level
+  CROSS JOIN LATERAL (
+    SELECT lost, at FROM practice_attempt AS own
+    WHERE own.person = key AND own.exercise = exercise.exercise AND own.level = level.level
+    ORDER BY at DESC LIMIT 20) AS last
+  GROUP BY key, exercise, level ORDER BY key, exercise, level`;
 
 type LearnedRow = Omit<Learned, "lastAt"> & { person: string; lastAt: Date };
 const learnedOf = ({ exercise, level, tried, won, lostLast, isLastLost, lastAt }: LearnedRow): Learned => ({
@@ -47,7 +51,7 @@ const learnedOf = ({ exercise, level, tried, won, lostLast, isLastLost, lastAt }
 
 /** How somebody does, by exercise and level. */
 export async function learnedBy(pool: pg.Pool, who: string): Promise<Learned[]> {
-  const { rows } = await pool.query<LearnedRow>(LEARNED, [who]);
+  const { rows } = await pool.query<LearnedRow>(LEARNED, [[who], exerciseNames, practiceLevels]);
   return rows.map(learnedOf);
 }
 
@@ -55,12 +59,11 @@ export async function learnedBy(pool: pg.Pool, who: string): Promise<Learned[]> 
 export async function learnedByAll(
   pool: pg.Pool,
 ): Promise<{ key: string; name: string; learned: Learned[] }[]> {
-  const [people, done] = await Promise.all([
-    pool.query<{ key: string; name: string }>(
-      "SELECT key, name FROM technician WHERE left_at IS NULL AND role IN ('technician', 'lead', 'owner') ORDER BY name",
-    ),
-    pool.query<LearnedRow>(LEARNED, [null]),
-  ]);
+  const people = await pool.query<{ key: string; name: string }>(
+    "SELECT key, name FROM technician WHERE left_at IS NULL AND role IN ('technician', 'lead', 'owner') ORDER BY name",
+  );
+  const keys = people.rows.map(({ key }) => key);
+  const done = await pool.query<LearnedRow>(LEARNED, [keys, exerciseNames, practiceLevels]);
   return people.rows.map((person) => ({
     ...person,
     learned: done.rows.filter((row) => row.person === person.key).map(learnedOf),

@@ -1,5 +1,12 @@
 import type { ExerciseName, PracticeSpeed } from "../../core/practice/attempt.ts";
-import { FRAMES_PER_S, played, withHand, type Loss, type Moment } from "../../core/practice/exercise.ts";
+import {
+  FRAMES_PER_S,
+  MOST_FRAMES,
+  played,
+  withHand,
+  type Loss,
+  type Moment,
+} from "../../core/practice/exercise.ts";
 import { exerciseNamed } from "../../core/practice/exercises.ts";
 
 /** What a page tells the physics. */
@@ -80,7 +87,8 @@ function tick(): void {
   hands.push(hand);
   const now = { state: run.state, hand };
   if (hands.length % FRAMES_PER_S === 0) own.push(now);
-  if (run.state.lost || exercise.isOver?.(run.state)) end(run);
+  const isOver = exercise.isOver?.(run.state) || hands.length >= MOST_FRAMES;
+  if (run.state.lost || isOver) end(run);
   else tell({ seen: now });
 }
 
