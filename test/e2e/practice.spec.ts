@@ -150,10 +150,17 @@ test("a glass that is lowered too fast traps air where the front was", async ({ 
   await page.mouse.move(box.x + 0.7 * box.width, box.y + 0.5 * box.height, { steps: 20 });
   await page.mouse.up();
   await expect(answer(page)).toContainText(/[1-9]\d* of 766 µl laid/);
+  await page.route("**/api/practice", (route) => route.abort());
   await page.getByRole("slider").fill("300");
   await expect(answer(page)).toContainText(
     /^Lost: air is trapped \d+ mm from the top. The front went [\d.]+ mm\/s; it may go [\d.]+ mm\/s/,
   );
+  // The server was away: the same attempt is counted once it is back.
+  await expect(page.getByRole("alert")).toContainText("not counted yet");
+  await page.unroute("**/api/practice");
+  await press(page, "Count it");
+  await expect(page.getByTestId("learned-seen")).toContainText("0 of your last 1 went well");
+  await expect(page.getByRole("alert")).toHaveCount(0);
 });
 
 test("every exercise is done by keys alone, from Start to its end", async ({ page, workshop }) => {

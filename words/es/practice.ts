@@ -62,7 +62,9 @@ export const practice: Words<typeof english> = {
   again: "El mismo panel otra vez",
   "another-panel": "Otro panel",
   "force-as-a-tone": "La fuerza como tono",
-  "not-kept": "El servidor no responde: este intento no cuenta.",
+  "not-kept": "El servidor no responde: este intento todavía no cuenta.",
+  "count-it": "Contarlo",
+  "not-saved": "El servidor no responde: todavía no se guarda.",
   "so-many-went-well":
     "{level}: {won} de tus últimos {tried} salieron bien. Probable: de {low} a {high} de 100.",
   less: "Menos",

@@ -74,7 +74,7 @@ function LimitForm({ initial, onSet }: { initial: number | null; onSet: (limitPc
   const [fault, setFault] = useState<string>();
   const save = async () => {
     const limitPct = typed.trim() === "" ? null : (typedNumber(typed) ?? Number.NaN);
-    const asked = await askServer("/api/practice/limit", "PUT", { limitPct }, t("not-kept"));
+    const asked = await askServer("/api/practice/limit", "PUT", { limitPct }, t("not-saved"));
     if ("said" in asked) return setFault(asked.faults[0]?.message ?? asked.said);
     setFault(undefined);
     onSet(limitPct);

@@ -63,21 +63,20 @@ export function PracticeView({
   /** What the hand has set, for what shows it at once. */
   const [set, setSet] = useState(hand.current);
   const field = useRef<HTMLDivElement>(null);
-  const keep = async ({ hands }: EndedPractice<unknown, Moment>) => {
-    const asked = await askServer(
-      "/api/practice",
-      "POST",
-      { id: uuid(), exercise, level, seed: drawn.seed, speed, hands },
-      t("not-kept"),
-    );
-    if ("said" in asked) setSaid(asked.said);
-    else setLearned(((await asked.answer.json()) as { learned: Learned[] }).learned);
+  /** An attempt that the server has not taken: sent again it is the same one. */
+  const [unkept, setUnkept] = useState<object | null>(null);
+  const keep = async (attempt: object) => {
+    const asked = await askServer("/api/practice", "POST", attempt, t("not-kept"));
+    const isKept = !("said" in asked);
+    setUnkept(isKept || asked.isRefused ? null : attempt);
+    setSaid(isKept ? undefined : asked.said);
+    if (isKept) setLearned(((await asked.answer.json()) as { learned: Learned[] }).learned);
   };
   const { drawn, seen, draw, begin, hold, done } = usePractice<unknown, Moment>(exercise, begun, (end) => {
     setRunning(false);
     setEnded(end);
     setSecond(end.own.length - 1);
-    void keep(end);
+    void keep({ id: uuid(), exercise, level, seed: drawn.seed, speed, hands: end.hands });
   });
   const { truth } = drawn;
   const act = useCallback(
@@ -275,6 +274,11 @@ export function PracticeView({
             <p role="alert" className="edge-hatch text-danger">
               {said}
             </p>
+          )}
+          {unkept && !isRunning && (
+            <button type="button" className="control" onClick={() => void keep(unkept)}>
+              {t("count-it")}
+            </button>
           )}
           {!isRunning && (
             <>
