@@ -246,6 +246,10 @@ test("whoever answers for others sees how they do, and says from where on somebo
   await page.getByLabel("Ready from, % (empty: no limit)").fill("0");
   await press(page, "Save");
   await expect(page.getByText(/Ready from.*: .*1.*99/)).toBeVisible();
+  // What is no number is said to be none; it does not take a limit away.
+  await page.getByLabel("Ready from, % (empty: no limit)").fill("eighty");
+  await press(page, "Save");
+  await expect(page.getByText(/Ready from.*: .*eighty.*1.*99/)).toBeVisible();
   await page.getByLabel("Ready from, % (empty: no limit)").fill("80");
   await press(page, "Save");
   await expect(page.getByText("likely to go well at least 80 times in 100")).toBeVisible();

@@ -73,8 +73,10 @@ function LimitForm({ initial, onSet }: { initial: number | null; onSet: (limitPc
   const [typed, setTyped] = useState(initial === null ? "" : String(initial));
   const [fault, setFault] = useState<string>();
   const save = async () => {
-    const limitPct = typed.trim() === "" ? null : (typedNumber(typed) ?? Number.NaN);
-    const asked = await askServer("/api/practice/limit", "PUT", { limitPct }, t("not-saved"));
+    const limitPct = typedNumber(typed) ?? null;
+    // What is no number goes as it was typed, since none at all takes the limit away: the server says what is wrong with it.
+    const body = { limitPct: Number.isNaN(limitPct) ? typed : limitPct };
+    const asked = await askServer("/api/practice/limit", "PUT", body, t("not-saved"));
     if ("said" in asked) return setFault(asked.faults[0]?.message ?? asked.said);
     setFault(undefined);
     onSet(limitPct);

@@ -18,14 +18,12 @@ const bench = ({ panel }: SeeTruth) => ({
 /** A picture in grey, as the simulated camera has taken it. */
 function GreyPhoto({ photo: { width, height, grey } }: Pick<SeeState, "photo">) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const drawn = useRef(0);
+  const isDrawn = useRef(false);
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
-    if (!context) return;
     // The same picture comes with every moment: it is drawn once.
-    const sum = width * height + grey[Math.floor(grey.length / 2)]! + grey[Math.floor(grey.length / 3)]!;
-    if (sum === drawn.current) return;
-    drawn.current = sum;
+    if (!context || isDrawn.current) return;
+    isDrawn.current = true;
     const image = context.createImageData(width, height);
     grey.forEach((light, i) => image.data.set([light, light, light, 255], 4 * i));
     context.putImageData(image, 0, 0);
@@ -84,7 +82,7 @@ export const seeView: ExerciseView<SeeTruth, SeeHand, SeeState> = {
     <BenchPicture
       bench={bench(truth)}
       panel={truth.panel}
-      onPanel={state && <GreyPhoto photo={state.photo} />}
+      onPanel={state && <GreyPhoto key={truth.cameraSeed} photo={state.photo} />}
     >
       {state?.marks.map(({ xMm, yMm }) => (
         <g key={`${xMm},${yMm}`}>
