@@ -1,3 +1,4 @@
+import { toRad } from "../lift/wire-pull.ts";
 import {
   alignAtRest,
   alignBegun,
@@ -57,7 +58,7 @@ function nudged(truth: AlignTruth, times: number): { hands: AlignHand[]; state: 
   const armMm = 0.45 * panel.widthMm;
   push(
     armMm,
-    (s) => ({ xMm: 0, yMm: -armMm * ((s.lying.turnDeg * Math.PI) / 180) }),
+    (s) => ({ xMm: 0, yMm: -armMm * toRad(s.lying.turnDeg) }),
     (s) => Math.abs(s.lying.turnDeg) < 0.05,
   );
   push(

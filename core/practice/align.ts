@@ -1,6 +1,8 @@
 import { z } from "zod";
 import { BORDER_PASS_MM } from "../bond/border-pass.ts";
 import { calculateBorderCheck, type BorderCheck, type BorderCheckInput } from "../bond/border-check.ts";
+import { turned } from "../film/cutting.ts";
+import { toRad } from "../lift/wire-pull.ts";
 import { randomStream } from "../random.ts";
 import { between, pointingHand, type Loss, type Moment, type PracticePlace } from "./exercise.ts";
 
@@ -51,7 +53,6 @@ export interface AlignState extends Moment<AlignReason> {
 
 /** So long a tack takes to hold, s: until then it floats. Common practice, no source. */
 export const TACK_S = 1.5;
-const toRad = (deg: number) => (deg * Math.PI) / 180;
 
 /**
  * A glass to lay as a seed has it: another size, lying and drifting another way.
@@ -117,11 +118,6 @@ export function borderInput({ panel, borderMm }: AlignTask, { xMm, yMm, turnDeg 
 export const borderOf = (task: AlignTask, lying: Lying): BorderCheck =>
   calculateBorderCheck(borderInput(task, lying));
 
-const turnedBy = ({ xMm, yMm }: PracticePlace, deg: number): PracticePlace => {
-  const [c, s] = [Math.cos(toRad(deg)), Math.sin(toRad(deg))];
-  return { xMm: c * xMm - s * yMm, yMm: s * xMm + c * yMm };
-};
-
 /** The middle of the glass on the bench. */
 const middleOf = ({ panel }: AlignTask, { xMm, yMm }: Lying): PracticePlace => ({
   xMm: panel.widthMm / 2 + xMm,
@@ -131,14 +127,14 @@ const middleOf = ({ panel }: AlignTask, { xMm, yMm }: Lying): PracticePlace => (
 /** Where on the glass a place of the bench is, from its middle and along its sides; null where it is beside the glass. */
 export function onGlass(task: AlignTask, lying: Lying, at: PracticePlace): PracticePlace | null {
   const middle = middleOf(task, lying);
-  const place = turnedBy({ xMm: at.xMm - middle.xMm, yMm: at.yMm - middle.yMm }, -lying.turnDeg);
+  const place = turned({ xMm: at.xMm - middle.xMm, yMm: at.yMm - middle.yMm }, -lying.turnDeg);
   const { widthMm, heightMm } = task.panel;
   return Math.abs(place.xMm) <= widthMm / 2 && Math.abs(place.yMm) <= heightMm / 2 ? place : null;
 }
 
 /** Where on the bench a place of the glass is. */
 export function onBench(task: AlignTask, lying: Lying, place: PracticePlace): PracticePlace {
-  const [middle, arm] = [middleOf(task, lying), turnedBy(place, lying.turnDeg)];
+  const [middle, arm] = [middleOf(task, lying), turned(place, lying.turnDeg)];
   return { xMm: middle.xMm + arm.xMm, yMm: middle.yMm + arm.yMm };
 }
 
@@ -154,7 +150,7 @@ export function alignStep(truth: AlignTruth, state: AlignState, hand: AlignHand,
   const { widthMm, heightMm } = truth.panel;
   let move: Lying = truth.drift;
   if (grip) {
-    const arm = turnedBy(grip, state.lying.turnDeg);
+    const arm = turned(grip, state.lying.turnDeg);
     const held = onBench(truth, state.lying, grip);
     const pull = {
       xMm: truth.follows * (hand.xMm - held.xMm),

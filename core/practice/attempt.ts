@@ -20,7 +20,7 @@ export type PracticeSpeed = (typeof practiceSpeeds)[number];
 /** Seeds that can be handed out. */
 export const MOST_SEED = 999_999;
 
-/** The seed that an address asks for; null where it asks for none. */
+/** The seed that an address, or whoever types one, asks for; null where that is none. */
 export function seedAsked(text: string | null): number | null {
   const asked = Number(text);
   return Number.isInteger(asked) && asked >= 1 && asked <= MOST_SEED ? asked : null;

@@ -1,5 +1,6 @@
 import { usualSettings, seamOf, type LiftHeatSettings } from "../heat/lift-heat.ts";
 import type { HeatMethod } from "../heat/heat-method-input.ts";
+import { glueOf, type Glue } from "../materials/glues.ts";
 import { exampleFamilies } from "../stack/examples.ts";
 import type { Family, Seam } from "../stack/family.ts";
 
@@ -27,6 +28,9 @@ export const bondedSeam = (family: Family): Seam => seamOf(family, "layer")!;
 /** The face of the glue that is above it, by its place among a stack's faces. */
 export const glueFace = (family: Family): number =>
   family.stack.findIndex(({ name }) => name === bondedSeam(family).layer);
+
+/** What holds it. */
+export const BONDED_GLUE: Glue = glueOf(exampleFamilies.back.stack[glueFace(exampleFamilies.back)]!.material);
 
 /** Heat as it is usual for such a panel, by a method, for so long. */
 export const heatBy = (family: Family, method: HeatMethod, soakS: number): LiftHeatSettings => ({

@@ -58,6 +58,10 @@ export type PointingHand = z.output<typeof pointingHand>;
 export const between = (next: () => number, least: number, most: number): number =>
   least + (most - least) * next();
 
+/** A speed as it is felt: what it was, drawn towards what it is now over so long, s. */
+export const smoothed = (before: number, now: number, dtS: number, overS: number): number =>
+  before + Math.min(1, dtS / overS) * (now - before);
+
 /** What a hand presses, holds or has done, by yes and no. */
 const pressedBy = (hand: object): string =>
   Object.entries(hand)

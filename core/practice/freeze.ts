@@ -5,9 +5,9 @@ import { calculateHeatSoak, SEARCH_GRID } from "../heat/heat-soak.ts";
 import { liftHeatInput } from "../heat/lift-heat.ts";
 import { calculateThaw, type Thaw, type ThawInput } from "../heat/thaw.ts";
 import { interpolate } from "../interpolate.ts";
-import { glueOf } from "../materials/glues.ts";
 import { randomStream } from "../random.ts";
 import {
+  BONDED_GLUE,
   bondedFamily,
   bondedSeam,
   glueFace,
@@ -43,14 +43,13 @@ export type FreezeHand = z.output<typeof freezeHand>;
 export type FreezeReason = "not brittle" | "wet" | "not powered";
 
 interface Curve {
-  fromS: number;
   timesS: readonly number[];
   glueC: readonly number[];
 }
 
 export interface FreezeState extends Moment<FreezeReason> {
   glueC: number;
-  /** How the glue line goes: in the freezer, then out of it. */
+  /** How the glue line goes, s from when it was laid in: in the freezer, then out of it. */
   curve: Curve;
   outAtS: number | null;
   poppedAtS: number | null;
@@ -71,7 +70,7 @@ export function freezeCurve(
   task: FreezeTask,
   outAfterS: number,
   { freezerC = task.freezerC, filmShare = 1 } = {},
-): Omit<Curve, "fromS"> {
+): Curve {
   const family = bondedFamily(task);
   const cold = methodAt("freezer", freezerC);
   if (cold.kind !== "freezer") throw new Error("A panel is frozen in a freezer.");
@@ -112,7 +111,7 @@ export function freezeOf(seed: number): FreezeTruth {
   const next = randomStream(seed * 3_559 + 53);
   const freezerC = -Math.round(between(next, 23, 28));
   const relativeHumidityPct = Math.round(between(next, 35, 60));
-  const brittleC = glueOf("optical adhesive film").brittleC.value;
+  const brittleC = BONDED_GLUE.brittleC.value;
   const reallyPct = relativeHumidityPct + between(next, -4, 4);
   return {
     panel: { widthMm: Math.round(between(next, 70, 110)), heightMm: Math.round(between(next, 40, 60)) },
@@ -138,7 +137,7 @@ export function freezeBegun(truth: FreezeTruth): FreezeState {
     tS: 0,
     lost: null,
     glueC: PRACTICE_ROOM_C,
-    curve: { fromS: 0, ...freezeCurve(truth, LONGEST_S, { freezerC, filmShare }) },
+    curve: freezeCurve(truth, LONGEST_S, { freezerC, filmShare }),
     outAtS: null,
     poppedAtS: null,
     poweredAtS: null,
@@ -158,9 +157,9 @@ export function freezeStep(
   if (hand.out && outAtS === null) {
     outAtS = state.tS;
     const { reallyC: freezerC, filmShare } = truth;
-    curve = { fromS: 0, ...freezeCurve(truth, Math.max(1, outAtS), { freezerC, filmShare }) };
+    curve = freezeCurve(truth, Math.max(1, outAtS), { freezerC, filmShare });
   }
-  const glueC = interpolate(curve.timesS, curve.glueC, tS - curve.fromS);
+  const glueC = interpolate(curve.timesS, curve.glueC, tS);
   const next: FreezeState = { ...state, tS, curve, outAtS, glueC, faceC: glueC };
   if (hand.popped && poppedAtS === null && outAtS !== null) {
     if (state.glueC > truth.breaksAtC)

@@ -5,7 +5,7 @@ import type { PatternPiece } from "../bond/pattern.ts";
 import { bondPractice, surfaceTensionOfLiquids } from "../materials/adhesives.ts";
 import { randomStream } from "../random.ts";
 import { bounded } from "../units.ts";
-import { between, pointingHand, type Loss, type Moment, type PracticePlace } from "./exercise.ts";
+import { between, pointingHand, smoothed, type Loss, type Moment, type PracticePlace } from "./exercise.ts";
 
 /** What somebody is given to lay and to lower, and is told of it. */
 export interface LowerTask {
@@ -235,7 +235,7 @@ export function lowerStep(truth: LowerTruth, state: LowerState, hand: LowerHand,
   const down = Math.max(state.down, hand.down);
   const heightMm = truth.panel.heightMm;
   const now = (heightMm * (down - state.down)) / dtS;
-  const frontMmS = state.frontMmS + Math.min(1, dtS / OVER_S) * (now - state.frontMmS);
+  const frontMmS = smoothed(state.frontMmS, now, dtS, OVER_S);
   const limit = frontLimit(truth, truth.viscosityPaS * truth.viscosityShare);
   const next: LowerState = { ...state, tS, isFlowing: false, down, filling, frontMmS };
   return frontMmS > limit

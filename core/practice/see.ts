@@ -2,7 +2,7 @@ import { z } from "zod";
 import type { Lighting } from "../prove/defects.ts";
 import { findDefects } from "../prove/find-defects.ts";
 import type { PanelDefect } from "../prove/lit-panel.ts";
-import { lightOf, greyOf } from "../prove/picture.ts";
+import { greyOf, type GreyPicture } from "../prove/picture.ts";
 import { scatterDefects } from "../prove/planted.ts";
 import { shootPanel, usualMake } from "../prove/shoot-panel.ts";
 import { randomStream } from "../random.ts";
@@ -91,28 +91,25 @@ const seePhoto = ({ panel, lighting, planted, cameraSeed }: SeeTruth) =>
   );
 
 /** Where the product's own eyes see something in it. */
-function eyesOn({ panel, lighting }: SeeTask, photo: ReturnType<typeof seePhoto>): PracticePlace[] {
-  const { rgba, width, height } = photo;
-  return findDefects(greyOf(rgba, width, height), PX_PER_MM, lighting)
+const eyesOn = ({ panel, lighting }: SeeTask, picture: GreyPicture): PracticePlace[] =>
+  findDefects(picture, PX_PER_MM, lighting)
     .filter(({ xMm, yMm }) => Math.min(xMm, yMm, panel.widthMm - xMm, panel.heightMm - yMm) > RIM_MM)
     .map(({ xMm, yMm }) => ({ xMm, yMm }));
-}
 
 export const seeAtRest = (): SeeHand => ({ xMm: -5, yMm: -5, marks: 0 });
 
 export function seeBegun(truth: SeeTruth): SeeState {
-  const photo = seePhoto(truth);
-  const { rgba, width, height } = photo;
-  const grey = Uint8ClampedArray.from({ length: width * height }, (_, i) => lightOf(rgba, i));
+  const { rgba, width, height } = seePhoto(truth);
+  const picture = greyOf(rgba, width, height);
   return {
     tS: 0,
     lost: null,
-    photo: { width, height, grey },
+    photo: { width, height, grey: Uint8ClampedArray.from(picture.light) },
     marks: [],
     missed: missedIn(truth, []),
     wrong: 0,
     pressed: 0,
-    eyes: eyesOn(truth, photo),
+    eyes: eyesOn(truth, picture),
   };
 }
 

@@ -7,12 +7,13 @@ import { interpolate } from "../interpolate.ts";
 import { CARD_MM, CARD_MM_S } from "../lift/handling.ts";
 import { calculateLiftStress, type LiftStress } from "../lift/lift-stress.ts";
 import type { LiftStressInput } from "../lift/lift-stress-input.ts";
-import { glueOf, strengthAt } from "../materials/glues.ts";
+import { strengthAt } from "../materials/glues.ts";
 import { stiffnessOf } from "../materials/stiffness.ts";
 import { randomStream } from "../random.ts";
 import { materialOf, type Family } from "../stack/family.ts";
 import { bounded } from "../units.ts";
 import {
+  BONDED_GLUE,
   bondedFamily,
   bondedSeam,
   glueFace,
@@ -20,7 +21,7 @@ import {
   PRACTICE_ROOM_C,
   type BondedPanel,
 } from "./bonded-panel.ts";
-import { between, pointingHand, type Loss, type Moment, type PracticePlace } from "./exercise.ts";
+import { between, pointingHand, smoothed, type Loss, type Moment, type PracticePlace } from "./exercise.ts";
 
 /** What somebody is given to part with a card, and is told of it. */
 export interface WindowTask extends BondedPanel {
@@ -133,7 +134,6 @@ export function windowStressInput(
   at: { glueC: number; speedMmS: number; strengthShare?: number; bearsMpa?: number },
 ): LiftStressInput {
   const family = bondedFamily(task);
-  const { material } = family.stack.find(({ name }) => name === "adhesive")!;
   const bears = at.bearsMpa ?? task.allowableMpa;
   const plate = ({ material: of, thicknessUm }: Family["stack"][number]) => ({
     ...bending(family, of),
@@ -143,8 +143,7 @@ export function windowStressInput(
     lifted: plate(family.stack[0]!),
     base: { support: "free", ...plate(family.stack.at(-1)!) },
     wedgeMm: CARD_MM,
-    fractureEnergyJm2:
-      strengthAt(glueOf(material), at.glueC) * overSpeed(at.speedMmS) * (at.strengthShare ?? 1),
+    fractureEnergyJm2: strengthAt(BONDED_GLUE, at.glueC) * overSpeed(at.speedMmS) * (at.strengthShare ?? 1),
     allowableMpa: { lifted: bears, base: bears },
   };
 }
@@ -237,8 +236,7 @@ export function windowStep(
   const glueC = interpolate(cooling.timesS, cooling.glueC, tS - cooling.fromS);
   const card = hand.on ? { xMm: hand.xMm, yMm: hand.yMm } : null;
   const way = card && state.card ? Math.hypot(card.xMm - state.card.xMm, card.yMm - state.card.yMm) / dtS : 0;
-  const share = Math.min(1, dtS / OVER_S);
-  const speedMmS = card && state.card ? state.speedMmS + share * (way - state.speedMmS) : 0;
+  const speedMmS = card && state.card ? smoothed(state.speedMmS, way, dtS, OVER_S) : 0;
   const next = { ...state, tS, cooling, soaks, glueC, card, speedMmS, load: 0 };
   if (!card || card.yMm < LEAST_MM || card.xMm < 0 || card.xMm >= truth.panel.widthMm) return next;
   if (card.yMm > truth.deepestMm) return lost("too deep", card.yMm, truth.deepestMm, card);

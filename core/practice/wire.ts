@@ -1,10 +1,10 @@
 import { z } from "zod";
-import { glueOf, strengthAt } from "../materials/glues.ts";
+import { strengthAt } from "../materials/glues.ts";
 import { usualWire, wirePull } from "../lift/wire-force.ts";
 import { randomStream } from "../random.ts";
 import { bounded } from "../units.ts";
-import type { BondedPanel } from "./bonded-panel.ts";
-import { between, type Loss, type Moment, type PracticePlace } from "./exercise.ts";
+import { BONDED_GLUE, type BondedPanel } from "./bonded-panel.ts";
+import { between, smoothed, type Loss, type Moment, type PracticePlace } from "./exercise.ts";
 import { overSpeed, windowCooling } from "./window.ts";
 
 /** A panel that a wire is drawn through while it lies on its plate. */
@@ -102,8 +102,7 @@ export function wireForce(
   { panel, tensileMpa }: WireTask,
   at: { glueC: number; speedMmS: number; frontMm?: number; strengthShare?: number; bearsMpa?: number },
 ): { forceN: number; breaksAtN: number } {
-  const jm2 =
-    strengthAt(glueOf("optical adhesive film"), at.glueC) * overSpeed(at.speedMmS) * (at.strengthShare ?? 1);
+  const jm2 = strengthAt(BONDED_GLUE, at.glueC) * overSpeed(at.speedMmS) * (at.strengthShare ?? 1);
   return wirePull(at.frontMm ?? panel.widthMm, jm2, usualWire, at.bearsMpa ?? tensileMpa);
 }
 
@@ -138,7 +137,7 @@ export function wireStep(truth: WireTruth, state: WireState, hand: WireHand, dtS
   const leftMm = Math.max(state.leftMm, hand.leftMm);
   const rightMm = Math.max(state.rightMm, hand.rightMm);
   const [wasMm, isMm] = [(state.leftMm + state.rightMm) / 2, (leftMm + rightMm) / 2];
-  const speedMmS = state.speedMmS + Math.min(1, dtS / OVER_S) * ((isMm - wasMm) / dtS - state.speedMmS);
+  const speedMmS = smoothed(state.speedMmS, (isMm - wasMm) / dtS, dtS, OVER_S);
   const frontMm = Math.hypot(panel.widthMm, rightMm - leftMm);
   const { forceN, breaksAtN } = wireForce(truth, { glueC, speedMmS, frontMm, strengthShare, bearsMpa });
   const pulls = isMm > wasMm ? forceN : 0;

@@ -81,7 +81,10 @@ function end(of: Run): void {
 function tick(): void {
   if (!run) return;
   const [next, ...coming] = run.coming;
-  if (next) Object.assign(run, { hand: next, coming });
+  if (next) {
+    run.hand = next;
+    run.coming = coming;
+  }
   const { exercise, truth, speed, hand, hands, own } = run;
   run.state = exercise.step(truth, run.state, hand, speed / FRAMES_PER_S);
   hands.push(hand);

@@ -4,6 +4,7 @@ import {
   MOST_SEED,
   practiceLevels,
   practiceSpeeds,
+  seedAsked,
   tour,
   type ExerciseName,
   type PracticeLevel,
@@ -15,7 +16,6 @@ import { t } from "../../../words/practice.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { PressGroup } from "../../ui/PressGroup.tsx";
 import { TextEntry } from "../../ui/TextEntry.tsx";
-import { typedNumber } from "../../ui/typed-number.ts";
 import { useMounted } from "../../ui/useMounted.ts";
 import type { Drawn, EndedPractice } from "../../workers/practice.worker.ts";
 import { exerciseName } from "./exercise-name.ts";
@@ -96,9 +96,8 @@ export function PracticeView({
     history.replaceState(history.state, "", `?seed=${which}`);
   };
   const start = () => {
-    const typed = typedNumber(typedSeed);
-    if (typed === undefined || !Number.isInteger(typed) || typed < 1 || typed > MOST_SEED)
-      return setSaid(t("seed-must-be", { most: MOST_SEED }));
+    const typed = seedAsked(typedSeed);
+    if (typed === null) return setSaid(t("seed-must-be", { most: MOST_SEED }));
     show(typed);
     hand.current = begun.hand;
     setSet(begun.hand);
