@@ -44,6 +44,7 @@ const PATHS = [
   "/api/customers?find=kiosk",
   "/handover",
   "/practice",
+  "/practice/whole-job",
   "/plan",
   "/records",
   "/film",

@@ -1,4 +1,5 @@
 import type { Fault } from "../core/faults.ts";
+import { isPracticeCode } from "../core/practice/attempt.ts";
 import { t } from "../words/server.ts";
 
 /** A problem document (RFC 9457) with the faults by field. */
@@ -25,7 +26,11 @@ export function problem(
 
 /** There is no job of a code. */
 export const noSuchJob = (code = ""): Response =>
-  problem(404, t("no-such-job"), t("there-is-no-job", { code }));
+  problem(
+    404,
+    t("no-such-job"),
+    isPracticeCode(code) ? t("not-in-practice") : t("there-is-no-job", { code }),
+  );
 
 export const faulty = (faults: Fault[]): Response =>
   problem(

@@ -13,6 +13,14 @@ export const exerciseNames = [
 ] as const;
 export type ExerciseName = (typeof exerciseNames)[number];
 
+/** All that is practised: the exercises, and a whole job in the workspace itself. */
+export const practiceNames = [...exerciseNames, "whole-job"] as const;
+export type PracticeName = (typeof practiceNames)[number];
+
+/** The code of a whole job that is practised begins as that of no real job does. */
+export const PRACTICE_CODE = "practice-";
+export const isPracticeCode = (code: string): boolean => code.startsWith(PRACTICE_CODE);
+
 export const practiceLevels = ["seen", "unseen"] as const;
 export type PracticeLevel = (typeof practiceLevels)[number];
 export const practiceSpeeds = [1, 4] as const;
@@ -27,12 +35,12 @@ export function seedAsked(text: string | null): number | null {
 }
 
 /** A learner's first week: what is new each day. Common practice, no source. */
-export const firstWeek: readonly (readonly ExerciseName[])[] = [
+export const firstWeek: readonly (readonly PracticeName[])[] = [
   ["sweep", "align"],
   ["probe", "see", "freeze"],
   ["window"],
   ["lower", "turn", "put-back"],
-  ["wire"],
+  ["wire", "whole-job"],
 ];
 
 /** A first visit: what the product is for, in two minutes at four times the pace. */

@@ -1,5 +1,5 @@
 import { expect } from "chai";
-import { exerciseNames } from "./attempt.ts";
+import { practiceNames } from "./attempt.ts";
 import { isReady, nextPractice, surePct, type Learned } from "./learning.ts";
 
 const NOW = Date.parse("2026-11-02T09:00:00Z");
@@ -14,7 +14,7 @@ const did = (exercise: Learned["exercise"], more: Partial<Learned> = {}): Learne
   lastAt: day(1),
   ...more,
 });
-const all = exerciseNames.map((name) => did(name));
+const all = practiceNames.map((name) => did(name));
 
 describe("what to practise next", () => {
   it("is what is new to somebody, in the order in which a learner meets it", () => {
@@ -35,7 +35,7 @@ describe("what to practise next", () => {
     expect(nextPractice(faded, NOW)).to.include({ exercise: "turn", why: "faded" });
     expect(nextPractice(all, NOW)).to.deep.equal({ exercise: "sweep", level: "unseen", why: "hidden next" });
     expect(
-      nextPractice([...all, ...exerciseNames.map((name) => did(name, { level: "unseen" }))], NOW),
+      nextPractice([...all, ...practiceNames.map((name) => did(name, { level: "unseen" }))], NOW),
     ).to.equal(null);
   });
 

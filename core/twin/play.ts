@@ -1,7 +1,5 @@
-import { routeNow } from "../device/ask.ts";
 import type { DeviceFact } from "../device/facts.ts";
 import type { DeviceRules } from "../device/define-move.ts";
-import type { RepairRoute } from "../device/routes.ts";
 import type { Scene } from "../device/scene.ts";
 import { sceneAtStart } from "../device/start.ts";
 import type { FilmSide } from "../film/films.ts";
@@ -14,19 +12,17 @@ import type { AnyMove, Recorded } from "../job/move.ts";
 import type { Device } from "../device/scene.ts";
 import type { CautionName } from "../cautions.ts";
 import { piecesOf } from "../lift/pieces.ts";
-import { FAR_END } from "../rework/contact-check.ts";
-import { jointNow } from "../rework/rework-facts.ts";
 import { randomStream } from "../random.ts";
 import type { Family } from "../stack/family.ts";
 import type { Truth } from "./truth.ts";
+import { handsDo, whatIsAnswered, whatIsSeen, type Owner } from "./seen.ts";
 import { Twin } from "./twin.ts";
 
 export type PlayedMove = AnyMove<Scene, Device, DeviceFact, StageName, CautionName>;
 
 /** What is played: a device of a family, by a route and a method, with a truth of its own. */
-export interface Play {
+export interface Play extends Owner {
   family: Family;
-  route: RepairRoute;
   films: readonly FilmSide[];
   method: HeatMethodKind;
   bondMethod: "liquid" | "sheet";
@@ -35,8 +31,6 @@ export interface Play {
   seed: number;
   /** How often something that the plan did not ask for is pressed, where the record lets it, 0 to 1. */
   stray: number;
-  /** The customer says no to the price that is asked after a loss. */
-  declines: boolean;
   /** Settings for moves that a calculation fills in; null where the offered ones do. */
   choose: (scene: Scene, kind: string, offered: unknown) => unknown;
   startMs: number;
@@ -74,96 +68,6 @@ export class Untrue extends Error {
 
 const MOST_MOVES = 900;
 
-/** What somebody who looks, measures or asks would really say, in the shape of what is offered. */
-function answered(
-  scene: Scene,
-  twin: Twin,
-  play: Play,
-  kind: string,
-  offered: Record<string, unknown>,
-): unknown {
-  const { truth } = play;
-  switch (kind) {
-    case "function-tried": {
-      const fn = String(offered.fn);
-      const unlit = play.route === "backlight" && (fn === "brightness" || fn === "picture");
-      return { fn, result: truth.deadAtFirst.includes(fn) || unlit ? "dead" : "works" };
-    }
-    case "question-answered":
-      return offered;
-    case "seated-tried":
-      return { fault: truth.looseFlex ? "gone" : "still" };
-    case "found-dead":
-      return { result: twin.alive ? "alive" : "dead" };
-    case "function-tested": {
-      const fn = String(offered.fn);
-      const works = twin.works(fn) && twin.loose === 0;
-      return { fn, result: works ? "pass" : "fail", note: null };
-    }
-    case "lit-bare":
-      return { result: twin.panelAlive ? "even" : "dark" };
-    case "edge-seen-dry":
-      return { result: twin.driverEdgeWet ? "wet" : "dry" };
-    case "looked-clean":
-      return { ...offered, result: twin.lines[offered.line as "glass"].dirty ? "glue left" : "clean" };
-    case "dry-fitted":
-      return { ...offered, result: twin.misfits > 0 ? "does not fit" : "fits" };
-    case "looked-for-bubbles":
-      return { bubbles: twin.bubbles > 0 ? 2 : 0 };
-    case "looked-under":
-      return { result: twin.specks > 0 ? "specks" : "clear", with: "eye" };
-    case "axis-read": {
-      const film = String(offered.film);
-      const angleDeg = Number(offered.angleDeg);
-      const apart = ((angleDeg - (truth.axisDeg[film] ?? 45)) * Math.PI) / 180;
-      return { ...offered, level: 0.02 + 0.9 * Math.cos(apart) ** 2, source: "simulated" };
-    }
-    case "contact-probed": {
-      const { a, b } = offered as { a: number; b: number | typeof FAR_END };
-      if (b === FAR_END) return { a, b, reading: twin.opens > 0 && a === 2 ? "silence" : "beep" };
-      const { nets } = jointNow(scene);
-      const joins = nets.some((net) => net.includes(a) && net.includes(b));
-      const isShort = twin.shorts > 0 && a === 1 && !joins;
-      return { a, b, reading: joins || isShort ? "beep" : "silence" };
-    }
-    case "liners-counted":
-      return { count: twin.linersOff };
-    default:
-      return offered;
-  }
-}
-
-/** What is said by whoever answers for it. */
-function worded(
-  scene: Scene,
-  twin: Twin,
-  play: Play,
-  kind: string,
-  offered: Record<string, unknown>,
-): unknown {
-  if (kind === "trouble-settled") {
-    const { trouble } = scene.state.intake;
-    const isLost =
-      trouble?.fn !== null && trouble?.fn !== undefined && !twin.panelAlive && !twin.lines.display.fresh;
-    if (trouble?.kind === "joint") [twin.shorts, twin.opens] = [0, 0];
-    if (trouble?.kind === "specks") {
-      const canComeOff =
-        scene.state.lines.glass?.on || scene.state.lines.front?.on || scene.state.lines.rear?.on;
-      return { ...offered, as: canComeOff ? "take it off again" : "try again" };
-    }
-    if (isLost) return { as: "broke", what: trouble?.fn ?? "panel", reason: "The panel died in the work" };
-    return { ...offered, as: "try again" };
-  }
-  if (kind === "agreed" && scene.state.intake.broke.length > 0 && play.declines)
-    return { ...offered, answer: "no" };
-  return offered;
-}
-
-/** How far the panel has come before it dies there. */
-const isDueToDie = (play: Play, stage: StageName, scene: Scene): boolean =>
-  play.truth.diesIn === stage &&
-  (stage !== "lift" || scene.state.lines.glass?.partedPct === 100 || routeNow(scene) === "film");
-
 /**
  * Plays a job on the twin by the product's own plan, a move at a time, until it ends. Now and then it presses something else that the
  * record allows. Throws `Untrue` where the record lets pass what the device does not.
@@ -192,9 +96,7 @@ export function* playJob(
       );
     }
     const stage = move.stage(before, data);
-    // What hands do before it dies is done; it shows at the next test.
-    if (twin.panelAlive && isDueToDie(play, stage, before) && move.told === "press") twin.lose();
-    const { harm, impossible } = twin.perform(move.kind, data as Record<string, unknown>, before.nowMs);
+    const { harm, impossible } = handsDo(twin, before, move, data);
     if (harm !== null || impossible !== null) throw new Untrue(move.kind, harm ?? impossible!, data);
     const seq = events.length + 1;
     const event: Recorded = {
@@ -230,8 +132,8 @@ export function* playJob(
     const as = offered as Record<string, unknown>;
     const inOwnWords = (told: unknown) =>
       play.says ? play.says(scene, move.kind, told as Record<string, unknown>) : told;
-    if (move.told === "answer") return inOwnWords(answered(scene, twin, play, move.kind, as));
-    if (move.told === "word") return inOwnWords(worded(scene, twin, play, move.kind, as));
+    if (move.told === "answer") return inOwnWords(whatIsSeen(scene, twin, play, move.kind, as));
+    if (move.told === "word") return inOwnWords(whatIsAnswered(scene, twin, play, move.kind, as));
     return play.choose(scene, move.kind, offered) ?? offered;
   };
 

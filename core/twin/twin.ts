@@ -793,6 +793,8 @@ export class Twin {
       case "outside-cleaned":
         return this.shut ? fine : cannot("it is open");
       case "trouble-settled":
+        // A joint that is tried again is made again.
+        if (text("what") === "joint") [this.shorts, this.opens] = [0, 0];
         if (text("as") === "take it off again") {
           for (const face of Object.values(this.lines)) {
             if (face.fresh) Object.assign(face, { old: true, fresh: false, dirty: true, free: new Set() });

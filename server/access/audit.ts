@@ -36,6 +36,8 @@ const SAID_ELSEWHERE = new Set([
   "/api/dispense/[format]",
   "/api/outline",
   "/api/practice",
+  "/api/practice/jobs",
+  "/api/practice/jobs/[code]/skip",
   "/api/sign-in",
   "/api/join",
 ]);

@@ -86,8 +86,12 @@ export const access: Readonly<Record<string, Partial<Record<Method, readonly Rol
   "/records": seen(people),
   "/practice": seen(workers),
   "/practice/[exercise]": seen(workers),
+  "/practice/whole-job": seen(bench),
   "/api/practice": { GET: workers, POST: workers },
   "/api/practice/limit": { PUT: lead },
+  "/api/practice/jobs": { POST: bench },
+  "/api/practice/jobs/[code]": seen(bench),
+  "/api/practice/jobs/[code]/skip": { POST: bench },
   "/shop": seen(people),
 
   "/api/bench": seen(shown),

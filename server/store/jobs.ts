@@ -4,7 +4,7 @@ import stringify from "safe-stable-stringify";
 import { describeFaults, type Fault } from "../../core/faults.ts";
 import type { LotTaken } from "../../core/bond/bond-slot.ts";
 import type { DeviceFact } from "../../core/device/facts.ts";
-import { sceneAt, type Scene } from "../../core/device/scene.ts";
+import { sceneAt, type Device, type Scene } from "../../core/device/scene.ts";
 import { sceneAtStart } from "../../core/device/start.ts";
 import { isHeavyChoice, verifyChoice } from "../../core/device/verify-choice.ts";
 import { changesAgreed, type Offered } from "../../core/intake/moves/agreed.ts";
@@ -282,41 +282,36 @@ async function insertMoves(
   );
 }
 
+/** Moves that may be recorded, as they would be kept, and where the device stands after them. */
+interface Accepted {
+  kind: "accepted";
+  /** What was sent, as it is or would be kept. */
+  answer: KeptMove[];
+  added: KeptMove[];
+  /** All of the job. */
+  moves: KeptMove[];
+  /** The device before, where it was there before; and the scene after. */
+  before: Device | null;
+  scene: Scene;
+}
+
 /**
- * Adds moves to a locked job, all or none, each judged once, now, as it is received. The same id sent again changes nothing; another
- * move under an id that is taken is told. Others who send at the same time wait for the job.
+ * Judges moves that are sent to a job, all or none, each once, as received at `nowMs`; keeps nothing. The same id sent again changes nothing;
+ * another move under an id that is taken is told.
  */
-export async function appendWithin(
+export async function acceptMoves(
   client: pg.PoolClient,
-  job: StoredJob,
+  job: Pick<StoredJob, "id" | "family" | "moves">,
   sent: readonly SentMove[],
-  from: SentFrom = "desk",
-): Promise<AppendedMoves> {
+  from: SentFrom,
+  nowMs: number,
+): Promise<Accepted | Exclude<AppendedMoves, { kind: "kept" }>> {
   const faults = sent.flatMap(faultsOf);
   if (faults.length > 0) return { kind: "faulty", faults };
   const stranger = await unknownTechnician(client, sent);
   if (stranger >= 0) {
     const message = t("is-not-a-technician-here", { who: sent[stranger]!.who });
     return { kind: "faulty", faults: [{ path: `[${stranger}].who`, message }] };
-  }
-  const elsewhere = await client.query<{ id: string }>(
-    "SELECT id FROM move WHERE id = ANY($1::uuid[]) AND job_id <> $2",
-    [sent.map(({ id }) => id), job.id],
-  );
-  if (elsewhere.rows.length > 0) {
-    return {
-      kind: "differs",
-      index: sent.findIndex(({ id }) => elsewhere.rows.some((row) => row.id === id)),
-    };
-  }
-  const clock = await client.query<{ now: Date }>("SELECT clock_timestamp() AS now");
-  const tip = await client.query<{ hash: Buffer }>(
-    "SELECT hash FROM move WHERE job_id = $1 ORDER BY seq DESC LIMIT 1",
-    [job.id],
-  );
-  const unseen = await missingPhoto(client, job.id, sent);
-  if (unseen >= 0) {
-    return { kind: "refused", index: unseen, missing: [], fault: { id: "fault.picture-not-here" } };
   }
   const moves = [...job.moves];
   const start = sceneAtStart(job.family.family, 0);
@@ -332,7 +327,7 @@ export async function appendWithin(
       continue;
     }
     // Receipts never run backwards within a job, whatever a clock does.
-    const atMs = Math.max(clock.rows[0]!.now.getTime(), moves.at(-1)?.atMs ?? 0);
+    const atMs = Math.max(nowMs, moves.at(-1)?.atMs ?? 0);
     const scene = sceneAt(start, state, atMs);
     const isTakingBack = one.kind === TAKEN_BACK;
     const event = isTakingBack ? (one.data as { event: string }).event : "";
@@ -359,9 +354,42 @@ export async function appendWithin(
       return { kind: "refused", index, missing: [], fault: { id: "fault.lot-blocked", values: { lot } } };
     state = now;
   }
+  const scene = sceneAt(start, state, moves.at(-1)?.atMs ?? nowMs);
+  return { kind: "accepted", answer, added, moves, before, scene };
+}
+
+/** Adds moves to a locked job, all or none. Others who send at the same time wait for the job. */
+export async function appendWithin(
+  client: pg.PoolClient,
+  job: StoredJob,
+  sent: readonly SentMove[],
+  from: SentFrom = "desk",
+): Promise<AppendedMoves> {
+  const elsewhere = await client.query<{ id: string }>(
+    "SELECT id FROM move WHERE id = ANY($1::uuid[]) AND job_id <> $2",
+    [sent.map(({ id }) => id), job.id],
+  );
+  if (elsewhere.rows.length > 0) {
+    return {
+      kind: "differs",
+      index: sent.findIndex(({ id }) => elsewhere.rows.some((row) => row.id === id)),
+    };
+  }
+  const clock = await client.query<{ now: Date }>("SELECT clock_timestamp() AS now");
+  const tip = await client.query<{ hash: Buffer }>(
+    "SELECT hash FROM move WHERE job_id = $1 ORDER BY seq DESC LIMIT 1",
+    [job.id],
+  );
+  const unseen = await missingPhoto(client, job.id, sent);
+  if (unseen >= 0) {
+    return { kind: "refused", index: unseen, missing: [], fault: { id: "fault.picture-not-here" } };
+  }
+  const accepted = await acceptMoves(client, job, sent, from, clock.rows[0]!.now.getTime());
+  if (accepted.kind !== "accepted") return accepted;
+  const { answer, added, moves, scene, before } = accepted;
   if (added.length > 0) {
     await insertMoves(client, job.id, added, tip.rows[0]?.hash ?? FIRST_HASH);
-    await project(client, job, moves, sceneAt(start, state, moves.at(-1)!.atMs), before);
+    await project(client, job, moves, scene, before);
     await client.query("SELECT pg_notify($1, $2)", [JOB_CHANNEL, `${job.code} ${added[0]!.seq}`]);
   }
   return { kind: "kept", moves: answer, added: added.length };

@@ -1,7 +1,7 @@
 import type pg from "pg";
 import { z } from "zod";
 import type { PracticeAttempt } from "../../core/practice/attempt-sent.ts";
-import { exerciseNames, practiceLevels } from "../../core/practice/attempt.ts";
+import { practiceLevels, practiceNames, type PracticeName } from "../../core/practice/attempt.ts";
 import type { Loss } from "../../core/practice/exercise.ts";
 import type { Learned } from "../../core/practice/learning.ts";
 import { boundedWhole } from "../../core/units.ts";
@@ -16,7 +16,13 @@ export interface Ended {
 export const keepAttempt = (
   pool: pg.Pool | pg.PoolClient,
   who: string,
-  { id, exercise, level, seed, speed }: Omit<PracticeAttempt, "hands">,
+  {
+    id,
+    exercise,
+    level,
+    seed,
+    speed,
+  }: Omit<PracticeAttempt, "hands" | "exercise"> & { exercise: PracticeName },
   { lost, tookS }: Ended,
   at = new Date(),
 ): Promise<unknown> =>
@@ -51,7 +57,7 @@ const learnedOf = ({ exercise, level, tried, won, lostLast, isLastLost, lastAt }
 
 /** How somebody does, by exercise and level. */
 export async function learnedBy(pool: pg.Pool, who: string): Promise<Learned[]> {
-  const { rows } = await pool.query<LearnedRow>(LEARNED, [[who], exerciseNames, practiceLevels]);
+  const { rows } = await pool.query<LearnedRow>(LEARNED, [[who], practiceNames, practiceLevels]);
   return rows.map(learnedOf);
 }
 
@@ -63,7 +69,7 @@ export async function learnedByAll(
     "SELECT key, name FROM technician WHERE left_at IS NULL AND role IN ('technician', 'lead', 'owner') ORDER BY name",
   );
   const keys = people.rows.map(({ key }) => key);
-  const done = await pool.query<LearnedRow>(LEARNED, [keys, exerciseNames, practiceLevels]);
+  const done = await pool.query<LearnedRow>(LEARNED, [keys, practiceNames, practiceLevels]);
   return people.rows.map((person) => ({
     ...person,
     learned: done.rows.filter((row) => row.person === person.key).map(learnedOf),

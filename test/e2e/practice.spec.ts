@@ -1,9 +1,14 @@
 import type { Page } from "@playwright/test";
+import pg from "pg";
 import { exerciseNames } from "../../core/practice/attempt.ts";
 import { probeOf } from "../../core/practice/probe.ts";
 import { sweepOf } from "../../core/practice/sweep.ts";
+import { wholeJobOf } from "../../core/practice/whole-job.ts";
 import { windowOf } from "../../core/practice/window.ts";
-import { expect, standAtBench, test, visit } from "./workshop.ts";
+import { listFamilies } from "../../server/store/families.ts";
+import { askAsOwner } from "../../scripts/signed-in.ts";
+import { workIt } from "./bench-work.ts";
+import { awake, expect, standAtBench, test, visit } from "./workshop.ts";
 
 /** What is shown of the bench beside a panel, mm: see the pictures of each exercise. */
 const around = {
@@ -201,6 +206,74 @@ test("every exercise is done by keys alone, from Start to its end", async ({ pag
     await expect(answer(page)).toContainText(/^Lost: /);
     await expect(page.getByTestId("learned-seen")).toContainText("0 of your last 1");
   }
+});
+
+/** What a hand records of what the device shows, by the button for it. */
+async function recorded(page: Page, buttons: readonly string[]): Promise<string | null> {
+  const band = page.getByTestId("practice");
+  const seq = await page.getByTestId("work").getAttribute("data-seq");
+  await expect(band).toHaveAttribute("data-seq", seq!);
+  const found = await page.getByTestId("found").innerText();
+  const pairs: readonly (readonly [RegExp, string])[] = [
+    [/nothing happens/, buttons.includes("Dead") ? "Dead" : "Fails"],
+    [/reading jumps/, "Still alive"],
+    [/dull patches/, "Glue left"],
+    [/stands up/, "Does not fit"],
+    [/specks stand out/, "Specks"],
+    [/stays dead/, "It broke"],
+  ];
+  return pairs.find(([shows]) => shows.test(found))?.[1] ?? null;
+}
+
+test("a whole job is practised in the workspace: what the device shows is recorded; an untrue word loses it, and no list has any of it", async ({
+  page,
+  workshop,
+}) => {
+  const { url, databaseUrl } = workshop;
+  const pool = new pg.Pool({ connectionString: databaseUrl });
+  const families = await listFamilies(pool, "families");
+  await pool.end();
+  const drawn = Array.from({ length: 2_000 }, (_, k) => k + 1).map((seed) => ({
+    seed,
+    whole: wholeJobOf(
+      seed,
+      families.map(({ family }) => family),
+    )!,
+  }));
+  const { seed, whole } = drawn.find(
+    ({ whole: { family, truth } }) =>
+      family.code === "AQ-8" && truth.staysAlive && truth.deadAtFirst.length > 0,
+  )!;
+  await standAtBench(page, url, { who: "imre" });
+  await visit(page, `/practice/whole-job?seed=${seed}`);
+  await press(page, "Begin the job");
+  await page.waitForURL("**/jobs/practice-*");
+  await awake(page);
+  const job = { url, databaseUrl, family: "AQ-8", practised: whole.family };
+  const code = page.url().split("/").at(-1)!;
+  await workIt(page, { ...job, code }, (_, buttons) => recorded(page, buttons));
+  const over = page.getByRole("dialog");
+  await expect(over).toContainText(
+    /^It went well: all that is recorded is so\. Hidden was: .*still alive once isolated/,
+  );
+  expect((await askAsOwner(`${url}/api/jobs/${code}/certificate.json`)).status).toBe(404);
+  expect(await (await askAsOwner(`${url}/api/bench`)).text()).not.toContain(code);
+
+  await over.getByRole("button", { name: "Same panel again" }).click();
+  await page.waitForURL((at) => !at.pathname.endsWith(code) && at.pathname.startsWith("/jobs/practice-"));
+  await awake(page);
+  const again = page.url().split("/").at(-1)!;
+  const reached = new Error("The meter is at the rail");
+  await workIt(page, { ...job, code: again }, (_, buttons) => {
+    if (buttons.includes("Still alive")) throw reached;
+    return recorded(page, buttons);
+  }).catch((error: unknown) => expect(error).toBe(reached));
+  await page.getByTestId("answer-form").getByRole("button", { name: "Dead", exact: true }).click();
+  await expect(page.getByRole("dialog")).toContainText(
+    /^Lost in Open: you recorded “.+” The meter's reading jumps/,
+  );
+  await page.getByRole("dialog").getByRole("link", { name: "All exercises" }).click();
+  await expect(page.getByRole("link", { name: /A whole job/ })).toContainText("Help shown: 1 of 2.");
 });
 
 test.describe("by touch", () => {

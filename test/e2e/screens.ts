@@ -21,6 +21,7 @@ export const places = [
   "/customers",
   "/handover",
   "/practice",
+  "/practice/whole-job?seed=3",
   "/practice/lower?seed=3",
   "/practice/turn?seed=3",
   "/practice/probe?seed=3",

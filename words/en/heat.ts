@@ -17,7 +17,7 @@ export const heat = {
   "stands-twice": "{nameOf} stands twice",
   "readings-unknowns-must-have-at-least": "{readings} readings; {fit} unknowns must have at least {length3}",
   "entered-with-the-family-no-source": "entered with the family, no source named",
-  "off-the-heat": "Off the heat",
+  "off-the-heat": "Heat off",
   "hot-plate": "Hot plate",
   "heat-mat": "Heat mat",
   "hot-air-gun": "Hot-air gun",

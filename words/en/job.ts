@@ -381,6 +381,10 @@ export const job = {
   "fault.function-absent": "What carries {fn} is not on the device.",
   "fault.cut-stays": "The sheet is cut up: that cannot be taken back.",
   "fault.lot-not-so": "The shelf has lot {lot} as {material}, good until {until}.",
+  "fault.practice-is-over": "This practice is over.",
+  "fault.practice-of-another": "Somebody else practises this job.",
+  "fault.not-in-practice":
+    "A simulated device has no photos and no page of its own: look and record by hand.",
   "fault.lot-blocked": "Lot {lot} is blocked: take another. The records say why.",
   "fault.picture-not-here": "The picture of this photo is not here: send it to the job's photos.",
   "fault.no-such-reading": "There is no such reading on this job.",

@@ -139,6 +139,7 @@ export const server = {
   "no-such-job-or-person": "There is no such job, or nobody of that name.",
   "no-such-job": "No such job",
   "there-is-no-job": "There is no job {code}.",
+  "not-in-practice": "That is not part of practice: nothing real is touched here.",
   "the-input-does-not-hold": "The input does not hold",
   "too-large": "Too large",
   "the-body-is-larger-than-mb": "The body is larger than {mostBytes} MB.",

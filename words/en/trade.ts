@@ -10,8 +10,7 @@ export const trade = {
   "insulated-gloves-cold-metal-burns":
     "Insulated gloves: cold metal burns. Cells, motors and cameras stay out of the freezer. No power before the last condensation has gone.",
   solvent: "Solvent",
-  "air-moving-no-flame-or-hot-tool":
-    "Air moving. No flame or hot tool near. Read the bottle's safety data sheet.",
+  "air-moving-no-flame-or-hot-tool": "Air moving. No flame or hot tool near. Read its safety data sheet.",
   "ultraviolet-light": "Ultraviolet light",
   "closed-box-or-covered-skin-and-uv": "Closed box, or covered skin and UV eyewear for everybody near.",
   "lithium-cell": "Lithium cell",

@@ -73,7 +73,7 @@ export const work = {
   "must-be-a-number-from-0-to": "{wrong} must be a number from 0 to {MOST_MINOR}",
   "of-100-such-repairs-to-go-well": "Of 100 such repairs {successLowPct} to {successHighPct} go well",
   "about-of-100-go-well-likely-to":
-    "About {successPct} of 100 go well, likely {successLowPct} to {successHighPct}.",
+    "{successPct} of 100 go well, likely {successLowPct} to {successHighPct}.",
   "at-worst-h-h-on-average": "At worst {worstCost}, {worstHours} h; {expectedHours} h on average.",
   "broken-since-told-before-at-worst":
     "Broken since: {broke}. Told before: {priceMinor}, at worst {worstMinor}.",
@@ -238,7 +238,7 @@ export const work = {
   "the-is-delicate-use-a-low-temperature": "The {name} is delicate: use a low-temperature solder.",
   mind: "Mind",
   recipe: "Recipe",
-  "common-practice-no-source-follow-the": "Common practice. Follow the paste's data sheets.",
+  "common-practice-no-source-follow-the": "Common practice. Follow its data sheets.",
   at: "{title} at {code}:",
   "hot-enough-to-ignite-this-vapour":
     "hot enough to ignite this vapour. Switch it off and let it cool first.",

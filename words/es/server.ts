@@ -143,6 +143,7 @@ export const server: Words<typeof english> = {
   "no-such-job-or-person": "No existe ese trabajo, o nadie se llama así.",
   "no-such-job": "No existe ese trabajo",
   "there-is-no-job": "No hay trabajo {code}.",
+  "not-in-practice": "Eso no es parte de la práctica: aquí no se toca nada real.",
   "the-input-does-not-hold": "Los datos no se cumplen",
   "too-large": "Demasiado grande",
   "the-body-is-larger-than-mb": "El cuerpo pasa de {mostBytes} MB.",

@@ -1,11 +1,11 @@
-import type { ExerciseName } from "../../../core/practice/attempt.ts";
+import type { PracticeName } from "../../../core/practice/attempt.ts";
 import type { Learned } from "../../../core/practice/learning.ts";
 import { wilson95 } from "../../../core/statistics/binomial.ts";
 import { t } from "../../../words/practice.ts";
 import { levelName } from "./level-name.ts";
 
 /** How somebody does in an exercise, a line for each level that was tried. */
-export const HowItGoes = ({ learned, exercise }: { learned: readonly Learned[]; exercise: ExerciseName }) =>
+export const HowItGoes = ({ learned, exercise }: { learned: readonly Learned[]; exercise: PracticeName }) =>
   learned
     .filter((one) => one.exercise === exercise)
     .map(({ level, tried, won }) => {

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { firstWeek, exerciseNames, tour, type ExerciseName } from "../../../core/practice/attempt.ts";
+import { firstWeek, practiceNames, tour, type PracticeName } from "../../../core/practice/attempt.ts";
 import {
   FADES_AFTER_DAYS,
   isReady,
@@ -36,7 +36,7 @@ const whyNext = ({ why, level }: NextPractice): string => {
 };
 
 /** How often it went well, by level, of those that were tried. */
-const doneText = (learned: readonly Learned[], exercise: ExerciseName): string =>
+const doneText = (learned: readonly Learned[], exercise: PracticeName): string =>
   learned
     .filter((one) => one.exercise === exercise)
     .map(({ level, won, tried }) => t("so-many-of", { level: levelName(level), won, tried }))
@@ -48,7 +48,7 @@ function Readiness({
   limitPct,
 }: {
   learned: readonly Learned[];
-  exercise: ExerciseName;
+  exercise: PracticeName;
   limitPct: number | null;
 }) {
   const sure = surePct(learned, exercise);
@@ -177,7 +177,7 @@ export function PracticeHome({
             <thead>
               <tr>
                 <td />
-                {exerciseNames.map((name) => (
+                {practiceNames.map((name) => (
                   <th key={name} className="px-2 text-left font-normal">
                     {exerciseName(name)}
                   </th>
@@ -188,7 +188,7 @@ export function PracticeHome({
               {everybody.map((person) => (
                 <tr key={person.key} className="border-t border-line">
                   <th className="py-1 pr-3 text-left">{person.name}</th>
-                  {exerciseNames.map((name) => (
+                  {practiceNames.map((name) => (
                     <td key={name} className="px-2">
                       <Readiness learned={person.learned} exercise={name} limitPct={limitPct} />
                     </td>

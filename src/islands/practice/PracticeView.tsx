@@ -18,6 +18,7 @@ import { PressGroup } from "../../ui/PressGroup.tsx";
 import { TextEntry } from "../../ui/TextEntry.tsx";
 import { useMounted } from "../../ui/useMounted.ts";
 import type { Drawn, EndedPractice } from "../../workers/practice.worker.ts";
+import { anySeed } from "./any-seed.ts";
 import { exerciseName } from "./exercise-name.ts";
 import { HowItGoes } from "./HowItGoes.tsx";
 import { levelName } from "./level-name.ts";
@@ -29,8 +30,6 @@ import { viewOf } from "./views/views.ts";
 
 /** From this many times as wide as high on, a bench is wide. */
 const WIDE = 1.75;
-
-const anySeed = () => 1 + Math.floor(Math.random() * MOST_SEED);
 
 /** A move is made on a panel that nobody loses: what answers is worked out as it goes. */
 export function PracticeView({

@@ -1,8 +1,8 @@
-import type { ExerciseName } from "../../../core/practice/attempt.ts";
+import type { PracticeName } from "../../../core/practice/attempt.ts";
 import { t } from "../../../words/practice.ts";
 
 /** What an exercise is called, in a word or two. */
-export function exerciseName(name: ExerciseName): string {
+export function exerciseName(name: PracticeName): string {
   switch (name) {
     case "sweep":
       return t("exercise-sweep");
@@ -24,11 +24,13 @@ export function exerciseName(name: ExerciseName): string {
       return t("exercise-turn");
     case "wire":
       return t("exercise-wire");
+    case "whole-job":
+      return t("exercise-whole-job");
   }
 }
 
 /** What one learns by it. */
-export function exerciseAim(name: ExerciseName): string {
+export function exerciseAim(name: PracticeName): string {
   switch (name) {
     case "sweep":
       return t("aim-sweep");
@@ -50,5 +52,7 @@ export function exerciseAim(name: ExerciseName): string {
       return t("aim-turn");
     case "wire":
       return t("aim-wire");
+    case "whole-job":
+      return t("aim-whole-job");
   }
 }

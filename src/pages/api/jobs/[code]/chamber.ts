@@ -5,7 +5,8 @@ import { drivers } from "../../../../../server/devices/drivers.ts";
 import { standInClock, standInTime } from "../../../../../server/devices/stand-in-clock.ts";
 import { deviceStream } from "../../../../../server/event-stream.ts";
 import { faulty, noSuchJob, problem } from "../../../../../server/problem.ts";
-import { findJob, sceneOf } from "../../../../../server/store/jobs.ts";
+import { sceneOf } from "../../../../../server/store/jobs.ts";
+import { findWork } from "../../../../../server/store/practice-jobs.ts";
 import { t } from "../../../../../words/server.ts";
 
 /**
@@ -16,7 +17,7 @@ export const GET: APIRoute = async ({ params, request, url }) => {
   const asked = Object.fromEntries(url.searchParams);
   const time = standInTime.safeParse(asked);
   if (!time.success) return faulty(describeFaults(time.error, asked));
-  const job = await findJob(database(), params.code!);
+  const job = await findWork(database(), params.code!);
   if (!job) return noSuchJob(params.code);
   const { chamberSinceMs } = sceneOf(job, standInClock(time.data)()).state.bond;
   if (chamberSinceMs === null)

@@ -10,7 +10,8 @@ import { offThread } from "../../../../../server/off-thread/off-thread.ts";
 import { faulty, json, noSuchJob } from "../../../../../server/problem.ts";
 import { benchFits, stationAsked } from "../../../../../server/store/bench-fits.ts";
 import { partingAt } from "../../../../../server/store/bench-parting.ts";
-import { findJob, sceneOf } from "../../../../../server/store/jobs.ts";
+import { sceneOf } from "../../../../../server/store/jobs.ts";
+import { findWork } from "../../../../../server/store/practice-jobs.ts";
 
 /** A setting that was worked out for a step before any dial was turned. */
 export interface FirstChoice {
@@ -32,7 +33,7 @@ export const GET: APIRoute = async ({ params, url, request }) => {
   const station = url.searchParams.get("station");
   const parsed = z.object({ station: stationAsked }).safeParse({ station });
   if (!parsed.success) return faulty(describeFaults(parsed.error, { station }));
-  const job = await findJob(database(), params.code!);
+  const job = await findWork(database(), params.code!);
   if (!job) return noSuchJob(params.code);
   const nowMs = Date.now();
   const next = nextMove(deviceRules, sceneOf(job, nowMs));

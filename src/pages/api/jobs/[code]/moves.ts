@@ -1,6 +1,7 @@
 import type { APIRoute } from "astro";
 import { z } from "zod";
 import { describeFaults } from "../../../../../core/faults.ts";
+import { isPracticeCode } from "../../../../../core/practice/attempt.ts";
 import { asker } from "../../../../../server/access/asker.ts";
 import { isForALead, takesProof } from "../../../../../server/access/signing.ts";
 import { makeIfOver } from "../../../../../server/certificates/issue.ts";
@@ -8,6 +9,7 @@ import { signInAnswer, wrongAuthor } from "../../../../../server/asked-by.ts";
 import { database } from "../../../../../server/db/pool.ts";
 import { faulty, json, noSuchJob, problem, readBody } from "../../../../../server/problem.ts";
 import { appendMoves, movesAfter } from "../../../../../server/store/jobs.ts";
+import { appendPracticeMoves, findPracticeJob } from "../../../../../server/store/practice-jobs.ts";
 import { answerMoves, sentMove } from "../../../../../server/move-answer.ts";
 import { t } from "../../../../../words/server.ts";
 
@@ -19,7 +21,10 @@ export const GET: APIRoute = async ({ params, url }) => {
   if (!Number.isInteger(after) || after < 0 || after > 1_000_000) {
     return faulty([{ path: "after", message: t("must-be-a-whole-number-from-0") }]);
   }
-  const moves = await movesAfter(database(), params.code!, after);
+  const code = params.code!;
+  const moves = isPracticeCode(code)
+    ? (await findPracticeJob(database(), code))?.moves.filter(({ seq }) => seq > after)
+    : await movesAfter(database(), code, after);
   return moves ? json({ moves }) : noSuchJob(params.code);
 };
 
@@ -31,6 +36,12 @@ export const POST: APIRoute = async ({ params, request }) => {
   if (!parsed.success) return faulty(describeFaults(parsed.error, read.body));
   const wrong = wrongAuthor(...parsed.data.map(({ who }) => who));
   if (wrong) return wrong;
+  if (isPracticeCode(params.code!))
+    return answerMoves(
+      await appendPracticeMoves(database(), params.code!, parsed.data),
+      parsed.data,
+      params.code!,
+    );
   const by = asker();
   if (parsed.data.some((move) => isForALead(move, by.role)))
     return problem(403, t("not-for-you"), t("a-lead-has-to-sign-for-that"));
