@@ -13,9 +13,12 @@ import { answerNamed } from "../core/route/decision-tree.ts";
 import { FAR_END } from "../core/rework/contact-check.ts";
 import type { Family } from "../core/stack/family.ts";
 import { stageTitles } from "../core/stage.ts";
+import { exerciseName } from "../core/practice/exercise-name.ts";
 import { t } from "../words/practice.ts";
 import { say } from "../words/say.ts";
+import { problem } from "./problem.ts";
 import { sceneOf } from "./store/jobs.ts";
+import type { PracticeLacking } from "./store/practice.ts";
 import { waitLeftMs, type PracticeJob } from "./store/practice-jobs.ts";
 
 /** What a page shows of a whole job that is practised, above its workspace. */
@@ -174,3 +177,11 @@ export function practiceSaid(job: PracticeJob, nowMs: number): PracticeJobSaid {
     help: shown.isHoped ? t("that-is-well") : t("that-is-not-well"),
   };
 }
+
+/** The answer that something is practised first, or done with a lead. */
+export const practiseFirst = ({ exercise, surePct, limitPct }: PracticeLacking): Response =>
+  problem(
+    403,
+    t("practise-first"),
+    t("practise-it-or-not-alone", { exercise: exerciseName(exercise), sure: surePct, limit: limitPct }),
+  );

@@ -3,8 +3,10 @@ import { z } from "zod";
 import type { PracticeAttempt } from "../../core/practice/attempt-sent.ts";
 import { practiceLevels, practiceNames, type PracticeName } from "../../core/practice/attempt.ts";
 import type { Loss } from "../../core/practice/exercise.ts";
-import type { Learned } from "../../core/practice/learning.ts";
+import { practiceBefore } from "../../core/practice/asked-before.ts";
+import { isReady, surePct, type Learned } from "../../core/practice/learning.ts";
 import { boundedWhole } from "../../core/units.ts";
+import { t } from "../../words/server.ts";
 
 /** How an attempt ended, by what its hand did. */
 export interface Ended {
@@ -76,19 +78,61 @@ export async function learnedByAll(
   }));
 }
 
-export const practiceLimit = z.strictObject({
-  /** How sure somebody has to be to be ready for the bench, %; null where nobody has to be. */
-  limitPct: boundedWhole(1, 99).nullable(),
-});
+export const practiceLimit = z
+  .strictObject({
+    /** How sure somebody has to be to be ready for the bench, %; null where nobody has to be. */
+    limitPct: boundedWhole(1, 99).nullable(),
+    /** Whether a technician has to be before they do by themselves what it is about. */
+    isAsked: z.boolean(),
+  })
+  .refine(({ limitPct, isAsked }) => !isAsked || limitPct !== null, {
+    path: ["limitPct"],
+    error: () => t("must-be-set-to-be-asked-for"),
+  });
+export type PracticeLimit = z.output<typeof practiceLimit>;
 
-export async function findPracticeLimit(pool: pg.Pool): Promise<number | null> {
-  const { rows } = await pool.query<{ limitPct: number | null }>(
-    `SELECT practice_limit_pct AS "limitPct" FROM shop`,
+export async function findPracticeLimit(pool: pg.Pool): Promise<PracticeLimit> {
+  const { rows } = await pool.query<PracticeLimit>(
+    `SELECT practice_limit_pct AS "limitPct", practice_asked AS "isAsked" FROM shop`,
   );
-  return rows[0]!.limitPct;
+  return rows[0]!;
 }
 
-export const setPracticeLimit = (
+export const setPracticeLimit = (pool: pg.Pool, { limitPct, isAsked }: PracticeLimit): Promise<unknown> =>
+  pool.query("UPDATE shop SET practice_limit_pct = $1, practice_asked = $2", [limitPct, isAsked]);
+
+/** A lead who wrote a note on a job is with whoever works it for so long, h. */
+const LEAD_IS_BY_H = 8;
+
+async function hasLeadBy(pool: pg.Pool, code: string): Promise<boolean> {
+  const { rowCount } = await pool.query(
+    `SELECT 1 FROM move JOIN job ON job.id = job_id JOIN technician ON key = who
+     WHERE job.code = $1 AND move.kind = 'noted' AND role IN ('lead', 'owner') AND received_at > now() - make_interval(hours => $2)
+     LIMIT 1`,
+    [code, LEAD_IS_BY_H],
+  );
+  return rowCount !== 0;
+}
+
+/** What a technician has to practise before they may do alone what they send to a job; null where they may. */
+export interface PracticeLacking {
+  exercise: PracticeName;
+  surePct: number;
+  limitPct: number;
+}
+
+export async function practiceLacking(
   pool: pg.Pool,
-  { limitPct }: z.output<typeof practiceLimit>,
-): Promise<unknown> => pool.query("UPDATE shop SET practice_limit_pct = $1", [limitPct]);
+  who: string,
+  code: string,
+  sent: readonly { kind: string; data: unknown }[],
+): Promise<PracticeLacking | null> {
+  const wanted = sent.flatMap(({ kind, data }) => practiceBefore(kind, data));
+  if (wanted.length === 0) return null;
+  const { limitPct, isAsked } = await findPracticeLimit(pool);
+  if (!isAsked || limitPct === null) return null;
+  const learned = await learnedBy(pool, who);
+  const exercise = wanted.find((name) => !isReady(learned, name, limitPct));
+  if (!exercise || (await hasLeadBy(pool, code))) return null;
+  return { exercise, surePct: surePct(learned, exercise), limitPct };
+}

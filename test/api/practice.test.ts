@@ -9,8 +9,15 @@ import { sweepOf } from "../../core/practice/sweep.ts";
 import * as practice from "../../src/pages/api/practice/index.ts";
 import { PUT as setLimit } from "../../src/pages/api/practice/limit.ts";
 import { findPracticeLimit, learnedByAll } from "../../server/store/practice.ts";
+import type { Asker } from "../../server/access/asker.ts";
+import { findJob } from "../../server/store/jobs.ts";
+import * as moves from "../../src/pages/api/jobs/[code]/moves.ts";
+import { deviceRules } from "../../core/moves.ts";
+import { practiceBefore } from "../../core/practice/asked-before.ts";
+import { asksFor, familyNamed, workedTo } from "../bench-hand.ts";
 import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
+import { keepWorked, sent } from "./at-bench.ts";
 
 const SEED = 4;
 const truth = sweepOf(SEED);
@@ -99,14 +106,80 @@ describe("practice that is kept", () => {
     expect(rows).to.deep.equal([]);
   });
 
+  const lead = { role: "lead", who: "imre" } as const;
+  const set = (limitPct: unknown, isAsked: unknown = false) => ({ body: { limitPct, isAsked }, as: lead });
+
   it("keeps the lead's limit for the bench, and names what is none", async () => {
-    const set = (limitPct: unknown) =>
-      call(setLimit, { body: { limitPct }, as: { role: "lead", who: "imre" } });
-    expect((await set(70)).status).to.equal(204);
-    expect(await findPracticeLimit(pool)).to.equal(70);
-    expectFault(await ask(setLimit, { body: { limitPct: 100 } }), 422, "limitPct");
-    expect(await findPracticeLimit(pool)).to.equal(70);
-    expect((await set(null)).status).to.equal(204);
-    expect(await findPracticeLimit(pool)).to.equal(null);
+    expect((await call(setLimit, set(70))).status).to.equal(204);
+    expect(await findPracticeLimit(pool)).to.deep.equal({ limitPct: 70, isAsked: false });
+    expectFault(await ask(setLimit, set(100)), 422, "limitPct");
+    expectFault(await ask(setLimit, set(null, true)), 422, "limitPct");
+    expectFault(await ask(setLimit, set(70, "yes")), 422, "isAsked");
+    expect(await findPracticeLimit(pool)).to.deep.equal({ limitPct: 70, isAsked: false });
+    expect((await call(setLimit, set(null))).status).to.equal(204);
+    expect(await findPracticeLimit(pool)).to.deep.equal({ limitPct: null, isAsked: false });
+  });
+
+  it("is asked for before a technician works alone, where leads say so; a lead's note is company", async () => {
+    const code = "GW-9956";
+    const family = familyNamed("AQ-8");
+    await keepWorked(
+      pool,
+      code,
+      workedTo(family, "assembly", asksFor("casing-opened"), { endMs: Date.now() }),
+    );
+    const noor = { ...as, who: "noor" };
+    const opens = (by: Partial<Asker> & { who: string }) => {
+      const body = [sent("casing-opened", {}, { who: by.who })];
+      return ask(moves.POST, { params: { code }, body, as: by });
+    };
+    const undo = async () => {
+      const last = (await findJob(pool, code))!.moves.at(-1)!;
+      const back = [sent("taken-back", { event: last.id }, { who: last.who })];
+      expect((await ask(moves.POST, { params: { code }, body: back })).status).to.equal(201);
+    };
+    const practises = (times: number) =>
+      pool.query(
+        `INSERT INTO practice_attempt (id, person, exercise, level, seed, speed, lost, took_s)
+         SELECT gen_random_uuid(), 'noor', 'put-back', 'unseen', 1, 1, NULL, 60 FROM generate_series(1, $1)`,
+        [times],
+      );
+    // Not asked for, and asked for.
+    expect((await opens(noor)).status).to.equal(201);
+    await undo();
+    await call(setLimit, set(60, true));
+    const alone = await opens(noor);
+    expect(alone.status).to.equal(403);
+    expect(alone.body.detail).to.match(
+      /“Put back” until it is likely to go well 60 times in 100; it is 0 now/,
+    );
+    // Wilson's lower end of 3 of 3 is 43 %, of 6 of 6 it is 60 %.
+    await practises(3);
+    expect((await opens(noor)).body.detail).to.contain("it is 43 now");
+    await practises(3);
+    expect((await opens(noor)).status).to.equal(201);
+    await undo();
+    // Another who has not practised, alone and with a lead; leads are asked for nothing.
+    const bram = { ...as, who: "bram" };
+    expect((await opens(bram)).status).to.equal(403);
+    expect((await opens(lead)).status).to.equal(201);
+    await undo();
+    const note = [sent("noted", { text: "I am with Bram at this one" }, { who: "imre" })];
+    expect((await ask(moves.POST, { params: { code }, body: note, as: lead })).status).to.equal(201);
+    expect((await opens(bram)).status).to.equal(201);
+    await call(setLimit, set(null));
+  });
+
+  it("asks for what a choice leads to", () => {
+    expect(practiceBefore("heat-chosen", { method: "wire" })).to.deep.equal(["wire"]);
+    expect(practiceBefore("heat-chosen", { method: "freezer" })).to.deep.equal(["freeze"]);
+    expect(practiceBefore("heat-chosen", { method: "plate" })).to.deep.equal(["window"]);
+    expect(practiceBefore("axis-chosen", {})).to.deep.equal(["turn"]);
+    expect(practiceBefore("noted", {})).to.deep.equal([]);
+    const kinds = ["casing-opened", "pattern-chosen", "exposure-chosen", "axis-chosen", "alloy-chosen"];
+    for (const kind of kinds) {
+      expect(deviceRules.moves.some((move) => move.kind === kind)).to.equal(true);
+      expect(practiceBefore(kind, {})).not.to.deep.equal([]);
+    }
   });
 });

@@ -39,6 +39,12 @@ export const practice = {
   ready: "ready",
   "ready-means": "Ready: likely to go well at least {limit} times in 100, as at the bench.",
   "ready-from-pct": "Ready from, % (empty: no limit)",
+  "ask-before-alone": "Ask for it before somebody works alone",
+  "asked-before-alone":
+    "A technician does alone only what they are ready for, or what a lead wrote a note for on the job.",
+  "practise-first": "Practise it first",
+  "practise-it-or-not-alone":
+    "For this, practise “{exercise}” until it is likely to go well {limit} times in 100; it is {sure} now. Or a lead writes a note on this job, and is with you.",
   save: "Save",
   day: "Day {day}",
   "two-minute-tour": "Two-minute tour",

@@ -140,6 +140,7 @@ export const server = {
   "no-such-job": "No such job",
   "there-is-no-job": "There is no job {code}.",
   "not-in-practice": "That is not part of practice: nothing real is touched here.",
+  "must-be-set-to-be-asked-for": "must be set where it is asked for",
   "the-input-does-not-hold": "The input does not hold",
   "too-large": "Too large",
   "the-body-is-larger-than-mb": "The body is larger than {mostBytes} MB.",

@@ -42,6 +42,12 @@ export const practice: Words<typeof english> = {
   ready: "listo",
   "ready-means": "Listo: es probable que salga bien al menos {limit} de 100 veces, como en la mesa.",
   "ready-from-pct": "Listo desde, % (vacío: sin límite)",
+  "ask-before-alone": "Exigirlo antes de trabajar a solas",
+  "asked-before-alone":
+    "A solas, un técnico hace solo aquello para lo que está listo, o aquello para lo que un responsable escribió una nota en el trabajo.",
+  "practise-first": "Practícalo primero",
+  "practise-it-or-not-alone":
+    "Para esto, practica «{exercise}» hasta que sea probable que salga bien {limit} de 100 veces; ahora son {sure}. O un responsable escribe una nota en este trabajo y está contigo.",
   save: "Guardar",
   day: "Día {day}",
   "two-minute-tour": "Recorrido de dos minutos",

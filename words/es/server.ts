@@ -144,6 +144,7 @@ export const server: Words<typeof english> = {
   "no-such-job": "No existe ese trabajo",
   "there-is-no-job": "No hay trabajo {code}.",
   "not-in-practice": "Eso no es parte de la práctica: aquí no se toca nada real.",
+  "must-be-set-to-be-asked-for": "hay que fijarlo donde se exige",
   "the-input-does-not-hold": "Los datos no se cumplen",
   "too-large": "Demasiado grande",
   "the-body-is-larger-than-mb": "El cuerpo pasa de {mostBytes} MB.",

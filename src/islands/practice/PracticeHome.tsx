@@ -13,8 +13,14 @@ import { askServer } from "../../ui/ask-server.ts";
 import { TextEntry } from "../../ui/TextEntry.tsx";
 import { typedNumber } from "../../ui/typed-number.ts";
 import { useMounted } from "../../ui/useMounted.ts";
-import { exerciseAim, exerciseName } from "./exercise-name.ts";
+import { exerciseAim, exerciseName } from "../../../core/practice/exercise-name.ts";
 import { levelName } from "./level-name.ts";
+
+/** The limit that leads have set; null where they have set none. */
+interface PracticeLimit {
+  limitPct: number | null;
+  isAsked: boolean;
+}
 
 interface PersonLearned {
   key: string;
@@ -69,22 +75,23 @@ function Readiness({
 }
 
 /** How sure somebody has to be to be ready for the bench: set by whoever answers for it. */
-function LimitForm({ initial, onSet }: { initial: number | null; onSet: (limitPct: number | null) => void }) {
-  const [typed, setTyped] = useState(initial === null ? "" : String(initial));
+function LimitForm({ initial, onSet }: { initial: PracticeLimit; onSet: (limit: PracticeLimit) => void }) {
+  const [typed, setTyped] = useState(initial.limitPct === null ? "" : String(initial.limitPct));
+  const [isAsked, setAsked] = useState(initial.isAsked);
   const [fault, setFault] = useState<string>();
   const save = async () => {
     const limitPct = typedNumber(typed) ?? null;
     // What is no number goes as it was typed, since none at all takes the limit away: the server says what is wrong with it.
-    const body = { limitPct: Number.isNaN(limitPct) ? typed : limitPct };
+    const body = { limitPct: Number.isNaN(limitPct) ? typed : limitPct, isAsked };
     const asked = await askServer("/api/practice/limit", "PUT", body, t("not-saved"));
     if ("said" in asked) return setFault(asked.faults[0]?.message ?? asked.said);
     setFault(undefined);
-    onSet(limitPct);
+    onSet({ limitPct, isAsked });
     return undefined;
   };
   return (
     <form
-      className="flex items-end gap-3"
+      className="flex flex-wrap items-end gap-3"
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
@@ -100,6 +107,15 @@ function LimitForm({ initial, onSet }: { initial: number | null; onSet: (limitPc
           onChange={setTyped}
         />
       </div>
+      <label className="inline-flex min-h-12 items-center gap-2">
+        <input
+          type="checkbox"
+          className="size-6 accent-ink"
+          checked={isAsked}
+          onChange={({ target }) => setAsked(target.checked)}
+        />
+        {t("ask-before-alone")}
+      </label>
       <button type="submit" className="control">
         {t("save")}
       </button>
@@ -110,17 +126,18 @@ function LimitForm({ initial, onSet }: { initial: number | null; onSet: (limitPc
 /** What to practise next, how it goes by exercise, and, for who answers for them, by person. */
 export function PracticeHome({
   learned,
-  limitPct: first,
+  limit: first,
   everybody,
   nowMs,
 }: {
   learned: Learned[];
-  limitPct: number | null;
+  limit: PracticeLimit;
   everybody: PersonLearned[] | null;
   nowMs: number;
 }) {
   const mounted = useMounted();
-  const [limitPct, setLimitPct] = useState(first);
+  const [limit, setLimit] = useState(first);
+  const { limitPct, isAsked } = limit;
   const next = nextPractice(learned, nowMs);
   const [firstStop] = tour;
   return (
@@ -167,8 +184,12 @@ export function PracticeHome({
         <button type="button" className="control" onClick={() => window.print()}>
           {t("print-this-sheet")}
         </button>
-        {everybody && <LimitForm initial={first} onSet={setLimitPct} />}
-        {limitPct !== null && <span>{t("ready-means", { limit: limitPct })}</span>}
+        {everybody && <LimitForm initial={first} onSet={setLimit} />}
+        {limitPct !== null && (
+          <span>
+            {t("ready-means", { limit: limitPct })} {isAsked && t("asked-before-alone")}
+          </span>
+        )}
       </div>
       {everybody && (
         <div className="relative overflow-x-auto">

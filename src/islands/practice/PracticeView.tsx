@@ -19,7 +19,7 @@ import { TextEntry } from "../../ui/TextEntry.tsx";
 import { useMounted } from "../../ui/useMounted.ts";
 import type { Drawn, EndedPractice } from "../../workers/practice.worker.ts";
 import { anySeed } from "./any-seed.ts";
-import { exerciseName } from "./exercise-name.ts";
+import { exerciseName } from "../../../core/practice/exercise-name.ts";
 import { HowItGoes } from "./HowItGoes.tsx";
 import { levelName } from "./level-name.ts";
 import { LookBack } from "./LookBack.tsx";

@@ -10,6 +10,8 @@ import { database } from "../../../../../server/db/pool.ts";
 import { faulty, json, noSuchJob, problem, readBody } from "../../../../../server/problem.ts";
 import { appendMoves, movesAfter } from "../../../../../server/store/jobs.ts";
 import { appendPracticeMoves, findPracticeJob } from "../../../../../server/store/practice-jobs.ts";
+import { practiceLacking } from "../../../../../server/store/practice.ts";
+import { practiseFirst } from "../../../../../server/practice-said.ts";
 import { answerMoves, sentMove } from "../../../../../server/move-answer.ts";
 import { t } from "../../../../../words/server.ts";
 
@@ -46,6 +48,9 @@ export const POST: APIRoute = async ({ params, request }) => {
   if (parsed.data.some((move) => isForALead(move, by.role)))
     return problem(403, t("not-for-you"), t("a-lead-has-to-sign-for-that"));
   if (!(await takesProof(database(), by, parsed.data))) return signInAnswer(by.who, { sign: true });
+  const lacking =
+    by.role === "technician" ? await practiceLacking(database(), by.who!, params.code!, parsed.data) : null;
+  if (lacking) return practiseFirst(lacking);
   const from = by.role === "technician" ? "bench" : "desk";
   const result = await appendMoves(database(), params.code!, parsed.data, {
     from,

@@ -1,5 +1,5 @@
-import type { PracticeName } from "../../../core/practice/attempt.ts";
-import { t } from "../../../words/practice.ts";
+import type { PracticeName } from "./attempt.ts";
+import { t } from "../../words/practice.ts";
 
 /** What an exercise is called, in a word or two. */
 export function exerciseName(name: PracticeName): string {
