@@ -3,6 +3,9 @@ import { calculateBorderCheck } from "../bond/border-check.ts";
 import { calculateFillFront } from "../bond/fill-front.ts";
 import { calculateLowerTime } from "../bond/lower-time.ts";
 import { calculateCellOptics } from "../film/cell-optics.ts";
+import { rotationFor } from "../film/cutting.ts";
+import { calculateFilmLayout } from "../film/film-layout.ts";
+import { faceUp } from "../film/films.ts";
 import { calculateFilmAxis } from "../film/film-axis.ts";
 import { dewPointC } from "../heat/dew-point.ts";
 import { liftHeatInput } from "../heat/lift-heat.ts";
@@ -18,6 +21,8 @@ import { align } from "./align-hands.ts";
 import { borderInput, borderOf } from "./align.ts";
 import { bondedFamily, bondedSeam, glueFace } from "./bonded-panel.ts";
 import { FRAMES_PER_S, played, type Exercise, type Moment } from "./exercise.ts";
+import { cut } from "./cut-hands.ts";
+import { closedIn, cutLayoutInput } from "./cut.ts";
 import { freeze } from "./freeze-hands.ts";
 import { freezeThawInput } from "./freeze.ts";
 import { lower } from "./lower-hands.ts";
@@ -139,5 +144,23 @@ describe("what an exercise computes", () => {
     const opens = faults.filter(({ kind }) => kind === "open").map(({ a }) => a);
     expect(shorts).to.deep.equal(truth.shorts);
     expect(opens).to.deep.equal(truth.opens);
+  });
+
+  it("is film-layout's places and the angle that film cutting asks for", () => {
+    const { truth, end } = wellPlayed(cut);
+    const { placed, left } = calculateFilmLayout(cutLayoutInput(truth, truth.sheet.heightMm));
+    expect(left).to.deep.equal([]);
+    for (const { id, rotationDeg } of placed) {
+      const { film, axisDeg } = truth.pieces[Number(id)]!;
+      expect(rotationDeg).to.equal(rotationFor(axisDeg, 0, faceUp(film) === "away"));
+      expect(truth.rightDeg[Number(id)]).to.equal(rotationDeg);
+    }
+    // In the strip that is best they all lie, and in one that is much lower they do not.
+    const inStrip = (heightMm: number) => calculateFilmLayout(cutLayoutInput(truth, heightMm)).left.length;
+    expect(inStrip(truth.bestMm + 3.001)).to.equal(0);
+    expect(inStrip(0.8 * truth.bestMm)).to.be.at.least(1);
+    // Its air: places that a walk from the edges does not come to.
+    expect(closedIn([0, 0, 0, 0, 1, 1, 1, 0, 1, 0, 1, 0, 1, 1, 1, 0], 4, 4).indexOf(true)).to.equal(9);
+    expect([...end.stuck].every((is) => is === 1)).to.equal(true);
   });
 });

@@ -8,6 +8,7 @@ export const exerciseNames = [
   "window",
   "lower",
   "turn",
+  "cut",
   "put-back",
   "wire",
 ] as const;
@@ -39,7 +40,7 @@ export const firstWeek: readonly (readonly PracticeName[])[] = [
   ["sweep", "align"],
   ["probe", "see", "freeze"],
   ["window"],
-  ["lower", "turn", "put-back"],
+  ["lower", "turn", "cut", "put-back"],
   ["wire", "whole-job"],
 ];
 

@@ -12,6 +12,8 @@ export function exerciseName(name: PracticeName): string {
       return t("exercise-probe");
     case "see":
       return t("exercise-see");
+    case "cut":
+      return t("exercise-cut");
     case "put-back":
       return t("exercise-put-back");
     case "freeze":
@@ -40,6 +42,8 @@ export function exerciseAim(name: PracticeName): string {
       return t("aim-probe");
     case "see":
       return t("aim-see");
+    case "cut":
+      return t("aim-cut");
     case "put-back":
       return t("aim-put-back");
     case "freeze":

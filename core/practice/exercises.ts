@@ -2,6 +2,7 @@ import type { z } from "zod";
 import { align } from "./align-hands.ts";
 import type { ExerciseName } from "./attempt.ts";
 import type { Exercise, Moment } from "./exercise.ts";
+import { cut } from "./cut-hands.ts";
 import { freeze } from "./freeze-hands.ts";
 import { lower } from "./lower-hands.ts";
 import { probe } from "./probe-hands.ts";
@@ -21,6 +22,7 @@ export const exercises = {
   align,
   sweep,
   turn,
+  cut,
   see,
   "put-back": putBack,
   probe,

@@ -4,6 +4,15 @@ import { asSetDown, leftToDrift } from "./align-hands.ts";
 import { exerciseNames, type ExerciseName } from "./attempt.ts";
 import { played } from "./exercise.ts";
 import { exerciseNamed } from "./exercises.ts";
+import {
+  crossedCut,
+  halfRubbed,
+  mirroredCut,
+  rimFirst,
+  shortStrokes,
+  uprightCut,
+  wastefulCut,
+} from "./cut-hands.ts";
 import { leftLying, soonOut, soonPowered } from "./freeze-hands.ts";
 import { bayLaid, littleLaid, muchLaid, quickLowering } from "./lower-hands.ts";
 import { allPairs, neighboursAlone } from "./probe-hands.ts";
@@ -59,6 +68,15 @@ const mistakes: Record<ExerciseName, Record<string, readonly [hand: Hand, reason
   turn: {
     "trusts the eye": [nearlyTurned, "off"],
     "turns it by a quarter": [quarterTurned, "inverted"],
+  },
+  cut: {
+    "turns a piece as if seen from its other face": [mirroredCut, "mirrored"],
+    "cuts pieces upright": [uprightCut, "axis"],
+    "lays one over the other": [crossedCut, "too close"],
+    "cuts through the rest of the sheet": [wastefulCut, "waste"],
+    "rubs the rim down first": [rimFirst, "bubble"],
+    "stops before the far edge": [shortStrokes, "bright edge"],
+    "leaves half of it": [halfRubbed, "air"],
   },
   "put-back": {
     "puts the long screw elsewhere": [longScrew, "cracked"],

@@ -184,6 +184,7 @@ test("every exercise is done by keys alone, from Start to its end", async ({ pag
       freeze: "Take it out",
       probe: "Touch",
       turn: "Read the meter",
+      cut: "Turn left",
       "put-back": "Screw out of Shell 1",
     };
     const button = first[name as keyof typeof first];

@@ -12,6 +12,7 @@ export const practice = {
   "exercise-window": "Part with a card",
   "exercise-lower": "Lay and lower",
   "exercise-turn": "Turn a film",
+  "exercise-cut": "Cut and lay",
   "exercise-wire": "Draw a wire",
   "exercise-whole-job": "A whole job",
   "aim-sweep": "Give every place its dose with a lamp in the hand.",
@@ -23,6 +24,7 @@ export const practice = {
   "aim-window": "Part an edge while the glue line is soft.",
   "aim-lower": "Lay the liquid and lower the glass without air.",
   "aim-turn": "Set a film within 2° by readings.",
+  "aim-cut": "Cut pieces of film the right way round, and lay one without air.",
   "aim-wire": "Draw a wire down over cracks and stop at the cable.",
   "aim-whole-job": "Work a device with something hidden, and record what is so.",
 
@@ -350,6 +352,39 @@ export const practice = {
   "red-tip": "Red tip",
   "its-far-end": "its far end",
   "touch-both": "Touch",
+
+  "cut-and-lay": "Cut three pieces from the sheet, then rub A down without air.",
+  "lay-them-then-cut": "Lay the pieces, turn them, then cut.",
+  "pieces-lie-right": "{right} of {of} pieces lie right. {used} mm used, {best} do.",
+  "sticks-so-far": "{percent} % of the film sticks.",
+  "cut-and-stuck": "Cut from {used} mm of the sheet and stuck all over, in {seconds, number} s.",
+  "piece-mirrored": "Lost: the piece {x} mm from the left is mirrored. It lies at {had}° and needs {limit}°.",
+  "piece-off-axis":
+    "Lost: the axis of the piece {x} mm from the left is off. It lies at {had}° and needs {limit}°.",
+  "piece-outside": "Lost: piece {piece} comes too near to the sheet's rim. {limit} mm stay free there.",
+  "pieces-too-close": "Lost: piece {piece} comes too near to another. {limit} mm lie between cuts.",
+  "sheet-wasted": "Lost: {had} mm of the sheet are used up. {limit} mm do.",
+  "edge-shines":
+    "Lost: the edge shines. {had} mm² do not stick, first {x} mm from the left and {y} mm from the top.",
+  "not-rubbed-down": "Lost: {had} mm² of the film do not stick.",
+  "well-cut": "Right way round, close together, rubbed from one edge. Do it again with less shown.",
+  "rear-the-other-way": "A rear film lies with its other face up: its axis runs the other way.",
+  "line-along-the-axis": "Turn each piece until its own axis lies along the sheet's.",
+  "room-for-the-blade": "Leave 3 mm at the rim and 1 mm between two cuts.",
+  "low-and-close": "Lay them low and close, so that the rest stays in one piece.",
+  "strokes-over-the-edge": "End each stroke beyond the edge.",
+  "from-the-stuck-edge":
+    "From the edge that sticks to the one across, from the middle outwards, rows over one another.",
+  "how-to-cut":
+    "The sheet lies adhesive down, its axis along the lines. Drag pieces and turn them by the buttons. Once they are cut, press and drag to rub A down. By keys: arrows move, Space takes the next piece, later it presses.",
+  "cut-field-label":
+    "A sheet of film and three pieces. Drag a piece; or arrows to move it and Space for the next. Once cut: press and drag to rub.",
+  "cut-caution": "On a real bench: cut away from your hand, on a mat, and cap the blade.",
+  "piece-is": "{name}: {film, select, front {front} other {rear}} film, {wide} × {high} mm, axis {axis}°.",
+  "piece-in-the-hand": "Piece in the hand",
+  "turn-left": "Turn left",
+  "turn-right": "Turn right",
+  "cut-them-out": "Cut them out",
 
   "begin-the-job": "Begin the job",
   "go-on-with-it": "Go on with the job you began",

@@ -15,6 +15,7 @@ export const practice: Words<typeof english> = {
   "exercise-window": "Separar con tarjeta",
   "exercise-lower": "Aplicar y bajar",
   "exercise-turn": "Girar una película",
+  "exercise-cut": "Cortar y pegar",
   "exercise-wire": "Pasar un hilo",
   "exercise-whole-job": "Un trabajo entero",
   "aim-sweep": "Dar a cada punto su dosis con una lámpara de mano.",
@@ -26,6 +27,7 @@ export const practice: Words<typeof english> = {
   "aim-window": "Separar un borde mientras el pegamento está blando.",
   "aim-lower": "Aplicar el líquido y bajar el vidrio sin aire.",
   "aim-turn": "Poner una película a menos de 2° con lecturas.",
+  "aim-cut": "Corta piezas de película del lado bueno y pega una sin aire.",
   "aim-wire": "Bajar un hilo sobre grietas y parar en el cable.",
   "aim-whole-job": "Trabaja un dispositivo con algo escondido y anota lo que es.",
 
@@ -365,6 +367,41 @@ export const practice: Words<typeof english> = {
   "red-tip": "Punta roja",
   "its-far-end": "su extremo",
   "touch-both": "Tocar",
+
+  "cut-and-lay": "Corta tres piezas de la hoja y luego alisa la A sin aire.",
+  "lay-them-then-cut": "Coloca las piezas, gíralas y corta.",
+  "pieces-lie-right": "{right} de {of} piezas están bien. {used} mm usados, bastan {best}.",
+  "sticks-so-far": "El {percent} % de la película está pegado.",
+  "cut-and-stuck": "Cortado de {used} mm de la hoja y pegado del todo, en {seconds, number} s.",
+  "piece-mirrored":
+    "Perdido: la pieza a {x} mm de la izquierda está en espejo. Está a {had}° y necesita {limit}°.",
+  "piece-off-axis":
+    "Perdido: el eje de la pieza a {x} mm de la izquierda no es el suyo. Está a {had}° y necesita {limit}°.",
+  "piece-outside":
+    "Perdido: la pieza {piece} se acerca demasiado al borde de la hoja. Ahí quedan libres {limit} mm.",
+  "pieces-too-close": "Perdido: la pieza {piece} se acerca demasiado a otra. Entre cortes quedan {limit} mm.",
+  "sheet-wasted": "Perdido: se gastan {had} mm de la hoja. Bastan {limit} mm.",
+  "edge-shines":
+    "Perdido: el borde brilla. {had} mm² no pegan, primero a {x} mm de la izquierda y {y} mm de arriba.",
+  "not-rubbed-down": "Perdido: {had} mm² de la película no pegan.",
+  "well-cut": "Del lado bueno, bien juntas, alisada desde un borde. Hazlo otra vez con menos ayuda.",
+  "rear-the-other-way": "Una película trasera está con la otra cara arriba: su eje va al revés.",
+  "line-along-the-axis": "Gira cada pieza hasta que su eje siga el de la hoja.",
+  "room-for-the-blade": "Deja 3 mm en el borde y 1 mm entre dos cortes.",
+  "low-and-close": "Colócalas abajo y juntas, para que el resto quede en una pieza.",
+  "strokes-over-the-edge": "Acaba cada pasada más allá del borde.",
+  "from-the-stuck-edge": "Del borde pegado al de enfrente, del centro hacia fuera, con pasadas que se pisen.",
+  "how-to-cut":
+    "La hoja está con el adhesivo abajo y su eje sigue las líneas. Arrastra las piezas y gíralas con los botones. Una vez cortadas, pulsa y arrastra para alisar la A. Con teclas: las flechas mueven, Espacio toma la pieza siguiente y después pulsa.",
+  "cut-field-label":
+    "Una hoja de película y tres piezas. Arrastra una pieza; o flechas para moverla y Espacio para la siguiente. Ya cortadas: pulsa y arrastra para alisar.",
+  "cut-caution": "En una mesa real: corta lejos de la mano, sobre una base, y tapa la cuchilla.",
+  "piece-is":
+    "{name}: película {film, select, front {delantera} other {trasera}}, {wide} × {high} mm, eje {axis}°.",
+  "piece-in-the-hand": "Pieza en la mano",
+  "turn-left": "Girar a la izquierda",
+  "turn-right": "Girar a la derecha",
+  "cut-them-out": "Cortarlas",
 
   "begin-the-job": "Empezar el trabajo",
   "go-on-with-it": "Seguir con el trabajo que empezaste",

@@ -63,7 +63,7 @@ export function PracticeField({
       role="application"
       aria-label={view.fieldLabel()}
       tabIndex={0}
-      className="touch-none"
+      className="touch-none select-none"
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
         if (isRunning && view.tapped) act(view.tapped(truth, handNow(), at(event)));

@@ -2,6 +2,7 @@ import type { ExerciseName } from "../../../../core/practice/attempt.ts";
 import type { HandOf, StateOf, TruthOf } from "../../../../core/practice/exercises.ts";
 import type { AnyView, ExerciseView } from "../exercise-view.ts";
 import { alignView } from "./align.tsx";
+import { cutView } from "./cut.tsx";
 import { freezeView } from "./freeze.tsx";
 import { lowerView } from "./lower.tsx";
 import { probeView } from "./probe.tsx";
@@ -22,6 +23,7 @@ const views: { [Name in ExerciseName]: ExerciseView<TruthOf<Name>, HandOf<Name>,
   window: windowView,
   lower: lowerView,
   turn: turnView,
+  cut: cutView,
   wire: wireView,
 };
 
