@@ -116,11 +116,13 @@ describe("a whole job that is practised", () => {
     const seed = await seedWhere(({ truth }) => truth.staysAlive && truth.diesIn === null);
     const code = await begin(seed, "unseen");
     const asked = (await work(code, "found-dead"))!;
-    expect(await said(code)).to.deep.include({ found: "The meter's reading jumps: there is voltage." });
+    expect(await said(code)).to.deep.include({ found: "It answers: there is still power in it." });
     expect((await tell(code, asked.kind, { result: "dead" })).status).to.equal(201);
     const { ended } = await said(code);
     expect(ended).to.include({ isLost: true });
-    expect(ended!.says).to.match(/^Lost in Open: you recorded “.+” It shows: The meter's reading jumps/);
+    expect(ended!.says).to.match(
+      /^Lost in Open: you recorded “.+” It shows: It answers: there is still power/,
+    );
     expect((await tell(code, "isolated")).status).to.equal(409);
     expect((await findPracticeJob(pool, code))!.lost).to.include({ reason: "untrue", kind: "found-dead" });
     const own = (await learnedBy(pool, who)).find(({ level }) => level === "unseen");
