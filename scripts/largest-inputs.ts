@@ -212,7 +212,7 @@ export const largestInputs: Record<string, () => object> = {
         maxWaitAfterMin: 30,
       })),
     })),
-    timeLimitS: 60,
+    timeLimitS: 20,
   }),
   yield: () => ({
     jobs: range(10_000).map((i) => ({

@@ -23,7 +23,7 @@ function swept(seed: number, axisDeg: number, many: number, bent = (photo: Photo
 }
 
 describe("a film turned over a lit panel before a camera", function () {
-  this.timeout(120_000);
+  this.timeout(isLong ? 900_000 : 120_000);
 
   it("gives the axis within half a degree, a hand on the film and a camera that adapts", () => {
     const seeds = isLong ? 40 : 1;

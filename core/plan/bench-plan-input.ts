@@ -86,7 +86,7 @@ export const benchPlanInput = z
     /** When anybody works; by day and night where none is said. */
     shifts: shifts.optional(),
     frozenUntilMin: usual(minutes(), 0, "nothing is frozen: steps may begin at once"),
-    timeLimitS: usual(bounded(0.05, 60), 2, "2 s of search"),
+    timeLimitS: usual(bounded(0.05, 20), 2, "2 s of search"),
     seed: usual(
       boundedWhole(0, 2 ** 31 - 1),
       1,

@@ -8,7 +8,7 @@ const panel = { widthMm: 110, heightMm: 66 };
 const cameraOf = (seed: number) => madeCamera(seed, panel, 400, 260);
 
 describe("specks before a live camera", function () {
-  this.timeout(120_000);
+  this.timeout(isLong ? 900_000 : 120_000);
 
   it("are framed until they are wiped away, and none is said to be left only when none is", () => {
     for (let seed = 1; seed <= (isLong ? 12 : 1); seed += 1) {

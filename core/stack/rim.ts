@@ -21,6 +21,8 @@ const CURVE_DEG = 25;
 /** Ways in are laid so far apart along the rim, mm, or so many of them, whichever is farther. */
 const RAY_MM = 0.5;
 const MOST_RAYS = 600;
+/** Ways in that were asked for are kept, so many. */
+const MOST_ASKED = 10_000;
 /** Round a corner that points inwards a way in is laid each so many degrees. */
 const FAN_DEG = 10;
 /** Straight in from a straight stretch no more is put down to counting, mm. */
@@ -65,6 +67,7 @@ export class Rim {
   /** The way in at the two ends of each stretch. */
   private readonly ways: readonly { from: [number, number]; to: [number, number] }[];
   private known: readonly RimRay[] | null = null;
+  private readonly asked = new Map<string, RimRay>();
 
   /** @param path a closed line that does not meet itself */
   constructor(path: Ring) {
@@ -251,27 +254,50 @@ export class Rim {
    * a closed line. All such parts, side by side, are the whole panel, none twice.
    */
   band(fromMm: number, toMm: number, outerMm: number, innerMm: number): PanelPoint[] {
-    const isPast = fromMm > toMm;
-    const between = this.rays.filter(({ atMm }) => atMm > fromMm && (isPast || atMm < toMm));
-    const rays = [
-      this.rayAt(fromMm, "after"),
-      ...between,
-      ...(isPast ? this.rays.filter(({ atMm }) => atMm < toMm) : []),
-      this.rayAt(toMm, "before"),
-    ];
+    const [first, end] = [this.rayAfter(fromMm), this.rayFrom(toMm)];
+    const between =
+      fromMm > toMm
+        ? [...this.rays.slice(first), ...this.rays.slice(0, end)]
+        : this.rays.slice(first, Math.max(first, end));
+    const rays = [this.rayAt(fromMm, "after"), ...between, this.rayAt(toMm, "before")];
     return [
       ...rays.map((ray) => along(ray, outerMm)),
       ...[...rays].reverse().map((ray) => along(ray, innerMm)),
     ];
   }
 
-  /** A way in at any place: on this or that side of a corner. */
+  /** The first ray that lies past a place, and the first that does not lie before it. */
+  private rayAfter(atMm: number): number {
+    return this.firstRay((at) => at > atMm);
+  }
+  private rayFrom(atMm: number): number {
+    return this.firstRay((at) => at >= atMm);
+  }
+
+  /** The first ray that is far enough round; rays stand in order. */
+  private firstRay(isFarEnough: (atMm: number) => boolean): number {
+    let [low, high] = [0, this.rays.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (isFarEnough(this.rays[middle]!.atMm)) high = middle;
+      else low = middle + 1;
+    }
+    return low;
+  }
+
+  /** A way in at any place: on this or that side of a corner. Rings of strips ask for the same places again and again. */
   private rayAt(atMm: number, side: "after" | "before"): RimRay {
+    const key = `${atMm} ${side}`;
+    const known = this.asked.get(key);
+    if (known) return known;
     const i = this.sideAt(Math.min(atMm, this.lengthMm));
     const isStart = side === "before" && Math.abs(this.starts[i]! - atMm) < 1e-9;
     const on = isStart ? (i + this.starts.length - 1) % this.starts.length : i;
     const place = this.placeOn(on, isStart && i === 0 ? this.lengthMm : atMm);
-    return { ...place, atMm, depthMm: this.depthFrom(place, on) };
+    const ray = { ...place, atMm, depthMm: this.depthFrom(place, on) };
+    if (this.asked.size >= MOST_ASKED) this.asked.clear();
+    this.asked.set(key, ray);
+    return ray;
   }
 
   /** The rim moved in by so much, as a closed line. */
