@@ -29,7 +29,7 @@ export interface PracticeJobSaid {
   level: PracticeLevel;
   /** What is found at the step at hand; null where there is nothing to find. */
   found: string | null;
-  /** Whether that is what is hoped for, in words. */
+  /** Whether that is what is hoped for, in words; null where nothing is. */
   help: string | null;
   /** Whether a wait goes on that can be skipped. */
   isWaiting: boolean;
@@ -174,7 +174,7 @@ export function practiceSaid(job: PracticeJob, nowMs: number): PracticeJobSaid {
   return {
     ...said,
     found: foundText(whole.family, shown.shown),
-    help: shown.isHoped ? t("that-is-well") : t("that-is-not-well"),
+    help: shown.isHoped === null ? null : shown.isHoped ? t("that-is-well") : t("that-is-not-well"),
   };
 }
 

@@ -276,10 +276,7 @@ export function cutStep(truth: CutTruth, state: CutState, hand: CutHand, dtS: nu
 }
 
 /** Not cut at all, or not stuck all over: at its rim it shines, elsewhere air is under it. */
-export function cutVerdict(
-  _: CutTruth,
-  { isCut, stuck, columns, rows }: CutState,
-): Loss<CutReason> | null {
+export function cutVerdict(_: CutTruth, { isCut, stuck, columns, rows }: CutState): Loss<CutReason> | null {
   const left = [...stuck.keys()].filter((k) => stuck[k] !== 1);
   const areaMm2 = left.length * CELL_MM ** 2;
   if (!isCut) return { reason: "air", at: null, had: areaMm2, limit: MOST_AIR_MM2 };

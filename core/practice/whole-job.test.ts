@@ -171,5 +171,15 @@ describe("a whole job on a device with something hidden", function () {
     expect(wholeJobOf(5, [...families].reverse())).to.deep.equal(job);
     expect(shownAt(wholeJobAt(job, []), job, "switched-off", {})).to.equal(null);
     expect(wholeJobOf(5, [])).to.equal(null);
+    const fn = job.family.functions[0]!.key;
+    const dead = { ...job, truth: { ...job.truth, deadAtFirst: [fn] } };
+    const tried = { fn, result: "works" };
+    expect(shownAt(wholeJobAt(dead, []), dead, "function-tried", tried)).to.deep.equal({
+      shown: { sign: "dead", fn },
+      isHoped: false,
+    });
+    // A lamp gives what it gives.
+    const lamp = shownAt(wholeJobAt(job, []), job, "lamp-read", { irradianceMwCm2: 40, from: "hand" });
+    expect(lamp).to.deep.equal({ shown: { sign: "lamp", mwCm2: job.lampMwCm2 }, isHoped: null });
   });
 });

@@ -300,16 +300,27 @@ function signOf({ route }: Pick<WholeJob, "route">, kind: string, seen: Told): S
   }
 }
 
-/** What is found at a step, and whether it is what is hoped for there; null where there is nothing to find. */
+/** Of what is read off or drawn nothing is hoped for. */
+const HOPES_NOTHING: ReadonlySet<string> = new Set([
+  "damage-drawn",
+  "question-answered",
+  "lamp-read",
+  "aligned",
+  "trouble-settled",
+  "contact-probed",
+]);
+
+/** What is found at a step, and whether it is what is hoped for there, where something is; null where there is nothing to find. */
 export function shownAt(
   now: Pick<WholeJobNow, "scene" | "twin">,
   job: WholeJob,
   kind: string,
   offered: Told,
-): { shown: Shown; isHoped: boolean } | null {
+): { shown: Shown; isHoped: boolean | null } | null {
   const seen = seenAt(now, job, kind, offered);
   const shown = signOf(job, kind, seen);
-  return shown && { shown, isHoped: !isUntrue(kind, offered, seen) };
+  if (!shown) return null;
+  return { shown, isHoped: HOPES_NOTHING.has(kind) ? null : !isUntrue(kind, offered, seen) };
 }
 
 /** Ways to record what the device shows without having looked at it: none of them can be practised on a twin. */

@@ -2,7 +2,6 @@ import { useCallback, useRef, useState } from "react";
 import { v4 as uuid } from "uuid";
 import {
   MOST_SEED,
-  practiceLevels,
   practiceSpeeds,
   seedAsked,
   tour,
@@ -21,9 +20,10 @@ import type { Drawn, EndedPractice } from "../../workers/practice.worker.ts";
 import { anySeed } from "./any-seed.ts";
 import { exerciseName } from "../../../core/practice/exercise-name.ts";
 import { HowItGoes } from "./HowItGoes.tsx";
-import { levelName } from "./level-name.ts";
+import { LevelChoice } from "./LevelChoice.tsx";
 import { LookBack } from "./LookBack.tsx";
 import { PracticeField } from "./PracticeField.tsx";
+import { PracticeStrip } from "./PracticeStrip.tsx";
 import { usePractice } from "./usePractice.ts";
 import { useTone } from "./useTone.ts";
 import { viewOf } from "./views/views.ts";
@@ -134,12 +134,7 @@ export function PracticeView({
       className="flex h-[calc(100dvh-3.2rem)] min-h-80 max-sm:h-[calc(100dvh-6.3rem)] flex-col gap-2 px-3 pb-2 sm:px-5"
       aria-busy={!mounted}
     >
-      <p className="edge-hatch -mx-3 flex gap-3 px-3 py-1 font-semibold sm:-mx-5 sm:px-5">
-        <span className="flex-1">{t("this-is-practice")}</span>
-        <a href="/practice" className="underline">
-          {t("all-exercises")}
-        </a>
-      </p>
+      <PracticeStrip />
       <h1 className="sr-only">{exerciseName(exercise)}</h1>
       <p
         className={`text-2xl leading-tight font-semibold lg:text-4xl low:text-xl ${ended?.lost ? "text-danger" : ""}`}
@@ -234,12 +229,7 @@ export function PracticeView({
                   {t("another-panel")}
                 </button>
               </span>
-              <PressGroup
-                label={t("level")}
-                value={level}
-                options={practiceLevels.map((value) => ({ value, text: levelName(value) }))}
-                onChange={setLevel}
-              />
+              <LevelChoice level={level} onChange={setLevel} />
               <PressGroup
                 label={t("speed")}
                 value={String(speed)}

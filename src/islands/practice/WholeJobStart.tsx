@@ -1,13 +1,13 @@
 import { useState } from "react";
-import { MOST_SEED, practiceLevels, seedAsked, type PracticeLevel } from "../../../core/practice/attempt.ts";
+import { MOST_SEED, seedAsked, type PracticeLevel } from "../../../core/practice/attempt.ts";
 import type { Learned } from "../../../core/practice/learning.ts";
 import { t } from "../../../words/practice.ts";
-import { PressGroup } from "../../ui/PressGroup.tsx";
 import { TextEntry } from "../../ui/TextEntry.tsx";
 import { useMounted } from "../../ui/useMounted.ts";
 import { beginWholeJob } from "./begin-whole-job.ts";
 import { HowItGoes } from "./HowItGoes.tsx";
-import { levelName } from "./level-name.ts";
+import { LevelChoice } from "./LevelChoice.tsx";
+import { PracticeStrip } from "./PracticeStrip.tsx";
 
 /** Where a whole job on a simulated device begins, or goes on. */
 export function WholeJobStart({
@@ -38,12 +38,7 @@ export function WholeJobStart({
   };
   return (
     <main className="flex flex-col gap-4 px-3 pb-4 sm:px-5" aria-busy={!mounted}>
-      <p className="edge-hatch -mx-3 flex gap-3 px-3 py-1 font-semibold sm:-mx-5 sm:px-5">
-        <span className="flex-1">{t("this-is-practice")}</span>
-        <a href="/practice" className="underline">
-          {t("all-exercises")}
-        </a>
-      </p>
+      <PracticeStrip />
       <h1 className="text-2xl leading-tight font-semibold lg:text-4xl">{t("aim-whole-job")}</h1>
       <p className="max-w-2xl">{t("how-a-whole-job-goes")}</p>
       <p className="max-w-2xl">{t("when-a-whole-job-is-lost")}</p>
@@ -67,12 +62,7 @@ export function WholeJobStart({
         >
           {t("begin-the-job")}
         </button>
-        <PressGroup
-          label={t("level")}
-          value={level}
-          options={practiceLevels.map((value) => ({ value, text: levelName(value) }))}
-          onChange={setLevel}
-        />
+        <LevelChoice level={level} onChange={setLevel} />
         <TextEntry
           label={t("seed")}
           fault={undefined}
