@@ -34,7 +34,7 @@ export interface Exercise<Truth, Hand, State extends Moment> {
   /** What a hand may be. */
   hand: z.ZodType<Hand>;
   drawn: (seed: number) => Truth;
-  atRest: (truth: Truth) => Hand;
+  atRest: () => Hand;
   begun: (truth: Truth) => State;
   /** A moment later. */
   step: (truth: Truth, state: State, hand: Hand, dtS: number) => State;

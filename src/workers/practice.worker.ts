@@ -98,7 +98,7 @@ function tick(): void {
 function draw({ exercise: name, seed }: { exercise: ExerciseName; seed: number }): Drawn {
   const exercise = exerciseNamed(name);
   const truth = exercise.drawn(seed);
-  const drawn = { seed, truth, hand: exercise.atRest(truth) };
+  const drawn = { seed, truth, hand: exercise.atRest() };
   tell({ drawn });
   return drawn;
 }
