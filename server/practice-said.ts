@@ -21,6 +21,12 @@ import { sceneOf } from "./store/jobs.ts";
 import type { PracticeLacking } from "./store/practice.ts";
 import { waitLeftMs, type PracticeJob } from "./store/practice-jobs.ts";
 
+/** A step that is looked back at: what was recorded, and what the device showed. */
+export interface StepSaid {
+  told: string;
+  found: string | null;
+}
+
 /** What a page shows of a whole job that is practised, above its workspace. */
 export interface PracticeJobSaid {
   /** Of the last thing that was recorded. */
@@ -34,7 +40,7 @@ export interface PracticeJobSaid {
   /** Whether a wait goes on that can be skipped. */
   isWaiting: boolean;
   /** How it ended; null while it goes on. */
-  ended: { isLost: boolean; says: string; advice: string } | null;
+  ended: { isLost: boolean; says: string; advice: string; steps: StepSaid[] } | null;
 }
 
 const nameOf = (family: Family, fn: string): string =>
@@ -132,14 +138,24 @@ function hiddenText({ family, truth }: WholeJob): string {
   return hidden.join(", ");
 }
 
-function lossText({ whole, moves }: PracticeJob, { seq, kind, stage, shows }: WholeJobLoss): string {
-  const told = moves.find((move) => move.seq === seq)!;
-  const { scene } = wholeJobAt(whole, moves);
-  const stageTitle = stageTitles[stage];
-  const said = say(moveNamed(deviceRules, kind).words(scene, told.data));
-  return shows
-    ? t("job-lost-untrue", { stage: stageTitle, told: said, found: foundText(whole.family, shows) })
-    : t("job-lost-broke", { stage: stageTitle, told: said });
+/** How a job that is over went: what it was lost by or what was hidden, and each step of it. */
+function endOf(job: PracticeJob, lost: WholeJobLoss | null): PracticeJobSaid["ended"] {
+  const { whole } = job;
+  const steps: StepSaid[] = [];
+  wholeJobAt(whole, job.moves, ({ scene, move: { kind, data }, shows }) =>
+    steps.push({
+      told: say(moveNamed(deviceRules, kind).words(scene, data)),
+      found: shows && foundText(whole.family, shows),
+    }),
+  );
+  if (!lost)
+    return { isLost: false, says: t("job-went-well", { hidden: hiddenText(whole) }), advice: "", steps };
+  const { told, found } = steps.at(-1)!;
+  const stage = stageTitles[lost.stage];
+  const says = lost.shows
+    ? t("job-lost-untrue", { stage, told, found: found ?? "" })
+    : t("job-lost-broke", { stage, told });
+  return { isLost: true, says, advice: t("look-before-you-press"), steps };
 }
 
 /** What is said of a practised job as it stands. */
@@ -154,15 +170,7 @@ export function practiceSaid(job: PracticeJob, nowMs: number): PracticeJobSaid {
     isWaiting: false,
     ended: null,
   };
-  if (job.lost)
-    return {
-      ...said,
-      ended: { isLost: true, says: lossText(job, job.lost), advice: t("look-before-you-press") },
-    };
-  if (job.isOver) {
-    const says = t("job-went-well", { hidden: hiddenText(whole) });
-    return { ...said, ended: { isLost: false, says, advice: "" } };
-  }
+  if (job.isOver) return { ...said, ended: endOf(job, job.lost) };
   if (waitLeftMs(job, nowMs) > 0) return { ...said, isWaiting: true };
   const scene = sceneOf(job, nowMs);
   const next = nextMove(deviceRules, scene);

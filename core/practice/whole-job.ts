@@ -326,20 +326,34 @@ export function shownAt(
 /** Ways to record what the device shows without having looked at it: none of them can be practised on a twin. */
 export const notPractised: ReadonlySet<string> = new Set(["panel-tested", "photo-inspected", "photo-added"]);
 
+/** A step of a job that is looked back at: the scene before it, what was recorded, and what there was to find. */
+export interface WholeJobStep {
+  scene: Scene;
+  move: Recorded<StageName>;
+  shows: Shown | null;
+}
+
 /**
  * Plays what was recorded on a device with a hidden truth, from nothing. Where an answer is untrue, or hands break something, it is lost there,
  * and what comes after counts no more. What was taken back was not done.
  */
-export function wholeJobAt(job: WholeJob, moves: readonly Recorded<StageName>[]): WholeJobNow {
+export function wholeJobAt(
+  job: WholeJob,
+  moves: readonly Recorded<StageName>[],
+  /** Looks at each step, the one that lost it included. */
+  look: (step: WholeJobStep) => void = () => undefined,
+): WholeJobNow {
   const { family, truth } = job;
   const twin = new Twin(family, truth);
   const start = sceneAtStart(family, 0);
   let scene = start;
   twin.piecesOf = (line) => piecesOf(scene, line).map(({ key }) => key);
-  for (const { id, seq, kind, stage, data, who, atMs } of standing(moves)) {
+  for (const recorded of standing(moves) as Recorded<StageName>[]) {
+    const { id, seq, kind, stage, data, who, atMs } = recorded;
     scene = sceneAt(start, scene.state, atMs);
     const told = data as Told;
     const seen = seenAt({ scene, twin }, job, kind, told);
+    look({ scene, move: recorded, shows: signOf(job, kind, seen) });
     const lostBy = (reason: WholeJobLoss["reason"]): WholeJobNow => ({
       scene,
       twin,
@@ -347,7 +361,7 @@ export function wholeJobAt(job: WholeJob, moves: readonly Recorded<StageName>[])
         reason,
         seq,
         kind,
-        stage: stage as StageName,
+        stage,
         shows: reason === "untrue" ? signOf(job, kind, seen) : null,
       },
     });

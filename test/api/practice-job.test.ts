@@ -123,6 +123,9 @@ describe("a whole job that is practised", () => {
     expect(ended!.says).to.match(
       /^Lost in Open: you recorded “.+” It shows: It answers: there is still power/,
     );
+    expect(ended!.steps.at(-1)).to.include({ found: "It answers: there is still power in it." });
+    expect(ended!.steps[0]!.found).to.equal(null);
+    expect(ended!.steps).to.have.length((await findPracticeJob(pool, code))!.moves.length);
     expect((await tell(code, "isolated")).status).to.equal(409);
     expect((await findPracticeJob(pool, code))!.lost).to.include({ reason: "untrue", kind: "found-dead" });
     const own = (await learnedBy(pool, who)).find(({ level }) => level === "unseen");

@@ -273,7 +273,12 @@ test("a whole job is practised in the workspace: what the device shows is record
   await expect(page.getByRole("dialog")).toContainText(
     /^Lost in Open: you recorded “.+” It shows: It answers: there is still power/,
   );
-  await page.getByRole("dialog").getByRole("link", { name: "All exercises" }).click();
+  // Each step again, beside what the device showed.
+  const lost = page.getByRole("dialog");
+  await expect(lost.getByTestId("step-back")).toContainText("It showed: It answers: there is still power");
+  await lost.getByRole("slider").fill("0");
+  await expect(lost.getByTestId("step-back")).toContainText("You recorded: Job opened");
+  await lost.getByRole("link", { name: "All exercises" }).click();
   await expect(page.getByRole("link", { name: /A whole job/ })).toContainText("Help shown: 1 of 2.");
 });
 

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useState } from "react";
-import type { PracticeJobSaid } from "../../../server/practice-said.ts";
+import type { PracticeJobSaid, StepSaid } from "../../../server/practice-said.ts";
 import { t } from "../../../words/practice.ts";
 import { useOutboxNews } from "../../outbox/useOutbox.ts";
 import { askServer } from "../../ui/ask-server.ts";
@@ -9,6 +9,29 @@ import { beginWholeJob } from "./begin-whole-job.ts";
 
 /** What is found changes with time too: a wait ends, a window shuts. */
 const ASKED_EVERY_MS = 2_000;
+
+/** Each step again: what was recorded, beside what the device showed. */
+function StepsBack({ steps }: { steps: readonly StepSaid[] }) {
+  const [at, setAt] = useState(steps.length - 1);
+  const { told, found } = steps[at]!;
+  return (
+    <label className="mt-3 grid gap-1">
+      {t("step-of", { step: at + 1, steps: steps.length })}
+      <input
+        type="range"
+        className="min-h-12 accent-ink"
+        min={0}
+        max={steps.length - 1}
+        value={at}
+        onChange={({ target }) => setAt(Number(target.value))}
+      />
+      <span className="min-h-20" data-testid="step-back">
+        {t("you-recorded", { told })}
+        {found && <span className="block">{t("it-showed", { found })}</span>}
+      </span>
+    </label>
+  );
+}
 
 /** Above the workspace of a job that is practised: that it is none that is real, what the device shows, and how it ended. */
 export function PracticeBand({ code, first }: { code: string; first: PracticeJobSaid }) {
@@ -79,6 +102,7 @@ export function PracticeBand({ code, first }: { code: string; first: PracticeJob
           title={ended.says}
           description={ended.advice}
         >
+          <StepsBack steps={ended.steps} />
           <div className="mt-4 flex flex-wrap gap-2">
             <button type="button" className="control-strong" onClick={() => begin(seed)}>
               {t("again")}
