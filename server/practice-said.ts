@@ -154,7 +154,9 @@ function endOf(job: PracticeJob, lost: WholeJobLoss | null): PracticeJobSaid["en
   const stage = stageTitles[lost.stage];
   const says = lost.shows
     ? t("job-lost-untrue", { stage, told, found: found ?? "" })
-    : t("job-lost-broke", { stage, told });
+    : lost.reason === "given up"
+      ? t("job-given-up")
+      : t("job-lost-broke", { stage, told });
   return { isLost: true, says, advice: t("look-before-you-press"), steps };
 }
 

@@ -9,8 +9,16 @@ import { exampleFamilies } from "../stack/examples.ts";
 import { stageNames, type StageName } from "../stage.ts";
 import { hoped } from "../twin/hoped.ts";
 import { whatIsAnswered, whatIsSeen } from "../twin/seen.ts";
+import { Twin } from "../twin/twin.ts";
 import { isLong } from "../../test/long.ts";
-import { shownAt, wholeJobAt, wholeJobOf, type WholeJob, type WholeJobNow } from "./whole-job.ts";
+import {
+  isPractised,
+  shownAt,
+  wholeJobAt,
+  wholeJobOf,
+  type WholeJob,
+  type WholeJobNow,
+} from "./whole-job.ts";
 
 const SEEDS = Array.from({ length: isLong ? 100 : 10 }, (_, i) => i + 1);
 const families = Object.values(exampleFamilies);
@@ -164,6 +172,30 @@ describe("a whole job on a device with something hidden", function () {
       return kind === "aligned" ? { ...said, topMm: Number(said.topMm) + 0.2 } : said;
     };
     expect(worked(job, wide).now.lost).to.include({ kind: "aligned", reason: "untrue" });
+  });
+
+  it("nobody's word stands in for a look, but for a lot; who gives up has not done it", () => {
+    expect(isPractised("signed-for", { fact: { is: "still-shown", fn: "touch" } })).to.equal(false);
+    expect(isPractised("signed-for", { fact: { is: "lot-on-shelf", lot: "A-1" } })).to.equal(true);
+    expect(isPractised("signed-for", null)).to.equal(false);
+    for (const kind of ["panel-tested", "photo-inspected", "photo-added"])
+      expect(isPractised(kind, {})).to.equal(false);
+    expect(isPractised("function-tested", {})).to.equal(true);
+    const job = { ...wholeJobOf(1, families)!, declines: false };
+    const { moves } = worked(job, truthful(job));
+    const gaveUp = { ...moves.at(-1)!, data: { outcome: "given up" } };
+    expect(gaveUp.kind).to.equal("ended");
+    expect(wholeJobAt(job, [...moves.slice(0, -1), gaveUp]).lost).to.include({ reason: "given up" });
+  });
+
+  it("the device has an answer to everything that can be practised", () => {
+    const { family, truth } = wholeJobOf(1, families)!;
+    for (const { kind, example } of deviceRules.moves) {
+      if (!isPractised(kind, example) && kind !== "signed-for") continue;
+      expect(() => new Twin(family, truth).perform(kind, example as Told, 0), kind).not.to.throw(
+        /does not know/,
+      );
+    }
   });
 
   it("shows nothing at a press, and the same device for the same seed", () => {

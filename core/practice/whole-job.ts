@@ -134,7 +134,7 @@ export function wholeJobOf(seed: number, families: readonly Family[]): WholeJob 
 
 /** What a press that the device gives the lie to was about. */
 export interface WholeJobLoss {
-  reason: "untrue" | "broke";
+  reason: "untrue" | "broke" | "given up";
   seq: number;
   kind: string;
   stage: StageName;
@@ -323,8 +323,21 @@ export function shownAt(
   return { shown, isHoped: HOPES_NOTHING.has(kind) ? null : !isUntrue(kind, offered, seen) };
 }
 
-/** Ways to record what the device shows without having looked at it: none of them can be practised on a twin. */
-export const notPractised: ReadonlySet<string> = new Set(["panel-tested", "photo-inspected", "photo-added"]);
+/** Ways to record what the device shows without having looked at it, or how it came in half open: it comes in whole. */
+const UNSEEN: ReadonlySet<string> = new Set(["panel-tested", "photo-inspected", "photo-added", "surveyed"]);
+
+/**
+ * Whether something can be practised on a twin: what is recorded without a look cannot, nor a word that stands in for one. Of a lot that the
+ * shop's shelf does not have somebody's word may.
+ *
+ * @example
+ * isPractised("signed-for", { fact: { is: "shown" } }) // false
+ */
+export function isPractised(kind: string, data: unknown): boolean {
+  if (kind !== "signed-for") return !UNSEEN.has(kind);
+  const { fact } = (data ?? {}) as { fact?: { is?: string } };
+  return fact?.is?.startsWith("lot-") === true;
+}
 
 /** A step of a job that is looked back at: the scene before it, what was recorded, and what there was to find. */
 export interface WholeJobStep {
@@ -366,6 +379,7 @@ export function wholeJobAt(
       },
     });
     if (isUntrue(kind, told, seen)) return lostBy("untrue");
+    if (kind === "ended" && told.outcome === "given up") return lostBy("given up");
     const move = moveNamed(deviceRules, kind);
     const { harm, impossible } = handsDo(twin, scene, move, data);
     if (harm !== null || impossible !== null) return lostBy("broke");

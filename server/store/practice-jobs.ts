@@ -2,7 +2,7 @@ import { randomBytes, randomUUID } from "node:crypto";
 import type pg from "pg";
 import { isPracticeCode, PRACTICE_CODE, type PracticeLevel } from "../../core/practice/attempt.ts";
 import {
-  notPractised,
+  isPractised,
   wholeJobAt,
   wholeJobOf,
   type WholeJob,
@@ -151,7 +151,7 @@ export const appendPracticeMoves = (
     const isKnown = sent.every(({ id }) => job.moves.some((move) => move.id === id));
     if (job.isOver && !isKnown) return refused("fault.practice-is-over");
     if (sent.some(({ who }) => who !== job.person)) return refused("fault.practice-of-another");
-    if (sent.some(({ kind }) => notPractised.has(kind))) return refused("fault.not-in-practice");
+    if (!sent.every(({ kind, data }) => isPractised(kind, data))) return refused("fault.not-in-practice");
     const accepted = await acceptMoves(client, job, sent, "desk", Date.now());
     if (accepted.kind !== "accepted") return accepted;
     const { answer, added, moves, scene } = accepted;

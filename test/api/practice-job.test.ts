@@ -149,6 +149,9 @@ describe("a whole job that is practised", () => {
     expect((await tell(code, "isolated")).status).to.equal(409);
     const photo = await tell(code, "photo-added", { lighting: "plain" });
     expect(photo.status).to.be.oneOf([409, 422]);
+    // Nor does a word stand in for a look.
+    const word = { fact: { is: "shown", fn: "picture" }, reason: "It surely works" };
+    expect((await tell(code, "signed-for", word)).status).to.equal(409);
     const back = await tell(code, "taken-back", { event: one.id });
     expect(back.status).to.equal(201);
     expect((await ask(moves.GET, { params: { code }, search: "?after=1" })).body.moves).to.have.length(2);

@@ -383,8 +383,7 @@ export const job = {
   "fault.lot-not-so": "The shelf has lot {lot} as {material}, good until {until}.",
   "fault.practice-is-over": "This practice is over.",
   "fault.practice-of-another": "Somebody else practises this job.",
-  "fault.not-in-practice":
-    "A simulated device has no photos and no page of its own: look and record by hand.",
+  "fault.not-in-practice": "In practice nothing stands in for a look: look and record by hand.",
   "fault.lot-blocked": "Lot {lot} is blocked: take another. The records say why.",
   "fault.picture-not-here": "The picture of this photo is not here: send it to the job's photos.",
   "fault.no-such-reading": "There is no such reading on this job.",

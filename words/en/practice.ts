@@ -431,6 +431,7 @@ export const practice = {
   "find-customer-no": "The customer says no.",
   "job-lost-untrue": "Lost in {stage}: you recorded “{told}” It shows: {found}",
   "job-lost-broke": "Lost in {stage}: the device broke at “{told}”",
+  "job-given-up": "Lost: it was given up.",
   "job-went-well": "It went well: all that is recorded is so. Hidden was: {hidden}.",
   "step-of": "Step {step} of {steps}",
   "you-recorded": "You recorded: {told}",

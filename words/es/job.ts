@@ -382,7 +382,7 @@ export const job: Words<typeof english> = {
   "fault.lot-not-so": "El estante tiene el lote {lot} como {material}, bueno hasta {until}.",
   "fault.practice-is-over": "Esta práctica ha terminado.",
   "fault.practice-of-another": "Otra persona practica este trabajo.",
-  "fault.not-in-practice": "Un dispositivo simulado no tiene fotos ni página propia: mira y anota a mano.",
+  "fault.not-in-practice": "En la práctica nada sustituye a mirar: mira y anota a mano.",
   "fault.lot-blocked": "El lote {lot} está bloqueado: toma otro. Los registros dicen por qué.",
   "fault.picture-not-here": "La imagen de esta foto no está aquí: envíala a las fotos del trabajo.",
   "fault.no-such-reading": "No hay tal lectura en este trabajo.",

@@ -449,6 +449,7 @@ export const practice: Words<typeof english> = {
   "find-customer-no": "El cliente dice que no.",
   "job-lost-untrue": "Perdido en {stage}: anotaste «{told}» Se ve: {found}",
   "job-lost-broke": "Perdido en {stage}: el dispositivo se rompió en «{told}»",
+  "job-given-up": "Perdido: se abandonó.",
   "job-went-well": "Salió bien: todo lo anotado es así. Lo escondido era: {hidden}.",
   "step-of": "Paso {step} de {steps}",
   "you-recorded": "Anotaste: {told}",
