@@ -78,7 +78,7 @@ const MOST_AIR_MM2 = 40;
 /** As far as a film sticks where it was set down, mm. */
 const TACKED_MM = 6;
 /** Layouts that are tried for each height of the strip, and how fine that is looked for, mm. */
-const ROUNDS = 8;
+const ROUNDS = 3;
 const HEIGHT_STEP_MM = 4;
 
 /** What film-layout is asked for a strip of a sheet. */
