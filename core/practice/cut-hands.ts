@@ -6,12 +6,12 @@ import {
   cutOf,
   cutStep,
   cutVerdict,
-  PAD_MM,
   type CutHand,
   type CutState,
   type CutTruth,
   type LaidPiece,
 } from "./cut.ts";
+import { PAD_MM } from "./cut-tools.ts";
 
 /** A hand rubs so fast, mm/s. */
 const RUB_MM_S = 90;

@@ -4,8 +4,11 @@ import { areApart, cornersOf, isInside, rotationFor, type Placed } from "../film
 import { calculateFilmLayout, type FilmLayout, type FilmLayoutInput } from "../film/film-layout.ts";
 import { faceUp, type FilmSide } from "../film/films.ts";
 import { randomStream } from "../random.ts";
+import { toStretchMm } from "../stack/ring.ts";
 import { bounded } from "../units.ts";
+import { PAD_MM } from "./cut-tools.ts";
 import { between, pointingHand, type Loss, type Moment, type PracticePlace } from "./exercise.ts";
+import { apartDeg } from "./turn-angle.ts";
 
 /** A piece that is cut: which film it becomes, and the axis that the viewer shall see in it, deg counter-clockwise from its width. */
 export interface CutPiece {
@@ -29,9 +32,7 @@ export interface CutTruth {
 /** How a piece lies: its middle from the sheet's upper left corner, and how it is turned, deg counter-clockwise. */
 export type LaidPiece = readonly [xMm: number, yMm: number, deg: number];
 
-export const PIECES = 3;
-/** Hands turn a piece by steps of this, deg. */
-export const TURN_STEP_DEG = 15;
+const PIECES = 3;
 
 const laidPiece = z.tuple([bounded(-500, 1_000), bounded(-500, 1_000), bounded(-720, 720)]);
 export const cutHand = z.strictObject({
@@ -68,9 +69,8 @@ const GAP_MM = 1;
 const TRIM_MM = 3;
 /** So much more of the sheet than is needed is waste. Assumed. */
 const WASTE_SHARE = 1.15;
-/** A place of the film, and how wide a hand rubs it down to either side, mm. Assumed. */
+/** A place of the film, mm. Assumed. */
 const CELL_MM = 4;
-export const PAD_MM = 9;
 /** So much of a film along its edges shines where it does not stick, in places. Assumed. */
 const RIM_CELLS = 2;
 /** Air that is closed in up to here goes by itself, mm². Assumed. */
@@ -163,13 +163,9 @@ export const cutAtRest = (): CutHand => ({
   isCut: false,
 });
 
-const gridOf = ({ pieces: [film] }: Pick<CutTruth, "pieces">) => ({
-  columns: Math.ceil(film!.widthMm / CELL_MM),
-  rows: Math.ceil(film!.heightMm / CELL_MM),
-});
-
 export function cutBegun(truth: CutTruth): CutState {
-  const { columns, rows } = gridOf(truth);
+  const [film] = truth.pieces;
+  const [columns, rows] = [Math.ceil(film!.widthMm / CELL_MM), Math.ceil(film!.heightMm / CELL_MM)];
   const stuck = Float32Array.from({ length: columns * rows }, (_, k) =>
     ((k % columns) + 0.5) * CELL_MM < TACKED_MM ? 1 : 0,
   );
@@ -178,10 +174,7 @@ export function cutBegun(truth: CutTruth): CutState {
 }
 
 /** Whether two angles are one as an axis: half a turn is none. */
-const isSameAxis = (a: number, b: number): boolean => {
-  const apart = foldDeg(a - b);
-  return Math.min(apart, 180 - apart) < 0.5;
-};
+const isSameAxis = (a: number, b: number): boolean => Math.abs(apartDeg(a, b)) < 0.5;
 
 /** What is wrong with pieces as they lie, each by itself. */
 function faultsOf({ sheet, rightDeg }: CutTruth, placed: readonly Placed[]): (CutReason | null)[] {
@@ -210,14 +203,6 @@ function cutLoss(
   if (fault === "mirrored" || fault === "axis")
     return { reason: fault, at, had: foldDeg(deg), limit: foldDeg(truth.rightDeg[n]!) };
   return { reason: fault, at, had: n + 1, limit: fault === "outside" ? TRIM_MM : GAP_MM };
-}
-
-/** How far a place is from the way that a hand went. */
-function distanceTo({ xMm: x, yMm: y }: PracticePlace, a: PracticePlace, b: PracticePlace): number {
-  const [dx, dy] = [b.xMm - a.xMm, b.yMm - a.yMm];
-  const long2 = dx * dx + dy * dy;
-  const share = long2 === 0 ? 0 : Math.max(0, Math.min(1, ((x - a.xMm) * dx + (y - a.yMm) * dy) / long2));
-  return Math.hypot(x - a.xMm - share * dx, y - a.yMm - share * dy);
 }
 
 /** Places that are open to none of the film's edges: the air in them cannot leave. */
@@ -254,8 +239,10 @@ function rubbed(state: CutState, to: PracticePlace): CutState {
   const from = state.from ?? to;
   const closed = closedIn(state.stuck, columns, rows);
   const stuck = state.stuck.slice();
-  for (let k = 0; k < stuck.length; k += 1)
-    if (!closed[k] && distanceTo(placeOf(k, columns), from, to) <= PAD_MM) stuck[k] = 1;
+  for (let k = 0; k < stuck.length; k += 1) {
+    const { xMm, yMm } = placeOf(k, columns);
+    if (!closed[k] && toStretchMm(xMm, yMm, from, to) <= PAD_MM) stuck[k] = 1;
+  }
   const air = closedIn(stuck, columns, rows);
   const areaMm2 = air.filter(Boolean).length * CELL_MM ** 2;
   const lost: Loss<CutReason> | null =

@@ -366,7 +366,8 @@ export function wholeJobAt(
     scene = sceneAt(start, scene.state, atMs);
     const told = data as Told;
     const seen = seenAt({ scene, twin }, job, kind, told);
-    look({ scene, move: recorded, shows: signOf(job, kind, seen) });
+    const shows = signOf(job, kind, seen);
+    look({ scene, move: recorded, shows });
     const lostBy = (reason: WholeJobLoss["reason"]): WholeJobNow => ({
       scene,
       twin,
@@ -375,7 +376,7 @@ export function wholeJobAt(
         seq,
         kind,
         stage,
-        shows: reason === "untrue" ? signOf(job, kind, seen) : null,
+        shows: reason === "untrue" ? shows : null,
       },
     });
     if (isUntrue(kind, told, seen)) return lostBy("untrue");

@@ -254,7 +254,8 @@ export class Rim {
    * a closed line. All such parts, side by side, are the whole panel, none twice.
    */
   band(fromMm: number, toMm: number, outerMm: number, innerMm: number): PanelPoint[] {
-    const [first, end] = [this.rayAfter(fromMm), this.rayFrom(toMm)];
+    const first = this.firstRay((atMm) => atMm > fromMm);
+    const end = this.firstRay((atMm) => atMm >= toMm);
     const between =
       fromMm > toMm
         ? [...this.rays.slice(first), ...this.rays.slice(0, end)]
@@ -264,14 +265,6 @@ export class Rim {
       ...rays.map((ray) => along(ray, outerMm)),
       ...[...rays].reverse().map((ray) => along(ray, innerMm)),
     ];
-  }
-
-  /** The first ray that lies past a place, and the first that does not lie before it. */
-  private rayAfter(atMm: number): number {
-    return this.firstRay((at) => at > atMm);
-  }
-  private rayFrom(atMm: number): number {
-    return this.firstRay((at) => at >= atMm);
   }
 
   /** The first ray that is far enough round; rays stand in order. */

@@ -165,8 +165,8 @@ export const appendPracticeMoves = (
     if (isOver) {
       const { id, level, seed } = job;
       const tookS = (Date.now() - Date.parse(job.openedAt)) / 1_000;
-      const ended = { lost: lost && { reason: lost.reason, at: null, had: lost.seq, limit: 0 }, tookS };
-      await keepAttempt(client, job.person, { id, exercise: "whole-job", level, seed, speed: 1 }, ended);
+      const attempt = { id, exercise: "whole-job", level, seed, speed: 1 } as const;
+      await keepAttempt(client, job.person, attempt, { lost, tookS });
     }
     return { kind: "kept", moves: answer, added: added.length };
   });

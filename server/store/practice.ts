@@ -10,7 +10,7 @@ import { t } from "../../words/server.ts";
 
 /** How an attempt ended, by what its hand did. */
 export interface Ended {
-  lost: Loss | null;
+  lost: Pick<Loss, "reason"> | null;
   tookS: number;
 }
 

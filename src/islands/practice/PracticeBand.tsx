@@ -4,7 +4,7 @@ import { t } from "../../../words/practice.ts";
 import { useOutboxNews } from "../../outbox/useOutbox.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { DialogFrame } from "../../ui/DialogFrame.tsx";
-import { anySeed } from "./any-seed.ts";
+import { anySeed } from "./practice-asked.ts";
 import { beginWholeJob } from "./begin-whole-job.ts";
 
 /** What is found changes with time too: a wait ends, a window shuts. */

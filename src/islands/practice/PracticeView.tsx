@@ -17,7 +17,7 @@ import { PressGroup } from "../../ui/PressGroup.tsx";
 import { TextEntry } from "../../ui/TextEntry.tsx";
 import { useMounted } from "../../ui/useMounted.ts";
 import type { Drawn, EndedPractice } from "../../workers/practice.worker.ts";
-import { anySeed } from "./any-seed.ts";
+import { anySeed } from "./practice-asked.ts";
 import { exerciseName } from "../../../core/practice/exercise-name.ts";
 import { HowItGoes } from "./HowItGoes.tsx";
 import { LevelChoice } from "./LevelChoice.tsx";

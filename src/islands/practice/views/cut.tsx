@@ -1,4 +1,5 @@
 import { RotateCcw, RotateCw } from "lucide-react";
+import { PAD_MM, TURN_STEP_DEG } from "../../../../core/practice/cut-tools.ts";
 import type { CutHand, CutState, CutTruth, LaidPiece } from "../../../../core/practice/cut.ts";
 import type { PracticePlace } from "../../../../core/practice/exercise.ts";
 import { t } from "../../../../words/practice.ts";
@@ -9,8 +10,6 @@ import { movedByKeys, pressedOrNot } from "../pointing.ts";
 import { ShareMap } from "../ShareMap.tsx";
 
 const AROUND_MM = 8;
-/** Hands turn a piece by steps of this, deg. */
-const TURN_STEP_DEG = 15;
 /** A film that is rubbed down is drawn so many times as large. */
 const LARGER = 2;
 const NAMES = ["A", "B", "C"] as const;
@@ -220,7 +219,7 @@ export const cutView: ExerciseView<CutTruth, CutHand, CutState> = {
             <circle
               cx={hand.xMm}
               cy={hand.yMm}
-              r={9}
+              r={PAD_MM}
               fill={hand.on ? "var(--ink)" : "none"}
               fillOpacity={0.25}
               stroke="var(--ink)"
