@@ -6,7 +6,7 @@ import { deviceRules } from "../core/moves.ts";
 import type { RepairRoute } from "../core/device/routes.ts";
 import { sceneAt, type Scene } from "../core/device/scene.ts";
 import { sceneAtStart } from "../core/device/start.ts";
-import { stagePaces, type StagePaces } from "../core/plan/stage-paces.ts";
+import { pacesOf, type StagePaces } from "../core/plan/stage-paces.ts";
 import type { Family } from "../core/stack/family.ts";
 import { stageMinutesOf } from "./store/job-records.ts";
 
@@ -38,11 +38,14 @@ export function justOpened(family: Family, route: RepairRoute, nowMs: number): S
 
 /** What the newest jobs of a kind that ended well took here. */
 export interface OwnMinutes {
-  /** How long hands take in each stage beside the usual; none where too few jobs have ended. */
-  paces: StagePaces;
+  /** How long hands take in each stage beside the usual, by a method of heating, or of somebody, where that is asked; none where too few jobs have ended. */
+  paces: (of?: { method?: string | null; who?: string }) => StagePaces;
   /** What each took in all, min. */
   whole: number[];
 }
+
+/** How long whole jobs take is read off so many. */
+const NEWEST = 60;
 
 /** By database too: tests have several. */
 const known = new WeakMap<pg.Pool, LRUCache<string, OwnMinutes>>();
@@ -61,9 +64,18 @@ export async function ownMinutes(
   if (there) return there;
   const measured = await stageMinutesOf(pool, family.code, route);
   const plan = measured.length > 0 ? planProcedure(deviceRules, justOpened(family, route, nowMs), 2) : null;
-  const found = {
-    paces: plan && !plan.stuck ? stagePaces(plan.steps, measured) : {},
-    whole: measured.map((stages) => Object.values(stages).reduce((sum, min) => sum + min, 0)),
+  const planned = plan && !plan.stuck ? plan.steps : [];
+  const read = new Map<string, StagePaces>();
+  const found: OwnMinutes = {
+    paces: ({ method = null, who } = {}) => {
+      const key = `${method} ${who}`;
+      const paces = read.get(key) ?? pacesOf(planned, measured, { method, who });
+      read.set(key, paces);
+      return paces;
+    },
+    whole: measured
+      .slice(0, NEWEST)
+      .map(({ stages }) => Object.values(stages).reduce((sum, { minutes }) => sum + minutes, 0)),
   };
   kept.set(of, found);
   return found;

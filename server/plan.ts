@@ -9,7 +9,7 @@ import { MOST_JOBS, type BenchPlanInput, type Shift } from "../core/plan/bench-p
 import { lotsWanted, type LotsWanted } from "../core/plan/lots-wanted.ts";
 import { lotKinds } from "../core/materials/lots.ts";
 import { stationNames, usualBench, type ShopBench } from "../core/plan/shop-bench.ts";
-import { jobSteps, usualStations, type JobSteps } from "../core/plan/job-steps.ts";
+import { jobSteps, usualStations, type JobStep, type JobSteps } from "../core/plan/job-steps.ts";
 import { t } from "../words/server.ts";
 import { heldFor } from "./held-for.ts";
 import { shelvedParts } from "./store/parts.ts";
@@ -25,7 +25,13 @@ export interface PlanAsked {
   fromMs: number;
   question: BenchPlanInput;
   /** What the jobs are of, and which parts they still take from the shelf, each for a step. */
-  jobs: { code: string; family: string; takes: { index: number; part: string }[] }[];
+  jobs: {
+    code: string;
+    family: string;
+    takes: JobSteps["takes"];
+    /** How far the minutes of each step spread here. */
+    spans: JobSteps["spans"];
+  }[];
   /** How many of the jobs go by what such jobs took here; the others by the usual minutes. */
   measured: number;
   /** How much of each kind of lot the jobs will still use up. */
@@ -87,20 +93,31 @@ type Steps = (JobSteps & { isMeasured: boolean; lots: LotsWanted }) | { why: str
 const known = heldFor<Steps>(30_000);
 
 /** A job's steps from now on; or why there are none. */
-async function stepsOf(pool: pg.Pool, job: StoredJob, nowMs: number): Promise<Steps> {
+async function stepsOf(
+  pool: pg.Pool,
+  job: StoredJob,
+  people: readonly Technician[],
+  nowMs: number,
+): Promise<Steps> {
   const scene = sceneOf(job, nowMs);
   const { held, trouble } = scene.state.intake;
   if (held) return { why: t("is-held", { reason: held.reason }) };
   if (trouble) return { why: t("something-is-to-be-settled-first") };
   const { steps, stuck, end } = planProcedure(deviceRules, scene, job.moves.length + 1);
   if (stuck) return { why: t("no-way-found-check-the-device") };
-  const { paces } = await ownMinutes(pool, scene.family, routeNow(scene), nowMs);
+  const own = await ownMinutes(pool, scene.family, routeNow(scene), nowMs);
+  const method = scene.state.lift.heat?.method;
+  const paces = own.paces({ method });
+  const pacesBy = Object.fromEntries(people.map(({ key }) => [key, own.paces({ method, who: key })]));
   return {
-    ...jobSteps(steps, paces),
+    ...jobSteps(steps, paces, pacesBy),
     isMeasured: Object.keys(paces).length > 0,
     lots: lotsWanted(scene.state.bond, end.state.bond),
   };
 }
+
+/** A step as it is where how long each person takes is not gone by. */
+const inAnyHands = (step: JobStep): JobStep => ({ ...step, minutesBy: undefined });
 
 /** The open jobs that are planned, what is in hand before what is due first, and those that are too many. */
 function split(stored: readonly StoredJob[], nowMs: number, most: number): [StoredJob[], StoredJob[]] {
@@ -153,13 +170,14 @@ export async function planAsked(pool: pg.Pool, nowMs: number, most = MOST_PLANNE
     if (!found) {
       // Each takes some milliseconds: others are answered in between.
       await breath();
-      found = known.keep(job, nowMs, await stepsOf(pool, job, nowMs));
+      found = known.keep(job, nowMs, await stepsOf(pool, job, people, nowMs));
     }
     if ("why" in found) {
       asked.leftOut.push({ code: job.code, why: found.why });
       continue;
     }
-    const { steps, takes, isMeasured, lots } = found;
+    const { takes, spans, isMeasured, lots } = found;
+    const steps = bench.isByPerson ? found.steps : found.steps.map(inAnyHands);
     for (const kind of lotKinds) {
       const more = lots[kind];
       if (more !== undefined) asked.lots[kind] = (asked.lots[kind] ?? 0) + more;
@@ -172,6 +190,7 @@ export async function planAsked(pool: pg.Pool, nowMs: number, most = MOST_PLANNE
       code: job.code,
       family: `${job.family.family.code} ${job.family.family.name.toLowerCase()}`,
       takes,
+      spans,
     });
     asked.question.jobs.push({
       code: job.code,
@@ -214,7 +233,7 @@ export async function promiseAsked(
   return {
     asked,
     code: NEW_JOB,
-    steps: jobSteps(steps, own).steps,
+    steps: jobSteps(steps, own()).steps,
     paces,
     tries,
     wins,

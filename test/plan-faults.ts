@@ -23,7 +23,10 @@ export function planFaults(input: BenchPlanInput, plan: BenchPlan): string[] {
       const name = named({ code, index });
       const own = planned.get(name);
       if (!own) return faults.push(`${name} is not planned`);
-      if (Math.abs(own.endMin - own.startMin - step.durationMin) > CLOSE)
+      // What is held for nobody is so long as it is told.
+      const isBy = own.technician !== null && (!step.fixed || step.fixed.technician !== undefined);
+      const durationMin = (isBy && step.minutesBy?.[own.technician!]) || step.durationMin;
+      if (Math.abs(own.endMin - own.startMin - durationMin) > CLOSE)
         faults.push(`${name} has another length`);
       if (own.station !== (step.fixed?.station ?? step.station)) faults.push(`${name} is at another station`);
       if (step.fixed) {

@@ -49,6 +49,8 @@ const step = z.strictObject({
   key: words(80).optional(),
   station: words(80),
   durationMin: minutes(),
+  /** How long it takes some of those who may do it, where that is known: everybody else takes `durationMin`. */
+  minutesBy: z.record(words(80), minutes()).optional(),
   /** 1 where somebody works on it throughout, 0 where it runs by itself. */
   hands: boundedWhole(0, 1),
   /** The next step begins so long after this one ends at the latest. */
@@ -122,6 +124,13 @@ export const benchPlanInput = z
         const who = one.fixed.technician;
         if (who !== undefined && !people.includes(who))
           wrong([...path, "fixed", "technician"], t("there-is-nobody-named", { name: who }));
+      }),
+    );
+    jobs.forEach(({ steps }, j) =>
+      steps.forEach(({ minutesBy = {} }, i) => {
+        for (const name of Object.keys(minutesBy))
+          if (!people.includes(name))
+            wrong(["jobs", j, "steps", i, "minutesBy", name], t("there-is-nobody-named", { name }));
       }),
     );
     if (Array.isArray(technicians))

@@ -3,6 +3,7 @@ import loadHighs from "highs";
 import { dayOf } from "../../test/bench-day.ts";
 import { planFaults } from "../../test/plan-faults.ts";
 import { jobShops } from "../../test/reference/job-shops.ts";
+import { leastMakespan } from "../../test/reference/every-order.ts";
 import { planProgram } from "../../test/reference/plan-program.ts";
 import { cpuClock, cpuMs } from "../../test/cpu-time.ts";
 import { isLong } from "../../test/long.ts";
@@ -103,6 +104,54 @@ describe("a plan of the bench", () => {
       expect(value, `case ${k}`).to.be.closeTo(ObjectiveValue, 1e-6);
     }
   }).timeout(240_000);
+
+  it("gives a step to somebody who is quicker, and keeps that person free for it, as well as any order and any hands", () => {
+    const random = randomStream(5);
+    const minutes = () => 1 + Math.floor(random() * 6);
+    for (let k = 0; k < (isLong ? 300 : 40); k += 1) {
+      const mayAll = random() < 0.7;
+      const input = {
+        stations: [plate, bench],
+        technicians: [{ name: "A" }, { name: "B", can: mayAll ? ["plate", "bench"] : ["bench"] }],
+        objective: "makespan" as const,
+        timeLimitS: 0.05,
+        jobs: Array.from({ length: 3 }, (_, j) => ({
+          code: `J${j}`,
+          steps: Array.from({ length: 2 }, () => {
+            const hands = random() < 0.7 ? 1 : 0;
+            return {
+              station: random() < 0.5 ? "plate" : "bench",
+              durationMin: minutes(),
+              hands,
+              ...(hands ? { minutesBy: { A: minutes(), B: minutes() } } : {}),
+            };
+          }),
+        })),
+      };
+      expect(planned(input).makespanMin, `case ${k}`).to.be.closeTo(leastMakespan(input), 1e-6);
+    }
+  });
+
+  it("holds a step for whoever it is pinned to as long as that person takes; nobody unknown has minutes", () => {
+    const steps = [{ station: "plate", durationMin: 10, hands: 1, minutesBy: { A: 4 } }];
+    const input = { stations: [plate], technicians: [{ name: "A" }, { name: "B" }], timeLimitS: 0.05 };
+    const lengthOf = (fixed?: { startMin: number; technician?: string }) => {
+      const plan = planned({
+        ...input,
+        jobs: [{ code: "J", steps: [{ ...steps[0]!, ...(fixed ? { fixed } : {}) }] }],
+      });
+      return plan.steps[0]!.endMin - plan.steps[0]!.startMin;
+    };
+    expect(lengthOf()).to.equal(4);
+    expect(lengthOf({ startMin: 3, technician: "A" })).to.equal(4);
+    expect(lengthOf({ startMin: 3, technician: "B" })).to.equal(10);
+    expect(lengthOf({ startMin: 3 })).to.equal(10);
+    const read = benchPlanInput.safeParse({
+      ...input,
+      jobs: [{ code: "J", steps: [{ ...steps[0]!, minutesBy: { Z: 4 } }] }],
+    });
+    expect(read.error?.issues[0]?.path).to.deep.equal(["jobs", 0, "steps", 0, "minutesBy", "Z"]);
+  });
 
   it("plans forty jobs of nine steps within a second, then better, each told on the way", () => {
     const input = { ...dayOf(40, 3), timeLimitS: 1 };

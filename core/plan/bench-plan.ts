@@ -67,14 +67,17 @@ const TELL_EACH = 0.01;
 function hopeless({ technicians, shifts, jobs }: BenchPlanAsked): BenchPlan["infeasible"] {
   const people = peopleOf(technicians);
   for (const { code, steps } of jobs)
-    for (const { station, hands, durationMin, fixed } of steps) {
+    for (const { station, hands, durationMin, minutesBy = {}, fixed } of steps) {
       if (!hands || fixed) continue;
       const who = people.filter(({ can }) => !can || can.includes(station));
       if (who.length === 0) return { code, sentence: t("nobody-works-at", { station }) };
-      const isLongEnough = ({ fromMin, toMin }: Shift) => !isLater(durationMin, toMin - fromMin);
-      const fits = (own: readonly Shift[] | undefined) => !own || own.some(isLongEnough);
-      if (!fits(shifts) || !who.some((one) => fits(one.shifts)))
-        return { code, sentence: t("no-shift-is-long-enough", { station, durationMin }) };
+      const canDo = (one: (typeof who)[number]) =>
+        [shifts, one.shifts].every(
+          (own: readonly Shift[] | undefined) =>
+            !own ||
+            own.some(({ fromMin, toMin }) => !isLater(minutesBy[one.name] ?? durationMin, toMin - fromMin)),
+        );
+      if (!who.some(canDo)) return { code, sentence: t("no-shift-is-long-enough", { station, durationMin }) };
     }
   return undefined;
 }
@@ -128,12 +131,15 @@ function whyOf(table: Timetable, step: Step): PlannedStep["why"] {
 
 function planOf(
   table: Timetable,
-  { order }: Found,
+  { order, by }: Found,
   bound: number,
   objective: BenchPlanAsked["objective"],
 ): BenchPlan {
   const { model } = table;
+  const searched = table.by.slice();
+  table.by.set(by);
   const { makespan, tardiness } = table.placeAll(order);
+  table.by.set(searched);
   const infeasible = amissIn(table);
   const steps = model.steps
     .filter(({ at }) => table.start[at]! < Infinity)

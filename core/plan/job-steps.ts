@@ -40,6 +40,8 @@ const stationByKind: Readonly<Record<string, StationName>> = {
   "chamber-off": "chamber",
 };
 
+/** Where nothing is known of anybody's pace. */
+const USUAL = { pace: 1 };
 /** Whoever waits for less stays beside it, min. */
 const BESIDE_MIN = 4;
 /** What is done elsewhere in less, between two stretches at one station, is done in passing, min. */
@@ -59,9 +61,17 @@ export interface TimedMove {
 
 /** A stretch of a job at one station; without hands it is a wait. */
 export type JobStep = BenchPlanInput["jobs"][number]["steps"][number] & { station: StationName };
+/** How long a step took in the middle half of the jobs that its minutes are read off, and how many they were at the least. */
+export interface StepSpan {
+  lowMin: number;
+  highMin: number;
+  jobs: number;
+}
 /** What a job still asks of the bench, and the parts that it takes from the shelf, each for one of its steps. */
 export interface JobSteps {
   steps: JobStep[];
+  /** Of each step; null where it goes by the usual minutes, or runs by itself. */
+  spans: (StepSpan | null)[];
   takes: { index: number; part: string }[];
 }
 
@@ -70,6 +80,12 @@ interface Stretch {
   station: StationName;
   hands: 0 | 1;
   min: number;
+  lowMin: number;
+  highMin: number;
+  /** How many jobs its minutes are read off at the least; null where none of it is. */
+  jobs: number | null;
+  /** How long it takes each of those whose own pace is known. */
+  minBy: number[];
   kinds: string[];
   takes: string[];
 }
@@ -82,6 +98,11 @@ const join = (into: Stretch[], next: Stretch): void => {
   const last = into.at(-1);
   if (last && last.station === next.station && last.hands === next.hands) {
     last.min += next.min;
+    last.lowMin += next.lowMin;
+    last.highMin += next.highMin;
+    last.jobs = Math.min(last.jobs ?? Infinity, next.jobs ?? Infinity);
+    if (last.jobs === Infinity) last.jobs = null;
+    last.minBy = last.minBy.map((min, k) => min + next.minBy[k]!);
     last.kinds.push(...next.kinds);
     last.takes.push(...next.takes);
   } else if (next.min > 0 || next.kinds.length > 0)
@@ -100,14 +121,19 @@ function soonAfter({ station, hands, kinds }: Stretch, next: Stretch | undefined
 /**
  * What a job still asks of the bench, as steps to be planned: its moves one after the other, those at one station together, what runs by
  * itself apart. A short wait is spent beside it, and what is done elsewhere in passing counts where hands come from. `paces` say how
- * long hands take here, beside the usual minutes.
+ * long hands take here, beside the usual minutes, and `pacesBy` how long those of each person do, by name.
  *
  * @example
  * const moves = [{ move: { kind: "strip-cut" }, fromMs: 0, startMs: 600_000, endMs: 660_000 }];
  * jobSteps(moves).steps.map(({ station, durationMin, hands }) => [station, durationMin, hands]) // [["plate", 10, 0], ["plate", 1, 1]]
  */
-export function jobSteps(moves: readonly TimedMove[], paces: StagePaces = {}): JobSteps {
+export function jobSteps(
+  moves: readonly TimedMove[],
+  paces: StagePaces = {},
+  pacesBy: Readonly<Record<string, StagePaces>> = {},
+): JobSteps {
   const stretches: Stretch[] = [];
+  const people = Object.keys(pacesBy);
   for (const timed of moves) {
     const { move, stage, fromMs, startMs, endMs } = timed;
     const own = stationByKind[move.kind] ?? "bench";
@@ -119,13 +145,23 @@ export function jobSteps(moves: readonly TimedMove[], paces: StagePaces = {}): J
         station: before,
         hands: waitMin < BESIDE_MIN ? 1 : 0,
         min: waitMin,
+        lowMin: waitMin,
+        highMin: waitMin,
+        jobs: null,
+        minBy: people.map(() => waitMin),
         kinds: [],
         takes: [],
       });
+    const usualMin = (endMs - startMs) / 60_000;
+    const here = stage && paces[stage];
     join(stretches, {
       station: own,
       hands: 1,
-      min: ((endMs - startMs) / 60_000) * ((stage && paces[stage]) ?? 1),
+      min: usualMin * (here?.pace ?? 1),
+      lowMin: usualMin * (here?.low ?? 1),
+      highMin: usualMin * (here?.high ?? 1),
+      jobs: here?.jobs ?? null,
+      minBy: people.map((name) => usualMin * ((stage && pacesBy[name]![stage]) ?? here ?? USUAL).pace),
       kinds: [move.kind],
       takes: takenBy(timed),
     });
@@ -143,16 +179,26 @@ export function jobSteps(moves: readonly TimedMove[], paces: StagePaces = {}): J
     join(together, isInPassing ? { ...stretch, station: before.station } : stretch);
   });
   const steps = together.map((stretch, k): JobStep => {
-    const { station, hands, min } = stretch;
+    const { station, hands, min, minBy } = stretch;
     const soon = soonAfter(stretch, together[k + 1]);
     return {
       station,
       hands,
       durationMin: min,
+      ...(hands === 1 && minBy.some((own) => own !== min)
+        ? { minutesBy: Object.fromEntries(people.map((name, k) => [name, minBy[k]!])) }
+        : {}),
       // What runs in the chamber is held there alike, whatever it is.
       ...(station === "chamber" ? { program: "hold" } : {}),
       ...(soon === null ? {} : { maxWaitAfterMin: soon }),
     };
   });
-  return { steps, takes: together.flatMap(({ takes }, index) => takes.map((part) => ({ index, part }))) };
+  const spans = together.map(({ lowMin, highMin, jobs }) =>
+    jobs === null ? null : { lowMin, highMin, jobs },
+  );
+  return {
+    steps,
+    spans,
+    takes: together.flatMap(({ takes }, index) => takes.map((part) => ({ index, part }))),
+  };
 }

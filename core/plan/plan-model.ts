@@ -9,7 +9,10 @@ export interface Step {
   /** Its place among the steps of its job. */
   index: number;
   station: number;
+  /** How long it takes; where that is told by who does it, whoever is quickest. */
   length: number;
+  /** How long it takes each of the technicians; null where that is settled. */
+  lengths: Float64Array | null;
   /** Who may do it, by their place among the technicians; null where nobody is needed. */
   who: number[] | null;
   /** The next step of the job begins so long after its end at the latest. */
@@ -87,13 +90,26 @@ export function planModel(asked: BenchPlanAsked): PlanModel {
     weight,
     steps: steps.map((one, index): Step => {
       const station = stationAt.get(one.fixed?.station ?? one.station)!;
+      const who = one.hands ? whoAt[station]! : null;
+      const { durationMin, minutesBy = {} } = one;
+      const by = (name: string) => minutesBy[name] ?? durationMin;
+      // Who is to do what is pinned is not chosen any more.
+      const lengths =
+        who && who.length > 0 && one.minutesBy && !one.fixed
+          ? Float64Array.from(people, ({ name }) => by(name))
+          : null;
       return {
         at: at++,
         job,
         index,
         station,
-        length: one.durationMin,
-        who: one.hands ? whoAt[station]! : null,
+        length: lengths
+          ? Math.min(...who!.map((k) => lengths[k]!))
+          : who && one.fixed?.technician !== undefined
+            ? by(one.fixed.technician)
+            : durationMin,
+        lengths,
+        who,
         wait: one.maxWaitAfterMin ?? Infinity,
         program: one.program ?? null,
         fixed: one.fixed

@@ -126,12 +126,14 @@ const enoughTurns = (steps: number): number => 3_000 + 60 * steps ** 2;
 /** What the search came to. */
 export interface Found {
   order: Unit[];
+  /** Who is to do each step, as the timetable has it. */
+  by: Int32Array;
   score: Score;
 }
 
 /**
  * Looks for a good order by tabu search: at each turn the best of the swaps that could let what is latest end sooner, none that was just
- * undone; from time to time back to the best with a few swaps by chance. Ends when the effort is spent or `isEnough`.
+ * undone, or a step given to somebody else; from time to time back to the best with a few swaps by chance. Ends when the effort is spent or `isEnough`.
  *
  * Source: critical rows and their ends by Nowicki & Smutnicki 1996, tabu search by Glover 1989 (both from memory).
  */
@@ -145,26 +147,27 @@ export function searchPlan(
 ): Found {
   const { model } = table;
   const random = randomStream(seed);
-  const hasLinks = model.units.some(({ steps }) => steps.length > 1);
+  const byWhom = model.steps.filter(({ lengths }) => lengths !== null);
+  const isSame = byWhom.length === 0 && model.units.every(({ steps }) => steps.length === 1);
   const try_ = (order: readonly Unit[]): Score => {
     const before = table.asked;
     const score = table.placeAll(order);
     effort.spend(table.asked - before + TURN_COSTS);
     return score;
   };
-  /** In the order in which they begin: then a swap changes nothing but the two. Where steps are linked it could change more. */
+  /** In the order in which they begin: then a swap changes nothing but the two. Where steps are linked, or take one longer than another, it could change more. */
   const inOrder = (order: readonly Unit[]): Unit[] =>
-    hasLinks
-      ? [...order]
-      : order
+    isSame
+      ? order
           .map((unit, k) => ({ unit, k, start: table.start[unit.steps[0]!.at]! }))
           .sort((a, b) => a.start - b.start || a.k - b.k)
-          .map(({ unit }) => unit);
+          .map(({ unit }) => unit)
+      : [...order];
 
   let best: Found | null = null;
   const keep = (order: readonly Unit[], score: Score): boolean => {
     if (best && compare(score, best.score, objective) >= 0) return false;
-    best = { order: [...order], score };
+    best = { order: [...order], by: table.by.slice(), score };
     onFound(best);
     return true;
   };
@@ -187,7 +190,7 @@ export function searchPlan(
   while (!effort.isSpent && !isEnough(found().score) && turn - lastBetter < enoughTurns(model.steps.length)) {
     turn += 1;
     const swaps = candidates(table, score, objective, random);
-    let next: { order: Unit[]; score: Score; swap: Swap } | null = null;
+    let next: { order: Unit[]; score: Score; swap: Swap } | { score: Score; give: Give } | null = null;
     for (const swap of swaps) {
       const tried = swapped(order, swap, model);
       if (!tried) continue;
@@ -197,10 +200,21 @@ export function searchPlan(
       if (!next || compare(own, next.score, objective) < 0) next = { order: tried, score: own, swap };
       if (effort.isSpent) break;
     }
+    for (const give of gives(byWhom, random)) {
+      if (effort.isSpent) break;
+      const had = table.by[give.step.at]!;
+      table.by[give.step.at] = give.to;
+      const own = try_(order);
+      table.by[give.step.at] = had;
+      const isBest = compare(own, found().score, objective) < 0;
+      if (!isBest && (forbidden.get(key(give.step, give.step)) ?? 0) > turn) continue;
+      if (!next || compare(own, next.score, objective) < 0) next = { score: own, give };
+    }
     sinceBest += 1;
     if (!next || sinceBest > patience) {
       // Back to the best, a few swaps by chance from it.
       order = [...found().order];
+      table.by.set(found().by);
       score = try_(order);
       order = inOrder(order);
       for (let k = 3 + Math.floor(random() * 8); k > 0 && !effort.isSpent; k -= 1) {
@@ -214,10 +228,13 @@ export function searchPlan(
       sinceBest = 0;
       continue;
     }
-    score = try_(next.order);
-    order = inOrder(next.order);
-    // What was just put behind is not to come before again.
-    forbidden.set(key(next.swap.before, next.swap.after), turn + TENURE + Math.floor(random() * TENURE_MORE));
+    // What was just put behind is not to come before again, what was just given not to be given again.
+    const [a, b] = "swap" in next ? [next.swap.before, next.swap.after] : [next.give.step, next.give.step];
+    forbidden.set(key(a, b), turn + TENURE + Math.floor(random() * TENURE_MORE));
+    if ("give" in next) table.by[next.give.step.at] = next.give.to;
+    const then = "swap" in next ? next.order : order;
+    score = try_(then);
+    order = inOrder(then);
     if (keep(order, score)) {
       sinceBest = 0;
       lastBetter = turn;
@@ -225,6 +242,25 @@ export function searchPlan(
   }
   return found();
 }
+
+/** A step that is to be done by somebody; -1 by whoever ends it soonest. */
+interface Give {
+  step: Step;
+  to: number;
+}
+
+/** So many steps are tried in other hands at each turn. */
+const MOST_GIVEN = 3;
+
+/** Steps that take one longer than another, each given to somebody by chance. */
+const gives = (byWhom: readonly Step[], random: () => number): Give[] =>
+  byWhom.length === 0
+    ? []
+    : Array.from({ length: MOST_GIVEN }, () => {
+        const step = byWhom[Math.floor(random() * byWhom.length)]!;
+        const who = step.who!;
+        return { step, to: who[Math.floor(random() * (who.length + 1))] ?? -1 };
+      });
 
 /** A unit of an order moved back past others of other jobs. */
 function shiftedByChance(order: readonly Unit[], random: () => number): Unit[] {

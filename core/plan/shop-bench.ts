@@ -25,6 +25,8 @@ export const shopBench = z
     weekdays: z.array(boundedWhole(0, 6)).min(1).max(7),
     /** Stations that somebody does not work at; everybody else works everywhere. */
     cannot: z.record(key(), z.array(oneOf(stationNames)).max(stationNames.length)),
+    /** Whether the plan goes by how long each person takes: whoever sees it then sees how long somebody is planned for. */
+    isByPerson: z.boolean().default(false),
   })
   .superRefine(({ hours: spans }, context) =>
     spans.forEach(({ from, to }, k) => {
@@ -51,6 +53,7 @@ export const usualBench: ShopBench = {
   ],
   weekdays: [0, 1, 2, 3, 4, 5, 6],
   cannot: {},
+  isByPerson: false,
 };
 
 /**

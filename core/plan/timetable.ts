@@ -27,10 +27,14 @@ const MOST_TRIES = 200;
  */
 export class Timetable {
   readonly start: Float64Array;
+  /** How long it takes: by who does it, where that makes a difference. */
+  readonly length: Float64Array;
   /** By place among the station's, from 0; for a batch which of it. */
   readonly place: Int32Array;
   /** -1 without hands. */
   readonly technician: Int32Array;
+  /** Who is to do a step that takes one longer than another; -1 for whoever ends it soonest. */
+  readonly by: Int32Array;
   /** The step that kept the station, or the technician, until this one began; -1 where none did. */
   readonly stationBy: Int32Array;
   readonly handsBy: Int32Array;
@@ -57,8 +61,10 @@ export class Timetable {
   constructor(readonly model: PlanModel) {
     const many = model.steps.length;
     this.start = new Float64Array(many);
+    this.length = Float64Array.from(model.steps, ({ length }) => length);
     this.place = new Int32Array(many);
     this.technician = new Int32Array(many).fill(-1);
+    this.by = new Int32Array(many).fill(-1);
     this.stationBy = new Int32Array(many).fill(-1);
     this.handsBy = new Int32Array(many).fill(-1);
     this.atOnce = new Uint8Array(many);
@@ -79,7 +85,7 @@ export class Timetable {
   }
 
   endOf(step: Step): number {
-    return this.start[step.at]! + step.length;
+    return this.start[step.at]! + this.length[step.at]!;
   }
 
   /** Places all units in this order. */
@@ -148,16 +154,17 @@ export class Timetable {
   /** Puts a step into a batch that begins then, or begins one; false where neither can be. */
   private joinBatch(step: Step, batches: Batch[], line: Line, start: number): boolean {
     const batch = batches.find((one) => this.mayJoin(step, one, line, start));
+    const end = start + this.length[step.at]!;
     if (batch) {
       this.place[step.at] = batch.steps.length;
       batch.steps.push(step.at);
-      this.lengthen(batch, line, Math.max(batch.end, start + step.length));
+      this.lengthen(batch, line, Math.max(batch.end, end));
       return true;
     }
-    if (line.fit(start, step.length) > start + EPSILON) return false;
+    if (line.fit(start, end - start) > start + EPSILON) return false;
     this.place[step.at] = 0;
-    batches.push({ start, end: start + step.length, program: step.program, steps: [step.at] });
-    line.add(step.at, start, start + step.length);
+    batches.push({ start, end, program: step.program, steps: [step.at] });
+    line.add(step.at, start, end);
     return true;
   }
 
@@ -173,10 +180,8 @@ export class Timetable {
       return false;
     if (batch.steps.length >= this.model.stations[step.station]!.places) return false;
     // A longer step may not run into what comes after the batch.
-    return (
-      batch.start + step.length <= batch.end + EPSILON ||
-      line.fit(batch.end, batch.start + step.length - batch.end) <= batch.end + EPSILON
-    );
+    const end = batch.start + this.length[step.at]!;
+    return end <= batch.end + EPSILON || line.fit(batch.end, end - batch.end) <= batch.end + EPSILON;
   }
 
   /** Places the steps of a unit; what is amiss then, minutes. */
@@ -207,13 +212,13 @@ export class Timetable {
         const previous = steps[i - 1];
         if (previous && isLater(start, this.endOf(previous) + previous.wait)) {
           // The one before has to begin later.
-          const needed = start - previous.wait - previous.length;
+          const needed = start - previous.wait - this.length[previous.at]!;
           if (start < Infinity && tries < MOST_TRIES && needed > this.start[previous.at]! + EPSILON) {
             notBefore[i - 1] = needed;
             late = i;
           } else amiss += Math.min(NEVER_COSTS, start - this.endOf(previous) - previous.wait);
         }
-        ready = start + step.length;
+        ready = this.endOf(step);
       }
       if (late < 0) break;
       for (let i = late; i >= 0; i -= 1) this.takeOut(steps[i]!);
@@ -231,8 +236,15 @@ export class Timetable {
   /** Places a step at the earliest moment from `ready` on. */
   private placeStep(step: Step, ready: number): void {
     this.asked += 1;
-    const start = ready === Infinity ? Infinity : this.earliest(step, ready);
     const k = step.at;
+    this.length[k] = step.length;
+    const start =
+      ready === Infinity
+        ? Infinity
+        : step.lengths
+          ? this.earliestByWhom(step, step.lengths, ready)
+          : this.earliest(step, ready);
+    const length = this.length[k]!;
     this.start[k] = start;
     this.stationBy[k] = -1;
     this.handsBy[k] = -1;
@@ -248,28 +260,52 @@ export class Timetable {
     if (batches) this.joinBatch(step, batches, line, start);
     else {
       this.place[k] = this.chosenPlace;
-      if (step.length > 0) line.add(k, start, start + step.length);
+      if (length > 0) line.add(k, start, start + length);
     }
     if (!step.who) return;
     const person = this.people[this.chosenPerson]!;
     this.handsBy[k] = person.endingAt(start);
     this.atShift[k] = person.isUnblockedAt(start) ? 1 : 0;
     this.technician[k] = this.chosenPerson;
-    if (step.length > 0) person.add(k, start, start + step.length);
+    if (length > 0) person.add(k, start, start + length);
+  }
+
+  /**
+   * The earliest moment at which whoever is to do it can begin, where it takes one longer than another; whoever ends it soonest where nobody
+   * is, and of several who end it at once whoever has least to do. Who, and how long, is noted.
+   */
+  private earliestByWhom(step: Step, lengths: Float64Array, ready: number): number {
+    let [start, end, least] = [Infinity, Infinity, Infinity];
+    let [who, place] = [-1, 0];
+    const by = this.by[step.at]!;
+    for (const k of step.who!) {
+      if (by >= 0 && k !== by) continue;
+      this.length[step.at] = lengths[k]!;
+      const at = this.earliest(step, ready, [k]);
+      const { many } = this.people[k]!;
+      const over = at + lengths[k]!;
+      if (at === Infinity || isLater(over, end) || (!isLater(end, over) && many >= least)) continue;
+      [start, end, least, who, place] = [at, over, many, k, this.chosenPlace];
+    }
+    this.length[step.at] = who < 0 ? step.length : lengths[who]!;
+    this.chosenPerson = who;
+    this.chosenPlace = place;
+    return start;
   }
 
   /** The earliest moment at which a place, and somebody if needed, is free; which are noted as chosen. Infinity where none ever is. */
-  private earliest(step: Step, ready: number): number {
+  private earliest(step: Step, ready: number, who = step.who): number {
     const lines = this.places[step.station]!;
     const batches = this.batches[step.station];
+    const length = this.length[step.at]!;
     let at = ready;
     for (;;) {
-      this.asked += lines.length + (step.who?.length ?? 0);
+      this.asked += lines.length + (who?.length ?? 0);
       const placed = batches
         ? this.earliestBatch(step, batches, lines[0]!, at)
-        : this.earliestOf(lines, at, step.length);
-      if (!step.who) return placed;
-      const manned = this.earliestWho(step.who, placed, step.length);
+        : this.earliestOf(lines, at, length);
+      if (!who) return placed;
+      const manned = this.earliestWho(who, placed, length);
       if (manned === Infinity || manned <= placed + EPSILON) return manned === Infinity ? Infinity : placed;
       at = manned;
     }
@@ -313,7 +349,7 @@ export class Timetable {
   }
 
   private earliestBatch(step: Step, batches: readonly Batch[], line: Line, ready: number): number {
-    let best = line.fit(ready, step.length);
+    let best = line.fit(ready, this.length[step.at]!);
     for (const batch of batches)
       if (
         batch.start >= ready - EPSILON &&
@@ -337,11 +373,11 @@ export class Timetable {
       if (batch.steps.length === 0) batches.splice(at, 1);
       else {
         batch.steps.forEach((k, i) => (this.place[k] = i));
-        batch.end = batch.start + Math.max(...batch.steps.map((k) => this.model.steps[k]!.length));
+        batch.end = batch.start + Math.max(...batch.steps.map((k) => this.length[k]!));
         line.add(batch.steps[0]!, batch.start, batch.end);
       }
-    } else if (step.length > 0) lines[this.place[step.at]!]!.remove(step.at);
+    } else if (this.length[step.at]! > 0) lines[this.place[step.at]!]!.remove(step.at);
     const person = this.technician[step.at]!;
-    if (person >= 0 && step.length > 0) this.people[person]!.remove(step.at);
+    if (person >= 0 && this.length[step.at]! > 0) this.people[person]!.remove(step.at);
   }
 }

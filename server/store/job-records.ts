@@ -2,6 +2,7 @@ import type pg from "pg";
 import type { Device, Scene } from "../../core/device/scene.ts";
 import { invoiceFigures } from "../../core/intake/invoice.ts";
 import { jobRecord } from "../../core/yield/job-record.ts";
+import type { PacedJob } from "../../core/plan/stage-paces.ts";
 import { MOST_JOBS } from "../../core/yield/yield-input.ts";
 import type { StageName } from "../../core/stage.ts";
 import type { StoredFamily } from "./families.ts";
@@ -83,22 +84,26 @@ export async function recordsAsText(
   return rows[0]?.records ?? "[]";
 }
 
-/** The newest jobs of a kind that minutes are read off. */
-const MOST_READ = 60;
+/** The newest jobs of a kind that minutes are read off: enough for several methods and people. */
+const MOST_READ = 200;
 
-/** What each stage of the newest jobs of a family took that were worked this way to a good end, min. */
-export async function stageMinutesOf(
-  pool: pg.Pool,
-  family: string,
-  route: string,
-): Promise<Partial<Record<StageName, number>>[]> {
-  const { rows } = await pool.query<{ stages: { name: StageName; minutes: number }[] }>(
-    `SELECT r.content->'stages' AS stages
+/** The newest jobs of a family that were worked this way to a good end, the newest first: by which method, by whom, and what each stage took. */
+export async function stageMinutesOf(pool: pg.Pool, family: string, route: string): Promise<PacedJob[]> {
+  const { rows } = await pool.query<{
+    method: string | null;
+    who: string | null;
+    stages: { name: StageName; minutes: number; handsMin?: number }[];
+  }>(
+    `SELECT r.content->>'method' AS method, r.content->>'technician' AS who, r.content->'stages' AS stages
      FROM job_record AS r JOIN job ON job.id = r.job_id
      WHERE job.family_id IN (SELECT id FROM family WHERE code = $1) AND r.content->>'route' = $2
        AND r.content->>'outcome' = 'repaired'
      ORDER BY r.ended_at DESC LIMIT ${MOST_READ}`,
     [family, route],
   );
-  return rows.map(({ stages }) => Object.fromEntries(stages.map(({ name, minutes }) => [name, minutes])));
+  return rows.map(({ method, who, stages }) => ({
+    method,
+    who,
+    stages: Object.fromEntries(stages.map(({ name, ...took }) => [name, took])),
+  }));
 }

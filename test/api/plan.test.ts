@@ -111,6 +111,40 @@ describe("the plan of the day", () => {
     await pool.query("UPDATE shop SET bench = NULL");
   });
 
+  it("goes by how long each person takes only where the shop wants that; how far minutes spread is told anyhow", async () => {
+    const byWhom = async () =>
+      (await asked()).question.jobs.flatMap(({ steps }) =>
+        steps.flatMap(({ minutesBy, durationMin }) => (minutesBy ? [{ minutesBy, durationMin }] : [])),
+      );
+    expect(await byWhom()).to.deep.equal([]);
+    await ask(bench.PUT, { body: { ...usualBench, isByPerson: true } });
+    const own = await byWhom();
+    expect(own.length).to.be.greaterThan(5);
+    for (const { minutesBy } of own)
+      expect(minutesBy).to.have.keys((await asked()).people.map(({ key }) => key));
+    const unlike = own.filter(
+      ({ minutesBy }) => Math.max(...Object.values(minutesBy)) > 1.2 * Math.min(...Object.values(minutesBy)),
+    );
+    expect(unlike.length).to.be.greaterThan(1);
+    // Of whom too little is known, that person goes by the middle of all.
+    for (const { minutesBy, durationMin } of own) expect(minutesBy.linus).to.equal(durationMin);
+    const { question, jobs } = await asked();
+    expect(planFaults(question, calculateBenchPlan(question))).to.deep.equal([]);
+    const told = jobs.flatMap(({ spans, code }) =>
+      spans.flatMap((span, k) => {
+        const { durationMin, hands } = question.jobs.find((job) => job.code === code)!.steps[k]!;
+        return span ? [{ ...span, durationMin, hands }] : [];
+      }),
+    );
+    expect(told.length).to.be.greaterThan(5);
+    for (const { lowMin, highMin, jobs: many, hands } of told) {
+      expect(lowMin).to.be.at.most(highMin);
+      expect(many).to.be.at.least(5);
+      expect(hands).to.equal(1);
+    }
+    await pool.query("UPDATE shop SET bench = NULL");
+  });
+
   it("says of a new job what it would ask, how long such jobs took, and how they went", async () => {
     const family = (await findFamily(pool, "TK-5"))!;
     const found = (await promiseAsked(pool, family, "layer", DEMO_NOW_MS))!;

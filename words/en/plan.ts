@@ -49,6 +49,7 @@ export const plan = {
   "by-itself": "by itself",
   "waits-for":
     "{why, select, nothing {at once} step_before {follows at once} step_after {held back for the next step} station {waited for the place} hands {waited for hands} shift {waited for working hours} other {runs already}}",
+  "took-here": "Half of {jobs, number} jobs took {low, number} to {high, number} min",
   "open-the-job": "Open the job",
   "planned-with":
     "{measured, plural, =0 {Usual minutes of each move} other {Minutes as such jobs took here for {measured} of {count} jobs}}, each day {hours}.",

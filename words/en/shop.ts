@@ -33,6 +33,8 @@ export const shop = {
   "type-hours-such-as": '"{hours}" cannot be read. Type hours such as 8:00-12:30, 13:00-17:00',
   "days-of-work": "Days of work",
   "choose-a-day": "Choose at least one day.",
+  "plan-by-own-minutes": "Plan by how long each person takes.",
+  "all-see-own-minutes": "Everybody who sees the plan then sees how long somebody is planned for.",
   "who-works-where": "Who works where",
   "works-at": "{person} works at {station}",
   "save-the-bench": "Save the bench",

@@ -53,6 +53,7 @@ export const plan: Words<typeof english> = {
   "by-itself": "solo",
   "waits-for":
     "{why, select, nothing {enseguida} step_before {sigue enseguida} step_after {retenido para el paso siguiente} station {esperaba el sitio} hands {esperaba manos} shift {esperaba el horario} other {ya en marcha}}",
+  "took-here": "La mitad de {jobs, number} trabajos tardó de {low, number} a {high, number} min",
   "open-the-job": "Abrir el trabajo",
   "planned-with":
     "{measured, plural, =0 {Minutos habituales de cada paso} other {Minutos como tardaron aquí trabajos así en {measured} de {count} trabajos}}, cada día {hours}.",

@@ -36,6 +36,8 @@ export const shop: Words<typeof english> = {
   "type-hours-such-as": '"{hours}" no se entiende. Escribe horas como 8:00-12:30, 13:00-17:00',
   "days-of-work": "Días de trabajo",
   "choose-a-day": "Elige al menos un día.",
+  "plan-by-own-minutes": "Planifica según lo que tarda cada persona.",
+  "all-see-own-minutes": "Quien vea el plan verá entonces cuánto se calcula para cada uno.",
   "who-works-where": "Quién trabaja dónde",
   "works-at": "{person} trabaja en {station}",
   "save-the-bench": "Guardar la mesa",

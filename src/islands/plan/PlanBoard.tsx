@@ -242,6 +242,7 @@ export const PlanBoard = memo(function PlanBoard({
                       code={code}
                       people={asked.people}
                       steps={steps}
+                      spans={asked.jobs.find((job) => job.code === code)?.spans ?? []}
                       clock={clock}
                       nowMs={nowMs}
                       frozenUntilMs={frozenUntilMs}
@@ -273,6 +274,13 @@ export const PlanBoard = memo(function PlanBoard({
     </main>
   );
 });
+
+/** How far the minutes of a step spread here; nothing where nobody knows, or where it is the same by the minute. */
+function Span({ span }: { span: PlanAsked["jobs"][number]["spans"][number] }) {
+  if (!span) return null;
+  const [low, high] = [Math.round(span.lowMin), Math.round(span.highMin)];
+  return low === high ? null : <>. {t("took-here", { low, high, jobs: span.jobs })}</>;
+}
 
 const dayText = (atMs: number): string => dayAndTimeText(atMs).replace(/ \d\d:\d\d$/, "");
 /** An hour where it is today, with its day where it is not. */
@@ -343,6 +351,7 @@ function Steps({
   code,
   people,
   steps,
+  spans,
   clock,
   nowMs,
   frozenUntilMs,
@@ -353,6 +362,7 @@ function Steps({
   code: string;
   people: PlanAsked["people"];
   steps: readonly PlannedStep[];
+  spans: PlanAsked["jobs"][number]["spans"];
   clock: (minute: number) => number;
   nowMs: number;
   frozenUntilMs: number;
@@ -378,6 +388,7 @@ function Steps({
                   ? t("by-itself")
                   : t("by", { name: nameOf(people, step.technician) })}
                 , {isHeld(step) ? t("held-there") : t("waits-for", { why: step.why.replace(" ", "_") })}
+                <Span span={spans[step.index] ?? null} />
               </span>
             </span>
             {clock(step.startMin) >= frozenUntilMs && (

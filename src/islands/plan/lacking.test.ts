@@ -16,6 +16,7 @@ describe("what the shelf lacks for a plan", () => {
     code,
     family: "TK-5",
     takes: [{ index, part }],
+    spans: [],
   });
 
   it("is what whoever comes last does not find, when the plan comes to it", () => {

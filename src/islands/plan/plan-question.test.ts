@@ -25,7 +25,7 @@ const asked: PlanAsked = {
     })),
     timeLimitS: 0.2,
   },
-  jobs: [{ code: "A-1", family: "TK-5 ticket handheld", takes: [] }],
+  jobs: [{ code: "A-1", family: "TK-5 ticket handheld", takes: [], spans: [] }],
   parts: [],
   measured: 0,
   people: [

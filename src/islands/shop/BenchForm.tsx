@@ -31,6 +31,7 @@ export function BenchForm({ initial, people }: { initial: ShopBench; people: rea
   const [hours, setHours] = useState(hoursText(initial.hours));
   const [weekdays, setWeekdays] = useState(initial.weekdays);
   const [cannot, setCannot] = useState(initial.cannot);
+  const [isByPerson, setIsByPerson] = useState(initial.isByPerson);
   const { faults, setFaults, said, setSaid, keep } = useKept(shopBench, "/api/shop/bench", t("kept"));
   const save = () => {
     const read = readHours(hours);
@@ -44,6 +45,7 @@ export function BenchForm({ initial, people }: { initial: ShopBench; people: rea
       hours: read,
       weekdays,
       cannot: Object.fromEntries(Object.entries(cannot).filter(([, stations]) => stations.length > 0)),
+      isByPerson,
     });
   };
   const hoursFault = Object.entries(faults).find(([path]) => path.startsWith("hours"))?.[1];
@@ -87,6 +89,17 @@ export function BenchForm({ initial, people }: { initial: ShopBench; people: rea
           {faults.weekdays && <p className="edge-hatch text-danger">{t("choose-a-day")}</p>}
         </fieldset>
       </div>
+      <label className="flex min-h-12 items-center gap-2">
+        <input
+          type="checkbox"
+          className="size-6 shrink-0 accent-ink"
+          checked={isByPerson}
+          onChange={(event) => setIsByPerson(event.target.checked)}
+        />
+        <span>
+          {t("plan-by-own-minutes")} <span className="text-soft">{t("all-see-own-minutes")}</span>
+        </span>
+      </label>
       {people.length > 0 && (
         <div className="relative min-w-0 overflow-x-auto">
           <table>
