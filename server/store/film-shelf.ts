@@ -198,6 +198,7 @@ async function cutWithin(
   }
   const told = new Map<string, SentMove[]>();
   const remnants: ShelvedSheet[] = [];
+  const uses: FilmUse[] = [];
   // Locked in one order, so that two cuttings that name the same sheets never wait for one another.
   await client.query("SELECT 1 FROM film_sheet WHERE id = ANY($1::uuid[]) ORDER BY id FOR UPDATE", [
     cutting.sheets.map(({ sheet }) => sheet),
@@ -262,6 +263,7 @@ async function cutWithin(
       told.set(piece.job, [...(told.get(piece.job) ?? []), ...taken, move]);
     }
     let nth = 0;
+    let usedMm2 = sheet.widthMm * sheet.heightMm;
     for (const { widthMm, heightMm } of remnantsOf(sheet, lying, gapMm)) {
       nth += 1;
       const round = (mm: number) => Math.floor(mm * 10) / 10;
@@ -278,8 +280,13 @@ async function cutWithin(
         },
         sheet.id,
       );
-      if (kept) remnants.push(kept);
+      if (!kept) continue;
+      remnants.push(kept);
+      usedMm2 -= kept.widthMm * kept.heightMm;
     }
+    const piecesMm2 = pieces.reduce((sum, { widthMm, heightMm }) => sum + widthMm * heightMm, 0);
+    for (const { job, film, widthMm, heightMm } of pieces)
+      uses.push({ job, film, sheet: sheetId, mm2: (usedMm2 * widthMm * heightMm) / piecesMm2 });
   }
   // In one order, so that two cuttings never wait for one another's jobs.
   const codes = [...told.keys()].sort();
@@ -290,5 +297,24 @@ async function cutWithin(
     const result = await appendWithin(client, job, moves);
     if (result.kind !== "kept") return takeBack({ kind: "job refused", code, moves, result });
   }
+  await noteUses(client, id, uses);
   return { kind: "cut", remnants, jobs: codes };
+}
+
+/** How much of a sheet was used up for a job's film: its share of what did not come back to the shelf. */
+interface FilmUse {
+  job: string;
+  film: FilmSide;
+  sheet: string;
+  mm2: number;
+}
+
+/** Keeps how much of a whole sheet each film used up: what it cost follows from it. */
+async function noteUses(client: pg.PoolClient, cutId: string, uses: readonly FilmUse[]): Promise<void> {
+  for (const { job, film, sheet, mm2 } of uses)
+    await client.query(
+      `INSERT INTO film_use (job_id, film, cut_id, sheets)
+       SELECT id, $2, $3, $4::float8 / whole_sheet_mm2($5) FROM job WHERE code = $1`,
+      [job, film, cutId, mm2, sheet],
+    );
 }

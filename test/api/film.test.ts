@@ -1,4 +1,5 @@
 import { expect } from "chai";
+import { readFile } from "node:fs/promises";
 import DxfParser from "dxf-parser";
 import { XMLParser } from "fast-xml-parser";
 import type pg from "pg";
@@ -91,6 +92,11 @@ describe("the shelf of film", () => {
     const pieces = ((await ask(wanted)).body as WantedPiece[]).filter(({ job }) => job === CODE);
     expect(pieces.map(({ film }) => film)).to.deep.equal(["front", "rear"]);
     const remnant = (await sheets()).find(({ label }) => label === "F-9/1")!;
+    // The sheet that it was left of is known to the shelf.
+    await pool.query(
+      `INSERT INTO film_sheet (label, kind, width_mm, height_mm, axis_deg, lot, gone_at) VALUES ('F-9', 'clear', 500, 400, 0, $1, now())`,
+      [remnant.lot],
+    );
     const layout = calculateFilmLayout({
       sheets: [remnant].map(({ id, widthMm, heightMm, axisDeg }) => ({ id, widthMm, heightMm, axisDeg })),
       pieces: pieces.map(({ film, widthMm, heightMm, axisDeg }) => ({
@@ -152,11 +158,54 @@ describe("the shelf of film", () => {
       expect(left.label).to.match(/^F-9\/1\/\d$/);
       expect(left).to.include({ isRemnant: true, lot: remnant.lot, axisDeg: remnant.axisDeg });
     }
+    // What was cut away and did not come back to the shelf is what the films used up, each by its size.
+    const mm2 = (of: readonly { widthMm: number; heightMm: number }[]) =>
+      of.reduce((sum, { widthMm, heightMm }) => sum + widthMm * heightMm, 0);
+    const { rows: uses } = await pool.query<{ film: string; sheets: number; whole: number }>(
+      `SELECT film, sheets, whole_sheet_mm2($2) AS whole FROM film_use JOIN job ON job.id = job_id WHERE code = $1 ORDER BY film`,
+      [CODE, remnant.id],
+    );
+    const usedMm2 = mm2([remnant]) - mm2(won.body.remnants as ShelvedSheet[]);
+    expect(uses[0]!.whole).to.equal(500 * 400);
+    uses.forEach(({ sheets: share }, k) =>
+      expect(share).to.be.closeTo((usedMm2 * mm2([pieces[k]!])) / mm2(pieces) / (500 * 400), 1e-9),
+    );
+    // So they cost a share of their lot.
+    await pool.query("UPDATE lot SET cost_minor = 9000, quantity = 3 WHERE lot = $1", [remnant.lot]);
+    const { rows: cost } = await pool.query<{ minor: number; untold: number }>(
+      "SELECT minor, untold FROM job, lots_of(job.id) WHERE code = $1",
+      [CODE],
+    );
+    const sharesOf = uses.reduce((sum, one) => sum + one.sheets, 0);
+    expect(cost[0]!.minor).to.equal(Math.round(3_000 * sharesOf));
+    const { rows: unlot } = await pool.query(
+      "SELECT FROM spent JOIN job ON job.id = job_id WHERE code = $1 AND lot = $2",
+      [CODE, remnant.lot],
+    );
+    expect(unlot).to.have.length(2);
     if (rivals[0]!.status === 201) {
       expect((await ask(cut, { body: cutting })).status).to.equal(200);
       expect((await ask(cut, { body: { ...cutting, gapMm: 2 } })).status).to.equal(409);
     }
     expect((await sheets()).length).to.equal(now.length);
+  });
+
+  it("works out of cuttings from before how much of a sheet each film used up", async () => {
+    const uses = async () =>
+      (
+        await pool.query<{ job_id: string; film: string; cut_id: string; sheets: number | null }>(
+          "SELECT job_id, film, cut_id, sheets FROM film_use ORDER BY cut_id, job_id, film",
+        )
+      ).rows;
+    const kept = await uses();
+    expect(kept.length).to.be.greaterThan(1);
+    await pool.query("DELETE FROM film_use");
+    const migration = await readFile("server/db/migrations/0045_film_cost.sql", "utf8");
+    await pool.query(/^INSERT INTO film_use[^;]+;/m.exec(migration)![0]);
+    const again = await uses();
+    const rounded = (rows: typeof kept) =>
+      rows.map((row) => ({ ...row, sheets: row.sheets?.toFixed(9) ?? null }));
+    expect(rounded(again)).to.deep.equal(rounded(kept));
   });
 
   it("does not let a piece that is cut be taken back, nor be cut a second time", async () => {
