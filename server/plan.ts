@@ -14,6 +14,7 @@ import { t } from "../words/server.ts";
 import { heldFor } from "./held-for.ts";
 import { shelvedParts } from "./store/parts.ts";
 import { planPins, type PlanPin } from "./store/plan-pins.ts";
+import { soonPlanned } from "./store/plan-soon.ts";
 import { justOpened, ownMinutes } from "./own-minutes.ts";
 import { findBench, pastJobs } from "./store/shop.ts";
 import { openJobs, sceneOf, type StoredJob } from "./store/jobs.ts";
@@ -48,6 +49,8 @@ export interface PlanAsked {
   leftOut: { code: string; why: string }[];
   /** Steps that somebody holds where they put them. */
   pins: PlanPin[];
+  /** What was to begin soon when the plan was last made. */
+  soon: PlanPin[];
 }
 
 /** So many days are planned for. */
@@ -132,12 +135,13 @@ function split(stored: readonly StoredJob[], nowMs: number, most: number): [Stor
  * What runs by itself now is pinned where it is. Of more open jobs than can be planned those wait that are due last.
  */
 export async function planAsked(pool: pg.Pool, nowMs: number, most = MOST_PLANNED): Promise<PlanAsked> {
-  const [stored, people, pins, bench, parts] = await Promise.all([
+  const [stored, people, pins, bench, parts, soon] = await Promise.all([
     openJobs(pool),
     listAtBench(pool),
     planPins(pool),
     findBench(pool),
     shelvedParts(pool),
+    soonPlanned(pool, nowMs),
   ]);
   const asked: PlanAsked = {
     fromMs: nowMs,
@@ -162,6 +166,7 @@ export async function planAsked(pool: pg.Pool, nowMs: number, most = MOST_PLANNE
     isUsual: bench === usualBench,
     leftOut: [],
     pins,
+    soon,
   };
   const running = new Map<string, number>();
   const [planned, tooMany] = split(stored, nowMs, most);

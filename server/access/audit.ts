@@ -35,6 +35,7 @@ const SAID_ELSEWHERE = new Set([
   "/api/calc/[name]",
   "/api/dispense/[format]",
   "/api/outline",
+  "/api/plan/soon",
   "/api/practice",
   "/api/practice/jobs",
   "/api/practice/jobs/[code]/skip",

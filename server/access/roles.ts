@@ -159,6 +159,7 @@ export const access: Readonly<Record<string, Partial<Record<Method, readonly Rol
   "/api/photos/[id]": seen(shown),
   "/api/plan": seen(shown),
   "/api/plan/pins": { GET: shown, PUT: workers, DELETE: workers },
+  "/api/plan/soon": { PUT: workers },
   "/api/plan/promise": seen(workers),
   "/api/records": seen(people),
   "/api/records/money": seen(["lead", "desk", "owner", "reader"]),

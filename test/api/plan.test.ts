@@ -8,6 +8,7 @@ import { findFamily } from "../../server/store/families.ts";
 import { questionWith } from "../../src/islands/plan/plan-question.ts";
 import * as bench from "../../src/pages/api/shop/bench.ts";
 import * as pins from "../../src/pages/api/plan/pins.ts";
+import * as soon from "../../src/pages/api/plan/soon.ts";
 import { GET as plan } from "../../src/pages/api/plan/index.ts";
 import { GET as promise } from "../../src/pages/api/plan/promise.ts";
 import { DEMO_NOW_MS, demoDatabase } from "../fresh-database.ts";
@@ -143,6 +144,22 @@ describe("the plan of the day", () => {
       expect(hands).to.equal(1);
     }
     await pool.query("UPDATE shop SET bench = NULL");
+  });
+
+  it("keeps what begins soon for whoever plans next, for so long as it tells of now", async () => {
+    const keep = (body: object) => ask(soon.PUT, { body });
+    const steps = [pin("GW-1161", later), pin("GW-1154", later, { fromEnd: 3, technician: null })];
+    expect((await asked()).soon).to.deep.equal([]);
+    expect((await keep({ steps })).body).to.deep.equal(steps);
+    const soonAt = async (ms: number) => (await planAsked(pool, ms)).soon;
+    expect(await soonAt(Date.now())).to.deep.equal(steps);
+    // Another page that has planned at the same moment goes by it too.
+    expect((await keep({ steps: steps.slice(1) })).body).to.deep.equal(steps);
+    await pool.query("UPDATE plan_soon SET at = at - interval '2 minutes'");
+    expect((await keep({ steps: steps.slice(1) })).body).to.deep.equal(steps.slice(1));
+    expect(await soonAt(Date.now() + 50 * 60_000)).to.deep.equal([]);
+    expectFault(await keep({ steps: [{ ...steps[0]!, startAt: "soon" }] }), 422, "steps[0].startAt");
+    await pool.query("DELETE FROM plan_soon");
   });
 
   it("says of a new job what it would ask, how long such jobs took, and how they went", async () => {

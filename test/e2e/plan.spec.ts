@@ -1,4 +1,38 @@
-import { awake, expect, standAtBench, test, visit } from "./workshop.ts";
+import { awake, expect, openJob, standAtBench, test, visit } from "./workshop.ts";
+
+test("what begins soon stays where it is when the plan is made anew", async ({ page, workshop }) => {
+  await standAtBench(page, workshop.url);
+  const isPlanned = () =>
+    expect(page.getByRole("group", { name: "The day" }).last()).toHaveAttribute("aria-busy", "false", {
+      timeout: 30_000,
+    });
+  const soon = () =>
+    page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>("[data-code]")]
+        .filter(({ style }) => parseFloat(style.left) < 100)
+        .map(
+          ({ dataset, style }) =>
+            [`${dataset.code} ${dataset.index}`, parseFloat(style.left), style.top] as const,
+        ),
+    );
+  const isKept = page.waitForResponse("**/api/plan/soon");
+  await visit(page, "/plan");
+  await isPlanned();
+  const kept = ((await isKept).request().postDataJSON() as { steps: { code: string }[] }).steps;
+  expect(kept.length).toBeGreaterThan(3);
+  const before = await soon();
+  // By now there is one job more.
+  await openJob(workshop.url, "PL-31", "TK-5", "layer");
+  await visit(page, "/plan");
+  await isPlanned();
+  const after = new Map((await soon()).map(([key, left, top]) => [key, { left, top }]));
+  const firsts = before.filter(([key]) => kept.some(({ code }) => key === `${code} 0`));
+  expect(firsts.length).toBeGreaterThan(3);
+  for (const [key, left, top] of firsts) {
+    expect(after.get(key)!.top, key).toBe(top);
+    expect(after.get(key)!.left, key).toBeCloseTo(left, 0);
+  }
+});
 
 test("the day as lanes: what is next for me, each job with its time, nobody and no place twice at once", async ({
   page,

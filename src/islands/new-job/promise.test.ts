@@ -22,6 +22,7 @@ const asked = (paces: number[], shiftMin = 1_000): PromiseAsked => ({
     isUsual: true,
     leftOut: [],
     pins: [],
+    soon: [],
   },
   code: "?",
   steps: [{ station: "bench", durationMin: 60, hands: 1 }],

@@ -47,7 +47,11 @@ export const PlanBoard = memo(function PlanBoard({
   const [supposed, setSupposed] = useState("");
   const whatIf = useMemo(() => whatIfOf(supposed), [supposed]);
   const nowMs = useNow(asked.fromMs);
-  const { isEmpty, plan, isBroken, isSearching, then, pins, said, hold, letGo } = usePlan(asked, whatIf);
+  const { isEmpty, plan, isBroken, isSearching, then, pins, said, hold, letGo } = usePlan(
+    asked,
+    whatIf,
+    who !== "",
+  );
   const clock = (minute: number) => asked.fromMs + minute * MINUTE_MS;
   // After the last hour the next day is what is asked about.
   const [days, setDays] = useState(asked.fromMs > dayAt(asked, 0).toMs ? 1 : 0);

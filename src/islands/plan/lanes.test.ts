@@ -30,6 +30,7 @@ const asked: PlanAsked = {
   lots: {},
   leftOut: [],
   pins: [],
+  soon: [],
 };
 const plan = calculateBenchPlan(asked.question);
 

@@ -4,7 +4,16 @@ import type { PlanAsked } from "../../../server/plan.ts";
 import type { PlanPin } from "../../../server/store/plan-pins.ts";
 import { planFaults } from "../../../test/plan-faults.ts";
 import { calendarOf } from "./calendar.ts";
-import { fromEndOf, frozenIn, questionWith, withoutPin, withPin, type WhatIf } from "./plan-question.ts";
+import {
+  fromEndOf,
+  frozenIn,
+  questionWith,
+  soonOf,
+  stillSoon,
+  withoutPin,
+  withPin,
+  type WhatIf,
+} from "./plan-question.ts";
 
 const FROM_MS = Date.parse("2026-11-30T08:00:00Z");
 const at = (minute: number) => new Date(FROM_MS + 60_000 * minute).toISOString();
@@ -37,6 +46,7 @@ const asked: PlanAsked = {
   lots: {},
   leftOut: [],
   pins: [],
+  soon: [],
 };
 const planned = (
   ...more: Parameters<typeof questionWith> extends [unknown, ...infer Rest] ? Rest : never
@@ -55,6 +65,120 @@ const pin = (more: Partial<PlanPin>): PlanPin => ({
   technician: null,
   startAt: at(0),
   ...more,
+});
+
+describe("what was to begin soon", () => {
+  const laterBy = (minutes: number, more: Partial<PlanAsked>): PlanAsked => ({
+    ...asked,
+    fromMs: FROM_MS + 60_000 * minutes,
+    ...more,
+  });
+  const soonPlan = (now: PlanAsked) => {
+    const question = questionWith(now, [], { bySoon: true });
+    const plan = calculateBenchPlan(question);
+    expect(plan.infeasible).to.equal(undefined);
+    expect(planFaults(question, plan)).to.deep.equal([]);
+    return plan;
+  };
+
+  it("is told of the plan, but for what runs and what goes into a batch", () => {
+    const { plan } = planned([]);
+    const soon = soonOf(asked, plan);
+    expect(soon.map(({ code, fromEnd }) => `${code} ${fromEnd}`)).to.deep.equal(["A-1 1", "B-2 1", "A-1 0"]);
+    expect(soon[2]).to.include({ station: "bench", startAt: at(20) });
+    const running = { ...asked, question: structuredClone(asked.question) };
+    running.question.jobs[0]!.steps[0]!.fixed = { startMin: 0 };
+    expect(soonOf(running, plan).map(({ code, fromEnd }) => `${code} ${fromEnd}`)).not.to.include("A-1 1");
+    const batch = {
+      ...asked,
+      question: {
+        ...asked.question,
+        stations: [{ name: "bench", kind: "batch" as const }, { name: "plate" }],
+      },
+    };
+    expect(soonOf(batch, plan).map(({ station }) => station)).to.deep.equal(["plate", "plate"]);
+  });
+
+  it("stays where it was in the next plan, whoever is wanted sooner by then", () => {
+    const { plan } = planned([]);
+    const soon = soonOf(asked, plan);
+    // Now the last one is wanted at once.
+    const jobs = asked.question.jobs.map((job) =>
+      job.code === "D-4" ? { ...job, dueMin: 0, weight: 100 } : job,
+    );
+    const now = laterBy(0, { soon, question: { ...asked.question, jobs } });
+    const next = soonPlan(now);
+    for (const { code, fromEnd, startAt, place, technician } of soon) {
+      const step = stepOf(next, code, 1 - fromEnd);
+      expect(step).to.include({ place, technician, why: "pinned" });
+      expect(now.fromMs + 60_000 * step.startMin).to.be.closeTo(Date.parse(startAt), 1);
+    }
+    // Asked without it, the last one goes first.
+    expect(calculateBenchPlan(questionWith(now, [])).steps[0]!.code).to.equal("D-4");
+  });
+
+  it("moves back together, in its order, where what was to begin has not; what is much too late is planned anew", () => {
+    const { plan } = planned([]);
+    const soon = soonOf(asked, plan);
+    const late = soonPlan(laterBy(6, { soon }));
+    expect(stepOf(late, "A-1", 0)).to.include({ startMin: 0, why: "pinned" });
+    expect(stepOf(late, "A-1", 1)).to.include({ startMin: 20, why: "pinned" });
+    expect(stepOf(late, "B-2", 0)).to.include({ startMin: 20, why: "pinned" });
+    expect(stillSoon(laterBy(16, { soon })).map(({ code, index }) => `${code} ${index}`)).to.deep.equal([
+      "B-2 0",
+    ]);
+    // Of a job that has gone on, or is over, what is done is nothing to it.
+    const further = structuredClone(asked.question);
+    further.jobs[0]!.steps = further.jobs[0]!.steps.slice(1);
+    expect(
+      stillSoon(laterBy(20, { soon, question: further })).map(({ code, index, at: { startMin } }) => [
+        code,
+        index,
+        startMin,
+      ]),
+    ).to.deep.equal([
+      ["A-1", 0, 0],
+      ["B-2", 0, 0],
+    ]);
+    expect(stillSoon(laterBy(1, { soon, question: { ...further, jobs: [] } }))).to.deep.equal([]);
+  });
+
+  it("keeps with it what may not wait, and leaves both where it would have to", () => {
+    const jobs = asked.question.jobs.map((job) => ({
+      ...job,
+      steps: [{ station: "plate", durationMin: 25, hands: 1, maxWaitAfterMin: 10 }, job.steps[1]!],
+    }));
+    const linked = { ...asked, question: { ...asked.question, jobs } };
+    const plan = calculateBenchPlan(questionWith(linked, []));
+    const soon = soonOf(linked, plan);
+    // The second one's hands begin after the half hour.
+    const names = (of: readonly { code: string; fromEnd: number }[]) =>
+      of.map(({ code, fromEnd }) => `${code} ${fromEnd}`).sort();
+    expect(names(soon)).to.deep.equal(["A-1 0", "A-1 1", "B-2 0", "B-2 1"]);
+    const stand = (of: typeof soon, minutes = 2) =>
+      stillSoon({ ...laterBy(minutes, { soon: of }), question: linked.question }).map(
+        ({ code, index }) => `${code} ${index}`,
+      );
+    expect(stand(soon)).to.deep.equal(["A-1 0", "A-1 1", "B-2 0", "B-2 1"]);
+    expect(stand(soon.filter(({ code, fromEnd }) => `${code} ${fromEnd}` !== "B-2 0"))).to.deep.equal([
+      "A-1 0",
+      "A-1 1",
+    ]);
+    const held = soon.map((step) =>
+      `${step.code} ${step.fromEnd}` === "A-1 0" ? { ...step, startAt: at(40) } : step,
+    );
+    expect(stand(held)).to.deep.equal(["B-2 0", "B-2 1"]);
+  });
+
+  it("is not done by whoever is away", () => {
+    const { plan } = planned([]);
+    const now = laterBy(0, { soon: soonOf(asked, plan) });
+    const who = stepOf(plan, "A-1", 1).technician!;
+    const question = questionWith(now, [], { bySoon: true, whatIf: { kind: "away", who } });
+    const without = calculateBenchPlan(question);
+    expect(planFaults(question, without)).to.deep.equal([]);
+    expect(without.steps.some(({ technician }) => technician === who)).to.equal(false);
+  });
 });
 
 describe("the plan that somebody changes by hand", () => {

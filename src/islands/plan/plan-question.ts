@@ -20,6 +20,7 @@ export interface Frozen {
 }
 
 type Step = BenchPlanInput["jobs"][number]["steps"][number];
+type PlannedAt = NonNullable<Step["fixed"]>;
 
 const isSame = (a: PinnedStep, b: PinnedStep) => a.code === b.code && a.fromEnd === b.fromEnd;
 export const pinOf = (pins: readonly PlanPin[], step: PinnedStep): PlanPin | undefined =>
@@ -43,19 +44,101 @@ export function frozenIn(plan: BenchPlan, nowMin: number): Frozen {
   return { steps: plan.steps.filter(({ startMin }) => startMin < untilMin), untilMin };
 }
 
+/** What begins within the next half hour and does not run yet, with what may not wait after it, for whoever plans next. */
+export function soonOf(asked: PlanAsked, plan: BenchPlan): PlanPin[] {
+  const { stations, jobs } = asked.question;
+  const isBatch = (station: string) => stations.find(({ name }) => name === station)?.kind === "batch";
+  const chained = new Set<string>();
+  return plan.steps.flatMap(({ code, index, station, place, technician, startMin }) => {
+    if (startMin >= FROZEN_MIN && !chained.has(`${code} ${index}`)) return [];
+    const step = jobs.find((job) => job.code === code)!.steps[index]!;
+    if (step.maxWaitAfterMin !== undefined) chained.add(`${code} ${index + 1}`);
+    if (isBatch(station) || step.fixed) return [];
+    const startAt = new Date(Math.round(asked.fromMs + startMin * MINUTE_MS)).toISOString();
+    const fromEnd = fromEndOf(asked, { code, index });
+    return [{ code, fromEnd, station, place, technician, startAt }];
+  });
+}
+
+/** What begins by so much later than it was to is planned anew, min. */
+const MOST_LATE_MIN = 15;
+
+/**
+ * Where what an earlier plan had begin soon stands now: in the same hands, place and order, each as early as it was to begin, or as what comes
+ * before it lets it by now. What is much later than it was to be is left to the new plan, with all that follows it in its job; so is what goes into a batch,
+ * and what would now wait too long for the next.
+ */
+export function stillSoon({
+  question,
+  fromMs,
+  soon,
+}: PlanAsked): { code: string; index: number; at: PlannedAt }[] {
+  const free = new Map<string, number>();
+  const freeAt = (key: string) => free.get(key) ?? 0;
+  const stepsOf = new Map(question.jobs.map(({ code, steps }) => [code, steps]));
+  // What runs keeps its only place.
+  for (const { steps } of question.jobs) {
+    const [first] = steps;
+    if (first?.fixed) free.set(`${first.station} 1`, first.fixed.startMin + first.durationMin);
+  }
+  /** How many of a job's steps are settled, and when the last of them ends. */
+  const settled = new Map<string, { many: number; endMin: number }>(
+    question.jobs.map(({ code, steps: [first] }) => [
+      code,
+      first?.fixed ? { many: 1, endMin: first.fixed.startMin + first.durationMin } : { many: 0, endMin: 0 },
+    ]),
+  );
+  const stands = [...soon]
+    .sort((a, b) => Date.parse(a.startAt) - Date.parse(b.startAt))
+    .flatMap(({ code, fromEnd, station, place, technician, startAt }) => {
+      const steps = stepsOf.get(code) ?? [];
+      const index = steps.length - 1 - fromEnd;
+      const step = steps[index];
+      const done = settled.get(code);
+      if (!step || step.station !== station || place === null || done?.many !== index) return [];
+      const wishedMin = (Date.parse(startAt) - fromMs) / MINUTE_MS;
+      const [at, hands] = [`${station} ${place}`, technician === null ? null : `by ${technician}`];
+      const startMin = Math.max(wishedMin, done.endMin, freeAt(at), hands === null ? 0 : freeAt(hands));
+      if (startMin - wishedMin > MOST_LATE_MIN) return [];
+      const endMin =
+        startMin + ((technician === null ? undefined : step.minutesBy?.[technician]) ?? step.durationMin);
+      free.set(at, endMin);
+      if (hands !== null) free.set(hands, endMin);
+      settled.set(code, { many: index + 1, endMin });
+      const { maxWaitAfterMin: wait } = step;
+      const latestMin = wait === undefined ? null : endMin + wait;
+      const by = technician === null ? {} : { technician };
+      return [{ code, index, latestMin, at: { startMin, place, ...by } }];
+    });
+  // Of each job so far as nothing waits longer than it may, and nothing that may not wait is left open.
+  return question.jobs.flatMap(({ code }) => {
+    const own = stands.filter((one) => one.code === code);
+    const breaks = own.findIndex(
+      ({ latestMin }, k) => latestMin !== null && own[k + 1] && own[k + 1]!.at.startMin > latestMin,
+    );
+    const upTo = breaks < 0 ? own : own.slice(0, breaks + 1);
+    return upTo.slice(0, upTo.findLastIndex(({ latestMin }) => latestMin === null) + 1);
+  });
+}
+
 const without = (people: BenchPlanInput["technicians"], who: string): BenchPlanInput["technicians"] =>
   Array.isArray(people) ? people.filter(({ name }) => name !== who) : people;
 
 /**
- * The question for the planner: what is pinned and what is frozen stands where it is, and what may come has come. A pin that lies in the past, or on
- * a step that is not there any more, counts as none.
+ * The question for the planner: what is pinned and what is frozen stands where it is, what an earlier plan had begin soon as well, and what may
+ * come has come. A pin that lies in the past, or on a step that is not there any more, counts as none.
  */
 export function questionWith(
   asked: PlanAsked,
   pins: readonly PlanPin[],
-  { frozen = null, whatIf = null }: { frozen?: Frozen | null; whatIf?: WhatIf | null } = {},
+  {
+    frozen = null,
+    whatIf = null,
+    bySoon = false,
+  }: { frozen?: Frozen | null; whatIf?: WhatIf | null; bySoon?: boolean } = {},
 ): BenchPlanInput {
   const { question, fromMs } = asked;
+  const soon = bySoon && !frozen ? stillSoon(asked) : [];
   const away = whatIf?.kind === "away" ? whatIf.who : null;
   const there = (who: string | null) => (who === null || who === away ? {} : { technician: who });
   const fixedOf = (code: string, steps: readonly Step[], step: Step, index: number): Step["fixed"] => {
@@ -70,7 +153,11 @@ export function questionWith(
       };
     const stands = frozen?.steps.find((one) => one.code === code && one.index === index);
     // Who is away does not do it now either.
-    if (!stands || (away !== null && stands.technician === away)) return undefined;
+    if (!stands) {
+      const at = soon.find((one) => one.code === code && one.index === index)?.at;
+      return at && (away === null || at.technician !== away) ? at : undefined;
+    }
+    if (away !== null && stands.technician === away) return undefined;
     const isBatch = question.stations.find(({ name }) => name === step.station)?.kind === "batch";
     return {
       startMin: stands.startMin,

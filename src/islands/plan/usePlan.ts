@@ -4,26 +4,29 @@ import type { PlanAsked } from "../../../server/plan.ts";
 import type { PlanPin, PinnedStep } from "../../../server/store/plan-pins.ts";
 import { askServer } from "../../ui/ask-server.ts";
 import { useCalculations } from "../../workers/useCalculations.ts";
+import { useSoon } from "./useSoon.ts";
 import { frozenIn, questionWith, withoutPin, withPin, type Frozen, type WhatIf } from "./plan-question.ts";
 
-/** The plan of a question with what is held, and beside it the plan if something came; holding and letting go plan anew and are kept. */
-export function usePlan(asked: PlanAsked, whatIf: WhatIf | null) {
+/** The plan of a question with what is held, and beside it the plan if something came; holding and letting go plan anew and are kept. What begins soon is told to whoever plans next, where `isTold`. */
+export function usePlan(asked: PlanAsked, whatIf: WhatIf | null, isTold: boolean) {
   const [pins, setPins] = useState<readonly PlanPin[]>(asked.pins);
   const [frozen, setFrozen] = useState<Frozen | null>(null);
   const [said, setSaid] = useState<string | null>(null);
+  const [bySoon, setBySoon] = useState(true);
   const isEmpty = asked.jobs.length === 0 || asked.people.length === 0;
   const inputs = useMemo(
     () =>
       isEmpty
         ? null
         : [
-            questionWith(asked, pins, { frozen }),
-            ...(whatIf ? [questionWith(asked, pins, { frozen, whatIf })] : []),
+            questionWith(asked, pins, { frozen, bySoon }),
+            ...(whatIf ? [questionWith(asked, pins, { frozen, whatIf, bySoon })] : []),
           ],
-    [asked, pins, frozen, whatIf, isEmpty],
+    [asked, pins, frozen, whatIf, bySoon, isEmpty],
   );
   const [run, then] = useCalculations<BenchPlan>("bench-plan", inputs, { atOnce: true });
   const found = run?.result ?? (run?.soFar as BenchPlan | undefined) ?? null;
+  useSoon(asked, run?.result ?? null, isTold, setBySoon);
   // Until there is another, the last one stands.
   const last = useRef(found);
   if (found) last.current = found;
