@@ -143,7 +143,7 @@ describe("what was to begin soon", () => {
     expect(stillSoon(laterBy(1, { soon, question: { ...further, jobs: [] } }))).to.deep.equal([]);
   });
 
-  it("keeps with it what may not wait, and leaves both where it would have to", () => {
+  it("keeps with it what may not wait, and leaves both where it would have to all the same", () => {
     const jobs = asked.question.jobs.map((job) => ({
       ...job,
       steps: [{ station: "plate", durationMin: 25, hands: 1, maxWaitAfterMin: 10 }, job.steps[1]!],
@@ -164,10 +164,14 @@ describe("what was to begin soon", () => {
       "A-1 0",
       "A-1 1",
     ]);
-    const held = soon.map((step) =>
-      `${step.code} ${step.fromEnd}` === "A-1 0" ? { ...step, startAt: at(40) } : step,
-    );
-    expect(stand(held)).to.deep.equal(["B-2 0", "B-2 1"]);
+    const handsAt = (minute: number) =>
+      soon.map((step) =>
+        `${step.code} ${step.fromEnd}` === "A-1 0" ? { ...step, startAt: at(minute) } : step,
+      );
+    // What would wait too long begins later itself, but not by more than a quarter of an hour.
+    const now = { ...laterBy(2, { soon: handsAt(42) }), question: linked.question };
+    expect(stillSoon(now)[0]!.at.startMin).to.be.closeTo(5, 1e-6);
+    expect(stand(handsAt(60))).to.deep.equal(["B-2 0", "B-2 1"]);
   });
 
   it("is not done by whoever is away", () => {

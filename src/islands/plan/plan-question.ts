@@ -1,4 +1,5 @@
 import type { BenchPlan, PlannedStep } from "../../../core/plan/bench-plan.ts";
+import { isLater } from "../../../core/plan/line.ts";
 import type { BenchPlanInput } from "../../../core/plan/bench-plan-input.ts";
 import type { PlanAsked } from "../../../server/plan.ts";
 import type { PlanPin, PinnedStep } from "../../../server/store/plan-pins.ts";
@@ -66,13 +67,30 @@ const MOST_LATE_MIN = 15;
 /**
  * Where what an earlier plan had begin soon stands now: in the same hands, place and order, each as early as it was to begin, or as what comes
  * before it lets it by now. What is much later than it was to be is left to the new plan, with all that follows it in its job; so is what goes into a batch,
- * and what would now wait too long for the next.
+ * and what cannot help but wait too long for the next.
  */
-export function stillSoon({
-  question,
-  fromMs,
-  soon,
-}: PlanAsked): { code: string; index: number; at: PlannedAt }[] {
+export function stillSoon(asked: PlanAsked): { code: string; index: number; at: PlannedAt }[] {
+  const heldBackMin = new Map<string, number>();
+  for (let tries = 0; ; tries += 1) {
+    const { stands, tooLong } = movedBack(asked, heldBackMin);
+    if (!tooLong || tries === MOST_TRIES) return stands;
+    // It begins later itself, as far as that may be.
+    const { key, byMin } = tooLong;
+    heldBackMin.set(key, (heldBackMin.get(key) ?? 0) + byMin);
+  }
+}
+
+/** So often what would wait too long is held back itself. */
+const MOST_TRIES = 50;
+
+/** Where it stands with some of it held back; and what of that still waits too long for the next, and by how much. */
+function movedBack(
+  { question, fromMs, soon }: PlanAsked,
+  heldBackMin: ReadonlyMap<string, number>,
+): {
+  stands: { code: string; index: number; at: PlannedAt }[];
+  tooLong: { key: string; byMin: number } | null;
+} {
   const free = new Map<string, number>();
   const freeAt = (key: string) => free.get(key) ?? 0;
   const stepsOf = new Map(question.jobs.map(({ code, steps }) => [code, steps]));
@@ -98,7 +116,8 @@ export function stillSoon({
       if (!step || step.station !== station || place === null || done?.many !== index) return [];
       const wishedMin = (Date.parse(startAt) - fromMs) / MINUTE_MS;
       const [at, hands] = [`${station} ${place}`, technician === null ? null : `by ${technician}`];
-      const startMin = Math.max(wishedMin, done.endMin, freeAt(at), hands === null ? 0 : freeAt(hands));
+      const heldMin = wishedMin + (heldBackMin.get(`${code} ${index}`) ?? 0);
+      const startMin = Math.max(heldMin, done.endMin, freeAt(at), hands === null ? 0 : freeAt(hands));
       if (startMin - wishedMin > MOST_LATE_MIN) return [];
       const endMin =
         startMin + ((technician === null ? undefined : step.minutesBy?.[technician]) ?? step.durationMin);
@@ -110,15 +129,22 @@ export function stillSoon({
       const by = technician === null ? {} : { technician };
       return [{ code, index, latestMin, at: { startMin, place, ...by } }];
     });
+  let tooLong: { key: string; byMin: number } | null = null;
   // Of each job so far as nothing waits longer than it may, and nothing that may not wait is left open.
-  return question.jobs.flatMap(({ code }) => {
+  const whole = question.jobs.flatMap(({ code }) => {
     const own = stands.filter((one) => one.code === code);
     const breaks = own.findIndex(
-      ({ latestMin }, k) => latestMin !== null && own[k + 1] && own[k + 1]!.at.startMin > latestMin,
+      ({ latestMin }, k) => latestMin !== null && own[k + 1] && isLater(own[k + 1]!.at.startMin, latestMin),
     );
+    if (breaks >= 0)
+      tooLong ??= {
+        key: `${code} ${own[breaks]!.index}`,
+        byMin: own[breaks + 1]!.at.startMin - own[breaks]!.latestMin!,
+      };
     const upTo = breaks < 0 ? own : own.slice(0, breaks + 1);
     return upTo.slice(0, upTo.findLastIndex(({ latestMin }) => latestMin === null) + 1);
   });
+  return { stands: whole, tooLong };
 }
 
 const without = (people: BenchPlanInput["technicians"], who: string): BenchPlanInput["technicians"] =>
