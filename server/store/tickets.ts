@@ -54,27 +54,52 @@ export const ticket = z
   });
 export type Ticket = z.output<typeof ticket>;
 
+/** A row that another one refers to: PostgreSQL's code. */
+const REFERRED_TO = "23503";
+
+/** Takes a customer out of the register of whom nothing is here any more: a name that was misheard. */
+const dropUnlessNeeded = (client: pg.Pool | pg.PoolClient, id: string): Promise<unknown> =>
+  client
+    .query("DELETE FROM customer WHERE id = $1 AND NOT EXISTS (SELECT FROM job WHERE customer_id = $1)", [id])
+    .catch((error: Error & { code?: string }) => {
+      // In this moment a device of theirs is taken in.
+      if (error.code !== REFERRED_TO) throw error;
+    });
+
 /**
- * Writes whose device a job is about; empty where it is not known. A customer who is new here is taken to speak what is spoken at the desk.
- * False where there is no such job.
+ * Writes whose device a job is about; empty where it is not known. A customer who is new here is taken to speak what is spoken at the desk. A
+ * name that was misheard leaves the register. False where there is no such job.
  */
 export async function keepTicket(
   client: pg.Pool | pg.PoolClient,
   jobCode: string,
   { customer, serial, contact: reached, asset, accessories, language: theirs, cameBack }: Ticket,
 ): Promise<boolean> {
+  const { rows } = await client.query<{
+    id: string;
+    isBare: boolean;
+    isCarried: boolean;
+    consent: Date | null;
+  }>(
+    `SELECT id, name <> $2 AND contact = '' AND consent_at IS NULL AS "isBare", name <> $2 AND contact = $3 AS "isCarried", consent_at AS consent FROM customer
+     WHERE id = (SELECT customer_id FROM job WHERE code = $1)`,
+    [jobCode, customer, reached ?? null],
+  );
+  const before = rows[0];
   if (customer !== "") {
-    // A name that is put right takes its contact with it; one who is known here already keeps their own.
-    const { rows } = await client.query<{ isCarried: boolean }>(
-      `SELECT name <> $2 AND contact = $3 AS "isCarried" FROM customer
-       WHERE id = (SELECT customer_id FROM job WHERE code = $1)`,
-      [jobCode, customer, reached ?? null],
-    );
+    // A name that is put right takes its contact with it, and the leave to keep both; one who is known here already keeps their own.
     await client.query(
-      `INSERT INTO customer (name, language, contact) VALUES ($1, coalesce($2, $3), coalesce($4, ''))
+      `INSERT INTO customer (name, language, contact, consent_at) VALUES ($1, coalesce($2, $3), coalesce($4, ''), $6)
        ON CONFLICT (name) DO UPDATE SET language = coalesce($2, customer.language), contact = CASE
          WHEN $5 AND customer.contact <> '' THEN customer.contact ELSE coalesce($4, customer.contact) END`,
-      [customer, theirs ?? null, language(), reached ?? null, rows[0]?.isCarried ?? false],
+      [
+        customer,
+        theirs ?? null,
+        language(),
+        reached ?? null,
+        before?.isCarried ?? false,
+        before?.isCarried ? before.consent : null,
+      ],
     );
   }
   const { rowCount } = await client.query(
@@ -83,6 +108,8 @@ export async function keepTicket(
      WHERE code = $1`,
     [jobCode, customer, serial, asset ?? null, accessories ?? null],
   );
+  // One whose contact nobody took along may be meant the next time.
+  if (before?.isCarried || before?.isBare) await dropUnlessNeeded(client, before.id);
   if (cameBack !== undefined)
     await client.query(
       "UPDATE job SET return_of = (SELECT id FROM job WHERE code = $2), returned_for = $3 WHERE code = $1",

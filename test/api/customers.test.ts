@@ -12,6 +12,7 @@ import { demoDatabase } from "../fresh-database.ts";
 import { ask, call, expectFault } from "./ask.ts";
 
 const CODE = "GW-1153";
+const OTHER = "GW-1155";
 const NAME = "Lock house 7%";
 
 describe("the register of customers", () => {
@@ -78,6 +79,8 @@ describe("the register of customers", () => {
     await put(first);
     await put({ ...first, customer: "Barge Quillan 2" });
     expect(await ticketOf(pool, CODE)).to.include({ customer: "Barge Quillan 2", contact: first.contact });
+    // The misheard one is nobody.
+    expect(await found("Quillon 2")).to.deep.equal([]);
     await put({ customer: "Tug Seven", serial: "", contact: "tug@seven.example" });
     await put({ ...first, customer: "Barge Quillan 2" });
     // The desk meant another one; what stood in the field was the first one's.
@@ -85,6 +88,37 @@ describe("the register of customers", () => {
     expect(await ticketOf(pool, CODE)).to.include({ customer: "Tug Seven", contact: "tug@seven.example" });
     await put({ ...first, customer: "Tug Seven", contact: "office@seven.example" });
     expect(await ticketOf(pool, CODE)).to.include({ contact: "office@seven.example" });
+  });
+
+  it("puts a name right with the leave to keep it; of whoever has another job here nothing is dropped", async () => {
+    const named = async (name: string) => (await found(name))[0];
+    await put({ customer: "Pilot Cuter 4", serial: "", contact: "pilot@four.example" });
+    const { id } = (await named("Pilot Cuter 4"))!;
+    await ask(customer.PUT, {
+      params: { id: String(id) },
+      body: { contact: "pilot@four.example", consents: true, language: "es" },
+    });
+    await put({ customer: "Pilot Cutter 4", serial: "", contact: "pilot@four.example" });
+    expect(await named("Pilot Cuter 4")).to.equal(undefined);
+    expect((await named("Pilot Cutter 4"))!.consentAt).to.be.a("string");
+    // A name alone, and one that somebody else has too.
+    await put({ customer: "Dredger Oona", serial: "", contact: "" });
+    await put({ customer: "Dredger Una", serial: "", contact: "" });
+    expect(await named("Dredger Oona")).to.equal(undefined);
+    const other = await ticketOf(pool, OTHER);
+    await ask(putTicket, {
+      params: { code: OTHER },
+      body: { customer: "Dredger Una", serial: "", contact: "" },
+    });
+    await put({ customer: "Dredger Ewa", serial: "", contact: "" });
+    expect((await named("Dredger Una"))!.jobs).to.equal(1);
+    await put({ customer: "", serial: "", contact: "" });
+    expect(await named("Dredger Ewa")).to.equal(undefined);
+    await ask(putTicket, {
+      params: { code: OTHER },
+      body: { customer: other!.customer, serial: other!.serial },
+    });
+    expect(await named("Dredger Una")).to.equal(undefined);
   });
 
   it("keeps no contact of nobody: what was typed is not dropped in silence", async () => {
