@@ -46,7 +46,12 @@ export const jobDocument = z
   .strictObject({
     format: z.literal("half-lift/job", { error: () => t("must-be-half-lift-job") }),
     version: z.literal(2, { error: ({ input }) => (input === 1 ? firstVersion() : t("must-be-2")) }),
-    job: z.strictObject({ id: uuid(), code: jobCode }),
+    job: z.strictObject({
+      id: uuid(),
+      code: jobCode,
+      /** When the device of a job that is over was fetched; null where it was not. */
+      fetchedAt: utcTime().nullable().optional(),
+    }),
     family,
     technicians: z.array(technician),
     moves: z.array(writtenMove).min(1).max(20_000),
@@ -86,10 +91,19 @@ export async function exportJob(pool: pg.Pool, code: string): Promise<JobDocumen
     "SELECT key, name FROM technician WHERE key = ANY($1) ORDER BY key",
     [job.moves.map(({ who }) => who)],
   );
+  const { rows } = await pool.query<{ endedAt: Date | null; fetchedAt: Date | null }>(
+    `SELECT ended_at AS "endedAt", fetched_at AS "fetchedAt" FROM job WHERE id = $1`,
+    [job.id],
+  );
+  const { endedAt, fetchedAt } = rows[0]!;
   return {
     format: "half-lift/job",
     version: 2,
-    job: { id: job.id, code: job.code },
+    job: {
+      id: job.id,
+      code: job.code,
+      ...(endedAt === null ? {} : { fetchedAt: fetchedAt?.toISOString() ?? null }),
+    },
     family: job.family.family,
     technicians,
     moves: job.moves.map(({ atMs, data, ...move }) => ({
@@ -168,7 +182,7 @@ export async function importJob(pool: pg.Pool, input: unknown): Promise<ImportRe
       return { faults: [{ path: `photos[${i}].base64`, message: error.message }] };
     }
   }
-  const { id, code } = document.job;
+  const { id, code, fetchedAt } = document.job;
   return inTransaction<ImportResult>(pool, async (client, takeBack) => {
     const there = await findJob(client, code);
     if (there) {
@@ -190,8 +204,13 @@ export async function importJob(pool: pg.Pool, input: unknown): Promise<ImportRe
     const kept = await keepFamily(client, document.family);
     for (const { id: photoId, photo } of photos) await keepPhoto(client, photoId, id, photo);
     const isKept = await keepRecordedJob(client, { id, code, family: kept }, moves);
-    return isKept
-      ? { code, added: moves.length }
-      : takeBack({ faults: [{ path: "job", message: t("or-its-id-is-taken-by-another", { code }) }] });
+    if (!isKept)
+      return takeBack({ faults: [{ path: "job", message: t("or-its-id-is-taken-by-another", { code }) }] });
+    // A document that does not say comes from somewhere else, or from long ago: nobody waits for it here.
+    await client.query(
+      "UPDATE job SET fetched_at = CASE WHEN $2 THEN $3::timestamptz ELSE ended_at END WHERE id = $1 AND ended_at IS NOT NULL",
+      [id, fetchedAt !== undefined, fetchedAt ?? null],
+    );
+    return { code, added: moves.length };
   });
 }

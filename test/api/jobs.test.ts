@@ -437,6 +437,23 @@ describe("the store of jobs", () => {
       }
     });
 
+    it("says whether a device that is over was fetched; where it does not, nobody waits for it", async () => {
+      const { job: told, ...document } = await plainDocument(pool, "GW-1001");
+      expect(told.fetchedAt).to.be.a("string");
+      const { id, code, fetchedAt } = told;
+      for (const [job, expected] of [
+        [{ id, code, fetchedAt }, fetchedAt],
+        [{ id, code, fetchedAt: null }, null],
+        [{ id, code }, document.moves.at(-1)!.receivedAt],
+      ] as const) {
+        const other = (await freshDatabase()).pool;
+        expect(await importJob(other, { ...document, job })).to.include({ code });
+        expect((await plainDocument(other, code)).job.fetchedAt).to.equal(expected);
+      }
+      // Of one that is open nothing is said.
+      expect((await plainDocument(pool, "GW-1154")).job).not.to.have.property("fetchedAt");
+    });
+
     it("holds to its published schema", async () => {
       const ajv = new Ajv2020({ strict: false, formats: { uuid: true, "date-time": true } });
       const validate = ajv.compile(jobDocumentSchema());
