@@ -7,11 +7,12 @@ import { familyRoute, type RepairRoute } from "../core/device/routes.ts";
 import { median } from "../core/median.ts";
 import { MOST_JOBS, type BenchPlanInput, type Shift } from "../core/plan/bench-plan-input.ts";
 import { lotsWanted, type LotsWanted } from "../core/plan/lots-wanted.ts";
-import { lotKinds } from "../core/materials/lots.ts";
+import { lotKinds, usableOf, type LotKind } from "../core/materials/lots.ts";
 import { stationNames, usualBench, type ShopBench } from "../core/plan/shop-bench.ts";
 import { jobSteps, usualStations, type JobStep, type JobSteps } from "../core/plan/job-steps.ts";
 import { t } from "../words/server.ts";
 import { heldFor } from "./held-for.ts";
+import { shelvedLots } from "./store/lots.ts";
 import { shelvedParts } from "./store/parts.ts";
 import { planPins, type PlanPin } from "./store/plan-pins.ts";
 import { soonPlanned } from "./store/plan-soon.ts";
@@ -37,6 +38,8 @@ export interface PlanAsked {
   measured: number;
   /** How much of each kind of lot the jobs will still use up. */
   lots: LotsWanted;
+  /** Of which kinds that is more than may be used. */
+  short: LotKind[];
   /** Parts that are kept ready, and how many are left. */
   parts: { name: string; left: number }[];
   /** Everybody who works here: in the question each stands by their key, since two may have one name. */
@@ -135,13 +138,14 @@ function split(stored: readonly StoredJob[], nowMs: number, most: number): [Stor
  * What runs by itself now is pinned where it is. Of more open jobs than can be planned those wait that are due last.
  */
 export async function planAsked(pool: pg.Pool, nowMs: number, most = MOST_PLANNED): Promise<PlanAsked> {
-  const [stored, people, pins, bench, parts, soon] = await Promise.all([
+  const [stored, people, pins, bench, parts, soon, shelf] = await Promise.all([
     openJobs(pool),
     listAtBench(pool),
     planPins(pool),
     findBench(pool),
     shelvedParts(pool),
     soonPlanned(pool, nowMs),
+    shelvedLots(pool),
   ]);
   const asked: PlanAsked = {
     fromMs: nowMs,
@@ -160,6 +164,7 @@ export async function planAsked(pool: pg.Pool, nowMs: number, most = MOST_PLANNE
     jobs: [],
     measured: 0,
     lots: {},
+    short: [],
     parts: parts.map(({ name, left }) => ({ name, left })),
     people,
     hours: bench.hours,
@@ -205,6 +210,7 @@ export async function planAsked(pool: pg.Pool, nowMs: number, most = MOST_PLANNE
       steps: steps.map((step, k) => (k === 0 && isRunning ? { ...step, fixed: { startMin: 0 } } : step)),
     });
   }
+  asked.short = lotKinds.filter((kind) => (asked.lots[kind] ?? 0) > usableOf(kind, shelf, nowMs));
   for (const { code } of tooMany) asked.leftOut.push({ code, why: t("too-many-to-plan", { most }) });
   // More of them run than there usually are: so the shop has as many.
   for (const station of asked.question.stations)

@@ -1,5 +1,5 @@
 import { expect } from "chai";
-import { isOutOfDate, lotTold, usableUntilMs } from "./lots.ts";
+import { isOutOfDate, lotTold, usableOf, usableUntilMs } from "./lots.ts";
 
 const told = lotTold.parse({
   kind: "adhesive",
@@ -19,5 +19,28 @@ describe("a lot", () => {
     expect(usableUntilMs({ ...told, openedOn: "2026-03-01" })).to.equal(Date.UTC(2026, 4, 31));
     expect(usableUntilMs({ ...told, expiresOn: null })).to.equal(null);
     expect(usableUntilMs({ ...told, openedOn: "2026-03-01", openDays: null })).to.equal(Date.UTC(2026, 6, 1));
+  });
+
+  it("counts for what may be used unless it is blocked, out of date, overdrawn, or sheets to be cut", () => {
+    const shelved = (leftQuantity: number, more: object = {}) => ({
+      ...told,
+      isBlocked: false,
+      leftQuantity,
+      ...more,
+    });
+    const shelf = [
+      shelved(20),
+      shelved(5.5),
+      shelved(40, { isBlocked: true }),
+      shelved(60, { expiresOn: "2026-01-01" }),
+      shelved(-3),
+      shelved(7, { kind: "solvent" }),
+      shelved(4, { kind: "film", material: "polarizer film, clear" }),
+      shelved(2, { kind: "film", material: "optical adhesive film" }),
+    ];
+    const nowMs = Date.UTC(2026, 2, 1);
+    expect(usableOf("adhesive", shelf, nowMs)).to.equal(25.5);
+    expect(usableOf("film", shelf, nowMs)).to.equal(2);
+    expect(usableOf("tape", shelf, nowMs)).to.equal(0);
   });
 });

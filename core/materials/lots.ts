@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { filmKinds } from "../film/films.ts";
+import { filmKinds, isSheetFilm } from "../film/films.ts";
 import { bounded, boundedWhole, isoDate, oneOf, words } from "../units.ts";
 import { adhesiveNamed, liquidAdhesives, tapeMaterials } from "./adhesives.ts";
 import { solventNames } from "./solvent-names.ts";
@@ -88,3 +88,26 @@ export const isOutOfDate = (told: Parameters<typeof usableUntilMs>[0], nowMs: nu
 /** How many days a material lasts once open, where that is known. */
 export const openDaysOf = (kind: LotKind, material: string): number | null =>
   kind === "adhesive" ? adhesiveNamed(material).openDays.value : null;
+
+/** A lot on the shelf, as far as it says how much of it may be used. */
+type OnShelf = Parameters<typeof usableUntilMs>[0] & {
+  kind: LotKind;
+  material: string;
+  isBlocked: boolean;
+  /** In the kind's unit. */
+  leftQuantity: number;
+};
+
+/**
+ * How much of a kind may be used, in its unit: of lots that are neither blocked nor out of date. Film that is cut from sheets is not counted.
+ *
+ * @example
+ * const bottle = { kind: "adhesive", material: "UV-curing liquid optical adhesive", expiresOn: null, openedOn: null, openDays: null };
+ * usableOf("adhesive", [{ ...bottle, isBlocked: false, leftQuantity: 20 }, { ...bottle, isBlocked: true, leftQuantity: 9 }], 0) // 20
+ */
+export const usableOf = (kind: LotKind, lots: readonly OnShelf[], nowMs: number): number =>
+  lots
+    .filter(
+      (one) => one.kind === kind && !one.isBlocked && !isOutOfDate(one, nowMs) && !isSheetFilm(one.material),
+    )
+    .reduce((sum, { leftQuantity }) => sum + Math.max(0, leftQuantity), 0);

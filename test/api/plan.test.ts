@@ -36,6 +36,13 @@ describe("the plan of the day", () => {
     const { question, leftOut, lots } = await asked();
     // Jobs that will lay a liquid are among them.
     expect(lots.adhesive).to.be.within(1, 500);
+    // What open jobs want more of than may be used is said.
+    expect((await asked()).short).not.to.include("adhesive");
+    await pool.query(
+      "INSERT INTO lot_block (lot, who) SELECT lot, 'odile' FROM lot WHERE kind = 'adhesive' ON CONFLICT DO NOTHING",
+    );
+    expect((await asked()).short).to.include("adhesive");
+    await pool.query("DELETE FROM lot_block WHERE who = 'odile'");
     const open = await pool.query<{ code: string }>("SELECT code FROM job WHERE ended_at IS NULL");
     expect([...question.jobs, ...leftOut].map(({ code }) => code)).to.have.members(
       open.rows.map(({ code }) => code),

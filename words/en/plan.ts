@@ -70,5 +70,6 @@ export const plan = {
   "pinned-step-clashes":
     "Step {step} at {station} is pinned where it cannot be: {way, select, order {it would begin before the step before it ends} hands {nobody is free for it then} other {its place is taken then}}.",
   "parts-lacking": "{count, plural, one {# part lacking} other {# parts lacking}}",
+  "lots-short": "too little {kinds}",
   "lacks-part": "no {part} left for it",
 };

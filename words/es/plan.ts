@@ -75,5 +75,6 @@ export const plan: Words<typeof english> = {
   "pinned-step-clashes":
     "El paso {step} en {station} está fijado donde no puede estar: {way, select, order {empezaría antes de acabar el anterior} hands {nadie está libre entonces} other {su sitio está ocupado entonces}}.",
   "parts-lacking": "{count, plural, one {Falta # pieza} other {Faltan # piezas}}",
+  "lots-short": "poco: {kinds}",
   "lacks-part": "no queda {part} para él",
 };

@@ -7,6 +7,7 @@ import {
   lotMaterials,
   lotUnits,
   openDaysOf,
+  usableOf,
   type LotKind,
 } from "../../../core/materials/lots.ts";
 import { exactMoney } from "../../../core/exact-money.ts";
@@ -400,11 +401,7 @@ function Wanted({
   nowMs: number;
 }) {
   if (wanted === 0) return null;
-  const usable = lots
-    .filter(
-      (one) => one.kind === kind && !one.isBlocked && !isOutOfDate(one, nowMs) && !isSheetFilm(one.material),
-    )
-    .reduce((sum, { leftQuantity }) => sum + Math.max(0, leftQuantity), 0);
+  const usable = usableOf(kind, lots, nowMs);
   const isShort = usable < wanted;
   return (
     <p className={isShort ? "edge-hatch text-danger" : "text-soft"}>

@@ -17,6 +17,7 @@ const asked = (paces: number[], shiftMin = 1_000): PromiseAsked => ({
     parts: [],
     measured: 0,
     lots: {},
+    short: [],
     people: [{ key: "ada", name: "Ada" }],
     hours: [],
     isUsual: true,

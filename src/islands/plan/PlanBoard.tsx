@@ -178,6 +178,11 @@ export const PlanBoard = memo(function PlanBoard({
             {t("in-time", { count: plan.late.length })}
           </span>
         )}
+        {asked.short.length > 0 && (
+          <a href="/lots" className="inline-flex min-h-12 items-center font-semibold text-danger underline">
+            {t("lots-short", { kinds: asked.short.map((kind) => term(kind)).join(", ") })}
+          </a>
+        )}
         {lacking.length > 0 && (
           <a href="/parts" className="inline-flex min-h-12 items-center font-semibold text-danger underline">
             {t("parts-lacking", { count: lacking.length })}

@@ -28,6 +28,7 @@ const asked: PlanAsked = {
   hours: [],
   isUsual: true,
   lots: {},
+  short: [],
   leftOut: [],
   pins: [],
   soon: [],

@@ -44,6 +44,7 @@ const asked: PlanAsked = {
   hours: [],
   isUsual: true,
   lots: {},
+  short: [],
   leftOut: [],
   pins: [],
   soon: [],
