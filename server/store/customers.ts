@@ -34,8 +34,9 @@ export const MOST_CUSTOMERS = 200;
 
 const COLUMNS = `customer.id::int, name, contact, consent_at AS "consentAt", language, own.jobs, own.open, own.last AS "lastAt"`;
 const OWN = `CROSS JOIN LATERAL (
-  SELECT count(*)::int AS jobs, (count(*) FILTER (WHERE ended_at IS NULL))::int AS open, max(opened_at) AS last
-  FROM job WHERE customer_id = customer.id) AS own`;
+  SELECT coalesce((SELECT jobs FROM customer_count WHERE customer_id = customer.id), 0) AS jobs,
+         (SELECT count(*)::int FROM job WHERE customer_id = customer.id AND ended_at IS NULL) AS open,
+         (SELECT max(opened_at) FROM job WHERE customer_id = customer.id) AS last) AS own`;
 
 interface CustomerRow extends Omit<Customer, "consentAt" | "lastAt"> {
   consentAt: Date | null;

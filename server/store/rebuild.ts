@@ -28,6 +28,11 @@ const totals: readonly { table: string; kept: string; counted: string }[] = [
               WHERE job.ended_at IS NOT NULL AND job.tried_route IS NOT NULL GROUP BY 1, 2`,
   },
   {
+    table: "customer_count",
+    kept: "SELECT customer_id, jobs FROM customer_count WHERE jobs <> 0",
+    counted: "SELECT customer_id, count(*)::int FROM job WHERE customer_id IS NOT NULL GROUP BY 1",
+  },
+  {
     table: "lot_count",
     kept: "SELECT lot, spent FROM lot_count WHERE spent <> 0",
     counted: "SELECT lot, sum(quantity::numeric) FROM spent WHERE lot IS NOT NULL GROUP BY 1",

@@ -3,6 +3,7 @@ import Papa from "papaparse";
 import type pg from "pg";
 import type { Customer } from "../../server/store/customers.ts";
 import { jobQuery, searchJobs } from "../../server/store/job-search.ts";
+import { rebuildCounts } from "../../server/store/rebuild.ts";
 import { ticketOf } from "../../server/store/tickets.ts";
 import * as customer from "../../src/pages/api/customers/[id].ts";
 import { GET as list } from "../../src/pages/api/customers/index.ts";
@@ -112,6 +113,7 @@ describe("the register of customers", () => {
     });
     await put({ customer: "Dredger Ewa", serial: "", contact: "" });
     expect((await named("Dredger Una"))!.jobs).to.equal(1);
+    expect(await rebuildCounts(pool)).to.deep.equal([]);
     await put({ customer: "", serial: "", contact: "" });
     expect(await named("Dredger Ewa")).to.equal(undefined);
     await ask(putTicket, {
