@@ -68,16 +68,26 @@ describe("a plan of the bench", () => {
       );
   }).timeout(400_000);
 
-  it("is as good as an integer program's on small cases: waits, hands, places, batches", async () => {
+  it("is as good as an integer program's on small cases: waits, hands, places, batches, shifts", async () => {
     const highs = await loadHighs();
     const random = randomStream(7);
     const among = <Item>(items: readonly Item[]): Item => items[Math.floor(random() * items.length)]!;
-    for (let k = 0; k < (isLong ? 60 : 12); k += 1) {
+    for (let k = 0; k < (isLong ? 60 : 20); k += 1) {
       const lengths: Record<string, number> = { a: 3, b: 2 };
       const input: BenchPlanInput = {
         stations: [plate, bench, { ...chamber, places: 2 }],
         technicians: 1 + Math.floor(random() * 2),
         objective: k % 2 ? "makespan" : "tardiness",
+        // Half of the days have a pause, and an end of the shift that something may be left over from.
+        ...(k % 4 < 2
+          ? {}
+          : {
+              shifts: [
+                { fromMin: 0, toMin: 4 + Math.floor(random() * 5) },
+                { fromMin: 10, toMin: 15 + Math.floor(random() * 4) },
+                { fromMin: 22, toMin: 40 },
+              ],
+            }),
         timeLimitS: 0.1,
         jobs: Array.from({ length: 3 }, (_, j) => ({
           code: `J${j}`,
@@ -97,7 +107,9 @@ describe("a plan of the bench", () => {
           }),
         })),
       };
-      const { ObjectiveValue, Status } = highs.solve(planProgram(benchPlanInput.parse(input), 32));
+      const { ObjectiveValue, Status } = highs.solve(
+        planProgram(benchPlanInput.parse(input), input.shifts ? 40 : 32),
+      );
       expect(Status, `case ${k}`).to.equal("Optimal");
       const plan = planned(input);
       const value = input.objective === "makespan" ? plan.makespanMin : plan.tardinessMin;

@@ -7,7 +7,7 @@ const sum = (terms: readonly Term[]): string =>
 
 /**
  * A small plan as an integer program in the usual text form: for each step and each whole minute, whether it begins then. People who can all
- * do everything, no shifts, nothing pinned. Minutes late are the objective, or when all is done. Source: the time-indexed form (Pritsker,
+ * do everything and keep the same shifts, nothing pinned. Minutes late are the objective, or when all is done. Source: the time-indexed form (Pritsker,
  * Watters & Wolfe 1969, from memory).
  */
 export function planProgram(asked: BenchPlanAsked, horizon: number): string {
@@ -22,9 +22,13 @@ export function planProgram(asked: BenchPlanAsked, horizon: number): string {
   );
   type Step = (typeof steps)[number];
   const begins = ({ id }: Step, at: number) => `x${id}_${at}`;
+  const isManned = ({ hands, durationMin }: Step, at: number) =>
+    hands === 0 ||
+    !asked.shifts ||
+    asked.shifts.some(({ fromMin, toMin }) => at >= fromMin && at + durationMin <= toMin);
   const startsOf = (step: Step) =>
     Array.from({ length: horizon - step.durationMin + 1 }, (_, at) => at).filter(
-      (at) => at >= Math.max(step.job.releaseMin, asked.frozenUntilMin),
+      (at) => at >= Math.max(step.job.releaseMin, asked.frozenUntilMin) && isManned(step, at),
     );
   const start = (step: Step, factor: number): Term[] =>
     startsOf(step)
