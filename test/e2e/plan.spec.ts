@@ -32,6 +32,10 @@ test("what begins soon stays where it is when the plan is made anew", async ({ p
     expect(after.get(key)!.top, key).toBe(top);
     expect(after.get(key)!.left, key).toBeCloseTo(left, 0);
   }
+  // It is not said to run.
+  const jobs = page.getByRole("region", { name: "Jobs in the plan" });
+  await jobs.getByRole("button", { name: firsts[0]![0].split(" ")[0]! }).click();
+  await expect(jobs).toContainText("stays as planned");
 });
 
 test("the day as lanes: what is next for me, each job with its time, nobody and no place twice at once", async ({

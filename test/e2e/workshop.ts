@@ -115,7 +115,8 @@ export async function bringIn(url: string, code: string, { family, moves }: Work
   const answer = await sendAsOwner(`${url}/api/jobs/import`, {
     format: "half-lift/job",
     version: 2,
-    job: { id: crypto.randomUUID(), code },
+    // Where it is over it is still here.
+    job: { id: crypto.randomUUID(), code, fetchedAt: null },
     family,
     technicians,
     moves: moves.map(({ atMs, ...move }) => ({ ...move, receivedAt: new Date(atMs).toISOString() })),

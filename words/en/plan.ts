@@ -48,7 +48,7 @@ export const plan = {
   by: "by {name}",
   "by-itself": "by itself",
   "waits-for":
-    "{why, select, nothing {at once} step_before {follows at once} step_after {held back for the next step} station {waited for the place} hands {waited for hands} shift {waited for working hours} other {runs already}}",
+    "{why, select, nothing {at once} step_before {follows at once} step_after {held back for the next step} station {waited for the place} hands {waited for hands} shift {waited for working hours} soon {stays as planned} other {runs already}}",
   "took-here": "Half of {jobs, number} jobs took {low, number} to {high, number} min",
   "open-the-job": "Open the job",
   "planned-with":

@@ -52,7 +52,7 @@ export const plan: Words<typeof english> = {
   by: "por {name}",
   "by-itself": "solo",
   "waits-for":
-    "{why, select, nothing {enseguida} step_before {sigue enseguida} step_after {retenido para el paso siguiente} station {esperaba el sitio} hands {esperaba manos} shift {esperaba el horario} other {ya en marcha}}",
+    "{why, select, nothing {enseguida} step_before {sigue enseguida} step_after {retenido para el paso siguiente} station {esperaba el sitio} hands {esperaba manos} shift {esperaba el horario} soon {queda como estaba} other {ya en marcha}}",
   "took-here": "La mitad de {jobs, number} trabajos tardó de {low, number} a {high, number} min",
   "open-the-job": "Abrir el trabajo",
   "planned-with":

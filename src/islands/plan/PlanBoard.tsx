@@ -251,6 +251,9 @@ export const PlanBoard = memo(function PlanBoard({
                       code={code}
                       people={asked.people}
                       steps={steps}
+                      isRunning={
+                        asked.question.jobs.find((job) => job.code === code)?.steps[0]?.fixed !== undefined
+                      }
                       spans={asked.jobs.find((job) => job.code === code)?.spans ?? []}
                       clock={clock}
                       nowMs={nowMs}
@@ -283,6 +286,10 @@ export const PlanBoard = memo(function PlanBoard({
     </main>
   );
 });
+
+/** What a step waits for; of one that is not asked about any more whether it runs or only stays where it was planned. */
+const whyOf = ({ why, index }: PlannedStep, isRunning: boolean): string =>
+  why === "pinned" ? (isRunning && index === 0 ? "running" : "soon") : why.replace(" ", "_");
 
 /** How far the minutes of a step spread here; nothing where nobody knows, or where it is the same by the minute. */
 function Span({ span }: { span: PlanAsked["jobs"][number]["spans"][number] }) {
@@ -360,6 +367,7 @@ function Steps({
   code,
   people,
   steps,
+  isRunning,
   spans,
   clock,
   nowMs,
@@ -371,6 +379,8 @@ function Steps({
   code: string;
   people: PlanAsked["people"];
   steps: readonly PlannedStep[];
+  /** The first of them runs by itself already. */
+  isRunning: boolean;
   spans: PlanAsked["jobs"][number]["spans"];
   clock: (minute: number) => number;
   nowMs: number;
@@ -396,7 +406,7 @@ function Steps({
                 {step.technician === null
                   ? t("by-itself")
                   : t("by", { name: nameOf(people, step.technician) })}
-                , {isHeld(step) ? t("held-there") : t("waits-for", { why: step.why.replace(" ", "_") })}
+                , {isHeld(step) ? t("held-there") : t("waits-for", { why: whyOf(step, isRunning) })}
                 <Span span={spans[step.index] ?? null} />
               </span>
             </span>
