@@ -67,7 +67,7 @@ const IN_HAND_MS = 86_400_000;
 const FARTHEST_MIN = 60 * 24 * 60;
 
 /** The hours of the days from a moment on, in minutes from it; of one that runs what is left. */
-function shiftsOf({ hours, weekdays }: ShopBench, fromMs: number): Shift[] {
+function shiftsOf({ hours, weekdays }: Pick<ShopBench, "hours" | "weekdays">, fromMs: number): Shift[] {
   return Array.from({ length: DAYS }, (_, day) => {
     const midnight = new Date(fromMs);
     midnight.setHours(0, 0, 0, 0);
@@ -147,17 +147,21 @@ export async function planAsked(pool: pg.Pool, nowMs: number, most = MOST_PLANNE
     soonPlanned(pool, nowMs),
     shelvedLots(pool),
   ]);
+  // Own hours may lie outside everybody's: then each has theirs.
+  const isOneForAll = Object.keys(bench.own).length === 0;
   const asked: PlanAsked = {
     fromMs: nowMs,
     question: {
       stations: usualStations.map(({ name, kind }) => ({ name, kind, places: bench.places[name] })),
       technicians: people.map(({ key }) => {
         const not = bench.cannot[key] ?? [];
-        return not.length === 0
-          ? { name: key }
-          : { name: key, can: stationNames.filter((name) => !not.includes(name)) };
+        return {
+          name: key,
+          ...(not.length === 0 ? {} : { can: stationNames.filter((name) => !not.includes(name)) }),
+          ...(isOneForAll ? {} : { shifts: shiftsOf({ ...bench, ...bench.own[key] }, nowMs) }),
+        };
       }),
-      shifts: shiftsOf(bench, nowMs),
+      ...(isOneForAll ? { shifts: shiftsOf(bench, nowMs) } : {}),
       jobs: [],
       timeLimitS: 1,
     },

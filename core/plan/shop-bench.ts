@@ -10,6 +10,10 @@ export const stationNames = usualStations.map(({ name }) => name) as [StationNam
 /** From when to when the bench is worked at, hours of the day. */
 const hours = z.strictObject({ from: bounded(0, 24), to: bounded(0, 24) });
 
+const spans = z.array(hours).min(1).max(4);
+/** Days of the week, 0 for Sunday. */
+const days = z.array(boundedWhole(0, 6)).min(1).max(7);
+
 /** What a shop has and when it works: the plan of the day is made with it. */
 export const shopBench = z
   .strictObject({
@@ -20,25 +24,30 @@ export const shopBench = z
         z.ZodNumber
       >,
     ),
-    hours: z.array(hours).min(1).max(4),
-    /** Days of the week that are worked, 0 for Sunday. */
-    weekdays: z.array(boundedWhole(0, 6)).min(1).max(7),
+    hours: spans,
+    /** Days that are worked. */
+    weekdays: days,
+    /** Hours and days of those who are there at others than the rest. */
+    own: z.record(key(), z.strictObject({ hours: spans.optional(), weekdays: days.optional() })).default({}),
     /** Stations that somebody does not work at; everybody else works everywhere. */
     cannot: z.record(key(), z.array(oneOf(stationNames)).max(stationNames.length)),
     /** Whether the plan goes by how long each person takes: whoever sees it then sees how long somebody is planned for. */
     isByPerson: z.boolean().default(false),
   })
-  .superRefine(({ hours: spans }, context) =>
-    spans.forEach(({ from, to }, k) => {
-      const before = spans[k - 1];
-      if (to <= from || (before && from < before.to))
-        context.addIssue({
-          code: "custom",
-          path: ["hours", k],
-          message: t("hours-come-one-after-the-other"),
-        });
-    }),
-  );
+  .superRefine(({ hours: everybodys, own }, context) => {
+    const inOrder = (path: string[], given: ShopBench["hours"]) =>
+      given.forEach(({ from, to }, k) => {
+        const before = given[k - 1];
+        if (to <= from || (before && from < before.to))
+          context.addIssue({
+            code: "custom",
+            path: [...path, k],
+            message: t("hours-come-one-after-the-other"),
+          });
+      });
+    inOrder(["hours"], everybodys);
+    for (const [who, times] of Object.entries(own)) inOrder(["own", who, "hours"], times.hours ?? []);
+  });
 export type ShopBench = z.output<typeof shopBench>;
 
 /** A bench as it usually is. Common practice, no source. */
@@ -52,6 +61,7 @@ export const usualBench: ShopBench = {
     { from: 13, to: 17 },
   ],
   weekdays: [0, 1, 2, 3, 4, 5, 6],
+  own: {},
   cannot: {},
   isByPerson: false,
 };

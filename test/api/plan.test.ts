@@ -103,6 +103,8 @@ describe("the plan of the day", () => {
       hours: [{ from: 9, to: 15 }],
       weekdays: [1],
       cannot: { linus: ["plate", "lamp"] },
+      own: {},
+      isByPerson: false,
     };
     expect((await ask(bench.PUT, { body: own })).status).to.equal(200);
     expect((await ask(bench.GET)).body).to.deep.equal(own);
@@ -116,6 +118,31 @@ describe("the plan of the day", () => {
       steps.filter(({ technician, station }) => technician === "linus" && own.cannot.linus.includes(station)),
     ).to.deep.equal([]);
     expectFault(await ask(bench.PUT, { body: { ...own, weekdays: [] } }), 422, "weekdays");
+    // Somebody is there only in the afternoon of a day on which nobody else is.
+    const imre = { hours: [{ from: 14, to: 18 }], weekdays: [1, 6] };
+    await ask(bench.PUT, { body: { ...own, own: { imre } } });
+    const { question: asOwn } = await asked();
+    expect(asOwn.shifts).to.equal(undefined);
+    const plan = calculateBenchPlan(asOwn);
+    // What lies under glue today waits until somebody comes: that is said, and the rest holds.
+    expect(planFaults(asOwn, plan).filter((fault) => !fault.endsWith("waits too long"))).to.deep.equal([]);
+    const times = plan.steps.map(({ technician, startMin, endMin }) => ({
+      technician,
+      from: new Date(DEMO_NOW_MS + 60_000 * startMin),
+      to: new Date(DEMO_NOW_MS + 60_000 * endMin),
+    }));
+    const hour = (at: Date) => at.getHours() + at.getMinutes() / 60;
+    const his = times.filter(({ technician }) => technician === "imre");
+    expect(his.length).to.be.greaterThan(0);
+    for (const { from, to } of his) {
+      expect([1, 6]).to.include(from.getDay());
+      expect(hour(from)).to.be.at.least(14);
+      expect(hour(to)).to.be.at.most(18);
+    }
+    for (const { from } of times.filter(({ technician }) => technician === "tove"))
+      expect(from.getDay()).to.equal(1);
+    const backwards = { imre: { hours: [{ from: 14, to: 9 }] } };
+    expectFault(await ask(bench.PUT, { body: { ...own, own: backwards } }), 422, "own.imre.hours[0]");
     await pool.query("UPDATE shop SET bench = NULL");
   });
 

@@ -35,6 +35,8 @@ export const shop = {
   "choose-a-day": "Choose at least one day.",
   "plan-by-own-minutes": "Plan by how long each person takes.",
   "all-see-own-minutes": "Everybody who sees the plan then sees how long somebody is planned for.",
+  "who-is-there-when": "Who is there at other hours or on other days. An empty field is like everybody.",
+  "hours-of": "{person}: hours",
   "who-works-where": "Who works where",
   "works-at": "{person} works at {station}",
   "save-the-bench": "Save the bench",

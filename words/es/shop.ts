@@ -38,6 +38,8 @@ export const shop: Words<typeof english> = {
   "choose-a-day": "Elige al menos un día.",
   "plan-by-own-minutes": "Planifica según lo que tarda cada persona.",
   "all-see-own-minutes": "Quien vea el plan verá entonces cuánto se calcula para cada uno.",
+  "who-is-there-when": "Quién está a otras horas u otros días. Un campo vacío es como todos.",
+  "hours-of": "{person}: horario",
   "who-works-where": "Quién trabaja dónde",
   "works-at": "{person} trabaja en {station}",
   "save-the-bench": "Guardar la mesa",

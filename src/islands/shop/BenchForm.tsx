@@ -8,22 +8,40 @@ import {
 } from "../../../core/plan/shop-bench.ts";
 import { capitalised } from "../../../core/words.ts";
 import type { Technician } from "../../../server/store/technicians.ts";
-import { dateFormat } from "../../../words/dates.ts";
 import { t } from "../../../words/shop.ts";
 import { term } from "../../../words/speaker.ts";
 import { toggled } from "../../ui/toggled.ts";
 import { typedNumber } from "../../ui/typed-number.ts";
+import { DayTicks } from "./DayTicks.tsx";
+import { PersonalTimes, type TypedTimes } from "./PersonalTimes.tsx";
 import { ShopForm } from "./ShopForm.tsx";
 import { TextEntry } from "../../ui/TextEntry.tsx";
 import { useKept } from "./useKept.ts";
 
-/** Monday first. */
-const WEEK = [1, 2, 3, 4, 5, 6, 0] as const;
-/** 4 January 1970 was a Sunday. */
-const dayName = (weekday: number): string =>
-  dateFormat({ weekday: "short", timeZone: "UTC" }).format(Date.UTC(1970, 0, 4 + weekday));
+const typedTimes = ({ own }: ShopBench): Record<string, TypedTimes> =>
+  Object.fromEntries(
+    Object.entries(own).map(([key, { hours, weekdays = null }]) => [
+      key,
+      { hours: hours ? hoursText(hours) : "", weekdays },
+    ]),
+  );
 
-/** How many places each station has, when the bench is worked at, and who does not work where: the plan of the day is made with it. */
+/** The hours and days of those who are there at others; the first of them whose hours cannot be read. */
+function readTimes(times: Readonly<Record<string, TypedTimes>>): {
+  own: ShopBench["own"];
+  wrong: string | null;
+} {
+  let wrong: string | null = null;
+  const own = Object.entries(times).flatMap(([key, { hours, weekdays }]) => {
+    const read = hours.trim() === "" ? undefined : readHours(hours);
+    if (read === null) wrong ??= key;
+    const told = { ...(read ? { hours: read } : {}), ...(weekdays ? { weekdays: [...weekdays] } : {}) };
+    return Object.keys(told).length === 0 ? [] : [[key, told] as const];
+  });
+  return { own: Object.fromEntries(own), wrong };
+}
+
+/** How many places each station has, when the bench is worked at, by whom when, and who does not work where: the plan of the day is made with it. */
 export function BenchForm({ initial, people }: { initial: ShopBench; people: readonly Technician[] }) {
   const [places, setPlaces] = useState<Record<string, string>>(
     Object.fromEntries(Object.entries(initial.places).map(([name, count]) => [name, String(count)])),
@@ -31,24 +49,35 @@ export function BenchForm({ initial, people }: { initial: ShopBench; people: rea
   const [hours, setHours] = useState(hoursText(initial.hours));
   const [weekdays, setWeekdays] = useState(initial.weekdays);
   const [cannot, setCannot] = useState(initial.cannot);
+  const [times, setTimes] = useState(() => typedTimes(initial));
   const [isByPerson, setIsByPerson] = useState(initial.isByPerson);
   const { faults, setFaults, said, setSaid, keep } = useKept(shopBench, "/api/shop/bench", t("kept"));
   const save = () => {
     const read = readHours(hours);
-    if (!read) {
+    const { own, wrong } = readTimes(times);
+    if (!read || wrong !== null) {
       setSaid(undefined);
-      setFaults({ hours: t("type-hours-such-as", { hours }) });
+      setFaults({
+        ...(read ? {} : { hours: t("type-hours-such-as", { hours }) }),
+        ...(wrong === null
+          ? {}
+          : { [`own.${wrong}`]: t("type-hours-such-as", { hours: times[wrong]!.hours }) }),
+      });
       return undefined;
     }
     return keep({
       places: Object.fromEntries(Object.entries(places).map(([name, text]) => [name, typedNumber(text)])),
       hours: read,
       weekdays,
+      own,
       cannot: Object.fromEntries(Object.entries(cannot).filter(([, stations]) => stations.length > 0)),
       isByPerson,
     });
   };
-  const hoursFault = Object.entries(faults).find(([path]) => path.startsWith("hours"))?.[1];
+  const faultAt = (start: string) =>
+    Object.entries(faults).find(
+      ([path]) => path === start || path.startsWith(`${start}.`) || path.startsWith(`${start}[`),
+    )?.[1];
   const tick = "inline-flex min-h-12 min-w-12 items-center justify-center gap-2";
   return (
     <ShopForm
@@ -70,22 +99,10 @@ export function BenchForm({ initial, people }: { initial: ShopBench; people: rea
         ))}
       </div>
       <div className="grid gap-3 sm:grid-cols-2">
-        <TextEntry label={t("hours-of-work")} fault={hoursFault} value={hours} onChange={setHours} />
+        <TextEntry label={t("hours-of-work")} fault={faultAt("hours")} value={hours} onChange={setHours} />
         <fieldset className="min-w-0">
           <legend>{t("days-of-work")}</legend>
-          <div className="flex flex-wrap gap-x-3">
-            {WEEK.map((weekday) => (
-              <label key={weekday} className={tick}>
-                <input
-                  type="checkbox"
-                  className="size-6 accent-ink"
-                  checked={weekdays.includes(weekday)}
-                  onChange={() => setWeekdays(toggled(weekdays, weekday))}
-                />
-                {dayName(weekday)}
-              </label>
-            ))}
-          </div>
+          <DayTicks days={weekdays} onToggle={(weekday) => setWeekdays(toggled(weekdays, weekday))} />
           {faults.weekdays && <p className="edge-hatch text-danger">{t("choose-a-day")}</p>}
         </fieldset>
       </div>
@@ -100,6 +117,15 @@ export function BenchForm({ initial, people }: { initial: ShopBench; people: rea
           {t("plan-by-own-minutes")} <span className="text-soft">{t("all-see-own-minutes")}</span>
         </span>
       </label>
+      {people.length > 0 && (
+        <PersonalTimes
+          people={people}
+          weekdays={weekdays}
+          times={times}
+          faultOf={(key) => faultAt(`own.${key}`)}
+          onChange={(key, told) => setTimes({ ...times, [key]: told })}
+        />
+      )}
       {people.length > 0 && (
         <div className="relative min-w-0 overflow-x-auto">
           <table>
