@@ -175,6 +175,24 @@ describe("what was to begin soon", () => {
     expect(stand(handsAt(60))).to.deep.equal(["B-2 0", "B-2 1"]);
   });
 
+  it("is left to the plan where a person or a place is not there any more, or where it is not soon at all", () => {
+    const { plan } = planned([]);
+    const [first, ...rest] = soonOf(asked, plan).filter(({ technician }) => technician !== null);
+    expect(rest).to.deep.equal([]);
+    const step = { ...first!, fromEnd: 1, station: "plate", place: 1, technician: null, startAt: at(0) };
+    const stands = (more: Partial<PlanPin>) => stillSoon(laterBy(0, { soon: [{ ...step, ...more }] })).length;
+    expect(stands({})).to.equal(1);
+    expect(stands({ technician: "zoe" })).to.equal(0);
+    expect(stands({ place: 2 })).to.equal(0);
+    expect(stands({ startAt: at(500_000) })).to.equal(0);
+    expect(stands({ code: "Z-9" })).to.equal(0);
+    // What somebody holds there stays at its moment.
+    const held = pin({ fromEnd: 0, station: "bench", place: 9, technician: "zoe", startAt: at(200) });
+    const { question, plan: round } = planned([held]);
+    expect(planFaults(question, round)).to.deep.equal([]);
+    expect(stepOf(round, "D-4", 1).startMin).to.equal(200);
+  });
+
   it("is not done by whoever is away", () => {
     const { plan } = planned([]);
     const now = laterBy(0, { soon: soonOf(asked, plan) });

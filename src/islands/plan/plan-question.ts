@@ -63,6 +63,16 @@ export function soonOf(asked: PlanAsked, plan: BenchPlan): PlanPin[] {
 
 /** What begins by so much later than it was to is planned anew, min. */
 const MOST_LATE_MIN = 15;
+/** What begins later than that is not soon, whoever told it, min. */
+const FARTHEST_MIN = 240;
+
+/** Whether somebody is at the bench, and a station has such a place: both may have changed since something was told. */
+const isHere = ({ technicians, stations }: BenchPlanInput, { station, place, technician }: PlanPin) => ({
+  person:
+    technician === null ||
+    (Array.isArray(technicians) && technicians.some(({ name }) => name === technician)),
+  place: place === null || place <= (stations.find(({ name }) => name === station)?.places ?? 1),
+});
 
 /**
  * Where what an earlier plan had begin soon stands now: in the same hands, place and order, each as early as it was to begin, or as what comes
@@ -108,13 +118,16 @@ function movedBack(
   );
   const stands = [...soon]
     .sort((a, b) => Date.parse(a.startAt) - Date.parse(b.startAt))
-    .flatMap(({ code, fromEnd, station, place, technician, startAt }) => {
+    .flatMap((told) => {
+      const { code, fromEnd, station, place, technician, startAt } = told;
       const steps = stepsOf.get(code) ?? [];
       const index = steps.length - 1 - fromEnd;
       const step = steps[index];
       const done = settled.get(code);
       if (!step || step.station !== station || place === null || done?.many !== index) return [];
       const wishedMin = (Date.parse(startAt) - fromMs) / MINUTE_MS;
+      const here = isHere(question, told);
+      if (!here.person || !here.place || wishedMin > FARTHEST_MIN) return [];
       const [at, hands] = [`${station} ${place}`, technician === null ? null : `by ${technician}`];
       const heldMin = wishedMin + (heldBackMin.get(`${code} ${index}`) ?? 0);
       const startMin = Math.max(heldMin, done.endMin, freeAt(at), hands === null ? 0 : freeAt(hands));
@@ -152,7 +165,8 @@ const without = (people: BenchPlanInput["technicians"], who: string): BenchPlanI
 
 /**
  * The question for the planner: what is pinned and what is frozen stands where it is, what an earlier plan had begin soon as well, and what may
- * come has come. A pin that lies in the past, or on a step that is not there any more, counts as none.
+ * come has come. A pin that lies in the past, or on a step that is not there any more, counts as none;
+ * one at a place or by somebody that is not there any more holds the moment alone.
  */
 export function questionWith(
   asked: PlanAsked,
@@ -171,12 +185,14 @@ export function questionWith(
     if (step.fixed) return step.fixed;
     const pin = pinOf(pins, { code, fromEnd: steps.length - 1 - index });
     const startMin = pin ? (Date.parse(pin.startAt) - fromMs) / MINUTE_MS : -1;
-    if (pin && pin.station === step.station && startMin >= 0)
+    if (pin && pin.station === step.station && startMin >= 0) {
+      const here = isHere(question, pin);
       return {
         startMin,
-        ...(pin.place === null ? {} : { place: pin.place }),
-        ...(step.hands === 0 ? {} : there(pin.technician)),
+        ...(pin.place === null || !here.place ? {} : { place: pin.place }),
+        ...(step.hands === 0 || !here.person ? {} : there(pin.technician)),
       };
+    }
     const stands = frozen?.steps.find((one) => one.code === code && one.index === index);
     // Who is away does not do it now either.
     if (!stands) {
