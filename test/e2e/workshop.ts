@@ -32,7 +32,7 @@ export const test = base.extend<{ allowed: void }, { workshop: Workshop }>({
       await use(workshop);
       await workshop.close();
     },
-    { scope: "worker", timeout: 90_000 },
+    { scope: "worker", timeout: 240_000 },
   ],
   baseURL: async ({ workshop }, use) => use(workshop.url),
 });
