@@ -48,6 +48,8 @@ export interface PlanAsked {
   isUsual: boolean;
   /** When the bench is worked at, hours of the day. */
   hours: readonly { from: number; to: number }[];
+  /** From when to when anybody is there on some day, hours of the day. */
+  day: { from: number; to: number };
   /** Jobs that nothing can be planned for, and why. */
   leftOut: { code: string; why: string }[];
   /** Steps that somebody holds where they put them. */
@@ -78,6 +80,12 @@ function shiftsOf({ hours, weekdays }: Pick<ShopBench, "hours" | "weekdays">, fr
   })
     .flat()
     .filter(({ fromMin, toMin }) => toMin > fromMin);
+}
+
+/** From the first hour of anybody to the last. */
+function dayOf({ hours, own }: ShopBench): PlanAsked["day"] {
+  const all = [...hours, ...Object.values(own).flatMap((times) => times.hours ?? [])];
+  return { from: Math.min(...all.map(({ from }) => from)), to: Math.max(...all.map(({ to }) => to)) };
 }
 
 /** What a new job would ask of the bench, beside all that is to be planned anyhow. */
@@ -172,6 +180,7 @@ export async function planAsked(pool: pg.Pool, nowMs: number, most = MOST_PLANNE
     parts: parts.map(({ name, left }) => ({ name, left })),
     people,
     hours: bench.hours,
+    day: dayOf(bench),
     isUsual: bench === usualBench,
     leftOut: [],
     pins,

@@ -127,6 +127,8 @@ describe("the plan of the day", () => {
     await ask(bench.PUT, { body: { ...own, own: { imre } } });
     const asOwn = ofDemo((await asked()).question);
     expect(asOwn.shifts).to.equal(undefined);
+    // Whoever is there longest has the day drawn as long.
+    expect((await asked()).day).to.deep.equal({ from: 9, to: 18 });
     const plan = calculateBenchPlan(asOwn);
     // What lies under glue today waits until somebody comes: that is said, and the rest holds.
     expect(planFaults(asOwn, plan).filter((fault) => !fault.endsWith("waits too long"))).to.deep.equal([]);

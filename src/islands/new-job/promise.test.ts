@@ -19,6 +19,7 @@ const asked = (paces: number[], shiftMin = 1_000): PromiseAsked => ({
     lots: {},
     short: [],
     people: [{ key: "ada", name: "Ada" }],
+    day: { from: 8, to: 17 },
     hours: [],
     isUsual: true,
     leftOut: [],

@@ -25,12 +25,12 @@ const DAY_MS = 86_400_000;
 const SHOWN_AFTER_H = 0.5;
 
 /** The day that so many days on is, from its first hour to a while after its last, ms. */
-function dayAt({ fromMs, hours }: PlanAsked, days: number): { fromMs: number; toMs: number } {
+function dayAt({ fromMs, day }: PlanAsked, days: number): { fromMs: number; toMs: number } {
   const midnight = new Date(fromMs);
   midnight.setHours(0, 0, 0, 0);
   midnight.setDate(midnight.getDate() + days);
   const at = (hour: number) => midnight.getTime() + hour * 60 * MINUTE_MS;
-  return { fromMs: at(hours[0]!.from), toMs: at(hours.at(-1)!.to + SHOWN_AFTER_H) };
+  return { fromMs: at(day.from), toMs: at(day.to + SHOWN_AFTER_H) };
 }
 
 /** Who goes on which station when: the day as lanes, what is next for whoever is at the bench, and the jobs with their time. */

@@ -25,6 +25,7 @@ const asked: PlanAsked = {
     { key: "ada", name: "Ada" },
     { key: "bo", name: "Bo" },
   ],
+  day: { from: 8, to: 17 },
   hours: [],
   isUsual: true,
   lots: {},
