@@ -128,12 +128,14 @@ export interface Found {
   order: Unit[];
   /** Who is to do each step, as the timetable has it. */
   by: Int32Array;
+  /** Before when each unit is not begun. */
+  putOff: Float64Array;
   score: Score;
 }
 
 /**
  * Looks for a good order by tabu search: at each turn the best of the swaps that could let what is latest end sooner, none that was just
- * undone, or a step given to somebody else; from time to time back to the best with a few swaps by chance. Ends when the effort is spent or `isEnough`.
+ * undone, a step given to somebody else, or a unit put off until another step has ended; from time to time back to the best with a few swaps by chance. Ends when the effort is spent or `isEnough`.
  *
  * Source: critical rows and their ends by Nowicki & Smutnicki 1996, tabu search by Glover 1989 (both from memory).
  */
@@ -147,8 +149,10 @@ export function searchPlan(
 ): Found {
   const { model } = table;
   const random = randomStream(seed);
-  const byWhom = model.steps.filter(({ lengths }) => lengths !== null);
-  const isSame = byWhom.length === 0 && model.units.every(({ steps }) => steps.length === 1);
+  const isSame =
+    model.steps.every(({ lengths }) => lengths === null) &&
+    model.units.every(({ steps }) => steps.length === 1);
+  const byWhom = isSame ? [] : model.steps.filter(({ who, fixed }) => who && who.length > 1 && !fixed);
   const try_ = (order: readonly Unit[]): Score => {
     const before = table.asked;
     const score = table.placeAll(order);
@@ -167,7 +171,7 @@ export function searchPlan(
   let best: Found | null = null;
   const keep = (order: readonly Unit[], score: Score): boolean => {
     if (best && compare(score, best.score, objective) >= 0) return false;
-    best = { order: [...order], by: table.by.slice(), score };
+    best = { order: [...order], by: table.by.slice(), putOff: table.putOff.slice(), score };
     onFound(best);
     return true;
   };
@@ -190,7 +194,11 @@ export function searchPlan(
   while (!effort.isSpent && !isEnough(found().score) && turn - lastBetter < enoughTurns(model.steps.length)) {
     turn += 1;
     const swaps = candidates(table, score, objective, random);
-    let next: { order: Unit[]; score: Score; swap: Swap } | { score: Score; give: Give } | null = null;
+    let next:
+      | { order: Unit[]; score: Score; swap: Swap }
+      | { score: Score; give: Give }
+      | { score: Score; later: Later }
+      | null = null;
     for (const swap of swaps) {
       const tried = swapped(order, swap, model);
       if (!tried) continue;
@@ -210,11 +218,22 @@ export function searchPlan(
       if (!isBest && (forbidden.get(key(give.step, give.step)) ?? 0) > turn) continue;
       if (!next || compare(own, next.score, objective) < 0) next = { score: own, give };
     }
+    for (const later of isSame ? [] : putsOff(table, random)) {
+      if (effort.isSpent) break;
+      const had = table.putOff[later.step.at]!;
+      table.putOff[later.step.at] = later.untilMin;
+      const own = try_(order);
+      table.putOff[later.step.at] = had;
+      const isBest = compare(own, found().score, objective) < 0;
+      if (!isBest && (forbidden.get(key(later.step, later.step)) ?? 0) > turn) continue;
+      if (!next || compare(own, next.score, objective) < 0) next = { score: own, later };
+    }
     sinceBest += 1;
     if (!next || sinceBest > patience) {
       // Back to the best, a few swaps by chance from it.
       order = [...found().order];
       table.by.set(found().by);
+      table.putOff.set(found().putOff);
       score = try_(order);
       order = inOrder(order);
       for (let k = 3 + Math.floor(random() * 8); k > 0 && !effort.isSpent; k -= 1) {
@@ -229,8 +248,14 @@ export function searchPlan(
       continue;
     }
     // What was just put behind is not to come before again, what was just given not to be given again.
-    const [a, b] = "swap" in next ? [next.swap.before, next.swap.after] : [next.give.step, next.give.step];
+    const [a, b] =
+      "swap" in next
+        ? [next.swap.before, next.swap.after]
+        : "give" in next
+          ? [next.give.step, next.give.step]
+          : [next.later.step, next.later.step];
     forbidden.set(key(a, b), turn + TENURE + Math.floor(random() * TENURE_MORE));
+    if ("later" in next) table.putOff[next.later.step.at] = next.later.untilMin;
     if ("give" in next) table.by[next.give.step.at] = next.give.to;
     const then = "swap" in next ? next.order : order;
     score = try_(then);
@@ -252,7 +277,7 @@ interface Give {
 /** So many steps are tried in other hands at each turn. */
 const MOST_GIVEN = 3;
 
-/** Steps that take one longer than another, each given to somebody by chance. */
+/** Steps that several can do, each given to somebody by chance. */
 const gives = (byWhom: readonly Step[], random: () => number): Give[] =>
   byWhom.length === 0
     ? []
@@ -261,6 +286,26 @@ const gives = (byWhom: readonly Step[], random: () => number): Give[] =>
         const who = step.who!;
         return { step, to: who[Math.floor(random() * (who.length + 1))] ?? -1 };
       });
+
+/** A unit, by its first step, that is not begun before a moment; at 0 whenever it can be. */
+interface Later {
+  step: Step;
+  untilMin: number;
+}
+
+/** So many units are put off at each turn. */
+const MOST_PUT_OFF = 6;
+
+/** Units by chance, each put off until another step ends; or put off no more. */
+function putsOff({ model, start, length, putOff }: Timetable, random: () => number): Later[] {
+  return Array.from({ length: MOST_PUT_OFF }, () => {
+    const step = model.units[Math.floor(random() * model.units.length)]!.steps[0]!;
+    const other = model.steps[Math.floor(random() * model.steps.length)]!;
+    const endMin = start[other.at]! + length[other.at]!;
+    const mayBe = other.job !== step.job && endMin < Infinity && random() < 0.7;
+    return { step, untilMin: mayBe ? endMin : 0 };
+  }).filter(({ step, untilMin }) => untilMin !== putOff[step.at]);
+}
 
 /** A unit of an order moved back past others of other jobs. */
 function shiftedByChance(order: readonly Unit[], random: () => number): Unit[] {

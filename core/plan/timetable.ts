@@ -33,8 +33,10 @@ export class Timetable {
   readonly place: Int32Array;
   /** -1 without hands. */
   readonly technician: Int32Array;
-  /** Who is to do a step that takes one longer than another; -1 for whoever ends it soonest. */
+  /** Who is to do a step; -1 for whoever ends it soonest. */
   readonly by: Int32Array;
+  /** Before when a unit is not begun, by its first step, although it could be: so that another goes between its steps, or a batch fills. */
+  readonly putOff: Float64Array;
   /** The step that kept the station, or the technician, until this one began; -1 where none did. */
   readonly stationBy: Int32Array;
   readonly handsBy: Int32Array;
@@ -65,6 +67,7 @@ export class Timetable {
     this.place = new Int32Array(many);
     this.technician = new Int32Array(many).fill(-1);
     this.by = new Int32Array(many).fill(-1);
+    this.putOff = new Float64Array(many);
     this.stationBy = new Int32Array(many).fill(-1);
     this.handsBy = new Int32Array(many).fill(-1);
     this.atOnce = new Uint8Array(many);
@@ -190,6 +193,7 @@ export class Timetable {
     const before = first.index > 0 ? this.model.jobs[first.job]!.steps[first.index - 1]! : null;
     const free = Math.max(
       this.model.frozenUntil,
+      this.putOff[first.at]!,
       before ? this.endOf(before) : this.model.jobs[first.job]!.release,
     );
     if (steps.length === 1 && until === Infinity && latest === Infinity) {
@@ -243,7 +247,7 @@ export class Timetable {
         ? Infinity
         : step.lengths
           ? this.earliestByWhom(step, step.lengths, ready)
-          : this.earliest(step, ready);
+          : this.earliest(step, ready, this.by[k]! < 0 ? step.who : [this.by[k]!]);
     const length = this.length[k]!;
     this.start[k] = start;
     this.stationBy[k] = -1;
@@ -294,7 +298,7 @@ export class Timetable {
   }
 
   /** The earliest moment at which a place, and somebody if needed, is free; which are noted as chosen. Infinity where none ever is. */
-  private earliest(step: Step, ready: number, who = step.who): number {
+  private earliest(step: Step, ready: number, who: readonly number[] | null): number {
     const lines = this.places[step.station]!;
     const batches = this.batches[step.station];
     const length = this.length[step.at]!;
