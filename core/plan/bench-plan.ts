@@ -131,17 +131,12 @@ function whyOf(table: Timetable, step: Step): PlannedStep["why"] {
 
 function planOf(
   table: Timetable,
-  { order, by, putOff }: Found,
+  { order }: Found,
   bound: number,
   objective: BenchPlanAsked["objective"],
 ): BenchPlan {
   const { model } = table;
-  const searched = { by: table.by.slice(), putOff: table.putOff.slice() };
-  table.by.set(by);
-  table.putOff.set(putOff);
   const { makespan, tardiness } = table.placeAll(order);
-  table.by.set(searched.by);
-  table.putOff.set(searched.putOff);
   const infeasible = amissIn(table);
   const steps = model.steps
     .filter(({ at }) => table.start[at]! < Infinity)

@@ -82,8 +82,8 @@ interface Stretch {
   min: number;
   lowMin: number;
   highMin: number;
-  /** How many jobs its minutes are read off at the least; null where none of it is. */
-  jobs: number | null;
+  /** How many jobs its minutes are read off at the least; Infinity where none of it is. */
+  jobs: number;
   /** How long it takes each of those whose own pace is known. */
   minBy: number[];
   kinds: string[];
@@ -100,8 +100,7 @@ const join = (into: Stretch[], next: Stretch): void => {
     last.min += next.min;
     last.lowMin += next.lowMin;
     last.highMin += next.highMin;
-    last.jobs = Math.min(last.jobs ?? Infinity, next.jobs ?? Infinity);
-    if (last.jobs === Infinity) last.jobs = null;
+    last.jobs = Math.min(last.jobs, next.jobs);
     last.minBy = last.minBy.map((min, k) => min + next.minBy[k]!);
     last.kinds.push(...next.kinds);
     last.takes.push(...next.takes);
@@ -147,7 +146,7 @@ export function jobSteps(
         min: waitMin,
         lowMin: waitMin,
         highMin: waitMin,
-        jobs: null,
+        jobs: Infinity,
         minBy: people.map(() => waitMin),
         kinds: [],
         takes: [],
@@ -160,7 +159,7 @@ export function jobSteps(
       min: usualMin * (here?.pace ?? 1),
       lowMin: usualMin * (here?.low ?? 1),
       highMin: usualMin * (here?.high ?? 1),
-      jobs: here?.jobs ?? null,
+      jobs: here?.jobs ?? Infinity,
       minBy: people.map((name) => usualMin * ((stage && pacesBy[name]![stage]) ?? here ?? USUAL).pace),
       kinds: [move.kind],
       takes: takenBy(timed),
@@ -194,7 +193,7 @@ export function jobSteps(
     };
   });
   const spans = together.map(({ lowMin, highMin, jobs }) =>
-    jobs === null ? null : { lowMin, highMin, jobs },
+    jobs === Infinity ? null : { lowMin, highMin, jobs },
   );
   return {
     steps,

@@ -126,16 +126,13 @@ const enoughTurns = (steps: number): number => 3_000 + 60 * steps ** 2;
 /** What the search came to. */
 export interface Found {
   order: Unit[];
-  /** Who is to do each step, as the timetable has it. */
-  by: Int32Array;
-  /** Before when each unit is not begun. */
-  putOff: Float64Array;
   score: Score;
 }
 
 /**
  * Looks for a good order by tabu search: at each turn the best of the swaps that could let what is latest end sooner, none that was just
- * undone, a step given to somebody else, or a unit put off until another step has ended; from time to time back to the best with a few swaps by chance. Ends when the effort is spent or `isEnough`.
+ * undone, a step given to somebody else, or a unit put off until another step has ended; from time to time back to the best with a few swaps by chance. Ends when the effort is spent or `isEnough`;
+ * where it is told of a plan, and at the end, the timetable goes by what that plan has beside its order.
  *
  * Source: critical rows and their ends by Nowicki & Smutnicki 1996, tabu search by Glover 1989 (both from memory).
  */
@@ -168,7 +165,7 @@ export function searchPlan(
           .map(({ unit }) => unit)
       : [...order];
 
-  let best: Found | null = null;
+  let best: (Found & { by: Int32Array; putOff: Float64Array }) | null = null;
   const keep = (order: readonly Unit[], score: Score): boolean => {
     if (best && compare(score, best.score, objective) >= 0) return false;
     best = { order: [...order], by: table.by.slice(), putOff: table.putOff.slice(), score };
@@ -180,6 +177,10 @@ export function searchPlan(
     if (effort.isSpent) break;
   }
   const found = () => best!;
+  const backToBest = () => {
+    table.by.set(found().by);
+    table.putOff.set(found().putOff);
+  };
   if (model.units.length < 2) return found();
 
   const forbidden = new Map<number, number>();
@@ -194,11 +195,7 @@ export function searchPlan(
   while (!effort.isSpent && !isEnough(found().score) && turn - lastBetter < enoughTurns(model.steps.length)) {
     turn += 1;
     const swaps = candidates(table, score, objective, random);
-    let next:
-      | { order: Unit[]; score: Score; swap: Swap }
-      | { score: Score; give: Give }
-      | { score: Score; later: Later }
-      | null = null;
+    let next: { order: Unit[]; score: Score; swap: Swap } | { score: Score; change: Change } | null = null;
     for (const swap of swaps) {
       const tried = swapped(order, swap, model);
       if (!tried) continue;
@@ -208,32 +205,22 @@ export function searchPlan(
       if (!next || compare(own, next.score, objective) < 0) next = { order: tried, score: own, swap };
       if (effort.isSpent) break;
     }
-    for (const give of gives(byWhom, random)) {
+    for (const change of isSame ? [] : changes(table, byWhom, random)) {
       if (effort.isSpent) break;
-      const had = table.by[give.step.at]!;
-      table.by[give.step.at] = give.to;
+      const { of, step, to } = change;
+      const had = of[step.at]!;
+      of[step.at] = to;
       const own = try_(order);
-      table.by[give.step.at] = had;
+      of[step.at] = had;
       const isBest = compare(own, found().score, objective) < 0;
-      if (!isBest && (forbidden.get(key(give.step, give.step)) ?? 0) > turn) continue;
-      if (!next || compare(own, next.score, objective) < 0) next = { score: own, give };
-    }
-    for (const later of isSame ? [] : putsOff(table, random)) {
-      if (effort.isSpent) break;
-      const had = table.putOff[later.step.at]!;
-      table.putOff[later.step.at] = later.untilMin;
-      const own = try_(order);
-      table.putOff[later.step.at] = had;
-      const isBest = compare(own, found().score, objective) < 0;
-      if (!isBest && (forbidden.get(key(later.step, later.step)) ?? 0) > turn) continue;
-      if (!next || compare(own, next.score, objective) < 0) next = { score: own, later };
+      if (!isBest && (forbidden.get(key(step, step)) ?? 0) > turn) continue;
+      if (!next || compare(own, next.score, objective) < 0) next = { score: own, change };
     }
     sinceBest += 1;
     if (!next || sinceBest > patience) {
       // Back to the best, a few swaps by chance from it.
       order = [...found().order];
-      table.by.set(found().by);
-      table.putOff.set(found().putOff);
+      backToBest();
       score = try_(order);
       order = inOrder(order);
       for (let k = 3 + Math.floor(random() * 8); k > 0 && !effort.isSpent; k -= 1) {
@@ -247,16 +234,11 @@ export function searchPlan(
       sinceBest = 0;
       continue;
     }
-    // What was just put behind is not to come before again, what was just given not to be given again.
+    // What was just put behind is not to come before again, what was just changed not to be changed again.
     const [a, b] =
-      "swap" in next
-        ? [next.swap.before, next.swap.after]
-        : "give" in next
-          ? [next.give.step, next.give.step]
-          : [next.later.step, next.later.step];
+      "swap" in next ? [next.swap.before, next.swap.after] : [next.change.step, next.change.step];
     forbidden.set(key(a, b), turn + TENURE + Math.floor(random() * TENURE_MORE));
-    if ("later" in next) table.putOff[next.later.step.at] = next.later.untilMin;
-    if ("give" in next) table.by[next.give.step.at] = next.give.to;
+    if ("change" in next) next.change.of[next.change.step.at] = next.change.to;
     const then = "swap" in next ? next.order : order;
     score = try_(then);
     order = inOrder(then);
@@ -265,46 +247,37 @@ export function searchPlan(
       lastBetter = turn;
     }
   }
+  backToBest();
   return found();
 }
 
-/** A step that is to be done by somebody; -1 by whoever ends it soonest. */
-interface Give {
+/** Another value for a step in what the timetable goes by beside the order: who does it, or before when its unit is not begun. */
+interface Change {
+  of: Int32Array | Float64Array;
   step: Step;
   to: number;
 }
 
-/** So many steps are tried in other hands at each turn. */
+/** So many steps are tried in other hands at each turn, and so many units put off. */
 const MOST_GIVEN = 3;
-
-/** Steps that several can do, each given to somebody by chance. */
-const gives = (byWhom: readonly Step[], random: () => number): Give[] =>
-  byWhom.length === 0
-    ? []
-    : Array.from({ length: MOST_GIVEN }, () => {
-        const step = byWhom[Math.floor(random() * byWhom.length)]!;
-        const who = step.who!;
-        return { step, to: who[Math.floor(random() * (who.length + 1))] ?? -1 };
-      });
-
-/** A unit, by its first step, that is not begun before a moment; at 0 whenever it can be. */
-interface Later {
-  step: Step;
-  untilMin: number;
-}
-
-/** So many units are put off at each turn. */
 const MOST_PUT_OFF = 6;
 
-/** Units by chance, each put off until another step ends; or put off no more. */
-function putsOff({ model, start, length, putOff }: Timetable, random: () => number): Later[] {
-  return Array.from({ length: MOST_PUT_OFF }, () => {
-    const step = model.units[Math.floor(random() * model.units.length)]!.steps[0]!;
-    const other = model.steps[Math.floor(random() * model.steps.length)]!;
+/** Steps that several can do, each given to somebody by chance; then units, each put off until another step ends, or put off no more. */
+function* changes(table: Timetable, byWhom: readonly Step[], random: () => number): Generator<Change> {
+  const { model, start, length, by, putOff } = table;
+  const among = <Item>(items: readonly Item[]): Item => items[Math.floor(random() * items.length)]!;
+  const given = Array.from({ length: byWhom.length > 0 ? MOST_GIVEN : 0 }, () => {
+    const step = among(byWhom);
+    return { of: by, step, to: among([...step.who!, -1]) };
+  });
+  yield* given;
+  const later = Array.from({ length: MOST_PUT_OFF }, () => {
+    const [step, other] = [among(model.units).steps[0]!, among(model.steps)];
     const endMin = start[other.at]! + length[other.at]!;
     const mayBe = other.job !== step.job && endMin < Infinity && random() < 0.7;
-    return { step, untilMin: mayBe ? endMin : 0 };
-  }).filter(({ step, untilMin }) => untilMin !== putOff[step.at]);
+    return { of: putOff, step, to: mayBe ? endMin : 0 };
+  });
+  yield* later.filter(({ step, to }) => to !== putOff[step.at]);
 }
 
 /** A unit of an order moved back past others of other jobs. */
